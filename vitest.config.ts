@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+	test: {
+		include: ['core/**/*.test.ts', 'db/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts', 'app/**/*.test.ts'],
+		testTimeout: 30_000,
+		hookTimeout: 60_000,
+	},
+})
