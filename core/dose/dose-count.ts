@@ -1,0 +1,80 @@
+import { CUT_CLASSES, EFFORT_ZONES, INTENSITY_CLASSES, type CutClass, type EffortZone, type IntensityClass, type Leg } from '../library/types'
+
+/** Events by leg. `both` is one event on two feet (or two hands), not two events. */
+export interface LegCount {
+	left: number
+	right: number
+	both: number
+}
+
+/** What a rep, a line, a session or a week costs, by the counting convention in docs/method.md. */
+export interface DoseCount {
+	contacts: Record<IntensityClass, LegCount>
+	cuts: Record<CutClass, LegCount>
+	deadStops: LegCount
+	metres: Record<EffortZone, number>
+	/** Steps of sprints and marches: shown apart, never among the contacts. */
+	steps: number
+	/** Sprint reps in the fast or maximal zone. */
+	maximalStarts: number
+	throws: LegCount
+	throwKg: number
+}
+
+const noLeg = (): LegCount => ({ left: 0, right: 0, both: 0 })
+const fill = <K extends string, V>(keys: readonly K[], value: (key: K) => V) =>
+	Object.fromEntries(keys.map((key) => [key, value(key)])) as Record<K, V>
+
+export function emptyCount(): DoseCount {
+	return {
+		contacts: fill(INTENSITY_CLASSES, noLeg),
+		cuts: fill(CUT_CLASSES, noLeg),
+		deadStops: noLeg(),
+		metres: fill(EFFORT_ZONES, () => 0),
+		steps: 0,
+		maximalStarts: 0,
+		throws: noLeg(),
+		throwKg: 0,
+	}
+}
+
+const addLegs = (a: LegCount, b: LegCount): LegCount => ({ left: a.left + b.left, right: a.right + b.right, both: a.both + b.both })
+
+/** Sum of two counts; neither is changed. Addition commutes and `emptyCount()` is its zero. */
+export function addCounts(a: DoseCount, b: DoseCount): DoseCount {
+	return {
+		contacts: fill(INTENSITY_CLASSES, (key) => addLegs(a.contacts[key], b.contacts[key])),
+		cuts: fill(CUT_CLASSES, (key) => addLegs(a.cuts[key], b.cuts[key])),
+		deadStops: addLegs(a.deadStops, b.deadStops),
+		metres: fill(EFFORT_ZONES, (key) => a.metres[key] + b.metres[key]),
+		steps: a.steps + b.steps,
+		maximalStarts: a.maximalStarts + b.maximalStarts,
+		throws: addLegs(a.throws, b.throws),
+		throwKg: a.throwKg + b.throwKg,
+	}
+}
+
+export const sumCounts = (counts: Iterable<DoseCount>): DoseCount => {
+	let total = emptyCount()
+	for (const count of counts) total = addCounts(total, count)
+	return total
+}
+
+/** Total events = left + right + both. @example totalOf({ left: 9, right: 6, both: 0 }) // 15 */
+export const totalOf = (count: LegCount): number => count.left + count.right + count.both
+
+/** The load of one leg = its own + both. @example loadOfLeg({ left: 3, right: 2, both: 10 }, 'left') // 13 */
+export const loadOfLeg = (count: LegCount, leg: Leg): number => count[leg] + count.both
+
+/** Contacts of the given classes together, by leg. */
+export function contactsOf(count: DoseCount, classes: readonly IntensityClass[]): LegCount {
+	return classes.reduce((sum, key) => addLegs(sum, count.contacts[key]), noLeg())
+}
+
+/** The contacts that the published session range speaks of: moderate, high and shock. */
+export const rangedContacts = (count: DoseCount): LegCount => contactsOf(count, ['moderate', 'high', 'shock'])
+export const allContacts = (count: DoseCount): LegCount => contactsOf(count, INTENSITY_CLASSES)
+export const metresOf = (count: DoseCount, zones: readonly EffortZone[] = EFFORT_ZONES): number =>
+	zones.reduce((sum, zone) => sum + count.metres[zone], 0)
+export const cutsOf = (count: DoseCount, classes: readonly CutClass[]): number =>
+	classes.reduce((sum, key) => sum + totalOf(count.cuts[key]), 0)

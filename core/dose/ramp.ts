@@ -1,0 +1,78 @@
+import { type Day, addDays, daysBetween, mondayOf } from '../calendar/days'
+import type { Level } from '../library/types'
+import { type DoseCount, contactsOf, cutsOf, loadOfLeg } from './dose-count'
+
+/** The quantities whose week-to-week growth is watched. */
+export type RampQuantity = 'hardContacts' | 'sharpCuts' | 'maximalStarts'
+
+export const RAMP_NAMES: Record<RampQuantity, string> = {
+	hardContacts: 'high and shock contacts of the harder-worked leg',
+	sharpCuts: 'cuts of 90° and more',
+	maximalStarts: 'maximal starts',
+}
+
+/** Weekly floors under which growth is never held against anybody [our setting]. Starts: one per 10 m of the metre floor. */
+export const RAMP_FLOORS: Record<Level, Record<RampQuantity, number>> = {
+	1: { hardContacts: 20, sharpCuts: 10, maximalStarts: 6 },
+	2: { hardContacts: 40, sharpCuts: 20, maximalStarts: 12 },
+	3: { hardContacts: 60, sharpCuts: 30, maximalStarts: 18 },
+}
+
+/** Cuts of 60° or more and dead stops enter the hard contacts of the leg that plants. */
+export function rampValue(count: DoseCount, quantity: RampQuantity): number {
+	if (quantity === 'maximalStarts') return count.maximalStarts
+	if (quantity === 'sharpCuts') return cutsOf(count, ['90-135', '135-180'])
+	const hard = contactsOf(count, ['high', 'shock'])
+	const plants = (leg: 'left' | 'right') =>
+		loadOfLeg(count.cuts['60-90'], leg) + loadOfLeg(count.cuts['90-135'], leg) + loadOfLeg(count.cuts['135-180'], leg) + loadOfLeg(count.deadStops, leg)
+	return Math.max(loadOfLeg(hard, 'left') + plants('left'), loadOfLeg(hard, 'right') + plants('right'))
+}
+
+export interface DayDose {
+	day: Day
+	/** Unloading weeks are left out of the mean. */
+	unloading: boolean
+	value: number
+}
+
+export interface RampReading {
+	/** Done so far in the calendar week of the day, or in the rolling seven days before it: the larger. */
+	done: number
+	/** Mean of the last four trained weeks, or of as many as exist; null when there is none. */
+	mean: number | null
+	limit: number
+	/** What may still be added on that day; never negative. */
+	room: number
+}
+
+/**
+ * Week ≤ max(floor, (1 + ramp) × mean of the last four trained weeks), weeks Monday to Sunday,
+ * unloading weeks and weeks without training left out [our setting].
+ *
+ * @param days what was done, any order, several entries a day allowed
+ * @param day the day about to be trained
+ * @param rampPercent 5–20
+ */
+export function readRamp(days: readonly DayDose[], day: Day, floor: number, rampPercent: number): RampReading {
+	const thisMonday = mondayOf(day)
+	const weeks = new Map<Day, { total: number; unloading: boolean }>()
+	let calendarWeek = 0
+	let rollingWeek = 0
+	for (const entry of days) {
+		const monday = mondayOf(entry.day)
+		if (monday === thisMonday && entry.day <= day) calendarWeek += entry.value
+		if (entry.day > addDays(day, -7) && entry.day <= day) rollingWeek += entry.value
+		if (monday >= thisMonday) continue
+		const week = weeks.get(monday) ?? { total: 0, unloading: false }
+		weeks.set(monday, { total: week.total + entry.value, unloading: week.unloading || entry.unloading })
+	}
+	const trained = [...weeks.entries()]
+		.filter(([monday, week]) => !week.unloading && week.total > 0 && daysBetween(monday, thisMonday) <= 12 * 7)
+		.sort(([a], [b]) => (a < b ? 1 : -1))
+		.slice(0, 4)
+		.map(([, week]) => week.total)
+	const mean = trained.length === 0 ? null : trained.reduce((a, b) => a + b, 0) / trained.length
+	const limit = Math.max(floor, mean === null ? 0 : (1 + rampPercent / 100) * mean)
+	const done = Math.max(calendarWeek, rollingWeek)
+	return { done, mean, limit, room: Math.max(0, limit - done) }
+}

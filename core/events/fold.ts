@@ -1,0 +1,55 @@
+/** What the fold needs to know of an event. */
+export interface FoldableEvent {
+	id: string
+	/** The event this one corrects; it may arrive later, or never. */
+	replacesId?: string | null
+	/** A correction that takes the event back altogether. */
+	void?: boolean
+}
+
+export interface Folded<E> {
+	/** What stands now, in the order the events were given. */
+	current: E[]
+	/** Corrections that contradict each other: each group is one event with two or more successors. */
+	conflicts: E[][]
+}
+
+/**
+ * "Now" from an append-only log: an event stands when no event replaces it and it is not void. Two
+ * standing successors of one event are a conflict; they are left out of `current` and returned as a
+ * question. The same id twice is one event. The result does not depend on the order of arrival.
+ */
+export function foldEvents<E extends FoldableEvent>(events: readonly E[]): Folded<E> {
+	const byId = new Map<string, E>()
+	for (const event of events) if (!byId.has(event.id)) byId.set(event.id, event)
+	const replaced = new Set<string>()
+	for (const event of byId.values()) if (event.replacesId) replaced.add(event.replacesId)
+
+	const headsByRoot = new Map<string, E[]>()
+	for (const event of byId.values()) {
+		if (replaced.has(event.id)) continue
+		const root = rootOf(event, byId)
+		headsByRoot.set(root, [...(headsByRoot.get(root) ?? []), event])
+	}
+	const current: E[] = []
+	const conflicts: E[][] = []
+	for (const heads of headsByRoot.values()) {
+		const [only] = heads
+		if (heads.length > 1) conflicts.push(heads)
+		else if (only && !only.void) current.push(only)
+	}
+	return { current, conflicts }
+}
+
+/** The first event of a chain of corrections; its id alone when that one has not arrived. */
+function rootOf<E extends FoldableEvent>(event: E, byId: Map<string, E>): string {
+	const seen = new Set<string>([event.id])
+	let at: FoldableEvent = event
+	while (at.replacesId && !seen.has(at.replacesId)) {
+		seen.add(at.replacesId)
+		const before = byId.get(at.replacesId)
+		if (!before) return at.replacesId
+		at = before
+	}
+	return at.id
+}

@@ -1,0 +1,105 @@
+import Type, { type Static, type TSchema } from 'typebox'
+import { REGIONS } from '../library/types'
+import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS } from '../noise/typical-error'
+
+const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>(Type.String({ enum: [...values] }))
+const closed = { additionalProperties: false }
+const Uuid = Type.String({ format: 'uuid' })
+
+/** The fields every event of the log carries; club, author and time of receipt are added by the server. */
+const common = {
+	id: Uuid,
+	sessionId: Uuid,
+	athleteId: Uuid,
+	deviceId: Uuid,
+	/** Order on one device: 0, 1, 2 … */
+	deviceSeq: Type.Integer({ minimum: 0, maximum: 2_000_000_000 }),
+	deviceTime: Type.String({ format: 'date-time' }),
+	replacesId: Type.Optional(Uuid),
+	void: Type.Optional(Type.Boolean()),
+}
+const onLine = {
+	...common,
+	entryId: Uuid,
+	lineId: Uuid,
+	setNo: Type.Integer({ minimum: 1, maximum: 50 }),
+	repNo: Type.Integer({ minimum: 1, maximum: 200 }),
+	side: Type.Optional(oneOf(['left', 'right'] as const)),
+}
+const event = <T extends string, K extends string, B extends TSchema, P extends Record<string, TSchema>>(type: T, kind: K, place: P, value: B) =>
+	Type.Object({ ...place, type: Type.Literal(type), kind: Type.Literal(kind), value }, closed)
+
+/** Seconds are stored to 0.1 ms and metres to 1 mm, so that a decimal column gives back what was typed. */
+const Seconds = (maximum: number) => Type.Number({ exclusiveMinimum: 0, maximum, multipleOf: 0.0001 })
+const Metres = (maximum: number) => Type.Number({ exclusiveMinimum: 0, maximum, multipleOf: 0.001 })
+
+export const SprintMark = event('mark', 'sprint', onLine, Type.Object({
+	/** Cumulative times at rising distances; the last is the rep's own mark. */
+	splits: Type.Array(Type.Object({ distanceM: Metres(1000), timeS: Seconds(600) }, closed), { minItems: 1, maxItems: 12 }),
+	method: oneOf(SPRINT_METHODS),
+}, closed))
+export const ContactMark = event('mark', 'contact', onLine, Type.Object({
+	contactS: Seconds(3), flightS: Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1.5, multipleOf: 0.0001 }), method: oneOf(CONTACT_METHODS),
+}, closed))
+export const HeightMark = event('mark', 'height', onLine, Type.Object({ heightM: Metres(2), method: oneOf(LENGTH_METHODS) }, closed))
+export const DistanceMark = event('mark', 'distance', onLine, Type.Object({ distanceM: Metres(150), method: oneOf(LENGTH_METHODS) }, closed))
+/** Reps done without a measurement: one, or a whole set at once. */
+export const DoneMark = event('mark', 'done', onLine, Type.Object({ reps: Type.Integer({ minimum: 1, maximum: 200 }) }, closed))
+export const MissedMark = event('mark', 'missed', onLine, Type.Object({}, closed))
+
+export const QualityObservation = event('observation', 'quality', { ...onLine }, Type.Object({
+	grade: oneOf(['good', 'not-yet', 'poor'] as const), scope: oneOf(['rep', 'set'] as const), fault: Type.Optional(Type.String({ maxLength: 200 })),
+}, closed))
+export const PainObservation = event('observation', 'pain', { ...common, entryId: Type.Optional(Uuid), lineId: Type.Optional(Uuid) }, Type.Object({
+	region: oneOf(REGIONS), side: oneOf(['left', 'right', 'both'] as const), score: Type.Integer({ minimum: 0, maximum: 10 }),
+	moment: oneOf(['before', 'during', 'next-day'] as const),
+	/** Sharp pain, giving way, locking, numbness; with the head: any blow. */
+	redFlag: Type.Boolean(), note: Type.Optional(Type.String({ maxLength: 500 })),
+}, closed))
+
+export const END_REASONS = ['drop-off', 'good-day', 'coach', 'weather', 'pain', 'refusal'] as const
+export const EndSetDecision = event('decision', 'end-set', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ reason: oneOf(END_REASONS) }, closed))
+export const AttendanceDecision = event('decision', 'attendance', common, Type.Object({ present: Type.Boolean() }, closed))
+
+/** One schema per event; the key is `type/kind`. Whatever crosses the border is checked against these and nothing else. */
+export const EVENT_SCHEMAS = {
+	'mark/sprint': SprintMark,
+	'mark/contact': ContactMark,
+	'mark/height': HeightMark,
+	'mark/distance': DistanceMark,
+	'mark/done': DoneMark,
+	'mark/missed': MissedMark,
+	'observation/quality': QualityObservation,
+	'observation/pain': PainObservation,
+	'decision/end-set': EndSetDecision,
+	'decision/attendance': AttendanceDecision,
+} as const
+
+export type EventKey = keyof typeof EVENT_SCHEMAS
+export type LogEvent = { [K in EventKey]: Static<(typeof EVENT_SCHEMAS)[K]> }[EventKey]
+export type Mark = Extract<LogEvent, { type: 'mark' }>
+export type Observation = Extract<LogEvent, { type: 'observation' }>
+export type Decision = Extract<LogEvent, { type: 'decision' }>
+export type EndReason = (typeof END_REASONS)[number]
+
+/** The answer to one event of a batch. */
+export type EventAnswer =
+	| { id: string; outcome: 'accepted' | 'replayed' }
+	| { id: string; outcome: 'refused'; field: string; reason: string }
+
+/** Rules a schema cannot say. Null when the event is sound. */
+export function unsound(event: LogEvent): { field: string; reason: string } | null {
+	if (event.replacesId === event.id) return { field: 'replacesId', reason: 'an event cannot replace itself' }
+	if (event.type === 'mark' && event.kind === 'sprint') {
+		for (const [index, split] of event.value.splits.entries()) {
+			const before = event.value.splits[index - 1]
+			if (before && !(split.distanceM > before.distanceM && split.timeS > before.timeS)) {
+				return { field: `value.splits.${index}`, reason: `${split.timeS} s at ${split.distanceM} m must come after ${before.timeS} s at ${before.distanceM} m` }
+			}
+			const from = before ?? { distanceM: 0, timeS: 0 }
+			const speed = (split.distanceM - from.distanceM) / (split.timeS - from.timeS)
+			if (speed > 13) return { field: `value.splits.${index}`, reason: `${split.timeS} s at ${split.distanceM} m would be ${speed.toFixed(1)} m/s; nobody runs over 13` }
+		}
+	}
+	return null
+}

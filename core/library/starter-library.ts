@@ -1,0 +1,23 @@
+import { JUMPING_DRILLS } from './drills-jump'
+import { RUNNING_DRILLS } from './drills-run'
+import { THROWING_AND_GENERAL_DRILLS } from './drills-throw'
+import { LADDERS } from './ladders'
+import { SCHOOLS } from './schools'
+import type { Ladder, Library, Rung } from './types'
+
+const byId = <T extends { id: string }>(items: T[]): Record<string, T> => Object.fromEntries(items.map((item) => [item.id, item]))
+
+/** The drills, ladders and schools every club starts with. */
+export const STARTER_LIBRARY: Library = {
+	drills: byId([...RUNNING_DRILLS, ...JUMPING_DRILLS, ...THROWING_AND_GENERAL_DRILLS]),
+	ladders: byId(LADDERS),
+	schools: byId(SCHOOLS),
+}
+
+/** The rung and its place, counted from 0 at the bottom. Throws RangeError for an unknown rung id. */
+export function rungOf(ladder: Ladder, rungId: string): { rung: Rung; index: number } {
+	const index = ladder.rungs.findIndex((rung) => rung.id === rungId)
+	const rung = ladder.rungs[index]
+	if (!rung) throw new RangeError(`rungId: ${JSON.stringify(rungId)} is not a rung of ladder ${ladder.id}`)
+	return { rung, index }
+}

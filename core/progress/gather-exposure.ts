@@ -1,0 +1,63 @@
+import type { Day } from '../calendar/days'
+import type { LogEvent } from '../events/schema'
+import type { Drill } from '../library/types'
+import type { Exposure, MarkEvidence, PlannedLine } from './types'
+
+/** The number a mark is judged by; null when its drill asks for another distance than was timed. */
+export function markEvidence(event: LogEvent, distanceM: number | undefined): MarkEvidence | null {
+	if (event.type !== 'mark') return null
+	if (event.kind === 'sprint') {
+		const last = event.value.splits.at(-1)
+		if (!last || (distanceM !== undefined && last.distanceM !== distanceM)) return null
+		return { kind: 'sprint', value: last.timeS, method: event.value.method }
+	}
+	if (event.kind === 'contact') return { kind: 'contact', value: event.value.contactS, method: event.value.method }
+	if (event.kind === 'height') return { kind: 'height', value: event.value.heightM, method: event.value.method }
+	if (event.kind === 'distance') return { kind: 'distance', value: event.value.distanceM, method: event.value.method }
+	return null
+}
+
+/** Reps an event stands for: a measured rep is one, a set ticked off at once is as many as it says, a missed rep none. */
+export function repsOfMark(event: LogEvent): number {
+	if (event.type !== 'mark' || event.kind === 'missed') return 0
+	return event.kind === 'done' ? event.value.reps : 1
+}
+
+/** Order of the reps: by set and rep, the same rep logged twice by device order. Never by id or by a phone's clock alone. */
+export const byRep = (a: LogEvent, b: LogEvent): number =>
+	('setNo' in a && 'setNo' in b ? a.setNo - b.setNo || a.repNo - b.repNo : 0) || (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
+
+/** A measured rep and its tick-off are one rep: marks of one kind win over a bare "done" at the same place. */
+export function exposureOf(
+	session: { id: string; day: Day },
+	line: PlannedLine,
+	drill: Drill,
+	rungDrillId: string,
+	/** Current events (folded) of this athlete's line. */
+	events: readonly LogEvent[],
+	bestBefore: Exposure['bestBefore'],
+): Exposure {
+	const marks = events.filter((event) => event.type === 'mark').sort(byRep)
+	const quality = { good: 0, notYet: 0, poor: 0, setTaps: 0 }
+	for (const event of events) {
+		if (event.type !== 'observation' || event.kind !== 'quality') continue
+		const weight = event.value.scope === 'set' ? line.dose.reps : 1
+		if (event.value.scope === 'set') quality.setTaps += 1
+		if (event.value.grade === 'good') quality.good += weight
+		else if (event.value.grade === 'poor') quality.poor += weight
+		else quality.notYet += weight
+	}
+	const end = events.filter((event) => event.type === 'decision' && event.kind === 'end-set').at(-1)
+	return {
+		sessionId: session.id,
+		day: session.day,
+		rungId: line.rungId ?? '',
+		onRung: drill.id === rungDrillId,
+		planned: line.dose,
+		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
+		endReason: end && end.kind === 'end-set' ? end.value.reason : null,
+		marks: marks.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null),
+		quality,
+		bestBefore,
+	}
+}

@@ -1,0 +1,34 @@
+import type { Dose, Drill, Parameters } from '../library/types'
+import type { MarkEvidence } from './types'
+
+export const writeSeconds = (value: number): string => `${value.toFixed(2)} s`
+export const writePercent = (value: number): string => `${(Math.round(value * 10) / 10).toFixed(1)} %`
+export const writeDose = (dose: Dose): string => `${dose.sets}×${dose.reps}`
+export const writeShare = (value: number): string => value.toFixed(2)
+
+/** @example writeMark({ kind: 'contact', value: 0.146, method: 'mat' }) // "146 ms" */
+export function writeMark(mark: Pick<MarkEvidence, 'kind' | 'value'>): string {
+	if (mark.kind === 'sprint') return writeSeconds(mark.value)
+	if (mark.kind === 'contact') return `${Math.round(mark.value * 1000)} ms`
+	if (mark.kind === 'height') return `${(mark.value * 100).toFixed(1)} cm`
+	return `${mark.value.toFixed(2)} m`
+}
+
+/** "20 m", "30 cm", "90°", "3 kg": the parameters a drill uses, in one breath. */
+export function writeParameters(parameters: Parameters): string {
+	const parts: string[] = []
+	if (parameters.distanceM !== undefined) parts.push(`${parameters.distanceM} m`)
+	if (parameters.runInM !== undefined) parts.push(`${parameters.runInM} m run-in`)
+	if (parameters.heightCm !== undefined) parts.push(`${parameters.heightCm} cm`)
+	if (parameters.angleDeg !== undefined) parts.push(`${parameters.angleDeg}°`)
+	if (parameters.ballKg !== undefined) parts.push(`${parameters.ballKg} kg`)
+	return parts.join(', ')
+}
+
+/** "Three-point start 20 m" from the drill and what varies; an angle already in the name is not said twice. */
+export function writeDrill(drill: Pick<Drill, 'name'>, parameters: Parameters): string {
+	const { angleDeg, ...rest } = parameters
+	const spoken = drill.name.includes('°') ? rest : { ...rest, ...(angleDeg === undefined ? {} : { angleDeg }) }
+	const words = writeParameters(spoken)
+	return words === '' ? drill.name : `${drill.name} ${words}`
+}

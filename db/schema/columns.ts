@@ -1,0 +1,21 @@
+import { customType, datetime, date, varchar } from 'drizzle-orm/mysql-core'
+
+/** MariaDB's native 16-byte UUID column, a plain string in TypeScript. */
+export const uuid = customType<{ data: string; driverData: string }>({ dataType: () => 'uuid' })
+
+/** JSON column: MariaDB stores text with a json_valid check; the driver hands back the parsed value. */
+export const jsonOf = <T>(name: string) =>
+	customType<{ data: T; driverData: unknown }>({
+		dataType: () => 'json',
+		toDriver: (value) => JSON.stringify(value),
+		fromDriver: (value) => value as T,
+	})(name)
+
+/** UTC instant with milliseconds. */
+export const instant = (name: string) => datetime(name, { mode: 'date', fsp: 3 })
+/** Local calendar day, "2026-11-23". */
+export const day = (name: string) => date(name, { mode: 'string' })
+/** Codes compare byte by byte: no case folding, no accent folding, no trailing blanks ignored. */
+export const code = <T extends string = string>(name: string, length = 40) =>
+	customType<{ data: T; driverData: string }>({ dataType: () => `varchar(${length}) character set ascii collate ascii_bin` })(name)
+export const words = (name: string, length = 200) => varchar(name, { length })

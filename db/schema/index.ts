@@ -1,0 +1,6 @@
+// The one place drizzle-kit reads; code imports the tables from their own files.
+export * from './people'
+export * from './squads'
+export * from './sessions'
+export * from './log'
+export * from './verdicts'

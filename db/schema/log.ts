@@ -1,0 +1,77 @@
+import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
+import type { DoseCount } from '../../core/dose/dose-count'
+import { code, instant, jsonOf, uuid } from './columns'
+import { athlete } from './people'
+import { session } from './sessions'
+
+/**
+ * The append-only log, in three typed tables. Rows are never changed: a correction is a new row that
+ * names the one it replaces. `replaces_id` has no foreign key, because a correction may arrive first.
+ */
+const eventColumns = () => ({
+	clubId: uuid('club_id').notNull(),
+	id: uuid('id').notNull(),
+	sessionId: uuid('session_id').notNull(),
+	athleteId: uuid('athlete_id').notNull(),
+	authorId: uuid('author_id').notNull(),
+	deviceId: uuid('device_id').notNull(),
+	deviceSeq: int('device_seq').notNull(),
+	deviceTime: instant('device_time').notNull(),
+	receivedAt: instant('received_at').notNull(),
+	replacesId: uuid('replaces_id'),
+	isVoid: boolean('is_void').notNull(),
+	contentHash: char('content_hash', { length: 64 }).notNull(),
+	kind: code('kind', 20).notNull(),
+	value: jsonOf<Record<string, unknown>>('value').notNull(),
+})
+
+export const mark = mysqlTable('mark', {
+	...eventColumns(),
+	entryId: uuid('entry_id').notNull(),
+	lineId: uuid('line_id').notNull(),
+	setNo: int('set_no').notNull(),
+	repNo: int('rep_no').notNull(),
+	side: code<'left' | 'right'>('side', 5),
+	/** Stamped on arrival, so that a later library never re-counts or re-reads history. */
+	drillId: code('drill_id').notNull(),
+	start: code('start', 20),
+	distanceM: decimal('distance_m', { precision: 8, scale: 3, mode: 'number' }),
+	timeS: decimal('time_s', { precision: 8, scale: 4, mode: 'number' }),
+	method: code('method', 20),
+	counts: jsonOf<DoseCount>('counts').notNull(),
+}, (t) => [
+	primaryKey({ columns: [t.clubId, t.id] }),
+	foreignKey({ name: 'mark_session', columns: [t.clubId, t.sessionId], foreignColumns: [session.clubId, session.id] }),
+	foreignKey({ name: 'mark_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
+	index('mark_by_session').on(t.clubId, t.sessionId),
+	index('mark_by_athlete').on(t.clubId, t.athleteId, t.sessionId),
+	index('mark_replaces').on(t.clubId, t.replacesId),
+])
+
+export const observation = mysqlTable('observation', {
+	...eventColumns(),
+	entryId: uuid('entry_id'),
+	lineId: uuid('line_id'),
+	setNo: int('set_no'),
+	repNo: int('rep_no'),
+	side: code<'left' | 'right'>('side', 5),
+}, (t) => [
+	primaryKey({ columns: [t.clubId, t.id] }),
+	foreignKey({ name: 'observation_session', columns: [t.clubId, t.sessionId], foreignColumns: [session.clubId, session.id] }),
+	foreignKey({ name: 'observation_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
+	index('observation_by_session').on(t.clubId, t.sessionId),
+	index('observation_by_athlete').on(t.clubId, t.athleteId, t.kind),
+	index('observation_replaces').on(t.clubId, t.replacesId),
+])
+
+export const decision = mysqlTable('decision', {
+	...eventColumns(),
+	entryId: uuid('entry_id'),
+	lineId: uuid('line_id'),
+}, (t) => [
+	primaryKey({ columns: [t.clubId, t.id] }),
+	foreignKey({ name: 'decision_session', columns: [t.clubId, t.sessionId], foreignColumns: [session.clubId, session.id] }),
+	foreignKey({ name: 'decision_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
+	index('decision_by_session').on(t.clubId, t.sessionId),
+	index('decision_replaces').on(t.clubId, t.replacesId),
+])
