@@ -22,15 +22,13 @@ export interface DoseCount {
 }
 
 const noLeg = (): LegCount => ({ left: 0, right: 0, both: 0 })
-const fill = <K extends string, V>(keys: readonly K[], value: (key: K) => V) =>
-	Object.fromEntries(keys.map((key) => [key, value(key)])) as Record<K, V>
 
 export function emptyCount(): DoseCount {
 	return {
-		contacts: fill(INTENSITY_CLASSES, noLeg),
-		cuts: fill(CUT_CLASSES, noLeg),
+		contacts: { low: noLeg(), moderate: noLeg(), high: noLeg(), shock: noLeg() },
+		cuts: { 'under-30': noLeg(), '30-60': noLeg(), '60-90': noLeg(), '90-135': noLeg(), '135-180': noLeg() },
 		deadStops: noLeg(),
-		metres: fill(EFFORT_ZONES, () => 0),
+		metres: { easy: 0, tempo: 0, 'sub-maximal': 0, fast: 0, maximal: 0 },
 		steps: 0,
 		maximalStarts: 0,
 		throws: noLeg(),
@@ -42,16 +40,16 @@ const addLegs = (a: LegCount, b: LegCount): LegCount => ({ left: a.left + b.left
 
 /** Sum of two counts; neither is changed. Addition commutes and `emptyCount()` is its zero. */
 export function addCounts(a: DoseCount, b: DoseCount): DoseCount {
-	return {
-		contacts: fill(INTENSITY_CLASSES, (key) => addLegs(a.contacts[key], b.contacts[key])),
-		cuts: fill(CUT_CLASSES, (key) => addLegs(a.cuts[key], b.cuts[key])),
-		deadStops: addLegs(a.deadStops, b.deadStops),
-		metres: fill(EFFORT_ZONES, (key) => a.metres[key] + b.metres[key]),
-		steps: a.steps + b.steps,
-		maximalStarts: a.maximalStarts + b.maximalStarts,
-		throws: addLegs(a.throws, b.throws),
-		throwKg: a.throwKg + b.throwKg,
-	}
+	const sum = emptyCount()
+	for (const key of INTENSITY_CLASSES) sum.contacts[key] = addLegs(a.contacts[key], b.contacts[key])
+	for (const key of CUT_CLASSES) sum.cuts[key] = addLegs(a.cuts[key], b.cuts[key])
+	for (const key of EFFORT_ZONES) sum.metres[key] = a.metres[key] + b.metres[key]
+	sum.deadStops = addLegs(a.deadStops, b.deadStops)
+	sum.throws = addLegs(a.throws, b.throws)
+	sum.steps = a.steps + b.steps
+	sum.maximalStarts = a.maximalStarts + b.maximalStarts
+	sum.throwKg = a.throwKg + b.throwKg
+	return sum
 }
 
 export const sumCounts = (counts: Iterable<DoseCount>): DoseCount => {

@@ -47,7 +47,7 @@ export function exposureOf(
 		else if (event.value.grade === 'poor') quality.poor += weight
 		else quality.notYet += weight
 	}
-	const end = events.filter((event) => event.type === 'decision' && event.kind === 'end-set').at(-1)
+	const end = events.filter((event) => event.type === 'decision' && event.kind === 'end-set').sort(byRep).at(-1)
 	return {
 		sessionId: session.id,
 		day: session.day,

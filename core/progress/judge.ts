@@ -16,7 +16,7 @@ import { writeDose } from './write-numbers'
  * @throws RangeError when the documents are not those the input cites
  */
 export function judge(input: VerdictInput, documents: Documents): Judgement {
-	const context = judgeContext(input, documents)
+	const context = judgeContext({ ...input, state: withoutRampCut(input.state, documents) }, documents)
 	const trace: TraceLine[] = []
 	const weigh = (rules: Rule[]): Judgement[] =>
 		rules.flatMap((rule) => {
@@ -29,7 +29,7 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 				tier: finding.tier ?? 'performance',
 				sentence: finding.sentence ?? '',
 				firmness: rule.firmness,
-				next: { ...input.state, ...finding.next },
+				next: { ...context.input.state, ...finding.next },
 				trace,
 			}]
 		})
@@ -42,18 +42,23 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 	return holdToRamp(giveRepBack(decided, context), context)
 }
 
+/** A dose cut for last week's ramp is asked for in full again; the ramp of the coming week decides anew. */
+function withoutRampCut(state: LadderState, documents: Documents): LadderState {
+	return state.easedBy === 'ramp' ? { ...state, dose: rungOf(documents.ladder, state.rungId).rung.dose, easedBy: null } : state
+}
+
 /** After a cut for drop-off, each exposure without a fall gives one rep back. */
 function giveRepBack(judgement: Judgement, context: JudgeContext): Judgement {
 	const { state } = context.input
 	const fell = dropOffOf(context.latest, context)?.repsBeforeFall != null
 	const trained = (context.latest?.repsDone ?? 0) > 0
-	if (judgement.verdict !== 'hold' || !state.easedByDropOff || fell || !trained || judgement.decidedBy === 'P2') return judgement
+	if (judgement.verdict !== 'hold' || state.easedBy !== 'drop-off' || fell || !trained || judgement.decidedBy === 'P2') return judgement
 	const full = repsOf(context.rung.dose)
 	const reps = repsOf(state.dose) + 1
 	const dose = reps >= full ? context.rung.dose : { sets: 1, reps }
 	return {
 		...judgement,
-		next: { ...judgement.next, dose, easedByDropOff: reps < full },
+		next: { ...judgement.next, dose, easedBy: reps < full ? 'drop-off' : null },
 		sentence: `${judgement.sentence} No fall this time: one rep back, ${writeDose(dose)}.`,
 	}
 }
@@ -92,9 +97,13 @@ interface Room {
 function eased(judgement: Judgement, { quantity, planned, reading }: Room): Judgement {
 	const before = judgement.next.dose
 	const dose = scaleDose(before, Math.max(reading.room / planned, 0.01))
+	const byRamp = { ...judgement, decidedBy: 'S7' as const, tier: 'caution' as const, firmness: 'our setting' as const }
+	if (repsOf(dose) === repsOf(before)) {
+		return { ...byRamp, sentence: `${judgement.sentence} The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}: leave it out if you can.` }
+	}
 	return {
-		...judgement, verdict: 'ease', decidedBy: 'S7', tier: 'caution', firmness: 'our setting',
-		next: { ...judgement.next, dose },
+		...byRamp, verdict: 'ease',
+		next: { ...judgement.next, dose, easedBy: judgement.next.easedBy ?? 'ramp' },
 		sentence: `Ease from ${writeDose(before)} to ${writeDose(dose)}: the week has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}.`,
 	}
 }

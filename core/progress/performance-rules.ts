@@ -35,7 +35,7 @@ const miss: Rule = {
 			return { fired: true, found: said(latestReading), limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}, ${writeDose(input.state.dose)}: ${why}. Twice running would ease it.`, next: { passed: false } }
 		}
 		const lower = documents.ladder.rungs[rungIndex - 1]
-		const next = lower ? { rungId: lower.id, dose: lower.dose, passed: false, easedByDropOff: false } : { dose: scaleDose(input.state.dose, 2 / 3), passed: false }
+		const next = lower ? { rungId: lower.id, dose: lower.dose, passed: false, easedBy: null } : { dose: scaleDose(input.state.dose, 2 / 3), passed: false }
 		return {
 			fired: true, found: `${said(latestReading)}, and the time before too`, limit, verdict: 'ease',
 			sentence: lower ? `Ease to ${lower.name.toLowerCase()}: ${why}, two exposures running.` : `Ease to ${writeDose(next.dose)}: ${why}, two exposures running.`, next,
@@ -71,7 +71,7 @@ const dropOff: Rule = {
 		return {
 			fired: true, found: `${shown}, and the time before too`, limit, verdict: 'ease',
 			sentence: `Ease from ${planned} to ${repsOf(dose)} reps: reps ${latest.before + 1} and ${latest.before + 2} were ${shown} off the best, two exposures running.`,
-			next: { dose, easedByDropOff: true, passed: false },
+			next: { dose, easedBy: 'drop-off', passed: false },
 		}
 	},
 }
@@ -88,7 +88,7 @@ const pass: Rule = {
 		const waiting = input.state.passed && latestReading.outcome !== 'miss'
 		if (!both && !waiting) return { fired: false, found: latestReading.outcome === 'pass' ? `once: ${said(latestReading)}` : said(latestReading), limit }
 		if (repsOf(input.state.dose) < repsOf(rung.dose)) {
-			return { fired: true, found: `twice: ${said(latestReading)}`, limit, verdict: 'advance', sentence: `Back to the full ${writeDose(rung.dose)} of ${rung.name.toLowerCase()}: ${evidence(latestReading)}, twice running.`, next: { dose: rung.dose, easedByDropOff: false } }
+			return { fired: true, found: `twice: ${said(latestReading)}`, limit, verdict: 'advance', sentence: `Back to the full ${writeDose(rung.dose)} of ${rung.name.toLowerCase()}: ${evidence(latestReading)}, twice running.`, next: { dose: rung.dose, easedBy: null } }
 		}
 		if (!nextRung) return { fired: true, found: `twice: ${said(latestReading)}`, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}, the top of the ladder: ${evidence(latestReading)}.`, next: { passed: true } }
 		const lock = lockOf(nextRung, { level: input.athlete.level, ageYears: input.athlete.ageYears, phase: input.nextPhase, school: context.documents.school })
@@ -96,7 +96,7 @@ const pass: Rule = {
 		return {
 			fired: true, found: waiting && !both ? 'passed before, the gate is open now' : `twice: ${said(latestReading)}`, limit, verdict: 'advance',
 			sentence: `Advance to ${nextRung.name.toLowerCase()}, ${writeDose(nextRung.dose)}: ${evidence(latestReading)}, ${waiting && !both ? 'and the gate is open now' : 'twice running'}.`,
-			next: { rungId: nextRung.id, dose: nextRung.dose, passed: false, easedByDropOff: false },
+			next: { rungId: nextRung.id, dose: nextRung.dose, passed: false, easedBy: null },
 		}
 	},
 }

@@ -21,7 +21,7 @@ export type ResolvedLine = ({ blocked: null } & PlannedLine) | { blocked: string
 export function entryState(library: Library, ladderId: string): LadderState {
 	const first = library.ladders[ladderId]?.rungs[0]
 	if (!first) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
-	return { ladderId, rungId: first.id, dose: first.dose, closed: null, substitute: null, passed: false, easedByDropOff: false }
+	return { ladderId, rungId: first.id, dose: first.dose, closed: null, substitute: null, passed: false, easedBy: null }
 }
 
 /**

@@ -83,7 +83,7 @@ const restriction: Rule = {
 		return {
 			fired: true, found: `${REGION_NAMES[region]} quiet on the easy form`, limit: '0 or 1', verdict: 're-enter', tier: 'caution',
 			sentence: `Back in one rung lower, ${lower.name}: the easy form was quiet.`,
-			next: { substitute: null, rungId: lower.id, dose: scaleDose(lower.dose, 0.6), passed: false, easedByDropOff: false },
+			next: { substitute: null, rungId: lower.id, dose: scaleDose(lower.dose, 0.6), passed: false, easedBy: null },
 		}
 	},
 }

@@ -22,8 +22,11 @@ export interface LadderState {
 	substitute: { drillId: string; region: Region; since: Day } | null
 	/** The rung is passed and waits for a gate; it need not be earned again. */
 	passed: boolean
-	/** The dose was cut by the drop-off rule: each exposure without a fall gives one rep back. */
-	easedByDropOff: boolean
+	/**
+	 * Why the dose is below the rung's: after a drop-off each exposure without a fall gives one rep back;
+	 * a cut for the week's ramp is for that session alone.
+	 */
+	easedBy: 'drop-off' | 'ramp' | null
 }
 
 /** One athlete's line on a session sheet, as it stands. */

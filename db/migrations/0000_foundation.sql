@@ -1,4 +1,4 @@
-CREATE TABLE `athlete` (
+CREATE TABLE IF NOT EXISTS `athlete` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`leg_length_mm` int,
@@ -6,7 +6,7 @@ CREATE TABLE `athlete` (
 	CONSTRAINT `athlete_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `athlete_identity` (
+CREATE TABLE IF NOT EXISTS `athlete_identity` (
 	`club_id` uuid NOT NULL,
 	`athlete_id` uuid NOT NULL,
 	`name` varchar(200) NOT NULL,
@@ -14,7 +14,7 @@ CREATE TABLE `athlete_identity` (
 	CONSTRAINT `athlete_identity_club_id_athlete_id_pk` PRIMARY KEY(`club_id`,`athlete_id`)
 );
 --> statement-breakpoint
-CREATE TABLE `club` (
+CREATE TABLE IF NOT EXISTS `club` (
 	`id` uuid NOT NULL,
 	`name` varchar(200) NOT NULL,
 	`time_zone` varchar(64) character set ascii collate ascii_bin NOT NULL,
@@ -22,7 +22,7 @@ CREATE TABLE `club` (
 	CONSTRAINT `club_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `invitation` (
+CREATE TABLE IF NOT EXISTS `invitation` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`token_hash` char(64) NOT NULL,
@@ -36,7 +36,7 @@ CREATE TABLE `invitation` (
 	CONSTRAINT `invitation_token` UNIQUE(`token_hash`)
 );
 --> statement-breakpoint
-CREATE TABLE `person` (
+CREATE TABLE IF NOT EXISTS `person` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`email` varchar(254) NOT NULL,
@@ -49,7 +49,7 @@ CREATE TABLE `person` (
 	CONSTRAINT `person_email` UNIQUE(`email`)
 );
 --> statement-breakpoint
-CREATE TABLE `sign_in` (
+CREATE TABLE IF NOT EXISTS `sign_in` (
 	`token_hash` char(64) NOT NULL,
 	`club_id` uuid NOT NULL,
 	`person_id` uuid NOT NULL,
@@ -58,14 +58,14 @@ CREATE TABLE `sign_in` (
 	CONSTRAINT `sign_in_token_hash` PRIMARY KEY(`token_hash`)
 );
 --> statement-breakpoint
-CREATE TABLE `sign_in_failure` (
+CREATE TABLE IF NOT EXISTS `sign_in_failure` (
 	`key_hash` char(64) NOT NULL,
 	`failures` int NOT NULL,
 	`last_failed_at` datetime(3) NOT NULL,
 	CONSTRAINT `sign_in_failure_key_hash` PRIMARY KEY(`key_hash`)
 );
 --> statement-breakpoint
-CREATE TABLE `athlete_level` (
+CREATE TABLE IF NOT EXISTS `athlete_level` (
 	`club_id` uuid NOT NULL,
 	`athlete_id` uuid NOT NULL,
 	`family` varchar(20) character set ascii collate ascii_bin NOT NULL,
@@ -73,7 +73,7 @@ CREATE TABLE `athlete_level` (
 	CONSTRAINT `athlete_level_club_id_athlete_id_family_pk` PRIMARY KEY(`club_id`,`athlete_id`,`family`)
 );
 --> statement-breakpoint
-CREATE TABLE `ladder_state` (
+CREATE TABLE IF NOT EXISTS `ladder_state` (
 	`club_id` uuid NOT NULL,
 	`athlete_id` uuid NOT NULL,
 	`ladder_id` varchar(40) character set ascii collate ascii_bin NOT NULL,
@@ -83,7 +83,7 @@ CREATE TABLE `ladder_state` (
 	CONSTRAINT `ladder_state_club_id_athlete_id_ladder_id_pk` PRIMARY KEY(`club_id`,`athlete_id`,`ladder_id`)
 );
 --> statement-breakpoint
-CREATE TABLE `library_document` (
+CREATE TABLE IF NOT EXISTS `library_document` (
 	`club_id` uuid NOT NULL,
 	`kind` varchar(10) character set ascii collate ascii_bin NOT NULL,
 	`id` varchar(40) character set ascii collate ascii_bin NOT NULL,
@@ -94,7 +94,7 @@ CREATE TABLE `library_document` (
 	CONSTRAINT `library_document_club_id_kind_id_version_pk` PRIMARY KEY(`club_id`,`kind`,`id`,`version`)
 );
 --> statement-breakpoint
-CREATE TABLE `squad` (
+CREATE TABLE IF NOT EXISTS `squad` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`name` varchar(200) NOT NULL,
@@ -107,7 +107,7 @@ CREATE TABLE `squad` (
 	CONSTRAINT `squad_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `squad_member` (
+CREATE TABLE IF NOT EXISTS `squad_member` (
 	`club_id` uuid NOT NULL,
 	`squad_id` uuid NOT NULL,
 	`athlete_id` uuid NOT NULL,
@@ -115,7 +115,7 @@ CREATE TABLE `squad_member` (
 	CONSTRAINT `squad_member_club_id_squad_id_athlete_id_pk` PRIMARY KEY(`club_id`,`squad_id`,`athlete_id`)
 );
 --> statement-breakpoint
-CREATE TABLE `entry` (
+CREATE TABLE IF NOT EXISTS `entry` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
@@ -133,7 +133,7 @@ CREATE TABLE `entry` (
 	CONSTRAINT `entry_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `line` (
+CREATE TABLE IF NOT EXISTS `line` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
@@ -150,14 +150,14 @@ CREATE TABLE `line` (
 	`dose` json NOT NULL,
 	`parameters` json NOT NULL,
 	`rest_s` int NOT NULL,
-	`change` json NOT NULL,
+	`change` json,
 	`would_be` varchar(200),
 	`created_at` datetime(3) NOT NULL,
 	CONSTRAINT `line_club_id_id_pk` PRIMARY KEY(`club_id`,`id`),
 	CONSTRAINT `line_version` UNIQUE(`club_id`,`entry_id`,`athlete_id`,`version`)
 );
 --> statement-breakpoint
-CREATE TABLE `session` (
+CREATE TABLE IF NOT EXISTS `session` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`squad_id` uuid NOT NULL,
@@ -173,7 +173,7 @@ CREATE TABLE `session` (
 	CONSTRAINT `session_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `session_athlete` (
+CREATE TABLE IF NOT EXISTS `session_athlete` (
 	`club_id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
 	`athlete_id` uuid NOT NULL,
@@ -181,7 +181,7 @@ CREATE TABLE `session_athlete` (
 	CONSTRAINT `session_athlete_club_id_session_id_athlete_id_pk` PRIMARY KEY(`club_id`,`session_id`,`athlete_id`)
 );
 --> statement-breakpoint
-CREATE TABLE `decision` (
+CREATE TABLE IF NOT EXISTS `decision` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
@@ -201,7 +201,7 @@ CREATE TABLE `decision` (
 	CONSTRAINT `decision_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `mark` (
+CREATE TABLE IF NOT EXISTS `mark` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
@@ -230,7 +230,7 @@ CREATE TABLE `mark` (
 	CONSTRAINT `mark_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `observation` (
+CREATE TABLE IF NOT EXISTS `observation` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
@@ -253,7 +253,7 @@ CREATE TABLE `observation` (
 	CONSTRAINT `observation_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `clearance` (
+CREATE TABLE IF NOT EXISTS `clearance` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`athlete_id` uuid NOT NULL,
@@ -266,7 +266,7 @@ CREATE TABLE `clearance` (
 	CONSTRAINT `clearance_club_id_id_pk` PRIMARY KEY(`club_id`,`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `verdict` (
+CREATE TABLE IF NOT EXISTS `verdict` (
 	`club_id` uuid NOT NULL,
 	`id` uuid NOT NULL,
 	`session_id` uuid NOT NULL,
@@ -289,47 +289,47 @@ CREATE TABLE `verdict` (
 	CONSTRAINT `verdict_once` UNIQUE(`club_id`,`session_id`,`athlete_id`,`ladder_id`)
 );
 --> statement-breakpoint
-ALTER TABLE `athlete` ADD CONSTRAINT `athlete_club_id_club_id_fk` FOREIGN KEY (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `athlete_identity` ADD CONSTRAINT `identity_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `invitation` ADD CONSTRAINT `invitation_club_id_club_id_fk` FOREIGN KEY (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `person` ADD CONSTRAINT `person_club_id_club_id_fk` FOREIGN KEY (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `sign_in` ADD CONSTRAINT `sign_in_person` FOREIGN KEY (`club_id`,`person_id`) REFERENCES `person`(`club_id`,`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `athlete_level` ADD CONSTRAINT `level_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `ladder_state` ADD CONSTRAINT `state_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `library_document` ADD CONSTRAINT `library_document_club_id_club_id_fk` FOREIGN KEY (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `squad` ADD CONSTRAINT `squad_club_id_club_id_fk` FOREIGN KEY (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `squad_member` ADD CONSTRAINT `member_squad` FOREIGN KEY (`club_id`,`squad_id`) REFERENCES `squad`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `squad_member` ADD CONSTRAINT `member_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `entry` ADD CONSTRAINT `entry_session` FOREIGN KEY (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `line` ADD CONSTRAINT `line_entry` FOREIGN KEY (`club_id`,`entry_id`) REFERENCES `entry`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `line` ADD CONSTRAINT `line_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `session` ADD CONSTRAINT `session_club_id_club_id_fk` FOREIGN KEY (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `session` ADD CONSTRAINT `session_squad` FOREIGN KEY (`club_id`,`squad_id`) REFERENCES `squad`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `session_athlete` ADD CONSTRAINT `attending_session` FOREIGN KEY (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `session_athlete` ADD CONSTRAINT `attending_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `decision` ADD CONSTRAINT `decision_session` FOREIGN KEY (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `decision` ADD CONSTRAINT `decision_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `mark` ADD CONSTRAINT `mark_session` FOREIGN KEY (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `mark` ADD CONSTRAINT `mark_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `observation` ADD CONSTRAINT `observation_session` FOREIGN KEY (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `observation` ADD CONSTRAINT `observation_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `clearance` ADD CONSTRAINT `clearance_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `verdict` ADD CONSTRAINT `verdict_session` FOREIGN KEY (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `verdict` ADD CONSTRAINT `verdict_athlete` FOREIGN KEY (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX `sign_in_expires` ON `sign_in` (`expires_at`);--> statement-breakpoint
-CREATE INDEX `member_by_athlete` ON `squad_member` (`club_id`,`athlete_id`);--> statement-breakpoint
-CREATE INDEX `entry_by_session` ON `entry` (`club_id`,`session_id`,`position`);--> statement-breakpoint
-CREATE INDEX `line_by_session` ON `line` (`club_id`,`session_id`,`current`);--> statement-breakpoint
-CREATE INDEX `line_by_athlete` ON `line` (`club_id`,`athlete_id`,`ladder_id`);--> statement-breakpoint
-CREATE INDEX `session_by_day` ON `session` (`club_id`,`day`);--> statement-breakpoint
-CREATE INDEX `session_by_squad` ON `session` (`club_id`,`squad_id`,`day`);--> statement-breakpoint
-CREATE INDEX `attending_by_athlete` ON `session_athlete` (`club_id`,`athlete_id`);--> statement-breakpoint
-CREATE INDEX `decision_by_session` ON `decision` (`club_id`,`session_id`);--> statement-breakpoint
-CREATE INDEX `decision_replaces` ON `decision` (`club_id`,`replaces_id`);--> statement-breakpoint
-CREATE INDEX `mark_by_session` ON `mark` (`club_id`,`session_id`);--> statement-breakpoint
-CREATE INDEX `mark_by_athlete` ON `mark` (`club_id`,`athlete_id`,`session_id`);--> statement-breakpoint
-CREATE INDEX `mark_replaces` ON `mark` (`club_id`,`replaces_id`);--> statement-breakpoint
-CREATE INDEX `observation_by_session` ON `observation` (`club_id`,`session_id`);--> statement-breakpoint
-CREATE INDEX `observation_by_athlete` ON `observation` (`club_id`,`athlete_id`,`kind`);--> statement-breakpoint
-CREATE INDEX `observation_replaces` ON `observation` (`club_id`,`replaces_id`);--> statement-breakpoint
-CREATE INDEX `verdict_by_athlete` ON `verdict` (`club_id`,`athlete_id`,`ladder_id`,`day`);
+ALTER TABLE `athlete` ADD CONSTRAINT `athlete_club_id_club_id_fk` FOREIGN KEY IF NOT EXISTS `athlete_club_id_club_id_fk` (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `athlete_identity` ADD CONSTRAINT `identity_athlete` FOREIGN KEY IF NOT EXISTS `identity_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `invitation` ADD CONSTRAINT `invitation_club_id_club_id_fk` FOREIGN KEY IF NOT EXISTS `invitation_club_id_club_id_fk` (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `person` ADD CONSTRAINT `person_club_id_club_id_fk` FOREIGN KEY IF NOT EXISTS `person_club_id_club_id_fk` (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `sign_in` ADD CONSTRAINT `sign_in_person` FOREIGN KEY IF NOT EXISTS `sign_in_person` (`club_id`,`person_id`) REFERENCES `person`(`club_id`,`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `athlete_level` ADD CONSTRAINT `level_athlete` FOREIGN KEY IF NOT EXISTS `level_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `ladder_state` ADD CONSTRAINT `state_athlete` FOREIGN KEY IF NOT EXISTS `state_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `library_document` ADD CONSTRAINT `library_document_club_id_club_id_fk` FOREIGN KEY IF NOT EXISTS `library_document_club_id_club_id_fk` (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `squad` ADD CONSTRAINT `squad_club_id_club_id_fk` FOREIGN KEY IF NOT EXISTS `squad_club_id_club_id_fk` (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `squad_member` ADD CONSTRAINT `member_squad` FOREIGN KEY IF NOT EXISTS `member_squad` (`club_id`,`squad_id`) REFERENCES `squad`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `squad_member` ADD CONSTRAINT `member_athlete` FOREIGN KEY IF NOT EXISTS `member_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `entry` ADD CONSTRAINT `entry_session` FOREIGN KEY IF NOT EXISTS `entry_session` (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `line` ADD CONSTRAINT `line_entry` FOREIGN KEY IF NOT EXISTS `line_entry` (`club_id`,`entry_id`) REFERENCES `entry`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `line` ADD CONSTRAINT `line_athlete` FOREIGN KEY IF NOT EXISTS `line_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `session` ADD CONSTRAINT `session_club_id_club_id_fk` FOREIGN KEY IF NOT EXISTS `session_club_id_club_id_fk` (`club_id`) REFERENCES `club`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `session` ADD CONSTRAINT `session_squad` FOREIGN KEY IF NOT EXISTS `session_squad` (`club_id`,`squad_id`) REFERENCES `squad`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `session_athlete` ADD CONSTRAINT `attending_session` FOREIGN KEY IF NOT EXISTS `attending_session` (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `session_athlete` ADD CONSTRAINT `attending_athlete` FOREIGN KEY IF NOT EXISTS `attending_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `decision` ADD CONSTRAINT `decision_session` FOREIGN KEY IF NOT EXISTS `decision_session` (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `decision` ADD CONSTRAINT `decision_athlete` FOREIGN KEY IF NOT EXISTS `decision_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `mark` ADD CONSTRAINT `mark_session` FOREIGN KEY IF NOT EXISTS `mark_session` (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `mark` ADD CONSTRAINT `mark_athlete` FOREIGN KEY IF NOT EXISTS `mark_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `observation` ADD CONSTRAINT `observation_session` FOREIGN KEY IF NOT EXISTS `observation_session` (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `observation` ADD CONSTRAINT `observation_athlete` FOREIGN KEY IF NOT EXISTS `observation_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `clearance` ADD CONSTRAINT `clearance_athlete` FOREIGN KEY IF NOT EXISTS `clearance_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `verdict` ADD CONSTRAINT `verdict_session` FOREIGN KEY IF NOT EXISTS `verdict_session` (`club_id`,`session_id`) REFERENCES `session`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `verdict` ADD CONSTRAINT `verdict_athlete` FOREIGN KEY IF NOT EXISTS `verdict_athlete` (`club_id`,`athlete_id`) REFERENCES `athlete`(`club_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `sign_in_expires` ON `sign_in` (`expires_at`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `member_by_athlete` ON `squad_member` (`club_id`,`athlete_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `entry_by_session` ON `entry` (`club_id`,`session_id`,`position`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `line_by_session` ON `line` (`club_id`,`session_id`,`current`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `line_by_athlete` ON `line` (`club_id`,`athlete_id`,`ladder_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `session_by_day` ON `session` (`club_id`,`day`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `session_by_squad` ON `session` (`club_id`,`squad_id`,`day`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `attending_by_athlete` ON `session_athlete` (`club_id`,`athlete_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `decision_by_session` ON `decision` (`club_id`,`session_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `decision_replaces` ON `decision` (`club_id`,`replaces_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `mark_by_session` ON `mark` (`club_id`,`session_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `mark_by_athlete` ON `mark` (`club_id`,`athlete_id`,`session_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `mark_replaces` ON `mark` (`club_id`,`replaces_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `observation_by_session` ON `observation` (`club_id`,`session_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `observation_by_athlete` ON `observation` (`club_id`,`athlete_id`,`kind`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `observation_replaces` ON `observation` (`club_id`,`replaces_id`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `verdict_by_athlete` ON `verdict` (`club_id`,`athlete_id`,`ladder_id`,`day`);

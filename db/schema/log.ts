@@ -1,5 +1,5 @@
 import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
-import type { DoseCount } from '../../core/dose/dose-count'
+import type { SparseCount } from '../../core/dose/sparse-count'
 import { code, instant, jsonOf, uuid } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'
@@ -38,7 +38,7 @@ export const mark = mysqlTable('mark', {
 	distanceM: decimal('distance_m', { precision: 8, scale: 3, mode: 'number' }),
 	timeS: decimal('time_s', { precision: 8, scale: 4, mode: 'number' }),
 	method: code('method', 20),
-	counts: jsonOf<DoseCount>('counts').notNull(),
+	counts: jsonOf<SparseCount>('counts').notNull(),
 }, (t) => [
 	primaryKey({ columns: [t.clubId, t.id] }),
 	foreignKey({ name: 'mark_session', columns: [t.clubId, t.sessionId], foreignColumns: [session.clubId, session.id] }),

@@ -91,7 +91,7 @@ export const line = mysqlTable('line', {
 	dose: jsonOf<Dose>('dose').notNull(),
 	parameters: jsonOf<Parameters>('parameters').notNull(),
 	restS: int('rest_s').notNull(),
-	change: jsonOf<LineChange | null>('change').notNull(),
+	change: jsonOf<LineChange>('change'),
 	/** For a hand-set line: what the verdict would have written. */
 	wouldBe: words('would_be'),
 	createdAt: instant('created_at').notNull(),

@@ -1,0 +1,59 @@
+import { randomBytes } from 'node:crypto'
+import { PassThrough } from 'node:stream'
+import { createReadableStreamFromReadable } from '@react-router/node'
+import { isbot } from 'isbot'
+import { renderToPipeableStream } from 'react-dom/server'
+import { type EntryContext, type HandleErrorFunction, ServerRouter } from 'react-router'
+import { log } from '#server/logger'
+
+export const streamTimeout = 5_000
+
+function securityHeaders(headers: Headers, nonce: string): void {
+	headers.set('content-security-policy', [
+		"default-src 'self'", `script-src 'self' 'nonce-${nonce}'`, "style-src 'self'", "style-src-attr 'unsafe-inline'", "img-src 'self' data: blob:", "font-src 'self'",
+		"connect-src 'self'", "worker-src 'self'", "media-src 'self' blob:", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
+	].join('; '))
+	headers.set('x-content-type-options', 'nosniff')
+	headers.set('referrer-policy', 'same-origin')
+	headers.set('cross-origin-opener-policy', 'same-origin')
+	headers.set('permissions-policy', 'camera=(self), microphone=(), geolocation=()')
+	// Pages hold names and health data: no shared cache, and nothing left behind after signing out.
+	headers.set('cache-control', 'no-store')
+}
+
+export default function handleRequest(request: Request, status: number, headers: Headers, routerContext: EntryContext): Promise<Response> {
+	const nonce = randomBytes(16).toString('base64')
+	securityHeaders(headers, nonce)
+	headers.set('content-type', 'text/html; charset=utf-8')
+	return new Promise((resolve, reject) => {
+		let code = status
+		let shellSent = false
+		const ready = () => {
+			shellSent = true
+			const body = new PassThrough()
+			resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }))
+			pipe(body)
+		}
+		const { pipe, abort } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
+			nonce,
+			...(isbot(request.headers.get('user-agent') ?? '') ? { onAllReady: ready } : { onShellReady: ready }),
+			onShellError: reject,
+			onError(error: unknown) {
+				code = 500
+				if (shellSent) logError(error)
+			},
+		})
+		setTimeout(abort, streamTimeout + 1000)
+	})
+}
+
+/** Only what went wrong and where in the code: never the values, which may be names or health data. */
+function logError(error: unknown): void {
+	const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : undefined
+	const message = error instanceof Error ? (cause ?? error.message).slice(0, 300) : 'unknown error'
+	log.error({ at: error instanceof Error ? error.stack?.split('\n').filter((line) => line.trim().startsWith('at ')).slice(0, 6).map((line) => line.trim()) : [] }, message)
+}
+
+export const handleError: HandleErrorFunction = (error, { request }) => {
+	if (!request.signal.aborted) logError(error)
+}

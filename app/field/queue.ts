@@ -1,0 +1,87 @@
+import type { LogEvent } from '#core/events/schema'
+import { type DropOffReading, readDropOff } from '#core/noise/drop-off'
+import { type Method, METHOD_NAMES, typicalErrorOf } from '#core/noise/typical-error'
+import { byRep, markEvidence, repsOfMark } from '#core/progress/gather-exposure'
+import { majorityMarks } from '#core/progress/read-criterion'
+import { writeMark, writePercent } from '#core/progress/write-numbers'
+import type { FieldLine, FieldSheet } from './field-sheet'
+
+/** Where one athlete stands on one line, from the events that stand. */
+export interface LineProgress {
+	line: FieldLine
+	marks: Extract<LogEvent, { type: 'mark' }>[]
+	repsDone: number
+	planned: number
+	ended: boolean
+	/** Number of the next set and of the rep in it, counted from 1. */
+	next: { setNo: number; repNo: number }
+	/** Device time of the last rep, ms; null before the first. */
+	lastAt: number | null
+	dropOff: DropOffReading | null
+	method: Method | null
+	finished: boolean
+}
+
+export function progressOf(line: FieldLine, events: readonly LogEvent[], limits: FieldSheet['limits']): LineProgress {
+	const own = events.filter((event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId)
+	const marks = own.filter((event) => event.type === 'mark').sort(byRep)
+	const taken = marks.reduce((sum, event) => sum + (event.kind === 'missed' ? 1 : repsOfMark(event)), 0)
+	const planned = line.dose.sets * line.dose.reps
+	const ended = own.some((event) => event.type === 'decision' && event.kind === 'end-set')
+	const evidence = marks.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null)
+	const kind = evidence[0]?.kind
+	const { marks: kept, method } = kind ? majorityMarks(evidence, kind) : { marks: [], method: null }
+	const limit = kind === 'sprint' ? limits.speed : kind === 'contact' ? limits.contact : limits.jumpHeight
+	const times = marks.map((event) => Date.parse(event.deviceTime))
+	return {
+		line, marks, planned, ended, method,
+		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
+		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
+		lastAt: times.length > 0 ? Math.max(...times) : null,
+		dropOff: kind && method ? readDropOff(kept.map((mark) => mark.value), kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', limit, typicalErrorOf(kind, method)) : null,
+		finished: ended || taken >= planned,
+	}
+}
+
+/** Seconds until the drill's rest is over; 0 is ready. */
+export function restLeft(progress: LineProgress, nowMs: number): number {
+	if (progress.lastAt === null) return 0
+	return Math.max(0, Math.ceil(progress.line.restS - (nowMs - progress.lastAt) / 1000))
+}
+
+/** Whose turn comes after somebody: the next in the order who still has reps, round and round. */
+export function nextInQueue(queue: readonly LineProgress[], afterAthleteId: string | null): string | null {
+	const at = queue.findIndex((progress) => progress.line.athleteId === afterAthleteId)
+	for (let step = 1; step <= queue.length; step++) {
+		const candidate = queue[(at + step + queue.length) % queue.length]
+		if (candidate && !candidate.finished) return candidate.line.athleteId
+	}
+	return null
+}
+
+export interface Suggestion {
+	lead: string
+	rest: string
+	endTheSet: boolean
+}
+
+/** What the screen says before the next rep: one more, or stop, and why. */
+export function suggestionFor(progress: LineProgress): Suggestion {
+	const { line, dropOff, repsDone, planned, ended } = progress
+	const kind = line.logs === 'done' ? null : line.logs
+	const left = Math.max(0, planned - repsDone)
+	if (ended) return { lead: 'Set ended.', rest: `${repsDone} of ${planned} reps done; that counts as done.`, endTheSet: false }
+	if (dropOff && kind && dropOff.endTheSet) {
+		const [before, last] = dropOff.percents.slice(-2)
+		return { lead: 'End the set.', rest: `The last two were ${writePercent(before ?? 0)} and ${writePercent(last ?? 0)} off ${writeMark({ kind, value: dropOff.best })}; the limit is ${writePercent(dropOff.limitPercent)}.`, endTheSet: true }
+	}
+	if (left === 0) return { lead: 'All done.', rest: `${repsDone} of ${planned} reps.`, endTheSet: false }
+	if (!dropOff || !kind) return { lead: repsDone === 0 ? 'First one.' : `${left} to go.`, rest: `Target: ${line.target}.`, endTheSet: false }
+	if (dropOff.tooCoarse && progress.method) return { lead: `${left} to go.`, rest: `Timing by ${METHOD_NAMES[progress.method]} is too coarse to judge fatigue.`, endTheSet: false }
+	const off = dropOff.percents.at(-1) ?? 0
+	const limitValue = dropOff.best * (1 + ((kind === 'sprint' || kind === 'contact' ? 1 : -1) * dropOff.limitPercent) / 100)
+	const watch = `Two past ${writeMark({ kind, value: limitValue })} running: end the set.`
+	if (off === 0) return { lead: 'One more is fine.', rest: `${repsDone === 1 ? 'First mark' : 'Best so far'}, ${left} to go. ${watch}`, endTheSet: false }
+	if (off >= dropOff.limitPercent - 1e-9) return { lead: 'Watch the next one.', rest: `${writePercent(off)} off ${writeMark({ kind, value: dropOff.best })}. ${watch}`, endTheSet: false }
+	return { lead: 'One more is fine.', rest: `Within ${writePercent(off)} of the best, ${left} to go. ${watch}`, endTheSet: false }
+}

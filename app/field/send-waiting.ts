@@ -1,0 +1,69 @@
+import type { EventAnswer } from '#core/events/schema'
+import type { Outbox } from './outbox'
+
+export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again'
+
+const BATCH = 50
+const LONGEST_WAIT_MS = 30_000
+
+/** Sends what waits, in order, in batches; retries slower after each failure. */
+export class Sender {
+	private running = false
+	private again = false
+	private failures = 0
+	private timer: ReturnType<typeof setTimeout> | undefined
+	private stopped = false
+
+	constructor(
+		private readonly outbox: Outbox,
+		private readonly tell: (state: SendState) => void,
+		private readonly post: (body: string) => Promise<Response> = (body) => fetch('/api/events', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: AbortSignal.timeout(15_000) }),
+	) {}
+
+	/** Asks for a round now; a round already under way takes the new events with it. */
+	async send(): Promise<void> {
+		if (this.stopped) return
+		if (this.running) {
+			this.again = true
+			return
+		}
+		this.running = true
+		clearTimeout(this.timer)
+		try {
+			do {
+				this.again = false
+				await this.sendAll()
+			} while (this.again)
+			this.failures = 0
+			this.tell('idle')
+		} catch (error) {
+			this.failures += 1
+			this.tell(error instanceof SignInAgain ? 'sign-in-again' : 'no-connection')
+			this.timer = setTimeout(() => void this.send(), Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (this.failures - 1)))
+		} finally {
+			this.running = false
+		}
+	}
+
+	stop(): void {
+		this.stopped = true
+		clearTimeout(this.timer)
+	}
+
+	private async sendAll(): Promise<void> {
+		for (;;) {
+			const events = await this.outbox.waiting(BATCH)
+			if (events.length === 0) return
+			this.tell('sending')
+			const response = await this.post(JSON.stringify({ events }))
+			if (response.status === 401) throw new SignInAgain()
+			if (!response.ok) throw new Error(`the server answered ${response.status}`)
+			const { answers } = (await response.json()) as { answers: EventAnswer[] }
+			// An answer that settles nothing would be asked for for ever.
+			if (!answers.some((answer) => events.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
+			await this.outbox.settle(answers)
+		}
+	}
+}
+
+class SignInAgain extends Error {}

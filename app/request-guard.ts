@@ -1,0 +1,62 @@
+import { type MiddlewareFunction, type RouterContextProvider, createContext, createCookie, redirect } from 'react-router'
+import type { Permission } from '#server/access/roles'
+import { may } from '#server/access/roles'
+import { type SignedIn, whoIs } from '#server/access/sign-in'
+import type { ClubScope } from '#db/connect'
+import { scopeOf } from '#server/database'
+
+const whoContext = createContext<SignedIn | null>(null)
+const tokenContext = createContext<string | null>(null)
+
+const secure = process.env.TLS_CERT !== undefined
+export const signInCookie = createCookie('dromos-sign-in', { httpOnly: true, sameSite: 'lax', path: '/', secure })
+
+/**
+ * Stands before every loader and action: writes from another origin are refused, and whoever is
+ * signed in is looked up once.
+ */
+export const guard: MiddlewareFunction<Response> = async ({ request, context }, next) => {
+	if (request.method !== 'GET' && request.method !== 'HEAD') refuseForeignOrigin(request)
+	const token: unknown = await signInCookie.parse(request.headers.get('cookie'))
+	if (typeof token === 'string' && token !== '') {
+		context.set(tokenContext, token)
+		context.set(whoContext, await whoIs(token, new Date()))
+	}
+	return next()
+}
+
+function refuseForeignOrigin(request: Request): void {
+	const origin = request.headers.get('origin')
+	const host = request.headers.get('host') ?? new URL(request.url).host
+	if (!origin || !URL.canParse(origin) || new URL(origin).host !== host) throw new Response('This request came from another site.', { status: 403 })
+}
+
+type Context = Readonly<RouterContextProvider>
+
+export const tokenOf = (context: Context): string | null => context.get(tokenContext)
+export const maybeWho = (context: Context): SignedIn | null => context.get(whoContext)
+
+export interface Signed {
+	who: SignedIn
+	scope: ClubScope
+}
+
+/** Who is asking, and their club; strangers go to the sign-in page. */
+export function signedIn(context: Context, request: Request): Signed {
+	const who = context.get(whoContext)
+	if (!who) {
+		const url = new URL(request.url)
+		throw redirect(request.method === 'GET' && url.pathname !== '/' ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/sign-in')
+	}
+	return { who, scope: scopeOf(who.clubId) }
+}
+
+/** As `signedIn`, and refuses whoever lacks the permission. An athlete is shown the way to their own page. */
+export function allowed(context: Context, request: Request, permission: Permission): Signed {
+	const signed = signedIn(context, request)
+	if (may(signed.who.role, permission)) return signed
+	if (request.method === 'GET' && signed.who.athleteId) throw redirect(`/athletes/${signed.who.athleteId}`)
+	throw new Response('Ask the coach of your club: your role does not include this.', { status: 403 })
+}
+
+export const notFound = (): Response => new Response('Not found', { status: 404 })

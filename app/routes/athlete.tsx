@@ -1,0 +1,151 @@
+import { Form, data } from 'react-router'
+import { longDay, shortDay } from '#core/calendar/days'
+import { REGION_NAMES, type Region } from '#core/library/types'
+import { METHOD_NAMES } from '#core/noise/typical-error'
+import { writeDose, writeSeconds } from '#core/progress/write-numbers'
+import { may } from '#server/access/roles'
+import { todayAt } from '#server/clock'
+import { changeLevel, recordClearance } from '#server/squads/change-roster'
+import { readAthletePage } from '#server/squads/read-athlete'
+import type { Route } from './+types/athlete'
+import { notFound, signedIn } from '../request-guard'
+import { FamilyMark, VerdictMark } from '../ui/glyphs'
+import { TextField } from '../ui/text-field'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
+
+export async function loader({ context, request, params }: Route.LoaderArgs) {
+	const { who, scope } = signedIn(context, request)
+	const own = who.athleteId === params.athleteId
+	// Somebody else's athlete page looks to an athlete like one that does not exist.
+	if (!own && !may(who.role, 'plan:read')) throw notFound()
+	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone))
+	if (!page) throw notFound()
+	const showPain = own || may(who.role, 'pain:read')
+	const spare = [...new Set([...page.pains.filter((pain) => pain.score >= 3).slice(0, 2).map((pain) => `${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[pain.region]}`)])]
+	return {
+		...page,
+		pains: showPain ? page.pains : [],
+		spare: showPain ? [] : spare,
+		verdicts: page.verdicts.map((row) => (row.painful && !showPain ? { ...row, sentence: 'Changed to spare a region; ask the coach.' } : row)),
+		showPain,
+		mayChange: may(who.role, 'plan:write'),
+		mayClear: may(who.role, 'clearance:record'),
+	}
+}
+
+export async function action({ context, request, params }: Route.ActionArgs) {
+	const { who } = signedIn(context, request)
+	const form = await request.formData()
+	const text = (name: string) => String(form.get(name) ?? '')
+	if (text('do') === 'level') {
+		if (!may(who.role, 'plan:write')) throw new Response('The coach decides the levels.', { status: 403 })
+		if (!(await changeLevel(who, params.athleteId, text('family'), Number(text('level')), new Date()))) throw notFound()
+		return data({ problems: {} as Record<string, string>, region: '' })
+	}
+	if (!may(who.role, 'clearance:record')) throw new Response('Coach or clinician record a clearance.', { status: 403 })
+	const result = await recordClearance(who, params.athleteId, text('region'), text('clearedBy'), text('role'), new Date())
+	if (!result) throw notFound()
+	const problems = 'problems' in result ? result.problems : ({} as Record<string, string>)
+	return data({ problems, region: text('region') }, { status: 'problems' in result ? 400 : 200 })
+}
+
+export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
+	const { athlete, ageYears, squadNames, levels, ladders, next, bests, verdicts, pains, clearances, spare, showPain, mayChange, mayClear } = loaderData
+	const closedRegions = [...new Set(ladders.flatMap((ladder) => (ladder.state.closed ? [ladder.state.closed.region] : [])))]
+	return (
+		<>
+			<header>
+				<p className="dim">{squadNames.join(', ') || 'in no squad'} · {ageYears === null ? 'birth date unknown' : `${ageYears} years`}</p>
+				<h1 className="mt-1">{athlete.name}</h1>
+			</header>
+			{closedRegions.map((region) => <ClosedRegion key={region} region={region} since={ladders.find((ladder) => ladder.state.closed?.region === region)?.state.closed?.since ?? ''} mayClear={mayClear} problems={actionData?.region === region ? actionData.problems : {}} />)}
+			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_330px]">
+				<div className="grid content-start gap-8">
+					<section>
+						<h2>Now{next && <span className="dim font-normal"> — {longDay(next.day)}, {next.startTime}, {next.squadName}</span>}</h2>
+						{next ? (
+							<ul className="mt-2">{next.lines.map((line) => (
+								<li key={line.id} className="rule flex items-start gap-3 py-2"><span className="w-6 pt-1">{line.change?.verdict && <VerdictMark word={line.change.verdict} />}</span><span><b>{line.words}</b>{line.change && <span className="dim block text-[14px]">Was {line.change.from}. {showPain || line.change.verdict !== 'swap' ? line.change.why : 'Changed to spare a region.'} ({line.change.firmness})</span>}</span></li>
+							))}</ul>
+						) : <p className="rule dim mt-2 py-2">No session planned.</p>}
+					</section>
+					<section>
+						<h2>Ladders</h2>
+						<div className="mt-2 grid gap-x-8 gap-y-5 sm:grid-cols-2">
+							{ladders.map((ladder) => (
+								<div key={ladder.id} className="rule pt-2">
+									<h3 className="flex items-center gap-2"><FamilyMark family={ladder.family} label />{ladder.name}{ladder.met && !ladder.state.closed && !ladder.state.substitute && <span className="dim font-normal">{writeDose(ladder.state.dose)}</span>}</h3>
+									<ol className="mt-1.5 flex list-none flex-col-reverse">
+										{ladder.rungs.map((rung, index) => {
+											const here = index === ladder.index && ladder.met
+											return (
+												<li key={rung.id} className="flex items-center gap-2.5 py-0.5 text-[14px]" aria-current={here ? 'step' : undefined}>
+													<i className={`block w-8 shrink-0 ${here ? 'h-[6px] bg-ink' : index < ladder.index ? 'h-[3px] bg-ink' : 'h-[3px] bg-chalk'}`} />
+													<span className={here ? 'font-bold' : index > ladder.index ? 'dim' : ''}>{rung.name}{here && ladder.state.passed && ', passed'}{index > ladder.index && rung.lock && ` — ${rung.lock}`}</span>
+												</li>
+											)
+										})}
+									</ol>
+									{ladder.state.substitute && <p className="mt-1 text-[14px]"><b>On an alternative</b> that spares the {REGION_NAMES[ladder.state.substitute.region]}, since {shortDay(ladder.state.substitute.since)}.</p>}
+								</div>
+							))}
+						</div>
+					</section>
+					<section>
+						<h2>Moves, newest first</h2>
+						{verdicts.length === 0 ? <p className="rule dim mt-2 py-2">No move yet: everything has held so far.</p> : (
+							<ul className="mt-2">{verdicts.map((row) => (
+								<li key={row.id} className="rule grid grid-cols-[28px_1fr] gap-x-2.5 py-2 sm:grid-cols-[28px_170px_1fr]"><span className="pt-1"><VerdictMark word={row.decided} /></span><span className="dim">{shortDay(row.day)}, {row.ladderName.toLowerCase()}</span><span className="col-start-2 sm:col-start-3">{row.sentence}{row.reason && <b className="block">Decided: {row.decided}. {row.reason}</b>}</span></li>
+							))}</ul>
+						)}
+					</section>
+				</div>
+				<aside className="grid content-start gap-8">
+					<section>
+						<h2>Best times</h2>
+						{bests.length === 0 ? <p className="rule dim mt-2 py-2">No time taken yet.</p> : (
+							<table className="mt-2 w-full text-left"><tbody>{bests.map((best) => <tr key={`${best.start}${best.distanceM}${best.method}`} className="border-t border-chalk"><td className="py-1.5">{best.name}, {best.distanceM} m <span className="dim block text-[13px]">{METHOD_NAMES[best.method]}</span></td><td className="num text-right text-[18px] font-semibold">{writeSeconds(best.timeS)}</td></tr>)}</tbody></table>
+						)}
+					</section>
+					<section>
+						<h2>Level by family</h2>
+						<ul className="mt-2">{levels.map(({ family, level }) => (
+							<li key={family} className="rule flex min-h-[44px] items-center justify-between gap-2 py-1">
+								<span className="flex items-center gap-2.5"><FamilyMark family={family} />{family}</span>
+								{mayChange ? (
+									<Form method="post" preventScrollReset className="flex items-center gap-2"><input type="hidden" name="family" value={family} /><select name="level" className="input w-auto" defaultValue={level} key={level} aria-label={`Level, ${family}`}>{[1, 2, 3].map((value) => <option key={value}>{value}</option>)}</select><button className="btn btn-quiet" name="do" value="level" aria-label={`Set level, ${family}`}>Set</button></Form>
+								) : <b className="num">{level}</b>}
+							</li>
+						))}</ul>
+					</section>
+					<section>
+						<h2>Care</h2>
+						{spare.length > 0 && <p className="rule mt-2 py-2">Spare the {spare.join(' and the ')}.</p>}
+						{showPain && pains.length === 0 && <p className="rule dim mt-2 py-2">No pain reported in ten weeks.</p>}
+						<ul className="mt-2">{pains.map((pain) => <li key={pain.id} className="rule flex justify-between gap-3 py-1.5"><span>{pain.side === 'both' ? '' : `${pain.side} `}{REGION_NAMES[pain.region]}{pain.redFlag && <b>, red flag</b>}<span className="dim block text-[13px]">{shortDay(pain.at.slice(0, 10))}, {pain.moment.replace('-', ' ')}</span></span><b className="num text-[17px]">{pain.score} <span className="dim text-[14px] font-normal">of 10</span></b></li>)}</ul>
+						{clearances.map((row) => <p key={row.id} className="rule py-1.5">{REGION_NAMES[row.region]} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}</p>)}
+						<p className="dim mt-2 text-[13.5px]">Dromos clears nobody: a clinician does, and somebody records it.</p>
+					</section>
+				</aside>
+			</div>
+		</>
+	)
+}
+
+function ClosedRegion({ region, since, mayClear, problems }: { region: Region; since: string; mayClear: boolean; problems: Record<string, string> }) {
+	return (
+		<section className="mt-5 border-l-[4px] border-attn py-1 pl-4">
+			<h2 className="text-attn">Closed until cleared: {REGION_NAMES[region]}, since {since && shortDay(since)}</h2>
+			{mayClear ? (
+				<Form method="post" className="mt-2 grid max-w-[640px] items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
+					<input type="hidden" name="region" value={region} />
+					<TextField label="Cleared by" name="clearedBy" required problem={problems.clearedBy} />
+					<TextField label="Their role" name="role" required placeholder="physiotherapist" problem={problems.role} />
+					<button className="btn sm:mt-[22px]" name="do" value="clear">Record</button>
+				</Form>
+			) : <p>Coach or clinician record who cleared it.</p>}
+			<p className="dim mt-1 text-[14px]">It opens one rung lower, at 60 % of the dose.</p>
+		</section>
+	)
+}

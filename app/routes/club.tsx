@@ -1,0 +1,62 @@
+import { Form, data } from 'react-router'
+import { listPeople } from '#db/queries/clubs'
+import { listMembers } from '#db/queries/squads'
+import { ROLES } from '#db/schema/people'
+import { invite } from '#server/access/join'
+import { may } from '#server/access/roles'
+import type { Route } from './+types/club'
+import { allowed } from '../request-guard'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
+
+export async function loader({ context, request }: Route.LoaderArgs) {
+	const { who, scope } = allowed(context, request, 'plan:read')
+	const mayInvite = may(who.role, 'people:write')
+	const members = mayInvite ? await listMembers(scope) : []
+	return { club: who.clubName, timeZone: who.timeZone, name: who.name, role: who.role, mayInvite, people: mayInvite ? await listPeople(scope) : [], athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()], roles: ROLES }
+}
+
+export async function action({ context, request }: Route.ActionArgs) {
+	const { who, scope } = allowed(context, request, 'people:write')
+	const form = await request.formData()
+	const result = await invite(scope, who.personId, String(form.get('role') ?? ''), String(form.get('athleteId') ?? '') || null, new Date())
+	if ('problems' in result) return data({ link: null, problem: Object.values(result.problems).join(' ') }, { status: 400 })
+	return data({ link: `${new URL(request.url).origin}/join/${result.token}`, problem: null })
+}
+
+const MAY: Record<string, string> = {
+	coach: 'plans, logs, judges, invites',
+	assistant: 'logs the sessions of today; reads plans and verdicts; not the pain reports',
+	clinician: 'reads everything; records clearances',
+	athlete: 'sees the own page',
+}
+
+export default function Club({ loaderData, actionData }: Route.ComponentProps) {
+	const { club, timeZone, name, role, mayInvite, people, athletes, roles } = loaderData
+	return (
+		<>
+			<h1>{club}</h1>
+			<p className="dim mt-1">Days are counted in {timeZone}. You are {name}, {role}.</p>
+			<Form method="post" action="/sign-out" className="mt-3 lg:hidden"><button className="btn btn-quiet">Sign out</button></Form>
+			{mayInvite && (
+				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
+					<section>
+						<h2>People who sign in</h2>
+						<ul className="mt-2">{people.map((person) => <li key={person.id} className="rule flex justify-between gap-4 py-2"><span><b>{person.name}</b><span className="dim block text-[14px]">{person.email}</span></span><span>{person.role}</span></li>)}</ul>
+					</section>
+					<section>
+						<h2>Invite somebody</h2>
+						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>
+						<Form method="post" className="mt-3 grid max-w-[440px] gap-4">
+							<div className="field"><label htmlFor="role">Role</label><select id="role" name="role" className="input" defaultValue="assistant">{roles.map((option) => <option key={option} value={option}>{option}: {MAY[option]}</option>)}</select></div>
+							<div className="field"><label htmlFor="athleteId">Athlete, when the role is athlete</label><select id="athleteId" name="athleteId" className="input" defaultValue=""><option value="">—</option>{athletes.map((athlete) => <option key={athlete.id} value={athlete.id}>{athlete.name}</option>)}</select></div>
+							{actionData?.problem && <p className="problem" role="alert">{actionData.problem}</p>}
+							<button className="btn justify-self-start">Make a link</button>
+						</Form>
+						{actionData?.link && <p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">Copy it now; it is not shown again.<br /><code className="text-[14px] break-all" data-testid="invitation">{actionData.link}</code></p>}
+					</section>
+				</div>
+			)}
+		</>
+	)
+}

@@ -1,0 +1,51 @@
+import { data, redirect } from 'react-router'
+import { readAttending, readEntries, readSession } from '#db/queries/sessions'
+import { readFormChoices } from '#server/sheet/read-form-choices'
+import { changeSession } from '#server/sheet/save-session'
+import type { Route } from './+types/session-change'
+import { allowed, notFound } from '../request-guard'
+import { SessionForm, draftOf, readSessionText } from '../ui/session-form'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Change the session · Dromos' }]
+
+export async function loader({ context, request, params }: Route.LoaderArgs) {
+	const { scope } = allowed(context, request, 'plan:write')
+	const session = await readSession(scope, params.sessionId)
+	if (!session) throw notFound()
+	if (session.startedAt) throw redirect(`/sessions/${session.id}`)
+	const [entries, attending] = [await readEntries(scope, [session.id]), await readAttending(scope, [session.id])]
+	return { session, entries, athleteIds: attending.map((row) => row.athleteId), choices: await readFormChoices(scope) }
+}
+
+export async function action({ context, request, params }: Route.ActionArgs) {
+	const { who } = allowed(context, request, 'plan:write')
+	const typed = readSessionText((await request.formData()).get('draft'))
+	if (!typed) return data({ problems: { title: 'The form did not arrive whole; nothing was saved. Send it again.' } as Record<string, string> }, { status: 400 })
+	const saved = await changeSession(who.clubId, params.sessionId, draftOf(typed), new Date())
+	if (!saved) throw notFound()
+	return 'problems' in saved ? data({ problems: saved.problems }, { status: 400 }) : redirect(`/sessions/${saved.sessionId}`)
+}
+
+const text = (value: number | undefined) => (value === undefined ? '' : String(value))
+
+export default function SessionChange({ loaderData, actionData }: Route.ComponentProps) {
+	const { session, entries, athleteIds, choices } = loaderData
+	return (
+		<>
+			<h1 className="mb-5">Change the session</h1>
+			<SessionForm
+				{...choices}
+				fixedSquad
+				initial={{
+					squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, plannedMinutes: String(session.plannedMinutes), athleteIds,
+					entries: entries.map((entry) => ({
+						id: entry.id, part: entry.part, pick: entry.ladderId ? `ladder:${entry.ladderId}` : `drill:${entry.drillId}`, sets: text(entry.dose.sets), reps: text(entry.dose.reps), restS: text(entry.restS),
+						distanceM: text(entry.parameters.distanceM), heightCm: text(entry.parameters.heightCm), angleDeg: text(entry.parameters.angleDeg), ballKg: text(entry.parameters.ballKg), runInM: text(entry.parameters.runInM),
+					})),
+				}}
+				problems={actionData?.problems}
+				submitLabel="Save the change"
+			/>
+		</>
+	)
+}

@@ -1,0 +1,139 @@
+import { Form, Link, data, useNavigation } from 'react-router'
+import { longDay } from '#core/calendar/days'
+import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
+import { SESSION_RANGES } from '#core/dose/level-ranges'
+import { writeDose } from '#core/progress/write-numbers'
+import { may } from '#server/access/roles'
+import { type CoachDecision, decideVerdicts } from '#server/review/decide'
+import { readReview } from '#server/review/read-review'
+import type { Route } from './+types/session-review'
+import { allowed, notFound } from '../request-guard'
+import { DoseRuler } from '../ui/dose-ruler'
+import { OpenVerdict, QuietVerdict, type Row, decisionField } from '../ui/review-rows'
+import { SessionStrip } from '../ui/session-strip'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
+
+export async function loader({ context, request, params }: Route.LoaderArgs) {
+	const { who, scope } = allowed(context, request, 'verdict:read')
+	const review = await readReview(scope, params.sessionId)
+	if (!review) throw notFound()
+	const { sheet } = review
+	const showPain = may(who.role, 'pain:read')
+	const came = sheet.athletes.filter((athlete) => sheet.events.some((event) => event.athleteId === athlete.id && event.type === 'mark'))
+	const mean = (read: (athlete: (typeof came)[number]) => number) => (came.length === 0 ? 0 : came.reduce((sum, athlete) => sum + read(athlete), 0) / came.length)
+	const level = ([1, 2, 3] as const).map((value) => ({ value, n: came.filter((athlete) => athlete.level === value).length })).sort((a, b) => b.n - a.n)[0]?.value ?? 2
+	return {
+		session: sheet.session,
+		strip: sheet.strip,
+		done: doneShares(sheet),
+		attending: sheet.athletes.length,
+		came: came.length,
+		level,
+		group: {
+			contacts: { planned: mean((a) => totalOf(rangedContacts(a.planned))), done: mean((a) => totalOf(rangedContacts(a.done))) },
+			metres: { planned: mean((a) => metresOf(a.planned, ['fast', 'maximal'])), done: mean((a) => metresOf(a.done, ['fast', 'maximal'])) },
+			cuts: { planned: mean((a) => cutsOf(a.planned, ['60-90', '90-135', '135-180'])), done: mean((a) => cutsOf(a.done, ['60-90', '90-135', '135-180'])) },
+		},
+		conflicts: sheet.conflicts.length,
+		rows: review.rows.map((row) => ({
+			athleteId: row.athleteId, ladderId: row.ladderId, name: row.name, ladderName: row.ladderName, inputHash: row.inputHash,
+			judgement: showPain ? (row.decided?.judgement ?? row.judgement) : withoutPain(row.decided?.judgement ?? row.judgement),
+			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, nextDose: writeDose(row.after.dose),
+		})),
+		mayDecide: may(who.role, 'verdict:write'),
+	}
+}
+
+/** Whoever may not read pain reports still learns what to spare. */
+function withoutPain<T extends { decidedBy: string; sentence: string; trace: { rule: string; found: string }[] }>(judgement: T): T {
+	const spare = judgement.decidedBy === 'S1' ? 'Spare the region the coach names; ask the coach.' : judgement.sentence
+	return { ...judgement, sentence: spare, trace: judgement.trace.map((line) => (line.rule === 'S1' ? { ...line, found: 'kept for coach and clinician' } : line)) }
+}
+
+/** Share of each part's planned reps that has been done. */
+function doneShares(sheet: NonNullable<Awaited<ReturnType<typeof readReview>>>['sheet']): number[] {
+	return sheet.strip.map((part) => {
+		const ids = new Set(sheet.entries.filter((entry) => entry.part === part.name).map((entry) => entry.id))
+		let planned = 0
+		let done = 0
+		for (const athlete of sheet.athletes) for (const line of athlete.lines) if (ids.has(line.entryId) && line.drill?.family !== 'prepare') planned += line.dose.sets * line.dose.reps
+		for (const event of sheet.events) if (event.type === 'mark' && ids.has(event.entryId) && event.kind !== 'missed') done += event.kind === 'done' ? event.value.reps : 1
+		return planned === 0 ? 0 : Math.min(1, done / planned)
+	})
+}
+
+export async function action({ context, request, params }: Route.ActionArgs) {
+	const { who } = allowed(context, request, 'verdict:write')
+	const form = await request.formData()
+	const word = String(form.get('do') ?? 'accept')
+	const decisions = form.getAll('row').map((value): CoachDecision => {
+		const [athleteId = '', ladderId = '', inputHash = ''] = String(value).split('/')
+		return { athleteId, ladderId, inputHash, ...(word === 'accept' ? {} : { overrule: { word, reason: String(form.get('reason') ?? '') } }) }
+	})
+	const result = await decideVerdicts(who, params.sessionId, decisions, new Date())
+	if (!result) throw notFound()
+	return data(result, { status: result.refused.length > 0 && result.decided === 0 ? 409 : 200 })
+}
+
+export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
+	const { session, strip, done, attending, came, level, group, conflicts, mayDecide } = loaderData
+	const busy = useNavigation().state !== 'idle'
+	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
+	const rows: Row[] = loaderData.rows.map((row) => ({ ...row, refused: refusals.get(`${row.athleteId}/${row.ladderId}`) ?? null }))
+	const undecided = rows.filter((row) => row.decided === null)
+	const open = undecided.filter((row) => row.needsYou)
+	const quiet = undecided.filter((row) => !row.needsYou)
+	const decided = rows.filter((row) => row.decided !== null)
+	const people = new Set(open.map((row) => row.athleteId)).size
+	const ranges = SESSION_RANGES[level]
+	return (
+		<>
+			<header className="mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+				<div>
+					<p className="dim">{session.squadName} · {longDay(session.day)} · {came} of {attending} came</p>
+					<h1 className="mt-1">{undecided.length === 0 ? 'All decided' : `${open.length === 0 ? 'None needs you' : `${open.length} need you${people === open.length ? '' : `, ${people} ${people === 1 ? 'athlete' : 'athletes'}`}`}, ${quiet.length} read well`}</h1>
+				</div>
+				{mayDecide && quiet.length > 0 && (
+					<Form method="post" preventScrollReset>
+						{quiet.map(decisionField)}
+						<button className="btn" name="do" value="accept" disabled={busy}>{busy ? 'Writing …' : `Accept ${quiet.length}, write the next session`}</button>
+					</Form>
+				)}
+			</header>
+			{actionData?.nextSession && (
+				<p className="mb-4 border-l-[3px] border-act py-1 pl-3" role="status">
+					{actionData.decided} decided. {actionData.nextSession.made ? 'The next session was made' : 'The next session is written'}: <Link className="link" to={`/sessions/${actionData.nextSession.id}`}>{longDay(actionData.nextSession.day)}, with each athlete’s line</Link>.
+				</p>
+			)}
+			{conflicts > 0 && <p className="problem mb-4">{conflicts} {conflicts === 1 ? 'mark has' : 'marks have'} corrections that contradict each other; they are left out of the evidence until one is taken back on the field screen.</p>}
+			<SessionStrip parts={strip} done={done} />
+			<div className="mt-5 grid gap-x-9 gap-y-8 lg:grid-cols-[1fr_310px]">
+				<div>
+					{open.map((row) => <OpenVerdict key={`${row.athleteId}/${row.ladderId}`} row={row} mayDecide={mayDecide} />)}
+					{quiet.length > 0 && <section className={open.length > 0 ? 'mt-6' : ''}><h2 className="mb-1.5">Reads well</h2><QuietList rows={quiet} mayDecide={mayDecide} /></section>}
+					{decided.length > 0 && <section className="mt-6"><h2 className="mb-1.5">Decided</h2><QuietList rows={decided} mayDecide={false} /></section>}
+					{rows.length === 0 && <p>No line of this session belongs to a ladder, so there is nothing to judge.</p>}
+				</div>
+				<aside>
+					<h2>Group, done against plan <span className="dim font-normal">mean</span></h2>
+					<DoseRuler label={`Contacts, level ${level}`} unit="contacts" value={group.contacts.planned} done={group.contacts.done} low={ranges.contacts.low} high={ranges.contacts.high} />
+					<DoseRuler label="Metres at 95 % and over" unit="m" value={group.metres.planned} done={group.metres.done} low={ranges.fastMetres.low} high={ranges.fastMetres.high} />
+					<DoseRuler label="Cuts of 60° and more" unit="cuts" value={group.cuts.planned} done={group.cuts.done} low={ranges.cuts60.low} high={ranges.cuts60.high} />
+					<p className="dim mt-2 text-[13.5px]">Pointer: done. Dashes: planned. Bracket: usual range for the level.</p>
+				</aside>
+			</div>
+		</>
+	)
+}
+
+/** One list per ladder, so that like stands beside like. */
+function QuietList({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
+	const ladders = [...new Set(rows.map((row) => row.ladderName))]
+	return ladders.map((ladder) => (
+		<div key={ladder} className="mb-4">
+			<h3 className="dim py-1">{ladder}</h3>
+			<ul>{rows.filter((row) => row.ladderName === ladder).map((row) => <QuietVerdict key={`${row.athleteId}/${row.ladderId}`} row={row} mayDecide={mayDecide} />)}</ul>
+		</div>
+	))
+}

@@ -1,0 +1,173 @@
+import { Collapsible } from 'radix-ui'
+import { Form, Link, data } from 'react-router'
+import { longDay } from '#core/calendar/days'
+import { type DoseCount, allContacts, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
+import { SESSION_RANGES } from '#core/dose/level-ranges'
+import { writeDose, writeDrill } from '#core/progress/write-numbers'
+import { may } from '#server/access/roles'
+import { changeLineByHand } from '#server/sheet/change-line'
+import { readSheet } from '#server/sheet/read-sheet'
+import { readTargets } from '#server/sheet/read-targets'
+import type { Route } from './+types/session-sheet'
+import { allowed, notFound } from '../request-guard'
+import { FamilyMark, VerdictMark } from '../ui/glyphs'
+import { SessionStrip } from '../ui/session-strip'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
+
+const totals = (count: DoseCount) => {
+	const contacts = allContacts(count)
+	return {
+		left: loadOfLeg(contacts, 'left'), right: loadOfLeg(contacts, 'right'), both: contacts.both, contacts: totalOf(contacts), ranged: totalOf(rangedContacts(count)),
+		metres: Math.round(metresOf(count)), fastMetres: Math.round(metresOf(count, ['fast', 'maximal'])), cuts: cutsOf(count, ['60-90', '90-135', '135-180']), throws: totalOf(count.throws),
+	}
+}
+
+export async function loader({ context, request, params }: Route.LoaderArgs) {
+	const { who, scope } = allowed(context, request, 'plan:read')
+	const sheet = await readSheet(scope, params.sessionId)
+	if (!sheet) throw notFound()
+	const targets = await readTargets(scope, sheet)
+	return {
+		session: sheet.session,
+		strip: sheet.strip,
+		entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, family: entry.family, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.ladderId) : (sheet.library.drills[entry.drillId]?.name ?? entry.drillId), isLadder: entry.ladderId !== null })),
+		athletes: sheet.athletes.map((athlete) => ({
+			id: athlete.id, name: athlete.name, level: athlete.level, minutes: athlete.minutes, planned: totals(athlete.planned), done: totals(athlete.done),
+			lines: athlete.lines.map((line) => ({
+				id: line.id, entryId: line.entryId, blocked: line.blocked, words: line.drill ? writeDrill(line.drill, line.parameters) : '', dose: line.dose, restS: line.restS,
+				origin: line.origin, change: line.change, wouldBe: line.wouldBe, cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [], target: targets.get(line.id)?.words ?? '',
+			})),
+		})),
+		begun: sheet.session.startedAt !== null,
+		mayPlan: may(who.role, 'plan:write'),
+		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
+	}
+}
+
+export async function action({ context, request, params }: Route.ActionArgs) {
+	const { scope } = allowed(context, request, 'plan:write')
+	const form = await request.formData()
+	const result = await changeLineByHand(scope, params.sessionId, String(form.get('line') ?? ''), { sets: String(form.get('sets') ?? ''), reps: String(form.get('reps') ?? '') }, new Date())
+	if (!result) throw notFound()
+	return data({ line: String(form.get('line') ?? ''), ...result }, { status: 'problem' in result ? 400 : 200 })
+}
+
+type Loaded = Route.ComponentProps['loaderData']
+type SheetAthlete = Loaded['athletes'][number]
+type SheetLine = SheetAthlete['lines'][number]
+
+export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
+	const { session, strip, entries, athletes, begun, mayPlan, mayField } = loaderData
+	const planned = strip.reduce((sum, part) => sum + part.minutes, 0)
+	return (
+		<>
+			<header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+				<div>
+					<p className="dim">{longDay(session.day)} · {session.startTime}{session.place && ` · ${session.place}`}</p>
+					<h1 className="mt-1">{session.squadName}, {session.title.charAt(0).toLowerCase() + session.title.slice(1)}</h1>
+					<p className={`mt-1 ${planned > session.plannedMinutes ? 'font-bold' : 'dim'}`}>
+						About {planned} of {session.plannedMinutes} minutes{planned > session.plannedMinutes && `: ${planned - session.plannedMinutes} too many, drop a set or a part`} · {session.phase}{begun && ' · begun, the sheet is frozen'}
+					</p>
+				</div>
+				<div className="flex flex-wrap gap-2">
+					{mayPlan && !begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>Change</Link>}
+					{begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/review`}>Review</Link>}
+					{mayField && session.reviewedAt === null && <a className="btn" href={`/field/${session.id}`}>Go to the field</a>}
+				</div>
+			</header>
+			<SessionStrip parts={strip} />
+
+			<section className="mt-7">
+				<h2>What everybody does</h2>
+				<ul className="mt-2">{entries.map((entry) => <EntryRow key={entry.id} entry={entry} athletes={athletes} />)}</ul>
+			</section>
+
+			<section className="mt-8">
+				<h2>Each athlete’s own lines and totals</h2>
+				<p className="dim mt-0.5 text-[14px]">Contacts: one landing of both feet is 1; the load of a leg is its own and those on both. Sprint steps are not contacts. Estimates until the marks are in.</p>
+				<div className="mt-2">
+					{athletes.map((athlete) => <AthleteRow key={athlete.id} athlete={athlete} entries={entries} begun={begun} mayPlan={mayPlan} problem={actionData && 'problem' in actionData ? { line: actionData.line, text: actionData.problem } : null} />)}
+				</div>
+			</section>
+		</>
+	)
+}
+
+/** One entry: like lines together, the most common first. */
+function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athletes: SheetAthlete[] }) {
+	const groups = new Map<string, string[]>()
+	for (const athlete of athletes) {
+		const line = athlete.lines.find((candidate) => candidate.entryId === entry.id)
+		if (!line) continue
+		const words = line.blocked ? `no line: ${line.blocked}` : `${line.words}, ${writeDose(line.dose)}`
+		groups.set(words, [...(groups.get(words) ?? []), athlete.name])
+	}
+	const sorted = [...groups].sort((a, b) => b[1].length - a[1].length)
+	return (
+		<li className="rule grid gap-x-4 gap-y-1 py-2 sm:grid-cols-[190px_1fr]">
+			<p className="flex items-start gap-2.5"><span className="pt-0.5"><FamilyMark family={entry.family} label /></span><span><b>{entry.name}</b><span className="dim block text-[13.5px]">{entry.part}</span></span></p>
+			<ul>
+				{sorted.map(([words, names]) => (
+					<li key={words} className="grid gap-x-4 sm:grid-cols-[280px_1fr]"><span>{words}</span><span className="dim">{sorted.length === 1 ? 'everybody' : names.join(', ')}</span></li>
+				))}
+			</ul>
+		</li>
+	)
+}
+
+function AthleteRow({ athlete, entries, begun, mayPlan, problem }: { athlete: SheetAthlete; entries: Loaded['entries']; begun: boolean; mayPlan: boolean; problem: { line: string; text: string } | null }) {
+	const { planned, done } = athlete
+	const range = SESSION_RANGES[athlete.level].contacts
+	const show = (what: number, was: number) => (begun ? `${was} of ${what}` : String(what))
+	const changed = athlete.lines.filter((line) => line.change).length
+	return (
+		<Collapsible.Root className="rule" defaultOpen={problem !== null && athlete.lines.some((line) => line.id === problem.line)}>
+			<Collapsible.Trigger className="group grid w-full grid-cols-2 items-baseline gap-x-4 gap-y-0.5 py-2 text-left sm:grid-cols-[180px_70px_1fr_110px_90px_90px_70px]">
+				<b>{athlete.name}</b>
+				<span className="dim text-right sm:text-left">level {athlete.level}</span>
+				<span data-testid="contacts"><b className="num">{show(planned.contacts, done.contacts)}</b> contacts <span className="dim">· left {show(planned.left, done.left)}, right {show(planned.right, done.right)}, both {show(planned.both, done.both)}</span></span>
+				<span data-testid="metres" className="text-right sm:text-left"><b className="num">{show(planned.metres, done.metres)}</b> m</span>
+				<span><b className="num">{show(planned.cuts, done.cuts)}</b> cuts</span>
+				<span className="text-right sm:text-left"><b className="num">{show(planned.throws, done.throws)}</b> throws</span>
+				<span className="dim">{athlete.minutes}′{changed > 0 && <span className="sr-only">, {changed} changed</span>} <span className="link group-data-[state=open]:hidden">lines</span></span>
+			</Collapsible.Trigger>
+			<Collapsible.Content className="pb-3 sm:pl-4">
+				<p className="dim text-[14px]">Moderate and harder contacts {planned.ranged}; usual for level {athlete.level}: {range.low} to {range.high} ({range.firmness}).</p>
+				<ul className="mt-1">
+					{athlete.lines.map((line) => {
+						const entry = entries.find((candidate) => candidate.id === line.entryId)
+						return <LineRow key={line.id} line={line} part={entry?.name ?? ''} editable={mayPlan && !begun && line.blocked === null} problem={problem?.line === line.id ? problem.text : null} />
+					})}
+				</ul>
+			</Collapsible.Content>
+		</Collapsible.Root>
+	)
+}
+
+function LineRow({ line, part, editable, problem }: { line: SheetLine; part: string; editable: boolean; problem: string | null }) {
+	return (
+		<li className="rule grid gap-x-4 gap-y-0.5 py-2 text-[14.5px] lg:grid-cols-[150px_1fr_auto]">
+			<span className="dim">{part}</span>
+			<div>
+				<p>
+					{line.blocked ? <b>No line: {line.blocked}</b> : <><b>{line.words}, {writeDose(line.dose)}</b> <span className="dim">· rest {line.restS} s · target: {line.target}</span></>}
+					{line.origin === 'hand-set' && <span className="dim"> · set by hand</span>}
+				</p>
+				{line.change && <p className="flex items-start gap-2">{line.change.verdict && <span className="pt-1"><VerdictMark word={line.change.verdict} /></span>}<span>Was {line.change.from}. {line.change.why} <span className="dim">({line.change.firmness})</span></span></p>}
+				{line.wouldBe && <p>The verdict would have written <b>{line.wouldBe}</b>; the line set by hand stays.</p>}
+				{line.cautions.length > 0 && <p className="border-l-[3px] border-ink pl-2">{line.cautions.join('. ')}.</p>}
+				{problem && <p className="problem" role="alert">{problem}</p>}
+			</div>
+			{editable && (
+				<Form method="post" preventScrollReset className="flex items-center gap-1.5">
+					<input type="hidden" name="line" value={line.id} />
+					<input className="input w-[58px] text-center" name="sets" inputMode="numeric" defaultValue={line.dose.sets} aria-label={`Sets, ${part}`} />
+					<span aria-hidden="true">×</span>
+					<input className="input w-[58px] text-center" name="reps" inputMode="numeric" defaultValue={line.dose.reps} aria-label={`Reps, ${part}`} />
+					<button className="btn btn-quiet" aria-label={`Set by hand, ${part}`}>Set</button>
+				</Form>
+			)}
+		</li>
+	)
+}

@@ -1,0 +1,42 @@
+import { Form, data, redirect, useNavigation } from 'react-router'
+import { signInWithPassword } from '#server/access/sign-in'
+import type { Route } from './+types/sign-in'
+import { maybeWho, signInCookie } from '../request-guard'
+import { TextField } from '../ui/text-field'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Dromos' }]
+
+export function loader({ context }: Route.LoaderArgs) {
+	if (maybeWho(context)) throw redirect('/')
+	return null
+}
+
+/** Only places of this site: a link may not send somebody elsewhere after signing in. */
+const safePlace = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : '/')
+
+export async function action({ request }: Route.ActionArgs) {
+	const form = await request.formData()
+	const email = String(form.get('email') ?? '')
+	const result = await signInWithPassword(email, String(form.get('password') ?? ''), new Date())
+	if ('problem' in result) return data({ problem: result.problem, email }, { status: 400 })
+	return redirect(safePlace(new URL(request.url).searchParams.get('to')), { headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) } })
+}
+
+export default function SignIn({ actionData }: Route.ComponentProps) {
+	const busy = useNavigation().state !== 'idle'
+	return (
+		<main className="mx-auto grid min-h-dvh max-w-[420px] content-center gap-6 p-6">
+			<div>
+				<p className="num text-[22px] font-bold">Dromos</p>
+				<p className="dim mt-1">Plan, log and judge sprint, agility, jump and throwing sessions, athlete by athlete.</p>
+			</div>
+			<Form method="post" className="grid gap-4">
+				<TextField label="Email" name="email" type="email" autoComplete="username" required defaultValue={actionData?.email} />
+				<TextField label="Password" name="password" type="password" autoComplete="current-password" required />
+				{actionData?.problem && <p className="problem" role="alert">{actionData.problem}</p>}
+				<button className="btn" disabled={busy}>{busy ? 'Signing in …' : 'Sign in'}</button>
+			</Form>
+			<p className="dim text-[14px]">No sign-in yet? The coach of your club sends you a link.</p>
+		</main>
+	)
+}

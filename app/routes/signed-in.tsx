@@ -1,0 +1,35 @@
+import { Form, NavLink, Outlet } from 'react-router'
+import { may } from '#server/access/roles'
+import type { Route } from './+types/signed-in'
+import { signedIn } from '../request-guard'
+
+export function loader({ context, request }: Route.LoaderArgs) {
+	const { who } = signedIn(context, request)
+	const places = may(who.role, 'plan:read')
+		? [['/', 'Today'], ['/squads', 'Squads'], ['/plan', 'Plan'], ['/review', 'Review'], ['/library', 'Library'], ['/club', 'Club']]
+		: [[`/athletes/${who.athleteId}`, 'My page'], ['/library', 'Library']]
+	return { places: places as [string, string][], name: who.name, club: who.clubName }
+}
+
+/** Places in plain words: a rail at the desk, a bar under the thumb on the phone. */
+export default function SignedIn({ loaderData }: Route.ComponentProps) {
+	const { places, name, club } = loaderData
+	return (
+		<div className="lg:pl-[112px]">
+			<a href="#content" className="sr-only focus:not-sr-only">To the content</a>
+			<nav aria-label="Places" className="fixed inset-x-0 bottom-0 z-10 flex border-t border-chalk bg-paper pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[112px] lg:flex-col lg:border-t-0 lg:border-r lg:py-5">
+				<b className="num hidden px-4 pb-5 text-[17px] lg:block">Dromos</b>
+				{places.map(([to, label]) => (
+					<NavLink key={to} to={to} end={to === '/'} className={({ isActive }) => `flex min-h-[50px] flex-1 items-center justify-center border-t-[3px] px-1 text-[13.5px] lg:min-h-[44px] lg:flex-none lg:justify-start lg:border-t-0 lg:border-l-[3px] lg:px-4 lg:text-[15px] ${isActive ? 'border-ink font-bold text-ink' : 'border-transparent text-ink-2'}`}>{label}</NavLink>
+				))}
+				<div className="mt-auto hidden px-4 text-[13px] lg:block">
+					<p className="dim">{name}<br />{club}</p>
+					<Form method="post" action="/sign-out"><button className="link mt-2 min-h-[32px]">Sign out</button></Form>
+				</div>
+			</nav>
+			<main id="content" className="mx-auto max-w-[1190px] px-4 pt-5 pb-24 sm:px-7 lg:pb-10">
+				<Outlet />
+			</main>
+		</div>
+	)
+}

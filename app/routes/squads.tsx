@@ -1,0 +1,98 @@
+import { Form, Link, data } from 'react-router'
+import { PHASES } from '#core/library/types'
+import { may } from '#server/access/roles'
+import { addAthletes, addSquad, changePhase } from '#server/squads/change-roster'
+import { readRoster } from '#server/squads/read-squads'
+import type { Route } from './+types/squads'
+import { allowed, notFound } from '../request-guard'
+import { MiniLadder } from '../ui/rung-ladder'
+import { TextField } from '../ui/text-field'
+
+export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
+
+export async function loader({ context, request }: Route.LoaderArgs) {
+	const { who, scope } = allowed(context, request, 'plan:read')
+	return { roster: await readRoster(scope), mayChange: may(who.role, 'people:write') }
+}
+
+export async function action({ context, request }: Route.ActionArgs) {
+	const { who, scope } = allowed(context, request, 'people:write')
+	const form = await request.formData()
+	const text = (name: string) => String(form.get(name) ?? '')
+	const what = text('do')
+	if (what === 'phase') {
+		if (!(await changePhase(scope, text('squad'), text('phase')))) throw notFound()
+		return data({ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '' })
+	}
+	const result = what === 'squad'
+		? await addSquad(who, { name: text('name'), days: form.getAll('days').map(String), startTime: text('startTime'), place: text('place') })
+		: await addAthletes(who, text('squad'), text('names'), new Date())
+	const problems = 'problems' in result ? result.problems : ({} as Record<string, string>)
+	return data({ form: what, squad: text('squad'), problems, typed: 'problems' in result ? text('names') : '' }, { status: 'problems' in result ? 400 : 200 })
+}
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+
+export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
+	const { roster, mayChange } = loaderData
+	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
+	return (
+		<>
+			<h1>{roster.length === 0 ? 'Your first squad' : 'Squads'}</h1>
+			{roster.length > 0 && <p className="dim mt-1">Each ladder from its first rung on the left to its top on the right; the thick rung is where the athlete stands.</p>}
+			{roster.map(({ squad, athletes }) => (
+				<section key={squad.id} className="mt-7" aria-label={squad.name}>
+					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
+						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'}</p></div>
+						{mayChange && (
+							<Form method="post" preventScrollReset className="flex items-center gap-2">
+								<input type="hidden" name="squad" value={squad.id} />
+								<label className="flex items-center gap-2"><span className="dim text-[14px]">Phase</span><select name="phase" className="input w-auto" defaultValue={squad.phase}>{PHASES.map((phase) => <option key={phase}>{phase}</option>)}</select></label>
+								<button className="btn btn-quiet" name="do" value="phase">Set</button>
+							</Form>
+						)}
+					</div>
+					<ul>
+						{athletes.map((athlete) => (
+							<li key={athlete.id} className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-[190px_60px_repeat(4,1fr)]">
+								<Link className="min-h-[32px] content-center font-bold hover:underline" to={`/athletes/${athlete.id}`}>{athlete.name}</Link>
+								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
+								{athlete.standings.map(({ ladder, rungIndex, rungName, state, met }) => (
+									<div key={ladder.id} className="min-w-0">
+										<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={state.closed !== null} substitute={state.substitute !== null} />
+										<p className={`truncate text-[13px] ${state.closed ? 'font-bold text-attn' : met ? '' : 'dim'}`} title={`${ladder.name}: ${rungName}`}>{state.closed ? 'closed until cleared' : state.substitute ? 'on an alternative' : met ? rungName : `${ladder.name}: not met yet`}</p>
+									</div>
+								))}
+							</li>
+						))}
+					</ul>
+					{mayChange && (
+						<details className="mt-2" open={athletes.length === 0 || (actionData?.form === 'athletes' && actionData.squad === squad.id && actionData.typed !== '')}>
+							<summary className="link inline-flex min-h-[44px] items-center">Add athletes</summary>
+							<Form method="post" preventScrollReset key={athletes.length} className="grid max-w-[560px] gap-2">
+								<input type="hidden" name="squad" value={squad.id} />
+								<label className="label" htmlFor={`names-${squad.id}`}>One a line; a birth date after a comma if you know it</label>
+								<textarea id={`names-${squad.id}`} name="names" rows={5} className="input" placeholder={'Ada Sørli, 2001-05-30\nTomé Vaz'} defaultValue={actionData?.squad === squad.id ? actionData.typed : ''} />
+								{actionData?.form === 'athletes' && actionData.squad === squad.id && actionData.problems.names && <p className="problem" role="alert">{actionData.problems.names}</p>}
+								<p className="dim text-[14px]">Without a birth date nobody rebounds from a box: the strictest rule holds.</p>
+								<button className="btn justify-self-start" name="do" value="athletes">Add to {squad.name}</button>
+							</Form>
+						</details>
+					)}
+				</section>
+			))}
+			{mayChange && (
+				<details className="mt-9 border-t-2 border-ink pt-2" open={roster.length === 0 || Object.keys(squadProblems).length > 0}>
+					<summary className="link inline-flex min-h-[44px] items-center">Make a squad</summary>
+					<Form method="post" className="grid max-w-[560px] gap-4 pt-1" key={roster.length}>
+						<TextField label="Name" name="name" required problem={squadProblems.name} />
+						<fieldset><legend className="label">Training days</legend><div className="flex flex-wrap gap-x-4">{WEEKDAYS.map((day, index) => <label key={day} className="flex min-h-[44px] items-center gap-2"><input type="checkbox" name="days" value={index + 1} className="size-5 accent-act" />{day}</label>)}</div>{squadProblems.days && <p className="problem">{squadProblems.days}</p>}</fieldset>
+						<TextField label="Start" name="startTime" type="time" defaultValue="17:30" problem={squadProblems.startTime} />
+						<TextField label="Place" name="place" />
+						<button className="btn justify-self-start" name="do" value="squad">Make the squad</button>
+					</Form>
+				</details>
+			)}
+		</>
+	)
+}

@@ -1,0 +1,63 @@
+import { countLine } from '../dose/count-line'
+import { type DoseCount, cutsOf, metresOf, rangedContacts, sumCounts, totalOf } from '../dose/dose-count'
+import { estimateMinutes } from '../dose/estimate-minutes'
+import { intensityOf } from '../dose/count-rep'
+import type { Drill, Family } from '../library/types'
+import type { PlannedLine } from '../progress/types'
+
+export interface StripEntry {
+	part: string
+	family: Family
+	/** The lines of all athletes on this entry. */
+	lines: { athleteId: string; line: PlannedLine; drill: Drill }[]
+}
+
+/** One part of the session as a length of minutes, with what it costs the median athlete. */
+export interface StripPart {
+	name: string
+	family: Family
+	minutes: number
+	contacts: number
+	lowContacts: number
+	fastMetres: number
+	cuts: number
+	throws: number
+	/** High-intensity work: shown hatched. */
+	hard: boolean
+}
+
+const median = (values: number[]): number => {
+	const sorted = [...values].sort((a, b) => a - b)
+	const middle = sorted.length >> 1
+	return sorted.length === 0 ? 0 : sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
+}
+
+/** Parts in order; an entry lasts as long as its longest line, because nobody leaves the group behind. */
+export function stripOf(entries: readonly StripEntry[]): StripPart[] {
+	const parts: { name: string; family: Family; minutes: number; hard: boolean; byAthlete: Map<string, DoseCount[]> }[] = []
+	for (const entry of entries) {
+		let part = parts.at(-1)
+		if (!part || part.name !== entry.part) {
+			part = { name: entry.part, family: entry.family, minutes: 0, hard: false, byAthlete: new Map() }
+			parts.push(part)
+		}
+		part.minutes += Math.max(0, ...entry.lines.map(({ line, drill }) => estimateMinutes(line.dose, line.parameters, line.restS, drill.defaults.repS)))
+		for (const { athleteId, line, drill } of entry.lines) {
+			const intensity = intensityOf(drill, line.parameters)
+			part.hard ||= intensity === 'high' || intensity === 'shock'
+			part.byAthlete.set(athleteId, [...(part.byAthlete.get(athleteId) ?? []), countLine(drill, line.parameters, line.dose)])
+		}
+	}
+	return parts.map(({ name, family, minutes, hard, byAthlete }) => {
+		const counts = [...byAthlete.values()].map(sumCounts)
+		const of = (read: (count: DoseCount) => number) => Math.round(median(counts.map(read)))
+		return {
+			name, family, hard, minutes: Math.round(minutes),
+			contacts: of((count) => totalOf(rangedContacts(count))),
+			lowContacts: of((count) => totalOf(count.contacts.low)),
+			fastMetres: of((count) => metresOf(count, ['fast', 'maximal'])),
+			cuts: of((count) => cutsOf(count, ['under-30', '30-60', '60-90', '90-135', '135-180'])),
+			throws: of((count) => totalOf(count.throws)),
+		}
+	})
+}

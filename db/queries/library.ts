@@ -1,0 +1,53 @@
+import { createHash } from 'node:crypto'
+import { and, eq, inArray, sql } from 'drizzle-orm'
+import { canonicalJson } from '../../core/events/canonical-json'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import type { Drill, Ladder, Library, School } from '../../core/library/types'
+import type { ClubScope } from '../connect'
+import { libraryDocument } from '../schema/squads'
+
+type Kind = 'drill' | 'ladder' | 'school'
+type Document = Drill | Ladder | School
+export const hashOf = (value: unknown): string => createHash('sha256').update(canonicalJson(value)).digest('hex')
+
+/**
+ * Gives a club the documents the program ships with. Documents never change: one that differs
+ * without a new version number is refused, because verdicts and lines cite it.
+ */
+export async function installLibrary({ db, clubId }: ClubScope, now: Date): Promise<void> {
+	const documents: { kind: Kind; content: Document }[] = [
+		...Object.values(STARTER_LIBRARY.drills).map((content) => ({ kind: 'drill' as const, content })),
+		...Object.values(STARTER_LIBRARY.ladders).map((content) => ({ kind: 'ladder' as const, content })),
+		...Object.values(STARTER_LIBRARY.schools).map((content) => ({ kind: 'school' as const, content })),
+	]
+	const known = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, hash: libraryDocument.contentHash }).from(libraryDocument).where(eq(libraryDocument.clubId, clubId))
+	const hashes = new Map(known.map((row) => [`${row.kind}/${row.id}/${row.version}`, row.hash]))
+	const missing = documents.filter(({ kind, content }) => {
+		const before = hashes.get(`${kind}/${content.id}/${content.version}`)
+		if (before !== undefined && before !== hashOf(content)) throw new Error(`${kind} ${content.id} version ${content.version} differs from the one this club already uses: a change needs a new version number`)
+		return before === undefined
+	})
+	if (missing.length === 0) return
+	await db.insert(libraryDocument)
+		.values(missing.map(({ kind, content }) => ({ clubId, kind, id: content.id, version: content.version, contentHash: hashOf(content), content, createdAt: now })))
+		.onDuplicateKeyUpdate({ set: { id: sql`id` } })
+}
+
+/** The newest version of each document. */
+export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
+	const rows = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, content: libraryDocument.content }).from(libraryDocument).where(eq(libraryDocument.clubId, clubId)).orderBy(libraryDocument.version)
+	const library: Library = { drills: {}, ladders: {}, schools: {} }
+	for (const row of rows) {
+		if (row.kind === 'drill') library.drills[row.id] = row.content as Drill
+		else if (row.kind === 'ladder') library.ladders[row.id] = row.content as Ladder
+		else library.schools[row.id] = row.content as School
+	}
+	return library
+}
+
+/** Drills by "id/version", for lines that cite an older one. */
+export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, Drill>> {
+	if (ids.length === 0) return new Map()
+	const rows = await db.select({ content: libraryDocument.content }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, 'drill'), inArray(libraryDocument.id, [...new Set(ids)])))
+	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, row.content as Drill]))
+}

@@ -1,0 +1,80 @@
+import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import type { Family, Level } from '../../core/library/types'
+import type { LadderState } from '../../core/progress/types'
+import type { ClubScope } from '../connect'
+import { athlete, athleteIdentity } from '../schema/people'
+import { athleteLevel, ladderState, squad, squadMember } from '../schema/squads'
+
+export type SquadRow = typeof squad.$inferSelect
+
+export async function listSquads({ db, clubId }: ClubScope): Promise<SquadRow[]> {
+	return db.select().from(squad).where(eq(squad.clubId, clubId)).orderBy(asc(squad.name))
+}
+export async function readSquad({ db, clubId }: ClubScope, id: string): Promise<SquadRow | null> {
+	const [row] = await db.select().from(squad).where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
+	return row ?? null
+}
+export async function insertSquad({ db, clubId }: ClubScope, row: Omit<typeof squad.$inferInsert, 'clubId'>) {
+	await db.insert(squad).values({ ...row, clubId })
+}
+export async function updateSquadPhase({ db, clubId }: ClubScope, id: string, phase: SquadRow['phase']) {
+	await db.update(squad).set({ phase }).where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
+}
+export async function addMembers({ db, clubId }: ClubScope, squadId: string, athleteIds: string[], since: string) {
+	if (athleteIds.length === 0) return
+	await db.insert(squadMember).values(athleteIds.map((athleteId) => ({ clubId, squadId, athleteId, since }))).onDuplicateKeyUpdate({ set: { athleteId: sql`athlete_id` } })
+}
+
+export interface AthleteRow {
+	id: string
+	name: string
+	birthDate: string | null
+	legLengthM: number | null
+}
+const athleteColumns = { id: athlete.id, name: athleteIdentity.name, birthDate: athleteIdentity.birthDate, legLengthMm: athlete.legLengthMm }
+const identityJoin = and(eq(athleteIdentity.clubId, athlete.clubId), eq(athleteIdentity.athleteId, athlete.id))
+const toAthlete = (row: { id: string; name: string; birthDate: string | null; legLengthMm: number | null }): AthleteRow => ({
+	id: row.id, name: row.name, birthDate: row.birthDate, legLengthM: row.legLengthMm === null ? null : row.legLengthMm / 1000,
+})
+
+/** By the primary key, in the order of the names. */
+export async function readAthletes({ db, clubId }: ClubScope, ids: string[]): Promise<AthleteRow[]> {
+	if (ids.length === 0) return []
+	const rows = await db.select(athleteColumns).from(athlete).innerJoin(athleteIdentity, identityJoin).where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids))).orderBy(asc(athleteIdentity.name))
+	return rows.map(toAthlete)
+}
+
+/** Everybody of the club with the squads they are in; by the primary key of `squad_member`. */
+export async function listMembers({ db, clubId }: ClubScope): Promise<(AthleteRow & { squadId: string })[]> {
+	const rows = await db
+		.select({ ...athleteColumns, squadId: squadMember.squadId })
+		.from(squadMember)
+		.innerJoin(athlete, and(eq(athlete.clubId, squadMember.clubId), eq(athlete.id, squadMember.athleteId)))
+		.innerJoin(athleteIdentity, identityJoin)
+		.where(eq(squadMember.clubId, clubId))
+		.orderBy(asc(athleteIdentity.name))
+	return rows.map((row) => ({ ...toAthlete(row), squadId: row.squadId }))
+}
+
+/** Levels by athlete and family; what has no row is level 1. */
+export async function readLevels({ db, clubId }: ClubScope, athleteIds: string[]): Promise<(athleteId: string, family: Family) => Level> {
+	const rows = athleteIds.length === 0 ? [] : await db.select().from(athleteLevel).where(and(eq(athleteLevel.clubId, clubId), inArray(athleteLevel.athleteId, athleteIds)))
+	const byKey = new Map(rows.map((row) => [`${row.athleteId}/${row.family}`, row.level]))
+	return (athleteId, family) => byKey.get(`${athleteId}/${family}`) ?? 1
+}
+export async function writeLevel({ db, clubId }: ClubScope, athleteId: string, family: Family, level: Level) {
+	await db.insert(athleteLevel).values({ clubId, athleteId, family, level }).onDuplicateKeyUpdate({ set: { level } })
+}
+
+/** States by athlete and ladder; `forUpdate` locks the rows until the transaction ends. */
+export async function readStates({ db, clubId }: ClubScope, athleteIds: string[], forUpdate = false): Promise<Map<string, { state: LadderState; asOf: string }>> {
+	if (athleteIds.length === 0) return new Map()
+	const query = db.select().from(ladderState).where(and(eq(ladderState.clubId, clubId), inArray(ladderState.athleteId, athleteIds)))
+	const rows = forUpdate ? await query.for('update') : await query
+	return new Map(rows.map((row) => [stateKey(row.athleteId, row.ladderId), { state: row.state, asOf: row.asOf }]))
+}
+export const stateKey = (athleteId: string, ladderId: string): string => `${athleteId}/${ladderId}`
+
+export async function writeState({ db, clubId }: ClubScope, athleteId: string, state: LadderState, asOf: string, updatedAt: Date) {
+	await db.insert(ladderState).values({ clubId, athleteId, ladderId: state.ladderId, state, asOf, updatedAt }).onDuplicateKeyUpdate({ set: { state, asOf, updatedAt } })
+}

@@ -1,0 +1,35 @@
+import { and, desc, eq, inArray, sql } from 'drizzle-orm'
+import type { ClubScope } from '../connect'
+import { clearance, verdict } from '../schema/verdicts'
+
+export type VerdictRow = typeof verdict.$inferSelect
+
+export async function verdictsOfSession({ db, clubId }: ClubScope, sessionId: string): Promise<VerdictRow[]> {
+	return db.select().from(verdict).where(and(eq(verdict.clubId, clubId), eq(verdict.sessionId, sessionId)))
+}
+/** The history of an athlete's moves, newest first; index `verdict_by_athlete`. */
+export async function verdictsOfAthlete({ db, clubId }: ClubScope, athleteId: string, limit: number): Promise<VerdictRow[]> {
+	return db.select().from(verdict).where(and(eq(verdict.clubId, clubId), eq(verdict.athleteId, athleteId))).orderBy(desc(verdict.day)).limit(limit)
+}
+/** The newest verdict by athlete and ladder up to a day: what explains a line. */
+export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: string[], upTo: string) {
+	if (athleteIds.length === 0) return []
+	const ranked = db
+		.select({
+			athleteId: verdict.athleteId, ladderId: verdict.ladderId, decided: verdict.decided, sentence: verdict.sentence, day: verdict.day, judgement: verdict.judgement, reason: verdict.reason,
+			rank: sql<number>`row_number() over (partition by ${verdict.athleteId}, ${verdict.ladderId} order by ${verdict.day} desc, ${verdict.decidedAt} desc)`.as('newest_first'),
+		})
+		.from(verdict)
+		.where(and(eq(verdict.clubId, clubId), inArray(verdict.athleteId, athleteIds), sql`${verdict.day} <= ${upTo}`, sql`${verdict.day} > date_sub(${upTo}, interval 60 day)`))
+		.as('ranked')
+	return db.select().from(ranked).where(eq(ranked.rank, 1))
+}
+export async function insertVerdict({ db, clubId }: ClubScope, row: Omit<typeof verdict.$inferInsert, 'clubId'>) {
+	await db.insert(verdict).values({ ...row, clubId })
+}
+export async function insertClearance({ db, clubId }: ClubScope, row: Omit<typeof clearance.$inferInsert, 'clubId'>) {
+	await db.insert(clearance).values({ ...row, clubId })
+}
+export async function clearancesOf({ db, clubId }: ClubScope, athleteId: string) {
+	return db.select().from(clearance).where(and(eq(clearance.clubId, clubId), eq(clearance.athleteId, athleteId))).orderBy(desc(clearance.recordedAt))
+}

@@ -1,0 +1,26 @@
+import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
+
+/** scrypt with 64 MiB of memory a try (RFC 7914 parameters N, r, p). */
+const COST = { N: 2 ** 16, r: 8, p: 2 }
+const MAX_MEMORY = 128 * COST.N * COST.r * 2
+
+const derive = (password: string, salt: Buffer, cost: typeof COST): Promise<Buffer> =>
+	new Promise((resolve, reject) => scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: MAX_MEMORY }, (error, key) => (error ? reject(error) : resolve(key))))
+
+/** "scrypt$N$r$p$salt$key": the cost travels with the hash, so that it can be raised later. */
+export async function hashPassword(password: string): Promise<string> {
+	const salt = randomBytes(16)
+	const key = await derive(password, salt, COST)
+	return ['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), key.toString('base64')].join('$')
+}
+
+export async function passwordMatches(password: string, hash: string): Promise<boolean> {
+	const [scheme, N, r, p, salt, key] = hash.split('$')
+	if (scheme !== 'scrypt' || !salt || !key) return false
+	const wanted = Buffer.from(key, 'base64')
+	const found = await derive(password, Buffer.from(salt, 'base64'), { N: Number(N), r: Number(r), p: Number(p) })
+	return wanted.length === found.length && timingSafeEqual(wanted, found)
+}
+
+/** Spent when nobody has the address, so that the time taken does not tell who is a member. */
+export const DECOY_HASH = hashPassword(randomBytes(12).toString('hex'))

@@ -1,0 +1,269 @@
+import { addDays, weekday } from '../../core/calendar/days'
+import { countMark } from '../../core/dose/count-mark'
+import { effortZone } from '../../core/dose/effort-zone'
+import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
+import type { LogEvent } from '../../core/events/schema'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import type { Phase } from '../../core/library/types'
+import { type AthleteHistory, gatherInput } from '../../core/progress/gather-input'
+import { judge } from '../../core/progress/judge'
+import { resolveLine } from '../../core/progress/resolve-line'
+import type { LadderState } from '../../core/progress/types'
+import { rungOf } from '../../core/library/starter-library'
+import { type ClubScope, type Database, inTransaction } from '../../db/connect'
+import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
+import { hashOf, installLibrary } from '../../db/queries/library'
+import { insertAttending, insertEntries, insertLines, insertSession, readSession } from '../../db/queries/sessions'
+import { addMembers, insertSquad, readSquad, writeLevel, writeState } from '../../db/queries/squads'
+import { decision, mark, observation } from '../../db/schema/log'
+import type { Role } from '../../db/schema/people'
+import { verdict } from '../../db/schema/verdicts'
+import { hashPassword } from '../access/password'
+import { writeLines } from '../sheet/write-lines'
+import { Random } from './random'
+import { DEMO_ATHLETES, DEMO_PARTS, DEMO_PHASES, DEMO_SQUADS, type DemoAthlete, type DemoSquadPlan } from './scenario'
+import { simulateLine } from './simulate-line'
+
+/** The demo's sign-in: it stands nowhere but in demo data. */
+export const DEMO_SIGN_IN = { email: 'coach@demo.invalid', password: 'chalk-on-the-ground' }
+const DEMO_PEOPLE: { email: string; name: string; role: Role; athlete?: string }[] = [
+	{ email: DEMO_SIGN_IN.email, name: 'Marit Solano', role: 'coach' },
+	{ email: 'assistant@demo.invalid', name: 'Dov Ferrand', role: 'assistant' },
+	{ email: 'physio@demo.invalid', name: 'Hana Brekke', role: 'clinician' },
+	{ email: 'ilka@demo.invalid', name: 'Ilka Moreau', role: 'athlete', athlete: 'Ilka Moreau' },
+]
+const DEMO_TIME_ZONE = 'Atlantic/Madeira'
+
+/** One athlete while the weeks go by. */
+interface Life {
+	id: string
+	demo: DemoAthlete
+	states: Map<string, LadderState>
+	history: AthleteHistory
+	bests: Map<string, number>
+}
+
+interface Rows {
+	marks: (typeof mark.$inferInsert)[]
+	observations: (typeof observation.$inferInsert)[]
+	decisions: (typeof decision.$inferInsert)[]
+	verdicts: (typeof verdict.$inferInsert)[]
+	lines: Parameters<typeof insertLines>[1]
+}
+
+/**
+ * Writes an invented club with nine weeks of history that ends today. What was logged comes from each
+ * athlete's own model and seeded noise; every verdict in between is the product's own.
+ */
+export async function loadDemo(db: Database, now: Date): Promise<void> {
+	const random = new Random(20_11)
+	const clubId = random.uuid()
+	const passwordHash = await hashPassword(DEMO_SIGN_IN.password)
+	await inTransaction(db, clubId, async (scope) => {
+		await new DemoClub(scope, random, now).write(passwordHash)
+	})
+}
+
+class DemoClub {
+	private readonly today: string
+	private readonly deviceId: string
+	private readonly coachId: string
+	private readonly rows: Rows = { marks: [], observations: [], decisions: [], verdicts: [], lines: [] }
+	private seq = 0
+
+	constructor(private readonly scope: ClubScope, private readonly random: Random, private readonly now: Date) {
+		this.today = now.toISOString().slice(0, 10)
+		this.deviceId = random.uuid()
+		this.coachId = random.uuid()
+	}
+
+	async write(passwordHash: string): Promise<void> {
+		const { scope, random, now } = this
+		await insertClub(scope.db, { id: scope.clubId, name: 'Saltmarsh Ultimate', timeZone: DEMO_TIME_ZONE, createdAt: now })
+		await installLibrary(scope, now)
+		const lives = DEMO_ATHLETES.map((demo): Life => {
+			const id = random.uuid()
+			const birthDate = addDays(this.today, -Math.round(demo.age * 365.25 + 20 + random.next() * 300))
+			return { id, demo, states: firstStates(demo), bests: new Map(), history: { athleteId: id, birthDate, sessions: [], lines: [], events: [], counts: new Map(), olderBests: [] } }
+		})
+		await insertAthletes(scope, lives.map(({ id, demo, history }) => ({ id, name: demo.name, birthDate: history.birthDate, legLengthMm: Math.round(demo.legM * 1000), createdAt: now })))
+		for (const person of DEMO_PEOPLE) {
+			const athleteId = lives.find((life) => life.demo.name === person.athlete)?.id ?? null
+			await insertPerson(scope, { id: person.role === 'coach' ? this.coachId : random.uuid(), email: person.email, name: person.name, role: person.role, passwordHash, athleteId, createdAt: now })
+		}
+		for (const life of lives) for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const) await writeLevel(scope, life.id, family, life.demo.level)
+		for (const plan of DEMO_SQUADS) await this.writeSquad(plan, lives.filter((life) => life.demo.squad === plan.key))
+	}
+
+	private async writeSquad(plan: DemoSquadPlan, lives: Life[]): Promise<void> {
+		const { scope, random } = this
+		const squadId = random.uuid()
+		const ids = lives.map((life) => life.id)
+		const trainingDays = plan.offsets.map((ago) => weekday(addDays(this.today, -ago))).sort()
+		await insertSquad(scope, { id: squadId, name: plan.name, schoolId: 'quality-first', schoolVersion: 1, phase: plan.phaseNow, trainingDays, startTime: plan.startTime, place: plan.place })
+		await addMembers(scope, squadId, ids, addDays(this.today, -7 * DEMO_PHASES.length))
+
+		// The squad's sessions, oldest first: days ago, and how many sessions ago that is.
+		const past = DEMO_PHASES.flatMap((phase, week) => plan.offsets.map((ago) => ({ phase, ago: ago + 7 * (DEMO_PHASES.length - 1 - week) })))
+			.filter(({ ago }) => ago > 0).sort((a, b) => b.ago - a.ago)
+		const nextAhead = Math.min(...plan.offsets.map((ago) => (ago === 0 ? 0 : 7 - ago)))
+		for (const [index, { phase, ago }] of past.entries()) {
+			const sessionsAgo = past.length - index
+			const waits = plan.key === 'u17' && sessionsAgo === 1
+			await this.writePast(plan, squadId, lives, phase, ago, sessionsAgo, index / (past.length - 1), past[index + 1]?.ago ?? -nextAhead, past[index + 1]?.phase ?? plan.phaseNow, waits)
+		}
+		await this.flush()
+		for (const life of lives) for (const state of life.states.values()) await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
+		await this.writeAhead(plan, squadId, ids)
+	}
+
+	/** The next two sessions, written the way the product writes them. */
+	private async writeAhead(plan: DemoSquadPlan, squadId: string, athleteIds: string[]): Promise<void> {
+		const squad = await readSquad(this.scope, squadId)
+		const days = plan.offsets.map((ago) => (ago === 0 ? 0 : 7 - ago)).sort((a, b) => a - b)
+		for (const ahead of days) {
+			const id = await this.writeSheet(plan, squadId, addDays(this.today, ahead), plan.phaseNow, null, null, athleteIds)
+			const session = await readSession(this.scope, id.sessionId)
+			if (squad && session) await writeLines(this.scope, session, squad, STARTER_LIBRARY, this.now)
+		}
+	}
+
+	private async writeSheet(plan: DemoSquadPlan, squadId: string, day: string, phase: Phase, startedAt: Date | null, reviewedAt: Date | null, athleteIds: string[]) {
+		const { scope, random } = this
+		const sessionId = random.uuid()
+		const title = phase === 'unloading' ? 'Unloading, all at 60 %' : 'Speed, jumps and cuts'
+		await insertSession(scope, { id: sessionId, squadId, day, startTime: plan.startTime, timeZone: DEMO_TIME_ZONE, title, place: plan.place, phase, plannedMinutes: plan.minutes, startedAt, reviewedAt })
+		await insertAttending(scope, sessionId, athleteIds)
+		const parts = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
+		const entries = parts.map((part, position) => {
+			const ladder = part.ladderId ? STARTER_LIBRARY.ladders[part.ladderId] : undefined
+			const drill = STARTER_LIBRARY.drills[part.drillId ?? ladder?.rungs[0]?.drillId ?? '']
+			if (!drill) throw new Error(`the demo names an unknown drill in ${part.part}`)
+			const { distanceM, ballKg } = part
+			return {
+				id: random.uuid(), sessionId, part: part.part, family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: part.ladderId ?? null,
+				dose: { sets: part.sets, reps: part.reps }, parameters: { ...(distanceM ? { distanceM } : {}), ...(ballKg ? { ballKg } : {}) }, restS: part.restS,
+				doseFactor: phase === 'unloading' && drill.family !== 'prepare' ? 0.6 : 1, retired: false,
+			}
+		})
+		await insertEntries(scope, entries)
+		return { sessionId, entries }
+	}
+
+	private async writePast(plan: DemoSquadPlan, squadId: string, lives: Life[], phase: Phase, ago: number, sessionsAgo: number, progress: number, nextAgo: number, nextPhase: Phase, waits: boolean): Promise<void> {
+		const day = addDays(this.today, -ago)
+		const startedAt = new Date(`${day}T${plan.startTime}:00Z`)
+		const { sessionId, entries } = await this.writeSheet(plan, squadId, day, phase, startedAt, waits ? null : new Date(startedAt.getTime() + 7_200_000), lives.map((life) => life.id))
+		const session = { id: sessionId, day, startTime: plan.startTime, phase }
+		const school = STARTER_LIBRARY.schools['quality-first']!
+		for (const life of lives) {
+			life.history.sessions.push(session)
+			const { demo } = life
+			const away = demo.away !== undefined && sessionsAgo >= demo.away[0] && sessionsAgo <= demo.away[1]
+			const absent = away || this.random.chance(sessionsAgo > 2 ? 0.07 : 0)
+			for (const entry of entries) {
+				const state = entry.ladderId ? (life.states.get(entry.ladderId) ?? null) : null
+				const resolved = resolveLine(entry, state, STARTER_LIBRARY, { level: demo.level, ageYears: demo.age, phase, school })
+				const lineId = this.random.uuid()
+				const common = { id: lineId, sessionId, entryId: entry.id, athleteId: life.id, version: 1, current: true, origin: 'resolved' as const, change: null, wouldBe: null, createdAt: startedAt }
+				if (resolved.blocked !== null) {
+					this.rows.lines.push({ ...common, blocked: resolved.blocked, drillId: null, drillVersion: null, ladderId: resolved.ladderId, rungId: null, dose: { sets: 0, reps: 0 }, parameters: {}, restS: 0 })
+					continue
+				}
+				this.rows.lines.push({ ...common, ...resolved })
+				if (resolved.ladderId && resolved.rungId) life.history.lines.push({ ...resolved, id: lineId, entryId: entry.id, sessionId, ladderId: resolved.ladderId, rungId: resolved.rungId })
+				const drill = STARTER_LIBRARY.drills[resolved.drillId]
+				if (absent || !drill || drill.family === 'prepare') continue
+				const place = { sessionId, athleteId: life.id, entryId: entry.id, lineId, stamp: () => this.stamp(startedAt), progress, sessionsAgo }
+				for (const event of simulateLine(demo, resolved, drill, place, this.random)) this.log(life, event, resolved, entry.id, startedAt)
+			}
+			if (!absent) for (const pain of demo.pains ?? []) {
+				if (pain.ago !== sessionsAgo) continue
+				const { region, side, score } = pain
+				this.log(life, { ...this.stamp(startedAt), sessionId, athleteId: life.id, type: 'observation', kind: 'pain', value: { region, side, score, moment: 'during', redFlag: false } }, null, null, startedAt)
+			}
+			if (!waits) this.judgeAll(life, session, entries, addDays(this.today, -nextAgo), nextPhase, startedAt)
+		}
+		for (const life of lives) this.rememberBests(life, sessionId)
+	}
+
+	private stamp(startedAt: Date) {
+		this.seq += 1
+		return { id: this.random.uuid(), deviceId: this.deviceId, deviceSeq: this.seq, deviceTime: new Date(startedAt.getTime() + (this.seq % 5000) * 1000).toISOString() }
+	}
+
+	private log(life: Life, event: LogEvent, line: Parameters<typeof countMark>[1] | null, entryId: string | null, receivedAt: Date): void {
+		life.history.events.push(event)
+		const row = {
+			clubId: this.scope.clubId, id: event.id, sessionId: event.sessionId, athleteId: event.athleteId, authorId: this.coachId, deviceId: event.deviceId, deviceSeq: event.deviceSeq,
+			deviceTime: new Date(event.deviceTime), receivedAt, replacesId: null, isVoid: false, contentHash: hashOf(event), kind: event.kind, value: event.value as Record<string, unknown>,
+		}
+		const place = 'lineId' in event ? { entryId: event.entryId ?? null, lineId: event.lineId ?? null } : { entryId: null, lineId: null }
+		if (event.type === 'decision') this.rows.decisions.push({ ...row, ...place })
+		else if (event.type === 'observation') this.rows.observations.push({ ...row, ...place, setNo: 'setNo' in event ? event.setNo : null, repNo: 'repNo' in event ? event.repNo : null, side: null })
+		else if (line && entryId) {
+			const drill = STARTER_LIBRARY.drills[line.drillId]!
+			const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
+			const best = last && event.kind === 'sprint' ? life.bests.get(bestKey(drill.start, last.distanceM, event.value.method)) : undefined
+			const count = countMark(event, line, drill, last && best ? effortZone(last.timeS, best) : null, life.demo.legM)
+			life.history.counts.set(event.id, count)
+			const counts: SparseCount = toSparse(count)
+			this.rows.marks.push({
+				...row, entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: null, drillId: drill.id, start: drill.start ?? null,
+				distanceM: last?.distanceM ?? null, timeS: last?.timeS ?? null, method: 'method' in event.value ? event.value.method : null, counts,
+			})
+		}
+	}
+
+	/** A best counts from the next session on. */
+	private rememberBests(life: Life, sessionId: string): void {
+		for (const event of life.history.events) {
+			if (event.sessionId !== sessionId || event.type !== 'mark' || event.kind !== 'sprint') continue
+			const line = life.history.lines.find((candidate) => candidate.entryId === event.entryId)
+			const last = event.value.splits.at(-1)
+			if (!line || !last) continue
+			const key = bestKey(STARTER_LIBRARY.drills[line.drillId]?.start, last.distanceM, event.value.method)
+			life.bests.set(key, Math.min(life.bests.get(key) ?? Number.POSITIVE_INFINITY, last.timeS))
+		}
+	}
+
+	private judgeAll(life: Life, session: { id: string; day: string; startTime: string; phase: Phase }, entries: { ladderId: string | null }[], nextDay: string, nextPhase: Phase, at: Date): void {
+		const school = STARTER_LIBRARY.schools['quality-first']!
+		for (const { ladderId } of entries) {
+			const ladder = ladderId ? STARTER_LIBRARY.ladders[ladderId] : undefined
+			const state = ladderId ? life.states.get(ladderId) : undefined
+			if (!ladder || !state) continue
+			const input = gatherInput({ ...session, nextDay, nextPhase }, ladder, state, life.demo.level, school, life.history, (id) => STARTER_LIBRARY.drills[id]!)
+			const judgement = judge(input, { ladder, school, drills: STARTER_LIBRARY.drills })
+			life.states.set(ladder.id, judgement.next)
+			this.rows.verdicts.push({
+				clubId: this.scope.clubId, id: this.random.uuid(), sessionId: session.id, athleteId: life.id, ladderId: ladder.id, day: session.day, proposed: judgement.verdict, decided: judgement.verdict,
+				reason: null, sentence: judgement.sentence, judgement, before: state, after: judgement.next, input, inputHash: hashOf(input), rulesVersion: input.rulesVersion,
+				decidedBy: this.coachId, decidedAt: new Date(at.getTime() + 7_200_000),
+			})
+		}
+	}
+
+	private async flush(): Promise<void> {
+		const { db } = this.scope
+		const { rows } = this
+		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
+		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
+		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
+		for (const some of chunks(rows.decisions.splice(0), 500)) await db.insert(decision).values(some)
+		for (const some of chunks(rows.verdicts.splice(0), 200)) await db.insert(verdict).values(some)
+	}
+}
+
+const bestKey = (start: string | undefined, distanceM: number, method: string) => `${start}/${distanceM}/${method}`
+
+function firstStates(demo: DemoAthlete): Map<string, LadderState> {
+	return new Map(Object.entries(demo.start).map(([ladderId, rungId]) => {
+		const { rung } = rungOf(STARTER_LIBRARY.ladders[ladderId]!, rungId)
+		return [ladderId, { ladderId, rungId, dose: rung.dose, closed: null, substitute: null, passed: false, easedBy: null }]
+	}))
+}
+
+function* chunks<T>(items: T[], size: number): Generator<T[]> {
+	for (let i = 0; i < items.length; i += size) yield items.slice(i, i + size)
+}

@@ -1,0 +1,101 @@
+import type { Level, Phase, Region } from '../../core/library/types'
+
+export type DemoSquad = 'open' | 'women' | 'u17'
+
+export interface DemoAthlete {
+	name: string
+	squad: DemoSquad
+	age: number
+	legM: number
+	/** Maximal sprinting speed, m/s, and time constant, s: the athlete's own model. */
+	mss: number
+	tau: number
+	/** Contact of a rebound from a low box, s, and flight, s. */
+	contactS: number
+	flightS: number
+	level: Level
+	/** First rungs, nine weeks ago. */
+	start: { acceleration: string; stiffness: string; shock: string; cut: string }
+	/** Chance that a set looks good. */
+	skill: number
+	method?: 'gate' | 'stopwatch'
+	/** In the last two sessions the times fall by this share from this rep on. */
+	fallsFromRep?: number
+	/** Pain by how many of the squad's sessions ago it was (1 is the last). */
+	pains?: { ago: number; region: Region; side: 'left' | 'right'; score: number; entry?: string }[]
+	/** Not there from…to so many of the squad's sessions ago. */
+	away?: [number, number]
+}
+
+const novice = { acceleration: 'wall', stiffness: 'calf-hold', shock: 'landing-15', cut: 'wide' }
+const young = { acceleration: 'a-run', stiffness: 'step-and-stick', shock: 'landing-15', cut: 'wide' }
+const middle = { acceleration: 'standing-10', stiffness: 'pogo', shock: 'landing-15', cut: 'wide' }
+const trained = { acceleration: 'standing-10', stiffness: 'pogo', shock: 'landing-30', cut: 'sharp-wide' }
+const top = { acceleration: 'reaction-20', stiffness: 'single-leg-pogo', shock: 'depth-30', cut: 'full-180' }
+
+/** An invented island club for ultimate: three squads, 28 invented people. */
+export const DEMO_ATHLETES: DemoAthlete[] = [
+	{ name: 'Ilka Moreau', squad: 'open', age: 24, legM: 0.91, mss: 8.5, tau: 1.12, contactS: 0.165, flightS: 0.49, level: 2, start: { ...trained, shock: 'pause-30' }, skill: 0.97 },
+	{ name: 'Tadeo Brandt', squad: 'open', age: 27, legM: 0.93, mss: 9.0, tau: 1.2, contactS: 0.19, flightS: 0.52, level: 2, start: { ...trained, acceleration: 'three-point-20' }, skill: 0.9, fallsFromRep: 5 },
+	{ name: 'Wren Achterberg', squad: 'open', age: 31, legM: 0.88, mss: 8.1, tau: 1.22, contactS: 0.2, flightS: 0.45, level: 2, start: middle, skill: 0.9, method: 'stopwatch' },
+	{ name: 'Sefa Lindqvist', squad: 'open', age: 22, legM: 0.9, mss: 8.3, tau: 1.18, contactS: 0.185, flightS: 0.47, level: 2, start: trained, skill: 0.93, pains: [{ ago: 1, region: 'shoulder', side: 'right', score: 2 }] },
+	{ name: 'Bo Hartigan', squad: 'open', age: 25, legM: 0.95, mss: 8.8, tau: 1.19, contactS: 0.19, flightS: 0.5, level: 2, start: trained, skill: 0.92, pains: [{ ago: 3, region: 'ankle', side: 'left', score: 4 }, { ago: 2, region: 'ankle', side: 'left', score: 2 }], away: [4, 7] },
+	{ name: 'Nils Pereira', squad: 'open', age: 23, legM: 0.94, mss: 9.2, tau: 1.15, contactS: 0.18, flightS: 0.51, level: 2, start: { ...trained, acceleration: 'three-point-20' }, skill: 0.92, pains: [{ ago: 1, region: 'back-thigh', side: 'left', score: 3, entry: 'acceleration' }] },
+	{ name: 'Amaru Fenn', squad: 'open', age: 29, legM: 0.89, mss: 8.6, tau: 1.2, contactS: 0.195, flightS: 0.48, level: 2, start: { ...trained, cut: 'sharp-wide' }, skill: 0.98 },
+	{ name: 'Ruadhán Okonjo', squad: 'open', age: 26, legM: 0.97, mss: 9.5, tau: 1.1, contactS: 0.15, flightS: 0.55, level: 3, start: top, skill: 0.97 },
+	{ name: 'Mirek Salonen', squad: 'open', age: 28, legM: 0.96, mss: 7.8, tau: 1.35, contactS: 0.24, flightS: 0.46, level: 2, start: middle, skill: 0.9 },
+	{ name: 'Kahu Rasmussen', squad: 'open', age: 24, legM: 0.92, mss: 9.4, tau: 1.16, contactS: 0.16, flightS: 0.5, level: 3, start: { ...trained, acceleration: 'three-point-30' }, skill: 0.9, pains: [{ ago: 9, region: 'calf', side: 'right', score: 2 }, { ago: 6, region: 'calf', side: 'right', score: 2 }, { ago: 3, region: 'foot', side: 'right', score: 1 }] },
+	{ name: 'Jovan Adebayo', squad: 'open', age: 33, legM: 0.93, mss: 8.4, tau: 1.25, contactS: 0.21, flightS: 0.46, level: 2, start: trained, skill: 0.88, away: [6, 11] },
+	{ name: 'Emre Castellane', squad: 'open', age: 19, legM: 0.9, mss: 8.0, tau: 1.3, contactS: 0.22, flightS: 0.43, level: 1, start: novice, skill: 0.82 },
+
+	{ name: 'Paola Whitcombe', squad: 'women', age: 26, legM: 0.86, mss: 7.9, tau: 1.15, contactS: 0.18, flightS: 0.45, level: 2, start: trained, skill: 0.94 },
+	{ name: 'Anneke Tavares', squad: 'women', age: 29, legM: 0.88, mss: 8.2, tau: 1.14, contactS: 0.175, flightS: 0.47, level: 3, start: { ...trained, acceleration: 'three-point-20' }, skill: 0.94 },
+	{ name: 'Yuna Bergström', squad: 'women', age: 21, legM: 0.84, mss: 7.6, tau: 1.2, contactS: 0.2, flightS: 0.42, level: 2, start: middle, skill: 0.9 },
+	{ name: 'Odile Kamara', squad: 'women', age: 24, legM: 0.89, mss: 8.4, tau: 1.13, contactS: 0.17, flightS: 0.48, level: 2, start: { ...trained, stiffness: 'single-leg-pogo' }, skill: 0.93 },
+	{ name: 'Teuila Novak', squad: 'women', age: 30, legM: 0.87, mss: 7.5, tau: 1.24, contactS: 0.21, flightS: 0.43, level: 2, start: middle, skill: 0.87, pains: [{ ago: 5, region: 'knee', side: 'right', score: 2 }] },
+	{ name: 'Saoirse Ilves', squad: 'women', age: 23, legM: 0.85, mss: 7.8, tau: 1.19, contactS: 0.19, flightS: 0.44, level: 2, start: middle, skill: 0.92 },
+	{ name: 'Maren Oyelaran', squad: 'women', age: 27, legM: 0.9, mss: 8.0, tau: 1.18, contactS: 0.185, flightS: 0.46, level: 2, start: trained, skill: 0.91 },
+	{ name: 'Zita Halvorsen', squad: 'women', age: 20, legM: 0.86, mss: 7.3, tau: 1.3, contactS: 0.23, flightS: 0.4, level: 1, start: novice, skill: 0.8 },
+
+	{ name: 'Leto Marchetti', squad: 'u17', age: 16, legM: 0.9, mss: 8.0, tau: 1.22, contactS: 0.2, flightS: 0.45, level: 1, start: young, skill: 0.88 },
+	{ name: 'Freya Nakamura', squad: 'u17', age: 15, legM: 0.84, mss: 7.4, tau: 1.22, contactS: 0.19, flightS: 0.43, level: 1, start: young, skill: 0.9 },
+	{ name: 'Tomasz Eriksen', squad: 'u17', age: 16, legM: 0.92, mss: 8.2, tau: 1.24, contactS: 0.21, flightS: 0.46, level: 1, start: young, skill: 0.85 },
+	{ name: 'Inés Achebe', squad: 'u17', age: 15, legM: 0.85, mss: 7.5, tau: 1.2, contactS: 0.2, flightS: 0.43, level: 1, start: young, skill: 0.9, pains: [{ ago: 1, region: 'knee', side: 'left', score: 3, entry: 'shock' }] },
+	{ name: 'Rafe Lindholm', squad: 'u17', age: 14, legM: 0.86, mss: 7.2, tau: 1.3, contactS: 0.23, flightS: 0.4, level: 1, start: young, skill: 0.8 },
+	{ name: 'Nia Quintero', squad: 'u17', age: 16, legM: 0.87, mss: 7.7, tau: 1.2, contactS: 0.19, flightS: 0.45, level: 1, start: young, skill: 0.93 },
+	{ name: 'Oskar Manu', squad: 'u17', age: 15, legM: 0.89, mss: 7.6, tau: 1.28, contactS: 0.22, flightS: 0.42, level: 1, start: young, skill: 0.6 },
+	{ name: 'Lumi Ferreira', squad: 'u17', age: 14, legM: 0.82, mss: 7.0, tau: 1.3, contactS: 0.22, flightS: 0.39, level: 1, start: novice, skill: 0.84 },
+]
+
+export interface DemoSquadPlan {
+	key: DemoSquad
+	name: string
+	place: string
+	startTime: string
+	minutes: number
+	/** Days ago of the squad's two weekly sessions, counted back from today; a negative one lies ahead. */
+	offsets: [number, number]
+	phaseNow: Phase
+}
+export const DEMO_SQUADS: DemoSquadPlan[] = [
+	{ key: 'open', name: 'Open squad', place: 'Lower field by the sea, grass', startTime: '17:30', minutes: 90, offsets: [0, 4], phaseNow: 'peaking' },
+	{ key: 'women', name: 'Women’s squad', place: 'Lower field by the sea, grass', startTime: '18:00', minutes: 90, offsets: [3, 6], phaseNow: 'intensify' },
+	{ key: 'u17', name: 'Under 17', place: 'Gravel yard', startTime: '16:30', minutes: 75, offsets: [1, 5], phaseNow: 'accumulate' },
+]
+
+/** Nine weeks: a first block with its unloading week, and the block the club is in now. Index 0 is the oldest. */
+export const DEMO_PHASES: Phase[] = ['accumulate', 'accumulate', 'intensify', 'unloading', 'accumulate', 'accumulate', 'intensify', 'peaking', 'peaking']
+
+/** What every session holds, in order: each item a ladder, or a drill for everybody. */
+export const DEMO_PARTS: { part: string; ladderId?: string; drillId?: string; sets: number; reps: number; distanceM?: number; ballKg?: number; restS: number; seniorOnly?: boolean }[] = [
+	{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 },
+	{ part: 'Rhythm and stiffness', drillId: 'relaxed-skip', sets: 2, reps: 1, distanceM: 20, restS: 30 },
+	{ part: 'Rhythm and stiffness', ladderId: 'stiffness', sets: 3, reps: 8, restS: 60 },
+	{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 },
+	{ part: 'Jumps', ladderId: 'shock', sets: 3, reps: 5, restS: 75 },
+	{ part: 'Jumps', drillId: 'alternate-bounds', sets: 3, reps: 1, distanceM: 20, restS: 90, seniorOnly: true },
+	{ part: 'Jumps', drillId: 'broad-jump', sets: 3, reps: 5, restS: 60 },
+	{ part: 'Cuts', ladderId: 'cut', sets: 3, reps: 3, restS: 60 },
+	{ part: 'Throws', drillId: 'overhead-throw', sets: 2, reps: 4, ballKg: 3, restS: 75 },
+	{ part: 'Close', drillId: 'easy-close', sets: 1, reps: 1, restS: 0 },
+]

@@ -1,0 +1,25 @@
+import Ajv, { type ValidateFunction } from 'ajv'
+import addFormats from 'ajv-formats'
+import { EVENT_SCHEMAS, type EventKey, type LogEvent, unsound } from '../../core/events/schema'
+
+const ajv = new Ajv({ allErrors: false, multipleOfPrecision: 6 })
+addFormats(ajv)
+const checks = Object.fromEntries(Object.entries(EVENT_SCHEMAS).map(([key, schema]) => [key, ajv.compile(schema)])) as Record<EventKey, ValidateFunction>
+
+export type Checked = { event: LogEvent } | { field: string; reason: string }
+
+/** Checks one event of a batch against its schema and the rules a schema cannot say. */
+export function checkEvent(value: unknown): Checked {
+	if (typeof value !== 'object' || value === null) return { field: '', reason: 'an object is expected' }
+	const { type, kind } = value as { type?: unknown; kind?: unknown }
+	const key = `${String(type)}/${String(kind)}`
+	const check = checks[key as EventKey] as ValidateFunction | undefined
+	if (!check) return { field: 'kind', reason: `${JSON.stringify(key)} is not a kind of event` }
+	if (!check(value)) {
+		const [error] = check.errors ?? []
+		const extra = error?.keyword === 'additionalProperties' ? `: ${String((error.params as { additionalProperty: string }).additionalProperty)}` : ''
+		return { field: (error?.instancePath ?? '').slice(1).replaceAll('/', '.') || String((error?.params as { missingProperty?: string })?.missingProperty ?? ''), reason: `${error?.message ?? 'not understood'}${extra}` }
+	}
+	const event = value as LogEvent
+	return unsound(event) ?? { event }
+}

@@ -1,0 +1,16 @@
+import type { ClubScope } from '../../db/connect'
+import { readLibrary } from '../../db/queries/library'
+import { listMembers, listSquads } from '../../db/queries/squads'
+
+/** What the session form offers: squads, athletes with their squads, drills and ladders. */
+export async function readFormChoices(scope: ClubScope) {
+	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
+	const athletes = new Map<string, { id: string; name: string; squadIds: string[] }>()
+	for (const { id, name, squadId } of members) athletes.set(id, { id, name, squadIds: [...(athletes.get(id)?.squadIds ?? []), squadId] })
+	return {
+		squads: squads.map(({ id, name, startTime, place }) => ({ id, name, startTime, place })),
+		athletes: [...athletes.values()],
+		drills: Object.values(library.drills),
+		ladders: Object.values(library.ladders),
+	}
+}

@@ -1,0 +1,77 @@
+import { foldEvents } from '../../core/events/fold'
+import { countLine } from '../../core/dose/count-line'
+import { type DoseCount, addCounts, emptyCount, sumCounts } from '../../core/dose/dose-count'
+import { fromSparse } from '../../core/dose/sparse-count'
+import type { Drill, Level, Library } from '../../core/library/types'
+import { type StripPart, stripOf } from '../../core/plan/session-strip'
+import { estimateMinutes } from '../../core/dose/estimate-minutes'
+import type { ClubScope } from '../../db/connect'
+import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
+import { readDrills, readLibrary } from '../../db/queries/library'
+import { type EntryRow, type LineRow, type ListedSession, readAttending, readEntries, readLines, readSession } from '../../db/queries/sessions'
+import { type AthleteRow, readAthletes, readLevels } from '../../db/queries/squads'
+import { plannedOf } from './write-lines'
+
+export interface SheetLine extends LineRow {
+	drill: Drill | null
+	minutes: number
+}
+export interface SheetAthlete extends AthleteRow {
+	/** Plyometric level: what the published session range goes by. */
+	level: Level
+	planned: DoseCount
+	done: DoseCount
+	minutes: number
+	lines: SheetLine[]
+}
+export interface Sheet {
+	session: ListedSession
+	entries: EntryRow[]
+	athletes: SheetAthlete[]
+	strip: StripPart[]
+	/** Events that stand, and corrections that contradict each other. */
+	events: StoredEvent[]
+	conflicts: StoredEvent[][]
+	library: Library
+}
+
+/** A session with each athlete's own line, what it costs and what has been done; null for a stranger's id. */
+export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sheet | null> {
+	const session = await readSession(scope, sessionId)
+	if (!session) return null
+	const [entries, lines, attending, library] = [await readEntries(scope, [sessionId]), await readLines(scope, [sessionId]), await readAttending(scope, [sessionId]), await readLibrary(scope)]
+	const athleteIds = attending.map((row) => row.athleteId)
+	const order = new Map(attending.map((row) => [row.athleteId, row.position]))
+	const athletes = (await readAthletes(scope, athleteIds)).sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0))
+	const levelOf = await readLevels(scope, athleteIds)
+	const drills = await readDrills(scope, lines.map((line) => line.drillId ?? ''))
+	const drillOf = (line: LineRow) => drills.get(`${line.drillId}/${line.drillVersion}`) ?? null
+	const { current: events, conflicts } = foldEvents((await eventsOfSessions(scope, [sessionId])).map((event) => event))
+	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
+
+	const people = athletes.map((athlete): SheetAthlete => {
+		const own = lines.filter((line) => line.athleteId === athlete.id && position.has(line.entryId)).sort((a, b) => position.get(a.entryId)! - position.get(b.entryId)!)
+		const sheetLines = own.map((line): SheetLine => {
+			const drill = drillOf(line)
+			return { ...line, drill, minutes: drill ? estimateMinutes(line.dose, line.parameters, line.restS, drill.defaults.repS) : 0 }
+		})
+		const legLength = athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }
+		return {
+			...athlete,
+			level: levelOf(athlete.id, 'plyometric'),
+			planned: sheetLines.reduce((sum, line) => (line.drill ? addCounts(sum, countLine(line.drill, line.parameters, line.dose, legLength)) : sum), emptyCount()),
+			done: sumCounts(events.filter((event) => event.athleteId === athlete.id && event.counts).map((event) => fromSparse(event.counts ?? {}))),
+			minutes: Math.round(sheetLines.reduce((sum, line) => sum + line.minutes, 0)),
+			lines: sheetLines,
+		}
+	})
+	const strip = stripOf(entries.map((entry) => ({
+		part: entry.part,
+		family: entry.family,
+		lines: lines.flatMap((line) => {
+			const [planned, drill] = [plannedOf(line), drillOf(line)]
+			return line.entryId === entry.id && planned && drill ? [{ athleteId: line.athleteId, line: planned, drill }] : []
+		}),
+	})))
+	return { session, entries, athletes: people, strip, events, conflicts, library }
+}

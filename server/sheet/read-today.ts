@@ -1,0 +1,39 @@
+import { addDays } from '../../core/calendar/days'
+import { proposeVerdicts } from '../review/propose'
+import type { ClubScope } from '../../db/connect'
+import { readLibrary } from '../../db/queries/library'
+import { type ListedSession, sessionsBetween, sessionsToReview } from '../../db/queries/sessions'
+import { readSquad } from '../../db/queries/squads'
+import { verdictsOfSession } from '../../db/queries/verdicts'
+import { type Sheet, readSheet } from './read-sheet'
+
+export interface Waiting {
+	session: ListedSession
+	verdicts: number
+	needLook: number
+}
+export interface Today {
+	/** The session of today, else the next one. */
+	main: Sheet | null
+	week: ListedSession[]
+	waiting: Waiting[]
+}
+
+/** What is on, what changes for whom, and what waits for a decision. */
+export async function readToday(scope: ClubScope, today: string, withVerdicts: boolean): Promise<Today> {
+	const week = await sessionsBetween(scope, today, addDays(today, 8))
+	const first = week.find((session) => session.reviewedAt === null) ?? week[0]
+	const main = first ? await readSheet(scope, first.id) : null
+	const waiting: Waiting[] = []
+	if (withVerdicts) {
+		const library = await readLibrary(scope)
+		for (const session of (await sessionsToReview(scope)).slice(0, 4)) {
+			const squad = await readSquad(scope, session.squadId)
+			if (!squad) continue
+			const done = new Set((await verdictsOfSession(scope, session.id)).map((row) => `${row.athleteId}/${row.ladderId}`))
+			const open = (await proposeVerdicts(scope, session, squad, library)).filter((proposal) => !done.has(`${proposal.athleteId}/${proposal.ladderId}`))
+			waiting.push({ session, verdicts: open.length, needLook: open.filter((proposal) => !['hold', 'advance'].includes(proposal.judgement.verdict)).length })
+		}
+	}
+	return { main, week, waiting }
+}

@@ -1,0 +1,100 @@
+import { v7 as newId } from 'uuid'
+import { addDays, ageInYears } from '../../core/calendar/days'
+import type { Library } from '../../core/library/types'
+import { type ResolvedLine, resolveLine, sameLine } from '../../core/progress/resolve-line'
+import type { PlannedLine } from '../../core/progress/types'
+import { writeDose, writeDrill } from '../../core/progress/write-numbers'
+import type { ClubScope } from '../../db/connect'
+import { type EntryRow, type LineRow, type SessionRow, insertLines, ladderLinesOf, readAttending, readEntries, readLines, writeWouldBe } from '../../db/queries/sessions'
+import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import { latestVerdicts } from '../../db/queries/verdicts'
+import type { LineChange } from '../../db/schema/sessions'
+
+export const plannedOf = (row: LineRow): PlannedLine | null =>
+	row.drillId === null || row.drillVersion === null ? null : { drillId: row.drillId, drillVersion: row.drillVersion, ladderId: row.ladderId, rungId: row.rungId, dose: row.dose, parameters: row.parameters, restS: row.restS }
+
+/** "Depth jump 30 cm, 5×2" */
+export function writeLine(line: PlannedLine | null, library: Library): string {
+	const drill = line && library.drills[line.drillId]
+	return line && drill ? `${writeDrill(drill, line.parameters)}, ${writeDose(line.dose)}` : 'no line'
+}
+
+/**
+ * Writes each athlete's own line for every entry of an unstarted session, as new versions where
+ * something changed. A hand-set line stays and says what would have changed; a closed region
+ * overrides both.
+ */
+export async function writeLines(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<void> {
+	const school = library.schools[squad.schoolId]
+	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
+	const athleteIds = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
+	const [athletes, levelOf, states] = [await readAthletes(scope, athleteIds), await readLevels(scope, athleteIds), await readStates(scope, athleteIds)]
+	const entries = await readEntries(scope, [session.id])
+	const existing = await readLines(scope, [session.id])
+	const verdicts = new Map((await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]))
+	const before = await ladderLinesOf(scope, athleteIds, addDays(session.day, -60), session.day)
+
+	const fresh: (typeof existing)[number][] = []
+	const superseded: string[] = []
+	for (const entry of entries) {
+		const ladder = entry.ladderId === null ? null : library.ladders[entry.ladderId]
+		for (const athlete of athletes) {
+			const state = entry.ladderId === null ? null : (states.get(stateKey(athlete.id, entry.ladderId))?.state ?? null)
+			const level = levelOf(athlete.id, ladder?.family ?? entry.family)
+			const resolved = resolveLine(planOf(entry), state, library, {
+				level, ageYears: athlete.birthDate === null ? null : ageInYears(athlete.birthDate, session.day), phase: session.phase, school,
+			})
+			const last = existing.find((row) => row.entryId === entry.id && row.athleteId === athlete.id)
+			if (last?.origin === 'hand-set' && resolved.blocked === null) {
+				const handSet = plannedOf(last)
+				const differs = handSet === null || !sameLine(handSet, resolved)
+				await writeWouldBe(scope, last.id, differs ? writeLine(resolved, library) : null)
+				continue
+			}
+			const previous = entry.ladderId === null ? null : lastBefore(before, session, athlete.id, entry.ladderId)
+			const change = entry.ladderId === null ? null : changeOf(previous, resolved, verdicts.get(stateKey(athlete.id, entry.ladderId)), library)
+			const row = rowOf(scope.clubId, session, entry, athlete.id, (last?.version ?? 0) + 1, resolved, change, now)
+			if (last && sameRow(last, row)) continue
+			if (last) superseded.push(last.id)
+			fresh.push(row)
+		}
+	}
+	// Somebody taken off the list keeps the old versions, but none of them stands.
+	for (const row of existing) if (!athleteIds.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId)) superseded.push(row.id)
+	await insertLines(scope, fresh, superseded)
+}
+
+const planOf = (entry: EntryRow) => ({ drillId: entry.drillId, ladderId: entry.ladderId, dose: entry.dose, parameters: entry.parameters, restS: entry.restS, doseFactor: entry.doseFactor })
+
+function lastBefore(lines: { line: LineRow; session: SessionRow }[], session: SessionRow, athleteId: string, ladderId: string): LineRow | null {
+	const started = lines.filter((row) => row.line.athleteId === athleteId && row.line.ladderId === ladderId && row.session.startedAt !== null && row.session.id !== session.id)
+	return started.at(-1)?.line ?? null
+}
+
+type LatestVerdict = Awaited<ReturnType<typeof latestVerdicts>>[number]
+
+function changeOf(previous: LineRow | null, resolved: ResolvedLine, verdict: LatestVerdict | undefined, library: Library): LineChange | null {
+	const was = previous && plannedOf(previous)
+	if (!previous || (resolved.blocked === null && was && sameLine(was, resolved)) || (resolved.blocked !== null && previous.blocked !== null)) return null
+	const to = resolved.blocked ?? writeLine(resolved, library)
+	if (!verdict) return { verdict: null, from: writeLine(was, library), to, why: 'The sheet asks for another dose this time.', firmness: 'our setting' }
+	const why = verdict.reason ? `${verdict.sentence} The coach decided: ${verdict.reason}` : verdict.sentence
+	return { verdict: verdict.decided, from: writeLine(was, library), to, why, firmness: verdict.judgement.firmness }
+}
+
+function rowOf(clubId: string, session: SessionRow, entry: EntryRow, athleteId: string, version: number, resolved: ResolvedLine, change: LineChange | null, now: Date): LineRow {
+	const common = { clubId, id: newId(), sessionId: session.id, entryId: entry.id, athleteId, version, current: true, origin: 'resolved' as const, change, wouldBe: null, createdAt: now }
+	if (resolved.blocked !== null) return { ...common, blocked: resolved.blocked, drillId: null, drillVersion: null, ladderId: resolved.ladderId, rungId: null, dose: { sets: 0, reps: 0 }, parameters: {}, restS: 0 }
+	return { ...common, ...resolved }
+}
+
+function sameRow(a: LineRow, b: LineRow): boolean {
+	const [lineA, lineB] = [plannedOf(a), plannedOf(b)]
+	const sameWork = lineA && lineB ? sameLine(lineA, lineB) && lineA.restS === lineB.restS : lineA === lineB
+	return sameWork && a.blocked === b.blocked && JSON.stringify(a.change) === JSON.stringify(b.change)
+}
+
+/** A line a coach sets by hand; it survives every later resolution. */
+export async function setLineByHand(scope: ClubScope, last: LineRow, dose: LineRow['dose'], parameters: LineRow['parameters'], now: Date): Promise<void> {
+	await insertLines(scope, [{ ...last, id: newId(), version: last.version + 1, origin: 'hand-set', dose, parameters, wouldBe: null, createdAt: now }], [last.id])
+}

@@ -1,0 +1,96 @@
+import { v7 as newId } from 'uuid'
+import { PHASES, type Family, type Level, type Phase } from '../../core/library/types'
+import { reopenAfterClearance } from '../../core/progress/overrule'
+import { inTransaction, type ClubScope } from '../../db/connect'
+import { insertAthletes } from '../../db/queries/clubs'
+import { readLibrary } from '../../db/queries/library'
+import { unstartedFor } from '../../db/queries/sessions'
+import { addMembers, insertSquad, readAthletes, readSquad, readStates, updateSquadPhase, writeLevel, writeState } from '../../db/queries/squads'
+import { insertClearance } from '../../db/queries/verdicts'
+import type { Problems } from '../access/join'
+import type { SignedIn } from '../access/sign-in'
+import { todayAt } from '../clock'
+import { database } from '../database'
+import { writeLines } from '../sheet/write-lines'
+
+const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
+
+export async function addSquad(who: SignedIn, typed: { name: string; days: string[]; startTime: string; place: string }): Promise<{ id: string } | { problems: Problems }> {
+	const problems: Problems = {}
+	const days = [...new Set(typed.days.map(Number))].filter((day) => day >= 1 && day <= 7).sort()
+	if (typed.name.trim() === '' || typed.name.length > 200) problems.name = 'A name of up to 200 characters is expected.'
+	if (days.length === 0) problems.days = 'Pick at least one training day.'
+	if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime)) problems.startTime = `“${typed.startTime}”: a time like 17:30 is expected.`
+	if (Object.keys(problems).length > 0) return { problems }
+	const id = newId()
+	await insertSquad({ db: database().db, clubId: who.clubId }, { id, name: typed.name.trim(), schoolId: 'quality-first', schoolVersion: 1, phase: 'accumulate', trainingDays: days, startTime: typed.startTime, place: typed.place.trim().slice(0, 200) })
+	return { id }
+}
+
+/** Several names at once, one a line, with an optional birth date after a comma. */
+export async function addAthletes(who: SignedIn, squadId: string, typed: string, now: Date): Promise<{ added: number } | { problems: Problems }> {
+	const rows = typed.split('\n').map((line) => line.trim()).filter((line) => line !== '')
+	const problems: Problems = {}
+	if (rows.length === 0) problems.names = 'One name a line is expected.'
+	if (rows.length > 60) problems.names = `${rows.length} lines are too many at once; up to 60 are expected.`
+	const today = todayAt(who.timeZone, now)
+	const people = rows.map((row) => {
+		const [name = '', birthDate = ''] = row.split(/[,;\t]/).map((part) => part.trim())
+		if (name === '' || name.length > 200) problems.names = `“${row}”: a name of up to 200 characters is expected.`
+		if (birthDate !== '' && (!isDay(birthDate) || birthDate >= today || birthDate < '1900-01-01')) problems.names = `“${row}”: a birth date like 2009-05-31 is expected after the comma.`
+		return { id: newId(), name, birthDate: birthDate === '' ? null : birthDate, legLengthMm: null, createdAt: now }
+	})
+	if (Object.keys(problems).length > 0) return { problems }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if (!(await readSquad(scope, squadId))) return { problems: { names: 'Pick a squad of this club.' } }
+		await insertAthletes(scope, people)
+		await addMembers(scope, squadId, people.map((person) => person.id), today)
+		return { added: people.length }
+	})
+}
+
+export async function changePhase(scope: ClubScope, squadId: string, phase: string): Promise<boolean> {
+	if (!PHASES.includes(phase as Phase) || !(await readSquad(scope, squadId))) return false
+	await updateSquadPhase(scope, squadId, phase as Phase)
+	return true
+}
+
+/** The coach's word on a level; upcoming lines are written anew, because gates look at it. */
+export async function changeLevel(who: SignedIn, athleteId: string, family: string, level: number, now: Date): Promise<boolean> {
+	if (!['sprint', 'agility', 'plyometric', 'throw'].includes(family) || ![1, 2, 3].includes(level)) return false
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if ((await readAthletes(scope, [athleteId])).length === 0) return false
+		await writeLevel(scope, athleteId, family as Family, level as Level)
+		await rewriteUpcoming(scope, athleteId, who, now)
+		return true
+	})
+}
+
+/** Records who cleared a closed region: each ladder it closed opens one rung lower, at 60 %. */
+export async function recordClearance(who: SignedIn, athleteId: string, region: string, clearedBy: string, role: string, now: Date): Promise<{ reopened: number } | { problems: Problems } | null> {
+	if (clearedBy.trim().length < 2 || clearedBy.length > 200) return { problems: { clearedBy: 'The name of who cleared it is expected.' } }
+	if (role.trim().length < 2 || role.length > 200) return { problems: { role: 'Their role is expected, for example physiotherapist.' } }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if ((await readAthletes(scope, [athleteId])).length === 0) return null
+		const library = await readLibrary(scope)
+		const today = todayAt(who.timeZone, now)
+		const closed = [...(await readStates(scope, [athleteId], true)).values()].filter(({ state }) => state.closed?.region === region)
+		const [first] = closed
+		if (!first?.state.closed) return { problems: { clearedBy: 'Nothing is closed for this region.' } }
+		await insertClearance(scope, { id: newId(), athleteId, region: first.state.closed.region, clearedBy: clearedBy.trim(), clearedByRole: role.trim(), clearedOn: today, recordedBy: who.personId, recordedAt: now })
+		for (const { state, asOf } of closed) {
+			const ladder = library.ladders[state.ladderId]
+			if (ladder) await writeState(scope, athleteId, reopenAfterClearance(state, { ladder }), asOf, now)
+		}
+		await rewriteUpcoming(scope, athleteId, who, now)
+		return { reopened: closed.length }
+	})
+}
+
+async function rewriteUpcoming(scope: ClubScope, athleteId: string, who: SignedIn, now: Date): Promise<void> {
+	const library = await readLibrary(scope)
+	for (const session of await unstartedFor(scope, [athleteId], todayAt(who.timeZone, now))) {
+		const squad = await readSquad(scope, session.squadId)
+		if (squad) await writeLines(scope, session, squad, library, now)
+	}
+}

@@ -1,0 +1,42 @@
+import { rungOf } from '../../core/library/starter-library'
+import type { Ladder } from '../../core/library/types'
+import { entryState } from '../../core/progress/resolve-line'
+import type { LadderState } from '../../core/progress/types'
+import type { ClubScope } from '../../db/connect'
+import { readLibrary } from '../../db/queries/library'
+import { type SquadRow, listMembers, listSquads, readLevels, readStates, stateKey } from '../../db/queries/squads'
+
+export interface Standing {
+	ladder: Ladder
+	rungIndex: number
+	rungName: string
+	state: LadderState
+	/** False until the first verdict: then the first rung is only where they would start. */
+	met: boolean
+}
+export interface RosterRow {
+	id: string
+	name: string
+	birthDate: string | null
+	level: number
+	standings: Standing[]
+}
+
+/** Every squad with its athletes and where each stands on every ladder. */
+export async function readRoster(scope: ClubScope): Promise<{ squad: SquadRow; athletes: RosterRow[] }[]> {
+	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
+	const ids = [...new Set(members.map((member) => member.id))]
+	const [levelOf, states] = [await readLevels(scope, ids), await readStates(scope, ids)]
+	return squads.map((squad) => ({
+		squad,
+		athletes: members.filter((member) => member.squadId === squad.id).map((member) => ({
+			id: member.id, name: member.name, birthDate: member.birthDate, level: levelOf(member.id, 'plyometric'),
+			standings: Object.values(library.ladders).map((ladder) => {
+				const known = states.get(stateKey(member.id, ladder.id))?.state
+				const state = known ?? entryState(library, ladder.id)
+				const { index, rung } = rungOf(ladder, state.rungId)
+				return { ladder, rungIndex: index, rungName: rung.name, state, met: known !== undefined }
+			}),
+		})),
+	}))
+}
