@@ -34,6 +34,7 @@ const round = (value: number, places: number) => Number(value.toFixed(places))
 
 export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogEvent[] }) {
 	const log = useSessionLog(sheet.session.id, events)
+	const { current } = log
 	const [entryId, setEntryId] = useState(() => sheet.entries.find((entry) => sheet.lines.some((line) => line.entryId === entry.id && line.family !== 'prepare'))?.id ?? sheet.entries[0]?.id ?? '')
 	const [athleteId, setAthleteId] = useState<string | null>(null)
 	const [digits, setDigits] = useState<string[]>([''])
@@ -54,11 +55,11 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 		return () => clearInterval(timer)
 	}, [])
 
-	const away = useMemo(() => new Set(log.current.flatMap((event) => (event.type === 'decision' && event.kind === 'attendance' && !event.value.present ? [event.athleteId] : []))), [log.current])
+	const away = useMemo(() => new Set(current.flatMap((event) => (event.type === 'decision' && event.kind === 'attendance' && !event.value.present ? [event.athleteId] : []))), [current])
 	const queue = useMemo(() => sheet.athletes.flatMap((athlete): LineProgress[] => {
 		const line = sheet.lines.find((candidate) => candidate.entryId === entryId && candidate.athleteId === athlete.id)
-		return line && line.blocked === null && !away.has(athlete.id) ? [progressOf(line, log.current, sheet.limits)] : []
-	}), [sheet, entryId, log, away])
+		return line && line.blocked === null && !away.has(athlete.id) ? [progressOf(line, current, sheet.limits)] : []
+	}), [sheet, entryId, current, away])
 	const shown = queue.find((progress) => progress.line.athleteId === athleteId) ?? queue.find((progress) => !progress.finished) ?? queue[0]
 	const nameOf = (id: string) => sheet.athletes.find((athlete) => athlete.id === id)?.name ?? ''
 	const entryIndex = sheet.entries.findIndex((entry) => entry.id === entryId)
@@ -89,7 +90,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 			const written = await log.write(newEvents)
 			setLast({ events: written, label })
 			clear()
-			if (moveOn && shown) setAthleteId(nextInQueue(queue.map((progress) => (progress === shown ? progressOf(progress.line, [...log.current, ...written], sheet.limits) : progress)), shown.line.athleteId) ?? shown.line.athleteId)
+			if (moveOn && shown) setAthleteId(nextInQueue(queue.map((progress) => (progress === shown ? progressOf(progress.line, [...current, ...written], sheet.limits) : progress)), shown.line.athleteId) ?? shown.line.athleteId)
 		} catch {
 			setProblem('This device could not keep that: its storage may be full. Nothing was saved; write it down and free some space.')
 		} finally {
@@ -180,7 +181,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 	const lastRep = last?.events.find((event) => event.type === 'mark')
 	const mayRate = line.logs === 'done' ? !shown.finished : lastRep !== undefined && 'entryId' in lastRep && lastRep.entryId === entryId
 	const recent = shown.marks.slice(-3)
-	const rated = lastRep ? log.current.some((event) => event.type === 'observation' && event.kind === 'quality' && event.athleteId === lastRep.athleteId && event.entryId === lastRep.entryId && event.setNo === lastRep.setNo && event.repNo === lastRep.repNo) : false
+	const rated = lastRep ? current.some((event) => event.type === 'observation' && event.kind === 'quality' && event.athleteId === lastRep.athleteId && event.entryId === lastRep.entryId && event.setNo === lastRep.setNo && event.repNo === lastRep.repNo) : false
 
 	return (
 		<div className="mx-auto flex min-h-dvh max-w-[760px] flex-col">
@@ -289,7 +290,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 					queue={queue} away={[...away].map((id) => ({ id, name: nameOf(id) }))} nameOf={nameOf} now={now}
 					onPick={(id) => { setPanel(null); goTo(id) }}
 					onAttendance={(id, present) => {
-						const before = log.current.filter((event) => event.type === 'decision' && event.kind === 'attendance' && event.athleteId === id)
+						const before = current.filter((event) => event.type === 'decision' && event.kind === 'attendance' && event.athleteId === id)
 						if (present) void log.takeBack(before)
 						else void log.write([{ athleteId: id, type: 'decision', kind: 'attendance', value: { present: false } }])
 					}}
