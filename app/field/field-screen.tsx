@@ -10,6 +10,7 @@ import { NumberPad } from './number-pad'
 import { PainPanel } from './pain-panel'
 import { type LineProgress, nextInQueue, progressOf, restLeft, suggestionFor } from './queue'
 import { QueuePanel } from './queue-panel'
+import { sentences } from '../ui/sentence'
 import { type NewEvent, useSessionLog } from './use-session-log'
 
 /** One number to type for a rep: what it is called, in what unit, and what is expected. */
@@ -210,7 +211,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 							</li>
 						)
 					})}
-					{!shown.finished && <li className="num flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] text-ink-2">—<small className="block text-[13px] leading-tight" style={{ fontFamily: 'var(--font-text)' }}>{slots.length > 0 && expectLabel(expected(slots.at(-1)!), slots.at(-1)!.unit)}</small></li>}
+					{!shown.finished && <li className="num flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] text-ink-2">—<small className="block text-[13px] leading-tight" style={{ fontFamily: 'var(--font-text)' }}>{slots.length > 0 ? expectLabel(expected(slots.at(-1)!), slots.at(-1)!.unit) : 'next set'}</small></li>}
 				</ol>
 			</section>
 
@@ -218,7 +219,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 				<p>{odd ? <><b>{odd}</b> Save again to keep it.</> : <><b>{say.lead}</b> {say.rest}</>}</p>
 				{say.endTheSet && !odd && <button type="button" className="btn min-h-[64px] shrink-0" onClick={() => void keep([{ athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, type: 'decision', kind: 'end-set', value: { reason: 'drop-off' } }], 'set ended', true)}>End the set</button>}
 			</div>
-			{line.cautions.length > 0 && shown.repsDone === 0 && <p className="mx-4 mt-2 border-l-4 border-ink pl-3 text-[14px]">{line.cautions.join('. ')}.</p>}
+			{line.cautions.length > 0 && shown.repsDone === 0 && <p className="mx-4 mt-2 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>}
 
 			{slots.length > 0 ? (
 				<>
@@ -249,6 +250,10 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 				</>
 			) : (
 				<div className="flex flex-1 flex-col justify-end gap-2 px-4 py-2">
+					<div className="flex flex-1 flex-col justify-center gap-2 py-2 text-[17px] leading-snug">
+						<p>{sentences(line.cues)}</p>
+						<p className="text-ink-2">Look for: {sentences([line.lookFor.join('; ').toLowerCase()])}</p>
+					</div>
 					<div className="flex items-center justify-center gap-4">
 						<button type="button" className="num min-h-[72px] w-[84px] border border-ink text-[30px]" aria-label="One rep fewer" onClick={() => setSetReps(Math.max(1, (setReps ?? line.dose.reps) - 1))}>−</button>
 						<p className="num text-center text-[54px] leading-none font-semibold">{setReps ?? Math.min(line.dose.reps, Math.max(1, line.dose.reps - shown.next.repNo + 1))}<span className="block pt-1 text-[16px] font-medium">reps done in this set</span></p>

@@ -16,7 +16,8 @@ export interface FieldLine {
 	target: string
 	bests: Partial<Record<Method, number>>
 	cautions: string[]
-	faults: string[]
+	cues: string[]
+	lookFor: string[]
 	blocked: string | null
 }
 export interface FieldEntry {

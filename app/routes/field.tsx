@@ -30,7 +30,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				id: line.id, entryId: line.entryId, athleteId: athlete.id, words: line.drill ? writeDrill(line.drill, line.parameters) : '', drillName: line.drill?.name ?? '',
 				logs: measured && measured !== 'quality' ? measured : 'done', family: line.drill?.family ?? 'prepare', dose: line.dose, parameters: line.parameters, restS: line.restS,
 				target: targets.get(line.id)?.words ?? '', bests: targets.get(line.id)?.bests ?? {}, cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [],
-				faults: line.drill?.faults.map((fault) => fault.fault) ?? [], blocked: line.blocked,
+				cues: line.drill?.cues ?? [], lookFor: line.drill?.lookFor ?? [], blocked: line.blocked,
 			}
 		})),
 		limits,

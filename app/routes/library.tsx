@@ -4,6 +4,7 @@ import { readLibrary } from '#db/queries/library'
 import type { Route } from './+types/library'
 import { signedIn } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
+import { sentences } from '../ui/sentence'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Library · Dromos' }]
 
@@ -25,7 +26,7 @@ function countingOf(drill: Drill): string {
 	if (deadStops) said.push(`${deadStops.perRep} dead stop a rep`)
 	if (metres) said.push(`metres run, planned ${metres.plannedZone}`)
 	if (throws) said.push(throws.sides === 'both' ? '1 throw a rep' : '1 throw a side')
-	return said.length > 0 ? said.join('; ') : 'minutes only'
+	return said.length > 0 ? said.join('; ') : 'Minutes only'
 }
 
 export default function LibraryPage({ loaderData: { drills, ladders } }: Route.ComponentProps) {
@@ -54,7 +55,7 @@ export default function LibraryPage({ loaderData: { drills, ladders } }: Route.C
 							{own.map((drill) => (
 								<li key={drill.id} className="grid gap-x-7 gap-y-1 border-b border-chalk py-3 sm:grid-cols-[230px_1fr_1fr]">
 									<div><b>{drill.name}</b><p className="dim text-[14px]">{drill.intensity} · {writeDose(drill.defaults)}{writeParameters(drill.defaults) && ` · ${writeParameters(drill.defaults)}`}</p></div>
-									<div className="text-[14px]"><p>{drill.cues.join('. ')}.</p><p className="dim">Look for: {drill.lookFor.join('; ').toLowerCase()}.</p>{drill.faults.map((fault) => <p key={fault.fault} className="dim">{fault.fault}: {fault.correction.charAt(0).toLowerCase() + fault.correction.slice(1)}.</p>)}</div>
+									<div className="text-[14px]"><p>{sentences(drill.cues)}</p><p className="dim">Look for: {sentences([drill.lookFor.join('; ').toLowerCase()])}</p>{drill.faults.map((fault) => <p key={fault.fault} className="dim">{fault.fault}: {fault.correction.charAt(0).toLowerCase() + fault.correction.slice(1)}.</p>)}</div>
 									<div className="text-[14px]"><p>{countingOf(drill)}.</p><p className="dim">{Object.keys(drill.regions).length > 0 ? `Loads ${(Object.keys(drill.regions) as Region[]).map((region) => REGION_NAMES[region]).join(', ')}.` : 'Loads nothing in particular.'}</p>{drill.cautions.map((caution) => <p key={caution} className="border-l-[3px] border-ink pl-2">{caution}.</p>)}</div>
 								</li>
 							))}

@@ -9,7 +9,7 @@ import { readReview } from '#server/review/read-review'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
 import { DoseRuler } from '../ui/dose-ruler'
-import { OpenVerdict, QuietVerdict, type Row, decisionField } from '../ui/review-rows'
+import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '../ui/review-rows'
 import { SessionStrip } from '../ui/session-strip'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
@@ -39,7 +39,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		rows: review.rows.map((row) => ({
 			athleteId: row.athleteId, ladderId: row.ladderId, name: row.name, ladderName: row.ladderName, inputHash: row.inputHash,
 			judgement: showPain ? (row.decided?.judgement ?? row.judgement) : withoutPain(row.decided?.judgement ?? row.judgement),
-			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, nextDose: writeDose(row.after.dose),
+			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, nextDose: writeDose(row.after.dose), instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
 		})),
 		mayDecide: may(who.role, 'verdict:write'),
 	}
@@ -82,17 +82,16 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
 	const rows: Row[] = loaderData.rows.map((row) => ({ ...row, refused: refusals.get(`${row.athleteId}/${row.ladderId}`) ?? null }))
 	const undecided = rows.filter((row) => row.decided === null)
-	const open = undecided.filter((row) => row.needsYou)
+	const open = groupOpen(undecided.filter((row) => row.needsYou))
 	const quiet = undecided.filter((row) => !row.needsYou)
 	const decided = rows.filter((row) => row.decided !== null)
-	const people = new Set(open.map((row) => row.athleteId)).size
 	const ranges = SESSION_RANGES[level]
 	return (
 		<>
 			<header className="mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
 				<div>
 					<p className="dim">{session.squadName} · {longDay(session.day)} · {came} of {attending} came</p>
-					<h1 className="mt-1">{undecided.length === 0 ? 'All decided' : `${open.length === 0 ? 'None needs you' : `${open.length} need you${people === open.length ? '' : `, ${people} ${people === 1 ? 'athlete' : 'athletes'}`}`}, ${quiet.length} read well`}</h1>
+					<h1 className="mt-1">{undecided.length === 0 ? 'All decided' : `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}</h1>
 				</div>
 				{mayDecide && quiet.length > 0 && (
 					<Form method="post" preventScrollReset>
@@ -110,7 +109,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 			<SessionStrip parts={strip} done={done} />
 			<div className="mt-5 grid gap-x-9 gap-y-8 lg:grid-cols-[1fr_310px]">
 				<div>
-					{open.map((row) => <OpenVerdict key={`${row.athleteId}/${row.ladderId}`} row={row} mayDecide={mayDecide} />)}
+					{open.map((rows) => <OpenVerdict key={`${rows[0]?.athleteId}/${rows[0]?.ladderId}`} rows={rows} mayDecide={mayDecide} />)}
 					{quiet.length > 0 && <section className={open.length > 0 ? 'mt-6' : ''}><h2 className="mb-1.5">Reads well</h2><QuietList rows={quiet} mayDecide={mayDecide} /></section>}
 					{decided.length > 0 && <section className="mt-6"><h2 className="mb-1.5">Decided</h2><QuietList rows={decided} mayDecide={false} /></section>}
 					{rows.length === 0 && <p>No line of this session belongs to a ladder, so there is nothing to judge.</p>}

@@ -52,6 +52,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							</Form>
 						)}
 					</div>
+					{athletes.length > 0 && <div className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-[190px_60px_repeat(4,1fr)]" aria-hidden="true"><span /><span />{athletes[0]?.standings.map(({ ladder }) => <span key={ladder.id}>{ladder.name}</span>)}</div>}
 					<ul>
 						{athletes.map((athlete) => (
 							<li key={athlete.id} className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-[190px_60px_repeat(4,1fr)]">
@@ -60,6 +61,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								{athlete.standings.map(({ ladder, rungIndex, rungName, state, met }) => (
 									<div key={ladder.id} className="min-w-0">
 										<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={state.closed !== null} substitute={state.substitute !== null} />
+										<p className="dim text-[12.5px] sm:hidden">{ladder.name}</p>
 										<p className={`truncate text-[13px] ${state.closed ? 'font-bold text-attn' : met ? '' : 'dim'}`} title={`${ladder.name}: ${rungName}`}>{state.closed ? 'closed until cleared' : state.substitute ? 'on an alternative' : met ? rungName : `${ladder.name}: not met yet`}</p>
 									</div>
 								))}

@@ -89,7 +89,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 					{dose && (
 						<section>
 							<h2>Planned dose, level {dose.level} <span className="dim font-normal">mean</span></h2>
-							<DoseRuler label="Ground contacts, moderate and up" unit="contacts" value={dose.contacts} low={ranges.contacts.low} high={ranges.contacts.high} />
+							<DoseRuler label="Contacts, moderate and up" unit="contacts" value={dose.contacts} low={ranges.contacts.low} high={ranges.contacts.high} />
 							<DoseRuler label="Metres at 95 % and over" unit="m" value={dose.metres} low={ranges.fastMetres.low} high={ranges.fastMetres.high} />
 							<DoseRuler label="Cuts of 60° and more" unit="cuts" value={dose.cuts} low={ranges.cuts60.low} high={ranges.cuts60.high} />
 							<p className="dim mt-1 text-[13.5px]">Brackets: usual range for the level; contacts {ranges.contacts.firmness}, metres and cuts {ranges.fastMetres.firmness}.</p>

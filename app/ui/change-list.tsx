@@ -12,20 +12,30 @@ export interface Change {
 	firmness: string
 }
 
-/** What changed for whom against the last time, with the reason behind "why". */
+/** What changed for whom against the last time, one athlete once, with the reason and how firm it is. */
 export function ChangeList({ changes }: { changes: Change[] }) {
+	const people = [...new Set(changes.map((change) => change.athleteId))]
 	return (
 		<ul>
-			{changes.map((change) => (
-				<li key={change.id} className="rule grid grid-cols-[28px_1fr] gap-x-2.5 gap-y-0.5 py-2.5 sm:grid-cols-[28px_150px_1fr]">
-					<span className="pt-1">{change.verdict && <VerdictMark word={change.verdict} />}</span>
-					<a className="font-bold hover:underline" href={`/athletes/${change.athleteId}`}>{change.name}</a>
-					<div className="col-start-2 sm:col-start-3">
-						<p>{change.from} <span aria-label="becomes">→</span> <b className="font-semibold">{change.to}</b></p>
-						<p className="dim text-[14px]">{change.why} <span className="whitespace-nowrap">({change.firmness})</span></p>
-					</div>
-				</li>
-			))}
+			{people.map((athleteId) => {
+				const own = changes.filter((change) => change.athleteId === athleteId)
+				return (
+					<li key={athleteId} className="rule grid gap-x-3 gap-y-1 py-2.5 sm:grid-cols-[140px_1fr]">
+						<a className="font-bold hover:underline" href={`/athletes/${athleteId}`}>{own[0]?.name}</a>
+						<ul className="grid gap-1.5">
+							{own.map((change, index) => (
+								<li key={change.id} className="grid grid-cols-[28px_1fr] gap-x-2">
+									<span className="pt-1">{change.verdict && <VerdictMark word={change.verdict} />}</span>
+									<div>
+										<p>{change.from} <span aria-label="becomes">→</span> <b className="font-semibold">{change.to}</b></p>
+										{own.findIndex((other) => other.why === change.why) === index && <p className="dim text-[14px]">{change.why} <span className="whitespace-nowrap">({change.firmness})</span></p>}
+									</div>
+								</li>
+							))}
+						</ul>
+					</li>
+				)
+			})}
 		</ul>
 	)
 }

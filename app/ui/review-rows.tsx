@@ -1,8 +1,8 @@
 import { Collapsible } from 'radix-ui'
-import { useState } from 'react'
+import { useId, useState } from 'react'
 import { Form } from 'react-router'
 import { VerdictMark } from './glyphs'
-import { TraceTable } from './reason-line'
+import { TraceTable } from './trace-table'
 import type { Judgement, VerdictWord } from '#core/progress/types'
 
 export interface Row {
@@ -16,6 +16,8 @@ export interface Row {
 	needsYou: boolean
 	/** "5×2", what the next line will say. */
 	nextDose: string
+	/** The drill that stands in, when the verdict swaps. */
+	instead: string | null
 	refused: string | null
 }
 
@@ -24,37 +26,56 @@ const key = (row: Pick<Row, 'athleteId' | 'ladderId'>) => `${row.athleteId}/${ro
 /** Hidden fields that name one row as the coach saw it. */
 export const decisionField = (row: Row) => <input key={key(row)} type="hidden" name="row" value={`${row.athleteId}/${row.ladderId}/${row.inputHash}`} />
 
-/** A verdict that wants a look: sentence, trace, and the three ways on. */
-export function OpenVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean }) {
+/** Rows of one athlete with one cause: pain in a knee is one decision, whatever ladders it touches. */
+export function groupOpen(rows: Row[]): Row[][] {
+	const groups = new Map<string, Row[]>()
+	for (const row of rows) {
+		const cause = ['S1', 'S2'].includes(row.judgement.decidedBy) ? `${row.athleteId}/${row.judgement.decidedBy}/${row.judgement.verdict}` : key(row)
+		groups.set(cause, [...(groups.get(cause) ?? []), row])
+	}
+	return [...groups.values()]
+}
+
+/** A verdict that wants a look: sentence, what decided it, and the ways on. */
+export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
 	const [overruling, setOverruling] = useState(false)
-	const { judgement } = row
+	const [first] = rows
+	if (!first) return null
+	const { judgement } = first
+	// One cause, several ladders: say the cause once, then what stands in where.
+	const sentences = rows.length > 1 && judgement.verdict === 'swap' ? [judgement.sentence.replace(/^Swap for [^:]+:/, 'Swap:')] : [...new Set(rows.map((row) => row.judgement.sentence))]
+	const refusals = [...new Set(rows.flatMap((row) => (row.refused ? [row.refused] : [])))]
 	return (
-		<article className="border-t-2 border-ink py-3.5" aria-label={`${row.name}, ${row.ladderName}`}>
-			<p className="flex flex-wrap items-center gap-x-2.5"><VerdictMark word={judgement.verdict} /><a className="font-bold hover:underline" href={`/athletes/${row.athleteId}`}>{row.name}</a> <span className="dim">{row.ladderName.toLowerCase()}</span></p>
-			<p className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">{judgement.sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span></p>
-			<TraceTable judgement={judgement} />
-			{row.refused && <p className="problem mt-2" role="alert">{row.refused}</p>}
-			{mayDecide && (
-				<div className="mt-3 flex flex-wrap items-start gap-2">
-					<Form method="post" preventScrollReset>
-						{decisionField(row)}
-						<button className="btn btn-quiet" name="do" value="accept">Accept</button>
-					</Form>
-					{judgement.tier === 'block'
-						? <p className="dim max-w-[44ch] py-2 text-[14px]">A block cannot be overruled: the region opens when somebody records who cleared it, on the athlete’s page.</p>
-						: <button type="button" className="btn btn-quiet" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
+		<Collapsible.Root asChild>
+			<article className="border-t-2 border-ink py-3.5" aria-label={`${first.name}, ${rows.map((row) => row.ladderName).join(', ')}`}>
+				<p className="flex flex-wrap items-center gap-x-2.5"><VerdictMark word={judgement.verdict} /><a className="font-bold hover:underline" href={`/athletes/${first.athleteId}`}>{first.name}</a> <span className="dim">{rows.map((row) => row.ladderName.toLowerCase()).join(', ')}</span></p>
+				{sentences.map((sentence) => <p key={sentence} className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">{sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span></p>)}
+				{rows.length > 1 && rows.some((row) => row.instead) && <p className="mb-1">{rows.map((row) => `${row.ladderName} → ${row.instead?.toLowerCase() ?? 'nothing'}`).join(' · ')}</p>}
+				<TraceTable judgement={judgement} firedOnly />
+				<Collapsible.Content>{rows.map((row) => <div key={key(row)} className="mt-3"><h3>{row.ladderName}</h3><TraceTable judgement={row.judgement} /></div>)}</Collapsible.Content>
+				{refusals.map((refusal) => <p key={refusal} className="problem mt-2" role="alert">{refusal}</p>)}
+				<div className="mt-3 flex flex-wrap items-center gap-2">
+					{mayDecide && (
+						<Form method="post" preventScrollReset>
+							{rows.map(decisionField)}
+							<button className="btn btn-quiet" name="do" value="accept">Accept</button>
+						</Form>
+					)}
+					{mayDecide && judgement.tier !== 'block' && <button type="button" className="btn btn-quiet" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
+					<Collapsible.Trigger className="link min-h-[44px] px-2">all that was looked at</Collapsible.Trigger>
 				</div>
-			)}
-			{overruling && mayDecide && <OverruleForm row={row} />}
-		</article>
+				{mayDecide && judgement.tier === 'block' && <p className="dim mt-1 max-w-[60ch] text-[14px]">A block cannot be overruled: the region opens when somebody records who cleared it, on the athlete’s page.</p>}
+				{overruling && mayDecide && <OverruleForm rows={rows} />}
+			</article>
+		</Collapsible.Root>
 	)
 }
 
-export function OverruleForm({ row }: { row: Row }) {
-	const id = `reason-${key(row)}`
+function OverruleForm({ rows }: { rows: Row[] }) {
+	const id = useId()
 	return (
 		<Form method="post" preventScrollReset className="mt-2 grid max-w-[640px] gap-2 border-l-[3px] border-ink py-1 pl-3">
-			{decisionField(row)}
+			{rows.map(decisionField)}
 			<label className="label" htmlFor={id}>Your reason, kept with your name and the time</label>
 			<input id={id} name="reason" className="input" maxLength={500} required minLength={3} autoFocus />
 			<div className="flex flex-wrap gap-2">
@@ -83,7 +104,7 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 				<Collapsible.Content className="pb-2 sm:pl-[36px]">
 					<TraceTable judgement={row.judgement} />
 					{mayDecide && !row.decided && row.judgement.tier !== 'block' && <button type="button" className="btn btn-quiet mt-2" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
-					{overruling && <OverruleForm row={row} />}
+					{overruling && <OverruleForm rows={[row]} />}
 				</Collapsible.Content>
 			</li>
 		</Collapsible.Root>

@@ -135,14 +135,14 @@ export function SessionForm({ initial, squads, athletes, drills, ladders, proble
 						const at = (field: string) => problems[`entries.${index}.${field}`]
 						const wrong = Object.entries(problems).filter(([path]) => path.startsWith(`entries.${index}.`)).map(([, sentence]) => sentence)
 						const number = (field: keyof EntryText, label: string, unit: string) => (
-							<label key={field} className="flex items-center gap-1.5 text-[14px]"><input className="input w-[64px] text-center" inputMode="decimal" value={entry[field] ?? ''} aria-label={`${label}, entry ${index + 1}`} aria-invalid={at(field) !== undefined} onChange={(event) => setEntry(index, { [field]: event.target.value })} />{unit}</label>
+							<label key={field} className="flex items-center gap-1.5 text-[14px]"><input className="input w-[54px] px-1 text-center" inputMode="decimal" value={entry[field] ?? ''} aria-label={`${label}, entry ${index + 1}`} aria-invalid={at(field) !== undefined} onChange={(event) => setEntry(index, { [field]: event.target.value })} />{unit}</label>
 						)
 						return (
 							<li key={index} className="rule py-2.5">
 								<div className="flex flex-wrap items-center gap-2">
 									<span className="num dim w-5 text-right">{index + 1}</span>
-									<input className="input w-[150px]" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={at('part') !== undefined} onChange={(event) => setEntry(index, { part: event.target.value })} />
-									<select className="input w-[240px]" value={entry.pick} aria-label={`Drill or ladder, entry ${index + 1}`} aria-invalid={at('drillId') !== undefined} onChange={(event) => choosePick(index, event.target.value)}>
+									<input className="input w-[130px]" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={at('part') !== undefined} onChange={(event) => setEntry(index, { part: event.target.value })} />
+									<select className="input w-[200px]" value={entry.pick} aria-label={`Drill or ladder, entry ${index + 1}`} aria-invalid={at('drillId') !== undefined} onChange={(event) => choosePick(index, event.target.value)}>
 										<option value="">Pick a drill or a ladder</option>
 										<optgroup label="Ladders: each athlete their own rung">{ladders.map((option) => <option key={option.id} value={`ladder:${option.id}`}>{option.name} ladder</option>)}</optgroup>
 										{FAMILIES.map((family) => <optgroup key={family} label={family}>{drills.filter((drill) => drill.family === family).map((drill) => <option key={drill.id} value={`drill:${drill.id}`}>{drill.name}</option>)}</optgroup>)}

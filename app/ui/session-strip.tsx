@@ -22,14 +22,15 @@ export function SessionStrip({ parts, done, compact = false }: { parts: StripPar
 	const total = parts.reduce((sum, part) => sum + Math.max(part.minutes, 1), 0)
 	if (total === 0) return null
 	return (
+		<>
 		<ol className="flex w-full list-none gap-[3px]" aria-label={`Session, about ${total} minutes`}>
 			{parts.map((part, index) => {
 				const colour = `var(--color-${part.family})`
 				const ticks = Math.min(part.contacts + part.lowContacts, 60)
 				const share = done?.[index] ?? 0
 				return (
-					<li key={`${part.name}-${index}`} className="min-w-0" style={{ flex: `${Math.max(part.minutes, 1)} 1 0` }}>
-						{!compact && <p className={`truncate text-[13px] leading-5 ${part.hard ? 'font-bold' : ''}`} style={{ fontFamily: 'var(--font-head)' }} title={part.name}>{part.name}</p>}
+					<li key={`${part.name}-${index}`} className={compact ? 'min-w-0' : 'min-w-[26px] sm:min-w-[62px]'} style={{ flex: `${Math.max(part.minutes, 1)} 1 0` }}>
+						{!compact && <p className={`hidden truncate text-[13px] leading-5 sm:block ${part.hard ? 'font-bold' : ''}`} style={{ fontFamily: 'var(--font-head)' }} title={part.name}>{part.name}</p>}
 						<svg className="block w-full" height={compact ? 14 : 34} role="img" aria-label={`${part.name}: about ${part.minutes} minutes, ${costOf(part) || 'no counted load'}${part.hard ? ', hard' : ''}${share > 0 ? `, ${Math.round(share * 100)} % done` : ''}`}>
 							<defs>
 								<pattern id={`${id}-${index}`} width="7" height="7" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
@@ -56,5 +57,7 @@ export function SessionStrip({ parts, done, compact = false }: { parts: StripPar
 				)
 			})}
 		</ol>
+		{!compact && <p className="text-[13.5px] leading-snug sm:hidden">{parts.map((part, index) => <span key={`${part.name}-${index}`}>{index > 0 && ' · '}<span className={part.hard ? 'font-bold' : ''}>{part.name}</span> <span className="dim">{part.minutes}′{costOf(part) && `, ${costOf(part)}`}</span></span>)}</p>}
+		</>
 	)
 }

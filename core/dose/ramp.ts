@@ -11,11 +11,11 @@ export const RAMP_NAMES: Record<RampQuantity, string> = {
 	maximalStarts: 'maximal starts',
 }
 
-/** Weekly floors under which growth is never held against anybody [our setting]. Starts: one per 10 m of the metre floor. */
+/** Weekly floors under which growth is never held against anybody [our setting]. Starts: two sessions of a ladder's own dose. */
 export const RAMP_FLOORS: Record<Level, Record<RampQuantity, number>> = {
-	1: { hardContacts: 20, sharpCuts: 10, maximalStarts: 6 },
-	2: { hardContacts: 40, sharpCuts: 20, maximalStarts: 12 },
-	3: { hardContacts: 60, sharpCuts: 30, maximalStarts: 18 },
+	1: { hardContacts: 20, sharpCuts: 10, maximalStarts: 12 },
+	2: { hardContacts: 40, sharpCuts: 20, maximalStarts: 16 },
+	3: { hardContacts: 60, sharpCuts: 30, maximalStarts: 24 },
 }
 
 /** Cuts of 60° or more and dead stops enter the hard contacts of the leg that plants. */

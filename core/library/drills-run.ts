@@ -111,7 +111,7 @@ export const RUNNING_DRILLS: Drill[] = [
 	},
 	{
 		...agility, id: 'cut-90', name: '90° cut', reactive: false,
-		counting: { cuts: { perRep: 1 }, metres: { plannedZone: 'sub-maximal' } }, measures: ['quality', 'sprint'], start: 'standing',
+		counting: { cuts: { perRep: 1 }, metres: { plannedZone: 'sub-maximal' } }, measures: ['quality'],
 		defaults: { sets: 3, reps: 3, distanceM: 10, angleDeg: 90, restS: 60, repS: 5 },
 		regions: CUTTING, alternatives: SPARE_LEGS,
 		cues: ['Brake before, turn after'], lookFor: ['Last step short, hips low, eyes up'],
@@ -129,7 +129,7 @@ export const RUNNING_DRILLS: Drill[] = [
 	},
 	{
 		...agility, id: 'turn-180', name: 'Full 180° turn', reactive: false,
-		counting: { cuts: { perRep: 1 }, metres: { plannedZone: 'fast' } }, measures: ['quality', 'sprint'], start: 'standing',
+		counting: { cuts: { perRep: 1 }, metres: { plannedZone: 'fast' } }, measures: ['quality'],
 		defaults: { sets: 3, reps: 2, distanceM: 10, angleDeg: 180, restS: 90, repS: 6 },
 		regions: CUTTING, alternatives: SPARE_LEGS,
 		cues: ['In fast, down, out faster'], lookFor: ['Same depth left and right'],

@@ -70,6 +70,9 @@ export interface CountingRules {
 	throws?: { sides: 'both' | 'each-side' }
 }
 
+export const START_NAMES = { standing: 'Standing start', 'three-point': 'Three-point start', rolling: 'Flying', reaction: 'Start on a call' } as const
+export type Start = keyof typeof START_NAMES
+
 export interface Drill {
 	id: string
 	version: number
@@ -83,7 +86,7 @@ export interface Drill {
 	highAboveCm?: number
 	counting: CountingRules
 	/** How the rep starts; marks with unlike starts are never compared. */
-	start?: 'standing' | 'three-point' | 'rolling' | 'reaction'
+	start?: Start
 	measures: MeasureKind[]
 	defaults: Dose & Parameters & { restS: number; repS: number }
 	/** Which regions the drill loads, 1 a little to 3 a lot. */

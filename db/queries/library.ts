@@ -35,7 +35,7 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 
 /** The newest version of each document. */
 export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
-	const rows = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, content: libraryDocument.content }).from(libraryDocument).where(eq(libraryDocument.clubId, clubId)).orderBy(libraryDocument.version)
+	const rows = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, content: libraryDocument.content }).from(libraryDocument).where(eq(libraryDocument.clubId, clubId)).orderBy(libraryDocument.id, libraryDocument.version)
 	const library: Library = { drills: {}, ladders: {}, schools: {} }
 	for (const row of rows) {
 		if (row.kind === 'drill') library.drills[row.id] = row.content as Drill

@@ -1,6 +1,7 @@
 import { addDays, ageInYears } from '../../core/calendar/days'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
+import { START_NAMES, type Start } from '../../core/library/types'
 import { lockOf } from '../../core/progress/locks'
 import { entryState } from '../../core/progress/resolve-line'
 import type { ClubScope } from '../../db/connect'
@@ -35,14 +36,13 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
 	const events = foldEvents(await eventsOfAthletes(scope, [athleteId], addDays(today, -70), today))
 	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) => (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void ? [{ id: event.id, at: event.deviceTime, ...event.value }] : []))
-	const drillNames = new Map(Object.values(library.drills).map((drill) => [drill.start ?? '', drill.name]))
 	return {
 		athlete, ageYears,
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),
 		levels: (['sprint', 'agility', 'plyometric', 'throw'] as const).map((family) => ({ family, level: levelOf(athleteId, family) })),
 		ladders,
 		next: nextSession ? { id: nextSession.id, day: nextSession.day, startTime: nextSession.startTime, squadName: nextSession.squadName, lines: nextLines.filter((line) => line.ladderId !== null).map((line) => ({ id: line.id, words: line.blocked ?? writeLine(plannedOf(line), library), change: line.change })) } : null,
-		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1))).map((best) => ({ ...best, name: drillNames.get(best.start ?? '') ?? 'Sprint' })).sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),
+		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1))).map((best) => ({ ...best, name: START_NAMES[best.start as Start] ?? 'Sprint' })).sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),
 		verdicts: (await verdictsOfAthlete(scope, athleteId, 60)).filter((row) => row.decided !== 'hold' || row.reason !== null).slice(0, 16).map((row) => ({ id: row.id, day: row.day, ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId, decided: row.decided, sentence: row.sentence, reason: row.reason, painful: row.judgement.decidedBy === 'S1' })),
 		pains: pains.sort((a, b) => (a.at < b.at ? 1 : -1)),
 		clearances: await clearancesOf(scope, athleteId),
