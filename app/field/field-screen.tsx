@@ -40,6 +40,8 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 	const [athleteId, setAthleteId] = useState<string | null>(null)
 	const [digits, setDigits] = useState<string[]>([''])
 	const [slotAt, setSlotAt] = useState(0)
+	/** Whoever times only the whole distance starts there the next time too. */
+	const [firstSlot, setFirstSlot] = useState(0)
 	const [methods, setMethods] = useState<{ sprint: SprintMethod; contact: ContactMethod; height: LengthMethod; distance: LengthMethod }>({ sprint: 'gate', contact: 'mat', height: 'mat', distance: 'tape' })
 	const [setReps, setSetReps] = useState<number | null>(null)
 	const [last, setLast] = useState<{ events: LogEvent[]; label: string } | null>(null)
@@ -68,7 +70,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 
 	const clear = () => {
 		setDigits([''])
-		setSlotAt(0)
+		setSlotAt(firstSlot)
 		setOdd(null)
 		setSetReps(null)
 	}
@@ -128,7 +130,8 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 
 	const { line } = shown
 	const slots = slotsOf(line)
-	const slot = slots[slotAt]
+	const active = Math.min(slotAt, Math.max(0, slots.length - 1))
+	const slot = slots[active]
 	const say = suggestionFor(shown)
 	const best = line.logs === 'sprint' ? line.bests[methods.sprint] : undefined
 	const expected = (at: Slot) => expectationOf(at.kind, at.distanceM, at.distanceM === line.parameters.distanceM ? best : undefined)
@@ -143,7 +146,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 	const save = () => {
 		if (!slot) return
 		if (!complete) {
-			if (reads[slotAt] !== null && slotAt < slots.length - 1) setSlotAt(slotAt + 1)
+			if (reads[active] !== null && active < slots.length - 1) setSlotAt(active + 1)
 			return
 		}
 		const strange = strangeness(line, slots, reads, best)
@@ -151,6 +154,8 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 			setOdd(strange)
 			return
 		}
+		const wholeOnly = line.logs === 'sprint' && slots.length > 1 && reads[0] === null
+		setFirstSlot(wholeOnly ? slots.length - 1 : 0)
 		const label = slots.flatMap((at, index) => (reads[index] === null || (line.logs === 'sprint' && index < slots.length - 1) ? [] : [`${reads[index]} ${at.unit}`])).join(', ')
 		void keep([{ ...place, type: 'mark', ...valueOf(line, slots, reads, methods) } as NewEvent], label, true)
 	}
@@ -191,6 +196,12 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 			{log.refused.map((row) => (
 				<p key={row.event.id} className="flex items-center justify-between gap-3 border-b border-chalk px-4 py-1" role="alert"><span><b>Not taken by the server:</b> {nameOf(row.event.athleteId)}, {row.reason}</span><button type="button" className="btn btn-quiet" onClick={() => void log.dismiss(row.event.id)}>Take off</button></p>
 			))}
+			{log.conflicts.map((heads) => (
+				<div key={heads.map((event) => event.id).join()} className="flex flex-wrap items-center gap-2 border-b border-chalk px-4 py-1.5" role="alert">
+					<span className="flex-1"><b>{nameOf(heads[0]?.athleteId ?? '')}:</b> two corrections contradict each other. Which one holds?</span>
+					{heads.map((event) => <button key={event.id} type="button" className="btn btn-quiet min-h-[52px]" onClick={() => void log.takeBack(heads.filter((other) => other !== event))}>{event.void ? 'taken back' : sayEvent(event)}</button>)}
+				</div>
+			))}
 			{problem && <p className="bg-attn px-4 py-2 font-bold text-paper" role="alert">{problem}</p>}
 
 			<section className="px-4 pt-2" aria-label="On the line">
@@ -225,26 +236,26 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 				<>
 					<div className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
 						{slots.map((at, index) => (
-							<button key={at.name} type="button" className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === slotAt ? 'border-act' : 'border-transparent'}`} onClick={() => setSlotAt(index)} aria-pressed={index === slotAt}>
+							<button key={at.name} type="button" className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`} onClick={() => setSlotAt(index)} aria-pressed={index === active}>
 								<span className={`block truncate font-semibold ${slots.length > 1 ? 'text-[38px]' : 'text-[54px]'}`} data-testid={`value-${index}`}>{reads[index] === null ? (digits[index] || '–') : showRead(reads[index]!, at)} <span className="text-[18px] font-medium">{at.unit}</span></span>
 								<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>{at.name}</span>
 							</button>
 						))}
-						<label className="grid text-[13px]">by
-							<select className="min-h-[48px] border border-ink bg-paper px-1 text-[15px]" value={methods[line.logs === 'done' ? 'sprint' : line.logs]} onChange={(event) => line.logs !== 'done' && setMethods({ ...methods, [line.logs]: event.target.value })} aria-label="Taken by">
+						<label className="grid w-[104px] shrink-0 text-[13px]">by
+							<select className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]" value={methods[line.logs === 'done' ? 'sprint' : line.logs]} onChange={(event) => line.logs !== 'done' && setMethods({ ...methods, [line.logs]: event.target.value })} aria-label="Taken by">
 								{line.logs !== 'done' && METHODS[line.logs].map((method) => <option key={method} value={method}>{METHOD_NAMES[method]}</option>)}
 							</select>
 						</label>
 					</div>
 					<NumberPad
 						disabled={shown.finished && !complete && digits.every((text) => text === '')}
-						onDigit={(digit) => { setOdd(null); setDigits(slots.map((_, index) => (index === slotAt ? `${digits[index] ?? ''}${digit}`.slice(0, 7) : (digits[index] ?? '')))) }}
-						onDelete={() => { setOdd(null); setDigits(slots.map((_, index) => (index === slotAt ? (digits[index] ?? '').slice(0, -1) : (digits[index] ?? '')))) }}
+						onDigit={(digit) => { setOdd(null); setDigits(slots.map((_, index) => (index === active ? `${digits[index] ?? ''}${digit}`.slice(0, 7) : (digits[index] ?? '')))) }}
+						onDelete={() => { setOdd(null); setDigits(slots.map((_, index) => (index === active ? (digits[index] ?? '').slice(0, -1) : (digits[index] ?? '')))) }}
 						onSave={save}
 						onMissed={() => void keep([{ ...place, type: 'mark', kind: 'missed', value: {} }], 'missed', true)}
 						onUndo={() => void undo()}
 						undoLabel={last?.label ?? null}
-						saveLabel={complete ? 'Save' : slotAt < slots.length - 1 ? 'Next' : 'Save'}
+						saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
 					/>
 					<p className="px-4 pt-1.5 text-[14px]" aria-live="polite">{lastRep ? <>Last: <b>{nameOf(lastRep.athleteId)}</b>, {last?.label}{rated && ', judged'}</> : 'Quality goes to the last rep saved.'}</p>
 				</>
@@ -323,6 +334,15 @@ function valueOf(line: FieldLine, slots: Slot[], reads: (number | null)[], metho
 	if (line.logs === 'contact') return { kind: 'contact', value: { contactS: round((reads[0] ?? 0) / 1000, 4), flightS: round((reads[1] ?? 0) / 1000, 4), method: methods.contact } }
 	if (line.logs === 'height') return { kind: 'height', value: { heightM: round(value / 100, 3), method: methods.height } }
 	return { kind: 'distance', value: { distanceM: round(value, 3), method: methods.distance } }
+}
+
+/** An event in a breath: "3.12 s", "pain 3 of 10", "good". */
+function sayEvent(event: LogEvent): string {
+	const evidence = markEvidence(event, undefined)
+	if (evidence) return writeMark(evidence)
+	if (event.type === 'observation') return event.kind === 'pain' ? `pain ${event.value.score} of 10` : event.value.grade.replace('-', ' ')
+	if (event.type === 'mark') return event.kind === 'done' ? `${event.value.reps} reps` : 'missed'
+	return event.kind === 'attendance' ? (event.value.present ? 'here' : 'not here') : 'set ended'
 }
 
 const showRead = (value: number, at: Slot) => (at.unit === 's' || at.unit === 'm' ? value.toFixed(2) : String(value))

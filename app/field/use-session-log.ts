@@ -14,7 +14,8 @@ export interface SessionLog {
 	ready: boolean
 	lasting: boolean
 	current: LogEvent[]
-	conflicts: number
+	/** Corrections that contradict each other: a question for whoever holds the phone. */
+	conflicts: LogEvent[][]
 	waiting: number
 	safe: number
 	refused: Kept[]
@@ -87,7 +88,7 @@ export function useSessionLog(sessionId: string, fromServer: readonly LogEvent[]
 	return {
 		ready, lasting, state, write, takeBack, dismiss,
 		current: folded.current,
-		conflicts: folded.conflicts.length,
+		conflicts: folded.conflicts,
 		waiting: kept.filter((row) => row.status === 'waiting').length,
 		safe: kept.filter((row) => row.status === 'safe').length + fromServer.filter((event) => !kept.some((row) => row.event.id === event.id)).length,
 		refused: kept.filter((row) => row.status === 'refused'),

@@ -2,7 +2,6 @@ import { Form, Link, data, useNavigation } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { writeDose } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { type CoachDecision, decideVerdicts } from '#server/review/decide'
 import { readReview } from '#server/review/read-review'
@@ -39,7 +38,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		rows: review.rows.map((row) => ({
 			athleteId: row.athleteId, ladderId: row.ladderId, name: row.name, ladderName: row.ladderName, inputHash: row.inputHash,
 			judgement: showPain ? (row.decided?.judgement ?? row.judgement) : withoutPain(row.decided?.judgement ?? row.judgement),
-			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, nextDose: writeDose(row.after.dose), instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
+			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
 		})),
 		mayDecide: may(who.role, 'verdict:write'),
 	}

@@ -14,8 +14,6 @@ export interface Row {
 	judgement: Judgement
 	decided: { word: VerdictWord; reason: string | null } | null
 	needsYou: boolean
-	/** "5×2", what the next line will say. */
-	nextDose: string
 	/** The drill that stands in, when the verdict swaps. */
 	instead: string | null
 	refused: string | null

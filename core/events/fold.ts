@@ -33,9 +33,11 @@ export function foldEvents<E extends FoldableEvent>(events: readonly E[]): Folde
 	}
 	const current: E[] = []
 	const conflicts: E[][] = []
-	for (const heads of headsByRoot.values()) {
-		const [only] = heads
-		if (heads.length > 1) conflicts.push(heads)
+	for (const [root, heads] of headsByRoot) {
+		// Taking a correction back closes its branch; that is how a conflict is settled.
+		const open = heads.length > 1 ? heads.filter((head) => !(head.void && head.replacesId !== root)) : heads
+		const [only] = open
+		if (open.length > 1) conflicts.push(open)
 		else if (only && !only.void) current.push(only)
 	}
 	return { current, conflicts }

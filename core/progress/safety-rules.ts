@@ -81,8 +81,8 @@ const restriction: Rule = {
 		if (sore) return { fired: true, found: `${named(sore)} ${sore.score} of 10 on the easy form`, limit: '0 or 1', verdict: 'swap', tier: 'caution', sentence: `The alternative stays: ${named(sore)} still reads ${sore.score} of 10.`, next: {} }
 		const lower = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 1)] ?? context.rung
 		return {
-			fired: true, found: `${REGION_NAMES[region]} quiet on the easy form`, limit: '0 or 1', verdict: 're-enter', tier: 'caution',
-			sentence: `Back in one rung lower, ${lower.name}: the easy form was quiet.`,
+			fired: true, found: `${REGION_NAMES[region]} quiet on the easy form`, limit: '0 or 1', verdict: 'ease', tier: 'caution',
+			sentence: `Back in, one rung lower, ${lower.name.toLowerCase()}: the easy form was quiet.`,
 			next: { substitute: null, rungId: lower.id, dose: scaleDose(lower.dose, 0.6), passed: false, easedBy: null },
 		}
 	},

@@ -1,0 +1,27 @@
+import { expect, it } from 'vitest'
+import { addDays, ageInYears, dayInZone, daysBetween, mondayOf, nextTrainingDay, weekday } from './days'
+
+it('counts days across a change of clocks and a leap day', () => {
+	expect(addDays('2026-10-24', 2)).toBe('2026-10-26')
+	expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2)
+	expect(daysBetween('2026-03-01', '2026-02-28')).toBe(-1)
+})
+it('knows weekdays and Mondays', () => {
+	// 1 January 2026 was a Thursday.
+	expect(weekday('2026-01-01')).toBe(4)
+	expect(mondayOf('2026-01-01')).toBe('2025-12-29')
+	expect(mondayOf('2026-01-04')).toBe('2025-12-29')
+})
+it('finds the next training day, a week on when there is only one', () => {
+	expect(nextTrainingDay('2026-01-01', [1, 4])).toBe('2026-01-05')
+	expect(nextTrainingDay('2026-01-01', [4])).toBe('2026-01-08')
+	expect(() => nextTrainingDay('2026-01-01', [])).toThrow('weekdays: ')
+})
+it('says which day it is at the club, not at the server', () => {
+	expect(dayInZone('2026-06-30T23:30:00Z', 'Pacific/Auckland')).toBe('2026-07-01')
+	expect(dayInZone('2026-06-30T03:30:00Z', 'America/Bogota')).toBe('2026-06-29')
+})
+it('counts whole years', () => {
+	expect(ageInYears('2010-05-31', '2026-05-30')).toBe(15)
+	expect(ageInYears('2010-05-31', '2026-05-31')).toBe(16)
+})

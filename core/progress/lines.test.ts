@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest'
+import { emptyCount } from '../dose/dose-count'
+import type { LogEvent } from '../events/schema'
+import { QUALITY_FIRST } from '../library/schools'
+import { STARTER_LIBRARY } from '../library/starter-library'
+import { stripOf } from '../plan/session-strip'
+import { type AthleteHistory, gatherInput } from './gather-input'
+import { judge } from './judge'
+import { overrule, reopenAfterClearance } from './overrule'
+import { entryState, resolveLine, sameLine } from './resolve-line'
+import { expectationOf, targetOf } from './target'
+import type { Documents, PlannedLine } from './types'
+import { writeDrill, writeMark } from './write-numbers'
+
+const ladder = STARTER_LIBRARY.ladders.acceleration!
+const documents: Documents = { ladder, school: QUALITY_FIRST, drills: STARTER_LIBRARY.drills }
+const locks = { level: 2 as const, ageYears: 25, phase: 'peaking' as const, school: QUALITY_FIRST }
+const onLadder = { drillId: 'wall-drill', ladderId: 'acceleration', dose: { sets: 9, reps: 9 }, parameters: {}, restS: 0, doseFactor: 1 }
+
+describe('resolving a line', () => {
+	it('takes rung, dose and rest from the athlete’s state, not from the sheet', () => {
+		const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 4 } }
+		expect(resolveLine(onLadder, state, STARTER_LIBRARY, locks)).toMatchObject({ drillId: 'three-point-start', rungId: 'three-point-20', dose: { sets: 1, reps: 4 }, parameters: { distanceM: 20 }, restS: 120 })
+	})
+	it('starts somebody new on the first rung', () => {
+		expect(resolveLine(onLadder, null, STARTER_LIBRARY, locks)).toMatchObject({ rungId: 'wall', dose: { sets: 3, reps: 6 } })
+	})
+	it('falls back to the highest open rung when the gate has closed', () => {
+		const deep = { ...entryState(STARTER_LIBRARY, 'shock'), rungId: 'depth-30', dose: { sets: 3, reps: 2 } }
+		const line = resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, { ...locks, phase: 'accumulate' })
+		expect(line).toMatchObject({ rungId: 'pause-30', dose: { sets: 3, reps: 3 } })
+	})
+	it('writes no line for what is closed, and the alternative for what is swapped', () => {
+		const state = entryState(STARTER_LIBRARY, 'acceleration')
+		expect(resolveLine(onLadder, { ...state, closed: { region: 'knee', since: '2026-01-01' } }, STARTER_LIBRARY, locks)).toEqual({ blocked: 'closed until cleared', ladderId: 'acceleration' })
+		const swapped = resolveLine(onLadder, { ...state, rungId: 'standing-10', substitute: { drillId: 'kneeling-chest-push', region: 'knee', since: '2026-01-01' } }, STARTER_LIBRARY, locks)
+		expect(swapped).toMatchObject({ drillId: 'kneeling-chest-push', rungId: 'standing-10', dose: { sets: 2, reps: 4 }, parameters: { ballKg: 3 } })
+	})
+	it('cuts the dose in an unloading week', () => {
+		expect(resolveLine({ ...onLadder, doseFactor: 0.6 }, null, STARTER_LIBRARY, locks)).toMatchObject({ dose: { sets: 1, reps: 6 } })
+	})
+	it('gives a fixed drill to everybody as the sheet says', () => {
+		expect(resolveLine({ ...onLadder, ladderId: null, drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, restS: 60 }, null, STARTER_LIBRARY, locks)).toMatchObject({ drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, rungId: null })
+	})
+	it('names what the library does not hold', () => {
+		expect(() => resolveLine({ ...onLadder, ladderId: 'nope' }, null, STARTER_LIBRARY, locks)).toThrow('ladderId: "nope"')
+	})
+	it('knows when two lines ask for the same', () => {
+		const line: PlannedLine = { drillId: 'pogo', drillVersion: 1, ladderId: null, rungId: null, dose: { sets: 3, reps: 15 }, parameters: {}, restS: 60 }
+		expect(sameLine(line, { ...line, restS: 90, parameters: { distanceM: undefined } as PlannedLine['parameters'] })).toBe(true)
+		expect(sameLine(line, { ...line, dose: { sets: 2, reps: 15 } })).toBe(false)
+	})
+})
+
+/** Two sessions of three-point starts as the log would hold them. */
+function history(times: number[][], birthDate: string | null = '2000-01-01'): AthleteHistory {
+	const sessions = times.map((_, i) => ({ id: `s${i}`, day: `2026-03-${String(2 + i * 3).padStart(2, '0')}`, startTime: '17:30', phase: 'peaking' as const }))
+	const line = { drillId: 'three-point-start', drillVersion: 1, ladderId: 'acceleration', rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 }, restS: 120 }
+	const events = times.flatMap((session, i) => session.map((timeS, rep): LogEvent => ({
+		id: `e${i}-${rep}`, sessionId: `s${i}`, athleteId: 'a', deviceId: 'd', deviceSeq: i * 10 + rep, deviceTime: '2026-03-01T00:00:00Z', entryId: `n${i}`, lineId: `l${i}`, setNo: 1, repNo: rep + 1,
+		type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: 1.9 }, { distanceM: 20, timeS }], method: 'gate' },
+	})))
+	return {
+		athleteId: 'a', birthDate, sessions, lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
+		events, counts: new Map(events.map((event) => [event.id, { ...emptyCount(), maximalStarts: 1 }])), olderBests: [{ start: 'three-point', distanceM: 20, method: 'gate', timeS: 3.05 }],
+	}
+}
+const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 } }
+const gather = (from: AthleteHistory) => gatherInput({ ...from.sessions.at(-1)!, nextDay: '2026-03-12', nextPhase: 'peaking' }, ladder, state, 2, QUALITY_FIRST, from, (id) => STARTER_LIBRARY.drills[id]!)
+
+describe('gathering the evidence', () => {
+	it('reads the exposures in order, each with the best known before it', () => {
+		const input = gather(history([[3.1, 3.02], [3.08]]))
+		expect(input.exposures.map((exposure) => [exposure.repsDone, exposure.bestBefore.gate])).toEqual([[2, 3.05], [1, 3.02]])
+		expect(input.athlete.ageYears).toBe(26)
+		expect(input.ramp.maximalStarts).toEqual([{ day: '2026-03-02', unloading: false, value: 2 }, { day: '2026-03-05', unloading: false, value: 1 }])
+	})
+	it('does not depend on the order the events came in', () => {
+		const straight = history([[3.1, 3.02, 3.2], [3.08, 3.1]])
+		const turned = { ...straight, events: [...straight.events].reverse(), sessions: [...straight.sessions], lines: [...straight.lines].reverse() }
+		expect(gather(turned)).toEqual(gather(straight))
+	})
+	it('says nothing was logged for somebody who was not there', () => {
+		const input = gather(history([[3.1], []]))
+		expect(judge(input, documents).sentence).toContain('nothing was logged')
+	})
+})
+
+describe('overruling', () => {
+	const judgement = judge(gather(history([[3.1], [3.1]])), documents)
+	const input = gather(history([[3.1], [3.1]]))
+	it('holds, eases to two thirds, and advances only to an open rung', () => {
+		expect(overrule('hold', judgement, input, documents)).toEqual({ next: state })
+		expect(overrule('ease', judgement, input, documents)).toMatchObject({ next: { dose: { sets: 1, reps: 4 } } })
+		expect(overrule('advance', judgement, input, documents)).toEqual({ refused: 'Three-point start 30 m opens at level 3.' })
+		expect(overrule('advance', judgement, { ...input, athlete: { ...input.athlete, level: 3 } }, documents)).toMatchObject({ next: { rungId: 'three-point-30' } })
+	})
+	it('never gets round a block', () => {
+		expect(overrule('hold', { ...judgement, tier: 'block' }, input, documents)).toHaveProperty('refused')
+	})
+	it('opens one rung lower at 60 % after a clearance', () => {
+		expect(reopenAfterClearance({ ...state, closed: { region: 'knee', since: '2026-03-01' } }, documents)).toMatchObject({ closed: null, rungId: 'three-point-10', dose: { sets: 1, reps: 3 } })
+	})
+})
+
+describe('words and numbers', () => {
+	it('writes drills and marks the way coaches do', () => {
+		expect(writeDrill({ name: 'Depth jump' }, { heightCm: 30 })).toBe('Depth jump 30 cm')
+		expect(writeDrill({ name: '90° cut' }, { distanceM: 10, angleDeg: 90 })).toBe('90° cut 10 m')
+		expect([writeMark({ kind: 'contact', value: 0.1464 }), writeMark({ kind: 'sprint', value: 3.1 }), writeMark({ kind: 'height', value: 0.345 }), writeMark({ kind: 'distance', value: 11.8 })]).toEqual(['146 ms', '3.10 s', '34.5 cm', '11.80 m'])
+	})
+	it('states the target with the best it comes from', () => {
+		const { rungs } = ladder
+		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, { gate: 3, stopwatch: 2.8 })).toBe('3.09 s or better (own best 3.00 s, gate)')
+		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, {})).toBe('a first time to compare with')
+		expect(targetOf(STARTER_LIBRARY.ladders.shock!.rungs[4]!, 3, QUALITY_FIRST, {})).toBe('contact 200 ms or less')
+		expect(targetOf(null, 1, QUALITY_FIRST, {})).toBe('good by eye')
+	})
+	it('expects a time around the athlete’s own best', () => {
+		const { low, high } = expectationOf('sprint', 20, 3)
+		expect([low, high]).toEqual([2.8499999999999996, 3.3600000000000003])
+	})
+})
+
+it('lays a session out as parts of minutes with what they cost', () => {
+	const entry = (part: string, drillId: string, dose: { sets: number; reps: number }) => {
+		const drill = STARTER_LIBRARY.drills[drillId]!
+		const { heightCm, distanceM } = drill.defaults
+		const line: PlannedLine = { drillId, drillVersion: 1, ladderId: null, rungId: null, dose, parameters: { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) }, restS: drill.defaults.restS }
+		return { part, family: drill.family, lines: ['a', 'b'].map((athleteId) => ({ athleteId, line, drill })) }
+	}
+	const strip = stripOf([entry('Jumps', 'pogo', { sets: 3, reps: 15 }), entry('Jumps', 'depth-jump', { sets: 5, reps: 2 }), entry('Acceleration', 'three-point-start', { sets: 1, reps: 6 })])
+	expect(strip.map(({ name, contacts, lowContacts, fastMetres, hard }) => ({ name, contacts, lowContacts, fastMetres, hard }))).toEqual([
+		{ name: 'Jumps', contacts: 20, lowContacts: 45, fastMetres: 0, hard: true },
+		{ name: 'Acceleration', contacts: 0, lowContacts: 0, fastMetres: 120, hard: true },
+	])
+})
