@@ -13,6 +13,7 @@ const outside = (...layers) => ({
 
 const layer = (folder, ...forbidden) => ({
 	files: [`${folder}/**/*.{ts,tsx}`],
+	ignores: ['**/*.test.ts'],
 	rules: { 'no-restricted-imports': ['error', { patterns: [outside(...forbidden)] }] },
 })
 

@@ -185,7 +185,8 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 		}
 	}
 	const lastRep = last?.events.find((event) => event.type === 'mark')
-	const mayRate = line.logs === 'done' ? !shown.finished : lastRep !== undefined && 'entryId' in lastRep && lastRep.entryId === entryId
+	// Until the device's store is open nothing can be kept, so nothing can be tapped.
+	const mayRate = log.ready && (line.logs === 'done' ? !shown.finished : lastRep !== undefined && 'entryId' in lastRep && lastRep.entryId === entryId)
 	const recent = shown.marks.slice(-3)
 	const rated = lastRep ? current.some((event) => event.type === 'observation' && event.kind === 'quality' && event.athleteId === lastRep.athleteId && event.entryId === lastRep.entryId && event.setNo === lastRep.setNo && event.repNo === lastRep.repNo) : false
 
@@ -248,7 +249,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 						</label>
 					</div>
 					<NumberPad
-						disabled={shown.finished && !complete && digits.every((text) => text === '')}
+						disabled={!log.ready || (shown.finished && !complete && digits.every((text) => text === ''))}
 						onDigit={(digit) => { setOdd(null); setDigits(slots.map((_, index) => (index === active ? `${digits[index] ?? ''}${digit}`.slice(0, 7) : (digits[index] ?? '')))) }}
 						onDelete={() => { setOdd(null); setDigits(slots.map((_, index) => (index === active ? (digits[index] ?? '').slice(0, -1) : (digits[index] ?? '')))) }}
 						onSave={save}
@@ -272,7 +273,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 					</div>
 					<div className="grid grid-cols-2 gap-2">
 						<button type="button" className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2" disabled={last === null} onClick={() => void undo()}>Undo{last && <span className="block text-[13px] font-normal">{last.label}</span>}</button>
-						<button type="button" className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2" disabled={shown.finished} onClick={() => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps: setReps ?? line.dose.reps } }], 'done, not judged', true)}>Done, not judged</button>
+						<button type="button" className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2" disabled={!log.ready || shown.finished} onClick={() => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps: setReps ?? line.dose.reps } }], 'done, not judged', true)}>Done, not judged</button>
 					</div>
 					<p className="text-center text-[14px]">Set done, and it was …</p>
 				</div>
@@ -285,7 +286,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 						{label}
 					</button>
 				))}
-				<button type="button" className="num flex min-h-[64px] flex-col items-center justify-center gap-1 text-[15px] font-semibold text-attn" onClick={() => setPanel('pain')}>
+				<button type="button" className="num flex min-h-[64px] flex-col items-center justify-center gap-1 text-[15px] font-semibold text-attn disabled:text-ink-2" disabled={!log.ready} onClick={() => setPanel('pain')}>
 					<svg className="glyph" viewBox="0 0 24 16" width="24" height="16" aria-hidden="true"><path d="M12 1L20 15H4Z" /></svg>Pain
 				</button>
 			</div>

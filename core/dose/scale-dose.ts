@@ -16,7 +16,7 @@ export function scaleDose(dose: Dose, factor: number): Dose {
 	if (!(factor > 0 && factor <= 1)) throw new RangeError(`factor: ${factor} is not above 0 and at most 1`)
 	const hair = 1e-9
 	const sets = Math.floor(dose.sets * factor + hair)
-	if (dose.sets > 1 && sets >= 1) return { sets, reps: dose.reps }
+	if (dose.sets > 1 && sets >= 1 && sets * dose.reps >= 2) return { sets, reps: dose.reps }
 	const reps = Math.floor(dose.sets * dose.reps * factor + hair)
 	return { sets: 1, reps: Math.min(repsOf(dose), Math.max(2, reps)) }
 }

@@ -8,12 +8,20 @@ const dropZeros = (value: unknown): unknown => {
 	const kept = Object.entries(value).map(([key, inner]) => [key, dropZeros(inner)] as const).filter(([, inner]) => inner !== undefined)
 	return kept.length === 0 ? undefined : Object.fromEntries(kept)
 }
-const fillZeros = (zero: unknown, value: unknown): unknown => {
-	if (typeof zero !== 'object' || zero === null) return typeof value === 'number' ? value : zero
-	const given = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>
-	return Object.fromEntries(Object.entries(zero).map(([key, inner]) => [key, fillZeros(inner, given[key])]))
-}
-
 export const toSparse = (count: DoseCount): SparseCount => (dropZeros(count) ?? {}) as SparseCount
 /** The inverse of `toSparse`; unknown members are dropped. */
-export const fromSparse = (sparse: SparseCount): DoseCount => fillZeros(emptyCount(), sparse) as DoseCount
+export function fromSparse(sparse: SparseCount): DoseCount {
+	const count = emptyCount()
+	fill(count as unknown as Tree, sparse as Tree)
+	return count
+}
+
+type Tree = { [key: string]: number | Tree }
+/** Copies the numbers of `given` over the zeros of `zeros`, at any depth. */
+function fill(zeros: Tree, given: Tree): void {
+	for (const key in given) {
+		const [at, value] = [zeros[key], given[key]]
+		if (typeof at === 'number' && typeof value === 'number') zeros[key] = value
+		else if (typeof at === 'object' && typeof value === 'object') fill(at, value)
+	}
+}

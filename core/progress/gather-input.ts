@@ -1,4 +1,4 @@
-import { type Day, ageInYears } from '../calendar/days'
+import { type Day, ageInYears, daysBetween } from '../calendar/days'
 import { type DoseCount, addCounts, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
 import type { LogEvent } from '../events/schema'
@@ -51,89 +51,111 @@ export interface JudgedSession extends HistorySession {
 
 const EXPOSURES_KEPT = 8
 const PAIN_DAYS = 28
-const inOrder = (a: HistorySession, b: HistorySession) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1)
+const when = (session: HistorySession) => session.day + session.startTime
+
+/** What all ladders of one athlete share, worked out once for a judged session. */
+export interface Evidence {
+	athleteId: string
+	birthDate: Day | null
+	/** Up to and with the judged session, oldest first. */
+	sessions: HistorySession[]
+	lines: HistoryLine[]
+	eventsByEntry: Map<string, LogEvent[]>
+	lastSessions: string[]
+	pains: VerdictInput['pains']
+	ramp: VerdictInput['ramp']
+	olderBests: KnownTime[]
+}
+
+/** Sorts what is known of an athlete for the judging of one session; later sessions are left out. */
+export function evidenceFor(session: HistorySession, history: AthleteHistory): Evidence {
+	const sessions = history.sessions.filter((candidate) => when(candidate) <= when(session)).sort((a, b) => (when(a) < when(b) ? -1 : 1))
+	const byId = new Map(sessions.map((candidate) => [candidate.id, candidate]))
+	const attended = new Set<string>()
+	const eventsByEntry = new Map<string, LogEvent[]>()
+	const counts = new Map<string, DoseCount>()
+	const pains: VerdictInput['pains'] = []
+	for (const event of history.events) {
+		const at = byId.get(event.sessionId)
+		if (!at) continue
+		if (event.type !== 'decision') attended.add(at.id)
+		if ('entryId' in event && event.entryId) {
+			const known = eventsByEntry.get(event.entryId)
+			if (known) known.push(event)
+			else eventsByEntry.set(event.entryId, [event])
+		}
+		const count = event.type === 'mark' ? history.counts.get(event.id) : undefined
+		if (count) counts.set(at.id, addCounts(counts.get(at.id) ?? emptyCount(), count))
+		if (event.type === 'observation' && event.kind === 'pain' && daysBetween(at.day, session.day) <= PAIN_DAYS) {
+			const { region, side, score, redFlag } = event.value
+			pains.push({ sessionId: at.id, day: at.day, region, side, score, redFlag })
+		}
+	}
+	return {
+		athleteId: history.athleteId,
+		birthDate: history.birthDate,
+		sessions,
+		lines: history.lines.filter((line) => byId.has(line.sessionId)),
+		eventsByEntry,
+		lastSessions: sessions.filter((candidate) => attended.has(candidate.id)).slice(-3).map((candidate) => candidate.id),
+		pains: pains.sort((a, b) => a.day.localeCompare(b.day) || a.region.localeCompare(b.region) || a.side.localeCompare(b.side) || a.score - b.score || Number(a.redFlag) - Number(b.redFlag)),
+		ramp: Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, rampDays(quantity, sessions, counts)])) as VerdictInput['ramp'],
+		olderBests: history.olderBests,
+	}
+}
 
 /** The whole input of one verdict, from what was planned and logged. */
-export function gatherInput(
-	session: JudgedSession,
-	ladder: Ladder,
-	state: LadderState,
-	level: Level,
-	school: School,
-	history: AthleteHistory,
-	drillOf: (id: string, version: number) => Drill,
-): VerdictInput {
-	const upTo = history.sessions.filter((candidate) => candidate.day + candidate.startTime <= session.day + session.startTime).sort(inOrder)
-	const sessionById = new Map(upTo.map((candidate) => [candidate.id, candidate]))
-	const attended = upTo.filter((candidate) => history.events.some((event) => event.sessionId === candidate.id && event.type !== 'decision'))
-
+export function gatherInput(session: JudgedSession, ladder: Ladder, state: LadderState, level: Level, school: School, evidence: Evidence, drillOf: (id: string, version: number) => Drill): VerdictInput {
 	const exposures: Exposure[] = []
-	for (const at of upTo) {
-		const line = history.lines.find((candidate) => candidate.sessionId === at.id && candidate.ladderId === ladder.id)
+	const own = evidence.lines.filter((line) => line.ladderId === ladder.id)
+	for (const at of evidence.sessions) {
+		const line = own.find((candidate) => candidate.sessionId === at.id)
 		if (!line) continue
-		const rungDrill = rungOf(ladder, line.rungId).rung.drillId
 		const drill = drillOf(line.drillId, line.drillVersion)
-		const events = history.events.filter((event) => 'entryId' in event && event.entryId === line.entryId)
-		exposures.push(exposureOf(at, line, drill, rungDrill, events, bestBefore(history, sessionById, drill, line.parameters.distanceM, at.day)))
+		const rungDrill = rungOf(ladder, line.rungId).rung.drillId
+		exposures.push(exposureOf(at, line, drill, rungDrill, evidence.eventsByEntry.get(line.entryId) ?? [], bestBefore(evidence, own, drill, line.parameters.distanceM, at.day)))
 	}
-	const pains = history.events.flatMap((event) => {
-		const at = sessionById.get(event.sessionId)
-		if (!at || event.type !== 'observation' || event.kind !== 'pain') return []
-		const { region, side, score, redFlag } = event.value
-		return [{ sessionId: at.id, day: at.day, region, side, score, redFlag }]
-	}).filter((pain) => daysAgo(pain.day, session.day) <= PAIN_DAYS).sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.score - b.score))
-
 	return {
 		rulesVersion: RULES_VERSION,
 		sessionId: session.id,
 		day: session.day,
 		nextDay: session.nextDay,
 		nextPhase: session.nextPhase,
-		athlete: { id: history.athleteId, level, ageYears: history.birthDate === null ? null : ageInYears(history.birthDate, session.day) },
+		athlete: { id: evidence.athleteId, level, ageYears: evidence.birthDate === null ? null : ageInYears(evidence.birthDate, session.day) },
 		ladder: { id: ladder.id, version: ladder.version },
 		school: { id: school.id, version: school.version },
 		state,
 		exposures: exposures.slice(-EXPOSURES_KEPT),
-		pains,
-		lastSessions: attended.slice(-3).map((candidate) => candidate.id),
-		ramp: rampDays(history, sessionById),
+		pains: evidence.pains,
+		lastSessions: evidence.lastSessions,
+		ramp: evidence.ramp,
 	}
 }
 
-const daysAgo = (day: Day, now: Day) => (Date.parse(now) - Date.parse(day)) / 86_400_000
-
-/** Own best before a day over the drill's start and distance, by method. */
-function bestBefore(history: AthleteHistory, sessions: Map<string, HistorySession>, drill: Drill, distanceM: number | undefined, day: Day): Exposure['bestBefore'] {
+/** Own best before a day over the drill's start and distance, by method. Only lines of the same drill compare. */
+function bestBefore(evidence: Evidence, lines: readonly HistoryLine[], drill: Drill, distanceM: number | undefined, day: Day): Exposure['bestBefore'] {
 	const best: Partial<Record<Method, number>> = {}
 	if (distanceM === undefined || drill.start === undefined) return best
 	const offer = (method: Method, timeS: number) => {
 		best[method] = Math.min(best[method] ?? Number.POSITIVE_INFINITY, timeS)
 	}
-	for (const known of history.olderBests) if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
-	const startByEntry = new Map(history.lines.map((line) => [line.entryId, line]))
-	for (const event of history.events) {
-		if (event.type !== 'mark' || event.kind !== 'sprint') continue
-		const at = sessions.get(event.sessionId)
-		const line = startByEntry.get(event.entryId)
-		const last = event.value.splits.at(-1)
-		// Only ladder lines tell the start here; the same drill is the same start.
-		if (!at || !last || at.day >= day || last.distanceM !== distanceM || line?.drillId !== drill.id) continue
-		offer(event.value.method, last.timeS)
+	for (const known of evidence.olderBests) if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
+	const dayOf = new Map(evidence.sessions.map((session) => [session.id, session.day]))
+	for (const line of lines) {
+		if (line.drillId !== drill.id || line.parameters.distanceM !== distanceM || (dayOf.get(line.sessionId) ?? day) >= day) continue
+		for (const event of evidence.eventsByEntry.get(line.entryId) ?? []) {
+			if (event.type !== 'mark' || event.kind !== 'sprint') continue
+			const last = event.value.splits.at(-1)
+			if (last?.distanceM === distanceM) offer(event.value.method, last.timeS)
+		}
 	}
 	return best
 }
 
-function rampDays(history: AthleteHistory, sessions: Map<string, HistorySession>): Record<RampQuantity, DayDose[]> {
-	const bySession = new Map<string, DoseCount>()
-	for (const event of history.events) {
-		const count = history.counts.get(event.id)
-		if (event.type === 'mark' && count && sessions.has(event.sessionId)) bySession.set(event.sessionId, addCounts(bySession.get(event.sessionId) ?? emptyCount(), count))
-	}
-	const read = (quantity: RampQuantity): DayDose[] =>
-		[...bySession].flatMap(([id, count]) => {
-			const at = sessions.get(id)
-			const value = rampValue(count, quantity)
-			return at && value > 0 ? [{ day: at.day, unloading: at.phase === 'unloading', value }] : []
-		}).sort((a, b) => (a.day < b.day ? -1 : 1))
-	return Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, read(quantity)])) as Record<RampQuantity, DayDose[]>
+function rampDays(quantity: RampQuantity, sessions: readonly HistorySession[], counts: Map<string, DoseCount>): DayDose[] {
+	return sessions.flatMap((session) => {
+		const count = counts.get(session.id)
+		const value = count ? rampValue(count, quantity) : 0
+		return value > 0 ? [{ day: session.day, unloading: session.phase === 'unloading', value }] : []
+	})
 }

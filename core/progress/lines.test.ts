@@ -4,7 +4,7 @@ import type { LogEvent } from '../events/schema'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { stripOf } from '../plan/session-strip'
-import { type AthleteHistory, gatherInput } from './gather-input'
+import { type AthleteHistory, evidenceFor, gatherInput } from './gather-input'
 import { judge } from './judge'
 import { overrule, reopenAfterClearance } from './overrule'
 import { entryState, resolveLine, sameLine } from './resolve-line'
@@ -66,7 +66,7 @@ function history(times: number[][], birthDate: string | null = '2000-01-01'): At
 	}
 }
 const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 } }
-const gather = (from: AthleteHistory) => gatherInput({ ...from.sessions.at(-1)!, nextDay: '2026-03-12', nextPhase: 'peaking' }, ladder, state, 2, QUALITY_FIRST, from, (id) => STARTER_LIBRARY.drills[id]!)
+const gather = (from: AthleteHistory) => gatherInput({ ...from.sessions.at(-1)!, nextDay: '2026-03-12', nextPhase: 'peaking' }, ladder, state, 2, QUALITY_FIRST, evidenceFor(from.sessions.at(-1)!, from), (id) => STARTER_LIBRARY.drills[id]!)
 
 describe('gathering the evidence', () => {
 	it('reads the exposures in order, each with the best known before it', () => {

@@ -62,18 +62,6 @@ export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: st
 	] as unknown as StoredEvent[]
 }
 
-/** All events of athletes in sessions of a span of days, both ends included; indexes `session_by_day`, `…_by_session`. */
-export async function eventsOfAthletes(scope: ClubScope, athleteIds: string[], from: string, to: string): Promise<StoredEvent[]> {
-	if (athleteIds.length === 0) return []
-	const { db, clubId } = scope
-	const sessions = await db.select({ id: session.id }).from(session).where(and(eq(session.clubId, clubId), sql`${session.day} between ${from} and ${to}`))
-	const wanted = new Set(athleteIds)
-	// A correction may give a mark to somebody else, so that whole sessions are read before athletes are picked.
-	const events = await eventsOfSessions(scope, sessions.map((row) => row.id))
-	const roots = new Set(events.filter((event) => wanted.has(event.athleteId)).map((event) => event.id))
-	return events.filter((event) => wanted.has(event.athleteId) || (event.replacesId !== undefined && roots.has(event.replacesId)))
-}
-
 export interface BestTime {
 	athleteId: string
 	start: string | null

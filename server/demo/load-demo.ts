@@ -5,7 +5,7 @@ import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
 import type { LogEvent } from '../../core/events/schema'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Phase } from '../../core/library/types'
-import { type AthleteHistory, gatherInput } from '../../core/progress/gather-input'
+import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/progress/gather-input'
 import { judge } from '../../core/progress/judge'
 import { resolveLine } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
@@ -229,11 +229,12 @@ class DemoClub {
 
 	private judgeAll(life: Life, session: { id: string; day: string; startTime: string; phase: Phase }, entries: { ladderId: string | null }[], nextDay: string, nextPhase: Phase, at: Date): void {
 		const school = STARTER_LIBRARY.schools['quality-first']!
+		const evidence = evidenceFor(session, life.history)
 		for (const { ladderId } of entries) {
 			const ladder = ladderId ? STARTER_LIBRARY.ladders[ladderId] : undefined
 			const state = ladderId ? life.states.get(ladderId) : undefined
 			if (!ladder || !state) continue
-			const input = gatherInput({ ...session, nextDay, nextPhase }, ladder, state, life.demo.level, school, life.history, (id) => STARTER_LIBRARY.drills[id]!)
+			const input = gatherInput({ ...session, nextDay, nextPhase }, ladder, state, life.demo.level, school, evidence, (id) => STARTER_LIBRARY.drills[id]!)
 			const judgement = judge(input, { ladder, school, drills: STARTER_LIBRARY.drills })
 			life.states.set(ladder.id, judgement.next)
 			this.rows.verdicts.push({

@@ -2,12 +2,12 @@ import { addDays, nextTrainingDay } from '../../core/calendar/days'
 import { fromSparse } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import type { Library, Phase } from '../../core/library/types'
-import { type AthleteHistory, gatherInput } from '../../core/progress/gather-input'
+import { type AthleteHistory, type Evidence, evidenceFor, gatherInput } from '../../core/progress/gather-input'
 import { judge } from '../../core/progress/judge'
 import { entryState } from '../../core/progress/resolve-line'
 import type { Documents, Judgement, VerdictInput } from '../../core/progress/types'
 import type { ClubScope } from '../../db/connect'
-import { type StoredEvent, bestTimesBefore, eventsOfAthletes } from '../../db/queries/log'
+import { type StoredEvent, bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
 import { hashOf, readDrills } from '../../db/queries/library'
 import { type SessionRow, ladderLinesOf, readAttending, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
@@ -36,7 +36,7 @@ export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squ
 	const from = addDays(session.day, -WINDOW_DAYS)
 	const sheet = (await ladderLinesOf(scope, (await readAttending(scope, [session.id])).map((row) => row.athleteId), session.day, session.day)).filter((row) => row.session.id === session.id)
 	const athleteIds = [...new Set(sheet.map((row) => row.line.athleteId))]
-	const histories = await readHistories(scope, athleteIds, from, session.day)
+	const evidences = new Map([...(await readHistories(scope, athleteIds, from, session.day))].map(([id, history]): [string, Evidence] => [id, evidenceFor(session, history)]))
 	const [levelOf, states] = [await readLevels(scope, athleteIds), await readStates(scope, athleteIds)]
 	const drills = await readDrills(scope, Object.keys(library.drills))
 	const drillOf = (id: string, version: number) => {
@@ -47,11 +47,11 @@ export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squ
 	const next = await nextSessionDay(scope, session, squad)
 	const judged = { id: session.id, day: session.day, startTime: session.startTime, phase: session.phase, nextDay: next.day, nextPhase: next.phase }
 	return sheet.flatMap(({ line }) => {
-		const history = histories.get(line.athleteId)
-		if (!line.ladderId || !history) return []
+		const evidence = evidences.get(line.athleteId)
+		if (!line.ladderId || !evidence) return []
 		const documents = documentsOf(library, line.ladderId, squad.schoolId)
 		const state = states.get(stateKey(line.athleteId, line.ladderId))?.state ?? entryState(library, line.ladderId)
-		const input = gatherInput(judged, documents.ladder, state, levelOf(line.athleteId, documents.ladder.family), documents.school, history, drillOf)
+		const input = gatherInput(judged, documents.ladder, state, levelOf(line.athleteId, documents.ladder.family), documents.school, evidence, drillOf)
 		return [{ athleteId: line.athleteId, ladderId: line.ladderId, judgement: judge(input, documents), input, inputHash: hashOf(input) }]
 	})
 }
@@ -63,17 +63,17 @@ async function nextSessionDay(scope: ClubScope, session: SessionRow, squad: Squa
 }
 
 async function readHistories(scope: ClubScope, athleteIds: string[], from: string, to: string): Promise<Map<string, AthleteHistory>> {
-	const [athletes, recent, lines, stored, bests] = [
+	const [athletes, recent, lines, bests] = [
 		await readAthletes(scope, athleteIds),
 		await recentSessionsOf(scope, athleteIds, to, WINDOW_DAYS),
 		await ladderLinesOf(scope, athleteIds, from, to),
-		await eventsOfAthletes(scope, athleteIds, from, to),
 		await bestTimesBefore(scope, athleteIds, from),
 	]
-	const current: StoredEvent[] = foldEvents(stored).current
-	const painInConflict = foldEvents(stored).conflicts.flatMap((heads) => worstPain(heads))
+	const { current, conflicts } = foldEvents(await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]))
+	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
+	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId)?.push(event)
 	return new Map(athletes.map((athlete) => {
-		const own = [...current, ...painInConflict].filter((event) => event.athleteId === athlete.id)
+		const own = byAthlete.get(athlete.id) ?? []
 		return [athlete.id, {
 			athleteId: athlete.id,
 			birthDate: athlete.birthDate,

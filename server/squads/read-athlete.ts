@@ -5,9 +5,9 @@ import { START_NAMES, type Start } from '../../core/library/types'
 import { lockOf } from '../../core/progress/locks'
 import { entryState } from '../../core/progress/resolve-line'
 import type { ClubScope } from '../../db/connect'
-import { bestTimesBefore, eventsOfAthletes } from '../../db/queries/log'
+import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
 import { readLibrary } from '../../db/queries/library'
-import { readLines, readSession, unstartedFor } from '../../db/queries/sessions'
+import { readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { plannedOf, writeLine } from '../sheet/write-lines'
@@ -34,7 +34,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
-	const events = foldEvents(await eventsOfAthletes(scope, [athleteId], addDays(today, -70), today))
+	const events = foldEvents(await eventsOfSessions(scope, (await recentSessionsOf(scope, [athleteId], today, 70)).map((row) => row.session.id)))
 	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) => (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void ? [{ id: event.id, at: event.deviceTime, ...event.value }] : []))
 	return {
 		athlete, ageYears,

@@ -1,0 +1,139 @@
+import { expect, test } from '@playwright/test'
+import { FieldHand } from '../support/field-hand'
+import { closeDatabase, makeSecondClub } from '../support/second-club'
+import { signIn } from '../support/sign-in'
+
+test.afterAll(closeDatabase)
+
+test('from a session made from nothing to an adjusted next session, with six athletes', async ({ page }) => {
+	const app = process.env.DEMO_APP!
+	const club = await makeSecondClub(process.env.DEMO_DATABASE!)
+	await signIn(page, app, club.email, club.password)
+
+	// A session from nothing: bad input first, which keeps what was typed.
+	await page.goto(`${app}/sessions/new`)
+	await page.getByLabel('Title').fill('Starts and pogos')
+	for (const [index, pick] of ['ladder:stiffness', 'ladder:acceleration', 'drill:single-leg-pogo', 'drill:broad-jump'].entries()) {
+		await page.getByRole('button', { name: 'Add a drill' }).click()
+		await page.getByLabel(`Drill or ladder, entry ${index + 1}`).selectOption(pick)
+	}
+	await page.getByLabel('Sets, entry 3').fill('two')
+	await page.getByRole('button', { name: 'Save the session' }).click()
+	await expect(page.getByText('“two”: Whole sets from 1 to 20 are expected.')).toBeVisible()
+	await expect(page.getByLabel('Title')).toHaveValue('Starts and pogos')
+	await expect(page.getByLabel('Sets, entry 3')).toHaveValue('two')
+	await page.getByLabel('Sets, entry 3').fill('2')
+	await page.getByRole('button', { name: 'Save the session' }).click()
+
+	// The sheet: contacts by leg, metres. Pogos 3×15 on both, single-leg pogos 2×6 a leg, broad jumps 2×3 on both.
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Squad, starts and pogos')
+	await expect(page.getByTestId('contacts').first()).toHaveText('75 contacts · left 63, right 63, both 51')
+	await expect(page.getByTestId('metres').first()).toHaveText('50 m')
+	await expect(page.getByText('Standing start 10 m, 1×5').first()).toBeVisible()
+	const sheet = page.url()
+
+	// The field, on a phone.
+	await page.setViewportSize({ width: 390, height: 844 })
+	await page.getByRole('link', { name: 'Go to the field' }).click()
+	const hand = new FieldHand(page)
+
+	// Pogos are ticked off by the set and judged by eye, everybody in turn.
+	await hand.goTo('Stiffness')
+	for (let set = 1; set <= 3; set++) {
+		for (let n = 1; n <= 6; n++) {
+			await expect(hand.onTheLine()).toHaveText(`Athlete ${n}`)
+			await page.getByRole('button', { name: 'Good', exact: true }).click()
+		}
+	}
+
+	await expect(hand.suggestion()).toContainText('All done. 45 of 45 reps.')
+
+	// Starts by gate: digits without a point, next athlete by itself.
+	await hand.goTo('Acceleration')
+	const times: Record<number, string[]> = { 1: ['190', '188', '189', '196', '199'], 2: ['195', '193', '202', '203'], 3: ['194', '195', '194', '196', '195'], 4: ['195', '194', '195', '195', '196'], 5: ['196', '195', '195', '194', '195'], 6: ['195', '196', '194', '195', '195'] }
+	for (let rep = 0; rep < 5; rep++) {
+		for (let n = 1; n <= 6; n++) {
+			await expect(hand.onTheLine()).toHaveText(`Athlete ${n}`)
+			const digits = times[n]![rep]
+			if (digits !== undefined) {
+				await hand.save(digits)
+			} else {
+				// The second athlete's last two were 4.7 % and 5.2 % off: live drop-off and the stop suggestion.
+				await expect(hand.suggestion()).toContainText('End the set. The last two were 4.7 % and 5.2 % off 1.93 s; the limit is 3.1 %.')
+				await hand.suggestion().getByRole('button', { name: 'End the set' }).click()
+			}
+		}
+	}
+	await hand.allSafe()
+
+	// Undo takes a mark back; a reload shows the same marks.
+	await hand.pick('Athlete 1')
+	await expect(hand.marks()).toContainText('1.89 s')
+	await expect(hand.marks()).toContainText('+5.9 %')
+	await page.reload()
+	await hand.goTo('Acceleration')
+	await hand.pick('Athlete 1')
+	await expect(hand.marks()).toContainText('1.99 s')
+
+	// Contact and flight of a single-leg pogo, then taken back and logged again.
+	await hand.goTo('Single-leg pogo')
+	await hand.type('182')
+	await page.getByRole('button', { name: 'Next', exact: true }).click()
+	await hand.save('410')
+	await expect(page.getByText('Last: Athlete 1')).toBeVisible()
+	await page.getByRole('button', { name: /^Undo/ }).click()
+	await expect(hand.onTheLine()).toHaveText('Athlete 1')
+	await expect(hand.marks()).not.toContainText('182 ms')
+	await hand.type('178')
+	await page.getByRole('button', { name: 'Next', exact: true }).click()
+	await hand.save('415')
+
+	// A jump distance, quality for it, and pain with its region.
+	await hand.goTo('Broad jump and stick')
+	await hand.pick('Athlete 3')
+	await hand.save('215')
+	await page.getByRole('button', { name: 'Not yet' }).click()
+	await expect(page.getByText('Last: Athlete 3, 2.15 m, judged')).toBeVisible()
+	await hand.pick('Athlete 4')
+	await page.getByRole('button', { name: 'Pain' }).click()
+	const pain = page.getByRole('dialog', { name: /Pain/ })
+	await pain.getByRole('button', { name: 'calf or Achilles' }).click()
+	await pain.getByRole('button', { name: 'left', exact: true }).click()
+	await pain.getByRole('button', { name: '4', exact: true }).click()
+	await pain.getByRole('button', { name: 'Save' }).click()
+	await hand.allSafe()
+
+	// Review at the desk.
+	await page.setViewportSize({ width: 1280, height: 800 })
+	await page.goto(sheet)
+	await expect(page.getByTestId('contacts').first()).toContainText('46 of 75 contacts')
+	await page.getByRole('link', { name: 'Review', exact: true }).last().click()
+	const fallen = page.getByRole('article', { name: 'Athlete 1, Acceleration' })
+	await expect(fallen).toContainText('Ease from 5 to 3 reps: reps 4 and 5 were 4.3 % and 5.9 % off the best, two exposures running.')
+	await expect(fallen).toContainText('common practice')
+	const sore = page.getByRole('article', { name: /Athlete 4/ })
+	await expect(sore).toContainText('left calf or Achilles 4 of 10')
+	await expect(page.getByText('Hold two-foot pogo, 3×15: 45 of 45 judged reps good. One more like it.').first()).toBeVisible()
+
+	await page.getByRole('button', { name: /^Accept \d+, write the next session/ }).click()
+	await expect(page.getByText('The next session was made')).toBeVisible()
+	await fallen.getByRole('button', { name: 'Accept' }).click()
+	await expect(fallen).toHaveCount(0)
+
+	// Overruled with a reason, which is kept.
+	await sore.getByRole('button', { name: 'Other, with a reason' }).click()
+	await sore.getByLabel(/Your reason/).fill('Cramp, gone after a drink')
+	await sore.getByRole('button', { name: 'Hold as it was' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('All decided')
+	await expect(page.getByText('Decided: hold. Cramp, gone after a drink').first()).toBeVisible()
+
+	// The next session: the eased line, with its reason; the others as they were.
+	await page.getByRole('link', { name: /with each athlete’s line/ }).click()
+	await expect(page.getByText('Standing start 10 m, 1×3')).toBeVisible()
+	await page.getByRole('button', { name: /Athlete 1/ }).click()
+	await expect(page.getByText('Was Standing start 10 m, 1×5. Ease from 5 to 3 reps')).toBeVisible()
+	await expect(page.getByTestId('metres').first()).toHaveText('30 m')
+	await expect(page.getByTestId('metres').nth(1)).toHaveText('50 m')
+	expect(page.url()).not.toBe(sheet)
+	expect(club.athletes).toHaveLength(6)
+})

@@ -1,0 +1,52 @@
+import { expect, test } from '@playwright/test'
+import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { FieldHand } from '../support/field-hand'
+import { signIn } from '../support/sign-in'
+
+test('what was tapped without a connection is kept over a reload and sent later', async ({ page, context }) => {
+	await page.setViewportSize({ width: 390, height: 844 })
+	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
+	await page.getByRole('link', { name: 'Go to the field' }).click()
+	const hand = new FieldHand(page)
+	await hand.goTo('Broad jump and stick')
+	const name = await hand.onTheLine().textContent()
+
+	await page.route('**/api/events', (route) => route.abort())
+	await hand.save('231')
+	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+	await expect(page.getByLabel('Where the marks are')).toContainText('no connection')
+	await page.reload()
+	await hand.goTo('Broad jump and stick')
+	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+	await hand.pick(name!)
+	await expect(hand.marks()).toContainText('2.31 m')
+
+	await page.unroute('**/api/events')
+	await hand.allSafe()
+
+	// An expired sign-in asks again and loses nothing.
+	const cookies = await context.cookies()
+	await context.clearCookies()
+	await hand.save('228')
+	await expect(page.getByRole('link', { name: /Sign in again; 1 wait here/ })).toBeVisible()
+	await context.addCookies(cookies)
+	await hand.allSafe()
+	await hand.pick(name!)
+})
+
+test('a time that would surprise is asked about once', async ({ page }) => {
+	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
+	await page.getByRole('link', { name: 'Go to the field' }).click()
+	const hand = new FieldHand(page)
+	await hand.goTo('Acceleration')
+	await hand.pick('Amaru Fenn')
+	await page.getByTestId('value-1').click()
+	await hand.save('301')
+	await expect(hand.suggestion()).toContainText('3.01 s would be the best by')
+	await expect(hand.onTheLine()).toHaveText('Amaru Fenn')
+	await page.getByRole('button', { name: 'Save', exact: true }).click()
+	await expect(hand.onTheLine()).not.toHaveText('Amaru Fenn')
+	await page.getByRole('button', { name: /^Undo/ }).click()
+	await expect(hand.onTheLine()).toHaveText('Amaru Fenn')
+	await expect(hand.marks()).not.toContainText('3.01')
+})

@@ -1,0 +1,53 @@
+import { randomUUID } from 'node:crypto'
+import { addDays } from '../../core/calendar/days'
+import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
+import { entryState } from '../../core/progress/resolve-line'
+import { readLines } from '../../db/queries/sessions'
+import { insertPerson } from '../../db/queries/clubs'
+import { writeState } from '../../db/queries/squads'
+import { hashPassword } from '../../server/access/password'
+import { acceptEvents } from '../../server/log/accept-events'
+import { decideVerdicts } from '../../server/review/decide'
+import { readReview } from '../../server/review/read-review'
+import { createSession } from '../../server/sheet/save-session'
+import { database } from '../../server/database'
+import { type TestClub, makeClub } from './test-club'
+
+const PASSWORD = 'a long enough password'
+
+/**
+ * A club of its own with six athletes who stand on known rungs, and one session eleven days ago in
+ * which the first athlete fell away at the end. Every number a test asserts on follows from here.
+ */
+export async function makeSecondClub(url: string): Promise<TestClub & { firstSessionId: string; email: string; password: string }> {
+	process.env.DATABASE_URL = url
+	const club = await makeClub('Second club', 6)
+	const now = new Date()
+	const today = now.toISOString().slice(0, 10)
+	const email = `${randomUUID()}@second.example`
+	await insertPerson(club.scope, { id: randomUUID(), email, name: 'Sol', role: 'coach', passwordHash: await hashPassword(PASSWORD), athleteId: null, createdAt: now })
+	for (const athleteId of club.athletes) {
+		for (const [ladderId, rungId] of [['acceleration', 'standing-10'], ['stiffness', 'pogo']] as const) {
+			await writeState(club.scope, athleteId, { ...entryState(STARTER_LIBRARY, ladderId), rungId, dose: rungOf(STARTER_LIBRARY.ladders[ladderId]!, rungId).rung.dose }, '2026-01-01', now)
+		}
+	}
+	const day = addDays(today, -11)
+	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
+		squadId: club.squadId, day, startTime: '17:30', title: 'Starts', place: '', plannedMinutes: 60, athleteIds: club.athletes, entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 5, restS: 90 }],
+	}, now)
+	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
+	const lines = await readLines(club.scope, [saved.sessionId])
+	const [first] = club.athletes
+	let deviceSeq = 0
+	const events = lines.flatMap((line) => (line.athleteId === first ? [1.9, 1.88, 1.89, 1.96, 1.99] : [1.95, 1.94, 1.95, 1.96, 1.95]).map((timeS, rep) => ({
+		id: randomUUID(), sessionId: saved.sessionId, athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, deviceId: club.coach.personId, deviceSeq: deviceSeq++, deviceTime: now.toISOString(),
+		setNo: 1, repNo: rep + 1, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS }], method: 'gate' },
+	})))
+	await acceptEvents(club.coach, events, now)
+	const review = await readReview(club.scope, saved.sessionId)
+	// Decided without a next session of its own: the test makes that one itself.
+	await decideVerdicts(club.coach, saved.sessionId, (review?.rows ?? []).map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })), now)
+	return { ...club, firstSessionId: saved.sessionId, email, password: PASSWORD }
+}
+
+export const closeDatabase = () => database().pool.end()
