@@ -8,6 +8,7 @@ import { connect } from '../db/connect'
 import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
 import { NewerDatabase, migrateDatabase } from '../db/migrate'
 import { clubCount } from '../db/queries/clubs'
+import { installLibraryEverywhere } from '../db/queries/library'
 import { ROOT } from './ensure-packages.mjs'
 import { type LocalDatabase, startLocalDatabase } from './local-database'
 import { PlainError } from './plain-error'
@@ -115,14 +116,10 @@ async function prepareDatabase(url: string, empty: boolean): Promise<void> {
 		if (process.env.DATABASE_URL) throw new PlainError(`The database at DATABASE_URL cannot be used: ${reasonOf(error)}.`)
 		throw error
 	}
+	await withDatabase(url, ({ db }) => installLibraryEverywhere(db, new Date()))
 	if (empty || (await hasClub(url))) return
 	console.log('Writing nine weeks of demo data …')
-	const connection = connect(url)
-	try {
-		await loadDemo(connection.db, new Date())
-	} finally {
-		await connection.pool.end()
-	}
+	await withDatabase(url, ({ db }) => loadDemo(db, new Date()))
 }
 
 const reasonOf = (error: unknown): string => (error instanceof Error ? error.message || String((error as NodeJS.ErrnoException).code) : String(error))

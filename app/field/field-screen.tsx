@@ -254,6 +254,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 						onDelete={() => { setOdd(null); setDigits(slots.map((_, index) => (index === active ? (digits[index] ?? '').slice(0, -1) : (digits[index] ?? '')))) }}
 						onSave={save}
 						onMissed={() => void keep([{ ...place, type: 'mark', kind: 'missed', value: {} }], 'missed', true)}
+						onUntimed={() => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps: 1 } }], 'no number', true)}
 						onUndo={() => void undo()}
 						undoLabel={last?.label ?? null}
 						saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}

@@ -1,11 +1,12 @@
 import { Form, data } from 'react-router'
 import { longDay, shortDay } from '#core/calendar/days'
-import { REGION_NAMES, type Region } from '#core/library/types'
+import { REGIONS, REGION_NAMES, type Region } from '#core/library/types'
 import { METHOD_NAMES } from '#core/noise/typical-error'
 import { writeDose, writeSeconds } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { changeLevel, recordClearance } from '#server/squads/change-roster'
+import { reportPain } from '#server/squads/report-pain'
 import { readAthletePage } from '#server/squads/read-athlete'
 import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
@@ -30,6 +31,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		verdicts: page.verdicts.map((row) => (row.painful && !showPain ? { ...row, sentence: 'Changed to spare a region; ask the coach.' } : row)),
 		showPain,
 		mayChange: may(who.role, 'plan:write'),
+		mayReport: own || may(who.role, 'pain:write'),
 		mayClear: may(who.role, 'clearance:record'),
 	}
 }
@@ -43,6 +45,11 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		if (!(await changeLevel(who, params.athleteId, text('family'), Number(text('level')), new Date()))) throw notFound()
 		return data({ problems: {} as Record<string, string>, region: '' })
 	}
+	if (text('do') === 'pain') {
+		const reported = await reportPain(who, params.athleteId, { region: text('region'), side: text('side'), score: text('score'), moment: text('moment'), redFlag: text('redFlag') === 'on' }, new Date())
+		const problems = 'problems' in reported ? reported.problems : ({} as Record<string, string>)
+		return data({ problems, region: '' }, { status: 'problems' in reported ? 400 : 200 })
+	}
 	if (!may(who.role, 'clearance:record')) throw new Response('Coach or clinician record a clearance.', { status: 403 })
 	const result = await recordClearance(who, params.athleteId, text('region'), text('clearedBy'), text('role'), new Date())
 	if (!result) throw notFound()
@@ -51,7 +58,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
-	const { athlete, ageYears, squadNames, levels, ladders, next, bests, verdicts, pains, clearances, spare, showPain, mayChange, mayClear } = loaderData
+	const { athlete, ageYears, squadNames, levels, ladders, next, bests, verdicts, pains, clearances, spare, showPain, mayChange, mayClear, mayReport } = loaderData
 	const closedRegions = [...new Set(ladders.flatMap((ladder) => (ladder.state.closed ? [ladder.state.closed.region] : [])))]
 	return (
 		<>
@@ -125,6 +132,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						{showPain && pains.length === 0 && <p className="rule dim mt-2 py-2">No pain reported in ten weeks.</p>}
 						<ul className="mt-2">{pains.map((pain) => <li key={pain.id} className="rule flex justify-between gap-3 py-1.5"><span>{pain.side === 'both' ? '' : `${pain.side} `}{REGION_NAMES[pain.region]}{pain.redFlag && <b>, red flag</b>}<span className="dim block text-[13px]">{shortDay(pain.at.slice(0, 10))}, {pain.moment.replace('-', ' ')}</span></span><b className="num text-[17px]">{pain.score} <span className="dim text-[14px] font-normal">of 10</span></b></li>)}</ul>
 						{clearances.map((row) => <p key={row.id} className="rule py-1.5">{REGION_NAMES[row.region]} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}</p>)}
+						{mayReport && <PainForm key={pains.length} problem={actionData?.problems.pain} />}
 						<p className="dim mt-2 text-[13.5px]">Dromos clears nobody: a clinician does, and somebody records it.</p>
 					</section>
 				</aside>
@@ -147,5 +155,23 @@ function ClosedRegion({ region, since, mayClear, problems }: { region: Region; s
 			) : <p>Coach or clinician record who cleared it.</p>}
 			<p className="dim mt-1 text-[14px]">It opens one rung lower, at 60 % of the dose.</p>
 		</section>
+	)
+}
+
+/** Says what hurts away from the field: the athlete, the clinician, the coach. */
+function PainForm({ problem }: { problem: string | undefined }) {
+	return (
+		<details className="rule mt-1" open={problem !== undefined}>
+			<summary className="link inline-flex min-h-[44px] items-center">Report pain</summary>
+			<Form method="post" preventScrollReset className="grid grid-cols-2 gap-2 pb-2">
+				<select name="region" className="input" aria-label="Where it hurts" defaultValue=""><option value="">Where</option>{REGIONS.map((region) => <option key={region} value={region}>{REGION_NAMES[region]}</option>)}</select>
+				<select name="side" className="input" aria-label="Side">{['left', 'right', 'both'].map((side) => <option key={side}>{side}</option>)}</select>
+				<input name="score" className="input" inputMode="numeric" placeholder="0 to 10" aria-label="How much, 0 to 10" />
+				<select name="moment" className="input" aria-label="When" defaultValue="next-day"><option value="before">before</option><option value="during">during</option><option value="next-day">the day after</option></select>
+				<label className="col-span-2 flex min-h-[44px] items-center gap-2 text-[14px]"><input type="checkbox" name="redFlag" className="size-5 accent-act" />Sharp, gives way, locks, numb, or a blow to the head</label>
+				{problem && <p className="problem col-span-2" role="alert">{problem}</p>}
+				<button className="btn btn-quiet" name="do" value="pain">Report</button>
+			</Form>
+		</details>
 	)
 }

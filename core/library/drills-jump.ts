@@ -106,7 +106,7 @@ export const JUMPING_DRILLS: Drill[] = [
 	},
 	{
 		...jump, id: 'pause-jump', name: 'Pause jump', legs: 'both', intensity: 'moderate', highAboveCm: 45,
-		counting: { contacts: { by: 'rep', feet: 'both', perRep: 2 } }, measures: ['height', 'quality'],
+		counting: { contacts: { by: 'rep', feet: 'both', perRep: 2 } }, measures: ['quality', 'height'],
 		defaults: { sets: 3, reps: 3, heightCm: 15, restS: 75, repS: 6 },
 		regions: LANDING, alternatives: SPARE,
 		cues: ['Drop, hold, jump, hold'], lookFor: ['A real pause, then no dip before the jump'],

@@ -3,7 +3,8 @@ import { and, eq, inArray, sql } from 'drizzle-orm'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Drill, Ladder, Library, School } from '../../core/library/types'
-import type { ClubScope } from '../connect'
+import type { ClubScope, Queryable } from '../connect'
+import { club } from '../schema/people'
 import { libraryDocument } from '../schema/squads'
 
 type Kind = 'drill' | 'ladder' | 'school'
@@ -31,6 +32,11 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 	await db.insert(libraryDocument)
 		.values(missing.map(({ kind, content }) => ({ clubId, kind, id: content.id, version: content.version, contentHash: hashOf(content), content, createdAt: now })))
 		.onDuplicateKeyUpdate({ set: { id: sql`id` } })
+}
+
+/** Gives every club what a newer version of the program ships with; run once at the start. */
+export async function installLibraryEverywhere(db: Queryable, now: Date): Promise<void> {
+	for (const { id } of await db.select({ id: club.id }).from(club)) await installLibrary({ db, clubId: id }, now)
 }
 
 /** The newest version of each document. */

@@ -1,4 +1,4 @@
-import { addDays, weekday } from '../../core/calendar/days'
+import { addDays, dayInZone, weekday } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/dose/effort-zone'
 import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
@@ -72,7 +72,7 @@ class DemoClub {
 	private seq = 0
 
 	constructor(private readonly scope: ClubScope, private readonly random: Random, private readonly now: Date) {
-		this.today = now.toISOString().slice(0, 10)
+		this.today = dayInZone(now.toISOString(), DEMO_TIME_ZONE)
 		this.deviceId = random.uuid()
 		this.coachId = random.uuid()
 	}

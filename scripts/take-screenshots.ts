@@ -1,0 +1,88 @@
+import path from 'node:path'
+import { type Page, chromium } from '@playwright/test'
+import { DEMO_SIGN_IN } from '../server/demo/load-demo'
+import { ROOT } from './ensure-packages.mjs'
+
+const ADDRESS = process.env.ADDRESS ?? 'http://127.0.0.1:4210'
+const FOLDER = path.join(ROOT, 'docs', 'screenshots')
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+/** One current picture of each main view, from a running demo. It logs three starts of one athlete on the demo session of today. */
+async function main(): Promise<void> {
+	const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: [...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-background-networking'] })
+	const page = await browser.newPage({ viewport: DESK, locale: 'en-GB' })
+	await page.goto(`${ADDRESS}/sign-in`)
+	await page.getByLabel('Email').fill(DEMO_SIGN_IN.email)
+	await page.getByLabel('Password').fill(DEMO_SIGN_IN.password)
+	await page.getByRole('button', { name: 'Sign in' }).click()
+	await page.getByRole('link', { name: 'Go to the field' }).waitFor()
+
+	const sheet = await page.getByRole('link', { name: 'Sheet' }).getAttribute('href')
+	const field = await page.getByRole('link', { name: 'Go to the field' }).getAttribute('href')
+	const review = await page.getByRole('listitem').filter({ hasText: 'Under 17' }).getByRole('link', { name: 'Review' }).getAttribute('href')
+	const athlete = await page.getByRole('link', { name: 'Tadeo Brandt' }).getAttribute('href')
+	const shoot = async (name: string, to: string | null, size = DESK, prepare?: (at: Page) => Promise<void>) => {
+		await page.setViewportSize(size)
+		if (to !== null) await page.goto(`${ADDRESS}${to}`)
+		await prepare?.(page)
+		await page.waitForTimeout(500)
+		await page.screenshot({ path: path.join(FOLDER, `${name}.png`) })
+	}
+	await shoot('today', '/')
+	await shoot('today-phone', '/', PHONE)
+	await shoot('sheet', sheet)
+	await shoot('sheet-phone', null, PHONE, async (at) => at.getByRole('button', { name: /Tadeo Brandt/ }).click())
+	await shoot('review', review)
+	await shoot('review-phone', review, PHONE)
+	await shoot('squads', '/squads')
+	await shoot('athlete', athlete)
+	await shoot('athlete-phone', athlete, PHONE)
+	await shoot('plan', '/plan')
+	await shoot('library', '/library')
+	await shoot('club', '/club')
+	await shoot('session-new', '/sessions/new', DESK, async (at) => {
+		await at.getByLabel('Squad').selectOption({ label: 'Women’s squad' })
+		await at.getByLabel('Title').fill('Starts and landings')
+		for (const [index, pick] of ['drill:range-of-motion', 'ladder:stiffness', 'ladder:acceleration', 'drill:fly-10'].entries()) {
+			await at.getByRole('button', { name: 'Add a drill' }).click()
+			await at.getByLabel(`Drill or ladder, entry ${index + 1}`).selectOption(pick)
+		}
+	})
+	const pad = page.getByRole('group', { name: 'Number pad' })
+	const type = async (digits: string) => {
+		for (const digit of digits) await pad.getByRole('button', { name: digit, exact: true }).click()
+	}
+	const pick = async (name: string) => {
+		await page.getByRole('button', { name: 'Queue' }).click()
+		await page.getByRole('dialog', { name: 'Queue' }).getByText(name, { exact: true }).click()
+	}
+	let taken = 0
+	await shoot('field', field, PHONE, async (at) => {
+		while (!(await at.getByText('Acceleration', { exact: true }).isVisible())) await at.getByRole('button', { name: 'Drill after' }).click()
+		for (const [ten, twenty] of [['212', '352'], ['210', '349'], ['213', '353']] as const) {
+			await pick('Amaru Fenn')
+			await at.getByTestId('value-0').click()
+			await type(ten)
+			await at.getByRole('button', { name: 'Next', exact: true }).click()
+			await type(twenty)
+			await at.getByRole('button', { name: 'Save', exact: true }).click()
+			await at.getByText('Last: Amaru Fenn').waitFor()
+			taken += 1
+		}
+		await pick('Amaru Fenn')
+		await at.getByTestId('value-0').click()
+		await type('214')
+		await at.getByRole('button', { name: 'Next', exact: true }).click()
+		await type('35')
+	})
+	await shoot('field-pain', null, PHONE, async (at) => {
+		await at.getByRole('button', { name: 'Pain' }).click()
+		await at.getByRole('button', { name: 'back thigh' }).click()
+		await at.getByRole('button', { name: 'left', exact: true }).click()
+	})
+	console.log(`pictures written; ${taken} marks of Amaru Fenn were logged on the demo session of today`)
+	await browser.close()
+}
+
+await main()
