@@ -10,28 +10,12 @@ import { NumberPad } from './number-pad'
 import { PainPanel } from './pain-panel'
 import { type LineProgress, nextInQueue, progressOf, restLeft, suggestionFor } from './queue'
 import { QueuePanel } from './queue-panel'
+import { type Slot, expectLabel, showRead, slotsOf, strangeness, valueOf } from './slots'
 import { sentences } from '../ui/sentence'
 import { type NewEvent, useSessionLog } from './use-session-log'
 
-/** One number to type for a rep: what it is called, in what unit, and what is expected. */
-interface Slot {
-	name: string
-	unit: string
-	kind: 'sprint' | 'contact' | 'flight' | 'height' | 'distance'
-	distanceM?: number
-}
-
-function slotsOf(line: FieldLine): Slot[] {
-	const distance = line.parameters.distanceM
-	if (line.logs === 'sprint') return [...(distance !== undefined && distance > 10 ? [10] : []), distance ?? 10].map((metres) => ({ name: `${metres} m`, unit: 's', kind: 'sprint', distanceM: metres }))
-	if (line.logs === 'contact') return [{ name: 'contact', unit: 'ms', kind: 'contact' }, { name: 'flight', unit: 'ms', kind: 'flight' }]
-	if (line.logs === 'height') return [{ name: 'height', unit: 'cm', kind: 'height' }]
-	return line.logs === 'distance' ? [{ name: 'distance', unit: 'm', kind: 'distance' }] : []
-}
-
 const METHODS = { sprint: SPRINT_METHODS, contact: CONTACT_METHODS, height: LENGTH_METHODS, distance: LENGTH_METHODS } as const
 const CLOCK_MS = 1000
-const round = (value: number, places: number) => Number(value.toFixed(places))
 
 export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogEvent[] }) {
 	const log = useSessionLog(sheet.session.id, events)
@@ -319,25 +303,6 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 	)
 }
 
-/** A number that would surprise: said once, kept when saved again. */
-function strangeness(line: FieldLine, slots: Slot[], reads: (number | null)[], best: number | undefined): string | null {
-	const value = reads.at(-1)
-	const at = slots.at(-1)
-	if (value === null || value === undefined || !at) return null
-	if (line.logs === 'sprint' && best !== undefined && value < best * 0.95) return `${value} s would be the best by ${round(best - value, 2)} s.`
-	if (line.logs === 'sprint' && best !== undefined && value > best * 1.3) return `${value} s is ${round(value - best, 2)} s off the best of ${best} s.`
-	const { low, high } = expectationOf(at.kind, at.distanceM, undefined)
-	return value < low * 0.6 || value > high * 1.6 ? `${value} ${at.unit} is far from what is usual.` : null
-}
-
-function valueOf(line: FieldLine, slots: Slot[], reads: (number | null)[], methods: { sprint: string; contact: string; height: string; distance: string }) {
-	const value = reads.at(-1) ?? 0
-	if (line.logs === 'sprint') return { kind: 'sprint', value: { splits: slots.flatMap((at, index) => (reads[index] == null ? [] : [{ distanceM: at.distanceM, timeS: reads[index] }])), method: methods.sprint } }
-	if (line.logs === 'contact') return { kind: 'contact', value: { contactS: round((reads[0] ?? 0) / 1000, 4), flightS: round((reads[1] ?? 0) / 1000, 4), method: methods.contact } }
-	if (line.logs === 'height') return { kind: 'height', value: { heightM: round(value / 100, 3), method: methods.height } }
-	return { kind: 'distance', value: { distanceM: round(value, 3), method: methods.distance } }
-}
-
 /** An event in a breath: "3.12 s", "pain 3 of 10", "good". */
 function sayEvent(event: LogEvent): string {
 	const evidence = markEvidence(event, undefined)
@@ -347,8 +312,6 @@ function sayEvent(event: LogEvent): string {
 	return event.kind === 'attendance' ? (event.value.present ? 'here' : 'not here') : 'set ended'
 }
 
-const showRead = (value: number, at: Slot) => (at.unit === 's' || at.unit === 'm' ? value.toFixed(2) : String(value))
-const expectLabel = ({ low, high }: { low: number; high: number }, unit: string) => `${unit === 's' || unit === 'm' ? `${low.toFixed(1)}–${high.toFixed(1)}` : `${Math.round(low)}–${Math.round(high)}`} ${unit}`
 const shortName = (name: string) => name.replace(/^(\S+)\s+(\S).*$/, '$1 $2.')
 
 function upNext(queue: LineProgress[], currentId: string): LineProgress[] {

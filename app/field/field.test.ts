@@ -4,6 +4,7 @@ import type { FieldLine } from './field-sheet'
 import { memoryOutbox } from './outbox'
 import { nextInQueue, progressOf, restLeft, suggestionFor } from './queue'
 import { Sender } from './send-waiting'
+import { slotsOf, strangeness, valueOf } from './slots'
 
 const limits = { speed: 3, jumpHeight: 5, contact: 10 }
 const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => ({
@@ -124,5 +125,31 @@ describe('sending', () => {
 		sender.stop()
 		expect(tries).toBe(1)
 		expect(await statuses(outbox)).toEqual(['waiting'])
+	})
+})
+
+describe('the numbers of a rep', () => {
+	it('asks for 10 m and the whole distance of a longer sprint, contact and flight of a rebound', () => {
+		expect(slotsOf(line('a')).map((slot) => slot.name)).toEqual(['10 m', '20 m'])
+		expect(slotsOf(line('a', { parameters: { distanceM: 10 } })).map((slot) => slot.name)).toEqual(['10 m'])
+		expect(slotsOf(line('a', { logs: 'contact' })).map((slot) => `${slot.name}, ${slot.unit}`)).toEqual(['contact, ms', 'flight, ms'])
+		expect(slotsOf(line('a', { logs: 'done' }))).toEqual([])
+	})
+	it('keeps them in SI, and leaves out a split that was not taken', () => {
+		const methods = { sprint: 'gate', contact: 'mat', height: 'mat', distance: 'tape' }
+		const of = (logs: FieldLine['logs'], ...reads: (number | null)[]) => valueOf({ logs }, slotsOf(line('a', { logs })), reads, methods)
+		expect(of('sprint', null, 3.12)).toEqual({ kind: 'sprint', value: { splits: [{ distanceM: 20, timeS: 3.12 }], method: 'gate' } })
+		expect(of('sprint', 1.84, 3.12)).toMatchObject({ value: { splits: [{ distanceM: 10, timeS: 1.84 }, { distanceM: 20, timeS: 3.12 }] } })
+		expect(of('contact', 146, 512)).toEqual({ kind: 'contact', value: { contactS: 0.146, flightS: 0.512, method: 'mat' } })
+		expect(of('height', 34.5)).toEqual({ kind: 'height', value: { heightM: 0.345, method: 'mat' } })
+		expect(of('distance', 11.8)).toEqual({ kind: 'distance', value: { distanceM: 11.8, method: 'tape' } })
+	})
+	it('asks about a number that would surprise, and not about a usual one', () => {
+		const slots = slotsOf(line('a'))
+		expect(strangeness({ logs: 'sprint' }, slots, [null, 2.8], 3)).toBe('2.8 s would be the best by 0.2 s.')
+		expect(strangeness({ logs: 'sprint' }, slots, [null, 4], 3)).toBe('4 s is 1 s off the best of 3 s.')
+		expect(strangeness({ logs: 'sprint' }, slots, [null, 3.02], 3)).toBeNull()
+		expect(strangeness({ logs: 'sprint' }, slots, [null, 31], undefined)).toBe('31 s is far from what is usual.')
+		expect(strangeness({ logs: 'contact' }, slotsOf(line('a', { logs: 'contact' })), [146, 5120], undefined)).toContain('far from what is usual')
 	})
 })

@@ -70,7 +70,7 @@ export async function changeSession(clubId: string, sessionId: string, value: un
 }
 
 type EntryInsert = Parameters<typeof insertEntries>[1][number]
-const comparable = (row: EntryInsert) => [row.part, row.drillId, row.ladderId, row.dose.sets, row.dose.reps, row.restS, Object.entries(row.parameters).sort()]
+const comparable = (row: EntryInsert) => [row.part, row.drillId, row.ladderId, row.dose.sets, row.dose.reps, row.restS, Object.entries(row.parameters).filter(([, value]) => value !== undefined).sort()]
 
 function entryRow(sessionId: string, entry: SessionDraft['entries'][number], position: number, library: Library): EntryInsert {
 	const ladder = entry.ladderId ? library.ladders[entry.ladderId] : undefined
