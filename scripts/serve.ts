@@ -150,7 +150,7 @@ function build(): void {
 	const wanted = hash.digest('hex')
 	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
 	console.log('Building …')
-	const run = spawnSync(process.execPath, [path.join(ROOT, 'node_modules/@react-router/dev/bin.js'), 'build'], { cwd: ROOT, encoding: 'utf8' })
+	const run = spawnSync(process.execPath, [path.join(ROOT, 'node_modules/@react-router/dev/bin.js'), 'build'], { cwd: ROOT, encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production' } })
 	if (run.status !== 0) throw new PlainError(`The build failed:\n${run.stdout}${run.stderr}`)
 	writeFileSync(stamp, wanted)
 }

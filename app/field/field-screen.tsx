@@ -5,7 +5,7 @@ import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, SPRINT_METHODS, type Con
 import { markEvidence } from '#core/progress/gather-exposure'
 import { expectationOf } from '#core/progress/target'
 import { writeMark, writePercent } from '#core/progress/write-numbers'
-import type { FieldLine, FieldSheet } from './field-sheet'
+import type { FieldSheet } from './field-sheet'
 import { NumberPad } from './number-pad'
 import { PainPanel } from './pain-panel'
 import { type LineProgress, nextInQueue, progressOf, restLeft, suggestionFor } from './queue'
