@@ -28,7 +28,7 @@ const MAY: Record<string, string> = {
 	coach: 'plans, logs, judges, invites',
 	assistant: 'logs the sessions of today; reads plans and verdicts; not the pain reports',
 	clinician: 'reads everything; records clearances',
-	athlete: 'sees the own page',
+	athlete: 'sees the own page; reports own pain',
 }
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {
@@ -48,7 +48,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 						<h2>Invite somebody</h2>
 						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>
 						<Form method="post" className="mt-3 grid max-w-[440px] gap-4">
-							<div className="field"><label htmlFor="role">Role</label><select id="role" name="role" className="input" defaultValue="assistant">{roles.map((option) => <option key={option} value={option}>{option}: {MAY[option]}</option>)}</select></div>
+							<div className="field"><label htmlFor="role">Role</label><select id="role" name="role" className="input" defaultValue="assistant">{roles.map((option) => <option key={option} value={option}>{option}</option>)}</select><ul className="dim text-[14px]">{roles.map((option) => <li key={option}>{option}: {MAY[option]}</li>)}</ul></div>
 							<div className="field"><label htmlFor="athleteId">Athlete, when the role is athlete</label><select id="athleteId" name="athleteId" className="input" defaultValue=""><option value="">—</option>{athletes.map((athlete) => <option key={athlete.id} value={athlete.id}>{athlete.name}</option>)}</select></div>
 							{actionData?.problem && <p className="problem" role="alert">{actionData.problem}</p>}
 							<button className="btn justify-self-start">Make a link</button>

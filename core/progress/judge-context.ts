@@ -16,7 +16,7 @@ export interface JudgeContext {
 	drill: Drill
 	/** The judged exposure; null when the athlete did not meet the ladder in that session. */
 	latest: Exposure | null
-	/** The one before it, on the same rung. */
+	/** The one before it on the same rung; sessions the athlete missed are no exposures. */
 	previous: Exposure | null
 	latestReading: ExposureReading | null
 	previousReading: ExposureReading | null
@@ -52,7 +52,7 @@ export function judgeContext(input: VerdictInput, documents: Documents): JudgeCo
 	const latest = last && last.sessionId === input.sessionId ? last : null
 	// Reduced sessions (an unloading week) are no evidence for the full dose.
 	const comparable = (exposure: Exposure) => exposure.onRung && exposure.rungId === rung.id && repsOf(exposure.planned) >= repsOf(input.state.dose)
-	const previous = input.exposures.filter((exposure) => exposure.sessionId !== input.sessionId && comparable(exposure)).at(-1) ?? null
+	const previous = input.exposures.filter((exposure) => exposure.sessionId !== input.sessionId && exposure.repsDone > 0 && comparable(exposure)).at(-1) ?? null
 	const read = (exposure: Exposure | null) => (exposure && comparable(exposure) ? readExposure(exposure, rung, input.athlete.level, documents.school) : null)
 	return {
 		input, documents, rung, rungIndex: index, nextRung: documents.ladder.rungs[index + 1] ?? null, drill,

@@ -138,6 +138,13 @@ describe('P4, drop-off', () => {
 		expect(sentence).toBe('Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, two exposures running.')
 	})
 
+	it('looks past a session the athlete missed', () => {
+		const one = input('acceleration', sprint20, falls, falls)
+		const missed = exposure('s15', '2026-03-10', sprint20, { repsDone: 0 })
+		const { verdict, decidedBy } = judge({ ...one, exposures: [one.exposures[0]!, missed, one.exposures[1]!] }, documents('acceleration'))
+		expect([verdict, decidedBy]).toEqual(['ease', 'P4'])
+	})
+
 	it('changes nothing after one', () => {
 		expect(run('acceleration', sprint20, steady, falls).decidedBy).not.toBe('P4')
 	})

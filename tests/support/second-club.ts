@@ -45,7 +45,7 @@ export async function makeSecondClub(url: string): Promise<TestClub & { firstSes
 	})))
 	await acceptEvents(club.coach, events, now)
 	const review = await readReview(club.scope, saved.sessionId)
-	// Decided without a next session of its own: the test makes that one itself.
+	// Deciding makes the squad's next session; nobody comes to that one.
 	await decideVerdicts(club.coach, saved.sessionId, (review?.rows ?? []).map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })), now)
 	return { ...club, firstSessionId: saved.sessionId, email, password: PASSWORD }
 }
