@@ -1,9 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { FieldHand } from '../support/field-hand'
-import { closeDatabase, makeSecondClub } from '../support/second-club'
+import { makeSecondClub } from '../support/second-club'
 import { signIn } from '../support/sign-in'
-
-test.afterAll(closeDatabase)
 
 test('from a session made from nothing to an adjusted next session, with six athletes', async ({ page }) => {
 	const app = process.env.DEMO_APP!

@@ -10,7 +10,6 @@ import { acceptEvents } from '../../server/log/accept-events'
 import { decideVerdicts } from '../../server/review/decide'
 import { readReview } from '../../server/review/read-review'
 import { createSession } from '../../server/sheet/save-session'
-import { database } from '../../server/database'
 import { type TestClub, makeClub } from './test-club'
 
 const PASSWORD = 'a long enough password'
@@ -49,5 +48,3 @@ export async function makeSecondClub(url: string): Promise<TestClub & { firstSes
 	await decideVerdicts(club.coach, saved.sessionId, (review?.rows ?? []).map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })), now)
 	return { ...club, firstSessionId: saved.sessionId, email, password: PASSWORD }
 }
-
-export const closeDatabase = () => database().pool.end()
