@@ -27,7 +27,7 @@ export default function Plan({ loaderData }: Route.ComponentProps) {
 				{mayPlan && <Link className="btn" to="/sessions/new">Make a session</Link>}
 			</header>
 			{weeks.map((days) => (
-				<section key={days[0]} className="mb-4" aria-label={`Week of ${shortDay(days[0]!)}`}>
+				<section key={days[0]} className={`mb-4 ${days.at(-1)! < today ? 'hidden sm:block' : ''}`} aria-label={`Week of ${shortDay(days[0]!)}`}>
 					<ol className="grid gap-px border-t border-chalk sm:grid-cols-7">
 						{days.map((day) => {
 							const own = sessions.filter((session) => session.day === day)
