@@ -111,7 +111,6 @@ export type PassCriterion =
 export type Gate =
 	| { kind: 'level' }
 	| { kind: 'phase'; phases: Phase[] }
-	| { kind: 'passed'; ladderId: string; rungId: string }
 
 export const PHASES = ['accumulate', 'intensify', 'peaking', 'unloading'] as const
 export type Phase = (typeof PHASES)[number]

@@ -102,7 +102,7 @@ export interface Documents {
 	drills: Record<string, Drill>
 }
 
-export type RuleId = 'S1' | 'S2' | 'S7' | 'S8' | 'P1' | 'P2' | 'P3' | 'P4'
+export type RuleId = 'S1' | 'S2' | 'S7' | 'P1' | 'P2' | 'P3' | 'P4'
 
 /** One line of the trace: what was looked at, what was found, against what limit. */
 export interface TraceLine {
