@@ -5,7 +5,7 @@ import tseslint from 'typescript-eslint'
  * The layer rule: imports point only downwards, app → server → db → core. Core imports nothing of
  * the product outside itself, nothing of the platform, and only the pure packages named here.
  */
-const CORE_PACKAGES = ['typebox', '@stdlib/[a-z0-9-]+', 'temporal-polyfill']
+const CORE_PACKAGES = ['typebox', '@stdlib/[a-z0-9-]+', 'temporal-polyfill', 'simple-statistics']
 const outside = (...layers) => ({
 	regex: `^(#(${layers.join('|')})/|(\\.\\./)+(${layers.join('|')})/)`,
 	message: 'Imports point only downwards: app → server → db → core.',

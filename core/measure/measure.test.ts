@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { heightFromFlightTime } from './jump/height-from-flight-time'
+import { heightFromFlightTime } from './jump/jump-height'
 import { reactiveStrengthIndex } from './jump/reactive-strength-index'
 import { readDigits } from './read-digits'
-import { timeAtDistance } from './sprint/time-at-distance'
+import { timeAtDistance } from './sprint/sprint-curve'
 
 describe('jump height from flight time', () => {
 	it('agrees with free fall', () => {
@@ -12,11 +12,11 @@ describe('jump height from flight time', () => {
 		expect(heightFromFlightTime(0.5)).toBeCloseTo(0.30646, 5)
 	})
 	it.each([0, -0.1, 1.5, Number.NaN])('refuses %d s', (flight) => {
-		expect(() => heightFromFlightTime(flight)).toThrow('flightS: ')
+		expect(() => heightFromFlightTime(flight)).toThrow('flightTimeS: ')
 	})
 	it('divides by contact for the reactive strength index', () => {
 		expect(reactiveStrengthIndex(0.2, 0.5)).toBeCloseTo(1.5323, 4)
-		expect(() => reactiveStrengthIndex(0, 0.5)).toThrow('contactS: ')
+		expect(() => reactiveStrengthIndex(0, 0.5)).toThrow('contactTimeS: ')
 	})
 })
 

@@ -1,3 +1,5 @@
+import { inBounds } from '../measure/measure-error'
+
 /** A time or a contact is better when lower, a height or a distance when higher. */
 export type Better = 'lower' | 'higher'
 
@@ -8,20 +10,58 @@ export const COARSE_ABOVE_PERCENT = 8
  * Percent by which a rep is worse than the session's best so far, in the mark's own unit; worse is
  * positive, the best itself is 0. A time 5 % slower reads 5, although the speed is 4.76 % lower.
  *
- * @throws RangeError when a mark is not above 0
+ * @throws MeasureError when a mark is not above 0
  * @example dropOffPercent(3.15, 3.0, 'lower') // 5
  */
 export function dropOffPercent(value: number, best: number, better: Better): number {
-	if (!(value > 0)) throw new RangeError(`value: ${value} is not above 0`)
-	if (!(best > 0)) throw new RangeError(`best: ${best} is not above 0`)
+	inBounds('value', value, { above: 0 })
+	inBounds('best', best, { above: 0 })
 	return ((better === 'lower' ? value - best : best - value) / best) * 100
 }
 
-export interface DropOffReading {
-	/** One number per rep: percent off the best of the reps up to and including it. */
-	percents: number[]
+export interface DropOffRun {
 	best: number
 	bestIndex: number
+	/** One number per rep: percent off the best of the reps up to and including it. */
+	percents: number[]
+	/** Position, from 0, of the first of the reps running that were all at or past the limit; null when there were none. */
+	fallIndex: number | null
+	/** The last reps are such a run. */
+	fallenNow: boolean
+	/** Position, from 0, of the last rep within the limit, up to the fall if there was one. */
+	lastGoodIndex: number
+}
+
+/**
+ * Follows reps against the best so far and finds where a number of them running reach a limit. The limit
+ * is reached at equality, with a guard for rounding.
+ *
+ * @param values marks in order, one method, each above 0; at least one
+ * @param limitPercent above 0
+ * @param consecutive reps running that make a fall, 1 or more
+ * @throws MeasureError outside those ranges
+ */
+export function followDropOff(values: readonly number[], better: Better, limitPercent: number, consecutive: number): DropOffRun {
+	inBounds('values', values.length, { from: 1, unit: 'marks' })
+	inBounds('consecutive', consecutive, { from: 1, whole: true })
+	let bestIndex = 0
+	const percents = values.map((value, index) => {
+		const best = values[bestIndex]!
+		if (better === 'lower' ? value < best : value > best) bestIndex = index
+		return dropOffPercent(value, values[bestIndex]!, better)
+	})
+	const past = percents.map((percent) => percent >= limitPercent - 1e-9)
+	const allPast = (from: number) => from >= 0 && from + consecutive <= past.length && past.slice(from, from + consecutive).every(Boolean)
+	const fall = past.findIndex((_, index) => allPast(index))
+	return {
+		best: values[bestIndex]!, bestIndex, percents,
+		fallIndex: fall === -1 ? null : fall,
+		fallenNow: allPast(past.length - consecutive),
+		lastGoodIndex: past.slice(0, fall === -1 ? undefined : fall).lastIndexOf(false),
+	}
+}
+
+export interface DropOffReading extends Pick<DropOffRun, 'best' | 'bestIndex' | 'percents'> {
 	/** The limit in force: the larger of the school's and three typical errors. */
 	limitPercent: number
 	/** Three typical errors exceed what could tell fatigue: no suggestion is made. */
@@ -31,6 +71,9 @@ export interface DropOffReading {
 	/** Reps done before the first fall that ended a set; null when none did. */
 	repsBeforeFall: number | null
 }
+
+/** Reps running past the limit that end a set. */
+const REPS_RUNNING = 2
 
 /**
  * Live drop-off of one athlete on one line. Stop is suggested when two reps running are at or past
@@ -42,30 +85,15 @@ export interface DropOffReading {
  * @param schoolLimitPercent 1–10
  */
 export function readDropOff(values: readonly number[], better: Better, schoolLimitPercent: number, typicalError: number | null): DropOffReading | null {
-	const first = values[0]
-	if (first === undefined) return null
-	let best = first
-	let bestIndex = 0
-	const percents = values.map((value, index) => {
-		const isBetter = better === 'lower' ? value < best : value > best
-		if (isBetter) {
-			best = value
-			bestIndex = index
-		}
-		return dropOffPercent(value, best, better)
-	})
+	if (values.length === 0) return null
+	const best = better === 'lower' ? Math.min(...values) : Math.max(...values)
 	const noisePercent = typicalError === null ? 0 : (3 * typicalError * 100) / best
 	const tooCoarse = typicalError === null || noisePercent > Math.max(COARSE_ABOVE_PERCENT, schoolLimitPercent)
 	const limitPercent = Math.max(schoolLimitPercent, noisePercent)
-	const fell = percents.map((percent) => percent >= limitPercent - 1e-9)
-	const fall = fell.findIndex((past, index) => past && fell[index + 1] === true)
+	const run = followDropOff(values, better, limitPercent, REPS_RUNNING)
 	return {
-		percents,
-		best,
-		bestIndex,
-		limitPercent,
-		tooCoarse,
-		endTheSet: !tooCoarse && fell.length >= 2 && fell.at(-1) === true && fell.at(-2) === true,
-		repsBeforeFall: tooCoarse || fall === -1 ? null : fall,
+		percents: run.percents, best: run.best, bestIndex: run.bestIndex, limitPercent, tooCoarse,
+		endTheSet: !tooCoarse && run.fallenNow,
+		repsBeforeFall: tooCoarse ? null : run.fallIndex,
 	}
 }

@@ -1,5 +1,6 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf'
 import tCdf from '@stdlib/stats-base-dists-t-cdf'
+import { mean, sampleStandardDeviation } from 'simple-statistics'
 import type { Better } from './drop-off'
 
 /**
@@ -14,11 +15,10 @@ import type { Better } from './drop-off'
 export function probabilityOfPass(values: readonly number[], threshold: number, better: Better, typicalError: number | null): number | null {
 	const n = values.length
 	if (n === 0 || !Number.isFinite(threshold)) return null
-	const mean = values.reduce((sum, value) => sum + value, 0) / n
-	const margin = better === 'lower' ? threshold - mean : mean - threshold
+	const average = mean([...values])
+	const margin = better === 'lower' ? threshold - average : average - threshold
 	if (n === 1) return typicalError === null ? null : normalCdf(margin, 0, typicalError)
-	const sampleSd = Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (n - 1))
-	const sd = Math.max(sampleSd, typicalError ?? 0)
+	const sd = Math.max(sampleStandardDeviation([...values]), typicalError ?? 0)
 	if (sd === 0) return margin >= 0 ? 1 : 0
 	return tCdf((margin * Math.sqrt(n)) / sd, n - 1)
 }

@@ -1,6 +1,6 @@
 import { addDays, dayInZone, weekday } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
-import { effortZone } from '../../core/dose/effort-zone'
+import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
 import type { LogEvent } from '../../core/events/schema'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'

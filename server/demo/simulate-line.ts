@@ -1,4 +1,4 @@
-import { timeAtDistance } from '../../core/measure/sprint/time-at-distance'
+import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import type { LogEvent } from '../../core/events/schema'
 import type { Drill } from '../../core/library/types'
 import type { PlannedLine } from '../../core/progress/types'

@@ -1,6 +1,6 @@
 import { dayInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
-import { effortZone } from '../../core/dose/effort-zone'
+import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { toSparse } from '../../core/dose/sparse-count'
 import type { EventAnswer, LogEvent, Mark } from '../../core/events/schema'
 import type { Drill } from '../../core/library/types'

@@ -1,0 +1,8 @@
+import type { Calculation } from './calculation'
+import { JUMP_CALCULATIONS } from './jump-calculations'
+import { NOISE_CALCULATIONS } from './noise-calculations'
+import { OTHER_CALCULATIONS } from './other-calculations'
+import { SPRINT_CALCULATIONS } from './sprint-calculations'
+
+/** Every calculation the command answers, in the order they are listed. */
+export const CALCULATIONS: readonly Calculation[] = [...SPRINT_CALCULATIONS, ...JUMP_CALCULATIONS, ...OTHER_CALCULATIONS, ...NOISE_CALCULATIONS]
