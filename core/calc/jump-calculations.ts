@@ -2,8 +2,9 @@ import Type from 'typebox'
 import { filmDuration } from '../measure/film/film-duration'
 import { dropJumpSeries } from '../measure/jump/drop-jump-series'
 import { heightFromFlightTime, heightFromReach, heightFromTakeoffVelocity } from '../measure/jump/jump-height'
+import { PLANTS, comparePlants } from '../measure/jump/plants'
 import { rebound } from '../measure/jump/rebound'
-import { calculation, fields, list, maybe, number, optional, warnings } from './calculation'
+import { calculation, choice, fields, list, maybe, number, optional, warnings } from './calculation'
 
 export const JUMP_CALCULATIONS = [
 	calculation(
@@ -35,6 +36,12 @@ export const JUMP_CALCULATIONS = [
 			by_box: list(fields({ box_m: number(), jumps: Type.Integer(), contact_time_s: number(), height_m: number(), rsi_mps: number(), within_ceiling: Type.Boolean() })), warnings,
 		}),
 		({ contactCeilingS, jumps }) => dropJumpSeries(contactCeilingS, jumps),
+	),
+	calculation(
+		'plants', 'Jump height by take-off plant',
+		fields({ heights_m: fields({ both_standing: optional(number('above 0 to 2')), both_run_in: optional(number()), left: optional(number()), right: optional(number()) }), error_share: optional(number('relative error of the method, 0.03 when left out')) }),
+		fields({ readings: list(fields({ plant: choice(PLANTS), height_m: number(), share: number('of the best') })), best: choice(PLANTS), lagging: maybe(choice(PLANTS)) }),
+		({ heightsM, errorShare }) => comparePlants({ 'both-standing': heightsM.bothStanding, 'both-run-in': heightsM.bothRunIn, left: heightsM.left, right: heightsM.right }, errorShare),
 	),
 	calculation(
 		'film-duration', 'Duration between two frames of a film',

@@ -1,9 +1,10 @@
-import { turnDeficit, turnDeficits } from '../measure/agility/change-of-direction'
+import { meanDeceleration, turnDeficit, turnDeficits } from '../measure/agility/change-of-direction'
 import { curveRun } from '../measure/agility/curve'
+import { compareCarriedLoads } from '../measure/load/carried-load'
 import { kineticEnergy, momentOfInertia } from '../measure/load/energy'
 import { weeklyLoad } from '../measure/load/weekly-load'
 import { ballisticThrow } from '../measure/throw/ballistic-throw'
-import { calculation, choice, fields, maybe, number, numbers, optional, warnings } from './calculation'
+import { calculation, choice, fields, list, maybe, number, numbers, optional, warnings } from './calculation'
 
 const turn = () => fields({ time_505_s: number('above 0 to 20'), time_10_s: number('above 0 to 20') })
 
@@ -28,6 +29,18 @@ export const OTHER_CALCULATIONS = [
 			asymmetry_pct: maybe(number('of the smaller deficit')), quicker: maybe(choice(['left', 'right'])), warnings,
 		}),
 		({ time505S, time10S, left, right }) => (left && right ? turnDeficits(left, right) : turnDeficit({ time505S: time505S!, time10S: time10S! })),
+	),
+	calculation(
+		'braking', 'Mean deceleration to a stop',
+		fields({ speed_mps: number('above 0 to 13'), distance_m: number('above 0 to 100') }),
+		fields({ deceleration_mps2: number() }),
+		({ speedMps, distanceM }) => ({ decelerationMps2: meanDeceleration(speedMps, distanceM) }),
+	),
+	calculation(
+		'carried-load', 'Loads worn on a limb, compared',
+		fields({ loads: list(fields({ mass_kg: number('above 0 to 20'), radius_m: number('joint to load, 0–1.5'), time_s: optional(number('same distance, above 0 to 120')) }), { description: '1 to 50' }), free_time_s: optional(number('without load, same distance')) }),
+		fields({ by_load: list(fields({ added_inertia_kgm2: number(), slower_pct: maybe(number('speed lost')) })) }),
+		({ loads, freeTimeS }) => ({ byLoad: compareCarriedLoads(loads, freeTimeS) }),
 	),
 	calculation(
 		'energy', 'Kinetic energy, or moment of inertia of a carried load',

@@ -1,4 +1,5 @@
 import Type from 'typebox'
+import { assistedTarget } from '../measure/sprint/assisted-target'
 import { START_CORRECTIONS, fitSprintProfile } from '../measure/sprint/fit-profile'
 import { forceVelocity } from '../measure/sprint/force-velocity'
 import { resistedLoad } from '../measure/sprint/resisted-load'
@@ -59,5 +60,11 @@ export const SPRINT_CALCULATIONS = [
 			const result = resistedLoad(loads, targetDecrement)
 			return { ...result, warnings: result.extrapolated ? ['Extrapolated: the load lies outside those tried.'] : [] }
 		},
+	),
+	calculation(
+		'assisted-target', 'Target of an assisted sprint',
+		fields({ mss_mps: number('2–13'), overspeed: number('share above own top speed, above 0'), segment_m: number('above 0 to 100'), cap: number('largest share the school allows') }),
+		fields({ speed_mps: number(), segment_time_s: number() }),
+		({ mssMps, overspeed, segmentM, cap }) => assistedTarget(mssMps, overspeed, segmentM, cap),
 	),
 ]

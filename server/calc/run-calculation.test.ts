@@ -105,6 +105,26 @@ const ROWS: Record<string, Row> = {
 		edge: [{ time_505_s: 1.8, time_10_s: 1.8 }, { deficit_s: 0, asymmetry_pct: null, warnings: /same timing set-up/ }],
 		bad: [{ left: { time_505_s: 2.4, time_10_s: 0 }, right: { time_505_s: 2.5, time_10_s: 1.8 } }, 'left.time_10_s'],
 	},
+	braking: {
+		good: [{ speed_mps: 6, distance_m: 4 }, { deceleration_mps2: 4.5 }],
+		edge: [{ speed_mps: 13, distance_m: 100 }, { deceleration_mps2: 0.845 }],
+		bad: [{ speed_mps: 6, distance_m: 0 }, 'distance_m'],
+	},
+	'carried-load': {
+		good: [{ loads: [{ mass_kg: 0.4, radius_m: 0.8, time_s: 3.125 }], free_time_s: 3 }, { by_load: [{ added_inertia_kgm2: 0.256, slower_pct: 4 }] }],
+		edge: [{ loads: [{ mass_kg: 0.4, radius_m: 0 }] }, { by_load: [{ added_inertia_kgm2: 0, slower_pct: null }] }],
+		bad: [{ loads: [{ mass_kg: 0.4, radius_m: 0.8 }, { mass_kg: 0, radius_m: 0.8 }] }, 'loads[1].mass_kg'],
+	},
+	plants: {
+		good: [{ heights_m: { both_standing: 0.5, left: 0.4, right: 0.48 } }, { best: 'both-standing', lagging: 'left', readings: [{ share: 1 }, { share: 0.8 }, { share: 0.96 }] }],
+		edge: [{ heights_m: { left: 0.5, right: 0.5 } }, { lagging: null }],
+		bad: [{ heights_m: { both_run_in: 0, left: 0.5 } }, 'heights_m.both_run_in'],
+	},
+	'assisted-target': {
+		good: [{ mss_mps: 9, overspeed: 0.03, segment_m: 20, cap: 0.05 }, { speed_mps: 9.27, segment_time_s: 20 / 9.27 }],
+		edge: [{ mss_mps: 9, overspeed: 0.05, segment_m: 20, cap: 0.05 }, { speed_mps: 9.45 }],
+		bad: [{ mss_mps: 9, overspeed: 0.06, segment_m: 20, cap: 0.05 }, 'overspeed'],
+	},
 	energy: {
 		good: [{ mass_kg: 1, speed_mps: 6.1 }, { kinetic_energy_j: 18.605 }],
 		edge: [{ mass_kg: 0.4, radius_m: 0 }, { inertia_kgm2: 0 }],
@@ -156,7 +176,7 @@ describe('calculations by name', () => {
 		it('names the field, the value and what is expected of a bad number', () => {
 			const answer = run(name, row.bad[0])
 			expect(answer).toMatchObject({ error: { kind: 'value', field: row.bad[1] } })
-			expect('error' in answer && answer.error.message).toMatch(new RegExp(`^${row.bad[1].replace(/[[\]]/g, '\\$&')}: .* given, expected `))
+			expect('error' in answer && answer.error.message).toMatch(new RegExp(`^${row.bad[1].replace(/[[\].]/g, '\\$&')}: .* given, expected `))
 		})
 		it('refuses an unknown field, a missing one and text, without computing', () => {
 			const input = row.good[0] as Record<string, unknown>

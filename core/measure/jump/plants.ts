@@ -4,6 +4,9 @@ export const PLANTS = ['both-standing', 'both-run-in', 'left', 'right'] as const
 /** How a jump is taken off: both feet from a stand, both after a run-in, one foot after a run-in. */
 export type Plant = (typeof PLANTS)[number]
 
+/** Field names of the plants in the input. */
+const FIELDS: Record<Plant, string> = { 'both-standing': 'bothStanding', 'both-run-in': 'bothRunIn', left: 'left', right: 'right' }
+
 export interface PlantReading {
 	plant: Plant
 	heightM: number
@@ -19,10 +22,11 @@ export interface PlantReading {
  * @param errorShare relative error of the method, 0.03 when left out [our setting]
  * @throws MeasureError outside those ranges
  */
-export function comparePlants(heightsM: Partial<Record<Plant, number>>, errorShare = 0.03): { readings: PlantReading[]; best: Plant; lagging: Plant | null } {
+export function comparePlants(heightsM: { [P in Plant]?: number | undefined }, errorShare = 0.03): { readings: PlantReading[]; best: Plant; lagging: Plant | null } {
+	inBounds('errorShare', errorShare, { from: 0, to: 0.3 })
 	const tried = PLANTS.filter((plant) => heightsM[plant] !== undefined)
 	if (tried.length < 2) throw new MeasureError('heightsM', tried.length, 'at least two plants')
-	tried.forEach((plant) => inBounds(`heightsM.${plant}`, heightsM[plant], { above: 0, to: 2, unit: 'm' }))
+	tried.forEach((plant) => inBounds(`heightsM.${FIELDS[plant]}`, heightsM[plant], { above: 0, to: 2, unit: 'm' }))
 	const best = tried.reduce((a, b) => (heightsM[b]! > heightsM[a]! ? b : a))
 	const readings = tried.map((plant) => ({ plant, heightM: heightsM[plant]!, share: heightsM[plant]! / heightsM[best]! }))
 	const lowest = readings.reduce((a, b) => (b.share < a.share ? b : a))
