@@ -16,9 +16,12 @@ export default [
 		route('sessions/:sessionId/change', 'routes/session-change.tsx'),
 		route('sessions/:sessionId/review', 'routes/session-review.tsx'),
 		route('review', 'routes/review.tsx'),
+		route('bench', 'routes/bench.tsx'),
+		route('bench/:tool', 'routes/bench-tool.tsx'),
 		route('library', 'routes/library.tsx'),
 		route('club', 'routes/club.tsx'),
 	]),
 	route('field/:sessionId', 'routes/field.tsx'),
 	route('api/events', 'routes/api.events.ts'),
+	route('api/measurements', 'routes/api.measurements.ts'),
 ] satisfies RouteConfig

@@ -1,6 +1,6 @@
 import { text as readAll } from 'node:stream/consumers'
-import { CALCULATIONS } from '../core/calc/calculations'
-import { type CalculationAnswer, findCalculation, runCalculation } from '../server/calc/run-calculation'
+import { CALCULATIONS, findCalculation } from '../core/calc/calculations'
+import { type CalculationAnswer, runCalculation } from '../server/calc/run-calculation'
 
 const USAGE = 'npm run -s calc -- --list | NAME [--schema | --batch] (JSON on standard input)'
 /** Exit codes: a value that cannot be a measurement, and input that cannot be read at all. */

@@ -6,7 +6,7 @@ import { signedIn } from '../request-guard'
 export function loader({ context, request }: Route.LoaderArgs) {
 	const { who } = signedIn(context, request)
 	const places = may(who.role, 'plan:read')
-		? [['/', 'Today'], ['/squads', 'Squads'], ['/plan', 'Plan'], ['/review', 'Review'], ['/library', 'Library'], ['/club', 'Club']]
+		? [['/', 'Today'], ['/squads', 'Squads'], ['/plan', 'Plan'], ['/review', 'Review'], ['/bench', 'Bench'], ['/library', 'Library'], ['/club', 'Club']]
 		: [[`/athletes/${who.athleteId}`, 'My page'], ['/library', 'Library']]
 	return { places: places as [string, string][], name: who.name, club: who.clubName }
 }

@@ -6,3 +6,5 @@ import { SPRINT_CALCULATIONS } from './sprint-calculations'
 
 /** Every calculation the command answers, in the order they are listed. */
 export const CALCULATIONS: readonly Calculation[] = [...SPRINT_CALCULATIONS, ...JUMP_CALCULATIONS, ...OTHER_CALCULATIONS, ...NOISE_CALCULATIONS]
+
+export const findCalculation = (name: string): Calculation | undefined => CALCULATIONS.find((one) => one.name === name)

@@ -1,8 +1,9 @@
+import { findCalculation } from '../../core/calc/calculations'
 import { MEASURED, benchMethodName } from '../../core/calc/measured'
 import type { ClubScope } from '../../db/connect'
 import { measurementsOf } from '../../db/queries/measurements'
 import { listMembers, listSquads } from '../../db/queries/squads'
-import { findCalculation, runCalculation } from '../calc/run-calculation'
+import { runCalculation } from '../calc/run-calculation'
 
 /** The bench measurements that stand for an athlete, each in one line, newest first. */
 export async function readMeasurements(scope: ClubScope, athleteId: string) {

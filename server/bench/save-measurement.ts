@@ -1,13 +1,14 @@
 import Ajv from 'ajv'
 import addFormats from 'ajv-formats'
 import Type, { type Static } from 'typebox'
+import { findCalculation } from '../../core/calc/calculations'
 import { MEASURED } from '../../core/calc/measured'
 import { insertMeasurement, measurementHash, readMeasurement } from '../../db/queries/measurements'
 import { hashOf } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
-import { findCalculation, runCalculation, shapeError } from '../calc/run-calculation'
+import { runCalculation, shapeError } from '../calc/run-calculation'
 import { todayAt } from '../clock'
 import { scopeOf } from '../database'
 
@@ -19,7 +20,7 @@ const Measurement = Type.Object({
 	calculation: Type.String({ maxLength: 40 }),
 	method: Type.String({ maxLength: 20 }),
 	/** Of the calculation, in its published shape. */
-	input: Type.Object({}),
+	input: Type.Record(Type.String(), Type.Unknown()),
 }, { additionalProperties: false })
 export type MeasurementToSave = Static<typeof Measurement>
 

@@ -1,8 +1,8 @@
 import Ajv from 'ajv'
 import { describe, expect, it } from 'vitest'
 import { camelCase, snakeCase } from '../../core/calc/calculation'
-import { CALCULATIONS } from '../../core/calc/calculations'
-import { findCalculation, runCalculation } from './run-calculation'
+import { CALCULATIONS, findCalculation } from '../../core/calc/calculations'
+import { runCalculation } from './run-calculation'
 
 const ajv = new Ajv()
 const run = (name: string, input: unknown) => runCalculation(findCalculation(name)!, input)

@@ -1,6 +1,5 @@
 import Ajv, { type ErrorObject, type ValidateFunction } from 'ajv'
 import { type Calculation, snakeCase } from '../../core/calc/calculation'
-import { CALCULATIONS } from '../../core/calc/calculations'
 import { MeasureError } from '../../core/measure/measure-error'
 
 /** What was wrong with which field: `shape` when the input does not fit the schema, `value` when a number cannot be a measurement. */
@@ -16,8 +15,6 @@ export type CalculationAnswer = { output: Record<string, unknown> } | { error: C
 
 const ajv = new Ajv({ allErrors: false, verbose: true })
 const checks = new Map<string, ValidateFunction>()
-
-export const findCalculation = (name: string): Calculation | undefined => CALCULATIONS.find((one) => one.name === name)
 
 /** Runs one calculation on parsed JSON. What does not fit the schema is never computed. */
 export function runCalculation(one: Calculation, input: unknown): CalculationAnswer {

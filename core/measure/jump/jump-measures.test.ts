@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { meanIndexOf, readFilmContacts } from '../film/film-contacts'
 import { filmDuration } from '../film/film-duration'
 import { dropJumpSeries } from './drop-jump-series'
 import { bestHops } from './hop-series'
@@ -139,5 +140,27 @@ describe('film', () => {
 	})
 	it.each([[5, 5, 240, 'toFrame: 5'], [5, 4, 240, 'toFrame: 4'], [-1, 4, 240, 'fromFrame: -1'], [1.5, 4, 240, 'fromFrame: 1.5'], [1, 4, 0, 'fps: 0']])('refuses frames %d to %d at %d', (from, to, fps, message) => {
 		expect(() => filmDuration(from, to, fps)).toThrow(message)
+	})
+})
+
+describe('marked frames', () => {
+	const down = (frame: number, side?: 'left' | 'right') => ({ kind: 'touchdown' as const, frame, ...(side ? { side } : {}) })
+	const off = (frame: number) => ({ kind: 'toe-off' as const, frame })
+	it('read as contacts and flights, at the rate filmed and not the rate played', () => {
+		const contacts = readFilmContacts([off(48), down(168, 'right'), down(0, 'left'), off(210), down(330)], 240)
+		expect(contacts).toHaveLength(2)
+		expect(contacts[0]).toMatchObject({ contactTimeS: 0.2, flightTimeS: 0.5, side: 'left', stepFrequencyHz: 240 / 168 })
+		expect(contacts[0]!.rebound!.rsiMps).toBeCloseTo(1.5323, 4)
+		expect(contacts[1]).toMatchObject({ contactTimeS: 0.175, flightTimeS: 0.5, side: 'right' })
+		expect(meanIndexOf(contacts, 'right')).toBeGreaterThan(meanIndexOf(contacts, 'left')!)
+		expect(meanIndexOf([], 'left')).toBeNull()
+		// The same frames of a film taken at half the rate last twice as long.
+		expect(readFilmContacts([down(0), off(48)], 120)[0]).toMatchObject({ contactTimeS: 0.4, flightTimeS: null, rebound: null })
+	})
+	it('must take turns', () => {
+		expect(() => readFilmContacts([off(3)], 240)).toThrow('frame: 3')
+		expect(() => readFilmContacts([down(3), down(9)], 240)).toThrow('a toe-off between frame 3 and this touchdown')
+		expect(() => readFilmContacts([down(3), off(3)], 240)).toThrow('one mark a frame')
+		expect(readFilmContacts([], 240)).toEqual([])
 	})
 })

@@ -1,0 +1,100 @@
+import type { Calculation } from '#core/calc/calculation'
+import { snakeCase } from '#core/calc/calculation'
+import { MeasureError } from '#core/measure/measure-error'
+
+/** One box to type into. The value goes to the calculation in SI units, whatever unit the box is in. */
+export interface FieldSpec {
+	/** Where it goes in the calculation's input: `mass_kg`, or `left.time_505_s`. */
+	key: string
+	label: string
+	unit: string
+	/** What is typed times this is the SI value: 0.01 for centimetres. */
+	scale?: number
+	optional?: boolean
+	hint?: string
+}
+
+export interface FormSpec {
+	fields: readonly FieldSpec[]
+	/** A table of rows, such as splits; `key` is the list in the input. */
+	rows?: { key: string; columns: readonly FieldSpec[]; label: string; atLeast: number }
+	/** Fixed parts of the input, and choices that are not numbers. */
+	fixed?: Readonly<Record<string, unknown>>
+}
+
+export interface Draft {
+	values: Record<string, string>
+	rows: Record<string, string>[]
+}
+
+export type Reading =
+	| { state: 'incomplete'; problems: Record<string, string> }
+	| { state: 'done'; input: Record<string, unknown>; output: Record<string, unknown>; problems: Record<string, never> }
+
+/** A number as people type it, with a comma or a point. Null for nothing typed, NaN for what cannot be read. */
+export function readTyped(text: string | undefined): number | null {
+	const typed = (text ?? '').trim().replace(',', '.').replace('−', '-')
+	if (typed === '') return null
+	return /^-?(\d+\.?\d*|\.\d+)$/.test(typed) ? Number(typed) : Number.NaN
+}
+
+/** Key of a box in the problems: a field's own key, or `rows[2].time_s` for the third row shown. */
+const cell = (row: number, key: string) => `rows[${row}].${key}`
+
+/**
+ * Reads what is typed and computes. Nothing is said about boxes that are still empty; what cannot be
+ * read, or cannot be a measurement, is said at its box. Rows left wholly empty do not count.
+ */
+export function readForm(spec: FormSpec, draft: Draft, one: Pick<Calculation, 'compute'>): Reading {
+	const problems: Record<string, string> = {}
+	const input = structuredClone(spec.fixed ?? {}) as Record<string, unknown>
+	let missing = false
+	const take = (field: FieldSpec, text: string | undefined, into: Record<string, unknown>, at: string) => {
+		const value = readTyped(text)
+		if (value === null) missing ||= !field.optional
+		else if (Number.isNaN(value)) problems[at] = `${text?.trim()} is not a number.`
+		else put(into, field.key, field.scale === undefined ? value : Number((value * field.scale).toPrecision(12)))
+	}
+	for (const field of spec.fields) take(field, draft.values[field.key], input, field.key)
+	/** Which shown row each row of the input came from. */
+	const shown: number[] = []
+	if (spec.rows) {
+		const { key, columns, atLeast } = spec.rows
+		const list: Record<string, unknown>[] = []
+		draft.rows.forEach((row, index) => {
+			if (columns.every((column) => (row[column.key] ?? '').trim() === '')) return
+			const values: Record<string, unknown> = {}
+			for (const column of columns) take(column, row[column.key], values, cell(index, column.key))
+			list.push(values)
+			shown.push(index)
+		})
+		missing ||= list.length < atLeast
+		input[key] = list
+	}
+	if (missing || Object.keys(problems).length > 0) return { state: 'incomplete', problems }
+	try {
+		return { state: 'done', input, output: one.compute(input), problems: {} }
+	} catch (error) {
+		if (!(error instanceof MeasureError)) throw error
+		const path = snakeCase(error.field)
+		const inRow = spec.rows && new RegExp(`^${spec.rows.key}\\[(\\d+)\\]\\.(.+)$`).exec(path)
+		const at = inRow ? cell(shown[Number(inRow[1])] ?? 0, inRow[2]!) : path
+		return { state: 'incomplete', problems: { [hasBox(spec, at) ? at : '']: `Expected ${error.expected}.` } }
+	}
+}
+
+const hasBox = (spec: FormSpec, at: string) => at.startsWith('rows[') || spec.fields.some((field) => field.key === at)
+
+function put(into: Record<string, unknown>, key: string, value: number): void {
+	const [head, ...rest] = key.split('.')
+	if (rest.length === 0) into[head!] = value
+	else put((into[head!] ??= {}) as Record<string, unknown>, rest.join('.'), value)
+}
+
+/**
+ * Cells of pasted text: lines of a table copied from a sheet (tabs), or typed with semicolons or blanks.
+ * A decimal comma stays one, because a comma alone never parts two cells.
+ */
+export function readPasted(text: string): string[][] {
+	return text.trim().split(/\r?\n/).map((line) => line.trim().split(/\t|;|\s{2,}| (?=[\d.,−-])/).map((part) => part.trim()).filter((part) => part !== ''))
+}
