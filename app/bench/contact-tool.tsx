@@ -1,3 +1,4 @@
+import { DROP_JUMP_SERIES } from '#core/calc/jump-calculations'
 import { ContactPlot } from './contact-plot'
 import type { FormSpec } from './read-form'
 import { BigNumber, Numbers, Waiting, Warnings } from './result-parts'
@@ -14,11 +15,9 @@ const SPEC: FormSpec & { rows: NonNullable<FormSpec['rows']> } = {
 }
 const EMPTY = { values: { contact_ceiling_s: '150' }, rows: emptyRows(6) }
 
-interface Box { box_m: number; jumps: number; contact_time_s: number; height_m: number; rsi_mps: number; within_ceiling: boolean }
-
 export function ContactTool({ people, today }: ToolProps) {
-	const { draft, change, reading } = useTool('contact', 'drop-jump-series', SPEC, EMPTY)
-	const result = reading.state === 'done' ? (reading.output as unknown as { best_box_m: number | null; by_box: Box[]; warnings: string[] }) : null
+	const { draft, change, reading } = useTool('contact', DROP_JUMP_SERIES, SPEC, EMPTY)
+	const result = reading.state === 'done' ? reading.output : null
 	const best = result?.by_box.find((box) => box.box_m === result.best_box_m)
 	return (
 		<ToolPage
@@ -34,7 +33,7 @@ export function ContactTool({ people, today }: ToolProps) {
 					{best && <><BigNumber label="its contact" value={(best.contact_time_s * 1000).toFixed(0)} unit="ms" /><BigNumber label="its index, RSI" value={best.rsi_mps.toFixed(2)} unit="m/s" /><BigNumber label="its rebound" value={(best.height_m * 100).toFixed(0)} unit="cm" /></>}
 				</Numbers>
 				<Warnings warnings={result.warnings} />
-				<ContactPlot points={result.by_box.map((box) => ({ label: `${Math.round(box.box_m * 100)} cm`, contactMs: box.contact_time_s * 1000, heightCm: box.height_m * 100, chosen: box === best }))} ceilingMs={Number(reading.input.contact_ceiling_s) * 1000} />
+				<ContactPlot points={result.by_box.map((box) => ({ label: `${Math.round(box.box_m * 100)} cm`, contactMs: box.contact_time_s * 1000, heightCm: box.height_m * 100, chosen: box === best }))} ceilingMs={reading.input.contact_ceiling_s * 1000} />
 				<table className="mt-4 w-full max-w-[600px] border-collapse">
 					<thead><tr className="dim text-left text-[13.5px]">{['Box', 'Jumps', 'Contact, ms', 'Rebound, cm', 'RSI, m/s', ''].map((head, index) => <th key={head} scope="col" className={`py-1 font-normal ${index ? 'text-right' : ''}`}>{head || <span className="sr-only">Goal</span>}</th>)}</tr></thead>
 					<tbody>{result.by_box.map((box) => (

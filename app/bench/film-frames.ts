@@ -14,11 +14,12 @@ export function storedRateOf(mediaTimes: readonly number[]): number | null {
 	// Of the shortest steps the middle one: a single early frame must not make the film look faster.
 	const shortest = steps.filter((step) => step < steps[0]! * 1.5)
 	const rate = 1 / shortest[Math.floor(shortest.length / 2)]!
-	return KNOWN_RATES.find((known) => Math.abs(known / rate - 1) < 0.01) ?? Number(rate.toFixed(2))
+	const nearest = KNOWN_RATES.reduce((best, known) => (Math.abs(known / rate - 1) < Math.abs(best / rate - 1) ? known : best))
+	return Math.abs(nearest / rate - 1) < 0.01 ? nearest : Number(rate.toFixed(2))
 }
 
-/** The frame shown at a time in the film; half a frame of slack, because times are rounded to the container's clock. */
-export const frameAt = (mediaTime: number, storedFps: number): number => Math.max(0, Math.floor(mediaTime * storedFps + 0.25))
+/** The frame that begins at a time in the film; times are rounded to the container's clock. */
+export const frameAt = (mediaTime: number, storedFps: number): number => Math.max(0, Math.round(mediaTime * storedFps))
 
 /** Where to seek so that a frame is shown: its middle, away from both borders. */
 export const timeOf = (frame: number, storedFps: number): number => (frame + 0.5) / storedFps

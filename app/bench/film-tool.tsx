@@ -13,7 +13,7 @@ type Side = 'left' | 'right' | ''
 /** Frame by frame through a film that never leaves the device: touchdown, toe-off, and what they say. */
 export function FilmTool({ people, today }: ToolProps) {
 	const video = useRef<HTMLVideoElement>(null)
-	const { film, open, show, setStoredFps } = useFilm(video)
+	const { film, open, show, step, setStoredFps } = useFilm(video)
 	const [marks, setMarks] = useState<FilmMark[]>([])
 	const [side, setSide] = useState<Side>('')
 	const [filmed, setFilmed] = useState('')
@@ -25,16 +25,16 @@ export function FilmTool({ people, today }: ToolProps) {
 	const mark = (kind: FilmMark['kind']) => setMarks((now) => [...now.filter((one) => one.frame !== film.frame), { kind, frame: film.frame, ...(kind === 'touchdown' && side ? { side } : {}) }].sort((a, b) => a.frame - b.frame))
 	const unmark = (frame: number) => setMarks((now) => now.filter((one) => one.frame !== frame))
 
-	const act = useRef({ mark, show, frame: 0, ready })
-	act.current = { mark, show, frame: film.frame, ready }
+	const act = useRef({ mark, step, ready })
+	act.current = { mark, step, ready }
 	useEffect(() => {
 		const onKey = (event: KeyboardEvent) => {
 			const target = event.target as HTMLElement
 			if (!act.current.ready || event.ctrlKey || event.metaKey || event.altKey || (target.matches('input, select, textarea') && !(target as HTMLInputElement).matches('[type=range]'))) return
-			const step = event.shiftKey ? 10 : 1
+			const frames = event.shiftKey ? 10 : 1
 			const key = event.key.toLowerCase()
-			if (key === 'arrowright') act.current.show(act.current.frame + step)
-			else if (key === 'arrowleft') act.current.show(act.current.frame - step)
+			if (key === 'arrowright') act.current.step(frames, event.repeat)
+			else if (key === 'arrowleft') act.current.step(-frames, event.repeat)
 			else if (key === 'd') act.current.mark('touchdown')
 			else if (key === 'o') act.current.mark('toe-off')
 			else return
@@ -67,9 +67,9 @@ export function FilmTool({ people, today }: ToolProps) {
 						<div className="overflow-hidden bg-black" onClick={(event) => { const box = event.currentTarget.getBoundingClientRect(); setCentre({ x: ((event.clientX - box.left) / box.width) * 100, y: ((event.clientY - box.top) / box.height) * 100 }) }}>
 							<video ref={video} src={film.url} muted playsInline preload="auto" className="mx-auto block max-h-[430px] w-full" style={{ transform: `scale(${zoom})`, transformOrigin: `${centre.x}% ${centre.y}%` }} />
 						</div>
-						<FrameSlider frame={film.frame} frames={film.frames} marks={marks} disabled={!ready} onShow={show} />
+						<FrameSlider frame={film.asked} frames={film.frames} marks={marks} disabled={!ready} onShow={show} />
 						<div className="mt-2 flex flex-wrap items-center gap-2">
-							{[['−10', -10], ['−1', -1], ['+1', 1], ['+10', 10]].map(([label, step]) => <button key={label} type="button" className="btn btn-quiet num min-w-[58px]" disabled={!ready} aria-label={`${Number(step) < 0 ? 'Back' : 'On'} ${Math.abs(Number(step))} ${Math.abs(Number(step)) === 1 ? 'frame' : 'frames'}`} onClick={() => show(film.frame + Number(step))}>{label}</button>)}
+							{[['−10', -10], ['−1', -1], ['+1', 1], ['+10', 10]].map(([label, by]) => <button key={label} type="button" className="btn btn-quiet num min-w-[58px]" disabled={!ready} aria-label={`${Number(by) < 0 ? 'Back' : 'On'} ${Math.abs(Number(by))} ${Math.abs(Number(by)) === 1 ? 'frame' : 'frames'}`} onClick={() => step(Number(by))}>{label}</button>)}
 							<output className="num px-2 text-[17px]" aria-label="Frame">{film.detecting ? 'finding the frame rate …' : `frame ${film.frame}`} <span className="dim text-[14px]">{ready && `of ${film.frames}`}</span></output>
 							<label className="ml-auto flex items-center gap-2 text-[14px]">Zoom<select className="input w-auto" value={zoom} onChange={(event) => setZoom(Number(event.target.value))}>{[1, 2, 3, 4].map((one) => <option key={one} value={one}>{one} ×</option>)}</select></label>
 						</div>

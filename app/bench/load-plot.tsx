@@ -15,7 +15,7 @@ export function LoadPlot({ runs, freeMps, slope, targetKg }: Props) {
 	const xEnd = Math.min(xTicks.at(-1)!, -freeMps / slope)
 	return (
 		<PlotFrame label={`Speed against load: ${runs.map((run) => `${run.loadKg} kg ${run.velocityMps} m/s`).join(', ')}; the load asked for is ${targetKg.toFixed(1)} kg.`}>
-			<ScatterChart margin={{ top: 26, right: 40, bottom: 18, left: -14 }}>
+			<ScatterChart margin={{ top: 26, right: 40, bottom: 18, left: -8 }}>
 				<CartesianGrid {...GRID} />
 				<XAxis {...AXIS} type="number" dataKey="loadKg" domain={[0, xTicks.at(-1)!]} ticks={xTicks} label={axisLabel('load, kg', 'x')} height={44} />
 				<YAxis {...AXIS} type="number" dataKey="velocityMps" domain={[0, yTicks.at(-1)!]} ticks={yTicks} label={axisLabel('m/s', 'y')} />

@@ -27,9 +27,9 @@ export interface Draft {
 	rows: Record<string, string>[]
 }
 
-export type Reading =
+export type Reading<Input = Record<string, unknown>, Output = Record<string, unknown>> =
 	| { state: 'incomplete'; problems: Record<string, string> }
-	| { state: 'done'; input: Record<string, unknown>; output: Record<string, unknown>; problems: Record<string, never> }
+	| { state: 'done'; input: Input; output: Output; problems: Record<string, never> }
 
 /** A number as people type it, with a comma or a point. Null for nothing typed, NaN for what cannot be read. */
 export function readTyped(text: string | undefined): number | null {
@@ -45,7 +45,7 @@ const cell = (row: number, key: string) => `rows[${row}].${key}`
  * Reads what is typed and computes. Nothing is said about boxes that are still empty; what cannot be
  * read, or cannot be a measurement, is said at its box. Rows left wholly empty do not count.
  */
-export function readForm(spec: FormSpec, draft: Draft, one: Pick<Calculation, 'compute'>): Reading {
+export function readForm<Input, Output>(spec: FormSpec, draft: Draft, one: Pick<Calculation<Input, Output>, 'compute'>): Reading<Input, Output> {
 	const problems: Record<string, string> = {}
 	const input = structuredClone(spec.fixed ?? {}) as Record<string, unknown>
 	let missing = false
@@ -73,7 +73,9 @@ export function readForm(spec: FormSpec, draft: Draft, one: Pick<Calculation, 'c
 	}
 	if (missing || Object.keys(problems).length > 0) return { state: 'incomplete', problems }
 	try {
-		return { state: 'done', input, output: one.compute(input), problems: {} }
+		// Every box of the form writes a field of the calculation's own shape.
+		const fitting = input as Input
+		return { state: 'done', input: fitting, output: one.compute(fitting), problems: {} }
 	} catch (error) {
 		if (!(error instanceof MeasureError)) throw error
 		const path = snakeCase(error.field)

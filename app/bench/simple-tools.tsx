@@ -1,3 +1,6 @@
+import { CARRIED_LOAD, COD, CURVE, THROW } from '#core/calc/other-calculations'
+import { TAKEOFF_PLANTS } from '#core/calc/jump-calculations'
+import { ASSISTED_TARGET, RESISTED_LOAD, STEPS } from '#core/calc/sprint-calculations'
 import { PLANTS, type Plant } from '#core/measure/jump/plants'
 import { StepPlot } from './step-plot'
 import { LoadPlot } from './load-plot'
@@ -7,14 +10,14 @@ import { SavePanel } from './save-panel'
 import { ToolFields, ToolRows } from './tool-form'
 import { ToolPage, type ToolProps, emptyRows, useTool } from './tool-page'
 
-const outputOf = <T,>(reading: Reading): T | null => (reading.state === 'done' ? (reading.output as unknown as T) : null)
-const inputsOf = (reading: Reading) => (reading.state === 'done' ? [reading.input] : [])
+const outputOf = <Output,>(reading: Reading<unknown, Output>): Output | null => (reading.state === 'done' ? reading.output : null)
+const inputsOf = <Input extends Record<string, unknown>>(reading: Reading<Input, unknown>): Input[] => (reading.state === 'done' ? [reading.input] : [])
 const none = { values: {}, rows: [] }
 
 export function StepsTool({ people, today }: ToolProps) {
 	const fields: FieldSpec[] = [{ key: 'distance_m', label: 'Distance', unit: 'm' }, { key: 'time_s', label: 'Time', unit: 's' }, { key: 'steps', label: 'Steps counted', unit: '', hint: 'A half step counts as 0.5.' }, { key: 'leg_length_m', label: 'Leg length', unit: 'cm', scale: 0.01, optional: true }]
-	const { draft, change, reading } = useTool('steps', 'steps', { fields }, none)
-	const steps = outputOf<{ step_length_m: number; step_frequency_hz: number; speed_mps: number; step_length_legs: number | null }>(reading)
+	const { draft, change, reading } = useTool('steps', STEPS, { fields }, none)
+	const steps = outputOf(reading)
 	return (
 		<ToolPage onClear={() => change(() => none)} problem={reading.problems['']} inputs={<ToolFields fields={fields} draft={draft} problems={reading.problems} change={change} />}
 			results={!steps ? <Waiting>Count the steps over a stretch run at an even speed, such as 10 or 20 m at top speed.</Waiting> : <>
@@ -38,9 +41,9 @@ export function ResistedTool({ people, today }: ToolProps) {
 		rows: { key: 'loads', label: 'Runs with loads, three or more', atLeast: 1, columns: [{ key: 'load_kg', label: 'Load', unit: 'kg' }, { key: 'velocity_mps', label: 'Top speed', unit: 'm/s' }] },
 	}
 	const empty = { values: { target_decrement: '10' }, rows: emptyRows(4) }
-	const { draft, change, reading } = useTool('resisted', 'resisted-load', spec, empty)
-	const result = outputOf<{ load_kg: number; free_velocity_mps: number; slope: number; r2: number; extrapolated: boolean; warnings: string[] }>(reading)
-	const target = reading.state === 'done' ? Number(reading.input.target_decrement) : 0
+	const { draft, change, reading } = useTool('resisted', RESISTED_LOAD, spec, empty)
+	const result = outputOf(reading)
+	const target = reading.state === 'done' ? reading.input.target_decrement : 0
 	return (
 		<ToolPage onClear={() => change(() => empty)} problem={reading.problems['']}
 			inputs={<><ToolFields fields={spec.fields} draft={draft} problems={reading.problems} change={change} /><ToolRows rows={spec.rows} draft={draft} problems={reading.problems} change={change} /></>}
@@ -52,7 +55,7 @@ export function ResistedTool({ people, today }: ToolProps) {
 					<BigNumber label="Fit of the line, r²" value={result.r2.toFixed(3)} unit="" />
 				</Numbers>
 				<Warnings warnings={result.warnings} />
-				<LoadPlot runs={(reading.input.loads as { load_kg: number; velocity_mps: number }[]).map((run) => ({ loadKg: run.load_kg, velocityMps: run.velocity_mps }))} freeMps={result.free_velocity_mps} slope={result.slope} targetKg={result.load_kg} />
+				<LoadPlot runs={reading.input.loads.map((run) => ({ loadKg: run.load_kg, velocityMps: run.velocity_mps }))} freeMps={result.free_velocity_mps} slope={result.slope} targetKg={result.load_kg} />
 				<SavePanel calculation="resisted-load" inputs={inputsOf(reading)} people={people} today={today} />
 			</>}
 			about={{ formula: 'A line through speed against load; loss of speed = 1 − loaded / free; load = loss × free speed / slope.', source: 'Cross et al. 2017.', limits: 'One athlete, one surface, one sled: wet grass is another line. Outside the loads tried the answer is extrapolated and says so.' }} />
@@ -65,8 +68,8 @@ export function AssistedTool({ people, today }: ToolProps) {
 		{ key: 'segment_m', label: 'Segment', unit: 'm' }, { key: 'cap', label: 'Cap of the school', unit: '%', scale: 0.01 },
 	]
 	const empty = { values: { overspeed: '3', segment_m: '20', cap: '6' }, rows: [] }
-	const { draft, change, reading } = useTool('assisted', 'assisted-target', { fields }, empty)
-	const result = outputOf<{ speed_mps: number; segment_time_s: number }>(reading)
+	const { draft, change, reading } = useTool('assisted', ASSISTED_TARGET, { fields }, empty)
+	const result = outputOf(reading)
 	return (
 		<ToolPage onClear={() => change(() => empty)} problem={reading.problems['']} inputs={<ToolFields fields={fields} draft={draft} problems={reading.problems} change={change} />}
 			results={!result ? <Waiting>Type the athlete’s own top speed and how much faster the pull should be.</Waiting> : <>
@@ -84,9 +87,9 @@ export function CarriedTool({ people, today }: ToolProps) {
 		rows: { key: 'loads', label: 'Loads on one limb', atLeast: 1, columns: [{ key: 'mass_kg', label: 'Mass', unit: 'g', scale: 0.001 }, { key: 'radius_m', label: 'From joint', unit: 'cm', scale: 0.01 }, { key: 'time_s', label: 'Time', unit: 's', optional: true }] },
 	}
 	const empty = { values: {}, rows: emptyRows(3) }
-	const { draft, change, reading } = useTool('carried', 'carried-load', spec, empty)
-	const result = outputOf<{ by_load: { added_inertia_kgm2: number; slower_pct: number | null }[] }>(reading)
-	const loads = reading.state === 'done' ? (reading.input.loads as { mass_kg: number; radius_m: number }[]) : []
+	const { draft, change, reading } = useTool('carried', CARRIED_LOAD, spec, empty)
+	const result = outputOf(reading)
+	const loads = reading.state === 'done' ? reading.input.loads : []
 	const most = Math.max(0, ...(result?.by_load ?? []).map((load) => load.added_inertia_kgm2))
 	return (
 		<ToolPage onClear={() => change(() => empty)} problem={reading.problems['']}
@@ -109,9 +112,9 @@ const PLANT_NAMES: Record<Plant, string> = { 'both-standing': 'both feet, standi
 
 export function PlantsTool({ people, today }: ToolProps) {
 	const fields: FieldSpec[] = PLANTS.map((plant) => ({ key: `heights_m.${plant.replaceAll('-', '_')}`, label: `Height, ${PLANT_NAMES[plant]}`, unit: 'cm', scale: 0.01, optional: true }))
-	const { draft, change, reading } = useTool('plants', 'plants', { fields, fixed: {} }, none)
+	const { draft, change, reading } = useTool('plants', TAKEOFF_PLANTS, { fields, fixed: {} }, none)
 	const typed = fields.filter((field) => typeof readTyped(draft.values[field.key]) === 'number').length
-	const result = typed >= 2 ? outputOf<{ readings: { plant: Plant; height_m: number; share: number }[]; lagging: Plant | null }>(reading) : null
+	const result = typed >= 2 ? outputOf(reading) : null
 	return (
 		<ToolPage onClear={() => change(() => none)} problem={typed >= 2 ? reading.problems[''] : undefined} inputs={<ToolFields fields={fields} draft={draft} problems={typed >= 2 ? reading.problems : {}} change={change} />}
 			results={!result ? <Waiting>Type the best height of at least two take-offs.</Waiting> : <>
@@ -134,11 +137,11 @@ export function TurnTool({ people, today }: ToolProps) {
 	const braking: FieldSpec[] = [{ key: 'speed_mps', label: 'Speed before braking', unit: 'm/s', optional: true }, { key: 'distance_m', label: 'Distance to the stop', unit: 'm', optional: true }]
 	const reactive: FieldSpec[] = [{ key: 'planned_s', label: 'Path, planned', unit: 's', optional: true }, { key: 'reactive_s', label: 'Same path, reactive', unit: 's', optional: true }]
 	// The straight run has no side: one time serves both.
-	const { draft, change, reading } = useTool('turn', 'cod', ({ values }) => {
+	const { draft, change, reading } = useTool('turn', COD, ({ values }) => {
 		const straight = readTyped(values['left.time_10_s'])
 		return { fields: sides, fixed: typeof straight === 'number' && !Number.isNaN(straight) ? { right: { time_10_s: straight } } : {} }
 	}, none)
-	const result = outputOf<{ deficit_s: number; left_deficit_s: number; right_deficit_s: number; asymmetry_pct: number | null; quicker: string | null; warnings: string[] }>(reading)
+	const result = outputOf(reading)
 	const at = (key: string) => readTyped(draft.values[key])
 	const [speed, stop, planned, reacted] = [at('speed_mps'), at('distance_m'), at('planned_s'), at('reactive_s')]
 	return (
@@ -147,7 +150,7 @@ export function TurnTool({ people, today }: ToolProps) {
 			results={<>
 				{!result ? <Waiting>Type both 505 times and a straight 10 m from the same timing set-up.</Waiting> : <>
 					<Numbers>
-						<BigNumber label="A turn left costs" value={result.left_deficit_s.toFixed(2)} unit="s" /><BigNumber label="A turn right costs" value={result.right_deficit_s.toFixed(2)} unit="s" />
+						{([['A turn left costs', result.left_deficit_s], ['A turn right costs', result.right_deficit_s]] as const).map(([label, costs]) => costs !== null && <BigNumber key={label} label={label} value={costs.toFixed(2)} unit="s" />)}
 						<BigNumber label="Gap" value={result.asymmetry_pct === null ? '–' : result.asymmetry_pct.toFixed(0)} unit={result.quicker ? `%, ${result.quicker} quicker` : '%'} />
 					</Numbers>
 					<Warnings warnings={result.warnings} />
@@ -166,8 +169,8 @@ const isPositive = (value: number | null | undefined): value is number => typeof
 
 export function CurveTool({ people, today }: ToolProps) {
 	const fields: FieldSpec[] = [{ key: 'radius_m', label: 'Radius', unit: 'm' }, { key: 'speed_mps', label: 'Speed', unit: 'm/s' }]
-	const { draft, change, reading } = useTool('curve', 'curve', { fields }, none)
-	const result = outputOf<{ centripetal_mps2: number; lean_deg: number }>(reading)
+	const { draft, change, reading } = useTool('curve', CURVE, { fields }, none)
+	const result = outputOf(reading)
 	const lean = result ? (result.lean_deg * Math.PI) / 180 : 0
 	return (
 		<ToolPage onClear={() => change(() => none)} problem={reading.problems['']} inputs={<ToolFields fields={fields} draft={draft} problems={reading.problems} change={change} />}
@@ -186,9 +189,9 @@ export function CurveTool({ people, today }: ToolProps) {
 export function ThrowTool({ people, today }: ToolProps) {
 	const fields: FieldSpec[] = [{ key: 'distance_m', label: 'Distance', unit: 'm' }, { key: 'release_height_m', label: 'Release height', unit: 'm' }, { key: 'release_angle_deg', label: 'Release angle', unit: '°', hint: 'Off film from the side; 35 to 42° is usual.' }, { key: 'mass_kg', label: 'Ball', unit: 'kg', optional: true }]
 	const empty = { values: { release_height_m: '1.9', release_angle_deg: '38' }, rows: [] }
-	const { draft, change, reading } = useTool('throw', 'throw', { fields }, empty)
-	const result = outputOf<{ release_speed_mps: number; kinetic_energy_j: number | null; best_angle_deg: number; best_distance_m: number }>(reading)
-	const distance = reading.state === 'done' ? Number(reading.input.distance_m) : 0
+	const { draft, change, reading } = useTool('throw', THROW, { fields }, empty)
+	const result = outputOf(reading)
+	const distance = reading.state === 'done' ? reading.input.distance_m : 0
 	return (
 		<ToolPage onClear={() => change(() => empty)} problem={reading.problems['']} inputs={<ToolFields fields={fields} draft={draft} problems={reading.problems} change={change} />}
 			results={!result ? <Waiting>Type the distance of a medicine-ball throw. A disc flies on the air: log its distance only.</Waiting> : <>

@@ -24,7 +24,7 @@ export function SpeedPlot({ mssMps, tauS, startM, segments }: Props) {
 	const yTicks = roundTicks(0, Math.max(mssMps, ...segments.map((segment) => segment.speedMps)) * 1.02)
 	return (
 		<PlotFrame label={`Speed over distance: the fitted curve rises to ${mssMps.toFixed(1)} m/s; segments at ${segments.map((segment) => `${segment.fromM} to ${segment.toM} m ${segment.speedMps.toFixed(1)}`).join(', ')} m/s.`}>
-			<ComposedChart data={curve} margin={{ top: 26, right: 54, bottom: 18, left: -14 }}>
+			<ComposedChart data={curve} margin={{ top: 26, right: 54, bottom: 18, left: -8 }}>
 				<CartesianGrid {...GRID} vertical={false} />
 				<XAxis {...AXIS} type="number" dataKey="m" domain={[0, endM]} ticks={[0, ...segments.map((segment) => segment.toM)]} label={axisLabel('m from the first beam', 'x')} height={44} />
 				<YAxis {...AXIS} type="number" domain={[0, yTicks.at(-1)!]} ticks={yTicks} label={axisLabel('m/s', 'y')} />

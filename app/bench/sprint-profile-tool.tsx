@@ -1,5 +1,6 @@
+import { SPRINT_PROFILE } from '#core/calc/sprint-calculations'
 import { MeasureError } from '#core/measure/measure-error'
-import type { SprintProfile, StartCorrection } from '#core/measure/sprint/fit-profile'
+import type { StartCorrection } from '#core/measure/sprint/fit-profile'
 import { forceVelocity } from '#core/measure/sprint/force-velocity'
 import { weakPartInWords, whereTimeGoes } from '#core/measure/sprint/where-time-goes'
 import { type FormSpec, readTyped } from './read-form'
@@ -32,7 +33,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 const error = (value: number | null | undefined, digits: number) => (value === null || value === undefined ? null : value.toFixed(digits))
 
 export function SprintProfileTool({ people, today }: ToolProps) {
-	const { draft, change, reading } = useTool('sprint-profile', 'sprint-profile', ({ values }) => ({
+	const { draft, change, reading } = useTool('sprint-profile', SPRINT_PROFILE, ({ values }) => ({
 		fields: values.correction === 'start-distance' ? [START_DISTANCE] : [], rows: ROWS, fixed: { correction: values.correction ?? 'none' },
 	}), EMPTY)
 	const method = draft.values.method ?? 'gate'
@@ -63,11 +64,10 @@ export function SprintProfileTool({ people, today }: ToolProps) {
 	)
 }
 
-function Profile({ input, output, values, method }: { input: Record<string, unknown>; output: Record<string, unknown>; values: Record<string, string>; method: string }) {
-	const splits = (input.splits as { distance_m: number; time_s: number }[]).map((split) => ({ distanceM: split.distance_m, timeS: split.time_s }))
-	const fitted = output as unknown as { mss_mps: number; tau_s: number; mac_mps2: number; pmax_wkg: number; correction_s: number | null; start_distance_m: number | null; residual_sd_s: number | null; fitted_s: number[]; se: Record<string, number | null>; warnings: string[] }
+function Profile({ input, output: fitted, values, method }: { input: Parameters<typeof SPRINT_PROFILE.compute>[0]; output: ReturnType<typeof SPRINT_PROFILE.compute>; values: Record<string, string>; method: string }) {
+	const splits = input.splits.map((split) => ({ distanceM: split.distance_m, timeS: split.time_s }))
 	const splitError = SPLIT_ERROR[method] ?? 0.04
-	const readings = whereTimeGoes(splits, { fittedS: fitted.fitted_s } satisfies Pick<SprintProfile, 'fittedS'>, splitError)
+	const readings = whereTimeGoes(splits, { fittedS: fitted.fitted_s }, splitError)
 	return (
 		<>
 			<Numbers>
@@ -87,7 +87,17 @@ function Profile({ input, output, values, method }: { input: Record<string, unkn
 					<tr key={segment.fromM} className={`border-t border-chalk ${segment.weak ? 'font-bold' : ''}`}><td className="py-1.5">{segment.fromM}–{segment.toM} m</td><td className="num py-1.5 text-right">{segment.timeS.toFixed(2)}</td><td className="num py-1.5 text-right">{segment.speedMps.toFixed(2)}</td><td className="num py-1.5 text-right">{signed(segment.offCurveS)}</td></tr>
 				))}</tbody>
 			</table>
-			<p className="dim mt-1.5 text-[13.5px]">Taken with an error of {splitError.toFixed(2)} s a split, {(2 * Math.SQRT2 * splitError).toFixed(2)} s off the curve is what a segment needs to count as weak.{fitted.residual_sd_s !== null && ` The splits lie ${fitted.residual_sd_s.toFixed(3)} s off the curve.`}</p>
+			<p className="dim mt-1.5 text-[13.5px]">Taken with an error of {splitError.toFixed(2)} s a split, {(2 * Math.SQRT2 * splitError).toFixed(2)} s off the curve is what a segment needs to count as weak.{fitted.residual_sd_s !== null && ` The splits lie ${fitted.residual_sd_s.toFixed(3)} s off the curve. Above, ± is one standard error.`}</p>
+			<details className="rule mt-4">
+				<summary className="link inline-flex min-h-[44px] items-center">What the numbers mean, and what they do not</summary>
+				<ul className="grid max-w-[620px] gap-1.5 pb-3">
+					<li><b>Top speed</b> is where the curve would level off. It is measured only as far as the last split comes near it.</li>
+					<li><b>Acceleration</b> is the push at the very first instant, before any step: an extrapolation that a late start or a rocking one distorts first.</li>
+					<li><b>The time constant</b> says how long the athlete goes on gaining: after it 63 % of top speed is reached. A longer one is not worse by itself; it goes with a higher top speed.</li>
+					<li><b>Peak power</b> is per kilogram of body and without air; it ranks days of one athlete, not athletes against each other.</li>
+					<li>A change counts when it is larger than about three errors, on the same surface, start and timing.</li>
+				</ul>
+			</details>
 			<Force mss={fitted.mss_mps} tau={fitted.tau_s} values={values} />
 		</>
 	)

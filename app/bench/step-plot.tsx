@@ -14,7 +14,7 @@ export function StepPlot({ lengthM, frequencyHz }: { lengthM: number; frequencyH
 	})
 	return (
 		<PlotFrame label={`Step length ${lengthM.toFixed(2)} m against ${frequencyHz.toFixed(2)} steps a second, between lines of ${speeds.join(', ')} m/s.`}>
-			<LineChart data={data} margin={{ top: 26, right: 50, bottom: 18, left: -14 }}>
+			<LineChart data={data} margin={{ top: 26, right: 50, bottom: 18, left: -8 }}>
 				<CartesianGrid {...GRID} />
 				<XAxis {...AXIS} type="number" dataKey="x" domain={[xFrom, xTo]} ticks={xTicks} label={axisLabel('steps a second', 'x')} height={44} />
 				<YAxis {...AXIS} type="number" domain={[yFrom, yTo]} ticks={yTicks} label={axisLabel('m a step', 'y')} />

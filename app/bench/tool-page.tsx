@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { findCalculation } from '#core/calc/calculations'
+import type { Calculation } from '#core/calc/calculation'
 import { type Draft, type FormSpec, type Reading, readForm } from './read-form'
 import { About } from './result-parts'
 import type { BenchPerson } from './save-panel'
@@ -15,12 +15,9 @@ export interface ToolProps {
 export const emptyRows = (count: number) => Array.from({ length: count }, (): Record<string, string> => ({}))
 
 /** A tool's boxes and what they compute to, anew with every key. */
-export function useTool(tool: string, calculation: string, spec: FormSpec | ((draft: Draft) => FormSpec), empty: Draft): { draft: Draft; change: (change: (draft: Draft) => Draft) => void; spec: FormSpec; reading: Reading } {
+export function useTool<Input, Output>(tool: string, calculation: Calculation<Input, Output>, spec: FormSpec | ((draft: Draft) => FormSpec), empty: Draft): { draft: Draft; change: (change: (draft: Draft) => Draft) => void; reading: Reading<Input, Output> } {
 	const [draft, change] = useDraft(tool, empty)
-	const one = findCalculation(calculation)
-	if (!one) throw new Error(`no calculation is called ${calculation}`)
-	const form = typeof spec === 'function' ? spec(draft) : spec
-	return { draft, change, spec: form, reading: readForm(form, draft, one) }
+	return { draft, change, reading: readForm(typeof spec === 'function' ? spec(draft) : spec, draft, calculation) }
 }
 
 interface Props {

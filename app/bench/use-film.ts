@@ -7,21 +7,23 @@ export interface Film {
 	/** Null until it is known, by playing a moment of it or from the coach. */
 	storedFps: number | null
 	frames: number
-	/** The frame on the screen. */
+	/** The frame on the screen, as the browser says; a mark is set on what is seen, never on what was asked for. */
 	frame: number
+	/** The frame asked for last; the picture may still be on its way there. */
+	asked: number
 	problem: string | null
 	detecting: boolean
 }
 
-const NONE: Film = { url: null, name: '', storedFps: null, frames: 0, frame: 0, problem: null, detecting: false }
+const NONE: Film = { url: null, name: '', storedFps: null, frames: 0, frame: 0, asked: 0, problem: null, detecting: false }
 /** Slow enough that every frame of a 240 frames-a-second file is shown on a 60 Hz screen. */
 const DETECT_AT = 0.1
 const DETECT_FRAMES = 24
 const DETECT_MS = 4000
 
 /**
- * A film from this device in a video element: opened, its stored rate found, stepped frame by frame. A
- * step waits for the one before it, so that a held key never skips: the last frame asked for is shown.
+ * A film from this device in a video element: opened, its stored rate found, stepped frame by frame.
+ * One seek at a time: what is asked for meanwhile is sought when the one before it has arrived.
  */
 export function useFilm(video: React.RefObject<HTMLVideoElement | null>) {
 	const [film, setFilm] = useState(NONE)
@@ -44,27 +46,43 @@ export function useFilm(video: React.RefObject<HTMLVideoElement | null>) {
 		patch({ storedFps: fps, frames: Math.max(1, Math.round((video.current?.duration ?? 0) * fps)), detecting: false })
 	}, [patch, video])
 
+	/** Asks for a frame. */
 	const show = useCallback((frame: number) => {
 		const element = video.current
 		if (!element || !rate.current) return
 		const last = Math.max(0, Math.round(element.duration * rate.current) - 1)
 		wanted.current = Math.min(Math.max(frame, 0), last)
-		patch({ frame: wanted.current })
+		patch({ asked: wanted.current })
 		if (seeking.current) return
 		seeking.current = true
 		element.currentTime = timeOf(wanted.current, rate.current)
 	}, [patch, video])
 
+	/** So many frames on or back; a held key waits for the picture, so that no frame passes unseen. */
+	const step = useCallback((by: number, held = false) => {
+		if (held && seeking.current) return
+		show((wanted.current ?? 0) + by)
+	}, [show])
+
 	useEffect(() => {
 		const element = video.current
 		if (!element || !film.url) return
 		let stopped = false
+		const withFrames = 'requestVideoFrameCallback' in element
+		const onFrame = (_: number, { mediaTime }: { mediaTime: number }) => {
+			if (stopped) return
+			if (rate.current !== null) patch({ frame: frameAt(mediaTime, rate.current) })
+			element.requestVideoFrameCallback(onFrame)
+		}
+		if (withFrames) element.requestVideoFrameCallback(onFrame)
 		const onSeeked = () => {
 			seeking.current = false
-			if (rate.current !== null && wanted.current !== null && frameAt(element.currentTime, rate.current) !== wanted.current) {
+			if (rate.current === null || wanted.current === null) return
+			const reached = timeOf(wanted.current, rate.current)
+			if (Math.abs(element.currentTime - reached) > 0.3 / rate.current) {
 				seeking.current = true
-				element.currentTime = timeOf(wanted.current, rate.current)
-			}
+				element.currentTime = reached
+			} else if (!withFrames) patch({ frame: wanted.current })
 		}
 		const onError = () => {
 			const formats = playableFormats((type) => element.canPlayType(type))
@@ -90,7 +108,7 @@ export function useFilm(video: React.RefObject<HTMLVideoElement | null>) {
 		}
 	}, [film.url, film.name, patch, setStoredFps, show, video])
 
-	return { film, open, show, setStoredFps }
+	return { film, open, show, step, setStoredFps }
 }
 
 /** Plays a moment without sound and reads when frames were shown. */

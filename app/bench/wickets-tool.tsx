@@ -1,3 +1,4 @@
+import { WICKETS } from '#core/calc/sprint-calculations'
 import { MeasureError } from '#core/measure/measure-error'
 import { splitIntoLanes } from '#core/measure/sprint/wicket-lanes'
 import { wicketsToTarget } from '#core/measure/sprint/wickets'
@@ -19,9 +20,9 @@ const STEP_IN_LEGS = 2.3
 interface Spacing { gaps_m: number[]; positions_m: number[]; length_m: number; positions_from_start_m: number[] | null }
 
 export function WicketsTool({ people, squads, today }: ToolProps) {
-	const { draft, change, reading } = useTool('wickets', 'wickets', { fields: FIELDS }, EMPTY)
+	const { draft, change, reading } = useTool('wickets', WICKETS, { fields: FIELDS }, EMPTY)
 	const set = (key: string, text: string) => change((now) => ({ ...now, values: { ...now.values, [key]: text } }))
-	const result = reading.state === 'done' ? (reading.output as unknown as Spacing) : null
+	const result = reading.state === 'done' ? reading.output : null
 	const squad = draft.values.squad ?? ''
 	const members = people.filter((person) => person.squads.includes(squad))
 	const stepOf = (id: string, legLengthM: number | null) => draft.values[`step:${id}`] ?? (legLengthM === null ? '' : (legLengthM * STEP_IN_LEGS).toFixed(2))
@@ -30,7 +31,7 @@ export function WicketsTool({ people, squads, today }: ToolProps) {
 			onClear={() => change(() => EMPTY)}
 			problem={reading.problems['']}
 			inputs={<>
-				<ToolFields fields={FIELDS} draft={draft} problems={reading.problems} change={change} />
+				<ToolFields fields={squad ? FIELDS.filter((field) => !field.key.endsWith('gap_m')) : FIELDS} draft={draft} problems={reading.problems} change={change} />
 				<section className="rule pt-3">
 					<h2>Lanes for a squad</h2>
 					<p className="dim mt-1 text-[13.5px]">Each lane has one spacing; athletes are put where their step fits best.</p>

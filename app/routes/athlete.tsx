@@ -1,9 +1,11 @@
-import { Form, data } from 'react-router'
+import { Form, Link, data } from 'react-router'
+import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
 import { REGIONS, REGION_NAMES, type Region } from '#core/library/types'
 import { METHOD_NAMES } from '#core/noise/typical-error'
 import { writeDose, writeSeconds } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
+import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { changeLevel, recordClearance } from '#server/squads/change-roster'
 import { reportPain } from '#server/squads/report-pain'
@@ -31,6 +33,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		verdicts: page.verdicts.map((row) => (row.painful && !showPain ? { ...row, sentence: 'Changed to spare a region; ask the coach.' } : row)),
 		showPain,
 		mayChange: may(who.role, 'plan:write'),
+		mayMeasure: may(who.role, 'marks:write'),
 		mayReport: own || may(who.role, 'pain:write'),
 		mayClear: may(who.role, 'clearance:record'),
 	}
@@ -50,6 +53,12 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		const problems = 'problems' in reported ? reported.problems : ({} as Record<string, string>)
 		return data({ problems, region: '' }, { status: 'problems' in reported ? 400 : 200 })
 	}
+	if (text('do') === 'take-back') {
+		const taken = await takeBackMeasurement(who, text('measurement'), newId(), new Date())
+		if (!taken) throw notFound()
+		if (taken === 'not-allowed') throw new Response('The coach, or whoever took it, takes a measurement back.', { status: 403 })
+		return data({ problems: {} as Record<string, string>, region: '' })
+	}
 	if (!may(who.role, 'clearance:record')) throw new Response('Coach or clinician record a clearance.', { status: 403 })
 	const result = await recordClearance(who, params.athleteId, text('region'), text('clearedBy'), text('role'), new Date())
 	if (!result) throw notFound()
@@ -58,7 +67,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
-	const { athlete, ageYears, squadNames, levels, ladders, next, bests, verdicts, pains, clearances, spare, showPain, mayChange, mayClear, mayReport } = loaderData
+	const { athlete, ageYears, squadNames, levels, ladders, next, bests, verdicts, pains, measured, clearances, spare, showPain, mayChange, mayMeasure, mayClear, mayReport } = loaderData
 	const closedRegions = [...new Set(ladders.flatMap((ladder) => (ladder.state.closed ? [ladder.state.closed.region] : [])))]
 	return (
 		<>
@@ -113,6 +122,14 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						<h2>Best times</h2>
 						{bests.length === 0 ? <p className="rule dim mt-2 py-2">No time taken yet.</p> : (
 							<table className="mt-2 w-full text-left"><tbody>{bests.map((best) => <tr key={`${best.start}${best.distanceM}${best.method}`} className="border-t border-chalk"><td className="py-1.5">{best.name}, {best.distanceM} m <span className="dim block text-[13px]">{METHOD_NAMES[best.method]}</span></td><td className="num text-right text-[18px] font-semibold">{writeSeconds(best.timeS)}</td></tr>)}</tbody></table>
+						)}
+					</section>
+					<section>
+						<h2>Measured at the bench</h2>
+						{measured.length === 0 ? <p className="rule dim mt-2 py-2">Nothing yet.{mayMeasure && <> <Link className="link" to="/bench">To the bench</Link></>}</p> : (
+							<ul className="mt-2">{measured.map((row) => (
+								<li key={row.id} className="rule grid grid-cols-[1fr_auto] gap-x-3 py-1.5"><span>{row.title}: <b>{row.headline}</b><span className="dim block text-[13px]">{shortDay(row.takenOn)}, {row.method}</span></span>{mayMeasure && <Form method="post" preventScrollReset><input type="hidden" name="measurement" value={row.id} /><button className="link min-h-[44px] text-[13.5px]" name="do" value="take-back" aria-label={`Take back: ${row.title}, ${row.headline}`}>Take back</button></Form>}</li>
+							))}</ul>
 						)}
 					</section>
 					<section>

@@ -5,22 +5,25 @@ export type CamelCase<S extends string> = S extends `${infer Head}_${infer Tail}
 export type CamelCased<T> = T extends readonly (infer E)[] ? CamelCased<E>[] : T extends object ? { [K in keyof T as K extends string ? CamelCase<K> : K]: CamelCased<T[K]> } : T
 
 /** One calculation that can be asked for by name: what goes in, what comes out, in SI units unless a name says otherwise. */
-export interface Calculation {
+export interface Calculation<Input = unknown, Output = Record<string, unknown>> {
 	name: string
 	title: string
 	/** Shape of the input: names, types, what must be there. Ranges are judged by the measure itself, which names the field. */
-	input: TObject
-	output: TObject
-	/** @throws MeasureError for a value out of range */
-	compute: (input: unknown) => Record<string, unknown>
+	input: TSchema
+	output: TSchema
+	/**
+	 * Takes an input that fits the shape.
+	 * @throws MeasureError for a value out of range
+	 */
+	compute: (input: Input) => Output
 }
 
 export function calculation<I extends TProperties, O extends TProperties>(
 	name: string, title: string, input: TObject<I>, output: TObject<O>, compute: (input: CamelCased<Static<TObject<I>>>) => CamelCased<Static<TObject<O>>>,
-): Calculation {
+): Calculation<Static<TObject<I>>, Static<TObject<O>>> {
 	return {
-		name, title, input: input as unknown as TObject, output: output as unknown as TObject,
-		compute: (values) => renamed(compute(renamed(values, camelCase) as CamelCased<Static<TObject<I>>>), snakeCase) as Record<string, unknown>,
+		name, title, input, output,
+		compute: (values) => renamed(compute(renamed(values, camelCase) as CamelCased<Static<TObject<I>>>), snakeCase) as Static<TObject<O>>,
 	}
 }
 

@@ -5,6 +5,6 @@ import { OTHER_CALCULATIONS } from './other-calculations'
 import { SPRINT_CALCULATIONS } from './sprint-calculations'
 
 /** Every calculation the command answers, in the order they are listed. */
-export const CALCULATIONS: readonly Calculation[] = [...SPRINT_CALCULATIONS, ...JUMP_CALCULATIONS, ...OTHER_CALCULATIONS, ...NOISE_CALCULATIONS]
+export const CALCULATIONS = [...SPRINT_CALCULATIONS, ...JUMP_CALCULATIONS, ...OTHER_CALCULATIONS, ...NOISE_CALCULATIONS] as unknown as readonly Calculation[]
 
 export const findCalculation = (name: string): Calculation | undefined => CALCULATIONS.find((one) => one.name === name)

@@ -1,5 +1,4 @@
 import { METHOD_NAMES, type Method } from '../noise/typical-error'
-import type { CALCULATIONS } from './calculations'
 
 /** How a measurement at the bench was taken: the methods of the field, and film at any rate (the rate is in the input). */
 export type BenchMethod = Exclude<Method, 'film-240' | 'film-120'> | 'film'
@@ -46,4 +45,4 @@ export const MEASURED: Readonly<Record<string, Measured>> = {
 		title: 'Carried load', methods: TIMED,
 		headline: ({ by_load }) => (by_load as { added_inertia_kgm2: number; slower_pct: number | null }[]).map((load) => `${fixed(load.added_inertia_kgm2, 3, 'kg m²')}${load.slower_pct === null ? '' : ` ${fixed(load.slower_pct, 1, '% slower')}`}`).join('; '),
 	},
-} satisfies Partial<Record<(typeof CALCULATIONS)[number]['name'], Measured>>
+}

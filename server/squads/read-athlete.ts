@@ -10,6 +10,7 @@ import { readLibrary } from '../../db/queries/library'
 import { readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
+import { readMeasurements } from '../bench/read-measurements'
 import { plannedOf, writeLine } from '../sheet/write-lines'
 
 /** An athlete's page as a story: now, numbers, ladders, history, care. Null for a stranger's id. */
@@ -45,6 +46,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1))).map((best) => ({ ...best, name: START_NAMES[best.start as Start] ?? 'Sprint' })).sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),
 		verdicts: (await verdictsOfAthlete(scope, athleteId, 60)).filter((row) => row.decided !== 'hold' || row.reason !== null).slice(0, 16).map((row) => ({ id: row.id, day: row.day, ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId, decided: row.decided, sentence: row.sentence, reason: row.reason, painful: row.judgement.decidedBy === 'S1' })),
 		pains: pains.sort((a, b) => (a.at < b.at ? 1 : -1)),
+		measured: await readMeasurements(scope, athleteId),
 		clearances: await clearancesOf(scope, athleteId),
 	}
 }

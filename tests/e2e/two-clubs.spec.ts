@@ -44,15 +44,17 @@ test('two clubs: no read and no write crosses', async ({ page }) => {
 		form: { draft: JSON.stringify({ squadId: other.squadId, day: '2026-03-12', startTime: '17:30', title: 'x', place: '', plannedMinutes: '60', athleteIds: [athleteId], entries: [{ part: 'x', pick: 'drill:pogo', sets: '1', reps: '1', restS: '0', distanceM: '', heightCm: '', angleDeg: '', ballKg: '', runInM: '' }] }) }, headers: origin,
 	})
 	expect(drafted.status()).toBe(400)
+	const measured = { id: randomUUID(), athleteId, takenOn: '2026-03-01', calculation: 'rebound', method: 'mat', input: { contact_time_s: 0.2, flight_time_s: 0.5 } }
+	expect(await (await page.request.post(`${demo()}/api/measurements`, { data: measured, headers: origin })).json()).toEqual({ field: 'athleteId', reason: 'No such athlete.' })
 	expect((await eventsOfSessions(other.scope, [other.firstSessionId])).length).toBe(before)
 })
 
 test('strangers are sent to sign in, and writes from another site are refused', async ({ page, request }) => {
-	for (const path of ['/', '/squads', '/plan', '/club', '/library', '/sessions/new', `/field/${randomUUID()}`]) {
+	for (const path of ['/', '/squads', '/plan', '/bench', '/bench/film', '/club', '/library', '/sessions/new', `/field/${randomUUID()}`]) {
 		await page.goto(`${demo()}${path}`)
 		await expect(page, path).toHaveURL(/\/sign-in/)
 	}
-	expect((await request.post(`${demo()}/api/events`, { data: { events: [] }, headers: { origin: demo() } })).status()).toBe(401)
+	for (const path of ['events', 'measurements']) expect((await request.post(`${demo()}/api/${path}`, { data: { events: [] }, headers: { origin: demo() } })).status()).toBe(401)
 	await asDemo(page)
 	for (const headers of [{ origin: 'https://elsewhere.example' }, { origin: 'null' }]) {
 		// The router refuses some of these itself with 400, ours the rest with 403.
