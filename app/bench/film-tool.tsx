@@ -65,7 +65,7 @@ export function FilmTool({ people, today }: ToolProps) {
 				<div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_360px]">
 					<div className="min-w-0">
 						<div className="overflow-hidden bg-black" onClick={(event) => { const box = event.currentTarget.getBoundingClientRect(); setCentre({ x: ((event.clientX - box.left) / box.width) * 100, y: ((event.clientY - box.top) / box.height) * 100 }) }}>
-							<video ref={video} src={film.url} muted playsInline preload="auto" className="mx-auto block max-h-[430px] w-full" style={{ transform: `scale(${zoom})`, transformOrigin: `${centre.x}% ${centre.y}%` }} />
+							<video ref={video} src={film.url} muted playsInline preload="auto" className="mx-auto block max-h-[46vh] lg:max-h-[430px] w-full" style={{ transform: `scale(${zoom})`, transformOrigin: `${centre.x}% ${centre.y}%` }} />
 						</div>
 						<FrameSlider frame={film.asked} frames={film.frames} marks={marks} disabled={!ready} onShow={show} />
 						<div className="mt-2 flex flex-wrap items-center gap-2">

@@ -1,4 +1,4 @@
-import { meanDeceleration, turnDeficit, turnDeficits } from '../measure/agility/change-of-direction'
+import { meanDeceleration, reactiveCost, turnDeficit, turnDeficits } from '../measure/agility/change-of-direction'
 import { curveRun } from '../measure/agility/curve'
 import { compareCarriedLoads } from '../measure/load/carried-load'
 import { kineticEnergy, momentOfInertia } from '../measure/load/energy'
@@ -39,6 +39,13 @@ export const BRAKING = calculation(
 	({ speedMps, distanceM }) => ({ decelerationMps2: meanDeceleration(speedMps, distanceM) }),
 )
 
+export const REACTIVE_COST = calculation(
+	'reactive-cost', 'What reading and deciding costs over the same path',
+	fields({ reactive_s: number('above 0 to 60'), planned_s: number('above 0 to 60') }),
+	fields({ cost_s: number('reactive − planned') }),
+	({ reactiveS, plannedS }) => ({ costS: reactiveCost(reactiveS, plannedS) }),
+)
+
 export const CARRIED_LOAD = calculation(
 	'carried-load', 'Loads worn on a limb, compared',
 	fields({ loads: list(fields({ mass_kg: number('above 0 to 20'), radius_m: number('joint to load, 0–1.5'), time_s: optional(number('same distance, above 0 to 120')) }), { description: '1 to 50' }), free_time_s: optional(number('without load, same distance')) }),
@@ -60,4 +67,4 @@ export const WEEKLY_LOAD = calculation(
 	({ dailyLoad }) => weeklyLoad(dailyLoad),
 )
 
-export const OTHER_CALCULATIONS = [THROW, CURVE, COD, BRAKING, CARRIED_LOAD, ENERGY, WEEKLY_LOAD]
+export const OTHER_CALCULATIONS = [THROW, CURVE, COD, BRAKING, REACTIVE_COST, CARRIED_LOAD, ENERGY, WEEKLY_LOAD]

@@ -110,6 +110,11 @@ const ROWS: Record<string, Row> = {
 		edge: [{ speed_mps: 13, distance_m: 100 }, { deceleration_mps2: 0.845 }],
 		bad: [{ speed_mps: 6, distance_m: 0 }, 'distance_m'],
 	},
+	'reactive-cost': {
+		good: [{ reactive_s: 2.9, planned_s: 2.6 }, { cost_s: 0.3 }],
+		edge: [{ reactive_s: 2.6, planned_s: 2.6 }, { cost_s: 0 }],
+		bad: [{ reactive_s: 2.6, planned_s: 0 }, 'planned_s'],
+	},
 	'carried-load': {
 		good: [{ loads: [{ mass_kg: 0.4, radius_m: 0.8, time_s: 3.125 }], free_time_s: 3 }, { by_load: [{ added_inertia_kgm2: 0.256, slower_pct: 4 }] }],
 		edge: [{ loads: [{ mass_kg: 0.4, radius_m: 0 }] }, { by_load: [{ added_inertia_kgm2: 0, slower_pct: null }] }],

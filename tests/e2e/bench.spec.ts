@@ -175,6 +175,13 @@ test('every other tool answers', async ({ page }) => {
 	await fill({ '505, turning left': '2.40', '505, turning right': '2.50', '10 m straight': '1.80' })
 	await expect(number(page, 'A turn right costs')).toHaveText('0.70 s')
 
+	await page.getByText('Braking and reacting').click()
+	await fill({ 'Speed before braking': '60', 'Distance to the stop': '4', 'Path, planned': '2.6', 'Same path, reactive': '2.9' })
+	await expect(page.getByText('Expected a number above 0 and at most 13 m/s.')).toBeVisible()
+	await expect(number(page, 'Reading and deciding costs')).toHaveText('0.30 s')
+	await fill({ 'Speed before braking': '6' })
+	await expect(number(page, 'Mean braking')).toHaveText('4.5 m/s²')
+
 	await open(page, 'curve')
 	await fill({ Radius: '20', Speed: '8' })
 	await expect(number(page, 'Lean from the vertical')).toHaveText('18 °')
