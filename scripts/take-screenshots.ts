@@ -40,6 +40,36 @@ async function main(): Promise<void> {
 	await shoot('athlete-phone', athlete, PHONE)
 	await shoot('plan', '/plan')
 	await shoot('library', '/library')
+	const paste = (at: Page, label: string, text: string) => at.getByLabel(label).evaluate((box, content) => {
+		const clipboardData = new DataTransfer()
+		clipboardData.setData('text', content)
+		box.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+	}, text)
+	const alive = (at: Page) => at.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__react')))
+	await shoot('bench-profile', '/bench/sprint-profile', DESK, async (at) => {
+		await alive(at)
+		await paste(at, 'Distance, row 1', '5\t1.36\n10\t2.10\n20\t3.36\n30\t4.58\n40\t5.68')
+	})
+	await shoot('bench-contact', '/bench/contact', DESK, async (at) => {
+		await alive(at)
+		await paste(at, 'Box, row 1', '20\t138\t402\n20\t141\t410\n30\t143\t452\n40\t147\t470\n40\t152\t476\n60\t181\t512')
+	})
+	await shoot('bench-wickets', '/bench/wickets', DESK, async (at) => {
+		await alive(at)
+		await at.getByLabel('Squad').selectOption({ index: 1 })
+	})
+	await shoot('bench-film', '/bench/film', PHONE, async (at) => {
+		await alive(at)
+		await at.locator('input[type=file]').setInputFiles(path.join(ROOT, 'tests', 'fixtures', 'film', 'hops-240-stored-at-30.mp4'))
+		await at.getByText('of 288').waitFor()
+		await at.getByLabel('Filmed at').fill('240')
+		for (const [frame, button] of [['24', 'Touchdown'], ['60', 'Toe-off'], ['168', 'Touchdown']] as const) {
+			await at.getByRole('slider', { name: 'Frame' }).fill(frame)
+			await at.getByText(`frame ${frame} `).waitFor()
+			await at.getByRole('button', { name: new RegExp(`^${button}`) }).click()
+		}
+		await at.evaluate(() => window.scrollTo(0, 0))
+	})
 	await shoot('club', '/club')
 	await shoot('session-new', '/sessions/new', DESK, async (at) => {
 		await at.getByLabel('Squad').selectOption({ label: 'Women’s squad' })

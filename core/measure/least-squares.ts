@@ -64,6 +64,7 @@ export function fitLeastSquares(start: readonly number[], count: number, residua
 	let damping = 1e-3
 	let converged = false
 	let iterations = 0
+	let lastSize = Infinity
 	while (iterations < MAX_ITERATIONS && !converged && Number.isFinite(sum)) {
 		iterations++
 		damped.set(normal)
@@ -81,8 +82,10 @@ export function fitLeastSquares(start: readonly number[], count: number, residua
 			const nextSum = evaluate(there, nextNormal, nextSlope)
 			lower = nextSum <= sum
 			if (lower) {
-				// Without damping to speak of, a step this small is the remaining error, not a brake.
-				converged = size <= 1e-10 * (length + 1e-10) || (sum - nextSum <= 1e-15 * sum && damping <= 1e-3)
+				// Steps shrink by a factor each time: the next would be about size · factor, which is what is still wrong.
+				const factor = lastSize === Infinity ? 1 : Math.min(size / lastSize, 1)
+				converged = size * factor <= 1e-11 * (length + 1e-10) || (sum - nextSum <= 1e-15 * sum && damping <= 1e-3)
+				lastSize = size
 				;[here, there] = [there, here]
 				;[normal, nextNormal] = [nextNormal, normal]
 				;[slope, nextSlope] = [nextSlope, slope]
