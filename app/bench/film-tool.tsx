@@ -82,7 +82,7 @@ export function FilmTool({ people, today }: ToolProps) {
 					<div className="grid content-start gap-4">
 						<div className="grid grid-cols-2 gap-3">
 							<label className="field"><span className="label">Filmed at <span className="dim font-normal">frames a second</span></span><input className="input num" inputMode="decimal" list="filmed-rates" value={filmed} onChange={(event) => setFilmed(event.target.value)} placeholder="240" /><datalist id="filmed-rates">{FILMED_RATES.map((rate) => <option key={rate}>{rate}</option>)}</datalist></label>
-							<label className="field"><span className="label">Stored at <span className="dim font-normal">found</span></span><input className="input num" inputMode="decimal" value={film.storedFps ?? ''} onChange={(event) => { const rate = readTyped(event.target.value); if (rate !== null && rate >= 1) setStoredFps(rate) }} /></label>
+							<label className="field"><span className="label">Stored at <span className="dim font-normal">found</span></span><StoredRate key={film.storedFps} found={film.storedFps} onChange={(rate) => { setMarks([]); setStoredFps(rate) }} /></label>
 						</div>
 						<p className="dim -mt-2 text-[13.5px]">{filmedFps === null ? 'Say at which rate the camera filmed: a slow-motion file is often stored at 30.' : film.storedFps !== null && filmedFps !== film.storedFps ? `Stored ${(filmedFps / film.storedFps).toFixed(filmedFps % film.storedFps ? 1 : 0)} times slower than it happened.` : 'Filmed and stored at the same rate.'}</p>
 						<fieldset className="flex items-center gap-3"><legend className="sr-only">Foot of the next touchdown</legend><span className="label">Foot</span>{([['', 'not said'], ['left', 'left'], ['right', 'right']] as const).map(([value, words]) => <label key={words} className="flex min-h-[44px] items-center gap-1.5"><input type="radio" name="foot" className="size-5 accent-act" checked={side === value} onChange={() => setSide(value)} />{words}</label>)}</fieldset>
@@ -101,6 +101,17 @@ export function FilmTool({ people, today }: ToolProps) {
 			<About formula="Time = frames / filmed rate; standard error 1/(rate·√6), worst case one frame. RSI = g t²/8 of the flight over the contact, with the shared take-off frame counted in its error." source="Flight time: Bosco, Luhtanen & Komi 1983; the error follows from even errors within one frame." limits="The first frame with the foot down and the first with it off must be seen: film low and close. Under five frames of contact the film is too coarse. Phones that vary their rate while filming shift the result by that much." />
 		</div>
 	)
+}
+
+/** Frames are numbered by the stored rate, so a rate typed by hand makes earlier marks meaningless: taken over on leaving the box or Enter, not at every digit. */
+function StoredRate({ found, onChange }: { found: number | null; onChange: (rate: number) => void }) {
+	const [typed, setTyped] = useState(found === null ? '' : String(found))
+	const take = () => {
+		const rate = readTyped(typed)
+		if (rate !== null && rate >= 1 && rate !== found) onChange(rate)
+		else setTyped(found === null ? '' : String(found))
+	}
+	return <input className="input num" inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') take() }} />
 }
 
 function FrameSlider({ frame, frames, marks, disabled, onShow }: { frame: number; frames: number; marks: readonly FilmMark[]; disabled: boolean; onShow: (frame: number) => void }) {

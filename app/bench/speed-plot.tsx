@@ -30,7 +30,7 @@ export function SpeedPlot({ mssMps, tauS, startM, segments }: Props) {
 				<YAxis {...AXIS} type="number" domain={[0, yTicks.at(-1)!]} ticks={yTicks} label={axisLabel('m/s', 'y')} />
 				<ReferenceLine y={mssMps} stroke="var(--color-ink-2)" strokeDasharray="5 4" label={{ value: 'top', position: 'right', fill: 'var(--color-ink-2)', fontSize: 12.5 }} />
 				<Line dataKey="speed" stroke="var(--color-sprint)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
-				{segments.map((segment) => <ReferenceLine key={segment.fromM} segment={[{ x: segment.fromM, y: segment.speedMps }, { x: segment.toM, y: segment.speedMps }]} stroke={segment.weak ? 'var(--color-attn)' : 'var(--color-ink)'} strokeWidth={segment.weak ? 5 : 3} />)}
+				{segments.map((segment) => <ReferenceLine key={segment.fromM} segment={[{ x: segment.fromM, y: segment.speedMps }, { x: segment.toM, y: segment.speedMps }]} stroke="var(--color-ink)" strokeWidth={segment.weak ? 7 : 3} />)}
 			</ComposedChart>
 		</PlotFrame>
 	)

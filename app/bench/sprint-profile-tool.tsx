@@ -29,7 +29,10 @@ const BODY = [
 ]
 const EMPTY = { values: { method: 'gate', correction: 'none' }, rows: emptyRows(5) }
 
-const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`
+const signed = (value: number) => {
+	const size = Math.abs(value).toFixed(2)
+	return Number(size) === 0 ? size : `${value < 0 ? '−' : '+'}${size}`
+}
 const error = (value: number | null | undefined, digits: number) => (value === null || value === undefined ? null : value.toFixed(digits))
 
 export function SprintProfileTool({ people, today }: ToolProps) {

@@ -31,7 +31,7 @@ interface Props {
 /** Boxes to the left, what they say to the right; one under the other on the phone. */
 export function ToolPage({ inputs, results, about, problem, onClear }: Props) {
 	return (
-		<div className="mt-6 grid gap-x-12 gap-y-8 lg:grid-cols-[330px_1fr]">
+		<div className="mt-6 grid print:block gap-x-12 gap-y-8 lg:grid-cols-[330px_1fr]">
 			<div className="grid content-start gap-4 print:hidden">
 				{inputs}
 				{problem && <p className="problem" role="alert">{problem}</p>}

@@ -88,7 +88,7 @@ function Lanes({ members, values }: { members: readonly { name: string; step: nu
 			<>
 				<p className="text-[17px]"><b>{split.lanes.length} {split.lanes.length === 1 ? 'lane' : 'lanes'} for {ready.length} athletes; nobody is more than {Math.round(worst * 100)} cm off their step.</b></p>
 				{without.length > 0 && <p className="mt-1">Without a step: {without.map((member) => member.name).join(', ')}.</p>}
-				<div className="grid gap-x-8 xl:grid-cols-2">{split.lanes.map((lane, index) => {
+				<div className="grid gap-x-8 xl:grid-cols-2 print:grid-cols-2">{split.lanes.map((lane, index) => {
 					const spacing = wicketsToTarget(count ?? 10, lane.spacingM, (share ?? 100) / 100, runIn ?? undefined)
 					return <SpacingList key={index} title={`Lane ${index + 1}: ${lane.spacingM.toFixed(2)} m at the end`} names={lane.members.map((member) => ready[member]!.name)} spacing={{ gaps_m: spacing.gapsM, positions_m: spacing.positionsM, length_m: spacing.lengthM, positions_from_start_m: spacing.positionsFromStartM }} />
 				})}</div>
