@@ -4,6 +4,12 @@ import { type DoseCount, type LegCount, emptyCount } from './dose-count'
 /** A typical adult leg length, used until the athlete's own is known [our setting]. */
 export const DEFAULT_LEG_LENGTH_M = 0.9
 
+/**
+ * A full effort passes 90 % of its top speed at about TAU · MSS · (ln 10 − 0.9), 14 m for 8.5 m/s and
+ * 1.2 s; what lies beyond counts as metres above 90 % of top speed, for everybody, as an estimate [our setting].
+ */
+const BELOW_90_M = 15
+
 export interface RepContext {
 	/** 0-based place of the rep in the line; decides which leg plants on an alternating cut. */
 	repIndex: number
@@ -81,7 +87,10 @@ export function countRep(drill: Drill, parameters: Parameters, context: RepConte
 		const zone = context.zone ?? rules.metres.plannedZone
 		count.metres[zone] += parameters.distanceM ?? 0
 		count.metres.easy += parameters.runInM ?? 0
-		if (drill.family === 'sprint' && (zone === 'fast' || zone === 'maximal')) count.maximalStarts += 1
+		if (drill.family === 'sprint' && (zone === 'fast' || zone === 'maximal')) {
+			count.maximalStarts += 1
+			count.fastMetres += Math.max(0, (parameters.distanceM ?? 0) + (parameters.runInM ?? 0) - BELOW_90_M)
+		}
 	}
 	if (rules.steps) count.steps += Math.ceil((parameters.distanceM ?? 0) / (rules.steps.stepLengthLegLengths * (context.legLengthM ?? DEFAULT_LEG_LENGTH_M)) - 1e-9)
 	if (rules.throws) {

@@ -17,6 +17,8 @@ export interface DoseCount {
 	steps: number
 	/** Sprint reps in the fast or maximal zone. */
 	maximalStarts: number
+	/** Metres run above 90 % of top speed: an estimate, see `countRep`. */
+	fastMetres: number
 	throws: LegCount
 	throwKg: number
 }
@@ -31,6 +33,7 @@ export function emptyCount(): DoseCount {
 		metres: { easy: 0, tempo: 0, 'sub-maximal': 0, fast: 0, maximal: 0 },
 		steps: 0,
 		maximalStarts: 0,
+		fastMetres: 0,
 		throws: noLeg(),
 		throwKg: 0,
 	}
@@ -48,6 +51,7 @@ export function addCounts(a: DoseCount, b: DoseCount): DoseCount {
 	sum.throws = addLegs(a.throws, b.throws)
 	sum.steps = a.steps + b.steps
 	sum.maximalStarts = a.maximalStarts + b.maximalStarts
+	sum.fastMetres = a.fastMetres + b.fastMetres
 	sum.throwKg = a.throwKg + b.throwKg
 	return sum
 }

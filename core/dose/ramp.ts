@@ -1,32 +1,36 @@
-import { type Day, addDays, daysBetween, mondayOf } from '../calendar/days'
+import { type Day, addDays, mondayOf } from '../calendar/days'
 import type { Level } from '../library/types'
 import { type DoseCount, contactsOf, cutsOf, loadOfLeg } from './dose-count'
 
 /** The quantities whose week-to-week growth is watched. */
-export type RampQuantity = 'hardContacts' | 'sharpCuts' | 'maximalStarts'
+export type RampQuantity = 'hardContacts' | 'sharpCuts' | 'maximalStarts' | 'fastMetres'
 
 export const RAMP_NAMES: Record<RampQuantity, string> = {
 	hardContacts: 'high and shock contacts of the harder-worked leg',
 	sharpCuts: 'cuts of 90° and more',
 	maximalStarts: 'maximal starts',
+	fastMetres: 'metres above 90 % of top speed',
 }
 
 /** Weekly floors under which growth is never held against anybody [our setting]. Starts: two sessions of a ladder's own dose. */
 export const RAMP_FLOORS: Record<Level, Record<RampQuantity, number>> = {
-	1: { hardContacts: 20, sharpCuts: 10, maximalStarts: 12 },
-	2: { hardContacts: 40, sharpCuts: 20, maximalStarts: 16 },
-	3: { hardContacts: 60, sharpCuts: 30, maximalStarts: 24 },
+	1: { hardContacts: 20, sharpCuts: 10, maximalStarts: 12, fastMetres: 60 },
+	2: { hardContacts: 40, sharpCuts: 20, maximalStarts: 16, fastMetres: 120 },
+	3: { hardContacts: 60, sharpCuts: 30, maximalStarts: 24, fastMetres: 180 },
 }
 
 /** Cuts of 60° or more and dead stops enter the hard contacts of the leg that plants. */
 export function rampValue(count: DoseCount, quantity: RampQuantity): number {
-	if (quantity === 'maximalStarts') return count.maximalStarts
+	if (quantity === 'maximalStarts' || quantity === 'fastMetres') return count[quantity]
 	if (quantity === 'sharpCuts') return cutsOf(count, ['90-135', '135-180'])
 	const hard = contactsOf(count, ['high', 'shock'])
 	const plants = (leg: 'left' | 'right') =>
 		loadOfLeg(count.cuts['60-90'], leg) + loadOfLeg(count.cuts['90-135'], leg) + loadOfLeg(count.cuts['135-180'], leg) + loadOfLeg(count.deadStops, leg)
 	return Math.max(loadOfLeg(hard, 'left') + plants('left'), loadOfLeg(hard, 'right') + plants('right'))
 }
+
+/** How far back a trained week still counts. */
+const WEEKS_BACK = 12
 
 export interface DayDose {
 	day: Day
@@ -55,19 +59,23 @@ export interface RampReading {
  */
 export function readRamp(days: readonly DayDose[], day: Day, floor: number, rampPercent: number): RampReading {
 	const thisMonday = mondayOf(day)
+	const [oldest, rolling] = [addDays(thisMonday, -7 * WEEKS_BACK), addDays(day, -7)]
 	const weeks = new Map<Day, { total: number; unloading: boolean }>()
 	let calendarWeek = 0
 	let rollingWeek = 0
 	for (const entry of days) {
+		if (entry.day < oldest || entry.day > day) continue
+		if (entry.day > rolling) rollingWeek += entry.value
+		if (entry.day >= thisMonday) {
+			calendarWeek += entry.value
+			continue
+		}
 		const monday = mondayOf(entry.day)
-		if (monday === thisMonday && entry.day <= day) calendarWeek += entry.value
-		if (entry.day > addDays(day, -7) && entry.day <= day) rollingWeek += entry.value
-		if (monday >= thisMonday) continue
 		const week = weeks.get(monday) ?? { total: 0, unloading: false }
 		weeks.set(monday, { total: week.total + entry.value, unloading: week.unloading || entry.unloading })
 	}
 	const trained = [...weeks.entries()]
-		.filter(([monday, week]) => !week.unloading && week.total > 0 && daysBetween(monday, thisMonday) <= 12 * 7)
+		.filter(([, week]) => !week.unloading && week.total > 0)
 		.sort(([a], [b]) => (a < b ? 1 : -1))
 		.slice(0, 4)
 		.map(([, week]) => week.total)

@@ -57,8 +57,15 @@ export const PainObservation = event('observation', 'pain', { ...common, entryId
 	redFlag: Type.Boolean(), note: Type.Optional(Type.String({ maxLength: 500 })),
 }, closed))
 
+/** After a pulled run: comfort 0 easy to 5 bad, and whether the foot braked in front. */
+export const ComfortObservation = event('observation', 'comfort', { ...onLine }, Type.Object({ worst: Type.Integer({ minimum: 0, maximum: 5 }), braking: Type.Boolean() }, closed))
+/** The whole session as the athlete felt it, 0–10, and how long it was. */
+export const EffortObservation = event('observation', 'effort', common, Type.Object({ rpe: Type.Number({ minimum: 0, maximum: 10, multipleOf: 0.5 }), minutes: Type.Integer({ minimum: 1, maximum: 600 }) }, closed))
+
 export const END_REASONS = ['drop-off', 'good-day', 'coach', 'weather', 'pain', 'refusal'] as const
 export const EndSetDecision = event('decision', 'end-set', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ reason: oneOf(END_REASONS) }, closed))
+/** A carried load taken off. */
+export const LoadOffDecision = event('decision', 'load-off', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ reason: oneOf(['speed-loss', 'movement'] as const) }, closed))
 export const AttendanceDecision = event('decision', 'attendance', common, Type.Object({ present: Type.Boolean() }, closed))
 
 /** One schema per event; the key is `type/kind`. Whatever crosses the border is checked against these and nothing else. */
@@ -71,7 +78,10 @@ export const EVENT_SCHEMAS = {
 	'mark/missed': MissedMark,
 	'observation/quality': QualityObservation,
 	'observation/pain': PainObservation,
+	'observation/comfort': ComfortObservation,
+	'observation/effort': EffortObservation,
 	'decision/end-set': EndSetDecision,
+	'decision/load-off': LoadOffDecision,
 	'decision/attendance': AttendanceDecision,
 } as const
 

@@ -1,55 +1,20 @@
+import { type DrillSpec, makeDrill } from './make-drill'
 import type { Drill } from './types'
 
-const throwing = { family: 'throw', reactive: false, version: 1, intensity: 'moderate' } as const
-const UPPER = { shoulder: 2, elbow: 1, wrist: 1, back: 1 } as const
 const SECTOR = 'Nobody stands inside the throw sector'
+const UPPER = { shoulder: 2, elbow: 1, wrist: 1, back: 1 } as const
+const LEGS_AND_BACK = { back: 'kneeling-chest-push', hip: 'kneeling-chest-push', knee: 'kneeling-chest-push', groin: 'kneeling-chest-push' } as const
+const ARM = { shoulder: 'underhand-throw', elbow: 'underhand-throw', wrist: 'underhand-throw' } as const
+const toss = (spec: DrillSpec): Drill => makeDrill({ family: 'throw', intensity: 'moderate', counting: { throws: { sides: 'both' } }, measures: ['distance', 'quality'], kit: ['medicine ball', 'tape'], cautions: [SECTOR] }, { parameters: { ballKg: 3 }, widthM: 6, ...spec })
 
-export const THROWING_AND_GENERAL_DRILLS: Drill[] = [
-	{
-		...throwing, id: 'kneeling-chest-push', name: 'Chest push from kneeling', pattern: 'linear', legs: 'none',
-		counting: { throws: { sides: 'both' } }, measures: ['distance', 'quality'],
-		defaults: { sets: 2, reps: 4, ballKg: 3, restS: 60, repS: 5 },
-		regions: { shoulder: 1, elbow: 1, wrist: 1 }, alternatives: { shoulder: 'wall-drill', elbow: 'wall-drill', wrist: 'wall-drill' },
-		cues: ['Push from the floor up'], lookFor: ['Straight trunk'], faults: [{ fault: 'Bending at the hip', correction: 'Squeeze before the push' }],
-		kit: ['medicine ball', 'mat'], cautions: [SECTOR],
-	},
-	{
-		...throwing, id: 'overhead-throw', name: 'Overhead backward throw', pattern: 'linear', legs: 'both',
-		counting: { throws: { sides: 'both' } }, measures: ['distance', 'quality'],
-		defaults: { sets: 2, reps: 4, ballKg: 3, restS: 75, repS: 5 },
-		regions: { ...UPPER, shoulder: 3, back: 2, hip: 1, knee: 1 },
-		alternatives: { shoulder: 'underhand-throw', back: 'kneeling-chest-push', hip: 'kneeling-chest-push', elbow: 'underhand-throw', wrist: 'underhand-throw', knee: 'kneeling-chest-push' },
-		cues: ['Legs first, arms last'], lookFor: ['Full extension before release'], faults: [{ fault: 'Arms throw alone', correction: 'Pause low, then jump the ball away' }],
-		kit: ['medicine ball', 'tape'], cautions: [SECTOR, 'Look behind before each throw'],
-	},
-	{
-		...throwing, id: 'underhand-throw', name: 'Underhand forward throw', pattern: 'linear', legs: 'both',
-		counting: { throws: { sides: 'both' } }, measures: ['distance', 'quality'],
-		defaults: { sets: 2, reps: 4, ballKg: 3, restS: 75, repS: 5 },
-		regions: { back: 1, hip: 1, knee: 1 }, alternatives: { back: 'kneeling-chest-push', hip: 'kneeling-chest-push', knee: 'kneeling-chest-push' },
-		cues: ['Swing short, jump through'], lookFor: ['Hips open before the arms'], faults: [{ fault: 'Rounded back', correction: 'Lighter ball, shallower swing' }],
-		kit: ['medicine ball', 'tape'], cautions: [SECTOR],
-	},
-	{
-		...throwing, id: 'rotational-throw', name: 'Rotational throw', pattern: 'rotational', legs: 'both',
-		counting: { throws: { sides: 'each-side' } }, measures: ['distance', 'quality'],
-		defaults: { sets: 2, reps: 3, ballKg: 3, restS: 75, repS: 6 },
-		regions: { ...UPPER, groin: 1, hip: 1 }, alternatives: { shoulder: 'underhand-throw', back: 'kneeling-chest-push', groin: 'kneeling-chest-push', hip: 'kneeling-chest-push', elbow: 'underhand-throw', wrist: 'underhand-throw' },
-		cues: ['Hip leads, ball follows'], lookFor: ['Back foot turns'], faults: [{ fault: 'Turning the trunk alone', correction: 'Start from the back foot' }],
-		kit: ['medicine ball', 'tape'], cautions: [SECTOR],
-	},
-	{
-		id: 'range-of-motion', version: 1, name: 'Range of motion and positions', family: 'prepare', pattern: 'linear', legs: 'both', reactive: false, intensity: 'low',
-		counting: {}, measures: ['quality'],
-		defaults: { sets: 1, reps: 1, restS: 0, repS: 600 }, regions: {}, alternatives: {},
-		cues: ['Slow, full, easy'], lookFor: ['Who moves differently today?'], faults: [{ fault: 'Rushing in the cold', correction: 'Add five minutes' }],
-		kit: [], cautions: [],
-	},
-	{
-		id: 'easy-close', version: 1, name: 'Walk and breathe', family: 'prepare', pattern: 'linear', legs: 'both', reactive: false, intensity: 'low',
-		counting: {}, measures: ['quality'],
-		defaults: { sets: 1, reps: 1, restS: 0, repS: 300 }, regions: {}, alternatives: {},
-		cues: ['Leave fresh'], lookFor: ['Anybody limping?'], faults: [{ fault: 'One more sprint for fun', correction: 'Collect the cones first' }],
-		kit: [], cautions: [],
-	},
+export const THROWING_DRILLS: Drill[] = [
+	toss({ id: 'easy-toss', name: 'Easy toss', intensity: 'low', measures: ['quality'], dose: [2, 5], restS: 45, repS: 4, parameters: { ballKg: 1, effortPercent: 50 }, regions: { shoulder: 1, elbow: 1, wrist: 1 }, alternatives: { shoulder: 'wall-drill', elbow: 'wall-drill', wrist: 'wall-drill' }, cautions: [SECTOR, 'Any discomfort of 1 or more ends the day'], cue: 'Half effort, full path', look: 'No guarding', fault: ['Throwing hard because it feels good', 'Catch it from a partner'] }),
+	toss({ id: 'kneeling-chest-push', name: 'Chest push from kneeling', legs: 'none', dose: [2, 4], restS: 60, repS: 5, regions: { shoulder: 1, elbow: 1, wrist: 1 }, alternatives: { shoulder: 'wall-drill', elbow: 'wall-drill', wrist: 'wall-drill' }, kit: ['medicine ball', 'mat'], cue: 'Push from the floor up', look: 'Straight trunk', fault: ['Bending at the hip', 'Squeeze before the push'] }),
+	toss({ id: 'standing-chest-push', name: 'Chest push standing', dose: [2, 4], restS: 60, repS: 5, regions: { shoulder: 2, elbow: 1, wrist: 1 }, alternatives: { shoulder: 'underhand-throw', elbow: 'underhand-throw', wrist: 'underhand-throw' }, cue: 'Legs start it, arms end it', look: 'Extends from the floor', fault: ['Arms alone', 'Start from a quarter squat'] }),
+	toss({ id: 'overhead-throw', name: 'Overhead backward throw', dose: [2, 4], restS: 75, repS: 5, regions: { ...UPPER, shoulder: 3, back: 2, hip: 1, knee: 1 }, alternatives: { ...LEGS_AND_BACK, ...ARM }, cautions: [SECTOR, 'Look behind before each throw'], cue: 'Legs first, arms last', look: 'Full extension before release', fault: ['Arms throw alone', 'Pause low, then jump the ball away'] }),
+	toss({ id: 'underhand-throw', name: 'Underhand forward throw', dose: [2, 4], restS: 75, repS: 5, regions: { back: 1, hip: 1, knee: 1 }, alternatives: LEGS_AND_BACK, cue: 'Swing short, jump through', look: 'Hips open before the arms', fault: ['Rounded back', 'Lighter ball, shallower swing'] }),
+	toss({ id: 'rotational-throw', name: 'Rotational throw', pattern: 'rotational', counting: { throws: { sides: 'each-side' } }, dose: [2, 3], restS: 75, repS: 6, regions: { ...UPPER, groin: 1, hip: 1 }, alternatives: { ...LEGS_AND_BACK, ...ARM }, cue: 'Hip leads, ball follows', look: 'Back foot turns', fault: ['Turning the trunk alone', 'Start from the back foot'] }),
+	toss({ id: 'step-in-throw', name: 'Step-in throw', intensity: 'high', legs: 'one', counting: { throws: { sides: 'each-side' } }, dose: [2, 3], restS: 90, repS: 6, regions: { ...UPPER, shoulder: 3, knee: 1, groin: 1 }, alternatives: { ...LEGS_AND_BACK, ...ARM }, cue: 'Block the front leg, then throw', look: 'Front leg firm at release', fault: ['Front knee gives', 'Shorter step'] }),
+	toss({ id: 'run-in-throw', name: 'Run-in throw', intensity: 'high', legs: 'one', counting: { throws: { sides: 'each-side' } }, dose: [2, 3], restS: 120, repS: 8, parameters: { ballKg: 2, runInM: 10 }, regions: { ...UPPER, shoulder: 3, elbow: 2, knee: 2, groin: 1 }, alternatives: { ...LEGS_AND_BACK, ...ARM }, cue: 'Carry the speed into the block', look: 'Last two steps quick', fault: ['Slowing before the throw', 'Three steps instead of ten metres'] }),
+	toss({ id: 'floor-slam', name: 'Overhead slam', dose: [2, 5], restS: 60, repS: 4, regions: { shoulder: 2, back: 1, elbow: 1 }, alternatives: { shoulder: 'underhand-throw', back: 'kneeling-chest-push', elbow: 'underhand-throw' }, measures: ['quality'], kit: ['medicine ball that does not bounce'], cautions: ['Ball may come back: face away'], cue: 'Reach tall, then all the way down', look: 'Trunk folds last', fault: ['Arms alone', 'Up on the toes first'] }),
 ]

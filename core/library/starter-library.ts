@@ -1,6 +1,8 @@
-import { JUMPING_DRILLS } from './drills-jump'
-import { RUNNING_DRILLS } from './drills-run'
-import { THROWING_AND_GENERAL_DRILLS } from './drills-throw'
+import { AGILITY_DRILLS } from './drills-agility'
+import { PREPARING_DRILLS, TISSUE_DRILLS } from './drills-general'
+import { PLYOMETRIC_DRILLS } from './drills-plyometric'
+import { SPRINT_DRILLS } from './drills-sprint'
+import { THROWING_DRILLS } from './drills-throw'
 import { LADDERS } from './ladders'
 import { SCHOOLS } from './schools'
 import type { Ladder, Library, Rung } from './types'
@@ -9,7 +11,7 @@ const byId = <T extends { id: string }>(items: T[]): Record<string, T> => Object
 
 /** The drills, ladders and schools every club starts with. */
 export const STARTER_LIBRARY: Library = {
-	drills: byId([...RUNNING_DRILLS, ...JUMPING_DRILLS, ...THROWING_AND_GENERAL_DRILLS]),
+	drills: byId([...PREPARING_DRILLS, ...SPRINT_DRILLS, ...AGILITY_DRILLS, ...PLYOMETRIC_DRILLS, ...THROWING_DRILLS, ...TISSUE_DRILLS]),
 	ladders: byId(LADDERS),
 	schools: byId(SCHOOLS),
 }

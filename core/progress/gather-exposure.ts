@@ -1,19 +1,20 @@
 import type { Day } from '../calendar/days'
 import type { LogEvent } from '../events/schema'
-import type { Drill } from '../library/types'
+import type { Drill, Phase } from '../library/types'
 import type { Exposure, MarkEvidence, PlannedLine } from './types'
 
 /** The number a mark is judged by; null when its drill asks for another distance than was timed. */
 export function markEvidence(event: LogEvent, distanceM: number | undefined): MarkEvidence | null {
 	if (event.type !== 'mark') return null
+	const side = event.side ? { side: event.side } : {}
 	if (event.kind === 'sprint') {
 		const last = event.value.splits.at(-1)
 		if (!last || (distanceM !== undefined && last.distanceM !== distanceM)) return null
-		return { kind: 'sprint', value: last.timeS, method: event.value.method }
+		return { kind: 'sprint', value: last.timeS, method: event.value.method, ...side }
 	}
-	if (event.kind === 'contact') return { kind: 'contact', value: event.value.contactS, method: event.value.method }
-	if (event.kind === 'height') return { kind: 'height', value: event.value.heightM, method: event.value.method }
-	if (event.kind === 'distance') return { kind: 'distance', value: event.value.distanceM, method: event.value.method }
+	if (event.kind === 'contact') return { kind: 'contact', value: event.value.contactS, method: event.value.method, flightS: event.value.flightS, ...side }
+	if (event.kind === 'height') return { kind: 'height', value: event.value.heightM, method: event.value.method, ...side }
+	if (event.kind === 'distance') return { kind: 'distance', value: event.value.distanceM, method: event.value.method, ...side }
 	return null
 }
 
@@ -29,13 +30,14 @@ export const byRep = (a: LogEvent, b: LogEvent): number =>
 
 /** A measured rep and its tick-off are one rep: marks of one kind win over a bare "done" at the same place. */
 export function exposureOf(
-	session: { id: string; day: Day },
+	session: { id: string; day: Day; phase: Phase },
 	line: PlannedLine,
 	drill: Drill,
-	rungDrillId: string,
+	rungDrillId: string | null,
 	/** Current events (folded) of this athlete's line. */
 	events: readonly LogEvent[],
 	bestBefore: Exposure['bestBefore'],
+	firstDayBack: boolean,
 ): Exposure {
 	const marks = events.filter((event) => event.type === 'mark').sort(byRep)
 	const quality = { good: 0, notYet: 0, poor: 0, setTaps: 0 }
@@ -47,10 +49,13 @@ export function exposureOf(
 		else if (event.value.grade === 'poor') quality.poor += weight
 		else quality.notYet += weight
 	}
+	const comforts = events.flatMap((event) => (event.type === 'observation' && event.kind === 'comfort' ? [event.value] : []))
+	const off = events.filter((event) => event.type === 'decision' && event.kind === 'load-off').sort(byRep).at(-1)
 	const end = events.filter((event) => event.type === 'decision' && event.kind === 'end-set').sort(byRep).at(-1)
 	return {
 		sessionId: session.id,
 		day: session.day,
+		phase: session.phase,
 		rungId: line.rungId ?? '',
 		onRung: drill.id === rungDrillId,
 		planned: line.dose,
@@ -59,5 +64,8 @@ export function exposureOf(
 		marks: marks.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null),
 		quality,
 		bestBefore,
+		...(firstDayBack ? { firstDayBack } : {}),
+		...(comforts.length > 0 ? { comfort: { worst: Math.max(...comforts.map((one) => one.worst)), braking: comforts.some((one) => one.braking) } } : {}),
+		...(off && off.kind === 'load-off' ? { loadOff: off.value.reason } : {}),
 	}
 }

@@ -1,12 +1,14 @@
-import { type Day, ageInYears, daysBetween } from '../calendar/days'
+import { type Day, ageInYears, daysBetween, hoursBetween } from '../calendar/days'
 import { type DoseCount, addCounts, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
 import type { LogEvent } from '../events/schema'
-import { rungOf } from '../library/starter-library'
-import type { Drill, Ladder, Level, Phase, School } from '../library/types'
+import type { Drill, Family, Ladder, Level, Phase, School } from '../library/types'
 import type { Method } from '../noise/typical-error'
 import { exposureOf } from './gather-exposure'
-import { type Exposure, type LadderState, type PlannedLine, RULES_VERSION, type VerdictInput } from './types'
+import { MISSED_DAYS } from './missed-time'
+import { type OutsideLoad, outsideRamp, outsideWork } from './outside-load'
+import { type Exposure, type LadderState, type OpenRestriction, type OpenWorry, type PlannedLine, RULES_VERSION, type Surface, type VerdictInput, type WorkDay, type WorkKind } from './types'
+import { kindsOf } from './work-kinds'
 
 export interface HistorySession {
 	id: string
@@ -14,12 +16,11 @@ export interface HistorySession {
 	startTime: string
 	phase: Phase
 }
+/** A line of the sheet, on a ladder or not. */
 export interface HistoryLine extends PlannedLine {
 	id: string
 	entryId: string
 	sessionId: string
-	ladderId: string
-	rungId: string
 }
 export interface KnownTime {
 	start: string | null
@@ -32,9 +33,10 @@ export interface KnownTime {
 export interface AthleteHistory {
 	athleteId: string
 	birthDate: Day | null
+	massKg: number | null
 	/** Sessions the athlete was down for, any order. */
 	sessions: HistorySession[]
-	/** Ladder lines in force in those sessions. */
+	/** Lines in force in those sessions. */
 	lines: HistoryLine[]
 	/** Current events (folded) of those sessions. */
 	events: LogEvent[]
@@ -42,33 +44,53 @@ export interface AthleteHistory {
 	counts: Map<string, DoseCount>
 	/** Best times from before the window the events cover. */
 	olderBests: KnownTime[]
+	/** Matches, practice, gym, before and after the judged session. */
+	outside: OutsideLoad[]
+	care: CareRecord[]
+	/** First days on rungs reached lately, by earlier verdicts. */
+	newRungs: VerdictInput['newRungs']
 }
 
+/** What stands in the way of an athlete, from a day on and until it ended. */
+export type CareRecord = { from: Day; until: Day | null } & (
+	| { kind: 'restriction'; region: OpenRestriction['region']; pattern: OpenRestriction['pattern']; setBy: string }
+	| { kind: 'worry'; drillId: string; region: OpenWorry['region'] }
+	| { kind: 'illness' }
+)
+/** Whether a record is open on a day; it ends with the day it was closed. */
+export const isOpen = (record: CareRecord, day: Day): boolean => record.from <= day && (record.until === null || record.until > day)
+
+export interface NextSession {
+	day: Day
+	startTime: string
+	phase: Phase
+	surface: Surface | null
+}
 export interface JudgedSession extends HistorySession {
-	nextDay: Day
-	nextPhase: Phase
+	next: NextSession
 }
 
 const EXPOSURES_KEPT = 8
 const PAIN_DAYS = 28
+/** Work further back than this says no more than that it is long ago. */
+const WORK_DAYS = 70
 const when = (session: HistorySession) => session.day + session.startTime
 
 /** What all ladders of one athlete share, worked out once for a judged session. */
 export interface Evidence {
-	athleteId: string
-	birthDate: Day | null
+	history: AthleteHistory
 	/** Up to and with the judged session, oldest first. */
 	sessions: HistorySession[]
-	lines: HistoryLine[]
+	linesByLadder: Map<string, HistoryLine[]>
 	eventsByEntry: Map<string, LogEvent[]>
 	lastSessions: string[]
 	pains: VerdictInput['pains']
+	work: WorkDay[]
 	ramp: VerdictInput['ramp']
-	olderBests: KnownTime[]
 }
 
 /** Sorts what is known of an athlete for the judging of one session; later sessions are left out. */
-export function evidenceFor(session: HistorySession, history: AthleteHistory): Evidence {
+export function evidenceFor(session: HistorySession, history: AthleteHistory, drillOf: (id: string, version: number) => Drill): Evidence {
 	const sessions = history.sessions.filter((candidate) => when(candidate) <= when(session)).sort((a, b) => (when(a) < when(b) ? -1 : 1))
 	const byId = new Map(sessions.map((candidate) => [candidate.id, candidate]))
 	const attended = new Set<string>()
@@ -91,45 +113,91 @@ export function evidenceFor(session: HistorySession, history: AthleteHistory): E
 			pains.push({ sessionId: at.id, day: at.day, region, side, score, redFlag })
 		}
 	}
+	const linesByLadder = new Map<string, HistoryLine[]>()
+	const workBySession = new Map<string, { families: Set<Family>; kinds: Set<WorkKind> }>()
+	for (const line of history.lines) {
+		if (!byId.has(line.sessionId)) continue
+		if (line.ladderId !== null) linesByLadder.set(line.ladderId, [...(linesByLadder.get(line.ladderId) ?? []), line])
+		if (!(eventsByEntry.get(line.entryId) ?? []).some((event) => event.type === 'mark' && event.kind !== 'missed')) continue
+		const drill = drillOf(line.drillId, line.drillVersion)
+		const work = workBySession.get(line.sessionId) ?? { families: new Set<Family>(), kinds: new Set<WorkKind>() }
+		work.families.add(drill.family)
+		for (const kind of kindsOf(drill, line.parameters)) work.kinds.add(kind)
+		workBySession.set(line.sessionId, work)
+	}
+	const recent = (day: Day) => daysBetween(day, session.day) <= WORK_DAYS
+	const work: WorkDay[] = [
+		...sessions.filter((one) => recent(one.day)).flatMap((one) => {
+			const done = workBySession.get(one.id)
+			return done ? [{ day: one.day, startTime: one.startTime, families: [...done.families].sort(), kinds: [...done.kinds].sort(), outside: false }] : []
+		}),
+		...history.outside.filter((one) => one.day <= session.day && recent(one.day)).map(outsideWork),
+	].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
 	return {
-		athleteId: history.athleteId,
-		birthDate: history.birthDate,
-		sessions,
-		lines: history.lines.filter((line) => byId.has(line.sessionId)),
-		eventsByEntry,
+		history, sessions, linesByLadder, eventsByEntry, work,
 		lastSessions: sessions.filter((candidate) => attended.has(candidate.id)).slice(-3).map((candidate) => candidate.id),
 		pains: pains.sort((a, b) => a.day.localeCompare(b.day) || a.region.localeCompare(b.region) || a.side.localeCompare(b.side) || a.score - b.score || Number(a.redFlag) - Number(b.redFlag)),
-		ramp: Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, rampDays(quantity, sessions, counts)])) as VerdictInput['ramp'],
-		olderBests: history.olderBests,
+		ramp: Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, [...rampDays(quantity, sessions, counts), ...outsideRamp(quantity, history.outside, session.day)]])) as VerdictInput['ramp'],
 	}
 }
 
+export interface GatherContext {
+	session: JudgedSession
+	ladder: Ladder
+	state: LadderState
+	level: Level
+	school: School
+	focus: VerdictInput['focus']
+	/** Rungs passed, by ladder. */
+	standings: VerdictInput['standings']
+	contrastHelps?: boolean
+}
+
 /** The whole input of one verdict, from what was planned and logged. */
-export function gatherInput(session: JudgedSession, ladder: Ladder, state: LadderState, level: Level, school: School, evidence: Evidence, drillOf: (id: string, version: number) => Drill): VerdictInput {
+export function gatherInput({ session, ladder, state, level, school, focus, standings, contrastHelps = false }: GatherContext, evidence: Evidence, drillOf: (id: string, version: number) => Drill): VerdictInput {
+	const { history } = evidence
 	const exposures: Exposure[] = []
-	const own = evidence.lines.filter((line) => line.ladderId === ladder.id)
-	for (const at of evidence.sessions) {
-		const line = own.find((candidate) => candidate.sessionId === at.id)
-		if (!line) continue
+	const own = evidence.linesByLadder.get(ladder.id) ?? []
+	const lineOf = new Map(own.map((line) => [line.sessionId, line]))
+	const family = evidence.work.filter((work) => work.families.includes(ladder.family))
+	for (const at of evidence.sessions.filter((one) => lineOf.has(one.id)).slice(-EXPOSURES_KEPT)) {
+		const line = lineOf.get(at.id)!
 		const drill = drillOf(line.drillId, line.drillVersion)
-		const rungDrill = rungOf(ladder, line.rungId).rung.drillId
-		exposures.push(exposureOf(at, line, drill, rungDrill, evidence.eventsByEntry.get(line.entryId) ?? [], bestBefore(evidence, own, drill, line.parameters.distanceM, at.day)))
+		const rungDrill = ladder.rungs.find((rung) => rung.id === line.rungId)?.drillId ?? null
+		const last = family.filter((work) => work.day < at.day).at(-1)
+		const firstDayBack = last !== undefined && daysBetween(last.day, at.day) > MISSED_DAYS.none
+		exposures.push(exposureOf(at, line, drill, rungDrill, evidence.eventsByEntry.get(line.entryId) ?? [], bestBefore(evidence, own, drill, line.parameters.distanceM, at.day), firstDayBack))
 	}
+	const { next, day } = session
+	const open = history.care.filter((record) => isOpen(record, next.day))
 	return {
 		rulesVersion: RULES_VERSION,
-		sessionId: session.id,
-		day: session.day,
-		nextDay: session.nextDay,
-		nextPhase: session.nextPhase,
-		athlete: { id: evidence.athleteId, level, ageYears: evidence.birthDate === null ? null : ageInYears(evidence.birthDate, session.day) },
+		sessionId: session.id, day, startTime: session.startTime,
+		next: { day: next.day, startTime: next.startTime, phase: next.phase, surface: next.surface, ...matchesAround(history.outside, next) },
+		athlete: {
+			id: history.athleteId, level, ageYears: history.birthDate === null ? null : ageInYears(history.birthDate, next.day), massKg: history.massKg,
+			unwell: open.some((record) => record.kind === 'illness'), contrastHelps,
+		},
 		ladder: { id: ladder.id, version: ladder.version },
 		school: { id: school.id, version: school.version },
-		state,
-		exposures: exposures.slice(-EXPOSURES_KEPT),
+		state, focus, standings,
+		exposures,
+		restrictions: open.flatMap((record) => (record.kind === 'restriction' ? [{ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }] : [])),
+		worries: open.flatMap((record) => (record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region, since: record.from }] : [])),
 		pains: evidence.pains,
 		lastSessions: evidence.lastSessions,
+		work: evidence.work.slice(-20),
+		newRungs: history.newRungs,
+		advancesBefore: [],
 		ramp: evidence.ramp,
 	}
+}
+
+/** Hours to the next match and since the last one, start to start; null when there is none within a week. */
+export function matchesAround(outside: readonly OutsideLoad[], at: { day: Day; startTime: string }): { hoursToMatch: number | null; hoursSinceMatch: number | null } {
+	const hours = outside.filter((one) => one.kind === 'match' || one.kind === 'tournament').map((one) => hoursBetween(at, one)).filter((value) => Math.abs(value) <= 168)
+	const [ahead, behind] = [hours.filter((value) => value > 0), hours.filter((value) => value <= 0)]
+	return { hoursToMatch: ahead.length > 0 ? Math.min(...ahead) : null, hoursSinceMatch: behind.length > 0 ? -Math.max(...behind) : null }
 }
 
 /** Own best before a day over the drill's start and distance, by method. Only lines of the same drill compare. */
@@ -139,7 +207,7 @@ function bestBefore(evidence: Evidence, lines: readonly HistoryLine[], drill: Dr
 	const offer = (method: Method, timeS: number) => {
 		best[method] = Math.min(best[method] ?? Number.POSITIVE_INFINITY, timeS)
 	}
-	for (const known of evidence.olderBests) if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
+	for (const known of evidence.history.olderBests) if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
 	const dayOf = new Map(evidence.sessions.map((session) => [session.id, session.day]))
 	for (const line of lines) {
 		if (line.drillId !== drill.id || line.parameters.distanceM !== distanceM || (dayOf.get(line.sessionId) ?? day) >= day) continue

@@ -1,17 +1,24 @@
+import { daysBetween, hoursBetween } from '../calendar/days'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../dose/scale-dose'
 import { rungOf } from '../library/starter-library'
-import { type JudgeContext, type Rule, dropOffOf, judgeContext } from './judge-context'
+import type { Drill, Rung } from '../library/types'
+import { effectiveDose } from './effective-dose'
+import { type JudgeContext, type Rule, drillOf, dropOffOf, judgeContext } from './judge-context'
+import { readSides } from './left-right'
+import { BEFORE_MATCH_H, lockOf } from './locks'
 import { PERFORMANCE_RULES } from './performance-rules'
 import { SAFETY_RULES } from './safety-rules'
 import { type Documents, type Judgement, type LadderState, type TraceLine, VERDICT_WORDS, type VerdictInput } from './types'
+import { WORK_KIND_NAMES, isHard, kindsOf } from './work-kinds'
 import { writeDose } from './write-numbers'
 
 /**
  * The verdict on one athlete's ladder after one session, and the state it leads to. Deterministic
  * and total: any well-typed input gives a verdict with its whole trace. Safety rules outrank the
- * others, the lowest of them wins; then the first performance rule that fires; the ramp is then held against what would be written.
+ * others, the lowest of them wins; then the first performance rule that fires. What would be written
+ * next is then held against match, spacing, one new thing and the week's ramp.
  *
  * @throws RangeError when the documents are not those the input cites
  */
@@ -23,23 +30,27 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 			const finding = rule.evaluate(context)
 			trace.push({ rule: rule.id, question: rule.question(context), found: finding.found, limit: finding.limit, fired: finding.fired, firmness: rule.firmness })
 			if (!finding.fired || !finding.verdict) return []
+			if (finding.decidedBy && finding.decidedBy !== rule.id) trace.push({ rule: finding.decidedBy, question: 'What the next rung waits for', found: finding.sentence ?? '', limit: 'open', fired: true, firmness: rule.firmness })
 			return [{
 				verdict: finding.verdict,
-				decidedBy: rule.id,
+				decidedBy: finding.decidedBy ?? rule.id,
 				tier: finding.tier ?? 'performance',
 				sentence: finding.sentence ?? '',
 				firmness: rule.firmness,
 				next: { ...context.input.state, ...finding.next },
+				cautions: [],
 				trace,
 			}]
 		})
 	const rank = (judgement: Judgement) => VERDICT_WORDS.indexOf(judgement.verdict)
-	const [safety] = weigh(SAFETY_RULES).sort((a, b) => rank(a) - rank(b))
+	const [safety] = weigh(SAFETY_RULES).sort((a, b) => rank(a) - rank(b) || Number(b.tier === 'block') - Number(a.tier === 'block'))
 	const [performance] = weigh(PERFORMANCE_RULES)
-	const decided = safety ?? performance
+	// A caution never lifts what performance alone would have set lower: more pain must not read as better.
+	const decided = safety && performance && safety.tier !== 'block' && rank(performance) < rank(safety) ? performance : (safety ?? performance)
 	if (!decided) throw new Error('the last performance rule always fires')
-	if (decided.verdict === 'stop' || decided.verdict === 'swap') return decided
-	return holdToRamp(giveRepBack(decided, context), context)
+	if (decided.verdict === 'stop' || decided.verdict === 'swap' || decided.next.reentry) return withSpacing(decided, context)
+	const settled = holdBack(withSides(giveRepBack(decided, context), context), context)
+	return withSpacing(holdToRamp(settled, context), context)
 }
 
 /** A dose cut for last week's ramp is asked for in full again; the ramp of the coming week decides anew. */
@@ -50,9 +61,9 @@ function withoutRampCut(state: LadderState, documents: Documents): LadderState {
 /** After a cut for drop-off, each exposure without a fall gives one rep back. */
 function giveRepBack(judgement: Judgement, context: JudgeContext): Judgement {
 	const { state } = context.input
-	const fell = dropOffOf(context.latest, context)?.repsBeforeFall != null
+	const fell = dropOffOf(context.latest, context.drill, context.documents.school)?.repsBeforeFall != null
 	const trained = (context.latest?.repsDone ?? 0) > 0
-	if (judgement.verdict !== 'hold' || state.easedBy !== 'drop-off' || fell || !trained || judgement.decidedBy === 'P2') return judgement
+	if (judgement.verdict !== 'hold' || state.easedBy !== 'drop-off' || fell || !trained || !['P1', 'P3'].includes(judgement.decidedBy)) return judgement
 	const full = repsOf(context.rung.dose)
 	const reps = repsOf(state.dose) + 1
 	const dose = reps >= full ? context.rung.dose : { sets: 1, reps }
@@ -60,6 +71,84 @@ function giveRepBack(judgement: Judgement, context: JudgeContext): Judgement {
 		...judgement,
 		next: { ...judgement.next, dose, easedBy: reps < full ? 'drop-off' : null },
 		sentence: `${judgement.sentence} No fall this time: one rep back, ${writeDose(dose)}.`,
+	}
+}
+
+/** A gap between the sides that is real and large puts a rep of each set on the lagging one, or is only told. */
+function withSides(judgement: Judgement, context: JudgeContext): Judgement {
+	const reading = readSides(context.input.exposures, context.documents.school)
+	if (!reading) return judgement
+	return {
+		...judgement,
+		next: reading.act === undefined ? judgement.next : { ...judgement.next, favour: reading.act },
+		sentence: reading.sentence ? `${judgement.sentence} ${reading.sentence}` : judgement.sentence,
+		trace: [...judgement.trace, reading.trace],
+	}
+}
+
+/** The line the state would write on an ordinary next day. */
+function written(state: LadderState, context: JudgeContext): { rung: Rung; drill: Drill } {
+	const { rung } = rungOf(context.documents.ladder, state.rungId)
+	return { rung, drill: drillOf(context.documents, rung.drillId) }
+}
+
+/** Days between two new hard rungs of one athlete. */
+const NEW_HARD_DAYS = 3
+
+/**
+ * An advance that is right by itself but not now: a match near (S11), too soon after work of its kind
+ * (S6), another new thing already (P8). It waits, passed, and need not be earned again.
+ */
+function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
+	const { input, documents } = context
+	const moves = judgement.verdict === 'advance' && judgement.next.rungId !== input.state.rungId
+	const { rung, drill } = written(judgement.next, context)
+	const hard = isHard(drill, rung.parameters)
+	const trace = [...judgement.trace]
+	const look = (rule: TraceLine['rule'], question: string, found: string, limit: string, fired: boolean, firmness: TraceLine['firmness'] = 'our setting') => {
+		trace.push({ rule, question, found, limit, fired, firmness })
+		return fired
+	}
+	const wait = (decidedBy: Judgement['decidedBy'], why: string, firmness: Judgement['firmness'], tier: Judgement['tier']): Judgement => ({
+		...judgement, verdict: 'hold', decidedBy, tier, firmness, trace,
+		next: { ...input.state, passed: true, passedSince: input.state.passedSince ?? input.day, done: judgement.next.done ?? input.state.done ?? [], ...(judgement.next.favour === undefined ? {} : { favour: judgement.next.favour }) },
+		sentence: `Passed, waiting: ${why}. It need not be earned again.`,
+	})
+	const match = input.next.hoursToMatch
+	if (look('S11', 'A match near', match === null ? 'none' : `${Math.round(match)} h to the next`, `no new hard rung within ${BEFORE_MATCH_H} h`, moves && hard && match !== null && match <= BEFORE_MATCH_H, 'common practice')) return wait('S11', `${rung.name.toLowerCase()} would be new within ${BEFORE_MATCH_H} h of a match`, 'common practice', 'caution')
+	const advanced = input.advancesBefore
+	const room = documents.school.numbers.advancesPerSession
+	const other = input.newRungs.find((one) => one.hard && one.ladderId !== input.ladder.id && Math.abs(daysBetween(one.day, input.next.day)) < NEW_HARD_DAYS)
+	const full = moves && (advanced.length >= room || (advanced.length > 0 && hard && advanced.some((one) => one.hard)))
+	if (look('P8', 'One new thing at a time', advanced.length > 0 ? `${advanced.length} advanced today` : other && hard ? `${other.rungId} is new on ${other.day}` : 'nothing else new', `${room} a session, one hard one in 72 h`, full || (moves && hard && other !== undefined))) {
+		return wait('P8', full ? `another ladder moves first, ${room === 1 ? 'one' : `${room}, one of them hard,`} a session` : `${rung.name.toLowerCase()} would be the second new hard thing within 72 h`, 'our setting', 'performance')
+	}
+	return { ...judgement, trace }
+}
+
+/** S6: two days of one kind of hard work want hours between them, start to start; met four hours early. */
+const SPACING_GRACE_H = 4
+
+function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
+	const { input, documents } = context
+	const limitH = documents.school.numbers.spacingH - SPACING_GRACE_H
+	const limit = `${documents.school.numbers.spacingH} h, met from ${limitH}`
+	const line = (found: string, fired: boolean): TraceLine => ({ rule: 'S6', question: 'Hours since the last hard work of this kind', found, limit, fired, firmness: 'published' })
+	const { rung, drill } = written(judgement.next, context)
+	const kinds = judgement.next.closed || judgement.next.substitute || judgement.next.reentry ? [] : kindsOf(drill, rung.parameters)
+	const clash = input.work
+		.flatMap((work) => work.kinds.filter((kind) => kinds.includes(kind)).map((kind) => ({ kind, hours: hoursBetween(work, input.next) })))
+		.filter(({ hours }) => hours > 0 && hours < limitH)
+		.sort((a, b) => a.hours - b.hours)[0]
+	if (!clash) return { ...judgement, trace: [...judgement.trace, line(kinds.length === 0 ? 'not hard work' : 'far enough', false)] }
+	const found = `${Math.round(clash.hours)} h after ${WORK_KIND_NAMES[clash.kind]}`
+	const cautions = [...judgement.cautions, { rule: 'S6' as const, sentence: `The next session comes ${found}; ${limit} is asked. Move it, or take this line out.` }]
+	const trace = [...judgement.trace, line(found, true)]
+	if (judgement.verdict !== 'advance' || judgement.next.rungId === input.state.rungId) return { ...judgement, cautions, trace }
+	return {
+		...judgement, verdict: 'hold', decidedBy: 'S6', tier: 'caution', firmness: 'published', cautions, trace,
+		next: { ...input.state, passed: true, passedSince: input.state.passedSince ?? input.day, done: judgement.next.done ?? [] },
+		sentence: `Passed, waiting: the next session comes ${found}, ${documents.school.numbers.spacingH} h are asked. It need not be earned again.`,
 	}
 }
 
@@ -72,11 +161,12 @@ function holdToRamp(judgement: Judgement, context: JudgeContext): Judgement {
 	if (!tightest) return { ...judgement, trace: [...judgement.trace, line('nothing here that the ramp watches', '—', false)] }
 	const { quantity, planned, reading } = tightest
 	const limit = `${Math.floor(reading.limit)} in the week`
-	const found = `${Math.round(reading.done)} done and ${planned} planned, ${RAMP_NAMES[quantity]}`
+	const found = `${Math.round(reading.done)} done and ${Math.round(planned)} planned, ${RAMP_NAMES[quantity]}`
 	if (planned <= reading.room + 1e-9) return { ...judgement, trace: [...judgement.trace, line(found, limit, false)] }
 	const trace = [...judgement.trace, line(found, limit, true)]
-	if (judgement.verdict === 'advance') {
-		const waiting: LadderState = { ...context.input.state, passed: true }
+	if (judgement.verdict === 'advance' && judgement.next.rungId !== context.input.state.rungId) {
+		const { state } = context.input
+		const waiting: LadderState = { ...state, passed: true, passedSince: state.passedSince ?? context.input.day, done: judgement.next.done ?? state.done ?? [] }
 		const held: Judgement = {
 			...judgement, verdict: 'hold', decidedBy: 'S7', tier: 'caution', firmness: 'our setting', next: waiting, trace,
 			sentence: `Passed, waiting: the next step would bring the week to ${Math.round(reading.done + planned)} ${RAMP_NAMES[quantity]}, the limit is ${Math.floor(reading.limit)}.`,
@@ -91,15 +181,16 @@ function holdToRamp(judgement: Judgement, context: JudgeContext): Judgement {
 interface Room {
 	quantity: RampQuantity
 	planned: number
+	dose: LadderState['dose']
 	reading: ReturnType<typeof readRamp>
 }
 
-function eased(judgement: Judgement, { quantity, planned, reading }: Room): Judgement {
-	const before = judgement.next.dose
-	const dose = scaleDose(before, Math.max(reading.room / planned, 0.01))
+function eased(judgement: Judgement, { quantity, planned, reading, dose: before }: Room): Judgement {
+	const dose = scaleDose(before, Math.max(Math.min(1, reading.room / planned), 0.01))
 	const byRamp = { ...judgement, decidedBy: 'S7' as const, tier: 'caution' as const, firmness: 'our setting' as const }
 	if (repsOf(dose) === repsOf(before)) {
-		return { ...byRamp, sentence: `${judgement.sentence} The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}: leave it out if you can.` }
+		const sentence = `The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}: leave it out if you can.`
+		return { ...byRamp, sentence: `${judgement.sentence} ${sentence}`, cautions: [...judgement.cautions, { rule: 'S7', sentence }] }
 	}
 	return {
 		...byRamp, verdict: 'ease',
@@ -109,16 +200,17 @@ function eased(judgement: Judgement, { quantity, planned, reading }: Room): Judg
 }
 
 function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
-	const { rung } = rungOf(context.documents.ladder, state.rungId)
-	const drill = context.documents.drills[rung.drillId]
-	if (!drill) return null
-	const count = countLine(drill, rung.parameters, state.dose)
+	const { rung, drill } = written(state, context)
+	// What is locked on that day is not written, so it fills no week.
+	if (lockOf(rung, drill, context.locks, state)?.tier === 'block') return null
+	const dose = effectiveDose(state, rung, drill, context.documents.school, { entry: 1, phase: context.input.next.phase, kept: context.input.focus === 'kept' })
+	const count = countLine(drill, rung.parameters, dose)
 	const rooms = (Object.keys(RAMP_NAMES) as RampQuantity[])
-		.map((quantity) => ({
-			quantity,
-			planned: rampValue(count, quantity),
-			reading: readRamp(context.input.ramp[quantity], context.input.nextDay, RAMP_FLOORS[context.input.athlete.level][quantity], context.documents.school.rampPercent),
+		.map((quantity) => ({ quantity, planned: rampValue(count, quantity) }))
+		.filter(({ planned }) => planned > 0)
+		.map(({ quantity, planned }) => ({
+			quantity, planned, dose,
+			reading: readRamp(context.input.ramp[quantity], context.input.next.day, RAMP_FLOORS[context.input.athlete.level][quantity], context.documents.school.numbers.rampPercent),
 		}))
-		.filter((room) => room.planned > 0)
 	return rooms.sort((a, b) => a.reading.room / a.planned - b.reading.room / b.planned)[0] ?? null
 }

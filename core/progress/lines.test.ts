@@ -6,16 +6,53 @@ import { STARTER_LIBRARY } from '../library/starter-library'
 import { stripOf } from '../plan/session-strip'
 import { type AthleteHistory, evidenceFor, gatherInput } from './gather-input'
 import { judge } from './judge'
-import { overrule, reopenAfterClearance } from './overrule'
+import { plainContext } from './locks'
+import { reopenAfterClearance } from './missed-time'
+import { moveTo, overrule } from './overrule'
 import { entryState, resolveLine, sameLine } from './resolve-line'
 import { expectationOf, targetOf } from './target'
 import type { Documents, PlannedLine } from './types'
 import { writeDrill, writeMark } from './write-numbers'
 
 const ladder = STARTER_LIBRARY.ladders.acceleration!
-const documents: Documents = { ladder, school: QUALITY_FIRST, drills: STARTER_LIBRARY.drills }
-const locks = { level: 2 as const, ageYears: 25, phase: 'peaking' as const, school: QUALITY_FIRST }
+const documents: Documents = { ladder, school: QUALITY_FIRST, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }
+const locks = plainContext({ level: 2, ageYears: 25, massKg: 70, phase: 'peaking', school: QUALITY_FIRST, day: '2026-03-12' })
 const onLadder = { drillId: 'wall-drill', ladderId: 'acceleration', dose: { sets: 9, reps: 9 }, parameters: {}, restS: 0, doseFactor: 1 }
+
+describe('what the day takes away', () => {
+	const deep = { ...entryState(STARTER_LIBRARY, 'shock'), rungId: 'depth-30', dose: { sets: 5, reps: 2 } }
+	const open = { ...locks, standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15'] } }
+	const line = (change: object) => resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, { ...open, ...change })
+	it.each([
+		['nothing', {}, 'depth-30', null],
+		['an unloading week', { phase: 'unloading' }, 'pause-30', 'no rebounds in an unloading week'],
+		['fever', { unwell: true }, 'pause-30', 'unwell'],
+		['wet grass', { surface: 'wet-grass' }, 'pause-30', 'wet grass'],
+		['a match tomorrow', { hoursToMatch: 24 }, 'pause-30', 'a match within 48 h'],
+	])('%s', (_name, change, rungId, note) => {
+		const resolved = line(change)
+		expect(resolved).toMatchObject({ blocked: null, rungId })
+		if (resolved.blocked === null) expect(resolved.note ?? '').toContain(note ?? '')
+	})
+	it('spares a restricted region, on a ladder and in a drill for everybody, or writes nothing', () => {
+		const restrictions = [{ region: 'knee' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' }]
+		expect(line({ restrictions })).toMatchObject({ drillId: 'kneeling-chest-push' })
+		const fixed = { ...onLadder, ladderId: null, drillId: 'broad-jump' }
+		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions })).toMatchObject({ drillId: 'kneeling-chest-push' })
+		const both = [...restrictions, { region: 'shoulder' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' }]
+		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions: both })).toEqual({ blocked: 'closed until cleared', ladderId: null })
+	})
+	it('blocks a box for everybody where the athlete is too young for it', () => {
+		const fixed = { ...onLadder, ladderId: null, drillId: 'depth-jump', parameters: { heightCm: 30 } }
+		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, ageYears: 15 })).toEqual({ blocked: 'under 16: land and pause only', ladderId: null })
+	})
+	it('writes the step of the way back, and the lighter ball', () => {
+		const back = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, reentry: { pathId: 're-entry-run', rungId: 'run-70', since: '2026-03-01' } }
+		expect(resolveLine(onLadder, back, STARTER_LIBRARY, locks)).toMatchObject({ drillId: 'build-run', parameters: { effortPercent: 70 }, dose: { sets: 1, reps: 5 }, note: 'on the way back, run at 70 %' })
+		const ball = { ...entryState(STARTER_LIBRARY, 'throw'), rungId: 'overhead', dose: { sets: 2, reps: 4 }, ballKg: 2 }
+		expect(resolveLine({ ...onLadder, ladderId: 'throw' }, ball, STARTER_LIBRARY, locks)).toMatchObject({ parameters: { ballKg: 2 } })
+	})
+})
 
 describe('resolving a line', () => {
 	it('takes rung, dose and rest from the athlete’s state, not from the sheet', () => {
@@ -61,12 +98,13 @@ function history(times: number[][], birthDate: string | null = '2000-01-01'): At
 		type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: 1.9 }, { distanceM: 20, timeS }], method: 'gate' },
 	})))
 	return {
-		athleteId: 'a', birthDate, sessions, lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
+		athleteId: 'a', birthDate, massKg: 70, outside: [], care: [], newRungs: [], sessions, lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
 		events, counts: new Map(events.map((event) => [event.id, { ...emptyCount(), maximalStarts: 1 }])), olderBests: [{ start: 'three-point', distanceM: 20, method: 'gate', timeS: 3.05 }],
 	}
 }
-const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 } }
-const gather = (from: AthleteHistory) => gatherInput({ ...from.sessions.at(-1)!, nextDay: '2026-03-12', nextPhase: 'peaking' }, ladder, state, 2, QUALITY_FIRST, evidenceFor(from.sessions.at(-1)!, from), (id) => STARTER_LIBRARY.drills[id]!)
+const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, done: ['wall', 'a-run', 'standing-10', 'three-point-10'] }
+const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
+const gather = (from: AthleteHistory) => gatherInput({ session: { ...from.sessions.at(-1)!, next: { day: '2026-03-12', startTime: '17:30', phase: 'peaking', surface: 'grass' } }, ladder, state, level: 2, school: QUALITY_FIRST, focus: null, standings: {} }, evidenceFor(from.sessions.at(-1)!, from, drillOf), drillOf)
 
 describe('gathering the evidence', () => {
 	it('reads the exposures in order, each with the best known before it', () => {
@@ -81,7 +119,7 @@ describe('gathering the evidence', () => {
 		expect(gather(turned)).toEqual(gather(straight))
 	})
 	it('says nothing was logged for somebody who was not there', () => {
-		const input = gather(history([[3.1], []]))
+		const input = gather(history([[3.1], [3.1], []]))
 		expect(judge(input, documents).sentence).toContain('nothing was logged')
 	})
 })
@@ -90,16 +128,26 @@ describe('overruling', () => {
 	const judgement = judge(gather(history([[3.1], [3.1]])), documents)
 	const input = gather(history([[3.1], [3.1]]))
 	it('holds, eases to two thirds, and advances only to an open rung', () => {
-		expect(overrule('hold', judgement, input, documents)).toEqual({ next: state })
+		expect(overrule('hold', judgement, input, documents)).toMatchObject({ next: state })
 		expect(overrule('ease', judgement, input, documents)).toMatchObject({ next: { dose: { sets: 1, reps: 4 } } })
-		expect(overrule('advance', judgement, input, documents)).toEqual({ refused: 'Three-point start 30 m opens at level 3.' })
+		expect(overrule('advance', judgement, input, documents)).toMatchObject({ next: { rungId: 'three-point-30' } })
 		expect(overrule('advance', judgement, { ...input, athlete: { ...input.athlete, level: 3 } }, documents)).toMatchObject({ next: { rungId: 'three-point-30' } })
 	})
 	it('never gets round a block', () => {
 		expect(overrule('hold', { ...judgement, tier: 'block' }, input, documents)).toHaveProperty('refused')
 	})
-	it('opens one rung lower at 60 % after a clearance', () => {
-		expect(reopenAfterClearance({ ...state, closed: { region: 'knee', since: '2026-03-01' } }, documents)).toMatchObject({ closed: null, rungId: 'three-point-10', dose: { sets: 1, reps: 3 } })
+	it('goes by the path back after a clearance, an easy rung one lower at 60 %', () => {
+		const closed = { ...state, closed: { region: 'knee' as const, since: '2026-03-01' } }
+		expect(reopenAfterClearance(closed, documents, '2026-03-12')).toMatchObject({ closed: null, rungId: 'three-point-20', reentry: { pathId: 're-entry-run', rungId: 'walk' } })
+		expect(reopenAfterClearance({ ...closed, rungId: 'a-run' }, documents, '2026-03-12')).toMatchObject({ closed: null, rungId: 'wall', dose: { sets: 1, reps: 6 } })
+	})
+	it('moves by hand to any rung that is not blocked, and counts what lies below as passed', () => {
+		expect(moveTo('three-point-10', state, documents, locks)).toMatchObject({ next: { rungId: 'three-point-10', done: ['wall', 'a-run', 'standing-10'], passed: false } })
+		// A level gate is a caution: the coach may, with a reason.
+		expect(moveTo('three-point-30', state, documents, locks)).toMatchObject({ next: { rungId: 'three-point-30' } })
+		const shock = { ...documents, ladder: STARTER_LIBRARY.ladders.shock! }
+		expect(moveTo('depth-15', entryState(STARTER_LIBRARY, 'shock'), shock, { ...locks, level: 1 })).toEqual({ refused: 'Depth jump 15 cm opens at level 2.' })
+		expect(moveTo('nope', state, documents, locks)).toHaveProperty('refused')
 	})
 })
 

@@ -1,7 +1,8 @@
-import { scaleDose } from '../dose/scale-dose'
+import { repsOf, scaleDose } from '../dose/scale-dose'
 import { rungOf } from '../library/starter-library'
-import type { Dose, Library, Parameters } from '../library/types'
-import { type LockContext, lockOf } from './locks'
+import { PARAMETERS, type Dose, type Drill, type Library, type Parameters } from '../library/types'
+import { effectiveDose } from './effective-dose'
+import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare, restricts } from './locks'
 import type { LadderState, PlannedLine } from './types'
 
 /** What the sheet says for everybody: a drill with its dose, or a ladder that gives each athlete their own rung. */
@@ -11,59 +12,99 @@ export interface EntryPlan {
 	dose: Dose
 	parameters: Parameters
 	restS: number
-	/** Below 1 in an unloading week. */
+	/** Below 1 when the sheet asks for less. */
 	doseFactor: number
 }
 
-export type ResolvedLine = ({ blocked: null } & PlannedLine) | { blocked: string; ladderId: string }
+/** A line, or why there is none. `note` says what about the day made it other than the rung. */
+export type ResolvedLine = ({ blocked: null; note: string | null } & PlannedLine) | { blocked: string; ladderId: string | null }
 
 /** Where somebody starts who has never met a ladder: its first rung, full dose. Throws RangeError for an unknown ladder. */
-export function entryState(library: Library, ladderId: string): LadderState {
+export function entryState(library: Pick<Library, 'ladders'>, ladderId: string): LadderState {
 	const first = library.ladders[ladderId]?.rungs[0]
 	if (!first) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
-	return { ladderId, rungId: first.id, dose: first.dose, closed: null, substitute: null, passed: false, easedBy: null }
+	return { ladderId, rungId: first.id, dose: first.dose, closed: null, substitute: null, passed: false, easedBy: null, done: [] }
 }
 
 /**
- * An athlete's own line for an entry. A closed region writes no line; a rung that is locked today
- * (its phase is over, say) gives way to the highest open rung below it.
+ * An athlete's own line for an entry. A closed region writes no line; a rung that is locked on that day
+ * (its phase is over, the grass is wet, the athlete is unwell) gives way to the highest open rung below it.
+ * A rung that waits for a caution stands when the athlete was put on it.
  *
+ * @param kept the ladder is only kept in this block: two thirds of the dose
  * @throws RangeError when the entry cites a drill or ladder the library does not hold
  */
-export function resolveLine(entry: EntryPlan, state: LadderState | null, library: Library, locks: LockContext): ResolvedLine {
-	if (entry.ladderId === null) return planned(library, entry.drillId, null, entry.dose, entry.parameters, entry.restS, null, entry.doseFactor)
+export function resolveLine(entry: EntryPlan, state: LadderState | null, library: Library, locks: LockContext, kept = false): ResolvedLine {
+	if (entry.ladderId === null) return fixedLine(entry, library, locks)
 	const ladder = library.ladders[entry.ladderId]
 	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(entry.ladderId)} is not in the library`)
 	const at = state ?? entryState(library, entry.ladderId)
 	if (at.closed) return { blocked: 'closed until cleared', ladderId: ladder.id }
+	const { index, rung: own } = rungOf(ladder, at.rungId)
+	const shares = { entry: entry.doseFactor, phase: locks.phase, kept }
+
+	if (at.reentry) {
+		const path = library.ladders[at.reentry.pathId]
+		if (!path) throw new RangeError(`pathId: ${JSON.stringify(at.reentry.pathId)} is not in the library`)
+		const { rung } = rungOf(path, at.reentry.rungId)
+		const drill = drillOf(library, rung.drillId)
+		const lock = lockOfDrill(drill, rung.parameters, locks)
+		if (lock) return { blocked: lock.words, ladderId: ladder.id }
+		return { blocked: null, note: `on the way back, ${rung.name.toLowerCase()}`, drillId: drill.id, drillVersion: drill.version, ladderId: ladder.id, rungId: own.id, dose: rung.dose, parameters: rung.parameters, restS: rung.restS }
+	}
 	if (at.substitute) {
-		const drill = drillOf(library, at.substitute.drillId)
-		const { sets, reps, restS, distanceM, heightCm, angleDeg, ballKg, runInM } = drill.defaults
-		return planned(library, drill.id, ladder.id, { sets, reps }, { distanceM, heightCm, angleDeg, ballKg, runInM }, restS, at.rungId, entry.doseFactor)
+		const variation = own.variations?.find((one) => at.substitute?.cause === 'plateau' && one.drillId === at.substitute.drillId)
+		return alternative(library, at.substitute.drillId, ladder.id, own.id, locks, entry.doseFactor, variation?.parameters)
 	}
-	const { index } = rungOf(ladder, at.rungId)
+	let first: Lock | null = null
 	for (let i = index; i >= 0; i--) {
-		const rung = ladder.rungs[i]
-		if (!rung || lockOf(rung, locks) !== null) continue
-		return planned(library, rung.drillId, ladder.id, i === index ? at.dose : rung.dose, rung.parameters, rung.restS, rung.id, entry.doseFactor)
+		const rung = ladder.rungs[i]!
+		const drill = drillOf(library, rung.drillId)
+		const lock = lockOf(rung, drill, locks, at)
+		if (lock && !(i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
+			first ??= lock
+			if (lock.rule === 'S2') return spared(library, drill, ladder.id, own.id, locks, entry.doseFactor)
+			continue
+		}
+		const dose = effectiveDose(at, rung, drill, locks.school, shares)
+		const parameters = i === index && at.ballKg ? { ...rung.parameters, ballKg: at.ballKg } : rung.parameters
+		return { blocked: null, note: first?.words ?? null, drillId: drill.id, drillVersion: drill.version, ladderId: ladder.id, rungId: rung.id, dose, parameters, restS: rung.restS }
 	}
-	return { blocked: 'no rung of this ladder is open', ladderId: ladder.id }
+	return { blocked: first?.words ?? 'no rung of this ladder is open', ladderId: ladder.id }
 }
 
-function drillOf(library: Library, drillId: string) {
+/** A drill the sheet asks of everybody: a block gives way to what spares the region, or to nothing. */
+function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): ResolvedLine {
+	const drill = drillOf(library, entry.drillId)
+	const lock = lockOfDrill(drill, entry.parameters, locks)
+	if (lock?.rule === 'S2') return spared(library, drill, null, null, locks, entry.doseFactor)
+	if (lock?.tier === 'block') return { blocked: lock.words, ladderId: null }
+	const share = Math.min(entry.doseFactor, drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(locks.phase, drill, locks.school))
+	return { blocked: null, note: null, drillId: drill.id, drillVersion: drill.version, ladderId: null, rungId: null, dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose, parameters: entry.parameters, restS: entry.restS }
+}
+
+/** What a restriction leaves: the drill's own alternative for the region, unless that is closed too. */
+function spared(library: Library, drill: Drill, ladderId: string | null, rungId: string | null, locks: LockContext, factor: number): ResolvedLine {
+	const region = locks.restrictions.find((one) => one.region !== null && restricts(one, drill))?.region
+	const id = region ? drill.alternatives[region] : undefined
+	return id ? alternative(library, id, ladderId, rungId, locks, factor) : { blocked: 'closed until cleared', ladderId }
+}
+
+function alternative(library: Library, drillId: string, ladderId: string | null, rungId: string | null, locks: LockContext, factor: number, parameters?: Parameters): ResolvedLine {
+	const drill = drillOf(library, drillId)
+	const own = parameters ?? Object.fromEntries(PARAMETERS.filter((name) => drill.defaults[name] !== undefined).map((name) => [name, drill.defaults[name]]))
+	const lock = lockOfDrill(drill, own, locks)
+	if (lock?.tier === 'block') return { blocked: lock.words, ladderId }
+	const dose = { sets: drill.defaults.sets, reps: drill.defaults.reps }
+	return { blocked: null, note: null, drillId: drill.id, drillVersion: drill.version, ladderId, rungId, dose: factor < 1 ? scaleDose(dose, factor) : dose, parameters: own, restS: drill.defaults.restS }
+}
+
+function drillOf(library: Library, drillId: string): Drill {
 	const drill = library.drills[drillId]
 	if (!drill) throw new RangeError(`drillId: ${JSON.stringify(drillId)} is not in the library`)
 	return drill
 }
 
-function planned(library: Library, drillId: string, ladderId: string | null, dose: Dose, parameters: Parameters, restS: number, rungId: string | null, factor: number): ResolvedLine {
-	const drill = drillOf(library, drillId)
-	return { blocked: null, drillId, drillVersion: drill.version, ladderId, rungId, dose: factor < 1 ? scaleDose(dose, factor) : dose, parameters, restS }
-}
-
 /** Whether two lines ask for the same thing. */
 export const sameLine = (a: PlannedLine, b: PlannedLine): boolean =>
-	a.drillId === b.drillId && a.rungId === b.rungId && a.dose.sets === b.dose.sets && a.dose.reps === b.dose.reps && sameParameters(a.parameters, b.parameters)
-
-const sameParameters = (a: Parameters, b: Parameters): boolean =>
-	(['distanceM', 'heightCm', 'angleDeg', 'ballKg', 'runInM'] as const).every((key) => a[key] === b[key])
+	a.drillId === b.drillId && a.rungId === b.rungId && repsOf(a.dose) === repsOf(b.dose) && a.dose.sets === b.dose.sets && PARAMETERS.every((key) => a.parameters[key] === b.parameters[key])

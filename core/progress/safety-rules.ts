@@ -1,21 +1,35 @@
-import { addDays } from '../calendar/days'
-import { REGION_NAMES, type Region } from '../library/types'
-import type { Finding, JudgeContext, Rule } from './judge-context'
-import type { PainReport } from './types'
+import { addDays, hoursBetween } from '../calendar/days'
 import { scaleDose } from '../dose/scale-dose'
+import { RETURN_PATHS } from '../library/ladders'
+import { REGION_NAMES, type Drill, type Ladder, type Region } from '../library/types'
+import type { Finding, JudgeContext, Rule } from './judge-context'
+import { lockOf, restricts } from './locks'
+import type { LadderState, PainReport } from './types'
+import { isHard } from './work-kinds'
 
 const sideOf = (report: PainReport) => (report.side === 'both' ? '' : `${report.side} `)
 const named = (report: PainReport) => `${sideOf(report)}${REGION_NAMES[report.region]}`
+
+/** Pain that swaps, pain that closes [our setting; direction: common practice]. */
+export const SWAP_FROM = 3
+export const CLOSE_FROM = 5
 
 /** Pain of 1 or 2 in the third session running counts as 3. */
 function weigh(report: PainReport, context: JudgeContext): number {
 	if (report.score < 1 || report.score > 2) return report.score
 	const sessions = context.input.lastSessions
 	const everyTime = sessions.length >= 3 && sessions.every((id) => context.input.pains.some((pain) => pain.sessionId === id && pain.region === report.region && pain.score >= 1))
-	return everyTime ? 3 : report.score
+	return everyTime ? SWAP_FROM : report.score
 }
 
-const loads = (context: JudgeContext, region: Region) => (context.drill.regions[region] ?? 0) > 0
+const loads = (context: JudgeContext, region: Region) => (context.drill.regions[region] ?? 0) > 0 || ((context.path?.drill.regions[region] ?? 0) > 0)
+
+/** A drill that spares the region and that no restriction closes. */
+function alternativeFor(region: Region, context: JudgeContext): Drill | null {
+	const id = context.drill.alternatives[region]
+	const drill = id ? context.documents.drills[id] : undefined
+	return drill && !context.input.restrictions.some((restriction) => restricts(restriction, drill)) ? drill : null
+}
 
 /** S1: what hurt, and whether this ladder's drill loads it. */
 const pain: Rule = {
@@ -24,46 +38,54 @@ const pain: Rule = {
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { input } = context
-		const limit = '3 of 10 swaps, 5 closes'
+		const limit = `${SWAP_FROM} of 10 swaps, ${CLOSE_FROM} closes`
 		const today = input.pains.filter((report) => report.sessionId === input.sessionId)
-		const everywhere = today.find((report) => report.region === 'neck-head' && (report.redFlag || report.score >= 5))
-		const relevant = everywhere ? [everywhere] : today.filter((report) => loads(context, report.region) || context.input.state.substitute?.region === report.region)
+		const everywhere = today.find((report) => report.region === 'neck-head' && (report.redFlag || report.score >= CLOSE_FROM))
+		const relevant = everywhere ? [everywhere] : today.filter((report) => loads(context, report.region) || input.state.substitute?.region === report.region)
 		const worst = relevant.map((report) => ({ report, weight: weigh(report, context) })).sort((a, b) => b.weight - a.weight || Number(b.report.redFlag) - Number(a.report.redFlag))[0]
 		if (!worst) return { fired: false, found: 'none reported', limit }
 		const { report, weight } = worst
 		const flagged = relevant.find((candidate) => candidate.redFlag)
 		const since = addDays(input.day, -14)
-		const before = input.pains.find((earlier) => earlier.sessionId !== input.sessionId && earlier.region === report.region && earlier.score >= 3 && earlier.day > since && earlier.day <= input.day)
+		const before = input.pains.find((earlier) => earlier.sessionId !== input.sessionId && earlier.region === report.region && earlier.score >= SWAP_FROM && earlier.day > since && earlier.day <= input.day)
 		const found = `${named(report)} ${report.score} of 10${weight > report.score ? ', third session running' : ''}`
-		if (flagged || weight >= 5 || (weight >= 3 && before)) {
+		if (flagged || weight >= CLOSE_FROM || (weight >= SWAP_FROM && before)) {
 			const cause = flagged ?? report
 			const why = everywhere
 				? `a reported blow or strong pain at the head or neck. Get professional help now`
-				: flagged ? `${named(cause)}: sharp pain, giving way, locking or numbness` : weight >= 5 ? `${named(report)} pain ${report.score} of 10` : `${named(report)} pain of 3 or more twice in 14 days`
+				: flagged ? `${named(cause)}: sharp pain, giving way, locking or numbness` : weight >= CLOSE_FROM ? `${named(report)} pain ${report.score} of 10` : `${named(report)} pain of 3 or more twice in 14 days`
 			return {
 				fired: true, found, limit, verdict: 'stop', tier: 'block',
 				sentence: `Stop, closed until cleared: ${why}.`,
-				next: { closed: { region: cause.region, since: input.day }, substitute: null },
+				next: { closed: { region: cause.region, since: input.day }, substitute: null, reentry: null },
 			}
 		}
-		if (weight >= 3) {
-			const alternative = context.drill.alternatives[report.region]
-			const spares = alternative ? context.documents.drills[alternative] : undefined
+		if (weight >= SWAP_FROM) {
+			const spares = alternativeFor(report.region, context)
 			if (!spares) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Stop on this ladder: ${found}, and no drill here spares it.`, next: { closed: { region: report.region, since: input.day }, substitute: null } }
 			return {
 				fired: true, found, limit, verdict: 'swap', tier: 'caution',
 				sentence: `Swap for ${spares.name.toLowerCase()}: ${found}. It reopens one rung lower when the easy form reads 0 or 1.`,
-				next: { substitute: { drillId: spares.id, region: report.region, since: input.day } },
+				next: { substitute: { drillId: spares.id, region: report.region, since: input.day, cause: 'pain' } },
 			}
 		}
 		return { fired: false, found: `${found}, noted`, limit }
 	},
 }
 
-/** S2: a region that is closed stays closed; an alternative that went well reopens one rung lower. */
+const lowerRung = (context: JudgeContext) => {
+	for (let index = context.rungIndex - 1; index >= 0; index--) {
+		const rung = context.documents.ladder.rungs[index]!
+		const drill = context.documents.drills[rung.drillId]
+		if (drill && !lockOf(rung, drill, context.locks)?.skip) return rung
+	}
+	return context.rung
+}
+
+/** S2: a region that is closed stays closed; a restriction asks for an alternative or nothing; an alternative that went well reopens one rung lower. */
 const restriction: Rule = {
 	id: 'S2',
-	question: () => 'Closed, or on an alternative',
+	question: () => 'Closed, restricted, or on an alternative',
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { state } = context.input
@@ -72,20 +94,75 @@ const restriction: Rule = {
 			const region = REGION_NAMES[state.closed.region]
 			return { fired: true, found: `closed since ${state.closed.since} for the ${region}`, limit, verdict: 'stop', tier: 'block', sentence: `Closed until cleared: ${region}, since ${state.closed.since}.`, next: {} }
 		}
-		if (!state.substitute) return { fired: false, found: 'open', limit }
+		const held = context.input.restrictions.find((candidate) => restricts(candidate, context.drill))
+		if (held) {
+			const what = held.region ? REGION_NAMES[held.region] : `${held.pattern} work`
+			const found = `${what} restricted since ${held.since} by ${held.setBy}`
+			const spares = held.region ? alternativeFor(held.region, context) : null
+			if (!spares || !held.region) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Closed until cleared: ${found}, and no drill here spares it.`, next: {} }
+			return { fired: true, found, limit, verdict: 'swap', tier: 'block', sentence: `${spares.name} stands in: ${found}.`, next: { substitute: { drillId: spares.id, region: held.region, since: state.substitute?.since ?? context.input.day, cause: 'restriction' } } }
+		}
+		if (!state.substitute || state.substitute.cause === 'worry' || state.substitute.cause === 'plateau') return { fired: false, found: 'open', limit }
 		const { region } = state.substitute
 		if (!context.latest || context.latest.repsDone === 0) {
 			return { fired: true, found: `alternative for the ${REGION_NAMES[region]} not done yet`, limit: 'easy form done, pain 0 or 1', verdict: 'swap', tier: 'caution', sentence: `The alternative stays: it has not been done yet, so nothing says the ${REGION_NAMES[region]} is quiet.`, next: {} }
 		}
 		const sore = context.input.pains.find((report) => report.sessionId === context.input.sessionId && report.region === region && report.score >= 2)
 		if (sore) return { fired: true, found: `${named(sore)} ${sore.score} of 10 on the easy form`, limit: '0 or 1', verdict: 'swap', tier: 'caution', sentence: `The alternative stays: ${named(sore)} still reads ${sore.score} of 10.`, next: {} }
-		const lower = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 1)] ?? context.rung
+		const lower = lowerRung(context)
 		return {
 			fired: true, found: `${REGION_NAMES[region]} quiet on the easy form`, limit: '0 or 1', verdict: 'ease', tier: 'caution',
 			sentence: `Back in, one rung lower, ${lower.name.toLowerCase()}: the easy form was quiet.`,
-			next: { substitute: null, rungId: lower.id, dose: scaleDose(lower.dose, 0.6), passed: false, easedBy: null },
+			next: { substitute: null, ...placeAt(lower.id, context.documents.ladder, state, context.input.next.day), dose: scaleDose(lower.dose, 0.6) },
 		}
 	},
 }
 
-export const SAFETY_RULES: Rule[] = [pain, restriction]
+/** Puts an athlete on a rung: what lies from there up must be passed again. */
+export function placeAt(rungId: string, ladder: Ladder, state: LadderState, day: string): Partial<LadderState> {
+	const index = ladder.rungs.findIndex((rung) => rung.id === rungId)
+	const below = new Set(ladder.rungs.slice(0, index).map((rung) => rung.id))
+	const kept = state.done ?? ladder.rungs.slice(0, Math.max(0, ladder.rungs.findIndex((rung) => rung.id === state.rungId))).map((rung) => rung.id)
+	return { rungId, dose: ladder.rungs[index]?.dose ?? state.dose, passed: false, easedBy: null, passedSince: null, rungSince: day, done: kept.filter((id) => below.has(id)), ballKg: null, stay: false }
+}
+
+/** S3: nothing hard while unwell. */
+const unwell: Rule = {
+	id: 'S3',
+	question: () => 'Unwell or feverish',
+	firmness: 'common practice',
+	evaluate({ input, drill, rung }): Finding {
+		const limit = 'nothing high, shock or maximal'
+		if (!input.athlete.unwell) return { fired: false, found: 'well', limit }
+		if (!isHard(drill, rung.parameters)) return { fired: false, found: 'unwell, and this is easy work', limit }
+		return { fired: true, found: 'reported unwell', limit, verdict: 'hold', tier: 'block', sentence: `Hold ${rung.name.toLowerCase()}: unwell, nothing high, shock or maximal until well again.`, next: {} }
+	},
+}
+
+/** S9: somebody worries about this movement: the alternative is offered first. */
+const worry: Rule = {
+	id: 'S9',
+	question: () => 'A worry about this movement',
+	firmness: 'our setting',
+	evaluate(context): Finding {
+		const { state, worries, day } = context.input
+		const limit = 'alternative first'
+		const open = worries.find((one) => one.drillId === context.rung.drillId)
+		if (open) {
+			const region = REGION_NAMES[open.region]
+			const spares = alternativeFor(open.region, context)
+			if (!spares) return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'hold', tier: 'caution', sentence: `Hold ${context.rung.name.toLowerCase()}: a worry about the ${region} is open and no drill here spares it. Talk first.`, next: { passed: false } }
+			return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'swap', tier: 'caution', sentence: `Swap for ${spares.name.toLowerCase()}: a worry about the ${region} in this movement is open since ${open.since}.`, next: { substitute: { drillId: spares.id, region: open.region, since: state.substitute?.since ?? day, cause: 'worry' } } }
+		}
+		if (state.substitute?.cause !== 'worry') return { fired: false, found: 'none', limit }
+		return { fired: true, found: 'the worry is settled', limit, verdict: 'hold', tier: 'caution', sentence: `Back to ${context.rung.name.toLowerCase()} at 75 % of its dose: the worry is settled.`, next: { substitute: null, back: { percent: 75, since: null, stage: 'short' } } }
+	},
+}
+
+export const SAFETY_RULES: Rule[] = [pain, restriction, unwell, worry]
+
+/** Whether a family has a path of its own back from injury; easy rungs need none. */
+export const pathFor = (ladder: Ladder, drill: Drill): string | null => (drill.intensity === 'low' ? null : (RETURN_PATHS[ladder.family] ?? null))
+
+/** Hours from now to the next session, start to start. */
+export const hoursToNext = ({ input }: JudgeContext): number => hoursBetween(input, input.next)

@@ -8,6 +8,8 @@ import { writeMark } from './write-numbers'
 export function targetOf(rung: Rung | null, level: Level, school: School, bests: Partial<Record<Method, number>>): string {
 	if (!rung || rung.pass.kind === 'quality') return 'good by eye'
 	if (rung.pass.kind === 'contact-ceiling') return `contact ${writeMark({ kind: 'contact', value: contactCeilingS(level, school) })} or less`
+	if (rung.pass.kind === 'comfort') return 'comfortable, no braking, no discomfort'
+	if (rung.pass.kind === 'not-below') return `${rung.pass.of} not below the last time`
 	const [best] = Object.entries(bests).sort(([a], [b]) => (a === 'gate' ? -1 : b === 'gate' ? 1 : 0)) as [Method, number][]
 	if (!best) return 'a first time to compare with'
 	const [method, time] = best

@@ -1,33 +1,14 @@
-import type { Day } from '../calendar/days'
-import type { DayDose, RampQuantity } from '../dose/ramp'
-import type { EndReason } from '../events/schema'
-import type { Dose, Drill, Firmness, Ladder, Level, Parameters, Phase, Region, School } from '../library/types'
-import type { Method } from '../noise/typical-error'
+import type { Dose, Drill, Firmness, Ladder, Parameters, School } from '../library/types'
+import type { LadderState } from './verdict-input'
+
+export type { Exposure, LadderState, MarkEvidence, OpenRestriction, OpenWorry, PainReport, Surface, VerdictInput, WorkDay, WorkKind } from './verdict-input'
 
 /** Raised whenever a rule's outcome can change for the same input, so that an old verdict can be replayed honestly. */
-export const RULES_VERSION = 1
+export const RULES_VERSION = 2
 
 /** Lowest first. */
 export const VERDICT_WORDS = ['stop', 're-enter', 'swap', 'ease', 'hold', 'advance'] as const
 export type VerdictWord = (typeof VERDICT_WORDS)[number]
-
-/** Where an athlete stands on one ladder; it belongs to the athlete, over all squads. */
-export interface LadderState {
-	ladderId: string
-	rungId: string
-	dose: Dose
-	/** The region is closed until somebody records who cleared it: no line is written. */
-	closed: { region: Region; since: Day } | null
-	/** An alternative that spares a region stands in for the rung. */
-	substitute: { drillId: string; region: Region; since: Day } | null
-	/** The rung is passed and waits for a gate; it need not be earned again. */
-	passed: boolean
-	/**
-	 * Why the dose is below the rung's: after a drop-off each exposure without a fall gives one rep back;
-	 * a cut for the week's ramp is for that session alone.
-	 */
-	easedBy: 'drop-off' | 'ramp' | null
-}
 
 /** One athlete's line on a session sheet, as it stands. */
 export interface PlannedLine {
@@ -40,69 +21,20 @@ export interface PlannedLine {
 	restS: number
 }
 
-export interface MarkEvidence {
-	kind: 'sprint' | 'contact' | 'height' | 'distance'
-	/** Seconds for sprint and contact, metres for height and distance. */
-	value: number
-	method: Method
-}
-
-/** One time an athlete met a rung: what was planned and what is known of what was done. */
-export interface Exposure {
-	sessionId: string
-	day: Day
-	rungId: string
-	/** False when an alternative stood in for the rung. */
-	onRung: boolean
-	planned: Dose
-	repsDone: number
-	endReason: EndReason | null
-	/** In order of the reps. */
-	marks: MarkEvidence[]
-	quality: { good: number; notYet: number; poor: number; setTaps: number }
-	/** Own best known before that session, same distance, start and method, in the marks' unit. */
-	bestBefore: Partial<Record<Method, number>>
-}
-
-export interface PainReport {
-	sessionId: string
-	day: Day
-	region: Region
-	side: 'left' | 'right' | 'both'
-	score: number
-	redFlag: boolean
-}
-
-/** Everything a verdict is made from, stored whole with it. Documents are cited by id and version. */
-export interface VerdictInput {
-	rulesVersion: number
-	sessionId: string
-	day: Day
-	/** The next day the ladder would be trained; spacing and ramp look at that day. */
-	nextDay: Day
-	/** Phase of that next session: gates look at it. */
-	nextPhase: Phase
-	athlete: { id: string; level: Level; ageYears: number | null }
-	ladder: { id: string; version: number }
-	school: { id: string; version: number }
-	state: LadderState
-	/** This ladder, oldest first, the judged session last. */
-	exposures: Exposure[]
-	/** The last four weeks, any region. */
-	pains: PainReport[]
-	/** Ids of the athlete's last three sessions, the judged one last. */
-	lastSessions: string[]
-	ramp: Record<RampQuantity, DayDose[]>
-}
-
-/** The immutable documents an input cites. */
+/** The immutable documents an input cites. A re-entry path needs its own ladder beside the judged one. */
 export interface Documents {
 	ladder: Ladder
 	school: School
 	drills: Record<string, Drill>
+	paths: Record<string, Ladder>
 }
 
-export type RuleId = 'S1' | 'S2' | 'S7' | 'P1' | 'P2' | 'P3' | 'P4'
+export const RULE_NAMES = {
+	S1: 'Pain', S2: 'Closed or restricted', S3: 'Unwell', S4: 'Level, age and mass', S5: 'Order', S6: 'Spacing', S7: 'Ramp', S8: 'Gates', S9: 'Worry', S10: 'Place', S11: 'Match',
+	P1: 'Pass', P2: 'Miss', P3: 'Unclear', P4: 'Drop-off', P5: 'Ready check', P6: 'Phase', P7: 'Plateau', P8: 'One new thing', P9: 'Missed time', P10: 'Assisted', P11: 'Carried load', P12: 'Level',
+	RE: 'Way back', LR: 'Left and right',
+} as const
+export type RuleId = keyof typeof RULE_NAMES
 
 /** One line of the trace: what was looked at, what was found, against what limit. */
 export interface TraceLine {
@@ -122,5 +54,7 @@ export interface Judgement {
 	sentence: string
 	firmness: Firmness
 	next: LadderState
+	/** What the coach must see before going on with the next line. */
+	cautions: { rule: RuleId; sentence: string }[]
 	trace: TraceLine[]
 }

@@ -22,6 +22,13 @@ export function writeParameters(parameters: Parameters): string {
 	if (parameters.heightCm !== undefined) parts.push(`${parameters.heightCm} cm`)
 	if (parameters.angleDeg !== undefined) parts.push(`${parameters.angleDeg}°`)
 	if (parameters.ballKg !== undefined) parts.push(`${parameters.ballKg} kg`)
+	if (parameters.radiusM !== undefined) parts.push(`radius ${parameters.radiusM} m`)
+	if (parameters.approachSteps !== undefined) parts.push(parameters.approachSteps === 0 ? 'standing' : `${parameters.approachSteps} ${parameters.approachSteps === 1 ? 'step' : 'steps'}`)
+	if (parameters.assistPercent !== undefined) parts.push(`${parameters.assistPercent} % over own top speed`)
+	if (parameters.resistPercent !== undefined) parts.push(`${parameters.resistPercent} % speed lost to the pull`)
+	if (parameters.effortPercent !== undefined) parts.push(`at ${parameters.effortPercent} %`)
+	if (parameters.loadG !== undefined) parts.push(parameters.loadG >= 1000 ? `${parameters.loadG / 1000} kg worn` : `${parameters.loadG} g worn`)
+	if (parameters.minutes !== undefined) parts.push(`${parameters.minutes} min`)
 	return parts.join(', ')
 }
 

@@ -1,0 +1,74 @@
+import { type Day, hoursBetween } from '../calendar/days'
+import { type DoseCount, rangedContacts, totalOf } from '../dose/dose-count'
+import { SESSION_RANGES } from '../dose/level-ranges'
+import type { Dose, Drill, Level, Parameters, School } from '../library/types'
+import { type LockContext, lockOfDrill } from '../progress/locks'
+import type { RuleId, Surface, WorkDay } from '../progress/types'
+import { WORK_KIND_NAMES, isHard, kindsOf } from '../progress/work-kinds'
+
+/** Something a coach should see before the session, and may answer with a reason. */
+export interface Caution {
+	rule: RuleId
+	sentence: string
+	/** The entry it stands beside; null for the whole session. */
+	entryId: string | null
+}
+
+export interface CheckedEntry {
+	entryId: string
+	drill: Drill
+	parameters: Parameters
+	dose: Dose
+}
+
+/** Throws in one session after which fast work is no longer fresh [our setting]: the upper end of level 1. */
+const TIRING_THROWS = SESSION_RANGES[1].throws.high
+const tires = (drill: Drill) => drill.repeatSpeed === true
+const label = (drill: Drill) => drill.name.toLowerCase()
+
+/** S5: shock and maximal work only early, never after conditioning or throws to fatigue [common practice]. */
+export function checkOrder(entries: readonly CheckedEntry[]): Caution[] {
+	const cautions: Caution[] = []
+	let tired: string | null = null
+	let throws = 0
+	for (const { entryId, drill, parameters, dose } of entries) {
+		if (tired !== null && !tires(drill) && isHard(drill, parameters) && drill.family !== 'throw') {
+			cautions.push({ rule: 'S5', entryId, sentence: `${drill.name} comes after ${tired}: shock and maximal work belong early, while fresh.` })
+		}
+		if (drill.counting.throws) throws += dose.sets * dose.reps
+		if (tires(drill)) tired = label(drill)
+		else if (throws > TIRING_THROWS) tired = `${throws} throws`
+	}
+	return cautions
+}
+
+/** What hard ground leaves of a session's contacts [our setting]; the counts themselves never change. */
+export const HARD_GROUND_SHARE = 0.8
+const HARD_GROUND: readonly Surface[] = ['hard-court', 'gravel']
+
+/** S10: the allowed contacts on hard ground. */
+export function checkGround(count: DoseCount, level: Level, surface: Surface | null): Caution[] {
+	if (surface === null || !HARD_GROUND.includes(surface)) return []
+	const allowed = Math.floor(SESSION_RANGES[level].contacts.high * HARD_GROUND_SHARE)
+	const planned = totalOf(rangedContacts(count))
+	return planned <= allowed ? [] : [{ rule: 'S10', entryId: null, sentence: `${planned} contacts on ${surface === 'gravel' ? 'gravel' : 'a hard court'}: ${allowed} are allowed there, four fifths of the usual.` }]
+}
+
+/** S6, S10 and S11 for one athlete's line on that day. What the sheet already leaves out is not said again. */
+export function checkLine({ entryId, drill, parameters }: CheckedEntry, at: { day: Day; startTime: string }, work: readonly WorkDay[], school: School, context: LockContext): Caution[] {
+	const cautions: Caution[] = []
+	const lock = lockOfDrill(drill, parameters, context)
+	if (lock && (lock.rule === 'S10' || lock.rule === 'S11' || lock.rule === 'P6')) cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
+	const limitH = school.numbers.spacingH - 4
+	const kinds = kindsOf(drill, parameters)
+	const clash = work.flatMap((one) => one.kinds.filter((kind) => kinds.includes(kind)).map((kind) => ({ kind, hours: Math.abs(hoursBetween(one, at)) }))).filter(({ hours }) => hours > 0 && hours < limitH).sort((a, b) => a.hours - b.hours)[0]
+	if (clash) cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${school.numbers.spacingH} h are asked.` })
+	if (drill.family === 'tissue') {
+		const fast = work.find((one) => one.kinds.includes('maximal-sprint') && Math.abs(hoursBetween(one, at)) < TISSUE_HOURS)
+		if (fast) cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: at least ${TISSUE_HOURS} h from fast work.` })
+	}
+	return cautions
+}
+
+/** Slow tendon work wants this long from fast work, h [common practice]. */
+export const TISSUE_HOURS = 6

@@ -1,0 +1,34 @@
+import { repsOf, scaleDose } from '../dose/scale-dose'
+import type { Dose, Drill, Phase, Rung, School } from '../library/types'
+import { phaseShare } from './locks'
+import type { LadderState } from './types'
+
+/** Ladders that are only kept get two thirds of the dose [our setting]. */
+export const KEPT_SHARE = 2 / 3
+
+export interface DoseShares {
+	/** What the sheet asks for this entry; 1 when nothing is said. */
+	entry: number
+	phase: Phase
+	kept: boolean
+}
+
+/** The smallest share that holds, never a product, and what it comes from. */
+export function doseShare(state: Pick<LadderState, 'back'>, drill: Drill, school: School, shares: DoseShares): { share: number; from: 'full' | 'entry' | 'phase' | 'back' | 'kept' } {
+	const all = [
+		{ share: 1, from: 'full' as const },
+		{ share: shares.entry, from: 'entry' as const },
+		{ share: phaseShare(shares.phase, drill, school), from: 'phase' as const },
+		{ share: (state.back?.percent ?? 100) / 100, from: 'back' as const },
+		{ share: shares.kept ? KEPT_SHARE : 1, from: 'kept' as const },
+	]
+	return all.reduce((least, one) => (one.share < least.share ? one : least))
+}
+
+/** What is written on the sheet for a rung: its dose as the athlete has it, cut by the smallest share. A cut for the week's ramp is already absolute. */
+export function effectiveDose(state: LadderState, rung: Rung, drill: Drill, school: School, shares: DoseShares): Dose {
+	const own = rung.id === state.rungId && state.easedBy !== 'ramp' ? state.dose : rung.dose
+	const { share } = doseShare(state, drill, school, shares)
+	const dose = share < 1 ? scaleDose(own, share) : own
+	return state.easedBy === 'ramp' && rung.id === state.rungId && repsOf(state.dose) < repsOf(dose) ? state.dose : dose
+}

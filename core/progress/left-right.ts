@@ -1,0 +1,38 @@
+import type { School } from '../library/types'
+import type { Better } from '../noise/drop-off'
+import { type SideTest, asymmetry } from '../noise/asymmetry'
+import type { Exposure, TraceLine } from './types'
+
+/** A gap this large is acted on when it is real and always the same side [our setting; 10 % is common practice]. */
+export const GAP_PERCENT = 10
+/** Exposures on which the same side must lag. */
+const RUNNING = 2
+
+export interface SidesReading {
+	/** The lagging side, null to take a favour back, undefined to leave things as they are. */
+	act: 'left' | 'right' | null | undefined
+	sentence: string | null
+	trace: TraceLine
+}
+
+/** What one-sided marks of the last exposures say about left and right; null when no side was logged. */
+export function readSides(exposures: readonly Exposure[], school: School): SidesReading | null {
+	const tests = exposures.flatMap((exposure): { better: Better; test: SideTest }[] => {
+		const kind = exposure.marks.find((mark) => mark.side !== undefined)?.kind
+		if (!kind) return []
+		const of = (side: 'left' | 'right') => exposure.marks.filter((mark) => mark.kind === kind && mark.side === side).map((mark) => mark.value)
+		const test = { left: of('left'), right: of('right') }
+		return test.left.length > 0 && test.right.length > 0 ? [{ better: kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', test }] : []
+	})
+	const latest = tests.at(-1)
+	if (!latest) return null
+	const same = tests.filter(({ better }) => better === latest.better).slice(-RUNNING).map(({ test }) => test)
+	const reading = asymmetry(same, latest.better)
+	const weaker = reading.stronger === null ? null : reading.stronger === 'left' ? ('right' as const) : ('left' as const)
+	const gap = `${weaker ?? 'neither'} behind by ${reading.gapPct.toFixed(1)} %`
+	const fires = same.length >= RUNNING && reading.real === true && reading.consistent === true && reading.gapPct >= GAP_PERCENT
+	const trace: TraceLine = { rule: 'LR', question: 'Left against right', found: same.length < RUNNING ? `${gap}, once` : gap, limit: `beyond noise, same side twice, ${GAP_PERCENT} %`, fired: fires, firmness: 'our setting' }
+	if (!fires || weaker === null) return { act: reading.gapPct < GAP_PERCENT ? null : undefined, sentence: null, trace }
+	if (school.choices.leftRight === 'leave') return { act: null, sentence: `The ${gap}; this school leaves such a gap alone.`, trace }
+	return { act: weaker, sentence: `The ${gap}: one rep of each set moves to the ${weaker}, not more in all.`, trace }
+}

@@ -1,0 +1,113 @@
+import Type, { type Static, type TSchema } from 'typebox'
+import { END_REASONS } from '../events/schema'
+import { FAMILIES, PATTERNS, PHASES, REGIONS } from '../library/types'
+import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS, type Method } from '../noise/typical-error'
+
+/**
+ * Everything a verdict is made from, as a schema: it is stored whole with every verdict, so that the
+ * same input can be judged again anywhere and come out the same. Documents are cited by id and version.
+ */
+
+const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>(Type.String({ enum: [...values] }))
+const closed = <P extends Record<string, TSchema>>(properties: P) => Type.Object(properties, { additionalProperties: false })
+const orNull = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
+const maybe = Type.Optional
+const list = Type.Array
+const Count = Type.Integer({ minimum: 0, maximum: 100_000 })
+const Id = Type.String({ minLength: 1, maxLength: 60 })
+const Day = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$', description: 'local calendar day' })
+const Time = Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' })
+const Dose = closed({ sets: Type.Integer({ minimum: 1, maximum: 50 }), reps: Type.Integer({ minimum: 1, maximum: 200 }) })
+const Leg = oneOf(['left', 'right'] as const)
+const Region = oneOf(REGIONS)
+const Phase = oneOf(PHASES)
+const Level = Type.Unsafe<1 | 2 | 3>(Type.Integer({ minimum: 1, maximum: 3 }))
+const METHODS: readonly Method[] = [...new Set<Method>([...SPRINT_METHODS, ...CONTACT_METHODS, ...LENGTH_METHODS])]
+
+export const SURFACES = ['grass', 'wet-grass', 'track', 'hard-court', 'gravel', 'indoor'] as const
+/** Kinds of hard work that want days between them. */
+export const WORK_KINDS = ['maximal-sprint', 'hard-turns', 'hard-jumps', 'maximal-throws'] as const
+export const SUBSTITUTE_CAUSES = ['pain', 'worry', 'restriction', 'plateau'] as const
+
+/** Where an athlete stands on one ladder; it belongs to the athlete, over all squads. */
+export const LadderStateSchema = closed({
+	ladderId: Id,
+	rungId: Id,
+	dose: Dose,
+	closed: orNull(closed({ region: Region, since: Day })),
+	substitute: orNull(closed({ drillId: Id, region: Region, since: Day, cause: maybe(oneOf(SUBSTITUTE_CAUSES)) })),
+	passed: Type.Boolean({ description: 'the rung is passed and waits; it need not be earned again' }),
+	easedBy: orNull(oneOf(['drop-off', 'ramp'] as const)),
+	done: maybe(list(Id, { description: 'rungs passed; absent: all below the rung' })),
+	rungSince: maybe(orNull(Day)),
+	passedSince: maybe(orNull(Day)),
+	back: maybe(orNull(closed({ percent: Type.Unsafe<60 | 75 | 90>(Type.Integer({ enum: [60, 75, 90] })), since: orNull(Day), stage: oneOf(['short', 'long', 'path'] as const) }))),
+	reentry: maybe(orNull(closed({ pathId: Id, rungId: Id, since: Day }))),
+	favour: maybe(orNull(Leg)),
+	stay: maybe(Type.Boolean({ description: 'an assisted run that stays at the last comfortable pull' })),
+	ballKg: maybe(orNull(Type.Number({ minimum: 0.5, maximum: 10 }))),
+})
+
+const Mark = closed({
+	kind: oneOf(['sprint', 'contact', 'height', 'distance'] as const),
+	value: Type.Number({ exclusiveMinimum: 0, description: 's for sprint and contact, m for height and distance' }),
+	method: oneOf(METHODS),
+	flightS: maybe(Type.Number({ exclusiveMinimum: 0 })),
+	side: maybe(Leg),
+})
+
+export const ExposureSchema = closed({
+	sessionId: Id, day: Day, rungId: Type.String({ maxLength: 60 }),
+	onRung: Type.Boolean({ description: 'false when an alternative stood in for the rung' }),
+	phase: maybe(Phase),
+	planned: Dose, repsDone: Count, endReason: orNull(oneOf(END_REASONS)),
+	marks: list(Mark),
+	quality: closed({ good: Count, notYet: Count, poor: Count, setTaps: Count }),
+	bestBefore: Type.Unsafe<Partial<Record<Method, number>>>(Type.Object({}, { additionalProperties: Type.Number({ exclusiveMinimum: 0 }) })),
+	firstDayBack: maybe(Type.Boolean({ description: 'the first day after more than a week away: no evidence' })),
+	comfort: maybe(orNull(closed({ worst: Type.Integer({ minimum: 0, maximum: 5 }), braking: Type.Boolean() }))),
+	loadOff: maybe(orNull(oneOf(['speed-loss', 'movement'] as const))),
+})
+
+const Pain = closed({ sessionId: Id, day: Day, region: Region, side: oneOf(['left', 'right', 'both'] as const), score: Type.Integer({ minimum: 0, maximum: 10 }), redFlag: Type.Boolean() })
+const Restriction = closed({ region: orNull(Region), pattern: orNull(oneOf(PATTERNS)), since: Day, setBy: Type.String() })
+const Worry = closed({ drillId: Id, region: Region, since: Day })
+const Work = closed({ day: Day, startTime: Time, families: list(oneOf(FAMILIES)), kinds: list(oneOf(WORK_KINDS)), outside: Type.Boolean() })
+const RampDay = closed({ day: Day, unloading: Type.Boolean(), value: Type.Number({ minimum: 0 }) })
+
+export const VerdictInputSchema = closed({
+	rulesVersion: Type.Integer({ minimum: 1 }),
+	sessionId: Id,
+	day: Day,
+	startTime: Time,
+	next: closed({
+		day: Day, startTime: Time, phase: Phase, surface: orNull(oneOf(SURFACES)),
+		hoursToMatch: orNull(Type.Number()), hoursSinceMatch: orNull(Type.Number()),
+	}),
+	athlete: closed({ id: Id, level: Level, ageYears: orNull(Type.Integer({ minimum: 0, maximum: 120 })), massKg: orNull(Type.Number({ minimum: 15, maximum: 250 })), unwell: Type.Boolean(), contrastHelps: Type.Boolean() }),
+	ladder: closed({ id: Id, version: Type.Integer({ minimum: 1 }) }),
+	school: closed({ id: Id, version: Type.Integer({ minimum: 1 }) }),
+	state: LadderStateSchema,
+	focus: orNull(oneOf(['priority', 'kept'] as const)),
+	exposures: list(ExposureSchema, { description: 'this ladder, oldest first, the judged session last' }),
+	standings: Type.Unsafe<Record<string, string[]>>(Type.Object({}, { additionalProperties: list(Id), description: 'rungs passed, by ladder' })),
+	restrictions: list(Restriction),
+	worries: list(Worry),
+	pains: list(Pain, { description: 'the last four weeks, any region' }),
+	lastSessions: list(Id, { description: 'the last three, the judged one last' }),
+	work: list(Work, { description: 'what was done, in sessions and outside, oldest first' }),
+	newRungs: list(closed({ ladderId: Id, rungId: Id, day: Day, hard: Type.Boolean() }), { description: 'first days on rungs reached lately' }),
+	advancesBefore: list(closed({ ladderId: Id, hard: Type.Boolean() }), { description: 'already advanced by this session' }),
+	ramp: closed({ hardContacts: list(RampDay), sharpCuts: list(RampDay), maximalStarts: list(RampDay), fastMetres: list(RampDay) }),
+})
+
+export type LadderState = Static<typeof LadderStateSchema>
+export type MarkEvidence = Static<typeof Mark>
+export type Exposure = Static<typeof ExposureSchema>
+export type PainReport = Static<typeof Pain>
+export type OpenRestriction = Static<typeof Restriction>
+export type OpenWorry = Static<typeof Worry>
+export type WorkDay = Static<typeof Work>
+export type WorkKind = (typeof WORK_KINDS)[number]
+export type Surface = (typeof SURFACES)[number]
+export type VerdictInput = Static<typeof VerdictInputSchema>
