@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { LogEvent } from '#core/events/schema'
+import type { LogEvent, Observation } from '#core/events/schema'
 import { readDigits } from '#core/measure/read-digits'
 import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, SPRINT_METHODS, type ContactMethod, type LengthMethod, type SprintMethod } from '#core/noise/typical-error'
 import { markEvidence } from '#core/progress/gather-exposure'
@@ -45,7 +45,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 	const away = useMemo(() => new Set(current.flatMap((event) => (event.type === 'decision' && event.kind === 'attendance' && !event.value.present ? [event.athleteId] : []))), [current])
 	const queue = useMemo(() => sheet.athletes.flatMap((athlete): LineProgress[] => {
 		const line = sheet.lines.find((candidate) => candidate.entryId === entryId && candidate.athleteId === athlete.id)
-		return line && line.blocked === null && !away.has(athlete.id) ? [progressOf(line, current, sheet.limits)] : []
+		return line && line.blocked === null && !away.has(athlete.id) ? [progressOf(line, current)] : []
 	}), [sheet, entryId, current, away])
 	const shown = queue.find((progress) => progress.line.athleteId === athleteId) ?? queue.find((progress) => !progress.finished) ?? queue[0]
 	const nameOf = (id: string) => sheet.athletes.find((athlete) => athlete.id === id)?.name ?? ''
@@ -77,7 +77,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 			const written = await log.write(newEvents)
 			setLast({ events: written, label })
 			clear()
-			if (moveOn && shown) setAthleteId(nextInQueue(queue.map((progress) => (progress === shown ? progressOf(progress.line, [...current, ...written], sheet.limits) : progress)), shown.line.athleteId) ?? shown.line.athleteId)
+			if (moveOn && shown) setAthleteId(nextInQueue(queue.map((progress) => (progress === shown ? progressOf(progress.line, [...current, ...written]) : progress)), shown.line.athleteId) ?? shown.line.athleteId)
 		} catch {
 			setProblem('This device could not keep that: its storage may be full. Nothing was saved; write it down and free some space.')
 		} finally {
@@ -307,7 +307,7 @@ export function FieldScreen({ sheet, events }: { sheet: FieldSheet; events: LogE
 function sayEvent(event: LogEvent): string {
 	const evidence = markEvidence(event, undefined)
 	if (evidence) return writeMark(evidence)
-	if (event.type === 'observation') return event.kind === 'pain' ? `pain ${event.value.score} of 10` : event.value.grade.replace('-', ' ')
+	if (event.type === 'observation') return observed(event)
 	if (event.type === 'mark') return event.kind === 'done' ? `${event.value.reps} reps` : 'missed'
 	return event.kind === 'attendance' ? (event.value.present ? 'here' : 'not here') : 'set ended'
 }
@@ -323,4 +323,11 @@ export function restLabel(progress: LineProgress, now: number): string {
 	if (progress.finished) return 'done'
 	const left = now === 0 ? 0 : restLeft(progress, now)
 	return left === 0 ? 'ready' : `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`
+}
+
+function observed(event: Observation): string {
+	if (event.kind === 'pain') return `pain ${event.value.score} of 10`
+	if (event.kind === 'comfort') return `comfort ${event.value.worst} of 5${event.value.braking ? ', braking' : ''}`
+	if (event.kind === 'effort') return `effort ${event.value.rpe} of 10`
+	return event.value.grade.replace('-', ' ')
 }

@@ -19,6 +19,8 @@ export interface FieldLine {
 	cues: string[]
 	lookFor: string[]
 	blocked: string | null
+	/** What the school lets the marks of this line fall by before the set ends. */
+	dropOffPercent: number
 }
 export interface FieldEntry {
 	id: string
@@ -34,5 +36,4 @@ export interface FieldSheet {
 	entries: FieldEntry[]
 	athletes: FieldAthlete[]
 	lines: FieldLine[]
-	limits: { speed: number; jumpHeight: number; contact: number }
 }

@@ -6,17 +6,16 @@ import { nextInQueue, progressOf, restLeft, suggestionFor } from './queue'
 import { Sender } from './send-waiting'
 import { slotsOf, strangeness, valueOf } from './slots'
 
-const limits = { speed: 3, jumpHeight: 5, contact: 10 }
 const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => ({
 	id: `line-${athleteId}`, entryId: 'entry', athleteId, words: 'Three-point start 20 m', drillName: 'Three-point start', logs: 'sprint', family: 'sprint', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 },
-	restS: 120, target: '3.15 s or better', bests: {}, cautions: [], cues: [], lookFor: [], blocked: null, ...change,
+	restS: 120, target: '3.15 s or better', bests: {}, cautions: [], cues: [], lookFor: [], blocked: null, dropOffPercent: 3, ...change,
 })
 let seq = 0
 const rep = (athleteId: string, repNo: number, timeS: number, change: Partial<LogEvent> = {}): LogEvent => ({
 	id: `e${seq}`, sessionId: 's', athleteId, deviceId: 'd', deviceSeq: seq++, deviceTime: new Date(Date.UTC(2026, 2, 12, 18, repNo)).toISOString(), entryId: 'entry', lineId: `line-${athleteId}`, setNo: 1, repNo,
 	type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 20, timeS }], method: 'gate' }, ...change,
 }) as LogEvent
-const after = (athleteId: string, times: number[], change: Partial<FieldLine> = {}) => progressOf(line(athleteId, change), times.map((time, index) => rep(athleteId, index + 1, time)), limits)
+const after = (athleteId: string, times: number[], change: Partial<FieldLine> = {}) => progressOf(line(athleteId, change), times.map((time, index) => rep(athleteId, index + 1, time)))
 
 describe('the queue', () => {
 	it('counts reps into sets', () => {
@@ -37,7 +36,7 @@ describe('the queue', () => {
 	})
 	it('does not count a missed rep as done, but it is taken', () => {
 		const missed = rep('a', 1, 3, { kind: 'missed', value: {} } as Partial<LogEvent>)
-		expect(progressOf(line('a'), [missed], limits)).toMatchObject({ repsDone: 0, next: { repNo: 2 } })
+		expect(progressOf(line('a'), [missed])).toMatchObject({ repsDone: 0, next: { repNo: 2 } })
 	})
 })
 
@@ -52,7 +51,7 @@ describe('what the screen says', () => {
 	it('names the target first, and keeps quiet when the timing is too coarse', () => {
 		expect(suggestionFor(after('a', []))).toMatchObject({ lead: 'First one.', rest: 'Target: 3.15 s or better.' })
 		const byHand = [3.1, 3.4, 3.5].map((time, index) => rep('a', index + 1, time, { value: { splits: [{ distanceM: 20, timeS: time }], method: 'stopwatch' } } as Partial<LogEvent>))
-		expect(suggestionFor(progressOf(line('a'), byHand, limits))).toMatchObject({ endTheSet: false, rest: 'Timing by stopwatch is too coarse to judge fatigue.' })
+		expect(suggestionFor(progressOf(line('a'), byHand))).toMatchObject({ endTheSet: false, rest: 'Timing by stopwatch is too coarse to judge fatigue.' })
 	})
 })
 

@@ -1,10 +1,10 @@
 import type { LogEvent } from '#core/events/schema'
-import { type DropOffReading, readDropOff } from '#core/noise/drop-off'
-import { type Method, METHOD_NAMES, typicalErrorOf } from '#core/noise/typical-error'
+import type { DropOffReading } from '#core/noise/drop-off'
+import { type Method, METHOD_NAMES } from '#core/noise/typical-error'
 import { byRep, markEvidence, repsOfMark } from '#core/progress/gather-exposure'
-import { majorityMarks } from '#core/progress/read-criterion'
+import { readFall } from '#core/progress/read-fall'
 import { writeMark, writePercent } from '#core/progress/write-numbers'
-import type { FieldLine, FieldSheet } from './field-sheet'
+import type { FieldLine } from './field-sheet'
 
 /** Where one athlete stands on one line, from the events that stand. */
 export interface LineProgress {
@@ -22,23 +22,21 @@ export interface LineProgress {
 	finished: boolean
 }
 
-export function progressOf(line: FieldLine, events: readonly LogEvent[], limits: FieldSheet['limits']): LineProgress {
+export function progressOf(line: FieldLine, events: readonly LogEvent[]): LineProgress {
 	const own = events.filter((event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId)
 	const marks = own.filter((event) => event.type === 'mark').sort(byRep)
 	const taken = marks.reduce((sum, event) => sum + (event.kind === 'missed' ? 1 : repsOfMark(event)), 0)
 	const planned = line.dose.sets * line.dose.reps
 	const ended = own.some((event) => event.type === 'decision' && event.kind === 'end-set')
 	const evidence = marks.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null)
-	const kind = evidence[0]?.kind
-	const { marks: kept, method } = kind ? majorityMarks(evidence, kind) : { marks: [], method: null }
-	const limit = kind === 'sprint' ? limits.speed : kind === 'contact' ? limits.contact : limits.jumpHeight
+	const fall = readFall(evidence, line.dropOffPercent)
 	const times = marks.map((event) => Date.parse(event.deviceTime))
 	return {
-		line, marks, planned, ended, method,
+		line, marks, planned, ended, method: fall?.method ?? null,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
 		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
 		lastAt: times.length > 0 ? Math.max(...times) : null,
-		dropOff: kind && method ? readDropOff(kept.map((mark) => mark.value), kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', limit, typicalErrorOf(kind, method)) : null,
+		dropOff: fall?.reading ?? null,
 		finished: ended || taken >= planned,
 	}
 }

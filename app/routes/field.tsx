@@ -1,3 +1,4 @@
+import { dropOffLimit } from '#core/progress/read-fall'
 import { writeDrill } from '#core/progress/write-numbers'
 import type { LogEvent } from '#core/events/schema'
 import { may } from '#server/access/roles'
@@ -18,8 +19,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
 	if (!sheet || !squad) throw notFound()
 	const targets = await readTargets(scope, sheet)
-	const limits = sheet.library.schools[squad.schoolId]?.dropOffPercent
-	if (!limits) throw new Error(`school ${squad.schoolId} is not in the library`)
+	const school = sheet.library.schools[squad.schoolId]
+	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const field: FieldSheet = {
 		session: { id: sheet.session.id, title: sheet.session.title, squadName: sheet.session.squadName, day: sheet.session.day },
 		entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.part) : (sheet.library.drills[entry.drillId]?.name ?? entry.part) })),
@@ -30,10 +31,9 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				id: line.id, entryId: line.entryId, athleteId: athlete.id, words: line.drill ? writeDrill(line.drill, line.parameters) : '', drillName: line.drill?.name ?? '',
 				logs: measured && measured !== 'quality' ? measured : 'done', family: line.drill?.family ?? 'prepare', dose: line.dose, parameters: line.parameters, restS: line.restS,
 				target: targets.get(line.id)?.words ?? '', bests: targets.get(line.id)?.bests ?? {}, cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [],
-				cues: line.drill?.cues ?? [], lookFor: line.drill?.lookFor ?? [], blocked: line.blocked,
+				cues: line.drill?.cues ?? [], lookFor: line.drill?.lookFor ?? [], blocked: line.blocked, dropOffPercent: line.drill ? dropOffLimit(measured && measured !== 'quality' ? measured : 'sprint', line.drill, school) : 0,
 			}
 		})),
-		limits,
 	}
 	// Another person's pain reports stay with coach and clinician.
 	const readable = sheet.events.filter((event) => may(who.role, 'pain:read') || !(event.type === 'observation' && event.kind === 'pain'))

@@ -21,7 +21,7 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const text = (name: string) => String(form.get(name) ?? '')
 	const what = text('do')
 	if (what === 'phase') {
-		if (!(await changePhase(scope, text('squad'), text('phase')))) throw notFound()
+		if (!(await changePhase(who, text('squad'), text('phase')))) throw notFound()
 		return data({ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '' })
 	}
 	const result = what === 'squad'

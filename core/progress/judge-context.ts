@@ -1,11 +1,10 @@
 import { rungOf } from '../library/starter-library'
 import type { Drill, Firmness, Ladder, Rung, School } from '../library/types'
-import { type DropOffReading, readDropOff } from '../noise/drop-off'
-import { typicalErrorOf } from '../noise/typical-error'
-import { contactRisePercent } from '../library/schools'
+import type { DropOffReading } from '../noise/drop-off'
 import { repsOf, scaleDose } from '../dose/scale-dose'
 import { type LockContext, passedRungs, phaseShare } from './locks'
-import { type ExposureReading, majorityMarks, readExposure } from './read-criterion'
+import { type ExposureReading, readExposure } from './read-criterion'
+import { dropOffLimit, readFall } from './read-fall'
 import type { Documents, Exposure, LadderState, RuleId, VerdictInput, VerdictWord } from './types'
 
 /** What all rules look at, worked out once. */
@@ -47,11 +46,16 @@ export interface Rule {
 	evaluate: (context: JudgeContext) => Finding
 }
 
+/** The session's school for performance, with the stricter safety numbers of the athlete's other squads. */
+const ruling = (documents: Documents, safety: VerdictInput['safety']): Documents =>
+	safety ? { ...documents, school: { ...documents.school, numbers: { ...documents.school.numbers, ...safety } } } : documents
+
 /** Throws RangeError when the documents are not those the input cites, or the rung is unknown. */
-export function judgeContext(input: VerdictInput, documents: Documents): JudgeContext {
+export function judgeContext(input: VerdictInput, cited: Documents): JudgeContext {
+	const documents = ruling(cited, input.safety)
 	for (const kind of ['ladder', 'school'] as const) {
-		const [cited, given] = [input[kind], documents[kind]]
-		if (given.id !== cited.id || given.version !== cited.version) throw new RangeError(`${kind}: ${cited.id} version ${cited.version} is cited, ${given.id} version ${given.version} was given`)
+		const [asked, given] = [input[kind], documents[kind]]
+		if (given.id !== asked.id || given.version !== asked.version) throw new RangeError(`${kind}: ${asked.id} version ${asked.version} is cited, ${given.id} version ${given.version} was given`)
 	}
 	const { state } = input
 	const { rung, index } = rungOf(documents.ladder, state.rungId)
@@ -96,24 +100,8 @@ function isEvidence(exposure: Exposure, rung: Rung, state: LadderState, { school
 	return repsOf(exposure.planned) >= repsOf(share < 1 ? scaleDose(state.dose, share) : state.dose)
 }
 
-/** Drop-off within one exposure, in the kind of mark the rung's drill yields first. */
+/** Drop-off within one exposure; null when nothing was measured. */
 export function dropOffOf(exposure: Exposure | null, drill: Drill, school: School): DropOffReading | null {
 	const kind = exposure?.marks[0]?.kind
-	if (!exposure || kind === undefined) return null
-	const { marks, method } = majorityMarks(exposure.marks, kind)
-	if (method === null) return null
-	const read = (values: number[]) => readDropOff(values, kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', dropOffLimit(kind, drill, school), typicalErrorOf(kind, method))
-	// A weaker leg is not a tired one: each side is followed on its own, the one that falls first speaks.
-	const sides = (['left', 'right'] as const).map((side) => marks.filter((mark) => mark.side === side).map((mark) => mark.value))
-	if (sides.some((values) => values.length === 0)) return read(marks.map((mark) => mark.value))
-	const readings = sides.map(read).filter((reading) => reading !== null)
-	return readings.sort((a, b) => (a.repsBeforeFall ?? Number.POSITIVE_INFINITY) - (b.repsBeforeFall ?? Number.POSITIVE_INFINITY))[0] ?? null
-}
-
-/** The school's limit for a kind of mark, percent. A throw's is set in release speed, which goes with the root of the distance. */
-export function dropOffLimit(kind: Exposure['marks'][number]['kind'], drill: Pick<Drill, 'family' | 'repeatSpeed'>, { numbers }: School): number {
-	if (kind === 'sprint') return drill.repeatSpeed ? numbers.dropOffRepeatPercent : numbers.dropOffSpeedPercent
-	if (kind === 'contact') return contactRisePercent(numbers)
-	if (kind === 'distance' && drill.family === 'throw') return 100 * (1 - (1 - numbers.ballSpeedLossPercent / 100) ** 2)
-	return numbers.dropOffJumpPercent
+	return exposure && kind ? (readFall(exposure.marks, dropOffLimit(kind, drill, school))?.reading ?? null) : null
 }

@@ -9,7 +9,7 @@ import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS, type Method } from '..
  */
 
 const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>(Type.String({ enum: [...values] }))
-const closed = <P extends Record<string, TSchema>>(properties: P) => Type.Object(properties, { additionalProperties: false })
+const closed = <P extends Record<string, TSchema>>(properties: P, say: { description?: string } = {}) => Type.Object(properties, { additionalProperties: false, ...say })
 const orNull = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
 const maybe = Type.Optional
 const list = Type.Array
@@ -87,6 +87,7 @@ export const VerdictInputSchema = closed({
 	athlete: closed({ id: Id, level: Level, ageYears: orNull(Type.Integer({ minimum: 0, maximum: 120 })), massKg: orNull(Type.Number({ minimum: 15, maximum: 250 })), unwell: Type.Boolean(), contrastHelps: Type.Boolean() }),
 	ladder: closed({ id: Id, version: Type.Integer({ minimum: 1 }) }),
 	school: closed({ id: Id, version: Type.Integer({ minimum: 1 }) }),
+	safety: maybe(closed({ rampPercent: Type.Number(), spacingH: Type.Number(), highestBoxCm: Type.Number(), assistedCapPercent: Type.Number() }, { description: 'the stricter numbers of an athlete’s other squads' })),
 	state: LadderStateSchema,
 	focus: orNull(oneOf(['priority', 'kept'] as const)),
 	exposures: list(ExposureSchema, { description: 'this ladder, oldest first, the judged session last' }),

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Drill, Ladder, Library, School } from '../../core/library/types'
@@ -21,7 +21,7 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 		...Object.values(STARTER_LIBRARY.ladders).map((content) => ({ kind: 'ladder' as const, content })),
 		...Object.values(STARTER_LIBRARY.schools).map((content) => ({ kind: 'school' as const, content })),
 	]
-	const known = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, hash: libraryDocument.contentHash }).from(libraryDocument).where(eq(libraryDocument.clubId, clubId))
+	const known = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, hash: libraryDocument.contentHash }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), isNull(libraryDocument.writtenBy)))
 	const hashes = new Map(known.map((row) => [`${row.kind}/${row.id}/${row.version}`, row.hash]))
 	const missing = documents.filter(({ kind, content }) => {
 		const before = hashes.get(`${kind}/${content.id}/${content.version}`)
@@ -56,4 +56,21 @@ export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Prom
 	if (ids.length === 0) return new Map()
 	const rows = await db.select({ content: libraryDocument.content }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, 'drill'), inArray(libraryDocument.id, [...new Set(ids)])))
 	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, row.content as Drill]))
+}
+
+/** Documents a club writes itself are numbered from here, so that they stay newer than what the program ships with. */
+const OWN_VERSIONS_FROM = 1000
+
+/** Keeps a document of the club's own as the next version of its id; returns the version. */
+export async function insertOwnDocument({ db, clubId }: ClubScope, kind: Kind, content: Document, writtenBy: string, now: Date): Promise<number> {
+	const [row] = await db.select({ version: max(libraryDocument.version) }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, kind), eq(libraryDocument.id, content.id))).for('update')
+	const version = Math.max(row?.version ?? 0, OWN_VERSIONS_FROM) + 1
+	const stored = { ...content, version }
+	await db.insert(libraryDocument).values({ clubId, kind, id: content.id, version, contentHash: hashOf(stored), content: stored, writtenBy, createdAt: now })
+	return version
+}
+/** Ids of documents somebody of the club has written or changed. */
+export async function ownDocuments({ db, clubId }: ClubScope): Promise<Set<string>> {
+	const rows = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), isNotNull(libraryDocument.writtenBy)))
+	return new Set(rows.map((row) => `${row.kind}/${row.id}`))
 }

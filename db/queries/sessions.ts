@@ -53,7 +53,7 @@ export async function unstartedFor({ db, clubId }: ClubScope, athleteIds: string
 export async function insertSession({ db, clubId }: ClubScope, row: New<typeof session.$inferInsert>) {
 	await db.insert(session).values({ ...row, clubId })
 }
-export async function updateSession({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SessionRow, 'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place'>>) {
+export async function updateSession({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SessionRow, 'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place' | 'surface'>>) {
 	await db.update(session).set(change).where(and(eq(session.clubId, clubId), eq(session.id, id)))
 }
 /** Freezes the sheet with the first download or mark; later calls change nothing. */
@@ -103,12 +103,12 @@ export async function readLinesById({ db, clubId }: ClubScope, ids: string[]): P
 	if (ids.length === 0) return []
 	return db.select().from(line).where(and(eq(line.clubId, clubId), inArray(line.id, [...new Set(ids)])))
 }
-/** Current lines of athletes on a ladder (or all ladders) in sessions of a span of days; index `line_by_athlete`. */
-export async function ladderLinesOf({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string): Promise<{ line: LineRow; session: SessionRow }[]> {
+/** Current lines of athletes in sessions of a span of days, oldest first; index `line_by_athlete`. */
+export async function linesOf({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string): Promise<{ line: LineRow; session: SessionRow }[]> {
 	if (athleteIds.length === 0) return []
 	return db.select({ line, session }).from(line)
 		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
-		.where(and(eq(line.clubId, clubId), inArray(line.athleteId, athleteIds), eq(line.current, true), sql`${line.ladderId} is not null`, sql`${session.day} >= ${from}`, lt(session.day, sql`date_add(${to}, interval 1 day)`)))
+		.where(and(eq(line.clubId, clubId), inArray(line.athleteId, athleteIds), eq(line.current, true), sql`${session.day} >= ${from}`, lt(session.day, sql`date_add(${to}, interval 1 day)`)))
 		.orderBy(asc(session.day), asc(session.startTime))
 }
 /** Writes new versions; the versions they follow stop being current. */
@@ -118,4 +118,9 @@ export async function insertLines({ db, clubId }: ClubScope, rows: New<typeof li
 }
 export async function writeWouldBe({ db, clubId }: ClubScope, lineId: string, wouldBe: string | null) {
 	await db.update(line).set({ wouldBe }).where(and(eq(line.clubId, clubId), eq(line.id, lineId)))
+}
+/** The squad's latest session that has begun; index `session_by_squad`. */
+export async function lastStartedSession({ db, clubId }: ClubScope, squadId: string): Promise<SessionRow | null> {
+	const [row] = await db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.squadId, squadId), sql`${session.startedAt} is not null`)).orderBy(desc(session.day), desc(session.startTime)).limit(1)
+	return row ?? null
 }

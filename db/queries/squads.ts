@@ -17,8 +17,21 @@ export async function readSquad({ db, clubId }: ClubScope, id: string): Promise<
 export async function insertSquad({ db, clubId }: ClubScope, row: Omit<typeof squad.$inferInsert, 'clubId'>) {
 	await db.insert(squad).values({ ...row, clubId })
 }
-export async function updateSquadPhase({ db, clubId }: ClubScope, id: string, phase: SquadRow['phase']) {
-	await db.update(squad).set({ phase }).where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
+export async function updateSquad({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SquadRow, 'phase' | 'focus' | 'schoolId' | 'schoolVersion'>>) {
+	await db.update(squad).set(change).where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
+}
+export async function updateAthleteMass({ db, clubId }: ClubScope, id: string, massKg: number | null) {
+	await db.update(athlete).set({ massKg }).where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
+}
+/** Squads of some athletes, by athlete. */
+export async function squadsOf({ db, clubId }: ClubScope, athleteIds: string[]): Promise<Map<string, SquadRow[]>> {
+	if (athleteIds.length === 0) return new Map()
+	const rows = await db.select({ athleteId: squadMember.athleteId, squad }).from(squadMember)
+		.innerJoin(squad, and(eq(squad.clubId, squadMember.clubId), eq(squad.id, squadMember.squadId)))
+		.where(and(eq(squadMember.clubId, clubId), inArray(squadMember.athleteId, athleteIds)))
+	const byAthlete = new Map<string, SquadRow[]>()
+	for (const row of rows) byAthlete.set(row.athleteId, [...(byAthlete.get(row.athleteId) ?? []), row.squad])
+	return byAthlete
 }
 export async function addMembers({ db, clubId }: ClubScope, squadId: string, athleteIds: string[], since: string) {
 	if (athleteIds.length === 0) return
@@ -30,11 +43,12 @@ export interface AthleteRow {
 	name: string
 	birthDate: string | null
 	legLengthM: number | null
+	massKg: number | null
 }
-const athleteColumns = { id: athlete.id, name: athleteIdentity.name, birthDate: athleteIdentity.birthDate, legLengthMm: athlete.legLengthMm }
+const athleteColumns = { id: athlete.id, name: athleteIdentity.name, birthDate: athleteIdentity.birthDate, legLengthMm: athlete.legLengthMm, massKg: athlete.massKg }
 const identityJoin = and(eq(athleteIdentity.clubId, athlete.clubId), eq(athleteIdentity.athleteId, athlete.id))
-const toAthlete = (row: { id: string; name: string; birthDate: string | null; legLengthMm: number | null }): AthleteRow => ({
-	id: row.id, name: row.name, birthDate: row.birthDate, legLengthM: row.legLengthMm === null ? null : row.legLengthMm / 1000,
+const toAthlete = (row: { id: string; name: string; birthDate: string | null; legLengthMm: number | null; massKg: number | null }): AthleteRow => ({
+	id: row.id, name: row.name, birthDate: row.birthDate, legLengthM: row.legLengthMm === null ? null : row.legLengthMm / 1000, massKg: row.massKg,
 })
 
 /** By the primary key, in the order of the names. */

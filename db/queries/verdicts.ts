@@ -33,3 +33,19 @@ export async function insertClearance({ db, clubId }: ClubScope, row: Omit<typeo
 export async function clearancesOf({ db, clubId }: ClubScope, athleteId: string) {
 	return db.select().from(clearance).where(and(eq(clearance.clubId, clubId), eq(clearance.athleteId, athleteId))).orderBy(desc(clearance.recordedAt))
 }
+
+/** Rungs reached by verdicts of some athletes lately: what is new to them. */
+export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
+	if (athleteIds.length === 0) return []
+	return db.select({ athleteId: verdict.athleteId, ladderId: verdict.ladderId, sessionId: verdict.sessionId, day: verdict.day, before: verdict.before, after: verdict.after }).from(verdict)
+		.where(and(eq(verdict.clubId, clubId), inArray(verdict.athleteId, athleteIds), eq(verdict.decided, 'advance'), sql`${verdict.day} between ${from} and ${to}`))
+}
+
+/** Of some sessions, the athletes whose verdicts have been decided, by session. */
+export async function decidedAthletes({ db, clubId }: ClubScope, sessionIds: string[]): Promise<Map<string, Set<string>>> {
+	const decided = new Map<string, Set<string>>(sessionIds.map((id) => [id, new Set()]))
+	if (sessionIds.length === 0) return decided
+	const rows = await db.selectDistinct({ sessionId: verdict.sessionId, athleteId: verdict.athleteId }).from(verdict).where(and(eq(verdict.clubId, clubId), inArray(verdict.sessionId, sessionIds)))
+	for (const row of rows) decided.get(row.sessionId)?.add(row.athleteId)
+	return decided
+}

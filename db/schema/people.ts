@@ -1,4 +1,4 @@
-import { char, index, int, mysqlTable, primaryKey, foreignKey, unique } from 'drizzle-orm/mysql-core'
+import { char, decimal, index, int, mysqlTable, primaryKey, foreignKey, unique } from 'drizzle-orm/mysql-core'
 import { code, day, instant, uuid, words } from './columns'
 
 export const ROLES = ['coach', 'assistant', 'clinician', 'athlete'] as const
@@ -60,6 +60,7 @@ export const athlete = mysqlTable('athlete', {
 	clubId: uuid('club_id').notNull().references(() => club.id),
 	id: uuid('id').notNull(),
 	legLengthMm: int('leg_length_mm'),
+	massKg: decimal('mass_kg', { precision: 4, scale: 1, mode: 'number' }),
 	createdAt: instant('created_at').notNull(),
 }, (t) => [primaryKey({ columns: [t.clubId, t.id] })])
 

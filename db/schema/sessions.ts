@@ -1,6 +1,6 @@
 import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
 import type { Dose, Family, Parameters, Phase } from '../../core/library/types'
-import type { VerdictWord } from '../../core/progress/types'
+import type { Surface, VerdictWord } from '../../core/progress/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
 import { squad } from './squads'
@@ -15,6 +15,8 @@ export const session = mysqlTable('session', {
 	title: words('title').notNull(),
 	place: words('place').notNull(),
 	phase: code<Phase>('phase', 20).notNull(),
+	/** What is under foot, when somebody has said so. */
+	surface: code<Surface>('surface', 20),
 	plannedMinutes: int('planned_minutes').notNull(),
 	/** Set by the first download or the first mark: from then on the sheet is a frozen version. */
 	startedAt: instant('started_at'),

@@ -16,6 +16,8 @@ export const squad = mysqlTable('squad', {
 	/** Local time, "17:30". */
 	startTime: char('start_time', { length: 5 }).notNull(),
 	place: words('place').notNull(),
+	/** What the block drives on and what it only keeps, by ladder; a ladder not named is neither. */
+	focus: jsonOf<Record<string, 'priority' | 'kept'>>('focus'),
 }, (t) => [primaryKey({ columns: [t.clubId, t.id] })])
 
 export const squadMember = mysqlTable('squad_member', {
@@ -49,6 +51,8 @@ export const libraryDocument = mysqlTable('library_document', {
 	version: int('version').notNull(),
 	contentHash: char('content_hash', { length: 64 }).notNull(),
 	content: jsonOf<{ id: string; version: number }>('content').notNull(),
+	/** Set when somebody of the club wrote it; empty for what the program ships with. */
+	writtenBy: uuid('written_by'),
 	createdAt: instant('created_at').notNull(),
 }, (t) => [primaryKey({ columns: [t.clubId, t.kind, t.id, t.version] })])
 

@@ -17,7 +17,7 @@ export const verdict = mysqlTable('verdict', {
 	decided: code<VerdictWord>('decided', 20).notNull(),
 	/** Empty when the proposal was accepted. */
 	reason: words('reason', 500),
-	sentence: words('sentence', 500).notNull(),
+	sentence: words('sentence', 1000).notNull(),
 	judgement: jsonOf<Judgement>('judgement').notNull(),
 	before: jsonOf<LadderState>('state_before').notNull(),
 	after: jsonOf<LadderState>('state_after').notNull(),

@@ -7,13 +7,14 @@ export type Permission =
 	| 'marks:read' | 'marks:write' | 'marks:write-today'
 	| 'pain:write' | 'pain:read'
 	| 'clearance:record'
+	| 'care:write'
 	| 'people:write'
 
 const PERMISSIONS: Record<Role, readonly Permission[]> = {
-	coach: ['plan:read', 'plan:write', 'verdict:read', 'verdict:write', 'marks:read', 'marks:write', 'pain:write', 'pain:read', 'clearance:record', 'people:write'],
+	coach: ['plan:read', 'plan:write', 'verdict:read', 'verdict:write', 'marks:read', 'marks:write', 'pain:write', 'pain:read', 'clearance:record', 'care:write', 'people:write'],
 	// An assistant reports pain but reads only which part to spare.
 	assistant: ['plan:read', 'verdict:read', 'marks:read', 'marks:write-today', 'pain:write'],
-	clinician: ['plan:read', 'verdict:read', 'marks:read', 'pain:write', 'pain:read', 'clearance:record'],
+	clinician: ['plan:read', 'verdict:read', 'marks:read', 'pain:write', 'pain:read', 'clearance:record', 'care:write'],
 	// Own lines, own marks, own pain: checked against the person's athlete wherever it is used.
 	athlete: [],
 }

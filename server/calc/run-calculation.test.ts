@@ -2,6 +2,7 @@ import Ajv from 'ajv'
 import { describe, expect, it } from 'vitest'
 import { camelCase, snakeCase } from '../../core/calc/calculation'
 import { CALCULATIONS, findCalculation } from '../../core/calc/calculations'
+import { gate, input as verdictInput, stateAt } from '../../core/progress/verdict-fixture'
 import { runCalculation } from './run-calculation'
 
 const ajv = new Ajv()
@@ -19,6 +20,9 @@ function expectLike(got: unknown, wanted: unknown, path = ''): void {
 	} else if (typeof wanted === 'object' && wanted !== null) for (const [key, item] of Object.entries(wanted)) expectLike((got as Record<string, unknown>)[key], item, `${path}.${key}`)
 	else expect(got, path).toBe(wanted)
 }
+
+const TEN = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+const CASE = verdictInput('acceleration', stateAt('acceleration', 'three-point-10'), TEN, TEN)
 
 interface Row {
 	good: [input: object, output: object]
@@ -154,6 +158,17 @@ const ROWS: Record<string, Row> = {
 		good: [{ marks: [3.05, 3, 3.09, 3.1], better: 'lower', limit_pct: 3 }, { best: 3, drop_pct: [0, 0, 3, 3.3333333], limit_used_pct: 3, stop_after: 4, last_good: 2 }],
 		edge: [{ marks: [3], better: 'higher', limit_pct: 3, typical_error_pct: 1.5 }, { drop_pct: [0], limit_used_pct: 4.5, stop_after: null, last_good: 1 }],
 		bad: [{ marks: [3, -3], better: 'lower', limit_pct: 3 }, 'marks[1]'],
+	},
+	contacts: {
+		// Notation of the trade: 5×2 depth jumps are 10 jumps and 20 contacts; an odd bound goes to the starting leg.
+		good: [{ sets: 5, drill: 'depth-jump', reps: 2 }, { total: 20, ranged: 20, contacts: { shock: { both: 20 } }, left_load: 20, right_load: 20 }],
+		edge: [{ sets: 1, drill: 'triple-bound', reps: 1, starting_leg: 'right' }, { total: 3, contacts: { high: { left: 1, right: 2 } } }],
+		bad: [{ sets: 0, drill: 'pogo', reps: 10 }, 'sets'],
+	},
+	verdict: {
+		good: [{ input: CASE }, { verdict: 'advance', decidedBy: 'P1', next: { rungId: 'three-point-20' } }],
+		edge: [{ input: { ...CASE, exposures: [] } }, { verdict: 'hold', decidedBy: 'P3', sentence: /nothing was logged/ }],
+		bad: [{ input: { ...CASE, ladder: { id: 'acceleration', version: 999 } } }, 'input.ladder'],
 	},
 	'weekly-load': {
 		good: [{ daily_load: [400, 0, 300, 0, 500, 0, 0] }, { mean: 171.428571, load: 1200, sd: 221.466970, monotony: 0.774059, strain: 928.871 }],

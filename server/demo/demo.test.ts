@@ -8,7 +8,7 @@ import { personByEmail } from '../../db/queries/clubs'
 import { verdictsOfAthlete } from '../../db/queries/verdicts'
 import { listMembers } from '../../db/queries/squads'
 import { database } from '../database'
-import { documentsOf } from '../review/propose'
+import { documentsOf } from '../review/gather'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
 
 const NOW = new Date('2026-05-20T10:00:00Z')

@@ -6,10 +6,15 @@ import type { LogEvent } from '../../core/events/schema'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Phase } from '../../core/library/types'
 import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/progress/gather-input'
-import { judge } from '../../core/progress/judge'
+import { judgeAthlete } from '../../core/progress/judge-athlete'
+import { passedRungs, restricts } from '../../core/progress/locks'
+import { reopenAfterClearance } from '../../core/progress/missed-time'
+import type { OutsideLoad } from '../../core/progress/outside-load'
 import { resolveLine } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
+import { isHard } from '../../core/progress/work-kinds'
 import { rungOf } from '../../core/library/starter-library'
+import { insertCare, writeOutside } from '../../db/queries/care'
 import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { hashOf, installLibrary } from '../../db/queries/library'
@@ -19,6 +24,7 @@ import { decision, mark, observation } from '../../db/schema/log'
 import type { Role } from '../../db/schema/people'
 import { verdict } from '../../db/schema/verdicts'
 import { hashPassword } from '../access/password'
+import { contextOf } from '../sheet/line-context'
 import { writeLines } from '../sheet/write-lines'
 import { Random } from './random'
 import { DEMO_ATHLETES, DEMO_PARTS, DEMO_PHASES, DEMO_SQUADS, type DemoAthlete, type DemoSquadPlan } from './scenario'
@@ -49,6 +55,7 @@ interface Rows {
 	decisions: (typeof decision.$inferInsert)[]
 	verdicts: (typeof verdict.$inferInsert)[]
 	lines: Parameters<typeof insertLines>[1]
+	care: Parameters<typeof insertCare>[1][]
 }
 
 /**
@@ -68,7 +75,7 @@ class DemoClub {
 	private readonly today: string
 	private readonly deviceId: string
 	private readonly coachId: string
-	private readonly rows: Rows = { marks: [], observations: [], decisions: [], verdicts: [], lines: [] }
+	private readonly rows: Rows = { marks: [], observations: [], decisions: [], verdicts: [], lines: [], care: [] }
 	private seq = 0
 
 	constructor(private readonly scope: ClubScope, private readonly random: Random, private readonly now: Date) {
@@ -83,10 +90,11 @@ class DemoClub {
 		await installLibrary(scope, now)
 		const lives = DEMO_ATHLETES.map((demo): Life => {
 			const id = random.uuid()
+			const plan = DEMO_SQUADS.find((one) => one.key === demo.squad)!
 			const birthDate = addDays(this.today, -Math.round(demo.age * 365.25 + 20 + random.next() * 300))
-			return { id, demo, states: firstStates(demo), bests: new Map(), history: { athleteId: id, birthDate, sessions: [], lines: [], events: [], counts: new Map(), olderBests: [] } }
+			return { id, demo, states: firstStates(demo), bests: new Map(), history: { athleteId: id, birthDate, massKg: massOf(demo), sessions: [], lines: [], events: [], counts: new Map(), olderBests: [], outside: matchesOf(plan, this.today), care: [], newRungs: [] } }
 		})
-		await insertAthletes(scope, lives.map(({ id, demo, history }) => ({ id, name: demo.name, birthDate: history.birthDate, legLengthMm: Math.round(demo.legM * 1000), createdAt: now })))
+		await insertAthletes(scope, lives.map(({ id, demo, history }) => ({ id, name: demo.name, birthDate: history.birthDate, legLengthMm: Math.round(demo.legM * 1000), massKg: history.massKg, createdAt: now })))
 		for (const person of DEMO_PEOPLE) {
 			const athleteId = lives.find((life) => life.demo.name === person.athlete)?.id ?? null
 			await insertPerson(scope, { id: person.role === 'coach' ? this.coachId : random.uuid(), email: person.email, name: person.name, role: person.role, passwordHash, athleteId, createdAt: now })
@@ -100,7 +108,7 @@ class DemoClub {
 		const squadId = random.uuid()
 		const ids = lives.map((life) => life.id)
 		const trainingDays = plan.offsets.map((ago) => weekday(addDays(this.today, -ago))).sort()
-		await insertSquad(scope, { id: squadId, name: plan.name, schoolId: 'quality-first', schoolVersion: 1, phase: plan.phaseNow, trainingDays, startTime: plan.startTime, place: plan.place })
+		await insertSquad(scope, { id: squadId, name: plan.name, schoolId: 'quality-first', schoolVersion: STARTER_LIBRARY.schools['quality-first']!.version, phase: plan.phaseNow, trainingDays, startTime: plan.startTime, place: plan.place })
 		await addMembers(scope, squadId, ids, addDays(this.today, -7 * DEMO_PHASES.length))
 
 		// The squad's sessions, oldest first: days ago, and how many sessions ago that is.
@@ -112,6 +120,7 @@ class DemoClub {
 			const waits = plan.key === 'u17' && sessionsAgo === 1
 			await this.writePast(plan, squadId, lives, phase, ago, sessionsAgo, index / (past.length - 1), past[index + 1]?.ago ?? -nextAhead, past[index + 1]?.phase ?? plan.phaseNow, waits)
 		}
+		await this.writeMatches(plan, lives)
 		await this.flush()
 		for (const life of lives) for (const state of life.states.values()) await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
 		await this.writeAhead(plan, squadId, ids)
@@ -132,7 +141,7 @@ class DemoClub {
 		const { scope, random } = this
 		const sessionId = random.uuid()
 		const title = phase === 'unloading' ? 'Unloading, all at 60 %' : 'Speed, jumps and cuts'
-		await insertSession(scope, { id: sessionId, squadId, day, startTime: plan.startTime, timeZone: DEMO_TIME_ZONE, title, place: plan.place, phase, plannedMinutes: plan.minutes, startedAt, reviewedAt })
+		await insertSession(scope, { id: sessionId, squadId, day, startTime: plan.startTime, timeZone: DEMO_TIME_ZONE, title, place: plan.place, phase, surface: plan.key === 'u17' ? 'gravel' : 'grass', plannedMinutes: plan.minutes, startedAt, reviewedAt })
 		await insertAttending(scope, sessionId, athleteIds)
 		const parts = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
 		const entries = parts.map((part, position) => {
@@ -155,6 +164,7 @@ class DemoClub {
 		const startedAt = new Date(`${day}T${plan.startTime}:00Z`)
 		const { sessionId, entries } = await this.writeSheet(plan, squadId, day, phase, startedAt, waits ? null : new Date(startedAt.getTime() + 7_200_000), lives.map((life) => life.id))
 		const session = { id: sessionId, day, startTime: plan.startTime, phase }
+		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
 		const school = STARTER_LIBRARY.schools['quality-first']!
 		for (const life of lives) {
 			life.history.sessions.push(session)
@@ -163,15 +173,16 @@ class DemoClub {
 			const absent = away || this.random.chance(sessionsAgo > 2 ? 0.07 : 0)
 			for (const entry of entries) {
 				const state = entry.ladderId ? (life.states.get(entry.ladderId) ?? null) : null
-				const resolved = resolveLine(entry, state, STARTER_LIBRARY, { level: demo.level, ageYears: demo.age, phase, school })
+				const resolved = resolveLine(entry, state, STARTER_LIBRARY, contextOf(person(life), demo.level, { day, startTime: plan.startTime, phase, surface: null }, school, { restrictions: [], care: life.history.care, outside: life.history.outside, standings: standingsOf(life) }))
 				const lineId = this.random.uuid()
 				const common = { id: lineId, sessionId, entryId: entry.id, athleteId: life.id, version: 1, current: true, origin: 'resolved' as const, change: null, wouldBe: null, createdAt: startedAt }
 				if (resolved.blocked !== null) {
 					this.rows.lines.push({ ...common, blocked: resolved.blocked, drillId: null, drillVersion: null, ladderId: resolved.ladderId, rungId: null, dose: { sets: 0, reps: 0 }, parameters: {}, restS: 0 })
 					continue
 				}
-				this.rows.lines.push({ ...common, ...resolved })
-				if (resolved.ladderId && resolved.rungId) life.history.lines.push({ ...resolved, id: lineId, entryId: entry.id, sessionId, ladderId: resolved.ladderId, rungId: resolved.rungId })
+				const { note: _note, ...line } = resolved
+				this.rows.lines.push({ ...common, ...line })
+				life.history.lines.push({ ...line, id: lineId, entryId: entry.id, sessionId })
 				const drill = STARTER_LIBRARY.drills[resolved.drillId]
 				if (absent || !drill || drill.family === 'prepare') continue
 				const place = { sessionId, athleteId: life.id, entryId: entry.id, lineId, stamp: () => this.stamp(startedAt), progress, sessionsAgo }
@@ -227,19 +238,53 @@ class DemoClub {
 		}
 	}
 
+	/** What the scenario opens and ends before a session; a clearance leads onto the way back. */
+	private takeCare(life: Life, sessionsAgo: number, day: string, at: Date): void {
+		for (const one of life.demo.care ?? []) {
+			if (one.opened === sessionsAgo) {
+				life.history.care.push(one.kind === 'worry' ? { kind: 'worry', from: day, until: null, drillId: one.drillId ?? '', region: one.region } : { kind: 'restriction', from: day, until: null, region: one.region, pattern: null, setBy: 'Hana Brekke' })
+				this.rows.care.push({
+					id: this.random.uuid(), athleteId: life.id, kind: one.kind, region: one.region, pattern: null, drillId: one.drillId ?? null, note: one.note, fromDay: day, setBy: one.kind === 'worry' ? 'Marit Solano' : 'Hana Brekke',
+					setByRole: one.kind === 'worry' ? 'coach' : 'physiotherapist', recordedBy: this.coachId, recordedAt: at,
+				})
+			}
+			const open = life.history.care.find((record) => record.kind === one.kind && record.until === null)
+			if (one.ended !== sessionsAgo || !open || open.kind !== 'restriction') continue
+			open.until = day
+			Object.assign(this.rows.care.find((row) => row.athleteId === life.id && row.kind === one.kind)!, { endedOn: day, endedBy: 'Hana Brekke', endedByRole: 'physiotherapist', endRecordedBy: this.coachId, endRecordedAt: at })
+			for (const [ladderId, state] of life.states) {
+				const ladder = STARTER_LIBRARY.ladders[ladderId]!
+				const drill = STARTER_LIBRARY.drills[rungOf(ladder, state.rungId).rung.drillId]!
+				if (restricts({ region: open.region, pattern: null, since: open.from, setBy: open.setBy }, drill)) life.states.set(ladderId, reopenAfterClearance(state, { ladder, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }, day))
+			}
+		}
+	}
+
+	/** Every second week a match two days after the squad's later session, and the one that comes next. */
+	private async writeMatches(plan: DemoSquadPlan, lives: Life[]): Promise<void> {
+		await writeOutside(this.scope, lives.flatMap((life) => matchesOf(plan, this.today).map((load) => ({ id: this.random.uuid(), athleteId: life.id, ...load, isVoid: false, recordedBy: this.coachId, recordedAt: this.now }))))
+	}
+
 	private judgeAll(life: Life, session: { id: string; day: string; startTime: string; phase: Phase }, entries: { ladderId: string | null }[], nextDay: string, nextPhase: Phase, at: Date): void {
 		const school = STARTER_LIBRARY.schools['quality-first']!
-		const evidence = evidenceFor(session, life.history)
-		for (const { ladderId } of entries) {
+		const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
+		const evidence = evidenceFor(session, life.history, drillOf)
+		const standings = standingsOf(life)
+		const inputs = entries.flatMap(({ ladderId }) => {
 			const ladder = ladderId ? STARTER_LIBRARY.ladders[ladderId] : undefined
 			const state = ladderId ? life.states.get(ladderId) : undefined
-			if (!ladder || !state) continue
-			const input = gatherInput({ ...session, nextDay, nextPhase }, ladder, state, life.demo.level, school, evidence, (id) => STARTER_LIBRARY.drills[id]!)
-			const judgement = judge(input, { ladder, school, drills: STARTER_LIBRARY.drills })
-			life.states.set(ladder.id, judgement.next)
+			return ladder && state ? [gatherInput({ session: { ...session, next: { day: nextDay, startTime: session.startTime, phase: nextPhase, surface: null } }, ladder, state, level: life.demo.level, school, focus: null, standings }, evidence, drillOf)] : []
+		})
+		for (const { input, judgement } of judgeAthlete(inputs, (one) => ({ ladder: STARTER_LIBRARY.ladders[one.ladder.id]!, school, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }))) {
+			const ladderId = input.ladder.id
+			life.states.set(ladderId, judgement.next)
+			if (judgement.verdict === 'advance' && judgement.next.rungId !== input.state.rungId) {
+				const { rung } = rungOf(STARTER_LIBRARY.ladders[ladderId]!, judgement.next.rungId)
+				life.history.newRungs = [...life.history.newRungs.slice(-3), { ladderId, rungId: rung.id, day: nextDay, hard: isHard(drillOf(rung.drillId), rung.parameters) }]
+			}
 			this.rows.verdicts.push({
-				clubId: this.scope.clubId, id: this.random.uuid(), sessionId: session.id, athleteId: life.id, ladderId: ladder.id, day: session.day, proposed: judgement.verdict, decided: judgement.verdict,
-				reason: null, sentence: judgement.sentence, judgement, before: state, after: judgement.next, input, inputHash: hashOf(input), rulesVersion: input.rulesVersion,
+				clubId: this.scope.clubId, id: this.random.uuid(), sessionId: session.id, athleteId: life.id, ladderId, day: session.day, proposed: judgement.verdict, decided: judgement.verdict,
+				reason: null, sentence: judgement.sentence, judgement, before: input.state, after: judgement.next, input, inputHash: hashOf(input), rulesVersion: input.rulesVersion,
 				decidedBy: this.coachId, decidedAt: new Date(at.getTime() + 7_200_000),
 			})
 		}
@@ -248,6 +293,7 @@ class DemoClub {
 	private async flush(): Promise<void> {
 		const { db } = this.scope
 		const { rows } = this
+		for (const row of rows.care.splice(0)) await insertCare(this.scope, row)
 		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
 		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
 		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
@@ -258,11 +304,25 @@ class DemoClub {
 
 const bestKey = (start: string | undefined, distanceM: number, method: string) => `${start}/${distanceM}/${method}`
 
+/** Nine weeks ago everybody had passed what lies below their rung, and knew how to stop. */
 function firstStates(demo: DemoAthlete): Map<string, LadderState> {
-	return new Map(Object.entries(demo.start).map(([ladderId, rungId]) => {
-		const { rung } = rungOf(STARTER_LIBRARY.ladders[ladderId]!, rungId)
-		return [ladderId, { ladderId, rungId, dose: rung.dose, closed: null, substitute: null, passed: false, easedBy: null }]
+	const start = { ...demo.start, brake: demo.level >= 2 ? 'dead-10' : 'stop-10' }
+	return new Map(Object.entries(start).map(([ladderId, rungId]) => {
+		const ladder = STARTER_LIBRARY.ladders[ladderId]!
+		const { rung, index } = rungOf(ladder, rungId)
+		return [ladderId, { ladderId, rungId, dose: rung.dose, closed: null, substitute: null, passed: ladderId === 'brake', easedBy: null, done: ladder.rungs.slice(0, ladderId === 'brake' ? index + 1 : index).map((one) => one.id) }]
 	}))
+}
+
+const standingsOf = (life: Life): Record<string, string[]> => Object.fromEntries([...life.states].map(([ladderId, state]) => [ladderId, passedRungs(state, STARTER_LIBRARY.ladders[ladderId]!)]))
+/** Longer legs, heavier body, roughly [our setting]. */
+const massOf = (demo: DemoAthlete): number => demo.massKg ?? Math.round(50 + (demo.legM - 0.82) * 230)
+const person = (life: Life): Parameters<typeof contextOf>[0] => ({ id: life.id, name: life.demo.name, birthDate: life.history.birthDate, legLengthM: life.demo.legM, massKg: life.history.massKg })
+
+/** Matches in the evening, two days after the later session of the week: far enough from both. */
+function matchesOf(plan: DemoSquadPlan, today: string): OutsideLoad[] {
+	const later = 7 - Math.max(...plan.offsets)
+	return [-8, -6, -4, -2, 0].map((weeks) => ({ kind: 'match', day: addDays(today, later + 2 + weeks * 7), startTime: '19:00', minutes: 90, rpe: weeks < 0 ? 7 : null, hardRunning: true, hardCutting: true }))
 }
 
 function* chunks<T>(items: T[], size: number): Generator<T[]> {

@@ -25,6 +25,11 @@ export interface DemoAthlete {
 	pains?: { ago: number; region: Region; side: 'left' | 'right'; score: number; entry?: string }[]
 	/** Not there from…to so many of the squad's sessions ago. */
 	away?: [number, number]
+	/** What stood in the way, opened and ended so many of the squad's sessions ago; without an end it stands. */
+	care?: { kind: 'restriction' | 'worry'; region: Region; drillId?: string; opened: number; ended?: number; note: string }[]
+	/** Share by which the right foot is longer on the ground. */
+	rightLonger?: number
+	massKg?: number
 }
 
 const novice = { acceleration: 'wall', stiffness: 'calf-hold', shock: 'landing-15', cut: 'wide' }
@@ -39,11 +44,11 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 	{ name: 'Tadeo Brandt', squad: 'open', age: 27, legM: 0.93, mss: 9.0, tau: 1.2, contactS: 0.19, flightS: 0.52, level: 2, start: { ...trained, acceleration: 'three-point-20' }, skill: 0.9, fallsFromRep: 5 },
 	{ name: 'Wren Achterberg', squad: 'open', age: 31, legM: 0.88, mss: 8.1, tau: 1.22, contactS: 0.2, flightS: 0.45, level: 2, start: middle, skill: 0.9, method: 'stopwatch' },
 	{ name: 'Sefa Lindqvist', squad: 'open', age: 22, legM: 0.9, mss: 8.3, tau: 1.18, contactS: 0.185, flightS: 0.47, level: 2, start: trained, skill: 0.93, pains: [{ ago: 1, region: 'shoulder', side: 'right', score: 2 }] },
-	{ name: 'Bo Hartigan', squad: 'open', age: 25, legM: 0.95, mss: 8.8, tau: 1.19, contactS: 0.19, flightS: 0.5, level: 2, start: trained, skill: 0.92, pains: [{ ago: 3, region: 'ankle', side: 'left', score: 4 }, { ago: 2, region: 'ankle', side: 'left', score: 2 }], away: [4, 7] },
-	{ name: 'Nils Pereira', squad: 'open', age: 23, legM: 0.94, mss: 9.2, tau: 1.15, contactS: 0.18, flightS: 0.51, level: 2, start: { ...trained, acceleration: 'three-point-20' }, skill: 0.92, pains: [{ ago: 1, region: 'back-thigh', side: 'left', score: 3, entry: 'acceleration' }] },
-	{ name: 'Amaru Fenn', squad: 'open', age: 29, legM: 0.89, mss: 8.6, tau: 1.2, contactS: 0.195, flightS: 0.48, level: 2, start: { ...trained, cut: 'sharp-wide' }, skill: 0.98 },
+	{ name: 'Bo Hartigan', squad: 'open', age: 25, legM: 0.95, mss: 8.8, tau: 1.19, contactS: 0.19, flightS: 0.5, level: 2, start: trained, skill: 0.92, away: [4, 7], care: [{ kind: 'restriction', region: 'ankle', opened: 7, ended: 3, note: 'Rolled the left ankle on the beach' }] },
+	{ name: 'Nils Pereira', squad: 'open', age: 23, legM: 0.94, mss: 9.2, tau: 1.15, contactS: 0.18, flightS: 0.51, level: 2, start: { ...trained, acceleration: 'three-point-20' }, skill: 0.92, pains: [{ ago: 1, region: 'back-thigh', side: 'left', score: 2, entry: 'acceleration' }], care: [{ kind: 'worry', region: 'back-thigh', drillId: 'three-point-start', opened: 1, note: 'Pulls at the start, fine at speed' }] },
+	{ name: 'Amaru Fenn', squad: 'open', age: 29, legM: 0.89, mss: 8.6, tau: 1.2, contactS: 0.195, flightS: 0.48, level: 3, start: { ...trained, stiffness: 'single-leg-pogo', cut: 'sharp-wide' }, skill: 0.98, rightLonger: 0.16 },
 	{ name: 'Ruadhán Okonjo', squad: 'open', age: 26, legM: 0.97, mss: 9.5, tau: 1.1, contactS: 0.15, flightS: 0.55, level: 3, start: top, skill: 0.97 },
-	{ name: 'Mirek Salonen', squad: 'open', age: 28, legM: 0.96, mss: 7.8, tau: 1.35, contactS: 0.24, flightS: 0.46, level: 2, start: middle, skill: 0.9 },
+	{ name: 'Mirek Salonen', massKg: 103, squad: 'open', age: 28, legM: 0.96, mss: 7.8, tau: 1.35, contactS: 0.24, flightS: 0.46, level: 2, start: middle, skill: 0.9 },
 	{ name: 'Kahu Rasmussen', squad: 'open', age: 24, legM: 0.92, mss: 9.4, tau: 1.16, contactS: 0.16, flightS: 0.5, level: 3, start: { ...trained, acceleration: 'three-point-30' }, skill: 0.9, pains: [{ ago: 9, region: 'calf', side: 'right', score: 2 }, { ago: 6, region: 'calf', side: 'right', score: 2 }, { ago: 3, region: 'foot', side: 'right', score: 1 }] },
 	{ name: 'Jovan Adebayo', squad: 'open', age: 33, legM: 0.93, mss: 8.4, tau: 1.25, contactS: 0.21, flightS: 0.46, level: 2, start: trained, skill: 0.88, away: [6, 11] },
 	{ name: 'Emre Castellane', squad: 'open', age: 19, legM: 0.9, mss: 8.0, tau: 1.3, contactS: 0.22, flightS: 0.43, level: 1, start: novice, skill: 0.82 },

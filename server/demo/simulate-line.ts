@@ -43,11 +43,13 @@ export function simulateLine(athlete: DemoAthlete, line: PlannedLine, drill: Dri
 				break
 			}
 		} else if (drill.measures[0] === 'contact') {
-			for (let repNo = 1; repNo <= line.dose.reps; repNo++) {
+			const sides = drill.legs === 'one' ? (['left', 'right'] as const) : ([undefined] as const)
+			for (let repNo = 1; repNo <= line.dose.reps; repNo++) for (const side of sides) {
 				const higher = Math.max(0, (line.parameters.heightCm ?? 15) - 15) / 15
-				const contactS = to(athlete.contactS * (1 - 0.08 * place.progress) * (1 + 0.06 * higher) * (drill.id.startsWith('single') ? 1.15 : 1) + random.normal(0.006), 3)
+				const oneLeg = drill.legs === 'one' ? 1.15 * (side === 'right' ? 1 + (athlete.rightLonger ?? 0) : 1) : 1
+				const contactS = to(athlete.contactS * (1 - 0.08 * place.progress) * (1 + 0.06 * higher) * oneLeg + random.normal(0.006), 3)
 				const flightS = to(athlete.flightS * (1 + 0.03 * higher) + random.normal(0.008), 3)
-				events.push({ ...on(setNo, repNo), type: 'mark', kind: 'contact', value: { contactS, flightS, method: 'mat' } })
+				events.push({ ...on(setNo, repNo), ...(side ? { side } : {}), type: 'mark', kind: 'contact', value: { contactS, flightS, method: 'mat' } })
 			}
 		} else if (drill.measures[0] === 'distance') {
 			const distanceM = to(drill.family === 'throw' ? 8.5 + athlete.mss * 0.4 + random.normal(0.35) : athlete.flightS * 4.4 + random.normal(0.06), 2)

@@ -8,11 +8,13 @@ import { acceptedHash, bestTimesBefore, insertDecision, insertMark, insertObserv
 import { hashOf, readDrills } from '../../db/queries/library'
 import { type LineRow, type ListedSession, markStarted, readAttending, readLinesById, readSession } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
-import type { ClubScope } from '../../db/connect'
+import { SWAP_FROM } from '../../core/progress/safety-rules'
+import { type ClubScope, inTransaction } from '../../db/connect'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
-import { scopeOf } from '../database'
-import { plannedOf } from '../sheet/write-lines'
+import { database, scopeOf } from '../database'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { plannedOf } from '../sheet/planned-of'
 import { checkEvent } from './check-event'
 
 export const MAX_BATCH = 200
@@ -26,6 +28,7 @@ export async function acceptEvents(who: SignedIn, values: readonly unknown[], no
 	const batch = new Batch(scopeOf(who.clubId), who, now)
 	const answers: EventAnswer[] = []
 	for (const value of values) answers.push(await batch.accept(value))
+	if (batch.hurt.size > 0) await inTransaction(database().db, who.clubId, (scope) => rewriteUpcoming(scope, [...batch.hurt], dayInZone(now.toISOString(), who.timeZone), now))
 	return answers
 }
 
@@ -35,6 +38,8 @@ const refuse = (id: string, field: string, reason: string): EventAnswer => ({ id
 class Batch {
 	private readonly sessions = new Map<string, ListedSession | null>()
 	private readonly attending = new Map<string, Set<string>>()
+	/** Athletes whose report changes the lines of the sessions ahead at once. */
+	readonly hurt = new Set<string>()
 	private readonly bests = new Map<string, Awaited<ReturnType<typeof bestTimesBefore>>>()
 
 	constructor(private readonly scope: ClubScope, private readonly who: SignedIn, private readonly now: Date) {}
@@ -63,6 +68,7 @@ class Batch {
 			session.startedAt = this.now
 			await markStarted(this.scope, session.id, this.now)
 		}
+		if (isNew && event.type === 'observation' && event.kind === 'pain' && (event.value.score >= SWAP_FROM || event.value.redFlag)) this.hurt.add(event.athleteId)
 		if (isNew) return { id, outcome: 'accepted' }
 		// Sent by two at once: whoever came first decides which content the id has.
 		return (await acceptedHash(this.scope, event.id)) === contentHash ? { id, outcome: 'replayed' } : refuse(id, 'id', 'id_reused: another event already has this id')
@@ -86,7 +92,7 @@ class Batch {
 		}
 		const place = 'setNo' in event ? { setNo: event.setNo, repNo: event.repNo, side: event.side ?? null } : {}
 		if (event.type === 'decision') return insertDecision(this.scope, { ...row, entryId: 'entryId' in event ? event.entryId : null, lineId: 'lineId' in event ? event.lineId : null })
-		if (event.type === 'observation') return insertObservation(this.scope, { ...row, entryId: event.entryId ?? null, lineId: event.lineId ?? null, ...place })
+		if (event.type === 'observation') return insertObservation(this.scope, { ...row, entryId: 'entryId' in event ? (event.entryId ?? null) : null, lineId: 'lineId' in event ? (event.lineId ?? null) : null, ...place })
 		const drill = line && (await readDrills(this.scope, [line.drillId ?? ''])).get(`${line.drillId}/${line.drillVersion}`)
 		const planned = line ? plannedOf(line) : null
 		if (!line || !planned || !drill) throw new Error(`line ${event.lineId} cites a drill that is not in the library`)

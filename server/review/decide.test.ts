@@ -13,7 +13,8 @@ import { changeLineByHand } from '../sheet/change-line'
 import { createSession } from '../sheet/save-session'
 import { recordClearance } from '../squads/change-roster'
 import { decideVerdicts } from './decide'
-import { documentsOf, proposeVerdicts } from './propose'
+import { documentsOf } from './gather'
+import { proposeVerdicts } from './propose'
 
 beforeAll(freshDatabase)
 
@@ -98,17 +99,20 @@ describe('deciding', () => {
 		expect(await changeLineByHand(club.scope, third, (await lineOf(third, one)).id, { sets: '1', reps: 'x' }, at('2026-03-12'))).toEqual({ problem: '“x”: whole reps from 1 to 60 are expected.' })
 	})
 
-	it('overrules with a reason, never without, and never onto a locked rung', async () => {
-		const [one] = club.athletes as [string]
+	it('overrules with a reason kept, never without; a gate that is a caution gives way to the reason', async () => {
+		const [one, two] = club.athletes as [string, string]
 		const first = await plan('2026-03-09')
 		await log(first, '2026-03-09', one, STEADY)
-		const only = (await proposals(first)).filter((proposal) => proposal.athleteId === one)
-		const decide = (word: string, reason: string) => decideVerdicts(club.coach, first, only.map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash, overrule: { word, reason } })), at('2026-03-09'))
-		expect(await decide('ease', ' ')).toMatchObject({ decided: 0, refused: [{ reason: 'Say why, in a few words.' }] })
-		expect(await decide('advance', 'looked easy')).toMatchObject({ decided: 0, refused: [{ reason: 'Three-point start 30 m opens at level 3.' }] })
-		expect(await decide('stop', 'no')).toMatchObject({ decided: 0 })
-		expect(await decide('ease', 'long drive home')).toMatchObject({ decided: 1, refused: [] })
-		expect(await verdictsOfSession(club.scope, first)).toMatchObject([{ proposed: 'hold', decided: 'ease', reason: 'long drive home', after: { dose: { sets: 1, reps: 4 } } }])
+		await log(first, '2026-03-09', two, STEADY)
+		const all = await proposals(first)
+		const decide = (athleteId: string, word: string, reason: string) => decideVerdicts(club.coach, first, all.filter((proposal) => proposal.athleteId === athleteId).map(({ ladderId, inputHash }) => ({ athleteId, ladderId, inputHash, overrule: { word, reason } })), at('2026-03-09'))
+		expect(await decide(one, 'ease', ' ')).toMatchObject({ decided: 0, refused: [{ reason: 'Say why, in a few words.' }] })
+		expect(await decide(one, 'stop', 'no')).toMatchObject({ decided: 0 })
+		expect(await decide(one, 'ease', 'long drive home')).toMatchObject({ decided: 1, refused: [] })
+		expect(await decide(two, 'advance', 'ran 30 m at the regionals')).toMatchObject({ decided: 1, refused: [] })
+		const rows = await verdictsOfSession(club.scope, first)
+		expect(rows.find((row) => row.athleteId === one)).toMatchObject({ proposed: 'hold', decided: 'ease', reason: 'long drive home', after: { dose: { sets: 1, reps: 4 } } })
+		expect(rows.find((row) => row.athleteId === two)).toMatchObject({ decided: 'advance', decidedBy: club.coach.personId, after: { rungId: 'three-point-30' } })
 	})
 
 	it('closes for strong pain, writes no line, and opens only after a recorded clearance', async () => {
@@ -116,12 +120,12 @@ describe('deciding', () => {
 		const [first, second] = [await plan('2026-03-09'), await plan('2026-03-12')]
 		await log(first, '2026-03-09', one, STEADY.slice(0, 2), 6)
 		const overruled = await acceptAll(first, '2026-03-09', { athleteId: one, word: 'hold', reason: 'it was nothing' })
-		expect(overruled?.refused).toMatchObject([{ athleteId: one, reason: 'A closed region opens only when somebody records who cleared it.' }])
+		expect(overruled?.refused).toMatchObject([{ athleteId: one, reason: 'A block opens only when somebody records who cleared it, or what it waits for has passed.' }])
 		await acceptAll(first, '2026-03-09')
 		expect(await lineOf(second, one)).toMatchObject({ blocked: 'closed until cleared', drillId: null })
 		expect(await recordClearance(club.coach, one, 'back-thigh', '', 'physio', at('2026-03-10'))).toHaveProperty('problems.clearedBy')
 		expect(await recordClearance(club.coach, one, 'back-thigh', 'H. Brekke', 'physiotherapist', at('2026-03-10'))).toEqual({ reopened: 1 })
-		expect(await lineOf(second, one)).toMatchObject({ blocked: null, rungId: 'three-point-10', dose: { sets: 1, reps: 3 } })
+		expect(await lineOf(second, one)).toMatchObject({ blocked: null, rungId: 'three-point-20', drillId: 'walk-through', dose: { sets: 1, reps: 4 } })
 	})
 
 	it('counts once when two coaches accept at the same moment', async () => {

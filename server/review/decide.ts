@@ -9,7 +9,8 @@ import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { copyForward } from '../sheet/save-session'
 import { writeLines } from '../sheet/write-lines'
-import { type Proposal, documentsOf, proposeVerdicts } from './propose'
+import { documentsOf } from './gather'
+import { type Proposal, proposeVerdicts } from './propose'
 
 export interface CoachDecision {
 	athleteId: string

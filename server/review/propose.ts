@@ -1,20 +1,14 @@
-import { addDays, nextTrainingDay } from '../../core/calendar/days'
-import { fromSparse } from '../../core/dose/sparse-count'
-import { foldEvents } from '../../core/events/fold'
-import type { Library, Phase } from '../../core/library/types'
-import { type AthleteHistory, type Evidence, evidenceFor, gatherInput } from '../../core/progress/gather-input'
-import { judge } from '../../core/progress/judge'
+import type { Library, School } from '../../core/library/types'
+import { evidenceFor, gatherInput } from '../../core/progress/gather-input'
+import { judgeAthlete } from '../../core/progress/judge-athlete'
 import { entryState } from '../../core/progress/resolve-line'
-import type { Documents, Judgement, VerdictInput } from '../../core/progress/types'
+import type { Judgement, VerdictInput } from '../../core/progress/types'
 import type { ClubScope } from '../../db/connect'
-import { type StoredEvent, bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
-import { hashOf, readDrills } from '../../db/queries/library'
-import { type SessionRow, ladderLinesOf, readAttending, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
-import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
-import { plannedOf } from '../sheet/write-lines'
-
-/** Weeks of history a verdict looks at: the four weeks of the ramp with room for an unloading week and one missed. */
-const WINDOW_DAYS = 56
+import { hashOf } from '../../db/queries/library'
+import { type SessionRow, readAttending, readLines } from '../../db/queries/sessions'
+import { type SquadRow, readLevels, readStates, squadsOf, stateKey } from '../../db/queries/squads'
+import { verdictsOfSession } from '../../db/queries/verdicts'
+import { documentsOf, drillsAsCited, nextSessionOf, readHistories, standingsOf } from './gather'
 
 export interface Proposal {
 	athleteId: string
@@ -24,74 +18,49 @@ export interface Proposal {
 	inputHash: string
 }
 
-/** Documents an input cites. */
-export const documentsOf = (library: Library, ladderId: string, schoolId: string): Documents => {
-	const [ladder, school] = [library.ladders[ladderId], library.schools[schoolId]]
-	if (!ladder || !school) throw new Error(`ladder ${ladderId} or school ${schoolId} is not in the library`)
-	return { ladder, school, drills: library.drills }
-}
+/**
+ * A verdict for every athlete and ladder on the session's sheet, from what is known now. Nothing is
+ * written. What has been decided is judged on the state it was decided on, so that late evidence shows.
+ *
+ * @param school another school than the squad's, to see what would change
+ */
+export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, school?: School): Promise<Proposal[]> {
+	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
+	const sheet = (await readLines(scope, [session.id])).filter((line) => line.ladderId !== null && attending.includes(line.athleteId))
+	const athleteIds = [...new Set(sheet.map((line) => line.athleteId))]
+	const drillOf = await drillsAsCited(scope, library)
+	const histories = await readHistories(scope, athleteIds, session.day, library)
+	const [levelOf, states, squads, decided] = [await readLevels(scope, athleteIds), await readStates(scope, athleteIds), await squadsOf(scope, athleteIds), await verdictsOfSession(scope, session.id)]
+	const before = new Map(decided.map((row) => [stateKey(row.athleteId, row.ladderId), row.before]))
+	const standings = standingsOf(states, library)
+	const judged = { id: session.id, day: session.day, startTime: session.startTime, phase: session.phase, next: await nextSessionOf(scope, session, squad) }
+	const withSchool: Library = school ? { ...library, schools: { ...library.schools, [school.id]: school } } : library
+	const schoolId = school?.id ?? squad.schoolId
 
-/** A verdict for every athlete and ladder on the session's sheet, from what is known now. Nothing is written. */
-export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library): Promise<Proposal[]> {
-	const from = addDays(session.day, -WINDOW_DAYS)
-	const sheet = (await ladderLinesOf(scope, (await readAttending(scope, [session.id])).map((row) => row.athleteId), session.day, session.day)).filter((row) => row.session.id === session.id)
-	const athleteIds = [...new Set(sheet.map((row) => row.line.athleteId))]
-	const evidences = new Map([...(await readHistories(scope, athleteIds, from, session.day))].map(([id, history]): [string, Evidence] => [id, evidenceFor(session, history)]))
-	const [levelOf, states] = [await readLevels(scope, athleteIds), await readStates(scope, athleteIds)]
-	const drills = await readDrills(scope, Object.keys(library.drills))
-	const drillOf = (id: string, version: number) => {
-		const drill = drills.get(`${id}/${version}`)
-		if (!drill) throw new Error(`drill ${id} version ${version} is not in the library`)
-		return drill
-	}
-	const next = await nextSessionDay(scope, session, squad)
-	const judged = { id: session.id, day: session.day, startTime: session.startTime, phase: session.phase, nextDay: next.day, nextPhase: next.phase }
-	return sheet.flatMap(({ line }) => {
-		const evidence = evidences.get(line.athleteId)
-		if (!line.ladderId || !evidence) return []
-		const documents = documentsOf(library, line.ladderId, squad.schoolId)
-		const state = states.get(stateKey(line.athleteId, line.ladderId))?.state ?? entryState(library, line.ladderId)
-		const input = gatherInput(judged, documents.ladder, state, levelOf(line.athleteId, documents.ladder.family), documents.school, evidence, drillOf)
-		return [{ athleteId: line.athleteId, ladderId: line.ladderId, judgement: judge(input, documents), input, inputHash: hashOf(input) }]
+	return athleteIds.flatMap((athleteId) => {
+		const history = histories.get(athleteId)
+		if (!history) return []
+		const evidence = evidenceFor(session, history, drillOf)
+		const own = withSchool.schools[schoolId]
+		if (!own) throw new Error(`school ${schoolId} is not in the library`)
+		const safety = stricter(own, (squads.get(athleteId) ?? []).filter((one) => one.id !== squad.id).map((one) => withSchool.schools[one.schoolId]))
+		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId!))]
+		const inputs = ladders.map((ladderId) => {
+			const { ladder } = documentsOf(withSchool, ladderId, schoolId)
+			const state = before.get(stateKey(athleteId, ladderId)) ?? states.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)
+			const input = gatherInput({ session: judged, ladder, state, level: levelOf(athleteId, ladder.family), school: own, focus: squad.focus?.[ladderId] ?? null, standings: standings.get(athleteId) ?? {} }, evidence, drillOf)
+			// What this very session has already moved is no reason against itself.
+			return { ...input, ...safety, newRungs: input.newRungs.filter((one) => !(decided.some((row) => row.athleteId === athleteId && row.ladderId === one.ladderId))), advancesBefore: [] }
+		})
+		return judgeAthlete(inputs, (input) => documentsOf(withSchool, input.ladder.id, schoolId)).map(({ input, judgement }): Proposal => ({ athleteId, ladderId: input.ladder.id, judgement, input, inputHash: hashOf(input) }))
 	})
 }
 
-async function nextSessionDay(scope: ClubScope, session: SessionRow, squad: SquadRow): Promise<{ day: string; phase: Phase }> {
-	const [next] = await unstartedAfter(scope, session)
-	if (next) return { day: next.day, phase: next.phase }
-	return { day: nextTrainingDay(session.day, squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]), phase: squad.phase }
-}
-
-async function readHistories(scope: ClubScope, athleteIds: string[], from: string, to: string): Promise<Map<string, AthleteHistory>> {
-	const [athletes, recent, lines, bests] = [
-		await readAthletes(scope, athleteIds),
-		await recentSessionsOf(scope, athleteIds, to, WINDOW_DAYS),
-		await ladderLinesOf(scope, athleteIds, from, to),
-		await bestTimesBefore(scope, athleteIds, from),
-	]
-	const { current, conflicts } = foldEvents(await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]))
-	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
-	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId)?.push(event)
-	return new Map(athletes.map((athlete) => {
-		const own = byAthlete.get(athlete.id) ?? []
-		return [athlete.id, {
-			athleteId: athlete.id,
-			birthDate: athlete.birthDate,
-			sessions: recent.filter((row) => row.athleteId === athlete.id).map(({ session }) => session),
-			lines: lines.flatMap(({ line }) => {
-				const planned = plannedOf(line)
-				return line.athleteId === athlete.id && planned && line.ladderId && line.rungId ? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId, ladderId: line.ladderId, rungId: line.rungId }] : []
-			}),
-			events: own,
-			counts: new Map(own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : []))),
-			olderBests: bests.filter((best) => best.athleteId === athlete.id),
-		}]
-	}))
-}
-
-/** Contradicting corrections are no evidence, but of two pain reports the worse one counts. */
-function worstPain(heads: StoredEvent[]): StoredEvent[] {
-	const pains = heads.filter((event) => event.type === 'observation' && event.kind === 'pain' && !event.void)
-	const score = (event: StoredEvent) => (event.kind === 'pain' ? event.value.score : -1)
-	return pains.sort((a, b) => score(b) - score(a)).slice(0, 1)
+/** An athlete in two squads: the session's school for performance, the stricter number of all their schools for safety. */
+function stricter(own: School, all: (School | undefined)[]): Partial<Pick<VerdictInput, 'safety'>> {
+	const others = all.filter((one) => one !== undefined && one.id !== own.id) as School[]
+	if (others.length === 0) return {}
+	const numbers = [own, ...others].map((one) => one.numbers)
+	const least = (name: 'rampPercent' | 'highestBoxCm' | 'assistedCapPercent') => Math.min(...numbers.map((one) => one[name]))
+	return { safety: { rampPercent: least('rampPercent'), spacingH: Math.max(...numbers.map((one) => one.spacingH)), highestBoxCm: least('highestBoxCm'), assistedCapPercent: least('assistedCapPercent') } }
 }

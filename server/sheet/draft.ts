@@ -2,6 +2,8 @@ import Ajv from 'ajv'
 import addFormats from 'ajv-formats'
 import Type, { type Static } from 'typebox'
 import type { Library } from '../../core/library/types'
+import type { Surface } from '../../core/progress/types'
+import { SURFACES } from '../../core/progress/verdict-input'
 import type { Problems } from '../access/join'
 
 const closed = { additionalProperties: false }
@@ -14,6 +16,7 @@ export const SessionDraft = Type.Object({
 	startTime: Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' }),
 	title: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
 	place: Type.String({ maxLength: 200 }),
+	surface: Type.Optional(Type.Unsafe<Surface>(Type.String({ enum: [...SURFACES] }))),
 	plannedMinutes: Type.Integer({ minimum: 10, maximum: 240 }),
 	athleteIds: Type.Array(Type.String({ format: 'uuid' }), { minItems: 1, maxItems: 60, uniqueItems: true }),
 	entries: Type.Array(Type.Object({
@@ -74,7 +77,7 @@ export function readDraft(value: unknown, library: Library): { draft: SessionDra
 	for (const [index, entry] of value.entries.entries()) {
 		const known = entry.ladderId ? library.ladders[entry.ladderId] : entry.drillId ? library.drills[entry.drillId] : undefined
 		if (!known) problems[`entries.${index}.drillId`] = 'Pick a drill or a ladder.'
-		if (entry.drillId === 'depth-jump' && entry.reps > 5) problems[`entries.${index}.reps`] = `“${entry.reps}”: never more than 5 depth jumps a set.`
+		if (library.drills[entry.drillId ?? '']?.intensity === 'shock' && entry.reps > 5) problems[`entries.${index}.reps`] = `“${entry.reps}”: never more than 5 rebounds a set.`
 	}
 	return Object.keys(problems).length > 0 ? { problems } : { draft: value }
 }

@@ -10,7 +10,7 @@ import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { type EntryRow, type LineRow, type ListedSession, readAttending, readEntries, readLines, readSession } from '../../db/queries/sessions'
 import { type AthleteRow, readAthletes, readLevels } from '../../db/queries/squads'
-import { plannedOf } from './write-lines'
+import { plannedOf } from './planned-of'
 
 export interface SheetLine extends LineRow {
 	drill: Drill | null

@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid'
 import { nextTrainingDay } from '../../core/calendar/days'
-import type { Library } from '../../core/library/types'
+import { PARAMETERS, type Library } from '../../core/library/types'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { type SessionRow, insertAttending, insertEntries, insertSession, lockSession, readAttending, readEntries, removeAttending, retireEntries, updateSession } from '../../db/queries/sessions'
@@ -25,7 +25,7 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const session: SessionRow = {
 			clubId, id: newId(), squadId: squad.id, day: draft.day, startTime: draft.startTime, timeZone, title: draft.title.trim(), place: draft.place.trim(),
-			phase: squad.phase, plannedMinutes: draft.plannedMinutes, startedAt: null, reviewedAt: null,
+			phase: squad.phase, surface: draft.surface ?? null, plannedMinutes: draft.plannedMinutes, startedAt: null, reviewedAt: null,
 		}
 		await insertSession(scope, session)
 		await insertAttending(scope, session.id, known.map((athlete) => athlete.id))
@@ -50,7 +50,7 @@ export async function changeSession(clubId: string, sessionId: string, value: un
 		if (!squad || draft.squadId !== squad.id) return { problems: { squadId: 'A session stays with its squad; make a new one for another squad.' } }
 		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const before = await readEntries(scope, [sessionId])
-		const header = { title: draft.title.trim(), plannedMinutes: draft.plannedMinutes, day: draft.day, startTime: draft.startTime, place: draft.place.trim() }
+		const header = { title: draft.title.trim(), plannedMinutes: draft.plannedMinutes, day: draft.day, startTime: draft.startTime, place: draft.place.trim(), surface: draft.surface ?? null }
 		await updateSession(scope, sessionId, header)
 		// Positions and doses live in the entry row, which is cited by marks: a changed entry is a new one.
 		const rows = draft.entries.map((entry, position) => entryRow(sessionId, entry, position, library))
@@ -76,10 +76,11 @@ function entryRow(sessionId: string, entry: SessionDraft['entries'][number], pos
 	const ladder = entry.ladderId ? library.ladders[entry.ladderId] : undefined
 	const drill = library.drills[ladder?.rungs[0]?.drillId ?? entry.drillId ?? '']
 	if (!drill) throw new Error(`entry ${position} names no drill`)
-	const { distanceM, heightCm, angleDeg, ballKg, runInM } = entry
+	// What the sheet does not set stays as the drill has it.
+	const parameters = Object.fromEntries(PARAMETERS.flatMap((name) => { const value = (entry as Record<string, unknown>)[name] ?? (ladder ? undefined : drill.defaults[name]); return value === undefined ? [] : [[name, value]] }))
 	return {
 		id: newId(), sessionId, part: entry.part.trim(), family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: ladder?.id ?? null,
-		dose: { sets: entry.sets, reps: entry.reps }, parameters: { distanceM, heightCm, angleDeg, ballKg, runInM }, restS: entry.restS, doseFactor: 1, retired: false,
+		dose: { sets: entry.sets, reps: entry.reps }, parameters, restS: entry.restS, doseFactor: 1, retired: false,
 	}
 }
 

@@ -45,7 +45,7 @@ describe('a draft', () => {
 		[{ entries: [{ ...pogo, reps: 1.5 }] }, 'entries.0.reps', '“1.5”: Whole reps from 1 to 60 are expected.'],
 		[{ entries: [{ ...pogo, sets: 'many' }] }, 'entries.0.sets', '“many”: Whole sets from 1 to 20 are expected.'],
 		[{ entries: [{ ...pogo, drillId: 'flying' }] }, 'entries.0.drillId', 'Pick a drill or a ladder.'],
-		[{ entries: [{ ...pogo, drillId: 'depth-jump', reps: 6 }] }, 'entries.0.reps', '“6”: never more than 5 depth jumps a set.'],
+		[{ entries: [{ ...pogo, drillId: 'depth-jump', reps: 6 }] }, 'entries.0.reps', '“6”: never more than 5 rebounds a set.'],
 		[{ entries: [{ ...starts, distanceM: 1e9 }] }, 'entries.0.distanceM', '“1000000000”: Metres from 1 to 400 are expected.'],
 	])('%j is refused with a sentence', (change, path, sentence) => {
 		expect(problems(change)[path]).toBe(sentence)
@@ -122,7 +122,7 @@ describe('squads', () => {
 		expect(await changeLevel(club.coach, one, 'plyometric', 3, NOW)).toBe(true)
 		expect(await changeLevel(club.coach, one, 'plyometric', 4, NOW)).toBe(false)
 		expect(await changeLevel(club.coach, randomUUID(), 'plyometric', 2, NOW)).toBe(false)
-		expect(await changePhase(club.scope, club.squadId, 'intensify')).toBe(true)
-		expect(await changePhase(club.scope, club.squadId, 'party')).toBe(false)
+		expect(await changePhase(club.coach, club.squadId, 'intensify')).toBe(true)
+		expect(await changePhase(club.coach, club.squadId, 'party')).toBe(false)
 	})
 })

@@ -1,17 +1,16 @@
 import { v7 as newId } from 'uuid'
-import { addDays, ageInYears } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/days'
 import type { Library } from '../../core/library/types'
 import { type ResolvedLine, resolveLine, sameLine } from '../../core/progress/resolve-line'
 import type { PlannedLine } from '../../core/progress/types'
 import { writeDose, writeDrill } from '../../core/progress/write-numbers'
 import type { ClubScope } from '../../db/connect'
-import { type EntryRow, type LineRow, type SessionRow, insertLines, ladderLinesOf, readAttending, readEntries, readLines, writeWouldBe } from '../../db/queries/sessions'
+import { type EntryRow, type LineRow, type SessionRow, insertLines, linesOf, readAttending, readEntries, readLines, writeWouldBe } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
-
-export const plannedOf = (row: LineRow): PlannedLine | null =>
-	row.drillId === null || row.drillVersion === null ? null : { drillId: row.drillId, drillVersion: row.drillVersion, ladderId: row.ladderId, rungId: row.rungId, dose: row.dose, parameters: row.parameters, restS: row.restS }
+import { lineContexts } from './line-context'
+import { plannedOf } from './planned-of'
 
 /** "Depth jump 30 cm, 5×2" */
 export function writeLine(line: PlannedLine | null, library: Library): string {
@@ -25,14 +24,13 @@ export function writeLine(line: PlannedLine | null, library: Library): string {
  * overrides both.
  */
 export async function writeLines(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<void> {
-	const school = library.schools[squad.schoolId]
-	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const athleteIds = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	const [athletes, levelOf, states] = [await readAthletes(scope, athleteIds), await readLevels(scope, athleteIds), await readStates(scope, athleteIds)]
 	const entries = await readEntries(scope, [session.id])
 	const existing = await readLines(scope, [session.id])
 	const verdicts = new Map((await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]))
-	const before = await ladderLinesOf(scope, athleteIds, addDays(session.day, -60), session.day)
+	const before = await linesOf(scope, athleteIds, addDays(session.day, -60), session.day)
+	const contextOf = await lineContexts(scope, session, squad, athleteIds, library)
 
 	const fresh: (typeof existing)[number][] = []
 	const superseded: string[] = []
@@ -41,9 +39,8 @@ export async function writeLines(scope: ClubScope, session: SessionRow, squad: S
 		for (const athlete of athletes) {
 			const state = entry.ladderId === null ? null : (states.get(stateKey(athlete.id, entry.ladderId))?.state ?? null)
 			const level = levelOf(athlete.id, ladder?.family ?? entry.family)
-			const resolved = resolveLine(planOf(entry), state, library, {
-				level, ageYears: athlete.birthDate === null ? null : ageInYears(athlete.birthDate, session.day), phase: session.phase, school,
-			})
+			const kept = entry.ladderId !== null && squad.focus?.[entry.ladderId] === 'kept'
+			const resolved = resolveLine(planOf(entry), state, library, contextOf(athlete, level), kept)
 			const last = existing.find((row) => row.entryId === entry.id && row.athleteId === athlete.id)
 			if (last?.origin === 'hand-set' && resolved.blocked === null) {
 				const handSet = plannedOf(last)
@@ -77,6 +74,8 @@ function changeOf(previous: LineRow | null, resolved: ResolvedLine, verdict: Lat
 	const was = previous && plannedOf(previous)
 	if (!previous || (resolved.blocked === null && was && sameLine(was, resolved)) || (resolved.blocked !== null && previous.blocked !== null)) return null
 	const to = resolved.blocked ?? writeLine(resolved, library)
+	const note = resolved.blocked === null ? resolved.note : null
+	if (note) return { verdict: verdict?.decided ?? null, from: writeLine(was, library), to, why: `${note.charAt(0).toUpperCase()}${note.slice(1)}.`, firmness: 'our setting' }
 	if (!verdict) return { verdict: null, from: writeLine(was, library), to, why: 'The sheet asks for another dose this time.', firmness: 'our setting' }
 	const why = verdict.reason ? `${verdict.sentence} The coach decided: ${verdict.reason}` : verdict.sentence
 	return { verdict: verdict.decided, from: writeLine(was, library), to, why, firmness: verdict.judgement.firmness }
@@ -85,7 +84,8 @@ function changeOf(previous: LineRow | null, resolved: ResolvedLine, verdict: Lat
 function rowOf(clubId: string, session: SessionRow, entry: EntryRow, athleteId: string, version: number, resolved: ResolvedLine, change: LineChange | null, now: Date): LineRow {
 	const common = { clubId, id: newId(), sessionId: session.id, entryId: entry.id, athleteId, version, current: true, origin: 'resolved' as const, change, wouldBe: null, createdAt: now }
 	if (resolved.blocked !== null) return { ...common, blocked: resolved.blocked, drillId: null, drillVersion: null, ladderId: resolved.ladderId, rungId: null, dose: { sets: 0, reps: 0 }, parameters: {}, restS: 0 }
-	return { ...common, ...resolved }
+	const { note: _note, ...line } = resolved
+	return { ...common, ...line }
 }
 
 function sameRow(a: LineRow, b: LineRow): boolean {

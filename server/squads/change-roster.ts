@@ -1,17 +1,17 @@
 import { v7 as newId } from 'uuid'
+import { QUALITY_FIRST } from '../../core/library/schools'
 import { PHASES, type Family, type Level, type Phase } from '../../core/library/types'
-import { reopenAfterClearance } from '../../core/progress/overrule'
-import { inTransaction, type ClubScope } from '../../db/connect'
+import { reopenAfterClearance } from '../../core/progress/missed-time'
+import { inTransaction } from '../../db/connect'
 import { insertAthletes } from '../../db/queries/clubs'
 import { readLibrary } from '../../db/queries/library'
-import { unstartedFor } from '../../db/queries/sessions'
-import { addMembers, insertSquad, readAthletes, readSquad, readStates, updateSquadPhase, writeLevel, writeState } from '../../db/queries/squads'
+import { addMembers, insertSquad, listMembers, readAthletes, readSquad, readStates, updateAthleteMass, updateSquad, writeLevel, writeState } from '../../db/queries/squads'
 import { insertClearance } from '../../db/queries/verdicts'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
-import { writeLines } from '../sheet/write-lines'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
 const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
 
@@ -23,7 +23,7 @@ export async function addSquad(who: SignedIn, typed: { name: string; days: strin
 	if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime)) problems.startTime = `“${typed.startTime}”: a time like 17:30 is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
 	const id = newId()
-	await insertSquad({ db: database().db, clubId: who.clubId }, { id, name: typed.name.trim(), schoolId: 'quality-first', schoolVersion: 1, phase: 'accumulate', trainingDays: days, startTime: typed.startTime, place: typed.place.trim().slice(0, 200) })
+	await insertSquad({ db: database().db, clubId: who.clubId }, { id, name: typed.name.trim(), schoolId: QUALITY_FIRST.id, schoolVersion: QUALITY_FIRST.version, phase: 'accumulate', focus: null, trainingDays: days, startTime: typed.startTime, place: typed.place.trim().slice(0, 200) })
 	return { id }
 }
 
@@ -49,10 +49,37 @@ export async function addAthletes(who: SignedIn, squadId: string, typed: string,
 	})
 }
 
-export async function changePhase(scope: ClubScope, squadId: string, phase: string): Promise<boolean> {
-	if (!PHASES.includes(phase as Phase) || !(await readSquad(scope, squadId))) return false
-	await updateSquadPhase(scope, squadId, phase as Phase)
-	return true
+export async function changePhase(who: SignedIn, squadId: string, phase: string): Promise<boolean> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if (!PHASES.includes(phase as Phase) || !(await readSquad(scope, squadId))) return false
+		await updateSquad(scope, squadId, { phase: phase as Phase })
+		return true
+	})
+}
+
+/** What a block drives on and what it only keeps, ladder by ladder; upcoming lines follow. */
+export async function changeFocus(who: SignedIn, squadId: string, ladderId: string, focus: string, now: Date): Promise<boolean> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const squad = await readSquad(scope, squadId)
+		if (!squad || !(await readLibrary(scope)).ladders[ladderId] || !['priority', 'kept', ''].includes(focus)) return false
+		const { [ladderId]: _before, ...others } = squad.focus ?? {}
+		await updateSquad(scope, squadId, { focus: focus === '' ? others : { ...others, [ladderId]: focus as 'priority' | 'kept' } })
+		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
+		await rewriteUpcoming(scope, members, todayAt(who.timeZone, now), now)
+		return true
+	})
+}
+
+/** Body mass in kg; box heights look at it. Null forgets it. */
+export async function changeMass(who: SignedIn, athleteId: string, typed: string, now: Date): Promise<{ saved: true } | { problem: string } | null> {
+	const value = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
+	if (value !== null && !(value >= 15 && value <= 250)) return { problem: `“${typed}”: kilograms from 15 to 250 are expected.` }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if ((await readAthletes(scope, [athleteId])).length === 0) return null
+		await updateAthleteMass(scope, athleteId, value === null ? null : Math.round(value * 10) / 10)
+		await rewriteUpcoming(scope, [athleteId], todayAt(who.timeZone, now), now)
+		return { saved: true as const }
+	})
 }
 
 /** The coach's word on a level; upcoming lines are written anew, because gates look at it. */
@@ -61,7 +88,7 @@ export async function changeLevel(who: SignedIn, athleteId: string, family: stri
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return false
 		await writeLevel(scope, athleteId, family as Family, level as Level)
-		await rewriteUpcoming(scope, athleteId, who, now)
+		await rewriteUpcoming(scope, [athleteId], todayAt(who.timeZone, now), now)
 		return true
 	})
 }
@@ -80,17 +107,9 @@ export async function recordClearance(who: SignedIn, athleteId: string, region: 
 		await insertClearance(scope, { id: newId(), athleteId, region: first.state.closed.region, clearedBy: clearedBy.trim(), clearedByRole: role.trim(), clearedOn: today, recordedBy: who.personId, recordedAt: now })
 		for (const { state, asOf } of closed) {
 			const ladder = library.ladders[state.ladderId]
-			if (ladder) await writeState(scope, athleteId, reopenAfterClearance(state, { ladder }), asOf, now)
+			if (ladder) await writeState(scope, athleteId, reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, today), asOf, now)
 		}
-		await rewriteUpcoming(scope, athleteId, who, now)
+		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { reopened: closed.length }
 	})
-}
-
-async function rewriteUpcoming(scope: ClubScope, athleteId: string, who: SignedIn, now: Date): Promise<void> {
-	const library = await readLibrary(scope)
-	for (const session of await unstartedFor(scope, [athleteId], todayAt(who.timeZone, now))) {
-		const squad = await readSquad(scope, session.squadId)
-		if (squad) await writeLines(scope, session, squad, library, now)
-	}
 }

@@ -1,17 +1,41 @@
 import { addDays, ageInYears } from '../../core/calendar/days'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
-import { START_NAMES, type Start } from '../../core/library/types'
-import { lockOf } from '../../core/progress/locks'
+import { START_NAMES, type Level, type Library, type Start } from '../../core/library/types'
+import type { LogEvent } from '../../core/events/schema'
+import { type WeeklyLoad, sessionLoad, weeklyLoad } from '../../core/measure/load/weekly-load'
+import { proposeLevel } from '../../core/progress/level-proposal'
+import { lockOf, passedRungs } from '../../core/progress/locks'
 import { entryState } from '../../core/progress/resolve-line'
 import type { ClubScope } from '../../db/connect'
+import { type OutsideRow, careOf, careRecordOf, movesOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
 import { readLibrary } from '../../db/queries/library'
 import { readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
+import { standingsOf } from '../review/gather'
+import { contextOf } from '../sheet/line-context'
 import { readMeasurements } from '../bench/read-measurements'
-import { plannedOf, writeLine } from '../sheet/write-lines'
+import { plannedOf } from '../sheet/planned-of'
+import { writeLine } from '../sheet/write-lines'
+
+const rungName = (library: Library, ladderId: string, rungId: string): string => library.ladders[ladderId]?.rungs.find((rung) => rung.id === rungId)?.name ?? rungId
+
+/** The last seven days of session effort × minutes, sessions and outside together; null when nobody gave an effort. */
+function weekOfLoad(events: readonly LogEvent[], outside: readonly OutsideRow[], athleteId: string, today: string): WeeklyLoad | null {
+	const days = Array.from({ length: 7 }, (_, index) => addDays(today, index - 6))
+	const loads = new Map(days.map((day) => [day, 0]))
+	let said = false
+	const add = (day: string, rpe: number, minutes: number) => {
+		if (!loads.has(day)) return
+		said = true
+		loads.set(day, (loads.get(day) ?? 0) + sessionLoad(rpe, minutes))
+	}
+	for (const event of events) if (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'effort') add(event.deviceTime.slice(0, 10), event.value.rpe, event.value.minutes)
+	for (const row of outside) if (row.rpe !== null) add(row.day, row.rpe, row.minutes)
+	return said ? weeklyLoad([...loads.values()]) : null
+}
 
 /** An athlete's page as a story: now, numbers, ladders, history, care. Null for a stranger's id. */
 export async function readAthletePage(scope: ClubScope, athleteId: string, today: string) {
@@ -24,12 +48,21 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	if (!school) throw new Error(`school ${squad?.schoolId} is not in the library`)
 	const ageYears = athlete.birthDate === null ? null : ageInYears(athlete.birthDate, today)
 
-	const ladders = Object.values(library.ladders).map((ladder) => {
+	const records = await careOf(scope, [athleteId])
+	const outside = await outsideOf(scope, [athleteId], addDays(today, -28))
+	const standings = standingsOf(states, library).get(athleteId) ?? {}
+	const day = { day: today, startTime: squad?.startTime ?? '17:30', phase: squad?.phase ?? ('accumulate' as const), surface: null }
+	const contextFor = (level: Level) => contextOf(athlete, level, day, school, { restrictions: [], care: records.map(careRecordOf), outside: outside.map(outsideLoadOf), standings })
+	const ladders = Object.values(library.ladders).filter((ladder) => ladder.path === undefined).map((ladder) => {
 		const known = states.get(stateKey(athleteId, ladder.id))?.state
 		const state = known ?? entryState(library, ladder.id)
 		const { index, rung } = rungOf(ladder, state.rungId)
-		const context = { level: levelOf(athleteId, ladder.family), ageYears, phase: squad?.phase ?? ('accumulate' as const), school }
-		return { id: ladder.id, name: ladder.name, family: ladder.family, met: known !== undefined, state, index, rungName: rung.name, rungs: ladder.rungs.map((item) => ({ id: item.id, name: item.name, lock: lockOf(item, context) })) }
+		const context = contextFor(levelOf(athleteId, ladder.family))
+		const path = state.reentry ? library.ladders[state.reentry.pathId] : undefined
+		const passed = new Set(standings[ladder.id] ?? passedRungs(state, ladder))
+		return { id: ladder.id, name: ladder.name, family: ladder.family, met: known !== undefined, state, index, rungName: rung.name, focus: squad?.focus?.[ladder.id] ?? null,
+			path: path ? { name: path.name, steps: path.rungs.map((step) => step.name), at: path.rungs.findIndex((step) => step.id === state.reentry?.rungId) } : null,
+			rungs: ladder.rungs.map((item) => { const lock = lockOf(item, library.drills[item.drillId]!, context, state); return { id: item.id, name: item.name, passed: passed.has(item.id), lock: lock?.words ?? null, block: lock?.tier === 'block' } }) }
 	})
 
 	const [next] = await unstartedFor(scope, [athleteId], today)
@@ -40,7 +73,15 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	return {
 		athlete, ageYears,
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),
-		levels: (['sprint', 'agility', 'plyometric', 'throw'] as const).map((family) => ({ family, level: levelOf(athleteId, family) })),
+		levels: (['sprint', 'agility', 'plyometric', 'throw'] as const).map((family) => ({
+			family, level: levelOf(athleteId, family),
+			proposal: proposeLevel(family, levelOf(athleteId, family), Object.values(library.ladders).filter((ladder) => states.has(stateKey(athleteId, ladder.id))), standings, library.drills, contextFor(levelOf(athleteId, family))),
+		})),
+		care: records,
+		outside: outside.filter((row) => row.day >= addDays(today, -28)).reverse(),
+		load: weekOfLoad(events.current, outside, athleteId, today),
+		moves: (await movesOf(scope, athleteId)).slice(0, 20).map((row) => ({ id: row.id, day: row.at.toISOString().slice(0, 10), ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId, from: rungName(library, row.ladderId, row.before.rungId), to: rungName(library, row.ladderId, row.after.rungId), reason: row.reason })),
+		drills: Object.values(library.drills).map(({ id, name, family }) => ({ id, name, family })),
 		ladders,
 		next: nextSession ? { id: nextSession.id, day: nextSession.day, startTime: nextSession.startTime, squadName: nextSession.squadName, lines: nextLines.filter((line) => line.ladderId !== null).map((line) => ({ id: line.id, words: line.blocked ?? writeLine(plannedOf(line), library), change: line.change })) } : null,
 		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1))).map((best) => ({ ...best, name: START_NAMES[best.start as Start] ?? 'Sprint' })).sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),

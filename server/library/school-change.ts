@@ -1,0 +1,86 @@
+import { NUMBER_BOUNDS, QUESTIONS } from '../../core/library/schools'
+import type { School, SchoolChoices, SchoolNumbers } from '../../core/library/types'
+import { type ClubScope, inTransaction } from '../../db/connect'
+import { insertOwnDocument, readLibrary } from '../../db/queries/library'
+import { lastStartedSession } from '../../db/queries/sessions'
+import { listMembers, readAthletes, readSquad, updateSquad } from '../../db/queries/squads'
+import type { Problems } from '../access/join'
+import type { SignedIn } from '../access/sign-in'
+import { todayAt } from '../clock'
+import { database } from '../database'
+import { proposeVerdicts } from '../review/propose'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+
+/** A school as the form has it: a choice for each question, a number for each bound. */
+export function readSchool(typed: FormData, base: School): { school: School } | { problems: Problems } {
+	const problems: Problems = {}
+	const choices = { ...base.choices } as Record<string, string>
+	for (const { id, sides } of QUESTIONS) {
+		const value = typed.get(id)
+		if (value === null) continue
+		if (sides.some((side) => side.id === value)) choices[id] = String(value)
+		else problems[id] = 'Pick one of the sides.'
+	}
+	const numbers = { ...base.numbers }
+	for (const { id, low, high, unit } of NUMBER_BOUNDS) {
+		const text = typed.get(id)
+		if (text === null) continue
+		const value = Number(String(text).replace(',', '.'))
+		if (String(text).trim() === '' || !(value >= low && value <= high)) problems[id] = `“${String(text)}”: from ${low} to ${high}${unit ? ` ${unit}` : ''} is expected.`
+		else numbers[id] = value
+	}
+	if (numbers.passCeilingLevel3Ms > numbers.passCeilingLevel2Ms) problems.passCeilingLevel3Ms = `“${numbers.passCeilingLevel3Ms}”: no more than level 2’s ${numbers.passCeilingLevel2Ms} ms is expected.`
+	if (Object.keys(problems).length > 0) return { problems }
+	return { school: { ...base, choices: choices as unknown as SchoolChoices, numbers: numbers as SchoolNumbers, finisher: typed.get('finisher') === null ? base.finisher : typed.get('finisher') === 'on', fastDayOffer: typed.get('fastDayOffer') === null ? base.fastDayOffer : typed.get('fastDayOffer') === 'on' } }
+}
+
+export interface WouldChange {
+	session: { id: string; day: string } | null
+	judged: number
+	changes: { athleteId: string; name: string; ladderName: string; from: { verdict: string; sentence: string }; to: { verdict: string; sentence: string } }[]
+}
+
+/** Which verdicts of the squad's last session would have come out differently under another school. Nothing is written. */
+export async function whatWouldChange(scope: ClubScope, squadId: string, school: School): Promise<WouldChange | null> {
+	const squad = await readSquad(scope, squadId)
+	if (!squad) return null
+	const session = await lastStartedSession(scope, squadId)
+	if (!session) return { session: null, judged: 0, changes: [] }
+	const library = await readLibrary(scope)
+	const now = await proposeVerdicts(scope, session, squad, library)
+	const then = await proposeVerdicts(scope, session, squad, library, school)
+	const names = new Map((await readAthletes(scope, [...new Set(now.map((one) => one.athleteId))])).map((athlete) => [athlete.id, athlete.name]))
+	const changes = now.flatMap((before, index) => {
+		const after = then[index]
+		if (!after || (before.judgement.verdict === after.judgement.verdict && before.judgement.next.rungId === after.judgement.next.rungId && before.judgement.decidedBy === after.judgement.decidedBy)) return []
+		const said = ({ judgement }: typeof before) => ({ verdict: judgement.verdict, sentence: judgement.sentence })
+		return [{ athleteId: before.athleteId, name: names.get(before.athleteId) ?? '', ladderName: library.ladders[before.ladderId]?.name ?? before.ladderId, from: said(before), to: said(after) }]
+	})
+	return { session: { id: session.id, day: session.day }, judged: now.length, changes }
+}
+
+/** Gives a squad a school: one of those there are, or one of its own as a new version. Upcoming lines follow. */
+export async function changeSchool(who: SignedIn, squadId: string, chosen: { schoolId: string } | { own: School }, now: Date): Promise<{ schoolId: string; version: number } | null> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const squad = await readSquad(scope, squadId)
+		if (!squad) return null
+		let schoolId: string
+		let version: number
+		if ('own' in chosen) {
+			schoolId = ownSchoolId(squadId)
+			version = await insertOwnDocument(scope, 'school', { ...chosen.own, id: schoolId, name: `${squad.name}’s own`, about: `From “${chosen.own.name}”, changed by ${who.name}.` }, who.personId, now)
+		} else {
+			const school = (await readLibrary(scope)).schools[chosen.schoolId]
+			if (!school) return null
+			schoolId = school.id
+			version = school.version
+		}
+		await updateSquad(scope, squadId, { schoolId, schoolVersion: version })
+		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
+		await rewriteUpcoming(scope, members, todayAt(who.timeZone, now), now)
+		return { schoolId, version }
+	})
+}
+
+/** One school of its own a squad, in versions. */
+export const ownSchoolId = (squadId: string): string => `own-${squadId}`.slice(0, 40)

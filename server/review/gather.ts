@@ -1,0 +1,107 @@
+import { addDays, nextTrainingDay } from '../../core/calendar/days'
+import { fromSparse } from '../../core/dose/sparse-count'
+import { foldEvents } from '../../core/events/fold'
+import { rungOf } from '../../core/library/starter-library'
+import type { Drill, Library } from '../../core/library/types'
+import { type AthleteHistory, type NextSession } from '../../core/progress/gather-input'
+import { passedRungs } from '../../core/progress/locks'
+import type { Documents, LadderState, VerdictInput } from '../../core/progress/types'
+import { isHard } from '../../core/progress/work-kinds'
+import type { ClubScope } from '../../db/connect'
+import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
+import { type StoredEvent, bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
+import { readDrills } from '../../db/queries/library'
+import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
+import { type SquadRow, readAthletes } from '../../db/queries/squads'
+import { recentAdvances } from '../../db/queries/verdicts'
+import { plannedOf } from '../sheet/planned-of'
+
+/** Weeks of history a verdict looks at: the four trained weeks of the ramp with room for unloading and missed ones, and the longest lay-off. */
+const WINDOW_DAYS = 84
+/** A rung reached this many days ago can still be new on the next day. */
+const NEW_DAYS = 10
+
+/** Documents an input cites. */
+export const documentsOf = (library: Library, ladderId: string, schoolId: string): Documents => {
+	const [ladder, school] = [library.ladders[ladderId], library.schools[schoolId]]
+	if (!ladder || !school) throw new Error(`ladder ${ladderId} or school ${schoolId} is not in the library`)
+	return { ladder, school, drills: library.drills, paths: library.ladders }
+}
+
+/** Drills by id and version, as lines cite them. */
+export async function drillsAsCited(scope: ClubScope, library: Library): Promise<(id: string, version: number) => Drill> {
+	const drills = await readDrills(scope, Object.keys(library.drills))
+	return (id, version) => {
+		const drill = drills.get(`${id}/${version}`)
+		if (!drill) throw new Error(`drill ${id} version ${version} is not in the library`)
+		return drill
+	}
+}
+
+export async function nextSessionOf(scope: ClubScope, session: SessionRow, squad: SquadRow): Promise<NextSession> {
+	const [next] = await unstartedAfter(scope, session)
+	if (next) return { day: next.day, startTime: next.startTime, phase: next.phase, surface: next.surface }
+	return { day: nextTrainingDay(session.day, squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]), startTime: squad.startTime, phase: squad.phase, surface: session.surface === 'wet-grass' ? 'grass' : session.surface }
+}
+
+/** Rungs passed by each athlete, by ladder. */
+export function standingsOf(states: Map<string, { state: LadderState }>, library: Library): Map<string, Record<string, string[]>> {
+	const byAthlete = new Map<string, Record<string, string[]>>()
+	for (const [key, { state }] of states) {
+		const athleteId = key.slice(0, key.indexOf('/'))
+		const ladder = library.ladders[state.ladderId]
+		if (ladder) byAthlete.set(athleteId, { ...byAthlete.get(athleteId), [ladder.id]: passedRungs(state, ladder) })
+	}
+	return byAthlete
+}
+
+/** Everything the rules may look at, of some athletes, up to a day, over all squads. */
+export async function readHistories(scope: ClubScope, athleteIds: string[], to: string, library: Library): Promise<Map<string, AthleteHistory>> {
+	const from = addDays(to, -WINDOW_DAYS)
+	const [athletes, recent, lines, bests, care, outside, advances] = [
+		await readAthletes(scope, athleteIds),
+		await recentSessionsOf(scope, athleteIds, to, WINDOW_DAYS),
+		await linesOf(scope, athleteIds, from, to),
+		await bestTimesBefore(scope, athleteIds, from),
+		await careOf(scope, athleteIds),
+		await outsideOf(scope, athleteIds, from),
+		await recentAdvances(scope, athleteIds, addDays(to, -NEW_DAYS), to),
+	]
+	const { current, conflicts } = foldEvents(await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]))
+	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
+	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId)?.push(event)
+	return new Map(athletes.map((athlete) => {
+		const own = byAthlete.get(athlete.id) ?? []
+		return [athlete.id, {
+			athleteId: athlete.id,
+			birthDate: athlete.birthDate,
+			massKg: athlete.massKg,
+			sessions: recent.filter((row) => row.athleteId === athlete.id).map(({ session }) => session),
+			lines: lines.flatMap(({ line }) => {
+				const planned = plannedOf(line)
+				return line.athleteId === athlete.id && planned ? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }] : []
+			}),
+			events: own,
+			counts: new Map(own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : []))),
+			olderBests: bests.filter((best) => best.athleteId === athlete.id),
+			outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
+			care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
+			newRungs: advances.filter((row) => row.athleteId === athlete.id).flatMap((row) => newRung(row, library)),
+		}]
+	}))
+}
+
+function newRung({ ladderId, before, after, day }: { ladderId: string; before: LadderState; after: LadderState; day: string }, library: Library): VerdictInput['newRungs'] {
+	const ladder = library.ladders[ladderId]
+	if (!ladder?.rungs.some((rung) => rung.id === after.rungId) || before.rungId === after.rungId) return []
+	const { rung } = rungOf(ladder, after.rungId)
+	const drill = library.drills[rung.drillId]
+	return drill ? [{ ladderId, rungId: rung.id, day: after.rungSince ?? day, hard: isHard(drill, rung.parameters) }] : []
+}
+
+/** Contradicting corrections are no evidence, but of two pain reports the worse one counts. */
+function worstPain(heads: StoredEvent[]): StoredEvent[] {
+	const pains = heads.filter((event) => event.type === 'observation' && event.kind === 'pain' && !event.void)
+	const score = (event: StoredEvent) => (event.kind === 'pain' ? event.value.score : -1)
+	return pains.sort((a, b) => score(b) - score(a)).slice(0, 1)
+}
