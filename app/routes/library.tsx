@@ -1,6 +1,9 @@
-import { FAMILIES, REGION_NAMES, type Drill, type Region } from '#core/library/types'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { FAMILIES } from '#core/library/types'
 import { writeDose, writeParameters } from '#core/progress/write-numbers'
-import { readLibrary } from '#db/queries/library'
+import { ownDocuments, readLibrary } from '#db/queries/library'
+import { may } from '#server/access/roles'
 import type { Route } from './+types/library'
 import { signedIn } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
@@ -9,60 +12,59 @@ import { sentences } from '../ui/sentence'
 export const meta: Route.MetaFunction = () => [{ title: 'Library · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
-	const { scope } = signedIn(context, request)
-	const library = await readLibrary(scope)
-	return { drills: Object.values(library.drills), ladders: Object.values(library.ladders) }
-}
-
-/** How a drill is counted, in words. */
-function countingOf(drill: Drill): string {
-	const { contacts, cuts, deadStops, metres, throws } = drill.counting
-	const said: string[] = []
-	if (contacts) {
-		const feet = contacts.feet === 'both' ? 'on both feet' : contacts.feet === 'alternating' ? 'left and right in turn' : 'on each leg'
-		said.push(contacts.by === 'rep' ? `${contacts.perRep} ${drill.intensity} ${contacts.perRep === 1 ? 'contact' : 'contacts'} a rep, ${feet}` : `${contacts.perStep === 1 ? 'a contact' : `${contacts.perStep} contacts`} every ${contacts.stepLengthLegLengths} leg lengths, ${feet}`)
+	const { who, scope } = signedIn(context, request)
+	const [library, own] = [await readLibrary(scope), await ownDocuments(scope)]
+	return {
+		drills: Object.values(library.drills).map((drill) => ({ id: drill.id, name: drill.name, family: drill.family, intensity: drill.intensity, reactive: drill.reactive, dose: writeDose(drill.defaults), parameters: writeParameters(drill.defaults), cues: drill.cues, own: own.has(`drill/${drill.id}`) })),
+		ladders: Object.values(library.ladders).map((ladder) => ({ id: ladder.id, name: ladder.name, family: ladder.family, rungs: ladder.rungs.length, from: ladder.rungs[0]?.name ?? '', to: ladder.rungs.at(-1)?.name ?? '', path: ladder.path ?? null, own: own.has(`ladder/${ladder.id}`) })),
+		schools: Object.values(library.schools).filter((school) => !school.id.startsWith('own-')).map(({ id, name, about }) => ({ id, name, about })),
+		mayWrite: may(who.role, 'plan:write'),
 	}
-	if (cuts) said.push(`${cuts.perRep} cut a rep`)
-	if (deadStops) said.push(`${deadStops.perRep} dead stop a rep`)
-	if (metres) said.push(`metres run, planned ${metres.plannedZone}`)
-	if (throws) said.push(throws.sides === 'both' ? '1 throw a rep' : '1 throw a side')
-	return said.length > 0 ? said.join('; ') : 'Minutes only'
 }
 
-export default function LibraryPage({ loaderData: { drills, ladders } }: Route.ComponentProps) {
+export default function LibraryPage({ loaderData: { drills, ladders, schools, mayWrite } }: Route.ComponentProps) {
+	const [search, setSearch] = useState('')
+	const wanted = search.trim().toLowerCase()
+	const shown = drills.filter((drill) => wanted === '' || [drill.name, drill.family, drill.intensity, ...drill.cues].join(' ').toLowerCase().includes(wanted))
 	return (
 		<>
-			<h1>Library</h1>
-			<p className="dim mt-1">{drills.length} drills, {ladders.length} ladders. A rung opens when the one below is passed twice running; what else it asks stands beside it.</p>
-			<div className="mt-6 grid gap-x-10 gap-y-7 sm:grid-cols-2 lg:grid-cols-4">
-				{ladders.map((ladder) => (
-					<section key={ladder.id}>
-						<h2 className="flex items-center gap-2"><FamilyMark family={ladder.family} label />{ladder.name}</h2>
-						<ol className="mt-2 flex list-none flex-col-reverse border-b-2 border-ink">
-							{ladder.rungs.map((rung) => (
-								<li key={rung.id} className="rule py-1.5"><b>{rung.name}</b> <span className="dim">{writeDose(rung.dose)}</span><span className="dim block text-[13px]">level {rung.level} · {rung.pass.kind === 'quality' ? 'good by eye' : rung.pass.kind === 'contact-ceiling' ? 'contact under the ceiling' : `within ${rung.pass.percent} % of own best`}{rung.gates.some((gate) => gate.kind === 'phase') && ' · in its phase'}</span></li>
-							))}
-						</ol>
-					</section>
-				))}
-			</div>
-			{FAMILIES.map((family) => {
-				const own = drills.filter((drill) => drill.family === family)
-				return own.length === 0 ? null : (
-					<section key={family} className="mt-9">
-						<h2 className="flex items-center gap-2 border-b-2 border-ink pb-1 text-[18px] capitalize"><FamilyMark family={family} />{family}</h2>
-						<ul>
-							{own.map((drill) => (
-								<li key={drill.id} className="grid gap-x-7 gap-y-1 border-b border-chalk py-3 sm:grid-cols-[230px_1fr_1fr]">
-									<div><b>{drill.name}</b><p className="dim text-[14px]">{drill.intensity} · {writeDose(drill.defaults)}{writeParameters(drill.defaults) && ` · ${writeParameters(drill.defaults)}`}</p></div>
-									<div className="text-[14px]"><p>{sentences(drill.cues)}</p><p className="dim">Look for: {sentences([drill.lookFor.join('; ').toLowerCase()])}</p>{drill.faults.map((fault) => <p key={fault.fault} className="dim">{fault.fault}: {fault.correction.charAt(0).toLowerCase() + fault.correction.slice(1)}.</p>)}</div>
-									<div className="text-[14px]"><p>{countingOf(drill)}.</p><p className="dim">{Object.keys(drill.regions).length > 0 ? `Loads ${(Object.keys(drill.regions) as Region[]).map((region) => REGION_NAMES[region]).join(', ')}.` : 'Loads nothing in particular.'}</p>{drill.cautions.map((caution) => <p key={caution} className="border-l-[3px] border-ink pl-2">{caution}.</p>)}</div>
-								</li>
-							))}
-						</ul>
-					</section>
-				)
-			})}
+			<header className="flex flex-wrap items-end justify-between gap-3">
+				<div><h1>Library</h1><p className="dim mt-1">{drills.length} drills on {ladders.filter((ladder) => !ladder.path).length} ladders, three ways back, {schools.length} schools.</p></div>
+				{mayWrite && <div className="flex gap-2"><Link className="btn btn-quiet" to="/library/drills/new">Write a drill</Link><Link className="btn btn-quiet" to="/library/ladders/new">Write a ladder</Link></div>}
+			</header>
+			<section className="mt-6">
+				<h2>Ladders</h2>
+				<ul className="mt-2 grid gap-x-10 sm:grid-cols-2 lg:grid-cols-3">
+					{ladders.map((ladder) => (
+						<li key={ladder.id} className="rule grid grid-cols-[30px_1fr] items-start gap-x-2 py-2">
+							<span className="pt-0.5"><FamilyMark family={ladder.family} label /></span>
+							<div><Link className="font-bold hover:underline" to={`/library/ladders/${ladder.id}`}>{ladder.name}</Link>{ladder.own && <span className="dim"> · the club’s own</span>}<span className="dim block text-[13.5px]">{ladder.rungs} rungs, {ladder.from.toLowerCase()} to {ladder.to.toLowerCase()}</span></div>
+						</li>
+					))}
+				</ul>
+			</section>
+			<section className="mt-8">
+				<h2>Schools</h2>
+				<p className="dim mt-0.5">Where good coaches disagree, each side with its reason. <Link className="link" to="/library/schools">Read both sides</Link></p>
+				<ul className="mt-2 grid gap-x-10 sm:grid-cols-2">{schools.map((school) => <li key={school.id} className="rule py-2"><b>{school.name}</b> <span className="dim">{school.about}</span></li>)}</ul>
+			</section>
+			<section className="mt-8">
+				<div className="flex flex-wrap items-end justify-between gap-3"><h2>Drills</h2><label className="flex items-center gap-2 text-[14px]">Find<input className="input w-[240px]" type="search" value={search} onChange={(event) => setSearch(event.target.value)} placeholder="a name, a cue, shock …" /></label></div>
+				{shown.length === 0 && <p className="dim mt-3">No drill says “{search}”.</p>}
+				{FAMILIES.map((family) => {
+					const own = shown.filter((drill) => drill.family === family)
+					return own.length === 0 ? null : (
+						<section key={family} className="mt-5">
+							<h3 className="flex items-center gap-2 border-b-2 border-ink pb-1 capitalize"><FamilyMark family={family} />{family} <span className="dim font-normal">{own.length}</span></h3>
+							<ul className="grid gap-x-10 sm:grid-cols-2">
+								{own.map((drill) => (
+									<li key={drill.id} className="border-b border-chalk py-1.5"><Link className="font-bold hover:underline" to={`/library/drills/${drill.id}`}>{drill.name}</Link> <span className="dim text-[13.5px]">{drill.intensity}{drill.reactive && ', reactive'} · {drill.dose}{drill.parameters && ` · ${drill.parameters}`}{drill.own && ' · the club’s own'}</span><span className="block text-[14px]">{sentences(drill.cues)}</span></li>
+								))}
+							</ul>
+						</section>
+					)
+				})}
+			</section>
 		</>
 	)
 }

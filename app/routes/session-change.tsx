@@ -37,7 +37,7 @@ export default function SessionChange({ loaderData, actionData }: Route.Componen
 				{...choices}
 				fixedSquad
 				initial={{
-					squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, plannedMinutes: String(session.plannedMinutes), athleteIds,
+					squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, surface: session.surface ?? '', plannedMinutes: String(session.plannedMinutes), athleteIds,
 					entries: entries.map((entry) => ({
 						id: entry.id, part: entry.part, pick: entry.ladderId ? `ladder:${entry.ladderId}` : `drill:${entry.drillId}`, sets: text(entry.dose.sets), reps: text(entry.dose.reps), restS: text(entry.restS),
 						distanceM: text(entry.parameters.distanceM), heightCm: text(entry.parameters.heightCm), angleDeg: text(entry.parameters.angleDeg), ballKg: text(entry.parameters.ballKg), runInM: text(entry.parameters.runInM),

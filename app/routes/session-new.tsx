@@ -29,7 +29,7 @@ export default function SessionNew({ loaderData, actionData }: Route.ComponentPr
 			<h1 className="mb-5">A session from nothing</h1>
 			<SessionForm
 				{...choices}
-				initial={{ squadId: only?.id ?? '', day: today, startTime: only?.startTime ?? '17:30', title: '', place: only?.place ?? '', plannedMinutes: '75', athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [], entries: [] }}
+				initial={{ squadId: only?.id ?? '', day: today, startTime: only?.startTime ?? '17:30', title: '', place: only?.place ?? '', surface: '', plannedMinutes: '75', athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [], entries: [] }}
 				problems={actionData?.problems}
 				submitLabel="Save the session"
 			/>

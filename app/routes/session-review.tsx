@@ -1,9 +1,12 @@
+import { useEffect, useState } from 'react'
 import { Form, Link, data, useNavigation } from 'react-router'
+import { v7 as newId } from 'uuid'
 import { longDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { may } from '#server/access/roles'
 import { type CoachDecision, decideVerdicts } from '#server/review/decide'
+import { acceptEvents } from '#server/log/accept-events'
 import { readReview } from '#server/review/read-review'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
@@ -35,10 +38,12 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			cuts: { planned: mean((a) => cutsOf(a.planned, ['60-90', '90-135', '135-180'])), done: mean((a) => cutsOf(a.done, ['60-90', '90-135', '135-180'])) },
 		},
 		conflicts: sheet.conflicts.length,
+		people: came.map(({ id, name }) => ({ id, name, rpe: sheet.events.filter((event) => event.athleteId === id && event.type === 'observation' && event.kind === 'effort').map((event) => (event.kind === 'effort' ? event.value.rpe : null)).at(-1) ?? null })),
+
 		rows: review.rows.map((row) => ({
 			athleteId: row.athleteId, ladderId: row.ladderId, name: row.name, ladderName: row.ladderName, inputHash: row.inputHash,
 			judgement: showPain ? (row.decided?.judgement ?? row.judgement) : withoutPain(row.decided?.judgement ?? row.judgement),
-			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
+			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, wouldNowBe: showPain ? row.wouldNowBe : null, instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
 		})),
 		mayDecide: may(who.role, 'verdict:write'),
 	}
@@ -66,17 +71,25 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'verdict:write')
 	const form = await request.formData()
 	const word = String(form.get('do') ?? 'accept')
+	if (word === 'effort') {
+		const minutes = Number(form.get('minutes'))
+		const given = [...form.entries()].flatMap(([name, value]) => (name.startsWith('rpe-') && String(value).trim() !== '' ? [{ athleteId: name.slice(4), rpe: Number(String(value).replace(',', '.')) }] : []))
+		const now = new Date()
+		const answers = await acceptEvents(who, given.map(({ athleteId, rpe }, deviceSeq) => ({ id: newId(), sessionId: params.sessionId, athleteId, deviceId: who.personId, deviceSeq, deviceTime: now.toISOString(), type: 'observation', kind: 'effort', value: { rpe, minutes } })), now)
+		const refused = answers.filter((answer) => answer.outcome === 'refused')
+		return data({ decided: 0, refused: [], nextSession: null, effort: refused.length === 0 ? `${answers.length} kept.` : `${answers.length - refused.length} kept, ${refused.length} not: an effort is a number from 0 to 10, the minutes from 1 to 600.` }, { status: refused.length > 0 ? 400 : 200 })
+	}
 	const decisions = form.getAll('row').map((value): CoachDecision => {
 		const [athleteId = '', ladderId = '', inputHash = ''] = String(value).split('/')
 		return { athleteId, ladderId, inputHash, ...(word === 'accept' ? {} : { overrule: { word, reason: String(form.get('reason') ?? '') } }) }
 	})
 	const result = await decideVerdicts(who, params.sessionId, decisions, new Date())
 	if (!result) throw notFound()
-	return data(result, { status: result.refused.length > 0 && result.decided === 0 ? 409 : 200 })
+	return data({ ...result, effort: '' }, { status: result.refused.length > 0 && result.decided === 0 ? 409 : 200 })
 }
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, done, attending, came, level, group, conflicts, mayDecide } = loaderData
+	const { session, strip, done, attending, came, level, group, conflicts, people, mayDecide } = loaderData
 	const busy = useNavigation().state !== 'idle'
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
 	const rows: Row[] = loaderData.rows.map((row) => ({ ...row, refused: refusals.get(`${row.athleteId}/${row.ladderId}`) ?? null }))
@@ -85,6 +98,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 	const quiet = undecided.filter((row) => !row.needsYou)
 	const decided = rows.filter((row) => row.decided !== null)
 	const ranges = SESSION_RANGES[level]
+	const help = useReviewKeys()
 	return (
 		<>
 			<header className="mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
@@ -119,6 +133,9 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					<DoseRuler label="Metres at 95 % and over" unit="m" value={group.metres.planned} done={group.metres.done} low={ranges.fastMetres.low} high={ranges.fastMetres.high} />
 					<DoseRuler label="Cuts of 60° and more" unit="cuts" value={group.cuts.planned} done={group.cuts.done} low={ranges.cuts60.low} high={ranges.cuts60.high} />
 					<p className="dim mt-2 text-[13.5px]">Pointer: done. Dashes: planned. Bracket: usual range for the level.</p>
+					{mayDecide && <EffortForm people={people} minutes={session.plannedMinutes} said={actionData?.effort ?? ''} />}
+					<p className="dim mt-4 text-[13.5px] max-lg:hidden">Keys: <kbd>j</kbd> and <kbd>k</kbd> walk the list, <kbd>a</kbd> accepts, <kbd>o</kbd> opens another way, <kbd>?</kbd> says this again.</p>
+					{help && <p className="mt-2 border-l-[3px] border-act py-1 pl-3" role="status">j next, k before, a accept, o other with a reason. Enter on “Accept {quiet.length}” takes all that reads well.</p>}
 				</aside>
 			</div>
 		</>
@@ -134,4 +151,43 @@ function QuietList({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
 			<ul>{rows.filter((row) => row.ladderName === ladder).map((row) => <QuietVerdict key={`${row.athleteId}/${row.ladderId}`} row={row} mayDecide={mayDecide} />)}</ul>
 		</div>
 	))
+}
+
+/** j and k walk from one open verdict to the next, a accepts it, o opens another way; never while somebody types. */
+function useReviewKeys(): boolean {
+	const [help, setHelp] = useState(false)
+	useEffect(() => {
+		const onKey = (event: KeyboardEvent) => {
+			const target = event.target as HTMLElement
+			if (event.ctrlKey || event.metaKey || event.altKey || target.matches('input, textarea, select')) return
+			const open = [...document.querySelectorAll<HTMLElement>('[data-verdict]')]
+			const at = open.findIndex((article) => article.contains(document.activeElement))
+			const press = (name: string) => open[at]?.querySelector<HTMLButtonElement>(`[data-key="${name}"]`)?.click()
+			if (event.key === 'j') open[Math.min(at + 1, open.length - 1)]?.focus()
+			else if (event.key === 'k') open[Math.max(at - 1, 0)]?.focus()
+			else if (event.key === 'a' || event.key === 'o') press(event.key)
+			else if (event.key === '?') setHelp((now) => !now)
+			else return
+			event.preventDefault()
+		}
+		window.addEventListener('keydown', onKey)
+		return () => window.removeEventListener('keydown', onKey)
+	}, [])
+	return help
+}
+
+/** How hard the session was, 0 to 10, athlete by athlete, about half an hour after it. */
+function EffortForm({ people, minutes, said }: { people: { id: string; name: string; rpe: number | null }[]; minutes: number; said: string }) {
+	return (
+		<details className="rule mt-5 pt-1" open={said !== ''}>
+			<summary className="link inline-flex min-h-[44px] items-center">How hard was it?</summary>
+			<Form method="post" preventScrollReset>
+				<p className="dim text-[14px]">The whole session as each felt it, 0 to 10. Empty is not asked.</p>
+				<label className="mt-1 flex items-center gap-2">Minutes <input className="input num w-[80px]" name="minutes" inputMode="numeric" defaultValue={minutes} /></label>
+				<ul className="mt-2">{people.map((person) => <li key={person.id} className="rule"><label className="flex min-h-[44px] items-center justify-between gap-3">{person.name}<input className="input num w-[70px] text-center" name={`rpe-${person.id}`} inputMode="decimal" placeholder={person.rpe === null ? '' : String(person.rpe)} aria-label={`Effort, ${person.name}`} /></label></li>)}</ul>
+				<button className="btn btn-quiet mt-2" name="do" value="effort">Keep</button>
+				{said && <p className="mt-1" role="status">{said}</p>}
+			</Form>
+		</details>
+	)
 }

@@ -6,6 +6,8 @@ import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { writeDose, writeDrill } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
+import { RULE_NAMES } from '#core/progress/types'
+import { acknowledge, readCautions } from '#server/sheet/read-cautions'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
 import type { Route } from './+types/session-sheet'
@@ -28,7 +30,9 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
 	const targets = await readTargets(scope, sheet)
+	const cautions = sheet.session.reviewedAt === null ? await readCautions(scope, sheet) : []
 	return {
+		cautions,
 		session: sheet.session,
 		strip: sheet.strip,
 		entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, family: entry.family, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.ladderId) : (sheet.library.drills[entry.drillId]?.name ?? entry.drillId), isLadder: entry.ladderId !== null })),
@@ -46,8 +50,13 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
-	const { scope } = allowed(context, request, 'plan:write')
+	const { who, scope } = allowed(context, request, 'plan:write')
 	const form = await request.formData()
+	if (form.get('do') === 'acknowledge') {
+		const answered = await acknowledge(who, params.sessionId, String(form.get('rule') ?? ''), String(form.get('sentence') ?? ''), String(form.get('reason') ?? ''), new Date())
+		if (!answered) throw notFound()
+		return data({ line: String(form.get('sentence') ?? ''), ...('problem' in answered ? answered : { saved: true as const }) }, { status: 'problem' in answered ? 400 : 200 })
+	}
 	const result = await changeLineByHand(scope, params.sessionId, String(form.get('line') ?? ''), { sets: String(form.get('sets') ?? ''), reps: String(form.get('reps') ?? '') }, new Date())
 	if (!result) throw notFound()
 	return data({ line: String(form.get('line') ?? ''), ...result }, { status: 'problem' in result ? 400 : 200 })
@@ -58,7 +67,7 @@ type SheetAthlete = Loaded['athletes'][number]
 type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, entries, athletes, begun, mayPlan, mayField } = loaderData
+	const { session, strip, entries, athletes, cautions, begun, mayPlan, mayField } = loaderData
 	const planned = strip.reduce((sum, part) => sum + part.minutes, 0)
 	return (
 		<>
@@ -76,6 +85,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 					{mayField && session.reviewedAt === null && <a className="btn" href={`/field/${session.id}`}>Go to the field</a>}
 				</div>
 			</header>
+			{cautions.length > 0 && <Cautions cautions={cautions} mayAnswer={mayPlan} problem={actionData && 'problem' in actionData ? { sentence: actionData.line, text: actionData.problem } : null} />}
 			<SessionStrip parts={strip} />
 
 			<section className="mt-7">
@@ -91,6 +101,27 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 				</div>
 			</section>
 		</>
+	)
+}
+
+/** What stands against the sheet as it is: change it, or answer by name, time and reason. */
+function Cautions({ cautions, mayAnswer, problem }: { cautions: Loaded['cautions']; mayAnswer: boolean; problem: { sentence: string; text: string } | null }) {
+	const open = cautions.filter((caution) => caution.answered === null).length
+	return (
+		<section className="mb-5 border-l-[3px] border-ink pl-3" aria-label="Cautions">
+			<h2>{open === 0 ? 'Cautions, all answered' : open === 1 ? 'One caution' : `${open} cautions`}</h2>
+			<ul>{cautions.map((caution) => (
+				<li key={`${caution.rule}${caution.sentence}`} className="rule py-2">
+					<p>{caution.sentence} <span className="dim text-[14px]">{RULE_NAMES[caution.rule].toLowerCase()}{caution.names.length > 0 && ` · ${caution.names.length > 4 ? `${caution.names.length} athletes` : caution.names.join(', ')}`}</span></p>
+					{caution.answered ? <p className="dim text-[14px]">{caution.answered.by}, {caution.answered.at}: {caution.answered.reason}</p> : mayAnswer && (
+						<details open={problem?.sentence === caution.sentence}><summary className="link inline-flex min-h-[36px] items-center text-[14px]">Go on, with a reason</summary>
+							<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-2"><input type="hidden" name="rule" value={caution.rule} /><input type="hidden" name="sentence" value={caution.sentence} /><input className="input w-[320px] max-w-full" name="reason" required minLength={3} maxLength={500} aria-label="Reason" placeholder="Your reason" /><button className="btn btn-quiet" name="do" value="acknowledge">Go on</button></Form>
+							{problem?.sentence === caution.sentence && <p className="problem" role="alert">{problem.text}</p>}
+						</details>
+					)}
+				</li>
+			))}</ul>
+		</section>
 	)
 }
 

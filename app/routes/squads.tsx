@@ -1,6 +1,8 @@
 import { Form, Link, data } from 'react-router'
 import { PHASES } from '#core/library/types'
 import { may } from '#server/access/roles'
+import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/progress/outside-load'
+import { enterOutside } from '#server/care/outside'
 import { addAthletes, addSquad, changePhase } from '#server/squads/change-roster'
 import { readRoster } from '#server/squads/read-squads'
 import type { Route } from './+types/squads'
@@ -16,13 +18,18 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
-	const { who, scope } = allowed(context, request, 'people:write')
+	const { who } = allowed(context, request, 'people:write')
 	const form = await request.formData()
 	const text = (name: string) => String(form.get(name) ?? '')
 	const what = text('do')
 	if (what === 'phase') {
 		if (!(await changePhase(who, text('squad'), text('phase')))) throw notFound()
 		return data({ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '' })
+	}
+	if (what === 'outside') {
+		const entered = await enterOutside(who, { squadId: text('squad') }, { kind: text('kind'), day: text('day'), startTime: '', minutes: '', rpe: '', hardRunning: '', hardCutting: '' }, new Date())
+		const said = 'problems' in entered ? '' : `${OUTSIDE_NAMES[text('kind') as OutsideKind]} for ${entered.entered}`
+		return data({ form: what, squad: text('squad'), problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>), typed: said }, { status: 'problems' in entered ? 400 : 200 })
 	}
 	const result = what === 'squad'
 		? await addSquad(who, { name: text('name'), days: form.getAll('days').map(String), startTime: text('startTime'), place: text('place') })
@@ -33,6 +40,22 @@ export async function action({ context, request }: Route.ActionArgs) {
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
+/** A name, a level, and a column for each ladder the squad is on. */
+const columns = (athlete: { standings: unknown[] } | undefined) => ({ '--columns': `190px 60px repeat(${Math.max(1, athlete?.standings.length ?? 0)}, minmax(0, 1fr))` }) as React.CSSProperties
+
+/** A whole squad's match or practice in two taps: today, as usual for its kind. */
+function OutsideBar({ squad, athletes, problem, entered }: { squad: { id: string; name: string }; athletes: number; problem: string | undefined; entered: string }) {
+	return (
+		<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-2">
+			<input type="hidden" name="squad" value={squad.id} /><input type="hidden" name="do" value="outside" />
+			<span className="dim text-[14px]">What else loads them, on</span>
+			<input type="date" name="day" className="input w-auto" aria-label={`Day, ${squad.name}`} />
+			{OUTSIDE_KINDS.map((kind) => <button key={kind} className="btn btn-quiet" name="kind" value={kind}>{OUTSIDE_NAMES[kind]}</button>)}
+			<span className="dim text-[13.5px]" role="status">{problem ? <b className="problem">{problem}</b> : entered ? `Entered: ${entered}.` : `for all ${athletes}; no day is today`}</span>
+		</Form>
+	)
+}
+
 export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
 	const { roster, mayChange } = loaderData
 	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
@@ -40,10 +63,10 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 		<>
 			<h1>{roster.length === 0 ? 'Your first squad' : 'Squads'}</h1>
 			{roster.length > 0 && <p className="dim mt-1">Each ladder from its first rung on the left to its top on the right; the thick rung is where the athlete stands.</p>}
-			{roster.map(({ squad, athletes }) => (
+			{roster.map(({ squad, schoolName, athletes }) => (
 				<section key={squad.id} className="mt-7" aria-label={squad.name}>
 					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
-						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'}</p></div>
+						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'} · {mayChange ? <Link className="link" to={`/squads/${squad.id}/school`}>{schoolName}</Link> : schoolName} · <Link className="link" to={`/squads/${squad.id}/ladders`}>Ladders</Link></p></div>
 						{mayChange && (
 							<Form method="post" preventScrollReset className="flex items-center gap-2">
 								<input type="hidden" name="squad" value={squad.id} />
@@ -52,10 +75,11 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							</Form>
 						)}
 					</div>
-					{athletes.length > 0 && <div className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-[190px_60px_repeat(4,1fr)]" aria-hidden="true"><span /><span />{athletes[0]?.standings.map(({ ladder }) => <span key={ladder.id}>{ladder.name}</span>)}</div>}
+					{mayChange && athletes.length > 0 && <OutsideBar squad={squad} athletes={athletes.length} problem={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.problems.outside : undefined} entered={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.typed : ''} />}
+					{athletes.length > 0 && <div className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-(--columns)" style={columns(athletes[0])}><span /><span />{athletes[0]?.standings.map(({ ladder }) => <Link key={ladder.id} className="hover:underline" to={`/squads/${squad.id}/ladders/${ladder.id}`}>{ladder.name}</Link>)}</div>}
 					<ul>
 						{athletes.map((athlete) => (
-							<li key={athlete.id} className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-[190px_60px_repeat(4,1fr)]">
+							<li key={athlete.id} className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-(--columns)" style={columns(athlete)}>
 								<Link className="min-h-[32px] content-center font-bold hover:underline" to={`/athletes/${athlete.id}`}>{athlete.name}</Link>
 								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
 								{athlete.standings.map(({ ladder, rungIndex, rungName, state, met }) => (

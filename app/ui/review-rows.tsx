@@ -17,6 +17,7 @@ export interface Row {
 	/** The drill that stands in, when the verdict swaps. */
 	instead: string | null
 	refused: string | null
+	wouldNowBe: { verdict: VerdictWord; sentence: string } | null
 }
 
 const key = (row: Pick<Row, 'athleteId' | 'ladderId'>) => `${row.athleteId}/${row.ladderId}`
@@ -45,24 +46,25 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 	const refusals = [...new Set(rows.flatMap((row) => (row.refused ? [row.refused] : [])))]
 	return (
 		<Collapsible.Root asChild>
-			<article className="border-t-2 border-ink py-3.5" aria-label={`${first.name}, ${rows.map((row) => row.ladderName).join(', ')}`}>
+			<article className="border-t-2 border-ink py-3.5" tabIndex={-1} data-verdict aria-label={`${first.name}, ${rows.map((row) => row.ladderName).join(', ')}`}>
 				<p className="flex flex-wrap items-center gap-x-2.5"><VerdictMark word={judgement.verdict} /><a className="font-bold hover:underline" href={`/athletes/${first.athleteId}`}>{first.name}</a> <span className="dim">{rows.map((row) => row.ladderName.toLowerCase()).join(', ')}</span></p>
 				{sentences.map((sentence) => <p key={sentence} className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">{sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span></p>)}
 				{rows.length > 1 && rows.some((row) => row.instead) && <p className="mb-1">{rows.map((row) => `${row.ladderName} → ${row.instead?.toLowerCase() ?? 'nothing'}`).join(' · ')}</p>}
 				<TraceTable judgement={judgement} firedOnly />
 				<Collapsible.Content>{rows.map((row) => <div key={key(row)} className="mt-3"><h3>{row.ladderName}</h3><TraceTable judgement={row.judgement} /></div>)}</Collapsible.Content>
+				{[...new Set(rows.flatMap((row) => row.judgement.cautions.map((caution) => caution.sentence)))].map((sentence) => <p key={sentence} className="mt-2 border-l-[3px] border-ink py-0.5 pl-2.5">{sentence}</p>)}
 				{refusals.map((refusal) => <p key={refusal} className="problem mt-2" role="alert">{refusal}</p>)}
 				<div className="mt-3 flex flex-wrap items-center gap-2">
 					{mayDecide && (
 						<Form method="post" preventScrollReset>
 							{rows.map(decisionField)}
-							<button className="btn btn-quiet" name="do" value="accept">Accept</button>
+							<button className="btn btn-quiet" name="do" value="accept" data-key="a">{rows.some((row) => row.judgement.cautions.length > 0) ? 'Seen, accept' : 'Accept'}</button>
 						</Form>
 					)}
-					{mayDecide && judgement.tier !== 'block' && <button type="button" className="btn btn-quiet" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
+					{mayDecide && judgement.tier !== 'block' && <button type="button" className="btn btn-quiet" data-key="o" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
 					<Collapsible.Trigger className="link min-h-[44px] px-2">all that was looked at</Collapsible.Trigger>
 				</div>
-				{mayDecide && judgement.tier === 'block' && <p className="dim mt-1 max-w-[60ch] text-[14px]">A block cannot be overruled: the region opens when somebody records who cleared it, on the athlete’s page.</p>}
+				{mayDecide && judgement.tier === 'block' && <p className="dim mt-1 max-w-[60ch] text-[14px]">A block cannot be overruled: it opens when somebody records who cleared it, or when what it waits for has passed.</p>}
 				{overruling && mayDecide && <OverruleForm rows={rows} />}
 			</article>
 		</Collapsible.Root>
@@ -94,6 +96,7 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 					<a className="font-bold hover:underline" href={`/athletes/${row.athleteId}`}>{row.name}</a>
 					<span className="col-span-2 col-start-2 row-start-2 text-[14.5px] sm:col-span-1 sm:col-start-3 sm:row-start-1">
 						{row.judgement.sentence}
+						{row.wouldNowBe && <b className="block">Would now be {row.wouldNowBe.verdict}: {row.wouldNowBe.sentence}</b>}
 						{row.decided?.reason && <b className="block">Decided: {row.decided.word}. {row.decided.reason}</b>}
 						{row.refused && <span className="problem block" role="alert">{row.refused}</span>}
 					</span>

@@ -4,6 +4,7 @@ import { countLine } from '#core/dose/count-line'
 import { addCounts, allContacts, emptyCount, metresOf, totalOf } from '#core/dose/dose-count'
 import { estimateMinutes } from '#core/dose/estimate-minutes'
 import { FAMILIES, type Drill, type Ladder } from '#core/library/types'
+import { SURFACES } from '#core/progress/surfaces'
 import { TextField } from './text-field'
 
 export interface EntryText {
@@ -26,6 +27,7 @@ export interface SessionText {
 	startTime: string
 	title: string
 	place: string
+	surface: string
 	plannedMinutes: string
 	athleteIds: string[]
 	entries: EntryText[]
@@ -106,6 +108,7 @@ export function SessionForm({ initial, squads, athletes, drills, ladders, proble
 				<TextField label="Start" type="time" value={draft.startTime} onChange={(event) => set({ startTime: event.target.value })} problem={problems.startTime} />
 				<TextField label="Minutes" inputMode="numeric" value={draft.plannedMinutes} onChange={(event) => set({ plannedMinutes: event.target.value })} problem={problems.plannedMinutes} />
 				<TextField label="Title" className="lg:col-span-2" value={draft.title} onChange={(event) => set({ title: event.target.value })} problem={problems.title} />
+				<label className="field"><span className="label">Under foot</span><select className="input" value={draft.surface} onChange={(event) => set({ surface: event.target.value })}><option value="">not said</option>{SURFACES.map((surface) => <option key={surface} value={surface}>{surface.replace('-', ' ')}</option>)}</select></label>
 				<TextField label="Place" className="lg:col-span-2" value={draft.place} onChange={(event) => set({ place: event.target.value })} problem={problems.place} />
 			</section>
 
@@ -178,7 +181,7 @@ export function SessionForm({ initial, squads, athletes, drills, ladders, proble
 export function draftOf(session: SessionText): unknown {
 	const number = (value: string) => (value.trim() === '' ? undefined : Number.isFinite(Number(value.replace(',', '.'))) ? Number(value.replace(',', '.')) : value)
 	return {
-		squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, plannedMinutes: number(session.plannedMinutes), athleteIds: session.athleteIds,
+		squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, ...(session.surface ? { surface: session.surface } : {}), plannedMinutes: number(session.plannedMinutes), athleteIds: session.athleteIds,
 		entries: session.entries.map((entry) => {
 			const [kind, id] = entry.pick.split(':')
 			const fields = { sets: number(entry.sets), reps: number(entry.reps), restS: number(entry.restS), distanceM: number(entry.distanceM), heightCm: number(entry.heightCm), angleDeg: number(entry.angleDeg), ballKg: number(entry.ballKg), runInM: number(entry.runInM) }

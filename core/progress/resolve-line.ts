@@ -26,6 +26,14 @@ export function entryState(library: Pick<Library, 'ladders'>, ladderId: string):
 	return { ladderId, rungId: first.id, dose: first.dose, closed: null, substitute: null, passed: false, easedBy: null, done: [] }
 }
 
+/** Somebody who comes with a history: on a rung at its dose, what lies below taken as passed. Throws RangeError for an unknown ladder or rung. */
+export function startingAt(library: Pick<Library, 'ladders'>, ladderId: string, rungId: string): LadderState {
+	const ladder = library.ladders[ladderId]
+	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
+	const { rung, index } = rungOf(ladder, rungId)
+	return { ...entryState(library, ladderId), rungId, dose: rung.dose, done: ladder.rungs.slice(0, index).map((one) => one.id) }
+}
+
 /**
  * An athlete's own line for an entry. A closed region writes no line; a rung that is locked on that day
  * (its phase is over, the grass is wet, the athlete is unwell) gives way to the highest open rung below it.

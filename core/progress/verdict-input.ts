@@ -2,6 +2,7 @@ import Type, { type Static, type TSchema } from 'typebox'
 import { END_REASONS } from '../events/schema'
 import { FAMILIES, PATTERNS, PHASES, REGIONS } from '../library/types'
 import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS, type Method } from '../noise/typical-error'
+import { SURFACES } from './surfaces'
 
 /**
  * Everything a verdict is made from, as a schema: it is stored whole with every verdict, so that the
@@ -24,7 +25,6 @@ const Phase = oneOf(PHASES)
 const Level = Type.Unsafe<1 | 2 | 3>(Type.Integer({ minimum: 1, maximum: 3 }))
 const METHODS: readonly Method[] = [...new Set<Method>([...SPRINT_METHODS, ...CONTACT_METHODS, ...LENGTH_METHODS])]
 
-export const SURFACES = ['grass', 'wet-grass', 'track', 'hard-court', 'gravel', 'indoor'] as const
 /** Kinds of hard work that want days between them. */
 export const WORK_KINDS = ['maximal-sprint', 'hard-turns', 'hard-jumps', 'maximal-throws'] as const
 export const SUBSTITUTE_CAUSES = ['pain', 'worry', 'restriction', 'plateau'] as const

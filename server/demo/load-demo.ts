@@ -10,7 +10,7 @@ import { judgeAthlete } from '../../core/progress/judge-athlete'
 import { passedRungs, restricts } from '../../core/progress/locks'
 import { reopenAfterClearance } from '../../core/progress/missed-time'
 import type { OutsideLoad } from '../../core/progress/outside-load'
-import { resolveLine } from '../../core/progress/resolve-line'
+import { resolveLine, startingAt } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
 import { isHard } from '../../core/progress/work-kinds'
 import { rungOf } from '../../core/library/starter-library'
@@ -308,9 +308,8 @@ const bestKey = (start: string | undefined, distanceM: number, method: string) =
 function firstStates(demo: DemoAthlete): Map<string, LadderState> {
 	const start = { ...demo.start, brake: demo.level >= 2 ? 'dead-10' : 'stop-10' }
 	return new Map(Object.entries(start).map(([ladderId, rungId]) => {
-		const ladder = STARTER_LIBRARY.ladders[ladderId]!
-		const { rung, index } = rungOf(ladder, rungId)
-		return [ladderId, { ladderId, rungId, dose: rung.dose, closed: null, substitute: null, passed: ladderId === 'brake', easedBy: null, done: ladder.rungs.slice(0, ladderId === 'brake' ? index + 1 : index).map((one) => one.id) }]
+		const state = startingAt(STARTER_LIBRARY, ladderId, rungId)
+		return [ladderId, ladderId === 'brake' ? { ...state, passed: true, done: [...(state.done ?? []), rungId] } : state]
 	}))
 }
 

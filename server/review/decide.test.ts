@@ -3,7 +3,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { freshDatabase, makeClub, type TestClub } from '../../tests/support/test-club'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { judge } from '../../core/progress/judge'
-import { entryState } from '../../core/progress/resolve-line'
+import { startingAt } from '../../core/progress/resolve-line'
 import { hashOf, readLibrary } from '../../db/queries/library'
 import { readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { readSquad, readStates, stateKey, writeLevel, writeState } from '../../db/queries/squads'
@@ -26,7 +26,7 @@ beforeEach(async () => {
 	club = await makeClub('Club')
 	for (const athleteId of club.athletes) {
 		await writeLevel(club.scope, athleteId, 'sprint', 2)
-		await writeState(club.scope, athleteId, { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 } }, '2026-01-01', at('2026-01-01'))
+		await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-20'), '2026-01-01', at('2026-01-01'))
 	}
 })
 

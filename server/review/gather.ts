@@ -14,6 +14,7 @@ import { readDrills } from '../../db/queries/library'
 import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes } from '../../db/queries/squads'
 import { recentAdvances } from '../../db/queries/verdicts'
+import { dried } from '../sheet/dried'
 import { plannedOf } from '../sheet/planned-of'
 
 /** Weeks of history a verdict looks at: the four trained weeks of the ramp with room for unloading and missed ones, and the longest lay-off. */
@@ -41,7 +42,7 @@ export async function drillsAsCited(scope: ClubScope, library: Library): Promise
 export async function nextSessionOf(scope: ClubScope, session: SessionRow, squad: SquadRow): Promise<NextSession> {
 	const [next] = await unstartedAfter(scope, session)
 	if (next) return { day: next.day, startTime: next.startTime, phase: next.phase, surface: next.surface }
-	return { day: nextTrainingDay(session.day, squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]), startTime: squad.startTime, phase: squad.phase, surface: session.surface === 'wet-grass' ? 'grass' : session.surface }
+	return { day: nextTrainingDay(session.day, squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface) }
 }
 
 /** Rungs passed by each athlete, by ladder. */

@@ -32,7 +32,9 @@ export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squ
 	const histories = await readHistories(scope, athleteIds, session.day, library)
 	const [levelOf, states, squads, decided] = [await readLevels(scope, athleteIds), await readStates(scope, athleteIds), await squadsOf(scope, athleteIds), await verdictsOfSession(scope, session.id)]
 	const before = new Map(decided.map((row) => [stateKey(row.athleteId, row.ladderId), row.before]))
-	const standings = standingsOf(states, library)
+	// What this session has decided already must not change what it proposes for the rest.
+	const asJudged = new Map([...states].map(([key, row]) => [key, { state: before.get(key) ?? row.state }]))
+	const standings = standingsOf(asJudged, library)
 	const judged = { id: session.id, day: session.day, startTime: session.startTime, phase: session.phase, next: await nextSessionOf(scope, session, squad) }
 	const withSchool: Library = school ? { ...library, schools: { ...library.schools, [school.id]: school } } : library
 	const schoolId = school?.id ?? squad.schoolId
@@ -47,7 +49,7 @@ export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squ
 		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId!))]
 		const inputs = ladders.map((ladderId) => {
 			const { ladder } = documentsOf(withSchool, ladderId, schoolId)
-			const state = before.get(stateKey(athleteId, ladderId)) ?? states.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)
+			const state = before.get(stateKey(athleteId, ladderId)) ?? asJudged.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)
 			const input = gatherInput({ session: judged, ladder, state, level: levelOf(athleteId, ladder.family), school: own, focus: squad.focus?.[ladderId] ?? null, standings: standings.get(athleteId) ?? {} }, evidence, drillOf)
 			// What this very session has already moved is no reason against itself.
 			return { ...input, ...safety, newRungs: input.newRungs.filter((one) => !(decided.some((row) => row.athleteId === athleteId && row.ladderId === one.ladderId))), advancesBefore: [] }

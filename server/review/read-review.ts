@@ -1,4 +1,4 @@
-import type { LadderState } from '../../core/progress/types'
+import type { LadderState, VerdictWord } from '../../core/progress/types'
 import type { ClubScope } from '../../db/connect'
 import { readSquad } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
@@ -13,11 +13,25 @@ export interface ReviewRow extends Proposal {
 	/** Ease, swap, stop and re-enter want a look; holds, advances and what is long closed read well. */
 	needsYou: boolean
 	after: LadderState
+	/** What the verdict would be on what is known now, when that differs from what was decided on. */
+	wouldNowBe: { verdict: VerdictWord; sentence: string } | null
 }
 export interface Review {
 	sheet: Sheet
 	rows: ReviewRow[]
 }
+
+/** Ease, swap, stop and a first step back want a look, and what comes with a caution; holds, advances, what goes on as before and what is long closed read well. */
+function wantsALook({ judgement, input }: Proposal): boolean {
+	const { verdict, decidedBy } = judgement
+	if (judgement.cautions.length > 0) return true
+	if (verdict === 'hold' || verdict === 'advance') return false
+	if (decidedBy === 'S2' && (verdict === 'stop' || (verdict === 'swap' && input.state.substitute !== null))) return false
+	if (decidedBy === 'RE' && verdict === 're-enter' && judgement.sentence.startsWith('Next step')) return false
+	return !(decidedBy === 'P7' && input.state.substitute?.cause === 'plateau')
+}
+
+const differs = (row: VerdictRow, { judgement }: Proposal): boolean => row.proposed !== judgement.verdict || row.judgement.next.rungId !== judgement.next.rungId || row.judgement.decidedBy !== judgement.decidedBy
 
 /** Everything the review of one session shows; null for a stranger's id. */
 export async function readReview(scope: ClubScope, sessionId: string): Promise<Review | null> {
@@ -33,8 +47,9 @@ export async function readReview(scope: ClubScope, sessionId: string): Promise<R
 			name: sheet.athletes.find((athlete) => athlete.id === proposal.athleteId)?.name ?? '',
 			ladderName: sheet.library.ladders[proposal.ladderId]?.name ?? proposal.ladderId,
 			decided: row,
-			needsYou: row === null && !['hold', 'advance'].includes(proposal.judgement.verdict) && !(proposal.judgement.verdict === 'stop' && proposal.judgement.decidedBy === 'S2'),
+			needsYou: row === null && wantsALook(proposal),
 			after: row?.after ?? proposal.judgement.next,
+			wouldNowBe: row && row.rulesVersion === proposal.input.rulesVersion && row.inputHash !== proposal.inputHash && differs(row, proposal) ? { verdict: proposal.judgement.verdict, sentence: proposal.judgement.sentence } : null,
 		}
 	})
 	return { sheet, rows }

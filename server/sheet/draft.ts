@@ -3,7 +3,7 @@ import addFormats from 'ajv-formats'
 import Type, { type Static } from 'typebox'
 import type { Library } from '../../core/library/types'
 import type { Surface } from '../../core/progress/types'
-import { SURFACES } from '../../core/progress/verdict-input'
+import { SURFACES } from '../../core/progress/surfaces'
 import type { Problems } from '../access/join'
 
 const closed = { additionalProperties: false }

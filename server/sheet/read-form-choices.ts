@@ -11,6 +11,6 @@ export async function readFormChoices(scope: ClubScope) {
 		squads: squads.map(({ id, name, startTime, place }) => ({ id, name, startTime, place })),
 		athletes: [...athletes.values()],
 		drills: Object.values(library.drills),
-		ladders: Object.values(library.ladders),
+		ladders: Object.values(library.ladders).filter((ladder) => ladder.path === undefined),
 	}
 }

@@ -7,6 +7,7 @@ import { type SessionRow, insertAttending, insertEntries, insertSession, lockSes
 import { type SquadRow, listMembers, readAthletes, readSquad } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import { database } from '../database'
+import { dried } from './dried'
 import { type SessionDraft, readDraft } from './draft'
 import { writeLines } from './write-lines'
 
@@ -87,7 +88,7 @@ function entryRow(sessionId: string, entry: SessionDraft['entries'][number], pos
 /** The squad's next session where none is planned: the same parts on its next training day, for everybody of the squad. */
 export async function copyForward(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<SessionRow> {
 	const weekdays = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
-	const next: SessionRow = { ...session, id: newId(), day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, startedAt: null, reviewedAt: null }
+	const next: SessionRow = { ...session, id: newId(), day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface), startedAt: null, reviewedAt: null }
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map((member) => member.id)
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	await insertSession(scope, next)

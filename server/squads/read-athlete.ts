@@ -71,7 +71,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const events = foldEvents(await eventsOfSessions(scope, (await recentSessionsOf(scope, [athleteId], today, 70)).map((row) => row.session.id)))
 	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) => (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void ? [{ id: event.id, at: event.deviceTime, ...event.value }] : []))
 	return {
-		athlete, ageYears,
+		athlete, ageYears, squadId: squad?.id ?? null,
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),
 		levels: (['sprint', 'agility', 'plyometric', 'throw'] as const).map((family) => ({
 			family, level: levelOf(athleteId, family),

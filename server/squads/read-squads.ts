@@ -23,20 +23,25 @@ export interface RosterRow {
 }
 
 /** Every squad with its athletes and where each stands on every ladder. */
-export async function readRoster(scope: ClubScope): Promise<{ squad: SquadRow; athletes: RosterRow[] }[]> {
+export async function readRoster(scope: ClubScope): Promise<{ squad: SquadRow; schoolName: string; athletes: RosterRow[] }[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]
 	const [levelOf, states] = [await readLevels(scope, ids), await readStates(scope, ids)]
-	return squads.map((squad) => ({
-		squad,
-		athletes: members.filter((member) => member.squadId === squad.id).map((member) => ({
-			id: member.id, name: member.name, birthDate: member.birthDate, level: levelOf(member.id, 'plyometric'),
-			standings: Object.values(library.ladders).map((ladder) => {
-				const known = states.get(stateKey(member.id, ladder.id))?.state
-				const state = known ?? entryState(library, ladder.id)
-				const { index, rung } = rungOf(ladder, state.rungId)
-				return { ladder, rungIndex: index, rungName: rung.name, state, met: known !== undefined }
-			}),
-		})),
-	}))
+	return squads.map((squad) => {
+		// Only the ladders somebody of the squad has met: twenty columns would say nothing.
+		const own = members.filter((member) => member.squadId === squad.id)
+		const used = new Set(Object.keys(library.ladders).filter((id) => library.ladders[id]!.path === undefined && own.some((member) => states.has(stateKey(member.id, id)))))
+		return {
+			squad, schoolName: library.schools[squad.schoolId]?.name ?? squad.schoolId,
+			athletes: own.map((member) => ({
+				id: member.id, name: member.name, birthDate: member.birthDate, level: levelOf(member.id, 'plyometric'),
+				standings: Object.values(library.ladders).filter((ladder) => used.has(ladder.id)).map((ladder) => {
+					const known = states.get(stateKey(member.id, ladder.id))?.state
+					const state = known ?? entryState(library, ladder.id)
+					const { index, rung } = rungOf(ladder, state.rungId)
+					return { ladder, rungIndex: index, rungName: rung.name, state, met: known !== undefined }
+				}),
+			})),
+		}
+	})
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { addDays } from '../../core/calendar/days'
-import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
-import { entryState } from '../../core/progress/resolve-line'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import { startingAt } from '../../core/progress/resolve-line'
 import { readLines } from '../../db/queries/sessions'
 import { insertPerson } from '../../db/queries/clubs'
 import { writeState } from '../../db/queries/squads'
@@ -27,7 +27,7 @@ export async function makeSecondClub(url: string): Promise<TestClub & { firstSes
 	await insertPerson(club.scope, { id: randomUUID(), email, name: 'Sol', role: 'coach', passwordHash: await hashPassword(PASSWORD), athleteId: null, createdAt: now })
 	for (const athleteId of club.athletes) {
 		for (const [ladderId, rungId] of [['acceleration', 'standing-10'], ['stiffness', 'pogo']] as const) {
-			await writeState(club.scope, athleteId, { ...entryState(STARTER_LIBRARY, ladderId), rungId, dose: rungOf(STARTER_LIBRARY.ladders[ladderId]!, rungId).rung.dose }, '2026-01-01', now)
+			await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, ladderId, rungId), '2026-01-01', now)
 		}
 	}
 	const day = addDays(today, -11)

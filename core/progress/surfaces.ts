@@ -1,0 +1,2 @@
+/** What is under foot. */
+export const SURFACES = ['grass', 'wet-grass', 'track', 'hard-court', 'gravel', 'indoor'] as const

@@ -1,0 +1,47 @@
+import Ajv, { type ValidateFunction } from 'ajv'
+import { DrillSchema, LadderSchema, drillProblems, ladderProblems } from '../../core/library/library-schema'
+import type { Drill, Ladder } from '../../core/library/types'
+import { inTransaction } from '../../db/connect'
+import { insertOwnDocument, readLibrary } from '../../db/queries/library'
+import type { Problems } from '../access/join'
+import type { SignedIn } from '../access/sign-in'
+import { database } from '../database'
+
+const ajv = new Ajv({ allErrors: true })
+const drillCheck = ajv.compile<Drill>(DrillSchema)
+const ladderCheck = ajv.compile<Ladder>(LadderSchema)
+
+/** Sentences by field path, "rungs.2.name"; what was typed stands in its sentence. */
+function shapeProblems(check: ValidateFunction, value: unknown): Problems {
+	const problems: Problems = {}
+	for (const error of check.errors ?? []) {
+		const missing = error.keyword === 'required' ? `/${(error.params as { missingProperty: string }).missingProperty}` : ''
+		const path = `${error.instancePath}${missing}`.slice(1).replaceAll('/', '.') || 'document'
+		const typed = path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], value)
+		problems[path] ??= `${typeof typed === 'number' || (typeof typed === 'string' && typed !== '') ? `“${typed}”: ` : ''}${error.keyword === 'pattern' || error.keyword === 'minLength' || error.keyword === 'required' || error.keyword === 'minItems' ? 'something is expected here' : (error.message ?? 'not understood')}.`
+	}
+	return problems
+}
+
+export type Kept = { id: string; version: number } | { problems: Problems }
+
+/** Keeps a drill of the club's own, new or over the built-in one, as its next version. What was logged cites the version it was done with. */
+export async function keepDrill(who: SignedIn, value: unknown, now: Date): Promise<Kept> {
+	if (!drillCheck(value)) return { problems: shapeProblems(drillCheck, value) }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const problems = drillProblems(value, await readLibrary(scope))
+		if (Object.keys(problems).length > 0) return { problems }
+		return { id: value.id, version: await insertOwnDocument(scope, 'drill', value, who.personId, now) }
+	})
+}
+
+/** Keeps a ladder as its next version. Rungs keep their ids, because athletes stand on them. */
+export async function keepLadder(who: SignedIn, value: unknown, now: Date): Promise<Kept> {
+	if (!ladderCheck(value)) return { problems: shapeProblems(ladderCheck, value) }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const library = await readLibrary(scope)
+		const problems = ladderProblems(value, library, library.ladders[value.id])
+		if (Object.keys(problems).length > 0) return { problems }
+		return { id: value.id, version: await insertOwnDocument(scope, 'ladder', value, who.personId, now) }
+	})
+}
