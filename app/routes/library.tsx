@@ -16,7 +16,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const [library, own] = [await readLibrary(scope), await ownDocuments(scope)]
 	return {
 		drills: Object.values(library.drills).map((drill) => ({ id: drill.id, name: drill.name, family: drill.family, intensity: drill.intensity, reactive: drill.reactive, dose: writeDose(drill.defaults), parameters: writeParameters(drill.defaults), cues: drill.cues, own: own.has(`drill/${drill.id}`) })),
-		ladders: Object.values(library.ladders).map((ladder) => ({ id: ladder.id, name: ladder.name, family: ladder.family, rungs: ladder.rungs.length, from: ladder.rungs[0]?.name ?? '', to: ladder.rungs.at(-1)?.name ?? '', path: ladder.path ?? null, own: own.has(`ladder/${ladder.id}`) })),
+		ladders: Object.values(library.ladders).sort((a, b) => Number(a.path !== undefined) - Number(b.path !== undefined) || FAMILIES.indexOf(a.family) - FAMILIES.indexOf(b.family) || a.name.localeCompare(b.name)).map((ladder) => ({ id: ladder.id, name: ladder.name, family: ladder.family, rungs: ladder.rungs.length, from: ladder.rungs[0]?.name ?? '', to: ladder.rungs.at(-1)?.name ?? '', path: ladder.path ?? null, own: own.has(`ladder/${ladder.id}`) })),
 		schools: Object.values(library.schools).filter((school) => !school.id.startsWith('own-')).map(({ id, name, about }) => ({ id, name, about })),
 		mayWrite: may(who.role, 'plan:write'),
 	}

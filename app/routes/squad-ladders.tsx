@@ -101,7 +101,7 @@ function MoveForm({ ladder, athletes, problem }: { ladder: { id: string; rungs: 
 	const [athleteId, setAthleteId] = useState('')
 	const athlete = athletes.find((one) => one.id === athleteId)
 	return (
-		<details className="mt-5 border-t-2 border-ink pt-2" open={problem !== undefined}>
+		<details className="mt-4" open={problem !== undefined}>
 			<summary className="link inline-flex min-h-[44px] items-center">Move somebody by hand</summary>
 			<Form method="post" preventScrollReset className="grid max-w-[560px] gap-3">
 				<input type="hidden" name="ladder" value={ladder.id} />

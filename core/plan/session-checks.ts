@@ -5,6 +5,7 @@ import type { Dose, Drill, Level, Parameters, School } from '../library/types'
 import { type LockContext, lockOfDrill } from '../progress/locks'
 import type { RuleId, Surface, WorkDay } from '../progress/types'
 import { WORK_KIND_NAMES, isHard, kindsOf } from '../progress/work-kinds'
+import { inSentence } from '../progress/write-numbers'
 
 /** Something a coach should see before the session, and may answer with a reason. */
 export interface Caution {
@@ -24,7 +25,7 @@ export interface CheckedEntry {
 /** Throws in one session after which fast work is no longer fresh [our setting]: the upper end of level 1. */
 const TIRING_THROWS = SESSION_RANGES[1].throws.high
 const tires = (drill: Drill) => drill.repeatSpeed === true
-const label = (drill: Drill) => drill.name.toLowerCase()
+const label = (drill: Drill) => inSentence(drill.name)
 
 /** S5: shock and maximal work only early, never after conditioning or throws to fatigue [common practice]. */
 export function checkOrder(entries: readonly CheckedEntry[]): Caution[] {

@@ -12,7 +12,7 @@ import { PERFORMANCE_RULES } from './performance-rules'
 import { SAFETY_RULES } from './safety-rules'
 import { type Documents, type Judgement, type LadderState, type TraceLine, VERDICT_WORDS, type VerdictInput } from './types'
 import { WORK_KIND_NAMES, isHard, kindsOf } from './work-kinds'
-import { writeDose } from './write-numbers'
+import { inSentence, writeDose } from './write-numbers'
 
 /**
  * The verdict on one athlete's ladder after one session, and the state it leads to. Deterministic
@@ -50,7 +50,13 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 	if (!decided) throw new Error('the last performance rule always fires')
 	if (decided.verdict === 'stop' || decided.verdict === 'swap' || decided.next.reentry) return withSpacing(decided, context)
 	const settled = holdBack(withSides(giveRepBack(decided, context), context), context)
-	return withSpacing(holdToRamp(settled, context), context)
+	return withSpacing(saidFull(holdToRamp(settled, context), input), context)
+}
+
+/** Last time's dose was cut for the week alone; when it is asked for in full again, the change says why. */
+function saidFull(judgement: Judgement, input: VerdictInput): Judgement {
+	const back = input.state.easedBy === 'ramp' && judgement.next.easedBy === null && judgement.next.rungId === input.state.rungId && repsOf(judgement.next.dose) > repsOf(input.state.dose)
+	return back ? { ...judgement, sentence: `${judgement.sentence} The week has room for ${writeDose(judgement.next.dose)} again.` } : judgement
 }
 
 /** A dose cut for last week's ramp is asked for in full again; the ramp of the coming week decides anew. */
@@ -115,13 +121,13 @@ function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
 		sentence: `Passed, waiting: ${why}. It need not be earned again.`,
 	})
 	const match = input.next.hoursToMatch
-	if (look('S11', 'A match near', match === null ? 'none' : `${Math.round(match)} h to the next`, `no new hard rung within ${BEFORE_MATCH_H} h`, moves && hard && match !== null && match <= BEFORE_MATCH_H, 'common practice')) return wait('S11', `${rung.name.toLowerCase()} would be new within ${BEFORE_MATCH_H} h of a match`, 'common practice', 'caution')
+	if (look('S11', 'A match near', match === null ? 'none' : `${Math.round(match)} h to the next`, `no new hard rung within ${BEFORE_MATCH_H} h`, moves && hard && match !== null && match <= BEFORE_MATCH_H, 'common practice')) return wait('S11', `${inSentence(rung.name)} would be new within ${BEFORE_MATCH_H} h of a match`, 'common practice', 'caution')
 	const advanced = input.advancesBefore
 	const room = documents.school.numbers.advancesPerSession
 	const other = input.newRungs.find((one) => one.hard && one.ladderId !== input.ladder.id && Math.abs(daysBetween(one.day, input.next.day)) < NEW_HARD_DAYS)
 	const full = moves && (advanced.length >= room || (advanced.length > 0 && hard && advanced.some((one) => one.hard)))
 	if (look('P8', 'One new thing at a time', advanced.length > 0 ? `${advanced.length} advanced today` : other && hard ? `${other.rungId} is new on ${other.day}` : 'nothing else new', `${room} a session, one hard one in 72 h`, full || (moves && hard && other !== undefined))) {
-		return wait('P8', full ? `another ladder moves first, ${room === 1 ? 'one' : `${room}, one of them hard,`} a session` : `${rung.name.toLowerCase()} would be the second new hard thing within 72 h`, 'our setting', 'performance')
+		return wait('P8', full ? `another ladder moves first, ${room === 1 ? 'one' : `${room}, one of them hard,`} a session` : `${inSentence(rung.name)} would be the second new hard thing within 72 h`, 'our setting', 'performance')
 	}
 	return { ...judgement, trace }
 }

@@ -4,6 +4,7 @@ import { pathFor, placeAt } from './safety-rules'
 import { scaleDose } from '../dose/scale-dose'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { Documents, LadderState } from './types'
+import { inSentence } from './write-numbers'
 
 /** Days without work of the family: up to this nothing; then 75 %; then a rung down; over it the way back [our setting]. */
 export const MISSED_DAYS = { none: 7, short: 14, long: 28 } as const
@@ -36,29 +37,29 @@ export const missedTime: Rule = {
 		const known = state.back && state.back.since === null ? ['short', 'long', 'path'].indexOf(state.back.stage) : -1
 		if (stage === null || ['short', 'long', 'path'].indexOf(stage) <= known) {
 			if (!state.back) return { fired: false, found, limit }
-			return { fired: true, found: `${found}, still away`, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()} at ${state.back.percent} %, for the first day back.`, next: {} }
+			return { fired: true, found: `${found}, still away`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at ${state.back.percent} %, for the first day back.`, next: {} }
 		}
 		const firstDay = trained ? input.day : null
-		if (stage === 'short') return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()} at 75 % of its dose: ${gap} days without ${context.documents.ladder.family} work.`, next: { back: { percent: 75, since: firstDay, stage: 'short' }, passed: false } }
+		if (stage === 'short') return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at 75 % of its dose: ${gap} days without ${context.documents.ladder.family} work.`, next: { back: { percent: 75, since: firstDay, stage: 'short' }, passed: false } }
 		const pathId = stage === 'path' ? pathFor(context.documents.ladder, context.drill) : null
 		const path = pathId ? context.documents.paths[pathId] : undefined
-		if (path) return { fired: true, found, limit, verdict: 're-enter', sentence: `Re-enter by “${path.name.toLowerCase()}”, from ${path.rungs[0]!.name.toLowerCase()}: ${gap} days away.`, next: { reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: input.day }, back: { percent: 60, since: null, stage: 'path' }, passed: false } }
+		if (path) return { fired: true, found, limit, verdict: 're-enter', sentence: `Re-enter by “${inSentence(path.name)}”, from ${inSentence(path.rungs[0]!.name)}: ${gap} days away.`, next: { reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: input.day }, back: { percent: 60, since: null, stage: 'path' }, passed: false } }
 		const lower = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 1)] ?? rung
 		const moved = state.back?.stage === 'long' ? {} : placeAt(lower.id, context.documents.ladder, state, input.next.day)
-		return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${lower.name.toLowerCase()} at 60 %: ${gap} days without ${context.documents.ladder.family} work.`, next: { ...moved, back: { percent: 60, since: firstDay, stage: stage } } }
+		return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${inSentence(lower.name)} at 60 %: ${gap} days without ${context.documents.ladder.family} work.`, next: { ...moved, back: { percent: 60, since: firstDay, stage: stage } } }
 	},
 }
 
 /** 60 → 75 → 90 → 100 %, a step a week from the first day back. */
 function comeBack({ input, rung }: JudgeContext, limit: string): Finding {
 	const back = input.state.back!
-	if (back.since === null) return { fired: true, found: 'first day back', limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()} at ${back.percent} %: the first day back is no evidence either way.`, next: { back: { ...back, since: input.day } } }
+	if (back.since === null) return { fired: true, found: 'first day back', limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: the first day back is no evidence either way.`, next: { back: { ...back, since: input.day } } }
 	const weeks = Math.floor(daysBetween(back.since, input.next.day) / 7)
 	const from = STEPS.indexOf(back.percent)
-	if (weeks < 1) return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()} at ${back.percent} %: a step a week after time away.`, next: {} }
+	if (weeks < 1) return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: a step a week after time away.`, next: {} }
 	const to = STEPS[from + 1]
-	if (to === undefined) return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}, the full dose again: the weeks back are done.`, next: { back: null } }
-	return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}, now at ${to} %: a step a week after time away.`, next: { back: { ...back, percent: to, since: input.next.day } } }
+	if (to === undefined) return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, the full dose again: the weeks back are done.`, next: { back: null } }
+	return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, now at ${to} %: a step a week after time away.`, next: { back: { ...back, percent: to, since: input.next.day } } }
 }
 
 /** From this effort up a step of the way back waits 48 hours, met from 44. */
@@ -74,7 +75,7 @@ export const wayBack: Rule = {
 		const { input, path, latest } = context
 		const limit = 'no discomfort, four in five reps'
 		if (!path || !input.state.reentry) return { fired: false, found: 'not on a way back', limit }
-		const step = path.rung.name.toLowerCase()
+		const step = inSentence(path.rung.name)
 		const repeat = (found: string, why: string): Finding => ({ fired: true, found, limit, verdict: 're-enter', tier: 'caution', sentence: `Repeat “${step}”: ${why}.`, next: {} })
 		const sore = input.pains.find((report) => report.sessionId === input.sessionId && report.score >= 1)
 		if (sore) return repeat(`discomfort ${sore.score} of 10`, `discomfort of ${sore.score}, 1 or more ends the day and repeats the step`)
@@ -87,13 +88,13 @@ export const wayBack: Rule = {
 			const target = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 2)] ?? context.rung
 			return {
 				fired: true, found: 'last step done', limit, verdict: 'ease', tier: 'caution',
-				sentence: `The way back is done: on to ${target.name.toLowerCase()}, two rungs below, at 60 %.`,
+				sentence: `The way back is done: on to ${inSentence(target.name)}, two rungs below, at 60 %.`,
 				next: { ...placeAt(target.id, context.documents.ladder, input.state, input.next.day), reentry: null, back: { percent: 60, since: null, stage: 'path' }, dose: target.dose },
 			}
 		}
 		const hours = (daysBetween(input.day, input.next.day)) * 24
 		if ((next.parameters.effortPercent ?? 0) >= SPACED_FROM_PERCENT && hours < SPACED_H) return repeat(`${hours} h to the next session`, `48 hours between steps from ${SPACED_FROM_PERCENT} % up`)
-		return { fired: true, found: `${path.rung.name} done, quiet`, limit, verdict: 're-enter', tier: 'caution', sentence: `Next step back: ${next.name.toLowerCase()}, after ${step} without discomfort.`, next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } } }
+		return { fired: true, found: `${path.rung.name} done, quiet`, limit, verdict: 're-enter', tier: 'caution', sentence: `Next step back: ${inSentence(next.name)}, after ${step} without discomfort.`, next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } } }
 	},
 }
 

@@ -24,9 +24,11 @@ export function overrule(word: OverruleWord, judgement: Judgement, input: Verdic
 	const { locks } = judgeContext(input, documents)
 	const above = nextRung(documents.ladder, { ...open, done }, documents.drills, { ...locks, standings: { ...locks.standings, [documents.ladder.id]: done } })
 	if (!above) return { refused: 'This is the top of the ladder.' }
-	if (above.lock?.tier === 'block') return { refused: `${above.rung.name} ${above.lock.words}.` }
+	if (above.lock?.tier === 'block') return { refused: refusal(above.rung.name, above.lock.words) }
 	return { next: { ...open, rungId: above.rung.id, dose: above.rung.dose, passed: false, easedBy: null, done, rungSince: input.next.day, passedSince: null } }
 }
+
+const refusal = (name: string, words: string): string => `${name}${words.startsWith('opens') ? ' ' : ': '}${words}.`
 
 /** A move by hand to any rung of the ladder, with a reason that is kept. Only a block refuses it. */
 export function moveTo(rungId: string, state: LadderState, documents: Documents, locks: Parameters<typeof lockOf>[2]): Overruled {
@@ -35,7 +37,7 @@ export function moveTo(rungId: string, state: LadderState, documents: Documents,
 	const drill = rung && documents.drills[rung.drillId]
 	if (!rung || !drill) return { refused: 'There is no such rung on this ladder.' }
 	const lock = lockOf(rung, drill, locks, state)
-	if (lock?.tier === 'block') return { refused: `${rung.name} ${lock.words}.` }
+	if (lock?.tier === 'block') return { refused: refusal(rung.name, lock.words) }
 	const index = documents.ladder.rungs.indexOf(rung)
 	const below = documents.ladder.rungs.slice(0, index).filter((candidate) => !isOut(candidate.id)).map((candidate) => candidate.id)
 	function isOut(id: string): boolean {

@@ -8,7 +8,7 @@ import { missedTime, wayBack } from './missed-time'
 import { COMFORT_AT_WORST, PASS_SHARE, type ExposureReading, majorityMarks } from './read-criterion'
 import { placeAt } from './safety-rules'
 import type { Exposure, LadderState } from './types'
-import { writeDose, writeMark, writePercent } from './write-numbers'
+import { inSentence, writeDose, writeMark, writePercent } from './write-numbers'
 
 const said = (reading: ExposureReading): string => {
 	const parts: string[] = []
@@ -43,13 +43,13 @@ const miss: Rule = {
 		if (latestReading.outcome !== 'miss') return { fired: false, found: said(latestReading), limit }
 		const why = latestReading.criterion && (latestReading.criterion.probability ?? 1) <= 0.2 ? latestReading.criterion.question.replace('Chance of', 'the chance of') + ` was ${latestReading.criterion.found}` : `${context.latest?.quality.poor} of ${latestReading.judged} judged reps were poor`
 		if (previousReading?.outcome !== 'miss') {
-			return { fired: true, found: said(latestReading), limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}, ${writeDose(input.state.dose)}: ${why}. Twice running would ease it.`, next: { passed: false } }
+			return { fired: true, found: said(latestReading), limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, ${writeDose(input.state.dose)}: ${why}. Twice running would ease it.`, next: { passed: false } }
 		}
 		const lower = easier(context)
 		const next = lower ? placeAt(lower.id, documents.ladder, input.state, input.next.day) : { dose: scaleDose(input.state.dose, 2 / 3), passed: false }
 		return {
 			fired: true, found: `${said(latestReading)}, and the time before too`, limit, verdict: 'ease',
-			sentence: lower ? `Ease to ${lower.name.toLowerCase()}: ${why}, two exposures running.` : `Ease to ${writeDose(next.dose ?? input.state.dose)}: ${why}, two exposures running.`, next,
+			sentence: lower ? `Ease to ${inSentence(lower.name)}: ${why}, two exposures running.` : `Ease to ${writeDose(next.dose ?? input.state.dose)}: ${why}, two exposures running.`, next,
 		}
 	},
 }
@@ -109,8 +109,8 @@ const assisted: Rule = {
 		const found = `${comfort.worst} of 5${comfort.braking ? ', braking seen' : ''}`
 		if (comfort.worst <= COMFORT_AT_WORST && !comfort.braking) return { fired: false, found, limit }
 		const lower = context.documents.ladder.rungs[context.rungIndex - 1]
-		if (!lower) return { fired: true, found, limit, verdict: 'ease', sentence: `Ease ${context.rung.name.toLowerCase()} to one easy try: ${found}. Leave it out if the next is no better.`, next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false } }
-		return { fired: true, found, limit, verdict: 'ease', sentence: `Back to ${lower.name.toLowerCase()}, and stay there: ${found}.`, next: { ...placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day), stay: true } }
+		if (!lower) return { fired: true, found, limit, verdict: 'ease', sentence: `Ease ${inSentence(context.rung.name)} to one easy try: ${found}. Leave it out if the next is no better.`, next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false } }
+		return { fired: true, found, limit, verdict: 'ease', sentence: `Back to ${inSentence(lower.name)}, and stay there: ${found}.`, next: { ...placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day), stay: true } }
 	},
 }
 
@@ -126,7 +126,7 @@ const carried: Rule = {
 		const found = off === 'speed-loss' ? 'off for speed lost' : 'off for a compromised movement'
 		const lower = easier(context)
 		if (!lower) return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${writeDose(scaleDose(context.input.state.dose, 0.5))}: the load came ${found}, and there is none lighter.`, next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false } }
-		return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${lower.name.toLowerCase()}: the load came ${found}.`, next: placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day) }
+		return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${inSentence(lower.name)}: the load came ${found}.`, next: placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day) }
 	},
 }
 
@@ -161,7 +161,7 @@ const plateau: Rule = {
 		if (substitute?.cause === 'plateau') {
 			const varied = input.exposures.filter((one) => !one.onRung && one.day >= substitute.since && one.repsDone > 0).length
 			if (varied < VARIED_EXPOSURES) return { fired: true, found: `${varied} of ${VARIED_EXPOSURES} exposures of the variation`, limit, verdict: 'swap', sentence: `The variation stays: ${varied} of ${VARIED_EXPOSURES} exposures done.`, next: {} }
-			return { fired: true, found: 'variation done', limit, verdict: 'hold', sentence: `Back to ${rung.name.toLowerCase()}, to see what the variation brought.`, next: { substitute: null } }
+			return { fired: true, found: 'variation done', limit, verdict: 'hold', sentence: `Back to ${inSentence(rung.name)}, to see what the variation brought.`, next: { substitute: null } }
 		}
 		if (input.focus !== 'priority') return { fired: false, found: 'not a priority ladder', limit }
 		const own = input.exposures.filter((one) => one.onRung && one.rungId === rung.id && one.repsDone > 0 && one.phase !== 'unloading').slice(-PLATEAU_EXPOSURES)
@@ -176,13 +176,13 @@ const plateau: Rule = {
 		if (Math.abs(change) > noise) return { fired: false, found, limit }
 		const variation = variationFor(rung, context)
 		if (!variation) return { fired: false, found: `${found}; no variation of this rung`, limit }
-		if (documents.school.choices.variety === 'same') return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}: no change beyond noise over four exposures. Proposed, not written: ${variation.name.toLowerCase()}.`, next: {} }
-		return { fired: true, found, limit, verdict: 'swap', sentence: `Swap for ${variation.name.toLowerCase()} at the same rung: no change beyond noise over four exposures.`, next: { substitute: { drillId: variation.drillId, region: 'back', since: input.next.day, cause: 'plateau' } } }
+		if (documents.school.choices.variety === 'same') return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}: no change beyond noise over four exposures. Proposed, not written: ${inSentence(variation.name)}.`, next: {} }
+		return { fired: true, found, limit, verdict: 'swap', sentence: `Swap for ${inSentence(variation.name)} at the same rung: no change beyond noise over four exposures.`, next: { substitute: { drillId: variation.drillId, region: 'back', since: input.next.day, cause: 'plateau' } } }
 	},
 }
 
 const waiting = (context: JudgeContext, name: string, lock: Lock, found: string, limit: string): Finding => ({
-	fired: true, found, limit, verdict: 'hold', decidedBy: lock.rule, sentence: `Passed, waiting: ${name} ${lock.words}. It need not be earned again.`, next: passedState(context),
+	fired: true, found, limit, verdict: 'hold', decidedBy: lock.rule, sentence: `Passed, waiting: ${name}${lock.words.startsWith('opens') ? ' ' : ': '}${lock.words}. It need not be earned again.`, next: passedState(context),
 })
 function passedState({ input, documents }: JudgeContext): Partial<LadderState> {
 	const { state } = input
@@ -191,7 +191,7 @@ function passedState({ input, documents }: JudgeContext): Partial<LadderState> {
 
 const pass: Rule = {
 	id: 'P1',
-	question: (context) => `Two exposures running pass ${context.rung.name.toLowerCase()}`,
+	question: (context) => `Two exposures running pass ${inSentence(context.rung.name)}`,
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { latestReading, previousReading, input, rung, documents } = context
@@ -203,22 +203,22 @@ const pass: Rule = {
 		if (!both && !waited) return { fired: false, found: latestReading.outcome === 'pass' ? `once: ${said(latestReading)}` : said(latestReading), limit }
 		const found = waited && !both ? 'passed before' : `twice: ${said(latestReading)}`
 		if (repsOf(state.dose) < repsOf(rung.dose)) {
-			return { fired: true, found, limit, verdict: 'advance', sentence: `Back to the full ${writeDose(rung.dose)} of ${rung.name.toLowerCase()}: ${evidence(latestReading)}, twice running.`, next: { dose: rung.dose, easedBy: null } }
+			return { fired: true, found, limit, verdict: 'advance', sentence: `Back to the full ${writeDose(rung.dose)} of ${inSentence(rung.name)}: ${evidence(latestReading)}, twice running.`, next: { dose: rung.dose, easedBy: null } }
 		}
 		const stays = context.input.focus === 'kept' ? 'kept, not driven on, in this block' : state.stay ? 'stays at the last comfortable pull' : null
-		if (stays) return { fired: true, found, limit, verdict: 'hold', ...(input.focus === 'kept' ? { decidedBy: 'P8' as const } : {}), sentence: `Hold ${rung.name.toLowerCase()}: passed, and ${stays}.`, next: passedState(context) }
+		if (stays) return { fired: true, found, limit, verdict: 'hold', ...(input.focus === 'kept' ? { decidedBy: 'P8' as const } : {}), sentence: `Hold ${inSentence(rung.name)}: passed, and ${stays}.`, next: passedState(context) }
 		const done = passedState(context)
 		const above = nextRung(documents.ladder, { ...state, ...done }, documents.drills, { ...context.locks, standings: { ...context.locks.standings, [documents.ladder.id]: done.done ?? [] } })
 		if (!above) {
 			const top = rung.id === documents.ladder.rungs.at(-1)?.id
-			return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}, the top ${top ? 'of the ladder' : 'that is open now'}: ${evidence(latestReading)}.`, next: done }
+			return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, the top ${top ? 'of the ladder' : 'that is open now'}: ${evidence(latestReading)}.`, next: done }
 		}
 		if (above.lock) return waiting(context, above.rung.name, above.lock, found, limit)
 		const low = stayLow(context, above.rung)
-		if (low) return { fired: true, found: `${found}; ${low}`, limit: `${documents.school.numbers.sprintGoalMs} ms to go up a box`, verdict: 'hold', sentence: `Hold ${rung.name.toLowerCase()}: passed, but ${low}. This box already asks enough.`, next: {} }
+		if (low) return { fired: true, found: `${found}; ${low}`, limit: `${documents.school.numbers.sprintGoalMs} ms to go up a box`, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}: passed, but ${low}. This box already asks enough.`, next: {} }
 		return {
 			fired: true, found, limit, verdict: 'advance',
-			sentence: `Advance to ${above.rung.name.toLowerCase()}, ${writeDose(above.rung.dose)}: ${evidence(latestReading)}, ${waited && !both ? 'and the gate is open now' : 'twice running'}.`,
+			sentence: `Advance to ${inSentence(above.rung.name)}, ${writeDose(above.rung.dose)}: ${evidence(latestReading)}, ${waited && !both ? 'and the gate is open now' : 'twice running'}.`,
 			next: { rungId: above.rung.id, dose: above.rung.dose, passed: false, passedSince: null, easedBy: null, rungSince: input.next.day, done: done.done ?? [], ballKg: null },
 		}
 	},
@@ -241,7 +241,7 @@ const unclear: Rule = {
 	evaluate(context): Finding {
 		const { latest, latestReading, input, rung } = context
 		const limit = 'two clear passes'
-		const hold = `Hold ${rung.name.toLowerCase()}, ${writeDose(input.state.dose)}`
+		const hold = `Hold ${inSentence(rung.name)}, ${writeDose(input.state.dose)}`
 		if (!latest || latest.repsDone === 0) return { fired: true, found: 'nothing logged', limit, verdict: 'hold', sentence: `${hold}. Not enough to say: nothing was logged.` }
 		if (!latestReading) {
 			const why = latest.firstDayBack ? 'the first day back is no evidence either way' : latest.phase === 'unloading' ? 'an unloading week is no evidence' : !latest.onRung ? 'another drill stood in' : 'the session asked for less than this dose, so it is no evidence for it'

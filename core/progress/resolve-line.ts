@@ -4,6 +4,7 @@ import { PARAMETERS, type Dose, type Drill, type Library, type Parameters } from
 import { effectiveDose } from './effective-dose'
 import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare, restricts } from './locks'
 import type { LadderState, PlannedLine } from './types'
+import { inSentence } from './write-numbers'
 
 /** What the sheet says for everybody: a drill with its dose, or a ladder that gives each athlete their own rung. */
 export interface EntryPlan {
@@ -58,7 +59,7 @@ export function resolveLine(entry: EntryPlan, state: LadderState | null, library
 		const drill = drillOf(library, rung.drillId)
 		const lock = lockOfDrill(drill, rung.parameters, locks)
 		if (lock) return { blocked: lock.words, ladderId: ladder.id }
-		return { blocked: null, note: `on the way back, ${rung.name.toLowerCase()}`, drillId: drill.id, drillVersion: drill.version, ladderId: ladder.id, rungId: own.id, dose: rung.dose, parameters: rung.parameters, restS: rung.restS }
+		return { blocked: null, note: `on the way back, ${inSentence(rung.name)}`, drillId: drill.id, drillVersion: drill.version, ladderId: ladder.id, rungId: own.id, dose: rung.dose, parameters: rung.parameters, restS: rung.restS }
 	}
 	if (at.substitute) {
 		const variation = own.variations?.find((one) => at.substitute?.cause === 'plateau' && one.drillId === at.substitute.drillId)

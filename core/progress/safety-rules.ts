@@ -6,6 +6,7 @@ import type { Finding, JudgeContext, Rule } from './judge-context'
 import { lockOf, restricts } from './locks'
 import type { LadderState, PainReport } from './types'
 import { isHard } from './work-kinds'
+import { inSentence } from './write-numbers'
 
 const sideOf = (report: PainReport) => (report.side === 'both' ? '' : `${report.side} `)
 const named = (report: PainReport) => `${sideOf(report)}${REGION_NAMES[report.region]}`
@@ -65,7 +66,7 @@ const pain: Rule = {
 			if (!spares) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Stop on this ladder: ${found}, and no drill here spares it.`, next: { closed: { region: report.region, since: input.day }, substitute: null } }
 			return {
 				fired: true, found, limit, verdict: 'swap', tier: 'caution',
-				sentence: `Swap for ${spares.name.toLowerCase()}: ${found}. It reopens one rung lower when the easy form reads 0 or 1.`,
+				sentence: `Swap for ${inSentence(spares.name)}: ${found}. It reopens one rung lower when the easy form reads 0 or 1.`,
 				next: { substitute: { drillId: spares.id, region: report.region, since: input.day, cause: 'pain' } },
 			}
 		}
@@ -112,7 +113,7 @@ const restriction: Rule = {
 		const lower = lowerRung(context)
 		return {
 			fired: true, found: `${REGION_NAMES[region]} quiet on the easy form`, limit: '0 or 1', verdict: 'ease', tier: 'caution',
-			sentence: `Back in, one rung lower, ${lower.name.toLowerCase()}: the easy form was quiet.`,
+			sentence: `Back in, one rung lower, ${inSentence(lower.name)}: the easy form was quiet.`,
 			next: { substitute: null, ...placeAt(lower.id, context.documents.ladder, state, context.input.next.day), dose: scaleDose(lower.dose, 0.6) },
 		}
 	},
@@ -135,7 +136,7 @@ const unwell: Rule = {
 		const limit = 'nothing high, shock or maximal'
 		if (!input.athlete.unwell) return { fired: false, found: 'well', limit }
 		if (!isHard(drill, rung.parameters)) return { fired: false, found: 'unwell, and this is easy work', limit }
-		return { fired: true, found: 'reported unwell', limit, verdict: 'hold', tier: 'block', sentence: `Hold ${rung.name.toLowerCase()}: unwell, nothing high, shock or maximal until well again.`, next: {} }
+		return { fired: true, found: 'reported unwell', limit, verdict: 'hold', tier: 'block', sentence: `Hold ${inSentence(rung.name)}: unwell, nothing high, shock or maximal until well again.`, next: {} }
 	},
 }
 
@@ -151,11 +152,11 @@ const worry: Rule = {
 		if (open) {
 			const region = REGION_NAMES[open.region]
 			const spares = alternativeFor(open.region, context)
-			if (!spares) return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'hold', tier: 'caution', sentence: `Hold ${context.rung.name.toLowerCase()}: a worry about the ${region} is open and no drill here spares it. Talk first.`, next: { passed: false } }
-			return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'swap', tier: 'caution', sentence: `Swap for ${spares.name.toLowerCase()}: a worry about the ${region} in this movement is open since ${open.since}.`, next: { substitute: { drillId: spares.id, region: open.region, since: state.substitute?.since ?? day, cause: 'worry' } } }
+			if (!spares) return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'hold', tier: 'caution', sentence: `Hold ${inSentence(context.rung.name)}: a worry about the ${region} is open and no drill here spares it. Talk first.`, next: { passed: false } }
+			return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'swap', tier: 'caution', sentence: `Swap for ${inSentence(spares.name)}: a worry about the ${region} in this movement is open since ${open.since}.`, next: { substitute: { drillId: spares.id, region: open.region, since: state.substitute?.since ?? day, cause: 'worry' } } }
 		}
 		if (state.substitute?.cause !== 'worry') return { fired: false, found: 'none', limit }
-		return { fired: true, found: 'the worry is settled', limit, verdict: 'hold', tier: 'caution', sentence: `Back to ${context.rung.name.toLowerCase()} at 75 % of its dose: the worry is settled.`, next: { substitute: null, back: { percent: 75, since: null, stage: 'short' } } }
+		return { fired: true, found: 'the worry is settled', limit, verdict: 'hold', tier: 'caution', sentence: `Back to ${inSentence(context.rung.name)} at 75 % of its dose: the worry is settled.`, next: { substitute: null, back: { percent: 75, since: null, stage: 'short' } } }
 	},
 }
 

@@ -1,6 +1,8 @@
 import type { Dose, Drill, Parameters } from '../library/types'
 import type { MarkEvidence } from './types'
 
+/** A name inside a sentence: "three-point start 10 m", but "A-run 20 m". */
+export const inSentence = (name: string): string => (/^[A-Z](-|\d)/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1))
 export const writeSeconds = (value: number): string => `${value.toFixed(2)} s`
 export const writePercent = (value: number): string => `${(Math.round(value * 10) / 10).toFixed(1)} %`
 export const writeDose = (dose: Dose): string => `${dose.sets}×${dose.reps}`
