@@ -4,6 +4,13 @@ import { fitSprintProfile } from '../core/measure/sprint/fit-profile'
 import { forceVelocity } from '../core/measure/sprint/force-velocity'
 import { solveSprintTime, timeAtDistance } from '../core/measure/sprint/sprint-curve'
 import { splitIntoLanes } from '../core/measure/sprint/wicket-lanes'
+import { QUALITY_FIRST } from '../core/library/schools'
+import { STARTER_LIBRARY } from '../core/library/starter-library'
+import { evidenceFor, gatherInput } from '../core/progress/gather-input'
+import { judgeAthlete } from '../core/progress/judge-athlete'
+import { passedRungs } from '../core/progress/locks'
+import type { VerdictInput } from '../core/progress/types'
+import { BIG_LADDERS, bigHistory, bigStates } from '../tests/support/big-history'
 
 /** Seeded, so that every run measures the same work. */
 function randomFrom(seed: number): () => number {
@@ -60,3 +67,33 @@ console.log(`${os.cpus().length} cores, one used; Node ${process.versions.node}`
 console.log(`largest difference in MSS between the two fits: ${(apart * 100).toExponential(1)} %\n`)
 console.log(`${'a second, best round'.padEnd(50)}${'processor'.padStart(12)}${'wall clock'.padStart(12)}`)
 for (const [name, { cpu, wall }] of ROWS) console.log(`${name.padEnd(50)}${Math.round(cpu).toLocaleString('en').padStart(12)}${Math.round(wall).toLocaleString('en').padStart(12)}`)
+
+// A whole club after one session: three seasons of twice a week behind it.
+const [ATHLETES, SEASONS, LAST_DAY] = [60, 3, '2026-11-20'] as const
+const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
+const documentsOf = (input: VerdictInput) => ({ ladder: STARTER_LIBRARY.ladders[input.ladder.id]!, school: QUALITY_FIRST, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders })
+const histories = Array.from({ length: ATHLETES }, (_, index) => bigHistory(index, SEASONS, LAST_DAY))
+const states = bigStates()
+const standings = Object.fromEntries([...states].map(([id, state]) => [id, passedRungs(state, STARTER_LIBRARY.ladders[id]!)]))
+const gatherAll = (): VerdictInput[][] => histories.map((history) => {
+	const session = history.sessions.at(-1)!
+	const evidence = evidenceFor(session, history, drillOf)
+	return BIG_LADDERS.map((id) => gatherInput({ session: { ...session, next: { day: '2026-11-24', startTime: '17:30', phase: 'accumulate', surface: 'grass' } }, ladder: STARTER_LIBRARY.ladders[id]!, state: states.get(id)!, level: 2, school: QUALITY_FIRST, focus: null, standings }, evidence, drillOf))
+})
+const inputs = gatherAll()
+const judgeAll = (all: VerdictInput[][]) => all.reduce((sum, own) => sum + judgeAthlete(own, documentsOf).length, 0)
+const best = (work: () => unknown): { cpu: number; wall: number } => {
+	for (let warm = 0; warm < 5; warm++) work()
+	const rounds = Array.from({ length: 7 }, () => {
+		const before = process.cpuUsage()
+		const began = performance.now()
+		work()
+		const { user, system } = process.cpuUsage(before)
+		return { cpu: (user + system) / 1000, wall: performance.now() - began }
+	})
+	return { cpu: Math.min(...rounds.map((round) => round.cpu)), wall: Math.min(...rounds.map((round) => round.wall)) }
+}
+const sessions = histories[0]!.sessions.length
+console.log(`\n${ATHLETES} athletes × ${BIG_LADDERS.length} ladders, ${sessions} sessions each, ${histories.reduce((sum, history) => sum + history.events.length, 0).toLocaleString('en')} events: ${judgeAll(inputs)} verdicts\n`)
+console.log(`${'ms, best of 7'.padEnd(50)}${'processor'.padStart(12)}${'wall clock'.padStart(12)}`)
+for (const [name, { cpu, wall }] of [['judging, inputs at hand', best(() => judgeAll(inputs))], ['gathering from the history, and judging', best(() => judgeAll(gatherAll()))]] as const) console.log(`${name.padEnd(50)}${cpu.toFixed(0).padStart(12)}${wall.toFixed(0).padStart(12)}`)

@@ -27,7 +27,10 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone))
 	if (!page) throw notFound()
 	const showPain = own || may(who.role, 'pain:read')
-	const spare = [...new Set([...page.pains.filter((pain) => pain.score >= 3).slice(0, 2).map((pain) => `${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[pain.region]}`)])]
+	const spare = [...new Set([
+		...page.pains.filter((pain) => pain.score >= 3).slice(0, 2).map((pain) => `${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[pain.region]}`),
+		...page.care.flatMap((row) => (row.endedOn === null && row.region ? [REGION_NAMES[row.region]] : [])),
+	])]
 	const { care, drills: _drills, ...rest } = page
 	const openCare = care.filter((row) => row.endedOn === null)
 	return {
@@ -150,7 +153,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						{load && load.monotony !== null && <p className="rule mt-2 py-2">The last seven days: <b className="num">{Math.round(load.load)}</b> effort minutes, monotony <b className="num">{load.monotony.toFixed(1)}</b>, strain <b className="num">{Math.round(load.strain ?? 0)}</b>.</p>}
 						{outside.length === 0 ? <p className="rule dim mt-2 py-2">No match, practice or gym in four weeks.</p> : (
 							<ul className="mt-2">{outside.map((row) => (
-								<li key={row.id} className="rule flex items-center justify-between gap-2 py-1"><span>{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}<span className="dim block text-[13px]">{shortDay(row.day)}, {row.startTime}{row.hardRunning && ' · hard running'}{row.hardCutting && ' · hard cutting'}</span></span>{mayMeasure && <Form method="post" preventScrollReset><input type="hidden" name="outside" value={row.id} /><button className="link min-h-[44px] text-[13.5px]" name="do" value="outside-back" aria-label={`Take back: ${OUTSIDE_NAMES[row.kind]}, ${shortDay(row.day)}`}>Take back</button></Form>}</li>
+								<li key={row.id} className="rule flex items-center justify-between gap-2 py-1"><span>{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}<span className="dim block text-[13px]">{shortDay(row.day)}, {row.startTime}{row.hardRunning && ' · hard running'}{row.hardCutting && ' · hard cutting'}</span></span>{mayMeasure && <Form method="post" preventScrollReset><input type="hidden" name="outside" value={row.id} /><button className="link min-h-[44px] text-[13.5px] whitespace-nowrap" name="do" value="outside-back" aria-label={`Take back: ${OUTSIDE_NAMES[row.kind]}, ${shortDay(row.day)}`}>Take back</button></Form>}</li>
 							))}</ul>
 						)}
 						{mayMeasure && <OutsideForm problem={actionData?.problems.outside} />}

@@ -66,7 +66,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 					<dl className="grid grid-cols-[130px_1fr] content-start">
 						{([
 							['Kind', `${drill.intensity}${drill.reactive ? ', reactive' : ', planned'}, ${drill.pattern}, ${drill.legs === 'none' ? 'no legs' : `${drill.legs} ${drill.legs === 'one' ? 'leg' : 'legs'}`}`],
-							['Dose', `${writeDose(drill.doses[1])} at level 1, ${writeDose(drill.doses[2])} at 2, ${writeDose(drill.doses[3])} at 3 · rest ${drill.defaults.restS} s${writeParameters(drill.defaults) ? ` · ${writeParameters(drill.defaults)}` : ''}`],
+							['Dose', `${drill.intensity === 'shock' ? 'closed at level 1' : `${writeDose(drill.doses[1])} at level 1`}, ${writeDose(drill.doses[2])} at 2, ${writeDose(drill.doses[3])} at 3 · rest ${drill.defaults.restS} s${writeParameters(drill.defaults) ? ` · ${writeParameters(drill.defaults)}` : ''}`],
 							['Counts', countingOf(drill)],
 							['Measured by', drill.measures.join(', ')],
 							['Kit and space', `${drill.kit.join(', ') || 'nothing'} · ${drill.space.lengthM} × ${drill.space.widthM} m${drill.space.runOutM ? `, run-out ${drill.space.runOutM} m` : ''}`],

@@ -4,10 +4,16 @@ import { Temporal } from 'temporal-polyfill'
 export type Day = string
 
 const MS_A_DAY = 86_400_000
+/** A club's history names the same few hundred days over and over. */
+const known = new Map<Day, number>()
 /** Days since 1970-01-01. Judging a club asks this a million times, where a calendar object each would cost a second. */
 const dayNumber = (day: Day): number => {
+	const kept = known.get(day)
+	if (kept !== undefined) return kept
 	const number = Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / MS_A_DAY
 	if (!Number.isFinite(number)) throw new RangeError(`day: ${JSON.stringify(day)} is not like 2026-11-23`)
+	if (known.size > 4000) known.clear()
+	known.set(day, number)
 	return number
 }
 const dayOfNumber = (number: number): Day => new Date(number * MS_A_DAY).toISOString().slice(0, 10)

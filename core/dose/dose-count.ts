@@ -42,24 +42,30 @@ export function emptyCount(): DoseCount {
 const addLegs = (a: LegCount, b: LegCount): LegCount => ({ left: a.left + b.left, right: a.right + b.right, both: a.both + b.both })
 
 /** Sum of two counts; neither is changed. Addition commutes and `emptyCount()` is its zero. */
-export function addCounts(a: DoseCount, b: DoseCount): DoseCount {
-	const sum = emptyCount()
-	for (const key of INTENSITY_CLASSES) sum.contacts[key] = addLegs(a.contacts[key], b.contacts[key])
-	for (const key of CUT_CLASSES) sum.cuts[key] = addLegs(a.cuts[key], b.cuts[key])
-	for (const key of EFFORT_ZONES) sum.metres[key] = a.metres[key] + b.metres[key]
-	sum.deadStops = addLegs(a.deadStops, b.deadStops)
-	sum.throws = addLegs(a.throws, b.throws)
-	sum.steps = a.steps + b.steps
-	sum.maximalStarts = a.maximalStarts + b.maximalStarts
-	sum.fastMetres = a.fastMetres + b.fastMetres
-	sum.throwKg = a.throwKg + b.throwKg
-	return sum
-}
+export const addCounts = (a: DoseCount, b: DoseCount): DoseCount => sumCounts([a, b])
 
 export const sumCounts = (counts: Iterable<DoseCount>): DoseCount => {
-	let total = emptyCount()
-	for (const count of counts) total = addCounts(total, count)
+	const total = emptyCount()
+	for (const count of counts) addInto(total, count)
 	return total
+}
+
+/** Adds `times` × a count to a sum that is being made; where thousands of marks are summed, a new object each would cost more than the sum. */
+export function addInto(sum: DoseCount, count: DoseCount, times = 1): void {
+	const legs = (into: LegCount, from: LegCount) => {
+		into.left += times * from.left
+		into.right += times * from.right
+		into.both += times * from.both
+	}
+	for (const key of INTENSITY_CLASSES) legs(sum.contacts[key], count.contacts[key])
+	for (const key of CUT_CLASSES) legs(sum.cuts[key], count.cuts[key])
+	for (const key of EFFORT_ZONES) sum.metres[key] += times * count.metres[key]
+	legs(sum.deadStops, count.deadStops)
+	legs(sum.throws, count.throws)
+	sum.steps += times * count.steps
+	sum.maximalStarts += times * count.maximalStarts
+	sum.fastMetres += times * count.fastMetres
+	sum.throwKg += times * count.throwKg
 }
 
 /** Total events = left + right + both. @example totalOf({ left: 9, right: 6, both: 0 }) // 15 */

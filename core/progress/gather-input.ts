@@ -1,5 +1,5 @@
 import { type Day, ageInYears, daysBetween, hoursBetween } from '../calendar/days'
-import { type DoseCount, addCounts, emptyCount } from '../dose/dose-count'
+import { type DoseCount, addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
 import type { LogEvent } from '../events/schema'
 import type { Drill, Family, Ladder, Level, Phase, School } from '../library/types'
@@ -107,7 +107,11 @@ export function evidenceFor(session: HistorySession, history: AthleteHistory, dr
 			else eventsByEntry.set(event.entryId, [event])
 		}
 		const count = event.type === 'mark' ? history.counts.get(event.id) : undefined
-		if (count) counts.set(at.id, addCounts(counts.get(at.id) ?? emptyCount(), count))
+		if (count) {
+			const sum = counts.get(at.id) ?? emptyCount()
+			addInto(sum, count)
+			counts.set(at.id, sum)
+		}
 		if (event.type === 'observation' && event.kind === 'pain' && daysBetween(at.day, session.day) <= PAIN_DAYS) {
 			const { region, side, score, redFlag } = event.value
 			pains.push({ sessionId: at.id, day: at.day, region, side, score, redFlag })
@@ -117,7 +121,11 @@ export function evidenceFor(session: HistorySession, history: AthleteHistory, dr
 	const workBySession = new Map<string, { families: Set<Family>; kinds: Set<WorkKind> }>()
 	for (const line of history.lines) {
 		if (!byId.has(line.sessionId)) continue
-		if (line.ladderId !== null) linesByLadder.set(line.ladderId, [...(linesByLadder.get(line.ladderId) ?? []), line])
+		if (line.ladderId !== null) {
+			const own = linesByLadder.get(line.ladderId)
+			if (own) own.push(line)
+			else linesByLadder.set(line.ladderId, [line])
+		}
 		if (!(eventsByEntry.get(line.entryId) ?? []).some((event) => event.type === 'mark' && event.kind !== 'missed')) continue
 		const drill = drillOf(line.drillId, line.drillVersion)
 		const work = workBySession.get(line.sessionId) ?? { families: new Set<Family>(), kinds: new Set<WorkKind>() }
@@ -159,6 +167,7 @@ export function gatherInput({ session, ladder, state, level, school, focus, stan
 	const exposures: Exposure[] = []
 	const own = evidence.linesByLadder.get(ladder.id) ?? []
 	const lineOf = new Map(own.map((line) => [line.sessionId, line]))
+	const times = timesOn(evidence, own)
 	const family = evidence.work.filter((work) => work.families.includes(ladder.family))
 	for (const at of evidence.sessions.filter((one) => lineOf.has(one.id)).slice(-EXPOSURES_KEPT)) {
 		const line = lineOf.get(at.id)!
@@ -166,7 +175,7 @@ export function gatherInput({ session, ladder, state, level, school, focus, stan
 		const rungDrill = ladder.rungs.find((rung) => rung.id === line.rungId)?.drillId ?? null
 		const last = family.filter((work) => work.day < at.day).at(-1)
 		const firstDayBack = last !== undefined && daysBetween(last.day, at.day) > MISSED_DAYS.none
-		exposures.push(exposureOf(at, line, drill, rungDrill, evidence.eventsByEntry.get(line.entryId) ?? [], bestBefore(evidence, own, drill, line.parameters.distanceM, at.day), firstDayBack))
+		exposures.push(exposureOf(at, line, drill, rungDrill, evidence.eventsByEntry.get(line.entryId) ?? [], bestBefore(evidence, times, drill, line.parameters.distanceM, at.day), firstDayBack))
 	}
 	const { next, day } = session
 	const open = history.care.filter((record) => isOpen(record, next.day))
@@ -200,23 +209,37 @@ export function matchesAround(outside: readonly OutsideLoad[], at: { day: Day; s
 	return { hoursToMatch: ahead.length > 0 ? Math.min(...ahead) : null, hoursSinceMatch: behind.length > 0 ? -Math.max(...behind) : null }
 }
 
+interface TakenTime {
+	drillId: string
+	distanceM: number
+	method: Method
+	timeS: number
+	day: Day
+}
+
+/** Every time taken on some lines, once for all their exposures. */
+function timesOn(evidence: Evidence, lines: readonly HistoryLine[]): TakenTime[] {
+	const dayOf = new Map(evidence.sessions.map((session) => [session.id, session.day]))
+	return lines.flatMap((line) => {
+		const { drillId, parameters: { distanceM } } = line
+		const day = dayOf.get(line.sessionId)
+		if (distanceM === undefined || day === undefined) return []
+		return (evidence.eventsByEntry.get(line.entryId) ?? []).flatMap((event) => {
+			const last = event.type === 'mark' && event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
+			return event.kind === 'sprint' && last?.distanceM === distanceM ? [{ drillId, distanceM, method: event.value.method, timeS: last.timeS, day }] : []
+		})
+	})
+}
+
 /** Own best before a day over the drill's start and distance, by method. Only lines of the same drill compare. */
-function bestBefore(evidence: Evidence, lines: readonly HistoryLine[], drill: Drill, distanceM: number | undefined, day: Day): Exposure['bestBefore'] {
+function bestBefore(evidence: Evidence, times: readonly TakenTime[], drill: Drill, distanceM: number | undefined, day: Day): Exposure['bestBefore'] {
 	const best: Partial<Record<Method, number>> = {}
 	if (distanceM === undefined || drill.start === undefined) return best
 	const offer = (method: Method, timeS: number) => {
 		best[method] = Math.min(best[method] ?? Number.POSITIVE_INFINITY, timeS)
 	}
 	for (const known of evidence.history.olderBests) if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
-	const dayOf = new Map(evidence.sessions.map((session) => [session.id, session.day]))
-	for (const line of lines) {
-		if (line.drillId !== drill.id || line.parameters.distanceM !== distanceM || (dayOf.get(line.sessionId) ?? day) >= day) continue
-		for (const event of evidence.eventsByEntry.get(line.entryId) ?? []) {
-			if (event.type !== 'mark' || event.kind !== 'sprint') continue
-			const last = event.value.splits.at(-1)
-			if (last?.distanceM === distanceM) offer(event.value.method, last.timeS)
-		}
-	}
+	for (const time of times) if (time.drillId === drill.id && time.distanceM === distanceM && time.day < day) offer(time.method, time.timeS)
 	return best
 }
 

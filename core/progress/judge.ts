@@ -142,7 +142,7 @@ function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 	const line = (found: string, fired: boolean): TraceLine => ({ rule: 'S6', question: 'Hours since the last hard work of this kind', found, limit, fired, firmness: 'published' })
 	const { rung, drill } = written(judgement.next, context)
 	const kinds = judgement.next.closed || judgement.next.substitute || judgement.next.reentry ? [] : kindsOf(drill, rung.parameters)
-	const clash = input.work
+	const clash = (kinds.length === 0 ? [] : input.work)
 		.flatMap((work) => work.kinds.filter((kind) => kinds.includes(kind)).map((kind) => ({ kind, hours: hoursBetween(work, input.next) })))
 		.filter(({ hours }) => hours > 0 && hours < limitH)
 		.sort((a, b) => a.hours - b.hours)[0]
@@ -205,8 +205,13 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 	}
 }
 
+/** Whether a drill can add to anything the ramp watches. */
+const isWatched = ({ counting, intensity, highAboveCm }: Drill): boolean =>
+	counting.cuts !== undefined || counting.deadStops !== undefined || ['fast', 'maximal'].includes(counting.metres?.plannedZone ?? '') || (counting.contacts !== undefined && (intensity === 'high' || intensity === 'shock' || highAboveCm !== undefined))
+
 function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 	const { rung, drill } = written(state, context)
+	if (!isWatched(drill)) return null
 	// What is locked on that day is not written, so it fills no week.
 	if (lockOf(rung, drill, context.locks, state)?.tier === 'block') return null
 	const dose = effectiveDose(state, rung, drill, context.documents.school, { entry: 1, phase: context.input.next.phase, kept: context.input.focus === 'kept' })

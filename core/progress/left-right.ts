@@ -29,7 +29,7 @@ export function readSides(exposures: readonly Exposure[], school: School): Sides
 	const same = tests.filter(({ better }) => better === latest.better).slice(-RUNNING).map(({ test }) => test)
 	const reading = asymmetry(same, latest.better)
 	const weaker = reading.stronger === null ? null : reading.stronger === 'left' ? ('right' as const) : ('left' as const)
-	const gap = `${weaker ?? 'neither'} behind by ${reading.gapPct.toFixed(1)} %`
+	const gap = `${weaker ?? 'neither'} is behind by ${reading.gapPct.toFixed(1)} %`
 	const fires = same.length >= RUNNING && reading.real === true && reading.consistent === true && reading.gapPct >= GAP_PERCENT
 	const trace: TraceLine = { rule: 'LR', question: 'Left against right', found: same.length < RUNNING ? `${gap}, once` : gap, limit: `beyond noise, same side twice, ${GAP_PERCENT} %`, fired: fires, firmness: 'our setting' }
 	if (!fires || weaker === null) return { act: reading.gapPct < GAP_PERCENT ? null : undefined, sentence: null, trace }

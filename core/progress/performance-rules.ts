@@ -21,7 +21,7 @@ const said = (reading: ExposureReading): string => {
 /** The numbers of one exposure in a breath: "mean 3.08 s of 5", "9 of 10 good". */
 const evidence = (reading: ExposureReading): string => {
 	if (reading.criterion?.probability != null) return /\((.*)\)/.exec(reading.criterion.found)?.[1] ?? reading.criterion.found
-	return `${Math.round((reading.goodShare ?? 0) * reading.judged)} of ${reading.judged} judged reps good`
+	return reading.judged === 0 ? 'passed before' : `${Math.round((reading.goodShare ?? 0) * reading.judged)} of ${reading.judged} judged reps good`
 }
 
 const easier = ({ documents, rungIndex, locks }: JudgeContext): Rung | null => {

@@ -83,10 +83,11 @@ export interface NewAthlete {
 	name: string
 	birthDate: string | null
 	legLengthMm: number | null
+	massKg?: number | null
 	createdAt: Date
 }
 export async function insertAthletes({ db, clubId }: ClubScope, rows: NewAthlete[]) {
 	if (rows.length === 0) return
-	await db.insert(athlete).values(rows.map(({ id, legLengthMm, createdAt }) => ({ clubId, id, legLengthMm, createdAt })))
+	await db.insert(athlete).values(rows.map(({ id, legLengthMm, massKg, createdAt }) => ({ clubId, id, legLengthMm, massKg: massKg ?? null, createdAt })))
 	await db.insert(athleteIdentity).values(rows.map(({ id, name, birthDate }) => ({ clubId, athleteId: id, name, birthDate })))
 }

@@ -15,7 +15,7 @@ import { type TestClub, makeClub } from './test-club'
 const PASSWORD = 'a long enough password'
 
 /**
- * A club of its own with six athletes who stand on known rungs, and one session eleven days ago in
+ * A club of its own with six athletes who stand on known rungs, and one session six days ago in
  * which the first athlete fell away at the end. Every number a test asserts on follows from here.
  */
 export async function makeSecondClub(url: string): Promise<TestClub & { firstSessionId: string; email: string; password: string }> {
@@ -30,7 +30,7 @@ export async function makeSecondClub(url: string): Promise<TestClub & { firstSes
 			await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, ladderId, rungId), '2026-01-01', now)
 		}
 	}
-	const day = addDays(today, -11)
+	const day = addDays(today, -6)
 	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
 		squadId: club.squadId, day, startTime: '17:30', title: 'Starts', place: '', plannedMinutes: 60, athleteIds: club.athletes, entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 5, restS: 90 }],
 	}, now)
