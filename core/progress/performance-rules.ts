@@ -244,7 +244,7 @@ const unclear: Rule = {
 		const hold = `Hold ${inSentence(rung.name)}, ${writeDose(input.state.dose)}`
 		if (!latest || latest.repsDone === 0) return { fired: true, found: 'nothing logged', limit, verdict: 'hold', sentence: `${hold}. Not enough to say: nothing was logged.` }
 		if (!latestReading) {
-			const why = latest.firstDayBack ? 'the first day back is no evidence either way' : latest.phase === 'unloading' ? 'an unloading week is no evidence' : !latest.onRung ? 'another drill stood in' : 'the session asked for less than this dose, so it is no evidence for it'
+			const why = latest.firstDayBack ? 'the first day back is no evidence either way' : latest.phase === 'unloading' ? 'an unloading week is no evidence' : latest.rungId !== rung.id ? 'a lower rung stood in while this one is closed' : !latest.onRung ? 'another drill stood in' : 'the session asked for less than this dose, so it is no evidence for it'
 			return { fired: true, found: `planned ${writeDose(latest.planned)}`, limit, verdict: 'hold', sentence: `${hold}: ${why}.` }
 		}
 		if (latestReading.outcome === 'pass') return { fired: true, found: 'one clear pass', limit, verdict: 'hold', sentence: `${hold}: ${evidence(latestReading)}. One more like it.` }

@@ -1,4 +1,4 @@
-import { beforeAll, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { freshDatabase } from '../../tests/support/test-club'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { judge } from '../../core/progress/judge'
@@ -6,7 +6,7 @@ import { hashOf } from '../../db/queries/library'
 import { sessionsBetween, sessionsToReview, readLines } from '../../db/queries/sessions'
 import { personByEmail } from '../../db/queries/clubs'
 import { verdictsOfAthlete } from '../../db/queries/verdicts'
-import { listMembers } from '../../db/queries/squads'
+import { listMembers, readStates, stateKey } from '../../db/queries/squads'
 import { database } from '../database'
 import { documentsOf } from '../review/gather'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
@@ -47,4 +47,68 @@ it('lets nobody under 16 or at level 1 near a rebound from a box', async () => {
 	const young = (await listMembers(scope)).filter((member) => member.birthDate! > '2010-05-20')
 	expect(young.length).toBeGreaterThan(2)
 	for (const { id } of young) for (const row of await verdictsOfAthlete(scope, id, 200)) expect(row.after.rungId).not.toMatch(/^depth/)
+})
+
+describe('nine weeks replay to verdicts that make sense for each athlete', () => {
+	const rowsOf = async (name: string) => {
+		const member = (await listMembers(scope)).find((one) => one.name === name)!
+		const rows = (await verdictsOfAthlete(scope, member.id, 400)).sort((a, b) => (a.day < b.day ? -1 : 1))
+		const states = await readStates(scope, [member.id])
+		return { id: member.id, rows, state: (ladderId: string) => states.get(stateKey(member.id, ladderId))!.state, said: (ladderId: string) => rows.filter((row) => row.ladderId === ladderId).map((row) => `${row.day} ${row.decided} ${row.judgement.decidedBy}: ${row.sentence}`) }
+	}
+	const decides = (rows: { judgement: { decidedBy: string } }[], rule: string) => rows.filter((row) => row.judgement.decidedBy === rule).length
+
+	it('back from an ankle sprain: spared while restricted, then step by step, never tested at full speed', async () => {
+		const bo = await rowsOf('Bo Hartigan')
+		expect(decides(bo.rows, 'S2')).toBeGreaterThanOrEqual(8)
+		expect(bo.said('acceleration').slice(-3).join()).toMatch(/drills, after walk through.*run at 60 %.*run at 70 %/)
+		expect(bo.state('acceleration').reentry).toMatchObject({ pathId: 're-entry-run', rungId: 'run-70' })
+		expect(bo.state('shock').reentry).toMatchObject({ pathId: 're-entry-land' })
+		expect(bo.rows.filter((row) => row.decided === 'advance' && row.day > '2026-04-25')).toEqual([])
+	})
+	it('a hamstring worry: posture at the wall instead of starts', async () => {
+		const nils = await rowsOf('Nils Pereira')
+		expect(nils.rows.filter((row) => row.ladderId === 'acceleration').at(-1)).toMatchObject({ decided: 'swap', judgement: { decidedBy: 'S9' } })
+		expect(nils.state('acceleration').substitute).toMatchObject({ drillId: 'wall-drill', region: 'back-thigh', cause: 'worry' })
+	})
+	it('a clear left–right gap: a rep moves to the lagging side', async () => {
+		const amaru = await rowsOf('Amaru Fenn')
+		expect(amaru.said('stiffness').join()).toContain('The right is behind by')
+		expect(amaru.state('stiffness').favour).toBe('right')
+	})
+	it('fast, stiff and often sore: small pains are noted and close nothing', async () => {
+		const kahu = await rowsOf('Kahu Rasmussen')
+		expect(kahu.rows.some((row) => row.judgement.trace.some((line) => line.rule === 'S1' && /calf.*noted/.test(line.found)))).toBe(true)
+		expect(kahu.rows.filter((row) => ['stop', 'swap'].includes(row.decided))).toEqual([])
+		expect(kahu.state('acceleration').rungId).toBe('reaction-20')
+	})
+	it('strong and slow: long contacts keep the box low', async () => {
+		const mirek = await rowsOf('Mirek Salonen')
+		expect(['pause-30', 'depth-15', 'landing-45', 'pause-45']).toContain(mirek.state('shock').rungId)
+		expect(mirek.rows.filter((row) => row.decided === 'advance' && /depth-(30|45)/.test(row.after.rungId))).toEqual([])
+	})
+	it('three weeks missed: a rung down at 60 %, then a share a week, and no advance on the way', async () => {
+		const jovan = await rowsOf('Jovan Adebayo')
+		const away = jovan.rows.filter((row) => row.judgement.decidedBy === 'P9')
+		expect(away.some((row) => row.decided === 'ease' && row.after.back?.percent === 60)).toBe(true)
+		expect(jovan.rows.filter((row) => row.decided === 'advance' && row.day > away[0]!.day)).toEqual([])
+		expect(jovan.state('acceleration').back?.percent).toBe(90)
+	})
+	it.each(['Emre Castellane', 'Zita Halvorsen', 'Lumi Ferreira'])('a beginner, %s: goes up from the first rungs and meets nothing above level 1', async (name) => {
+		const { rows } = await rowsOf(name)
+		expect(rows.filter((row) => row.decided === 'advance').length).toBeGreaterThanOrEqual(4)
+		for (const row of rows) {
+			const rung = STARTER_LIBRARY.ladders[row.ladderId]!.rungs.find((one) => one.id === row.after.rungId)!
+			expect(rung.level, `${row.day} ${rung.name}`).toBe(1)
+		}
+	})
+	it('at the top of a ladder: said so, and left there', async () => {
+		const { said, state } = await rowsOf('Ruadhán Okonjo')
+		expect(said('acceleration').filter((words) => words.includes('the top of the ladder')).length).toBeGreaterThanOrEqual(5)
+		expect(state('acceleration').rungId).toBe('reaction-20')
+	})
+	it('falls away at the end twice running: fewer reps', async () => {
+		const tadeo = await rowsOf('Tadeo Brandt')
+		expect(tadeo.rows.filter((row) => row.ladderId === 'acceleration').at(-1)).toMatchObject({ decided: 'ease', judgement: { decidedBy: 'P4' } })
+	})
 })
