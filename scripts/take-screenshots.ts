@@ -22,6 +22,7 @@ async function main(): Promise<void> {
 	const field = await page.getByRole('link', { name: 'Go to the field' }).getAttribute('href')
 	const review = await page.getByRole('listitem').filter({ hasText: 'Under 17' }).getByRole('link', { name: 'Review' }).getAttribute('href')
 	const athlete = await page.getByRole('link', { name: 'Tadeo Brandt' }).getAttribute('href')
+	const bo = await page.getByRole('link', { name: 'Bo Hartigan' }).getAttribute('href')
 	const shoot = async (name: string, to: string | null, size = DESK, prepare?: (at: Page) => Promise<void>) => {
 		await page.setViewportSize(size)
 		if (to !== null) await page.goto(`${ADDRESS}${to}`)
@@ -34,10 +35,17 @@ async function main(): Promise<void> {
 	await shoot('sheet', sheet)
 	await shoot('sheet-phone', null, PHONE, async (at) => at.getByRole('button', { name: /Tadeo Brandt/ }).click())
 	await shoot('review', review)
-	await shoot('review-phone', review, PHONE)
 	await shoot('squads', '/squads')
 	await shoot('athlete', athlete)
-	await shoot('athlete-phone', athlete, PHONE)
+	const squad = await page.goto(`${ADDRESS}/squads`).then(() => page.getByRole('link', { name: 'Drop and rebound' }).first().getAttribute('href'))
+	await shoot('ladder', squad)
+	await shoot('care', `${bo}/care`)
+	await shoot('school', `${squad?.replace(/ladders.*$/, '')}school`, DESK, async (at) => {
+		await at.getByRole('link', { name: 'Return and protect' }).click()
+		await at.getByRole('button', { name: 'What would change' }).click()
+		await at.getByRole('heading', { name: /would differ/ }).waitFor()
+		await at.getByRole('heading', { name: /would differ/ }).scrollIntoViewIfNeeded()
+	})
 	await shoot('plan', '/plan')
 	await shoot('library', '/library')
 	const paste = (at: Page, label: string, text: string) => at.getByLabel(label).evaluate((box, content) => {
@@ -53,10 +61,6 @@ async function main(): Promise<void> {
 	await shoot('bench-contact', '/bench/contact', DESK, async (at) => {
 		await alive(at)
 		await paste(at, 'Box, row 1', '20\t138\t402\n20\t141\t410\n30\t143\t452\n40\t147\t470\n40\t152\t476\n60\t181\t512')
-	})
-	await shoot('bench-wickets', '/bench/wickets', DESK, async (at) => {
-		await alive(at)
-		await at.getByLabel('Squad').selectOption({ index: 1 })
 	})
 	await shoot('bench-film', '/bench/film', PHONE, async (at) => {
 		await alive(at)
@@ -90,19 +94,19 @@ async function main(): Promise<void> {
 	let taken = 0
 	await shoot('field', field, PHONE, async (at) => {
 		while (!(await at.getByText('Acceleration', { exact: true }).isVisible())) await at.getByRole('button', { name: 'Drill after' }).click()
-		for (const [ten, twenty] of [['212', '352'], ['210', '349'], ['213', '353']] as const) {
-			await pick('Amaru Fenn')
+		for (const [ten, twenty] of [['226', '358'], ['225', '357'], ['227', '360']] as const) {
+			await pick('Sefa Lindqvist')
 			await at.getByTestId('value-0').click()
 			await type(ten)
 			await at.getByRole('button', { name: 'Next', exact: true }).click()
 			await type(twenty)
 			await at.getByRole('button', { name: 'Save', exact: true }).click()
-			await at.getByText('Last: Amaru Fenn').waitFor()
+			await at.getByRole('region', { name: 'On the line' }).getByRole('heading').filter({ hasNotText: 'Sefa Lindqvist' }).waitFor()
 			taken += 1
 		}
-		await pick('Amaru Fenn')
+		await pick('Sefa Lindqvist')
 		await at.getByTestId('value-0').click()
-		await type('214')
+		await type('226')
 		await at.getByRole('button', { name: 'Next', exact: true }).click()
 		await type('35')
 	})
@@ -111,7 +115,7 @@ async function main(): Promise<void> {
 		await at.getByRole('button', { name: 'back thigh' }).click()
 		await at.getByRole('button', { name: 'left', exact: true }).click()
 	})
-	console.log(`pictures written; ${taken} marks of Amaru Fenn were logged on the demo session of today`)
+	console.log(`pictures written; ${taken} marks of Sefa Lindqvist were logged on the demo session of today`)
 	await browser.close()
 }
 

@@ -302,10 +302,16 @@ const returnThrow: Ladder = {
 	],
 }
 
-export const LADDERS: Ladder[] = [
+const ALL: Ladder[] = [
 	shock, stiffness, skipRhythm, bound, lateralBound, takeOff, acceleration, topSpeed, assisted, repeatSpeed, brake, cut, curve, react, throwing, carried, tissue,
 	returnRun, returnLand, returnThrow, capacity, contrast,
 ]
+const nameOf = (ladderId: string, rungId: string): string | undefined => ALL.find((ladder) => ladder.id === ladderId)?.rungs.find((one) => one.id === rungId)?.name
+
+/** Every ladder, its gates with the name of the rung they wait for. */
+export const LADDERS: Ladder[] = ALL.map((ladder) => ({
+	...ladder, rungs: ladder.rungs.map((one) => ({ ...one, gates: one.gates.map((gate) => (gate.kind === 'passed' ? { ...gate, rungName: nameOf(gate.ladderId, gate.rungId) } : gate)) })),
+}))
 
 /** Which path leads back to a family of ladders. */
 export const RETURN_PATHS: Partial<Record<Ladder['family'], string>> = { sprint: 're-entry-run', agility: 're-entry-land', plyometric: 're-entry-land', throw: 're-entry-throw' }

@@ -47,7 +47,7 @@ const Pass = Type.Union([
 	closed({ kind: Type.Literal('not-below'), of: oneOf(['height', 'distance']) }),
 ])
 const Gate = Type.Union([
-	closed({ kind: oneOf(['level', 'depth-phase']) }), closed({ kind: Type.Literal('passed'), ladderId: Id, rungId: Id }), closed({ kind: Type.Literal('days-below'), days: Type.Integer({ minimum: 1, maximum: 60 }) }),
+	closed({ kind: oneOf(['level', 'depth-phase']) }), closed({ kind: Type.Literal('passed'), ladderId: Id, rungId: Id, rungName: maybe(words(80)) }), closed({ kind: Type.Literal('days-below'), days: Type.Integer({ minimum: 1, maximum: 60 }) }),
 	closed({ kind: Type.Literal('school'), question: oneOf(['volume', 'conditioning', 'contrast']), side: Type.String() }),
 ])
 export const LadderSchema = closed({

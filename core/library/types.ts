@@ -139,7 +139,7 @@ export type Gate =
 	| { kind: 'level' }
 	/** Rebounds from a box open in the phases the school says. */
 	| { kind: 'depth-phase' }
-	| { kind: 'passed'; ladderId: string; rungId: string }
+	| { kind: 'passed'; ladderId: string; rungId: string; rungName?: string | undefined }
 	/** Days since the athlete came to the rung below. */
 	| { kind: 'days-below'; days: number }
 	/** Open only when the school takes this side of a question. */

@@ -10,7 +10,7 @@ import { plainContext } from './locks'
 import { reopenAfterClearance } from './missed-time'
 import { moveTo, overrule } from './overrule'
 import { entryState, resolveLine, sameLine } from './resolve-line'
-import { expectationOf, targetOf } from './target'
+import { expectationOf, returnTargetOf, targetOf } from './target'
 import type { Documents, PlannedLine } from './types'
 import { writeDrill, writeMark } from './write-numbers'
 
@@ -163,6 +163,10 @@ describe('words and numbers', () => {
 		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, {})).toBe('a first time to compare with')
 		expect(targetOf(STARTER_LIBRARY.ladders.shock!.rungs[4]!, 3, QUALITY_FIRST, {})).toBe('contact 200 ms or less')
 		expect(targetOf(null, 1, QUALITY_FIRST, {})).toBe('good by eye')
+	})
+	it('takes a step of the way back as a share of the best before, or by feel', () => {
+		expect(returnTargetOf(80, { gate: 4 })).toBe('5.00 s, 80 % of own best (gate); discomfort of 1 or more ends the day')
+		expect(returnTargetOf(80, {})).toContain('80 % by feel')
 	})
 	it('expects a time around the athlete’s own best', () => {
 		const { low, high } = expectationOf('sprint', 20, 3)

@@ -1,6 +1,7 @@
 import { daysBetween } from '../calendar/days'
 import type { Drill, Ladder, Level, Parameters, Phase, Rung, School } from '../library/types'
 import { isHard } from './work-kinds'
+import { inSentence } from './write-numbers'
 import type { LadderState, OpenRestriction, RuleId, Surface } from './types'
 
 /** What is known of an athlete and of the day a line is for. */
@@ -113,7 +114,7 @@ export function lockOf(rung: Rung, drill: Drill, context: LockContext, state: La
 	const tier = reboundsFromBox(drill) || assists(drill) ? ('block' as const) : ('caution' as const)
 	for (const gate of rung.gates) {
 		if (gate.kind === 'level' && context.level < rung.level) return { rule: 'S8', tier, words: `opens at level ${rung.level}`, skip: false }
-		if (gate.kind === 'passed' && !(context.standings[gate.ladderId] ?? []).includes(gate.rungId)) return { rule: 'S8', tier, words: `opens after ${rungWords(gate.rungId)} on the ${gate.ladderId === 'shock' ? 'drop and rebound' : gate.ladderId.replace('-', ' ')} ladder`, skip: false }
+		if (gate.kind === 'passed' && !(context.standings[gate.ladderId] ?? []).includes(gate.rungId)) return { rule: 'S8', tier, words: `opens after ${inSentence(gate.rungName ?? gate.rungId.replaceAll('-', ' '))}`, skip: false }
 		if (gate.kind === 'days-below') {
 			const days = daysBelow(state, context.day)
 			if (days === null || days < gate.days) return { rule: 'S8', tier, words: `opens after ${gate.days} days on the rung below${days === null ? '' : `, ${days} so far`}`, skip: false }
@@ -122,7 +123,6 @@ export function lockOf(rung: Rung, drill: Drill, context: LockContext, state: La
 	return null
 }
 
-const rungWords = (rungId: string): string => rungId.replaceAll('-', ' ')
 const SCHOOL_GATE_WORDS = { volume: 'hard finishing work is closed in this school', conditioning: 'the school conditions another way', contrast: 'closed until the athlete’s own trial says it helps' } as const
 
 function takesSide(question: 'volume' | 'conditioning' | 'contrast', side: string, { school, contrastHelps }: LockContext): boolean {

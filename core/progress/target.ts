@@ -16,6 +16,13 @@ export function targetOf(rung: Rung | null, level: Level, school: School, bests:
 	return `${writeMark({ kind: 'sprint', value: time * (1 + rung.pass.percent / 100) })} or better (own best ${writeMark({ kind: 'sprint', value: time })}, ${METHOD_NAMES[method]})`
 }
 
+/** What a step of the way back aims at: its share of the best before, or by feel where none is known. */
+export function returnTargetOf(effortPercent: number, bests: Partial<Record<Method, number>>): string {
+	const [best] = Object.entries(bests).sort(([a], [b]) => (a === 'gate' ? -1 : b === 'gate' ? 1 : 0)) as [Method, number][]
+	const asked = best ? `${writeMark({ kind: 'sprint', value: best[1] / (effortPercent / 100) })}, ${effortPercent} % of own best (${METHOD_NAMES[best[0]]})` : `${effortPercent} % by feel: no best over this distance is known`
+	return `${asked}; discomfort of 1 or more ends the day`
+}
+
 /** What digits typed for a mark are expected to mean, in the unit typed: s, ms, cm or m. */
 export function expectationOf(kind: 'sprint' | 'contact' | 'flight' | 'height' | 'distance', distanceM: number | undefined, best: number | undefined): Expectation {
 	if (kind === 'contact') return { low: 80, high: 400, decimals: 0 }

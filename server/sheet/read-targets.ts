@@ -1,6 +1,6 @@
 import { rungOf } from '../../core/library/starter-library'
 import type { Method } from '../../core/noise/typical-error'
-import { targetOf } from '../../core/progress/target'
+import { returnTargetOf, targetOf } from '../../core/progress/target'
 import type { ClubScope } from '../../db/connect'
 import { bestTimesBefore } from '../../db/queries/log'
 import { readLevels, readSquad } from '../../db/queries/squads'
@@ -27,6 +27,7 @@ export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<s
 			if (best.athleteId === athleteId && line.drill?.start !== undefined && best.start === line.drill.start && best.distanceM === line.parameters.distanceM) own[best.method] = best.timeS
 		}
 		const onRung = rung && rung.drillId === line.drillId ? rung : null
+		if (onRung === null && line.parameters.effortPercent !== undefined) return { words: returnTargetOf(line.parameters.effortPercent, own), bests: own }
 		return { words: school ? targetOf(onRung, levelOf(athleteId, ladder?.family ?? 'plyometric'), school, own) : '', bests: own }
 	}
 	return new Map(sheet.athletes.flatMap((athlete) => athlete.lines.map((line) => [line.id, targetOfLine(athlete.id, line)] as const)))
