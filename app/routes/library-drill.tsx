@@ -1,10 +1,10 @@
-import { data, redirect } from 'react-router'
 import { REGION_NAMES, type Drill, type Region } from '#core/library/types'
 import { writeDose, writeParameters } from '#core/progress/write-numbers'
 import { readLibrary } from '#db/queries/library'
 import { may } from '#server/access/roles'
 import { keepDrill } from '#server/library/edit-documents'
 import type { Route } from './+types/library-drill'
+import { keepDocument } from '../keep-document'
 import { allowed, notFound, signedIn } from '../request-guard'
 import { DrillForm } from '../ui/drill-form'
 import { FamilyMark } from '../ui/glyphs'
@@ -36,16 +36,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
-	let value: unknown
-	try {
-		value = JSON.parse(String(form.get('document') ?? ''))
-	} catch {
-		return data({ problems: { document: 'The drill could not be read.' } as Record<string, string> }, { status: 400 })
-	}
-	const kept = await keepDrill(who, value, new Date())
-	if ('problems' in kept) return data({ problems: kept.problems }, { status: 400 })
-	throw redirect(`/library/drills/${kept.id}`)
+	return keepDocument(request, (value) => keepDrill(who, value, new Date()), (id) => `/library/drills/${id}`)
 }
 
 export default function DrillPage({ loaderData, actionData }: Route.ComponentProps) {

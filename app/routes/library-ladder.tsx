@@ -1,10 +1,10 @@
-import { data, redirect } from 'react-router'
 import type { Ladder } from '#core/library/types'
 import { writeDose } from '#core/progress/write-numbers'
 import { readLibrary } from '#db/queries/library'
 import { may } from '#server/access/roles'
 import { keepLadder } from '#server/library/edit-documents'
 import type { Route } from './+types/library-ladder'
+import { keepDocument } from '../keep-document'
 import { allowed, notFound, signedIn } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
 import { LadderForm } from '../ui/ladder-form'
@@ -25,16 +25,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
-	let value: unknown
-	try {
-		value = JSON.parse(String(form.get('document') ?? ''))
-	} catch {
-		return data({ problems: { document: 'The ladder could not be read.' } as Record<string, string> }, { status: 400 })
-	}
-	const kept = await keepLadder(who, value, new Date())
-	if ('problems' in kept) return data({ problems: kept.problems }, { status: 400 })
-	throw redirect(`/library/ladders/${kept.id}`)
+	return keepDocument(request, (value) => keepLadder(who, value, new Date()), (id) => `/library/ladders/${id}`)
 }
 
 export default function LadderPage({ loaderData, actionData }: Route.ComponentProps) {

@@ -3,6 +3,7 @@ import { PHASES } from '#core/library/types'
 import { may } from '#server/access/roles'
 import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/progress/outside-load'
 import { enterOutside } from '#server/care/outside'
+import { todayAt } from '#server/clock'
 import { addAthletes, addSquad, changePhase } from '#server/squads/change-roster'
 import { readRoster } from '#server/squads/read-squads'
 import type { Route } from './+types/squads'
@@ -14,7 +15,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
-	return { roster: await readRoster(scope), mayChange: may(who.role, 'people:write') }
+	return { roster: await readRoster(scope, todayAt(who.timeZone)), mayChange: may(who.role, 'people:write') }
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
@@ -63,7 +64,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 		<>
 			<h1>{roster.length === 0 ? 'Your first squad' : 'Squads'}</h1>
 			{roster.length > 0 && <p className="dim mt-1">Each ladder from its first rung on the left to its top on the right; the thick rung is where the athlete stands.</p>}
-			{roster.map(({ squad, schoolName, athletes }) => (
+			{roster.map(({ squad, schoolName, unloadingDue, athletes }) => (
 				<section key={squad.id} className="mt-7" aria-label={squad.name}>
 					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
 						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'} · {mayChange ? <Link className="link" to={`/squads/${squad.id}/school`}>{schoolName}</Link> : schoolName} · <Link className="link" to={`/squads/${squad.id}/ladders`}>Ladders</Link></p></div>
@@ -75,6 +76,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							</Form>
 						)}
 					</div>
+					{unloadingDue !== null && <p className="mt-2"><b>An unloading week is due</b>: {unloadingDue} trained weeks since the last, even when all is well. Set the phase to unloading.</p>}
 					{mayChange && athletes.length > 0 && <OutsideBar squad={squad} athletes={athletes.length} problem={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.problems.outside : undefined} entered={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.typed : ''} />}
 					{athletes.length > 0 && <div className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-(--columns)" style={columns(athletes[0])}><span /><span />{athletes[0]?.standings.map(({ ladder }) => <Link key={ladder.id} className="hover:underline" to={`/squads/${squad.id}/ladders/${ladder.id}`}>{ladder.name}</Link>)}</div>}
 					<ul>

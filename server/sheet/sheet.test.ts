@@ -108,7 +108,7 @@ describe('squads', () => {
 		if (!('id' in made)) throw new Error('no squad')
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\nBo, tomorrow', NOW)).toHaveProperty('problems.names', '“Bo, tomorrow”: a birth date like 2009-05-31 is expected after the comma.')
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\n\n Bo ', NOW)).toEqual({ added: 2 })
-		const juniors = (await readRoster(club.scope)).find((row) => row.squad.id === made.id)
+		const juniors = (await readRoster(club.scope, '2026-03-12')).find((row) => row.squad.id === made.id)
 		expect(juniors?.squad.trainingDays).toEqual([1, 4])
 		expect(juniors?.athletes.map(({ name, birthDate }) => [name, birthDate])).toEqual([['Bo', null], ['Ida', '2010-05-31']])
 		expect(juniors?.athletes[0]?.standings.every((standing) => !standing.met && standing.rungIndex === 0)).toBe(true)

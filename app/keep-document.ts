@@ -1,0 +1,17 @@
+import { data, redirect } from 'react-router'
+import type { Kept } from '#server/library/edit-documents'
+
+/** Takes a document a form sends as JSON and keeps it; what is wrong comes back by field, and nothing is kept. */
+export async function keepDocument(request: Request, keep: (value: unknown) => Promise<Kept>, placeOf: (id: string) => string) {
+	const form = await request.formData()
+	const refuse = (problems: Record<string, string>) => data({ problems }, { status: 400 })
+	let value: unknown
+	try {
+		value = JSON.parse(String(form.get('document') ?? ''))
+	} catch {
+		return refuse({ document: 'The form did not arrive whole; nothing was kept. Send it again.' })
+	}
+	const kept = await keep(value)
+	if ('problems' in kept) return refuse(kept.problems)
+	throw redirect(placeOf(kept.id))
+}
