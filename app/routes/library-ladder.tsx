@@ -1,5 +1,5 @@
 import type { Ladder } from '#core/library/types'
-import { writeDose } from '#core/progress/write-numbers'
+import { inSentence, writeDose } from '#core/progress/write-numbers'
 import { readLibrary } from '#db/queries/library'
 import { may } from '#server/access/roles'
 import { keepLadder } from '#server/library/edit-documents'
@@ -43,7 +43,7 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 						return (
 							<li key={rung.id} className="rule grid gap-x-6 gap-y-0.5 py-2.5 sm:grid-cols-[40px_1fr_130px_260px]" style={{ paddingLeft: `${Math.min(index, 12) * 6}px` }}>
 								<span className="dim num">{index + 1}</span>
-								<span><b>{rung.name}</b> <a className="link text-[13.5px]" href={`/library/drills/${rung.drillId}`}>{nameOf(rung.drillId).toLowerCase()}</a>{rung.variations && <span className="dim block text-[13.5px]">Variations: {rung.variations.map((one) => one.name.toLowerCase()).join(', ')}</span>}</span>
+								<span><b>{rung.name}</b> <a className="link text-[13.5px]" href={`/library/drills/${rung.drillId}`} aria-label={`Drill: ${nameOf(rung.drillId)}`}>the drill</a>{rung.variations && <span className="dim block text-[13.5px]">Variations: {rung.variations.map((one) => inSentence(one.name)).join(', ')}</span>}</span>
 								<span className="num">{writeDose(rung.dose)} <span className="dim text-[13.5px]">rest {rung.restS} s</span></span>
 								<span className="text-[14px]">{passWords(rung)}<span className="dim block text-[13.5px]">{[`level ${rung.level}`, ...gates, ...(rung.marksLevel ? [`proposes level ${rung.marksLevel}`] : [])].join(' · ')}</span></span>
 							</li>

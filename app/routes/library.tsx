@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { FAMILIES } from '#core/library/types'
-import { writeDose, writeParameters } from '#core/progress/write-numbers'
+import { inSentence, writeDose, writeParameters } from '#core/progress/write-numbers'
 import { ownDocuments, readLibrary } from '#db/queries/library'
 import { may } from '#server/access/roles'
 import type { Route } from './+types/library'
@@ -38,7 +38,7 @@ export default function LibraryPage({ loaderData: { drills, ladders, schools, ma
 					{ladders.map((ladder) => (
 						<li key={ladder.id} className="rule grid grid-cols-[30px_1fr] items-start gap-x-2 py-2">
 							<span className="pt-0.5"><FamilyMark family={ladder.family} label /></span>
-							<div><Link className="font-bold hover:underline" to={`/library/ladders/${ladder.id}`}>{ladder.name}</Link>{ladder.own && <span className="dim"> · the club’s own</span>}<span className="dim block text-[13.5px]">{ladder.rungs} rungs, {ladder.from.toLowerCase()} to {ladder.to.toLowerCase()}</span></div>
+							<div><Link className="font-bold hover:underline" to={`/library/ladders/${ladder.id}`}>{ladder.name}</Link>{ladder.own && <span className="dim"> · the club’s own</span>}<span className="dim block text-[13.5px]">{ladder.rungs} rungs, {inSentence(ladder.from)} to {inSentence(ladder.to)}</span></div>
 						</li>
 					))}
 				</ul>

@@ -1,3 +1,4 @@
+import { inSentence } from '#core/progress/write-numbers'
 import type { Drill, Gate, Ladder, Rung } from '#core/library/types'
 
 /** How a drill is counted, in words. */
@@ -31,5 +32,5 @@ export function gateWords(gate: Gate, ladders: Record<string, Pick<Ladder, 'name
 	if (gate.kind === 'school') return { volume: 'where the school builds capacity', conditioning: gate.side === 'shuttles' ? 'where the school conditions by shuttles' : 'where the school conditions by long runs', contrast: 'after an own trial, or where the school uses it' }[gate.question]
 	if (gate.kind === 'days-below') return `after ${gate.days} days on the rung below`
 	const ladder = ladders[gate.ladderId]
-	return `after ${(ladder?.rungs.find((rung) => rung.id === gate.rungId)?.name ?? gate.rungId).toLowerCase()}`
+	return `after ${inSentence(ladder?.rungs.find((rung) => rung.id === gate.rungId)?.name ?? gate.rungId)}`
 }
