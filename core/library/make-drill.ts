@@ -38,7 +38,7 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 	const used = PARAMETERS.filter((name) => parameters[name] !== undefined)
 	const runOutM = merged.counting.metres && ['fast', 'maximal'].includes(merged.counting.metres.plannedZone) ? RUN_OUT_M : 0
 	return {
-		...merged, version: 2,
+		...merged, version: merged.version ?? 2,
 		defaults: { sets, reps, restS, repS, ...parameters },
 		doses: doses ?? dosesFrom({ sets, reps }, merged.intensity),
 		ranges: Object.fromEntries(used.map((name) => [name, ranges?.[name] ?? USUAL_RANGES[name]])),

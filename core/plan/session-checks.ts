@@ -4,6 +4,7 @@ import { SESSION_RANGES } from '../dose/level-ranges'
 import type { Dose, Drill, Level, Parameters, School } from '../library/types'
 import { type LockContext, lockOfDrill } from '../progress/locks'
 import type { RuleId, Surface, WorkDay } from '../progress/types'
+import { spacingClash } from '../progress/spacing'
 import { WORK_KIND_NAMES, isHard, kindsOf } from '../progress/work-kinds'
 import { inSentence } from '../progress/write-numbers'
 
@@ -60,9 +61,7 @@ export function checkLine({ entryId, drill, parameters }: CheckedEntry, at: { da
 	const cautions: Caution[] = []
 	const lock = lockOfDrill(drill, parameters, context)
 	if (lock && (lock.rule === 'S10' || lock.rule === 'S11' || lock.rule === 'P6')) cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
-	const limitH = school.numbers.spacingH - 4
-	const kinds = kindsOf(drill, parameters)
-	const clash = work.flatMap((one) => one.kinds.filter((kind) => kinds.includes(kind)).map((kind) => ({ kind, hours: Math.abs(hoursBetween(one, at)) }))).filter(({ hours }) => hours > 0 && hours < limitH).sort((a, b) => a.hours - b.hours)[0]
+	const clash = spacingClash(kindsOf(drill, parameters), at, work, school)
 	if (clash) cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${school.numbers.spacingH} h are asked.` })
 	if (drill.family === 'tissue') {
 		const fast = work.find((one) => one.kinds.includes('maximal-sprint') && Math.abs(hoursBetween(one, at)) < TISSUE_HOURS)

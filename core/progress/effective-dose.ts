@@ -13,22 +13,14 @@ export interface DoseShares {
 	kept: boolean
 }
 
-/** The smallest share that holds, never a product, and what it comes from. */
-export function doseShare(state: Pick<LadderState, 'back'>, drill: Drill, school: School, shares: DoseShares): { share: number; from: 'full' | 'entry' | 'phase' | 'back' | 'kept' } {
-	const all = [
-		{ share: 1, from: 'full' as const },
-		{ share: shares.entry, from: 'entry' as const },
-		{ share: phaseShare(shares.phase, drill, school), from: 'phase' as const },
-		{ share: (state.back?.percent ?? 100) / 100, from: 'back' as const },
-		{ share: shares.kept ? KEPT_SHARE : 1, from: 'kept' as const },
-	]
-	return all.reduce((least, one) => (one.share < least.share ? one : least))
-}
+/** The smallest share that holds, never a product. */
+export const doseShare = (state: Pick<LadderState, 'back'>, drill: Drill, school: School, shares: DoseShares): number =>
+	Math.min(1, shares.entry, phaseShare(shares.phase, drill, school), (state.back?.percent ?? 100) / 100, shares.kept ? KEPT_SHARE : 1)
 
 /** What is written on the sheet for a rung: its dose as the athlete has it, cut by the smallest share. A cut for the week's ramp is already absolute. */
 export function effectiveDose(state: LadderState, rung: Rung, drill: Drill, school: School, shares: DoseShares): Dose {
 	const own = rung.id === state.rungId && state.easedBy !== 'ramp' ? state.dose : rung.dose
-	const { share } = doseShare(state, drill, school, shares)
+	const share = doseShare(state, drill, school, shares)
 	const dose = share < 1 ? scaleDose(own, share) : own
 	return state.easedBy === 'ramp' && rung.id === state.rungId && repsOf(state.dose) < repsOf(dose) ? state.dose : dose
 }

@@ -1,4 +1,4 @@
-import { daysBetween, hoursBetween } from '../calendar/days'
+import { daysBetween } from '../calendar/days'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../dose/scale-dose'
@@ -11,6 +11,7 @@ import { BEFORE_MATCH_H, lockOf } from './locks'
 import { PERFORMANCE_RULES } from './performance-rules'
 import { SAFETY_RULES } from './safety-rules'
 import { type Documents, type Judgement, type LadderState, type TraceLine, VERDICT_WORDS, type VerdictInput } from './types'
+import { spacingClash, spacingMetH } from './spacing'
 import { WORK_KIND_NAMES, isHard, kindsOf } from './work-kinds'
 import { inSentence, writeDose } from './write-numbers'
 
@@ -132,20 +133,14 @@ function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
 	return { ...judgement, trace }
 }
 
-/** S6: two days of one kind of hard work want hours between them, start to start; met four hours early. */
-const SPACING_GRACE_H = 4
-
+/** S6: two days of one kind of hard work want hours between them, start to start. */
 function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 	const { input, documents } = context
-	const limitH = documents.school.numbers.spacingH - SPACING_GRACE_H
-	const limit = `${documents.school.numbers.spacingH} h, met from ${limitH}`
+	const limit = `${documents.school.numbers.spacingH} h, met from ${spacingMetH(documents.school)}`
 	const line = (found: string, fired: boolean): TraceLine => ({ rule: 'S6', question: 'Hours since the last hard work of this kind', found, limit, fired, firmness: 'published' })
 	const { rung, drill } = written(judgement.next, context)
 	const kinds = judgement.next.closed || judgement.next.substitute || judgement.next.reentry ? [] : kindsOf(drill, rung.parameters)
-	const clash = (kinds.length === 0 ? [] : input.work)
-		.flatMap((work) => work.kinds.filter((kind) => kinds.includes(kind)).map((kind) => ({ kind, hours: hoursBetween(work, input.next) })))
-		.filter(({ hours }) => hours > 0 && hours < limitH)
-		.sort((a, b) => a.hours - b.hours)[0]
+	const clash = spacingClash(kinds, input.next, input.work, documents.school)
 	if (!clash) return { ...judgement, trace: [...judgement.trace, line(kinds.length === 0 ? 'not hard work' : 'far enough', false)] }
 	const found = `${Math.round(clash.hours)} h after ${WORK_KIND_NAMES[clash.kind]}`
 	const cautions = [...judgement.cautions, { rule: 'S6' as const, sentence: `The next session comes ${found}; ${limit} is asked. Move it, or take this line out.` }]

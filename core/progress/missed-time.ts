@@ -1,4 +1,4 @@
-import { daysBetween } from '../calendar/days'
+import { daysBetween, hoursBetween } from '../calendar/days'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { pathFor, placeAt } from './safety-rules'
 import { scaleDose } from '../dose/scale-dose'
@@ -92,8 +92,8 @@ export const wayBack: Rule = {
 				next: { ...placeAt(target.id, context.documents.ladder, input.state, input.next.day), reentry: null, back: { percent: 60, since: null, stage: 'path' }, dose: target.dose },
 			}
 		}
-		const hours = (daysBetween(input.day, input.next.day)) * 24
-		if ((next.parameters.effortPercent ?? 0) >= SPACED_FROM_PERCENT && hours < SPACED_H) return repeat(`${hours} h to the next session`, `48 hours between steps from ${SPACED_FROM_PERCENT} % up`)
+		const hours = hoursBetween(input, input.next)
+		if ((next.parameters.effortPercent ?? 0) >= SPACED_FROM_PERCENT && hours < SPACED_H) return repeat(`${Math.round(hours)} h to the next session`, `48 hours between steps from ${SPACED_FROM_PERCENT} % up`)
 		return { fired: true, found: `${path.rung.name} done, quiet`, limit, verdict: 're-enter', tier: 'caution', sentence: `Next step back: ${inSentence(next.name)}, after ${step} without discomfort.`, next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } } }
 	},
 }

@@ -1,3 +1,5 @@
+import { mean } from 'simple-statistics'
+import { STANDARD_GRAVITY } from '../measure/standard-gravity'
 import type { Level, Rung, School } from '../library/types'
 import { probabilityOfPass } from '../noise/probability-of-pass'
 import { type Method, METHOD_NAMES, typicalErrorOf } from '../noise/typical-error'
@@ -64,8 +66,7 @@ export function readCriterion(exposure: Exposure, before: readonly Exposure[], r
 	return kind === 'contact' && school.choices.boxJudgement === 'rebound-under-ceiling' ? withReboundKept(reading, marks, before) : reading
 }
 
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length
-const indexOf = (mark: MarkEvidence): number | null => (mark.kind === 'contact' && mark.flightS !== undefined ? (9.80665 * mark.flightS ** 2) / 8 / mark.value : null)
+const indexOf = (mark: MarkEvidence): number | null => (mark.kind === 'contact' && mark.flightS !== undefined ? (STANDARD_GRAVITY * mark.flightS ** 2) / 8 / mark.value : null)
 const meanIndex = (marks: readonly MarkEvidence[]): number | null => {
 	const values = marks.map(indexOf).filter((value) => value !== null)
 	return values.length === 0 ? null : mean(values)

@@ -1,4 +1,4 @@
-import { addDays, hoursBetween } from '../calendar/days'
+import { addDays } from '../calendar/days'
 import { scaleDose } from '../dose/scale-dose'
 import { RETURN_PATHS } from '../library/ladders'
 import { REGION_NAMES, type Drill, type Ladder, type Region } from '../library/types'
@@ -164,6 +164,3 @@ export const SAFETY_RULES: Rule[] = [pain, restriction, unwell, worry]
 
 /** Whether a family has a path of its own back from injury; easy rungs need none. */
 export const pathFor = (ladder: Ladder, drill: Drill): string | null => (drill.intensity === 'low' ? null : (RETURN_PATHS[ladder.family] ?? null))
-
-/** Hours from now to the next session, start to start. */
-export const hoursToNext = ({ input }: JudgeContext): number => hoursBetween(input, input.next)

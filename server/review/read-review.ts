@@ -27,7 +27,8 @@ function wantsALook({ judgement, input }: Proposal): boolean {
 	if (judgement.cautions.length > 0) return true
 	if (verdict === 'hold' || verdict === 'advance') return false
 	if (decidedBy === 'S2' && (verdict === 'stop' || (verdict === 'swap' && input.state.substitute !== null))) return false
-	if (decidedBy === 'RE' && verdict === 're-enter' && judgement.sentence.startsWith('Next step')) return false
+	// A step back that moves on reads well; one that is repeated wants a look.
+	if (decidedBy === 'RE' && verdict === 're-enter' && judgement.next.reentry?.rungId !== input.state.reentry?.rungId) return false
 	return !(decidedBy === 'P7' && input.state.substitute?.cause === 'plateau')
 }
 

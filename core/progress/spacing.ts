@@ -1,0 +1,21 @@
+import { type Day, hoursBetween } from '../calendar/days'
+import type { School } from '../library/types'
+import type { WorkDay, WorkKind } from './types'
+
+/** Spacing is met this many hours early, start to start: Tuesday 18:00 and Thursday 14:00 are two days apart [our setting]. */
+const GRACE_H = 4
+/** Hours from which the school's spacing counts as met: 44 for 48, 68 for 72. */
+export const spacingMetH = ({ numbers }: School): number => numbers.spacingH - GRACE_H
+
+/** The nearest work of one of the kinds, before or after a start, that is closer than the school's spacing; null when all is far enough. */
+export function spacingClash(kinds: readonly WorkKind[], at: { day: Day; startTime: string }, work: readonly WorkDay[], school: School): { kind: WorkKind; hours: number } | null {
+	if (kinds.length === 0) return null
+	const limitH = spacingMetH(school)
+	let nearest: { kind: WorkKind; hours: number } | null = null
+	for (const one of work) for (const kind of one.kinds) {
+		if (!kinds.includes(kind)) continue
+		const hours = Math.abs(hoursBetween(one, at))
+		if (hours > 0 && hours < limitH && (nearest === null || hours < nearest.hours)) nearest = { kind, hours }
+	}
+	return nearest
+}
