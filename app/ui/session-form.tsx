@@ -108,8 +108,8 @@ export function SessionForm({ initial, squads, athletes, drills, ladders, proble
 				<TextField label="Start" type="time" value={draft.startTime} onChange={(event) => set({ startTime: event.target.value })} problem={problems.startTime} />
 				<TextField label="Minutes" inputMode="numeric" value={draft.plannedMinutes} onChange={(event) => set({ plannedMinutes: event.target.value })} problem={problems.plannedMinutes} />
 				<TextField label="Title" className="lg:col-span-2" value={draft.title} onChange={(event) => set({ title: event.target.value })} problem={problems.title} />
+				<TextField label="Place" value={draft.place} onChange={(event) => set({ place: event.target.value })} problem={problems.place} />
 				<label className="field"><span className="label">Under foot</span><select className="input" value={draft.surface} onChange={(event) => set({ surface: event.target.value })}><option value="">not said</option>{SURFACES.map((surface) => <option key={surface} value={surface}>{surface.replace('-', ' ')}</option>)}</select></label>
-				<TextField label="Place" className="lg:col-span-2" value={draft.place} onChange={(event) => set({ place: event.target.value })} problem={problems.place} />
 			</section>
 
 			<fieldset>
