@@ -3,10 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf } from '../dose/scale-dose'
+import type { LogEvent } from '../events/schema'
 import { SCHOOLS } from '../library/schools'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
 import { PHASES, REGIONS, type Level } from '../library/types'
+import { BIG_LADDERS, bigHistory, bigStates } from '../../tests/support/big-history'
 import { effectiveDose } from './effective-dose'
+import { evidenceFor, gatherInput } from './gather-input'
 import { judge } from './judge'
 import { judgeAthlete } from './judge-athlete'
 import { judgeContext } from './judge-context'
@@ -57,7 +60,9 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc.tuple(fc.constantFrom(...ladders
 	}))
 })
 const rank = (judgement: Judgement) => VERDICT_WORDS.indexOf(judgement.verdict)
-const holds = <T>(property: fc.IProperty<T>, numRuns = 1500): void => fc.assert(property, { numRuns })
+/** The same cases in every run; `LAW_RUNS=100` looks at a hundred times as many, by chance. */
+const times = Number(process.env.LAW_RUNS ?? 1)
+const holds = <T>(property: fc.IProperty<T>, numRuns = 1500): void => fc.assert(property, times > 1 ? { numRuns: numRuns * times } : { numRuns, seed: 20261126 })
 const entry = (ladderId: string) => ({ drillId: '', ladderId, dose: { sets: 1, reps: 1 }, parameters: {}, restS: 0, doseFactor: 1 })
 
 describe('laws of judging', () => {
@@ -158,6 +163,38 @@ describe('laws of judging', () => {
 			const [full, obeyed] = [whole, stopped].map((exposure) => judge({ ...one, exposures: [one.exposures[0]!, exposure] }, documentsOf(one)))
 			expect(rank(obeyed!)).toBeGreaterThanOrEqual(rank(full!))
 		}))
+	})
+})
+
+describe('the order of arrival', () => {
+	const history = bigHistory(3, 1, '2026-03-12')
+	const session = history.sessions.at(-1)!
+	const line = history.lines.find((one) => one.sessionId === session.id && one.ladderId === 'acceleration')!
+	const on = { sessionId: session.id, athleteId: history.athleteId, deviceTime: '2026-03-12T18:00:00Z', entryId: line.entryId, lineId: line.id }
+	// Two phones, the same rep twice, reports and decisions: whatever a field day brings.
+	const told: LogEvent[] = [
+		{ ...on, id: 'x1', deviceId: 'e', deviceSeq: 1, setNo: 1, repNo: 2, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: 2.3 }], method: 'stopwatch' } },
+		{ ...on, id: 'x2', deviceId: 'e', deviceSeq: 2, type: 'observation', kind: 'pain', value: { region: 'calf', side: 'left', score: 2, moment: 'during', redFlag: false } },
+		{ ...on, id: 'x3', deviceId: 'd', deviceSeq: 3, type: 'observation', kind: 'pain', value: { region: 'calf', side: 'left', score: 4, moment: 'during', redFlag: false } },
+		{ ...on, id: 'x4', deviceId: 'e', deviceSeq: 4, type: 'decision', kind: 'end-set', value: { reason: 'coach' } },
+		{ ...on, id: 'x5', deviceId: 'd', deviceSeq: 5, type: 'decision', kind: 'end-set', value: { reason: 'drop-off' } },
+	]
+	const recent = [...history.events.slice(-300), ...told]
+	const rest = history.events.slice(0, -300)
+	const judgeAll = (events: LogEvent[]) => {
+		const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
+		const evidence = evidenceFor(session, { ...history, events }, drillOf)
+		const next = { day: '2026-03-16', startTime: '17:30', phase: 'accumulate' as const, surface: 'grass' as const }
+		const inputs = BIG_LADDERS.map((id) => gatherInput({ session: { ...session, next }, ladder: STARTER_LIBRARY.ladders[id]!, state: bigStates().get(id)!, level: 2, school: SCHOOLS[0]!, focus: null, standings: {} }, evidence, drillOf))
+		return judgeAthlete(inputs, documentsOf)
+	}
+
+	it('changes no verdict and no word of a trace', () => {
+		const asWritten = judgeAll([...rest, ...recent])
+		expect(asWritten.some(({ judgement }) => judgement.decidedBy === 'S1')).toBe(true)
+		holds(fc.property(fc.shuffledSubarray(recent, { minLength: recent.length }), fc.boolean(), (shuffled, first) => {
+			expect(judgeAll(first ? [...shuffled, ...rest] : [...rest, ...shuffled])).toEqual(asWritten)
+		}), 40)
 	})
 })
 

@@ -1,7 +1,7 @@
 import { addDays } from '../calendar/days'
 import { scaleDose } from '../dose/scale-dose'
 import { RETURN_PATHS } from '../library/ladders'
-import { REGION_NAMES, type Drill, type Ladder, type Region } from '../library/types'
+import { REGIONS, REGION_NAMES, type Drill, type Ladder, type Region } from '../library/types'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { lockOf, restricts } from './locks'
 import type { LadderState, PainReport } from './types'
@@ -25,11 +25,17 @@ function weigh(report: PainReport, context: JudgeContext): number {
 
 const loads = (context: JudgeContext, region: Region) => (context.drill.regions[region] ?? 0) > 0 || ((context.path?.drill.regions[region] ?? 0) > 0)
 
-/** A drill that spares the region and that no restriction closes. */
-function alternativeFor(region: Region, context: JudgeContext): Drill | null {
-	const id = context.drill.alternatives[region]
-	const drill = id ? context.documents.drills[id] : undefined
-	return drill && !context.input.restrictions.some((restriction) => restricts(restriction, drill)) ? drill : null
+/** A drill that spares every one of the regions and that no restriction closes: the first region's own alternative where it does, else another of the drill's. */
+function alternativeFor([first, ...others]: readonly Region[], context: JudgeContext): Drill | null {
+	const { alternatives } = context.drill
+	const spares = (id: string, region: Region) => alternatives[region] === id || !context.documents.drills[id]?.regions[region]
+	const ids = [alternatives[first!], ...Object.values(alternatives)].filter((id) => id !== undefined)
+	for (const id of ids) {
+		const drill = context.documents.drills[id]
+		if (!drill || context.input.restrictions.some((restriction) => restricts(restriction, drill))) continue
+		if ([first!, ...others].every((region) => spares(id, region))) return drill
+	}
+	return null
 }
 
 /** S1: what hurt, and whether this ladder's drill loads it. */
@@ -43,27 +49,33 @@ const pain: Rule = {
 		const today = input.pains.filter((report) => report.sessionId === input.sessionId)
 		const everywhere = today.find((report) => report.region === 'neck-head' && (report.redFlag || report.score >= CLOSE_FROM))
 		const relevant = everywhere ? [everywhere] : today.filter((report) => loads(context, report.region) || input.state.substitute?.region === report.region)
-		const worst = relevant.map((report) => ({ report, weight: weigh(report, context) })).sort((a, b) => b.weight - a.weight || Number(b.report.redFlag) - Number(a.report.redFlag))[0]
+		const since = addDays(input.day, -14)
+		const twice = (report: PainReport) => input.pains.some((earlier) => earlier.sessionId !== input.sessionId && earlier.region === report.region && earlier.score >= SWAP_FROM && earlier.day > since && earlier.day <= input.day)
+		// Every report is looked at, not the worst alone: a second sore region can be the one that nothing spares.
+		const weighed = relevant
+			.map((report) => {
+				const weight = weigh(report, context)
+				return { report, weight, closes: report.redFlag || weight >= CLOSE_FROM || (weight >= SWAP_FROM && twice(report)) }
+			})
+			.sort((a, b) => Number(b.closes) - Number(a.closes) || Number(b.report.redFlag) - Number(a.report.redFlag) || b.weight - a.weight || REGIONS.indexOf(a.report.region) - REGIONS.indexOf(b.report.region))
+		const [worst] = weighed
 		if (!worst) return { fired: false, found: 'none reported', limit }
 		const { report, weight } = worst
-		const flagged = relevant.find((candidate) => candidate.redFlag)
-		const since = addDays(input.day, -14)
-		const before = input.pains.find((earlier) => earlier.sessionId !== input.sessionId && earlier.region === report.region && earlier.score >= SWAP_FROM && earlier.day > since && earlier.day <= input.day)
 		const found = `${named(report)} ${report.score} of 10${weight > report.score ? ', third session running' : ''}`
-		if (flagged || weight >= CLOSE_FROM || (weight >= SWAP_FROM && before)) {
-			const cause = flagged ?? report
+		if (worst.closes) {
 			const why = everywhere
 				? `a reported blow or strong pain at the head or neck. Get professional help now`
-				: flagged ? `${named(cause)}: sharp pain, giving way, locking or numbness` : weight >= CLOSE_FROM ? `${named(report)} pain ${report.score} of 10` : `${named(report)} pain of 3 or more twice in 14 days`
+				: report.redFlag ? `${named(report)}: sharp pain, giving way, locking or numbness` : weight >= CLOSE_FROM ? `${named(report)} pain ${report.score} of 10` : `${named(report)} pain of 3 or more twice in 14 days`
 			return {
 				fired: true, found, limit, verdict: 'stop', tier: 'block',
 				sentence: `Stop, closed until cleared: ${why}.`,
-				next: { closed: { region: cause.region, since: input.day }, substitute: null, reentry: null },
+				next: { closed: { region: report.region, since: input.day }, substitute: null, reentry: null },
 			}
 		}
 		if (weight >= SWAP_FROM) {
-			const spares = alternativeFor(report.region, context)
-			if (!spares) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Stop on this ladder: ${found}, and no drill here spares it.`, next: { closed: { region: report.region, since: input.day }, substitute: null } }
+			const sore = [...new Set(weighed.filter((one) => one.weight >= SWAP_FROM).map((one) => one.report.region))]
+			const spares = alternativeFor(sore, context)
+			if (!spares) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Stop on this ladder: ${found}${sore.length > 1 ? ` and ${sore.slice(1).map((region) => REGION_NAMES[region]).join(', ')} sore too` : ''}, and no drill here spares ${sore.length > 1 ? 'them all' : 'it'}.`, next: { closed: { region: report.region, since: input.day }, substitute: null } }
 			return {
 				fired: true, found, limit, verdict: 'swap', tier: 'caution',
 				sentence: `Swap for ${inSentence(spares.name)}: ${found}. It reopens one rung lower when the easy form reads 0 or 1.`,
@@ -99,7 +111,7 @@ const restriction: Rule = {
 		if (held) {
 			const what = held.region ? REGION_NAMES[held.region] : `${held.pattern} work`
 			const found = `${what} restricted since ${held.since} by ${held.setBy}`
-			const spares = held.region ? alternativeFor(held.region, context) : null
+			const spares = held.region ? alternativeFor([held.region], context) : null
 			if (!spares || !held.region) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Closed until cleared: ${found}, and no drill here spares it.`, next: {} }
 			return { fired: true, found, limit, verdict: 'swap', tier: 'block', sentence: `${spares.name} stands in: ${found}.`, next: { substitute: { drillId: spares.id, region: held.region, since: state.substitute?.since ?? context.input.day, cause: 'restriction' } } }
 		}
@@ -151,7 +163,7 @@ const worry: Rule = {
 		const open = worries.find((one) => one.drillId === context.rung.drillId)
 		if (open) {
 			const region = REGION_NAMES[open.region]
-			const spares = alternativeFor(open.region, context)
+			const spares = alternativeFor([open.region], context)
 			if (!spares) return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'hold', tier: 'caution', sentence: `Hold ${inSentence(context.rung.name)}: a worry about the ${region} is open and no drill here spares it. Talk first.`, next: { passed: false } }
 			return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'swap', tier: 'caution', sentence: `Swap for ${inSentence(spares.name)}: a worry about the ${region} in this movement is open since ${open.since}.`, next: { substitute: { drillId: spares.id, region: open.region, since: state.substitute?.since ?? day, cause: 'worry' } } }
 		}
