@@ -1,8 +1,9 @@
 import type { Config } from '@react-router/dev/config'
+import { buildServiceWorker } from './scripts/build-service-worker.ts'
 
 export default {
 	ssr: true,
-	// The whole route map travels with the first page, so that a later offline client never has to ask for it.
+	// The whole route map travels with the first page: without a connection nobody could be asked for it.
 	routeDiscovery: { mode: 'initial' },
 	future: {
 		v8_middleware: true,
@@ -10,5 +11,8 @@ export default {
 		v8_viteEnvironmentApi: true,
 		v8_passThroughRequests: true,
 		v8_trailingSlashAwareDataRequests: true,
+	},
+	async buildEnd({ viteConfig, reactRouterConfig }) {
+		await buildServiceWorker(viteConfig.root, reactRouterConfig.buildDirectory)
 	},
 } satisfies Config

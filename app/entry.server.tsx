@@ -11,7 +11,7 @@ export const streamTimeout = 5_000
 function securityHeaders(headers: Headers, nonce: string): void {
 	headers.set('content-security-policy', [
 		"default-src 'self'", `script-src 'self' 'nonce-${nonce}'`, "style-src 'self'", "style-src-attr 'unsafe-inline'", "img-src 'self' data: blob:", "font-src 'self'",
-		"connect-src 'self'", "worker-src 'self'", "media-src 'self' blob:", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
+		"connect-src 'self'", "worker-src 'self'", "manifest-src 'self'", "media-src 'self' blob:", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
 	].join('; '))
 	headers.set('x-content-type-options', 'nosniff')
 	headers.set('referrer-policy', 'same-origin')

@@ -16,7 +16,9 @@ export const signInCookie = createCookie('dromos-sign-in', { httpOnly: true, sam
  * signed in is looked up once.
  */
 export const guard: MiddlewareFunction<Response> = async ({ request, context }, next) => {
-	if (request.method !== 'GET' && request.method !== 'HEAD') refuseForeignOrigin(request)
+	// Measuring devices are no browsers: they bring a token instead of a cookie, and no origin.
+	const fromDevice = new URL(request.url).pathname.startsWith('/api/devices/')
+	if (request.method !== 'GET' && request.method !== 'HEAD' && !fromDevice) refuseForeignOrigin(request)
 	const token: unknown = await signInCookie.parse(request.headers.get('cookie'))
 	if (typeof token === 'string' && token !== '') {
 		context.set(tokenContext, token)

@@ -13,6 +13,8 @@ export function Layout({ children }: { children: React.ReactNode }) {
 				<meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
 				<Meta />
 				<link rel="icon" href="/favicon.svg" type="image/svg+xml" />
+				<link rel="manifest" href="/manifest.webmanifest" />
+				<meta name="theme-color" content="#ffffff" />
 				<Links />
 			</head>
 			<body>

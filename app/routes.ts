@@ -27,7 +27,10 @@ export default [
 		route('library/ladders/:ladderId', 'routes/library-ladder.tsx'),
 		route('club', 'routes/club.tsx'),
 	]),
-	route('field/:sessionId', 'routes/field.tsx'),
+	route('field', 'routes/field.tsx'),
+	route('api/field', 'routes/api.field.ts'),
+	route('api/field/changes', 'routes/api.field-changes.ts'),
+	route('api/devices/:what', 'routes/api.devices.ts'),
 	route('api/events', 'routes/api.events.ts'),
 	route('api/measurements', 'routes/api.measurements.ts'),
 ] satisfies RouteConfig

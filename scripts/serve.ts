@@ -2,7 +2,9 @@ import { type ChildProcess, spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { get } from 'node:https'
 import path from 'node:path'
+import { createSecureContext } from 'node:tls'
 import { setTimeout as wait } from 'node:timers/promises'
 import { connect } from '../db/connect'
 import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
@@ -22,6 +24,7 @@ async function main(): Promise<void> {
 	if (unknown.length > 0) throw new PlainError(`${unknown.join(' ')}: not known. The only option is --empty: start without demo data.`)
 	const host = process.env.HOST || '127.0.0.1'
 	const port = readPort(process.env.PORT)
+	const secure = readTls()
 	await refuseTakenPort(host, port)
 	takeLock()
 
@@ -33,14 +36,14 @@ async function main(): Promise<void> {
 		build()
 		// Names the first club's set-up page for whoever reads this terminal, and nobody else.
 		const setUpCode = (await hasClub(url)) && !empty ? '' : randomBytes(12).toString('base64url')
-		const app = spawn(process.execPath, [path.join(ROOT, 'node_modules/@react-router/serve/dist/cli.js'), 'build/server/index.js'], {
+		const app = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts/web-server.ts')], {
 			cwd: ROOT,
 			stdio: ['ignore', 'ignore', 'inherit'],
 			detached: true,
 			env: { ...process.env, NODE_ENV: 'production', HOST: host, PORT: String(port), DATABASE_URL: url, SET_UP_CODE: setUpCode },
 		})
 		stopping.app = app
-		const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
+		const address = `${secure ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`
 		await waitUntilServing(address, app)
 		console.log(`\nDromos is at ${address}\n`)
 		if (setUpCode) console.log(`Make your club and the first coach here:\n    ${address}/first?code=${setUpCode}\n`)
@@ -85,6 +88,19 @@ function readPort(text: string | undefined): number {
 	const port = Number(text)
 	if (!Number.isInteger(port) || port < 1 || port > 65535) throw new PlainError(`PORT: ${JSON.stringify(text)} is not a port; a whole number from 1 to 65535 is expected.`)
 	return port
+}
+
+/** Both files or neither; a wrong one is said before anything is started. */
+function readTls(): boolean {
+	const { TLS_CERT, TLS_KEY } = process.env
+	if (!TLS_CERT && !TLS_KEY) return false
+	if (!TLS_CERT || !TLS_KEY) throw new PlainError('TLS_CERT and TLS_KEY belong together: the certificate and its key, both as paths to PEM files.')
+	try {
+		createSecureContext({ cert: readFileSync(TLS_CERT), key: readFileSync(TLS_KEY) })
+	} catch (error) {
+		throw new PlainError(`TLS_CERT and TLS_KEY cannot be used: ${reasonOf(error)}.`)
+	}
+	return true
 }
 
 async function refuseTakenPort(host: string, port: number): Promise<void> {
@@ -143,7 +159,7 @@ function build(): void {
 			.filter((file) => file.isFile() && !file.name.endsWith('.test.ts'))
 			.map((file) => path.join(file.parentPath, file.name)),
 	)
-	for (const file of [...files.sort(), ...['package-lock.json', 'vite.config.ts', 'react-router.config.ts'].map((name) => path.join(ROOT, name))]) {
+	for (const file of [...files.sort(), ...['package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'scripts/build-service-worker.ts'].map((name) => path.join(ROOT, name))]) {
 		hash.update(path.relative(ROOT, file)).update(readFileSync(file))
 	}
 	const stamp = path.join(ROOT, 'build', '.source-hash')
@@ -159,14 +175,19 @@ async function waitUntilServing(address: string, app: ChildProcess): Promise<voi
 	for (let i = 0; i < 150; i++) {
 		if (app.exitCode !== null) throw new PlainError('The web server stopped at once; its message stands above.')
 		try {
-			const response = await fetch(`${address}/health`)
-			if (response.ok) return
+			if (await answers(`${address}/health`)) return
 		} catch {
 			// Not listening yet.
 		}
 		await wait(100)
 	}
 	throw new PlainError(`The web server did not answer at ${address} within 15 s.`)
+}
+
+/** Its own certificate is not checked here: a club's phone trusts it, this machine need not. */
+async function answers(url: string): Promise<boolean> {
+	if (url.startsWith('http:')) return (await fetch(url)).ok
+	return new Promise((resolve, reject) => get(url, { rejectUnauthorized: false }, (response) => { response.resume(); resolve(response.statusCode === 200) }).on('error', reject))
 }
 
 try {

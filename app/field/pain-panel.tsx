@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { REGIONS, REGION_NAMES, type Region } from '#core/library/types'
+import { CHOICE, SheetPanel } from './sheet-panel'
 
 export interface PainText {
 	region: Region
@@ -7,8 +8,6 @@ export interface PainText {
 	score: number
 	redFlag: boolean
 }
-
-const CHOICE = 'num min-h-[52px] border border-ink px-2 text-[16px] font-medium aria-pressed:bg-ink aria-pressed:text-paper'
 
 /** Where, which side, how much: three taps and save. */
 export function PainPanel({ name, onSave, onClose }: { name: string; onSave: (pain: PainText) => void; onClose: () => void }) {
@@ -18,17 +17,14 @@ export function PainPanel({ name, onSave, onClose }: { name: string; onSave: (pa
 	const [redFlag, setRedFlag] = useState(false)
 	const complete = region !== null && side !== null && score !== null
 	return (
-		<div className="sun fixed inset-0 z-20 overflow-auto bg-paper p-4 text-ink" role="dialog" aria-modal="true" aria-label={`Pain, ${name}`}>
-			<div className="mx-auto max-w-[560px]">
-				<div className="flex items-center justify-between"><h1 className="text-[26px]">{name}: where does it hurt?</h1><button type="button" className="btn btn-quiet min-h-[64px]" onClick={onClose}>Close</button></div>
-				<div className="mt-3 grid grid-cols-3 gap-1.5">{REGIONS.map((key) => <button key={key} type="button" className={CHOICE} aria-pressed={region === key} onClick={() => setRegion(key)}>{REGION_NAMES[key]}</button>)}</div>
-				<div className="mt-4 grid grid-cols-3 gap-1.5">{(['left', 'right', 'both'] as const).map((key) => <button key={key} type="button" className={CHOICE} aria-pressed={side === key} onClick={() => setSide(key)}>{key === 'both' ? 'both, middle' : key}</button>)}</div>
-				<p className="num mt-4 font-semibold">How much, 0 to 10</p>
-				<div className="mt-1 grid grid-cols-6 gap-1.5">{Array.from({ length: 11 }, (_, value) => <button key={value} type="button" className={CHOICE} aria-pressed={score === value} onClick={() => setScore(value)}>{value}</button>)}</div>
-				<label className="mt-4 flex min-h-[52px] items-center gap-3"><input type="checkbox" className="size-7 accent-black" checked={redFlag} onChange={(event) => setRedFlag(event.target.checked)} /> Sharp, gives way, locks, numb, or a blow to the head</label>
-				{redFlag && region === 'neck-head' && <p className="mt-2 border-l-4 border-attn pl-3 font-bold">Take the athlete out now and get professional help.</p>}
-				<button type="button" className="btn mt-4 min-h-[64px] w-full" disabled={!complete} onClick={() => complete && onSave({ region, side, score, redFlag })}>Save</button>
-			</div>
-		</div>
+		<SheetPanel title={`${name}: where does it hurt?`} onClose={onClose}>
+			<div className="mt-3 grid grid-cols-3 gap-1.5">{REGIONS.map((key) => <button key={key} type="button" className={CHOICE} aria-pressed={region === key} onClick={() => setRegion(key)}>{REGION_NAMES[key]}</button>)}</div>
+			<div className="mt-4 grid grid-cols-3 gap-1.5">{(['left', 'right', 'both'] as const).map((key) => <button key={key} type="button" className={CHOICE} aria-pressed={side === key} onClick={() => setSide(key)}>{key === 'both' ? 'both, middle' : key}</button>)}</div>
+			<p className="num mt-4 font-semibold">How much, 0 to 10</p>
+			<div className="mt-1 grid grid-cols-6 gap-1.5">{Array.from({ length: 11 }, (_, value) => <button key={value} type="button" className={CHOICE} aria-pressed={score === value} onClick={() => setScore(value)}>{value}</button>)}</div>
+			<label className="mt-4 flex min-h-[52px] items-center gap-3"><input type="checkbox" className="size-7 accent-black" checked={redFlag} onChange={(event) => setRedFlag(event.target.checked)} /> Sharp, gives way, locks, numb, or a blow to the head</label>
+			{redFlag && region === 'neck-head' && <p className="mt-2 border-l-4 border-attn pl-3 font-bold">Take the athlete out now and get professional help.</p>}
+			<button type="button" className="btn mt-4 min-h-[64px] w-full" disabled={!complete} onClick={() => complete && onSave({ region, side, score, redFlag })}>Save</button>
+		</SheetPanel>
 	)
 }

@@ -1,9 +1,9 @@
 import type { EventAnswer } from '#core/events/schema'
-import type { Outbox } from './outbox'
+import type { DeviceStore } from './device-store'
 
-export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again'
+export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' | 'somebody-else'
 
-const BATCH = 50
+const BATCH = 400
 const LONGEST_WAIT_MS = 30_000
 
 /** Sends what waits, in order, in batches; retries slower after each failure. */
@@ -15,9 +15,10 @@ export class Sender {
 	private stopped = false
 
 	constructor(
-		private readonly outbox: Outbox,
-		private readonly tell: (state: SendState) => void,
-		private readonly post: (body: string) => Promise<Response> = (body) => fetch('/api/events', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: AbortSignal.timeout(15_000) }),
+		private readonly store: Pick<DeviceStore, 'waiting' | 'settle'>,
+		private readonly personId: () => string | null,
+		private readonly tell: (state: SendState, answers: readonly EventAnswer[]) => void,
+		private readonly post: (body: string) => Promise<Response> = (body) => fetch('/api/events', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: AbortSignal.timeout(20_000) }),
 	) {}
 
 	/** Asks for a round now; a round already under way takes the new events with it. */
@@ -35,10 +36,11 @@ export class Sender {
 				await this.sendAll()
 			} while (this.again)
 			this.failures = 0
-			this.tell('idle')
+			this.tell('idle', [])
 		} catch (error) {
 			this.failures += 1
-			this.tell(error instanceof SignInAgain ? 'sign-in-again' : 'no-connection')
+			this.tell(error instanceof Refused ? error.state : 'no-connection', [])
+			// Somebody signing in again, or the right one, is told by a reload; asking on costs little.
 			this.timer = setTimeout(() => void this.send(), Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (this.failures - 1)))
 		} finally {
 			this.running = false
@@ -52,18 +54,25 @@ export class Sender {
 
 	private async sendAll(): Promise<void> {
 		for (;;) {
-			const events = await this.outbox.waiting(BATCH)
+			const personId = this.personId()
+			const events = await this.store.waiting(BATCH, personId)
 			if (events.length === 0) return
-			this.tell('sending')
-			const response = await this.post(JSON.stringify({ events }))
-			if (response.status === 401) throw new SignInAgain()
+			this.tell('sending', [])
+			const response = await this.post(JSON.stringify({ events, ...(personId ? { personId } : {}) }))
+			if (response.status === 401) throw new Refused('sign-in-again')
+			if (response.status === 409) throw new Refused('somebody-else')
 			if (!response.ok) throw new Error(`the server answered ${response.status}`)
 			const { answers } = (await response.json()) as { answers: EventAnswer[] }
 			// An answer that settles nothing would be asked for for ever.
 			if (!answers.some((answer) => events.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
-			await this.outbox.settle(answers)
+			await this.store.settle(answers)
+			this.tell('sending', answers)
 		}
 	}
 }
 
-class SignInAgain extends Error {}
+class Refused extends Error {
+	constructor(readonly state: 'sign-in-again' | 'somebody-else') {
+		super(state)
+	}
+}

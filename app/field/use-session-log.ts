@@ -1,8 +1,10 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as newId } from 'uuid'
+import type { KeptReading } from '#core/devices/schema'
 import { foldEvents } from '#core/events/fold'
 import type { LogEvent } from '#core/events/schema'
-import { type Kept, type Outbox, openOutbox } from './outbox'
+import type { DeviceStore, Kept } from './device-store'
+import { Follower } from './follow-changes'
 import { type SendState, Sender } from './send-waiting'
 
 type Distribute<T> = T extends LogEvent ? Omit<T, 'id' | 'sessionId' | 'deviceId' | 'deviceSeq' | 'deviceTime'> : never
@@ -12,85 +14,132 @@ export type NewEvent = Distribute<LogEvent>
 export interface SessionLog {
 	/** False until the device's store has been read. */
 	ready: boolean
-	lasting: boolean
 	current: LogEvent[]
+	/** Every event known, replaced ones too: the history of a mark. */
+	all: LogEvent[]
 	/** Corrections that contradict each other: a question for whoever holds the phone. */
 	conflicts: LogEvent[][]
+	readings: KeptReading[]
 	waiting: number
 	safe: number
 	refused: Kept[]
 	state: SendState
+	/** This device's clock, put right by the server's. */
+	now: () => number
 	/** Resolves when the events are on the device. Throws when the device cannot keep them. */
 	write: (events: NewEvent[]) => Promise<LogEvent[]>
 	takeBack: (events: readonly LogEvent[]) => Promise<void>
+	/** A correction: the same event with another value, or of another athlete. */
+	correct: (event: LogEvent, change: Partial<LogEvent>) => Promise<LogEvent>
 	dismiss: (id: string) => Promise<void>
+	send: () => void
 }
 
-/** The session's log on this device: what the server knew, and what was tapped here. */
-export function useSessionLog(sessionId: string, fromServer: readonly LogEvent[]): SessionLog {
-	const outbox = useRef<Outbox | null>(null)
+/** The session's log on this device: what the server knew, what others add, and what was tapped here. */
+export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: readonly LogEvent[], personId: string | null): SessionLog {
 	const sender = useRef<Sender | null>(null)
+	const offsetMs = useRef(0)
+	const person = useRef(personId)
 	const [kept, setKept] = useState<Kept[]>([])
+	const [remote, setRemote] = useState<readonly LogEvent[]>([])
+	const [readings, setReadings] = useState<KeptReading[]>([])
 	const [ready, setReady] = useState(false)
-	const [lasting, setLasting] = useState(true)
 	const [state, setState] = useState<SendState>('idle')
 
-	const reread = useCallback(async () => {
-		if (outbox.current) setKept(await outbox.current.ofSession(sessionId))
-	}, [sessionId])
+	useEffect(() => {
+		person.current = personId
+	}, [personId])
 
 	useEffect(() => {
 		let gone = false
-		const wake = () => void sender.current?.send()
-		void openOutbox(newId).then(async (opened) => {
+		const sending = new Sender(store, () => person.current, (next, answers) => {
+			setState(next)
+			if (answers.length === 0) return
+			const byId = new Map(answers.map((answer) => [answer.id, answer]))
+			setKept((rows) => rows.map((row) => {
+				const answer = byId.get(row.event.id)
+				if (!answer) return row
+				return answer.outcome === 'refused' ? { ...row, status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` } : { ...row, status: 'safe' }
+			}))
+		})
+		sender.current = sending
+		const follower = new Follower(sessionId, async ({ events, readings: heard }, offset) => {
+			offsetMs.current = offset
+			await store.write('clockOffsetMs', offset)
+			if (events.length > 0) {
+				await store.addRemote(sessionId, events)
+				setRemote((known) => [...known, ...events])
+			}
+			if (heard.length > 0) setReadings((known) => [...known, ...heard])
+			void sending.send()
+		})
+		const wake = () => {
+			void sending.send()
+			void follower.follow()
+		}
+		void (async () => {
+			offsetMs.current = (await store.read('clockOffsetMs')) ?? 0
+			const rows = await store.ofSession(sessionId)
 			if (gone) return
-			outbox.current = opened
-			sender.current = new Sender(opened, (next) => {
-				setState(next)
-				void reread()
-			})
-			setLasting(opened.lasting)
-			await reread()
+			setKept(rows)
 			setReady(true)
 			wake()
-		})
+		})()
 		window.addEventListener('online', wake)
+		document.addEventListener('visibilitychange', wake)
 		return () => {
 			gone = true
 			window.removeEventListener('online', wake)
-			sender.current?.stop()
+			document.removeEventListener('visibilitychange', wake)
+			sending.stop()
+			follower.stop()
 		}
-	}, [reread])
+	}, [store, sessionId])
 
-	const put = useCallback(async (make: (deviceId: string, seq: number) => LogEvent[]) => {
-		const store = outbox.current
-		if (!store) throw new Error('the device’s store is not open yet')
-		const written = await store.add((seq) => make(store.deviceId, seq))
-		await reread()
+	const put = useCallback(async (make: (deviceId: string, seq: number, at: string) => LogEvent[]) => {
+		const at = new Date(Date.now() + offsetMs.current).toISOString()
+		const rows = await store.add(person.current, (seq) => make(store.deviceId, seq, at))
+		// For the measuring of how long a tap takes to be safe on the device.
+		performance.mark('field:stored')
+		setKept((known) => [...known, ...rows])
 		void sender.current?.send()
-		return written
-	}, [reread])
+		return rows.map((row) => row.event)
+	}, [store])
 
-	const write = useCallback((events: NewEvent[]) => put((deviceId, seq) => events.map((event, index) => ({
-		...event, id: newId(), sessionId, deviceId, deviceSeq: seq + index, deviceTime: new Date().toISOString(),
+	const write = useCallback((events: NewEvent[]) => put((deviceId, seq, deviceTime) => events.map((event, index) => ({
+		...event, id: newId(), sessionId, deviceId, deviceSeq: seq + index, deviceTime,
 	}) as LogEvent)), [put, sessionId])
 
 	const takeBack = useCallback(async (events: readonly LogEvent[]) => {
-		await put((deviceId, seq) => events.map((event, index) => ({ ...event, id: newId(), replacesId: event.id, void: true, deviceId, deviceSeq: seq + index, deviceTime: new Date().toISOString() })))
+		await put((deviceId, seq, deviceTime) => events.map((event, index) => ({ ...event, id: newId(), replacesId: event.id, void: true, deviceId, deviceSeq: seq + index, deviceTime })))
+	}, [put])
+
+	const correct = useCallback(async (event: LogEvent, change: Partial<LogEvent>) => {
+		// The time stays the rep's own: a correction does not begin the rest anew.
+		const [written] = await put((deviceId, seq) => [{ ...event, ...change, id: newId(), replacesId: event.id, deviceId, deviceSeq: seq } as LogEvent])
+		return written!
 	}, [put])
 
 	const dismiss = useCallback(async (id: string) => {
-		await outbox.current?.dismiss(id)
-		await reread()
-	}, [reread])
+		await store.dismiss(id)
+		setKept((rows) => rows.filter((row) => row.event.id !== id))
+	}, [store])
 
-	const folded = useMemo(() => foldEvents([...fromServer, ...kept.filter((row) => row.status !== 'refused').map((row) => row.event)]), [fromServer, kept])
+	const all = useMemo(() => {
+		const byId = new Map<string, LogEvent>()
+		for (const event of [...fromPack, ...remote, ...kept.filter((row) => row.status !== 'refused').map((row) => row.event)]) byId.set(event.id, event)
+		return [...byId.values()]
+	}, [fromPack, remote, kept])
+	const folded = useMemo(() => foldEvents(all), [all])
+	const waiting = kept.filter((row) => row.status === 'waiting').length
 	return {
-		ready, lasting, state, write, takeBack, dismiss,
+		ready, state, write, takeBack, correct, dismiss, readings, all,
 		current: folded.current,
-		conflicts: folded.conflicts,
-		waiting: kept.filter((row) => row.status === 'waiting').length,
-		safe: kept.filter((row) => row.status === 'safe').length + fromServer.filter((event) => !kept.some((row) => row.event.id === event.id)).length,
+		conflicts: folded.conflicts.filter((heads) => heads[0]?.kind !== 'queue'),
+		waiting,
+		safe: all.length - waiting,
 		refused: kept.filter((row) => row.status === 'refused'),
+		now: () => Date.now() + offsetMs.current,
+		send: () => void sender.current?.send(),
 	}
 }

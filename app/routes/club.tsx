@@ -2,10 +2,14 @@ import { Form, data } from 'react-router'
 import { listPeople } from '#db/queries/clubs'
 import { listMembers } from '#db/queries/squads'
 import { ROLES } from '#db/schema/people'
+import { listDevices, unpairDevice } from '#db/queries/devices'
+import { DEVICE_KIND_NAMES } from '#core/devices/schema'
+import { makePairingCode } from '#server/devices/pair'
 import { invite } from '#server/access/join'
 import { may } from '#server/access/roles'
 import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
+import { SignOut } from '../ui/sign-out'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
 
@@ -13,15 +17,21 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const mayInvite = may(who.role, 'people:write')
 	const members = mayInvite ? await listMembers(scope) : []
-	return { club: who.clubName, timeZone: who.timeZone, name: who.name, role: who.role, mayInvite, people: mayInvite ? await listPeople(scope) : [], athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()], roles: ROLES }
+	return { club: who.clubName, timeZone: who.timeZone, name: who.name, role: who.role, mayInvite, people: mayInvite ? await listPeople(scope) : [], devices: mayInvite ? (await listDevices(scope)).map(({ id, kind, name, lastSeenAt }) => ({ id, kind: DEVICE_KIND_NAMES[kind], name, lastSeenAt: lastSeenAt?.toISOString() ?? null })) : [], athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()], roles: ROLES }
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who, scope } = allowed(context, request, 'people:write')
 	const form = await request.formData()
+	const nothing = { link: null, problem: null, code: null }
+	if (form.get('intent') === 'pair') return data({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
+	if (form.get('intent') === 'unpair') {
+		await unpairDevice(scope, String(form.get('deviceId') ?? ''), new Date())
+		return data(nothing)
+	}
 	const result = await invite(scope, who.personId, String(form.get('role') ?? ''), String(form.get('athleteId') ?? '') || null, new Date())
-	if ('problems' in result) return data({ link: null, problem: Object.values(result.problems).join(' ') }, { status: 400 })
-	return data({ link: `${new URL(request.url).origin}/join/${result.token}`, problem: null })
+	if ('problems' in result) return data({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
+	return data({ ...nothing, link: `${new URL(request.url).origin}/join/${result.token}` })
 }
 
 const MAY: Record<string, string> = {
@@ -32,12 +42,12 @@ const MAY: Record<string, string> = {
 }
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {
-	const { club, timeZone, name, role, mayInvite, people, athletes, roles } = loaderData
+	const { club, timeZone, name, role, mayInvite, people, athletes, roles, devices } = loaderData
 	return (
 		<>
 			<h1>{club}</h1>
 			<p className="dim mt-1">Days are counted in {timeZone}. You are {name}, {role}.</p>
-			<Form method="post" action="/sign-out" className="mt-3 lg:hidden"><button className="btn btn-quiet">Sign out</button></Form>
+			<div className="mt-3 lg:hidden"><SignOut className="btn btn-quiet" /></div>
 			{mayInvite && (
 				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
 					<section>
@@ -54,6 +64,19 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 							<button className="btn justify-self-start">Make a link</button>
 						</Form>
 						{actionData?.link && <p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">Copy it now; it is not shown again.<br /><code className="text-[14px] break-all" data-testid="invitation">{actionData.link}</code></p>}
+					</section>
+					<section>
+						<h2>Measuring devices</h2>
+						<p className="dim mt-1">Timing gates, contact mats and ball sensors that speak the open protocol pair with a code, once. What they see reaches the phone that lets them log.</p>
+						<ul className="mt-2">{devices.map((device) => (
+							<li key={device.id} className="rule flex items-center justify-between gap-4 py-2">
+								<span><b>{device.name}</b><span className="dim block text-[14px]">{device.kind} · {device.lastSeenAt ? `last heard ${device.lastSeenAt.slice(0, 16).replace('T', ' ')} UTC` : 'not heard yet'}</span></span>
+								<Form method="post"><input type="hidden" name="intent" value="unpair" /><input type="hidden" name="deviceId" value={device.id} /><button className="btn btn-quiet">Unpair</button></Form>
+							</li>
+						))}</ul>
+						{devices.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
+						<Form method="post" className="mt-3"><input type="hidden" name="intent" value="pair" /><button className="btn">Make a pairing code</button></Form>
+						{actionData?.code && <p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">Type it into the device within the hour.<br /><code className="num text-[28px]" data-testid="pairing-code">{actionData.code}</code></p>}
 					</section>
 				</div>
 			)}

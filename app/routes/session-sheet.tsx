@@ -82,7 +82,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 				<div className="flex flex-wrap gap-2">
 					{mayPlan && !begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>Change</Link>}
 					{begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/review`}>Review</Link>}
-					{mayField && session.reviewedAt === null && <a className="btn" href={`/field/${session.id}`}>Go to the field</a>}
+					{mayField && session.reviewedAt === null && <a className="btn" href={`/field?session=${session.id}`}>Go to the field</a>}
 				</div>
 			</header>
 			{cautions.length > 0 && <Cautions cautions={cautions} mayAnswer={mayPlan} problem={actionData && 'problem' in actionData ? { sentence: actionData.line, text: actionData.problem } : null} />}

@@ -1,7 +1,10 @@
-import { Form, NavLink, Outlet } from 'react-router'
+import { useEffect } from 'react'
+import { NavLink, Outlet } from 'react-router'
 import { may } from '#server/access/roles'
 import type { Route } from './+types/signed-in'
+import { registerFieldWorker } from '../field/register-worker'
 import { signedIn } from '../request-guard'
+import { SignOut } from '../ui/sign-out'
 
 export function loader({ context, request }: Route.LoaderArgs) {
 	const { who } = signedIn(context, request)
@@ -14,6 +17,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
 /** Places in plain words: a rail at the desk, a bar under the thumb on the phone. */
 export default function SignedIn({ loaderData }: Route.ComponentProps) {
 	const { places, name, club } = loaderData
+	useEffect(registerFieldWorker, [])
 	return (
 		<div className="lg:pl-[112px] print:pl-0">
 			<a href="#content" className="sr-only focus:not-sr-only">To the content</a>
@@ -24,7 +28,7 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 				))}
 				<div className="mt-auto hidden px-4 text-[13px] lg:block">
 					<p className="dim">{name}<br />{club}</p>
-					<Form method="post" action="/sign-out"><button className="link mt-2 min-h-[32px]">Sign out</button></Form>
+					<SignOut className="link mt-2 min-h-[44px]" />
 				</div>
 			</nav>
 			<main id="content" className="mx-auto max-w-[1190px] px-4 pt-5 pb-24 sm:px-7 lg:pb-10">

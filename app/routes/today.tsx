@@ -60,7 +60,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 				</div>
 				<div className="flex flex-wrap gap-2">
 					<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>Sheet</Link>
-					{mayField && (session.startedAt && session.reviewedAt === null && session.day < today ? null : <a className="btn" href={`/field/${session.id}`}>Go to the field</a>)}
+					{mayField && (session.startedAt && session.reviewedAt === null && session.day < today ? null : <a className="btn" href={`/field?session=${session.id}`}>Go to the field</a>)}
 				</div>
 			</header>
 			<SessionStrip parts={strip} />

@@ -40,6 +40,9 @@ export function exposureOf(
 	firstDayBack: boolean,
 ): Exposure {
 	const marks = events.filter((event) => event.type === 'mark').sort(byRep)
+	// What was done as another drill, swapped on the spot, says nothing about the rung; when most of it was, the line was not done.
+	const own = marks.filter((event) => event.asDrill === undefined || event.asDrill.drillId === drill.id)
+	const mostlySwapped = marks.length > 0 && own.length * 2 < marks.length
 	const quality = { good: 0, notYet: 0, poor: 0, setTaps: 0 }
 	for (const event of events) {
 		if (event.type !== 'observation' || event.kind !== 'quality') continue
@@ -57,11 +60,11 @@ export function exposureOf(
 		day: session.day,
 		phase: session.phase,
 		rungId: line.rungId ?? '',
-		onRung: drill.id === rungDrillId,
+		onRung: drill.id === rungDrillId && !mostlySwapped,
 		planned: line.dose,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
 		endReason: end && end.kind === 'end-set' ? end.value.reason : null,
-		marks: marks.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null),
+		marks: own.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null),
 		quality,
 		bestBefore,
 		...(firstDayBack ? { firstDayBack } : {}),

@@ -15,6 +15,10 @@ export async function careOf({ db, clubId }: ClubScope, athleteIds: string[]): P
 export async function insertCare({ db, clubId }: ClubScope, row: Omit<typeof careRecord.$inferInsert, 'clubId'>) {
 	await db.insert(careRecord).values({ ...row, clubId })
 }
+/** Opens a record that an event of the log asks for; the same event again changes nothing. */
+export async function insertCareOnce({ db, clubId }: ClubScope, row: Omit<typeof careRecord.$inferInsert, 'clubId'>) {
+	await db.insert(careRecord).values({ ...row, clubId }).onDuplicateKeyUpdate({ set: { id: sql`id` } })
+}
 /** Ends a record once; false when it does not exist or has ended already. */
 export async function endCare({ db, clubId }: ClubScope, id: string, athleteId: string, end: Pick<CareRow, 'endedOn' | 'endedBy' | 'endedByRole' | 'endRecordedBy' | 'endRecordedAt'>): Promise<boolean> {
 	const [result] = await db.update(careRecord).set(end).where(and(eq(careRecord.clubId, clubId), eq(careRecord.id, id), eq(careRecord.athleteId, athleteId), isNull(careRecord.endedOn)))

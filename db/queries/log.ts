@@ -1,11 +1,11 @@
-import { and, eq, inArray, lt, min, notExists, sql } from 'drizzle-orm'
+import { and, eq, gte, inArray, lt, min, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { type SparseCount } from '../../core/dose/sparse-count'
 import type { LogEvent } from '../../core/events/schema'
 import type { Method } from '../../core/noise/typical-error'
 import type { ClubScope } from '../connect'
 import { decision, mark, observation } from '../schema/log'
-import { session } from '../schema/sessions'
+import { entry, session } from '../schema/sessions'
 
 export type MarkInsert = Omit<typeof mark.$inferInsert, 'clubId'>
 export type ObservationInsert = Omit<typeof observation.$inferInsert, 'clubId'>
@@ -13,33 +13,31 @@ export type DecisionInsert = Omit<typeof decision.$inferInsert, 'clubId'>
 
 const TABLES = { mark, observation, decision } as const
 
-/** The content hash an id was accepted with, in any of the three tables; null when the id is new. */
-export async function acceptedHash({ db, clubId }: ClubScope, id: string): Promise<string | null> {
+/** The content hashes ids were accepted with, in any of the three tables; an id that is new has none. By the primary keys. */
+export async function acceptedHashes({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, string>> {
+	const known = new Map<string, string>()
+	if (ids.length === 0) return known
 	for (const table of Object.values(TABLES)) {
-		const [row] = await db.select({ hash: table.contentHash }).from(table).where(and(eq(table.clubId, clubId), eq(table.id, id)))
-		if (row) return row.hash
+		for (const row of await db.select({ id: table.id, hash: table.contentHash }).from(table).where(and(eq(table.clubId, clubId), inArray(table.id, ids)))) known.set(row.id, row.hash)
 	}
-	return null
+	return known
 }
 
-/** True when the row is new; false when the same id stands already (sent twice, or by two at once). */
-export async function insertMark({ db, clubId }: ClubScope, row: MarkInsert): Promise<boolean> {
-	const [result] = await db.insert(mark).values({ ...row, clubId }).onDuplicateKeyUpdate({ set: { id: sql`id` } })
-	return result.affectedRows === 1
+/** Rows of one kind at once; a row whose id stands already (sent twice, or by two at once) changes nothing. */
+export async function insertMarks({ db, clubId }: ClubScope, rows: MarkInsert[]): Promise<void> {
+	if (rows.length > 0) await db.insert(mark).values(rows.map((row) => ({ ...row, clubId }))).onDuplicateKeyUpdate({ set: { id: sql`id` } })
 }
-export async function insertObservation({ db, clubId }: ClubScope, row: ObservationInsert): Promise<boolean> {
-	const [result] = await db.insert(observation).values({ ...row, clubId }).onDuplicateKeyUpdate({ set: { id: sql`id` } })
-	return result.affectedRows === 1
+export async function insertObservations({ db, clubId }: ClubScope, rows: ObservationInsert[]): Promise<void> {
+	if (rows.length > 0) await db.insert(observation).values(rows.map((row) => ({ ...row, clubId }))).onDuplicateKeyUpdate({ set: { id: sql`id` } })
 }
-export async function insertDecision({ db, clubId }: ClubScope, row: DecisionInsert): Promise<boolean> {
-	const [result] = await db.insert(decision).values({ ...row, clubId }).onDuplicateKeyUpdate({ set: { id: sql`id` } })
-	return result.affectedRows === 1
+export async function insertDecisions({ db, clubId }: ClubScope, rows: DecisionInsert[]): Promise<void> {
+	if (rows.length > 0) await db.insert(decision).values(rows.map((row) => ({ ...row, clubId }))).onDuplicateKeyUpdate({ set: { id: sql`id` } })
 }
 
 /** An event as it is stored, with who wrote it and when it came. */
 export type StoredEvent = LogEvent & { authorId: string; receivedAt: string; counts?: SparseCount }
 
-const base = (row: { id: string; sessionId: string; athleteId: string; deviceId: string; deviceSeq: number; deviceTime: Date; replacesId: string | null; isVoid: boolean; kind: string; value: unknown; authorId: string; receivedAt: Date }) => ({
+const base = (row: { id: string; sessionId: string; athleteId: string | null; deviceId: string; deviceSeq: number; deviceTime: Date; replacesId: string | null; isVoid: boolean; kind: string; value: unknown; authorId: string; receivedAt: Date }) => ({
 	id: row.id, sessionId: row.sessionId, athleteId: row.athleteId, deviceId: row.deviceId, deviceSeq: row.deviceSeq,
 	deviceTime: row.deviceTime.toISOString(), ...(row.replacesId ? { replacesId: row.replacesId } : {}), ...(row.isVoid ? { void: true } : {}),
 	kind: row.kind, value: row.value, authorId: row.authorId, receivedAt: row.receivedAt.toISOString(),
@@ -49,14 +47,19 @@ const place = (row: { entryId: string | null; lineId: string | null; setNo?: num
 	...(row.setNo ? { setNo: row.setNo } : {}), ...(row.repNo ? { repNo: row.repNo } : {}), ...(row.side ? { side: row.side } : {}),
 })
 
+const markPlace = (row: { source: string | null; asDrillVersion: number | null; drillId: string }) => ({
+	...(row.source ? { source: row.source } : {}), ...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
+})
+
 /** All events of some sessions, replaced ones too: the fold decides what stands. Indexes `…_by_session`. */
-export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: string[]): Promise<StoredEvent[]> {
+export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: string[], receivedFrom?: Date): Promise<StoredEvent[]> {
 	if (sessionIds.length === 0) return []
-	const marks = await db.select().from(mark).where(and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds)))
-	const observations = await db.select().from(observation).where(and(eq(observation.clubId, clubId), inArray(observation.sessionId, sessionIds)))
-	const decisions = await db.select().from(decision).where(and(eq(decision.clubId, clubId), inArray(decision.sessionId, sessionIds)))
+	const since = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), inArray(table.sessionId, sessionIds), receivedFrom ? gte(table.receivedAt, receivedFrom) : undefined)
+	const marks = await db.select().from(mark).where(since(mark))
+	const observations = await db.select().from(observation).where(since(observation))
+	const decisions = await db.select().from(decision).where(since(decision))
 	return [
-		...marks.map((row) => ({ ...base(row), ...place(row), type: 'mark', counts: row.counts })),
+		...marks.map((row) => ({ ...base(row), ...place(row), ...markPlace(row), type: 'mark', counts: row.counts })),
 		...observations.map((row) => ({ ...base(row), ...place(row), type: 'observation' })),
 		...decisions.map((row) => ({ ...base(row), ...place(row), type: 'decision' })),
 	] as unknown as StoredEvent[]
@@ -81,4 +84,31 @@ export async function bestTimesBefore({ db, clubId }: ClubScope, athleteIds: str
 		))
 		.groupBy(mark.athleteId, mark.start, mark.distanceM, mark.method)
 	return rows.flatMap((row) => (row.timeS === null || row.distanceM === null ? [] : [{ athleteId: row.athleteId, start: row.start, distanceM: row.distanceM, method: row.method as Method, timeS: Number(row.timeS) }]))
+}
+
+export interface FirstRep {
+	athleteId: string
+	sessionId: string
+	start: string | null
+	method: Method
+	splits: { distanceM: number; timeS: number }[]
+}
+/** The first sprint of each athlete in each session of a span of days, oldest first: what the ready check goes by. Index `mark_by_athlete`. */
+export async function firstRepsBefore({ db, clubId }: ClubScope, athleteIds: string[], from: string, before: string): Promise<FirstRep[]> {
+	if (athleteIds.length === 0) return []
+	const later = alias(mark, 'later')
+	const rows = await db.select({ athleteId: mark.athleteId, sessionId: mark.sessionId, start: mark.start, method: mark.method, value: mark.value, day: session.day, position: entry.position }).from(mark)
+		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
+		.innerJoin(entry, and(eq(entry.clubId, mark.clubId), eq(entry.id, mark.entryId)))
+		.where(and(
+			eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), eq(mark.kind, 'sprint'), eq(mark.isVoid, false), eq(mark.setNo, 1), eq(mark.repNo, 1), gte(session.day, from), lt(session.day, before),
+			notExists(db.select({ one: sql`1` }).from(later).where(and(eq(later.clubId, mark.clubId), eq(later.replacesId, mark.id)))),
+		))
+		.orderBy(session.day, session.startTime, entry.position)
+	const first = new Map<string, FirstRep>()
+	for (const row of rows) {
+		const key = `${row.athleteId}/${row.sessionId}`
+		if (!first.has(key)) first.set(key, { athleteId: row.athleteId, sessionId: row.sessionId, start: row.start, method: row.method as Method, splits: (row.value as { splits: FirstRep['splits'] }).splits })
+	}
+	return [...first.values()]
 }

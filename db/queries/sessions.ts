@@ -103,6 +103,11 @@ export async function readLinesById({ db, clubId }: ClubScope, ids: string[]): P
 	if (ids.length === 0) return []
 	return db.select().from(line).where(and(eq(line.clubId, clubId), inArray(line.id, [...new Set(ids)])))
 }
+/** Puts the version that was done in force, and its entry back on the sheet: what was done decides, not what was planned later. */
+export async function putInForce({ db, clubId }: ClubScope, done: LineRow) {
+	await db.update(line).set({ current: sql`${line.id} = ${done.id}` }).where(and(eq(line.clubId, clubId), eq(line.entryId, done.entryId), eq(line.athleteId, done.athleteId)))
+	await db.update(entry).set({ retired: false }).where(and(eq(entry.clubId, clubId), eq(entry.id, done.entryId)))
+}
 /** Current lines of athletes in sessions of a span of days, oldest first; index `line_by_athlete`. */
 export async function linesOf({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string): Promise<{ line: LineRow; session: SessionRow }[]> {
 	if (athleteIds.length === 0) return []

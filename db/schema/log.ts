@@ -38,6 +38,10 @@ export const mark = mysqlTable('mark', {
 	distanceM: decimal('distance_m', { precision: 8, scale: 3, mode: 'number' }),
 	timeS: decimal('time_s', { precision: 8, scale: 4, mode: 'number' }),
 	method: code('method', 20),
+	/** The device run it was made from. */
+	source: uuid('source'),
+	/** Set when it was done as another drill than the line's: the version is the one it was counted by. */
+	asDrillVersion: int('as_drill_version'),
 	counts: jsonOf<SparseCount>('counts').notNull(),
 }, (t) => [
 	primaryKey({ columns: [t.clubId, t.id] }),
@@ -66,6 +70,8 @@ export const observation = mysqlTable('observation', {
 
 export const decision = mysqlTable('decision', {
 	...eventColumns(),
+	/** Null for what concerns the whole session, as wind and ground do. */
+	athleteId: uuid('athlete_id'),
 	entryId: uuid('entry_id'),
 	lineId: uuid('line_id'),
 }, (t) => [

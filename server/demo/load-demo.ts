@@ -211,7 +211,7 @@ class DemoClub {
 		}
 		const place = 'lineId' in event ? { entryId: event.entryId ?? null, lineId: event.lineId ?? null } : { entryId: null, lineId: null }
 		if (event.type === 'decision') this.rows.decisions.push({ ...row, ...place })
-		else if (event.type === 'observation') this.rows.observations.push({ ...row, ...place, setNo: 'setNo' in event ? event.setNo : null, repNo: 'repNo' in event ? event.repNo : null, side: null })
+		else if (event.type === 'observation') this.rows.observations.push({ ...row, ...place, athleteId: event.athleteId, setNo: 'setNo' in event ? event.setNo : null, repNo: 'repNo' in event ? event.repNo : null, side: null })
 		else if (line && entryId) {
 			const drill = STARTER_LIBRARY.drills[line.drillId]!
 			const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
@@ -220,7 +220,7 @@ class DemoClub {
 			life.history.counts.set(event.id, count)
 			const counts: SparseCount = toSparse(count)
 			this.rows.marks.push({
-				...row, entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: null, drillId: drill.id, start: drill.start ?? null,
+				...row, athleteId: event.athleteId, entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: null, drillId: drill.id, start: drill.start ?? null,
 				distanceM: last?.distanceM ?? null, timeS: last?.timeS ?? null, method: 'method' in event.value ? event.value.method : null, counts,
 			})
 		}

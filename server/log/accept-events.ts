@@ -4,129 +4,202 @@ import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { toSparse } from '../../core/dose/sparse-count'
 import type { EventAnswer, LogEvent, Mark } from '../../core/events/schema'
 import type { Drill } from '../../core/library/types'
-import { acceptedHash, bestTimesBefore, insertDecision, insertMark, insertObservation } from '../../db/queries/log'
-import { hashOf, readDrills } from '../../db/queries/library'
-import { type LineRow, type ListedSession, markStarted, readAttending, readLinesById, readSession } from '../../db/queries/sessions'
-import { readAthletes } from '../../db/queries/squads'
-import { SWAP_FROM } from '../../core/progress/safety-rules'
 import { type ClubScope, inTransaction } from '../../db/connect'
+import { endCare, insertCareOnce } from '../../db/queries/care'
+import { type BestTime, type DecisionInsert, type MarkInsert, type ObservationInsert, acceptedHashes, bestTimesBefore, insertDecisions, insertMarks, insertObservations } from '../../db/queries/log'
+import { hashOf, readDrills } from '../../db/queries/library'
+import { type LineRow, type ListedSession, lockSession, markStarted, putInForce, readAttending, readLinesById, readSession, updateSession } from '../../db/queries/sessions'
+import { type AthleteRow, readAthletes } from '../../db/queries/squads'
+import { SWAP_FROM } from '../../core/progress/safety-rules'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
-import { database, scopeOf } from '../database'
+import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { plannedOf } from '../sheet/planned-of'
 import { checkEvent } from './check-event'
 
-export const MAX_BATCH = 200
+export const MAX_BATCH = 500
 
 /**
  * Takes a batch of events into the log. Each event is judged alone: accepted, known already
  * (replayed), or refused with the field and the reason. The same event may be sent any number of
- * times.
+ * times. What is accepted is written in one transaction together with what follows from it, so that
+ * a process that ends in the middle leaves nothing half done, and nothing was answered yet.
  */
 export async function acceptEvents(who: SignedIn, values: readonly unknown[], now: Date): Promise<EventAnswer[]> {
-	const batch = new Batch(scopeOf(who.clubId), who, now)
-	const answers: EventAnswer[] = []
-	for (const value of values) answers.push(await batch.accept(value))
-	if (batch.hurt.size > 0) await inTransaction(database().db, who.clubId, (scope) => rewriteUpcoming(scope, [...batch.hurt], dayInZone(now.toISOString(), who.timeZone), now))
-	return answers
+	const today = dayInZone(now.toISOString(), who.timeZone)
+	const checked = values.map((value) => ({ id: String((value as { id?: unknown } | null)?.id ?? ''), ...checkEvent(value) }))
+	const events = checked.flatMap((one) => ('event' in one ? [one.event] : []))
+	if (events.length === 0) return checked.map((one) => refuse(one.id, 'field' in one ? one.field : '', 'reason' in one ? one.reason : ''))
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		// Batches about one session queue up, in one order for all; what stands is read after that.
+		for (const id of [...new Set(events.map((event) => event.sessionId))].sort()) await lockSession(scope, id)
+		const batch = new Batch(await lookUp(scope, events, today), who, now)
+		const answers = checked.map((one) => ('event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason)))
+		await batch.write(scope)
+		if (batch.hurt.size > 0) await rewriteUpcoming(scope, [...batch.hurt], today, now)
+		return answers
+	})
 }
 
 const refuse = (id: string, field: string, reason: string): EventAnswer => ({ id, outcome: 'refused', field, reason })
 
-/** What one batch looks up once. */
+/** Everything a batch needs to know, in a handful of queries however long it is. */
+interface Known {
+	hashes: Map<string, string>
+	sessions: Map<string, ListedSession>
+	attending: Map<string, Set<string>>
+	athletes: Map<string, AthleteRow>
+	lines: Map<string, LineRow>
+	drills: Map<string, Drill>
+	bests: Map<string, BestTime[]>
+	today: string
+}
+
+async function lookUp(scope: ClubScope, events: readonly LogEvent[], today: string): Promise<Known> {
+	const sessionIds = [...new Set(events.map((event) => event.sessionId))]
+	const athleteIds = [...new Set(events.flatMap((event) => event.athleteId ?? []))]
+	const hashes = await acceptedHashes(scope, events.map((event) => event.id))
+	const sessions = new Map<string, ListedSession>()
+	for (const id of sessionIds) {
+		const session = await readSession(scope, id)
+		if (session) sessions.set(id, session)
+	}
+	const attending = new Map<string, Set<string>>(sessionIds.map((id) => [id, new Set()]))
+	for (const row of await readAttending(scope, sessionIds)) attending.get(row.sessionId)?.add(row.athleteId)
+	const lines = new Map((await readLinesById(scope, events.flatMap((event) => ('lineId' in event && event.lineId ? [event.lineId] : [])))).map((line) => [line.id, line]))
+	const swapped = events.flatMap((event) => (event.type === 'mark' && event.asDrill ? [event.asDrill.drillId] : event.kind === 'swap' ? [event.value.drillId] : []))
+	const drills = await readDrills(scope, [...[...lines.values()].map((line) => line.drillId ?? ''), ...swapped])
+	const bests = new Map<string, BestTime[]>()
+	if (events.some((event) => event.kind === 'sprint')) for (const session of sessions.values()) bests.set(session.id, await bestTimesBefore(scope, athleteIds, session.day))
+	return { hashes, sessions, attending, athletes: new Map((await readAthletes(scope, athleteIds)).map((row) => [row.id, row])), lines, drills, bests, today }
+}
+
 class Batch {
-	private readonly sessions = new Map<string, ListedSession | null>()
-	private readonly attending = new Map<string, Set<string>>()
 	/** Athletes whose report changes the lines of the sessions ahead at once. */
 	readonly hurt = new Set<string>()
-	private readonly bests = new Map<string, Awaited<ReturnType<typeof bestTimesBefore>>>()
+	private readonly marks: MarkInsert[] = []
+	private readonly observations: ObservationInsert[] = []
+	private readonly decisions: DecisionInsert[] = []
+	private readonly started = new Set<string>()
+	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []
+	private readonly putBack = new Set<string>()
 
-	constructor(private readonly scope: ClubScope, private readonly who: SignedIn, private readonly now: Date) {}
+	constructor(private readonly known: Known, private readonly who: SignedIn, private readonly now: Date) {}
 
-	async accept(value: unknown): Promise<EventAnswer> {
-		const id = String((value as { id?: unknown } | null)?.id ?? '')
-		const checked = checkEvent(value)
-		if (!('event' in checked)) return refuse(id, checked.field, checked.reason)
-		const { event } = checked
+	accept(event: LogEvent): EventAnswer {
+		const { id } = event
 		const contentHash = hashOf(event)
-		const known = await acceptedHash(this.scope, event.id)
-		if (known !== null) return known === contentHash ? { id, outcome: 'replayed' } : refuse(id, 'id', 'id_reused: another event already has this id')
-
-		const session = await this.sessionOf(event.sessionId)
+		const before = this.known.hashes.get(id)
+		if (before !== undefined && before !== contentHash) return refuse(id, 'id', 'id_reused: another event already has this id')
+		const session = this.known.sessions.get(event.sessionId)
 		if (!session) return refuse(id, 'sessionId', 'no such session')
-		const [athlete] = await readAthletes(this.scope, [event.athleteId])
-		if (!athlete) return refuse(id, 'athleteId', 'no such athlete')
+		const athlete = event.athleteId === null ? null : this.known.athletes.get(event.athleteId)
+		if (athlete === undefined) return refuse(id, 'athleteId', 'no such athlete')
 		const notAllowed = this.notAllowed(event, session)
 		if (notAllowed) return refuse(id, 'type', notAllowed)
-		if (event.type === 'mark' && !(await this.attendingOf(event.sessionId)).has(event.athleteId)) return refuse(id, 'athleteId', 'not down for this session')
+		if (event.type === 'mark' && !this.known.attending.get(event.sessionId)?.has(event.athleteId)) return refuse(id, 'athleteId', 'not down for this session')
 
-		const line = 'lineId' in event && event.lineId ? (await readLinesById(this.scope, [event.lineId]))[0] : undefined
+		const line = 'lineId' in event && event.lineId ? this.known.lines.get(event.lineId) : undefined
 		if ('lineId' in event && event.lineId && (!line || line.sessionId !== event.sessionId || line.entryId !== event.entryId)) return refuse(id, 'lineId', 'no such line on this session')
-		const isNew = await this.insert(event, session, line, contentHash, athlete.legLengthM)
-		if (event.type === 'mark' && !session.startedAt) {
-			session.startedAt = this.now
-			await markStarted(this.scope, session.id, this.now)
+		const drill = this.drillOf(event, line)
+		if (drill === 'unknown') return refuse(id, event.type === 'mark' ? (event.asDrill ? 'asDrill' : 'lineId') : 'value.drillId', 'no such drill in this club’s library')
+		if (before === undefined) {
+			this.known.hashes.set(id, contentHash)
+			this.keep(event, session, line, drill, contentHash, athlete?.legLengthM ?? null)
 		}
-		if (isNew && event.type === 'observation' && event.kind === 'pain' && (event.value.score >= SWAP_FROM || event.value.redFlag)) this.hurt.add(event.athleteId)
-		if (isNew) return { id, outcome: 'accepted' }
-		// Sent by two at once: whoever came first decides which content the id has.
-		return (await acceptedHash(this.scope, event.id)) === contentHash ? { id, outcome: 'replayed' } : refuse(id, 'id', 'id_reused: another event already has this id')
+		// What follows is the same however often it is done, so that a replay mends what a lost answer left open.
+		this.follow(event, session, line, drill)
+		return { id, outcome: before === undefined ? 'accepted' : 'replayed' }
+	}
+
+	async write(scope: ClubScope): Promise<void> {
+		await insertMarks(scope, this.marks)
+		await insertObservations(scope, this.observations)
+		await insertDecisions(scope, this.decisions)
+		for (const id of this.started) await markStarted(scope, id, this.now)
+		for (const followUp of this.followUps) await followUp(scope)
 	}
 
 	private notAllowed(event: LogEvent, session: ListedSession): string | null {
-		const { role, athleteId, timeZone } = this.who
-		if (event.type === 'observation' && event.kind === 'pain') {
+		const { role, athleteId } = this.who
+		if (event.type === 'observation' && (event.kind === 'pain' || event.kind === 'worry')) {
 			return may(role, 'pain:write') || athleteId === event.athleteId ? null : 'only about yourself'
 		}
 		if (may(role, 'marks:write')) return null
 		if (!may(role, 'marks:write-today')) return 'your role does not log'
-		return session.day === dayInZone(this.now.toISOString(), timeZone) ? null : 'assistants log the sessions of today'
+		return session.day === this.known.today ? null : 'assistants log the sessions of today'
 	}
 
-	private async insert(event: LogEvent, session: ListedSession, line: LineRow | undefined, contentHash: string, legLengthM: number | null): Promise<boolean> {
+	/** The drill an event is about; null where it is about none. */
+	private drillOf(event: LogEvent, line: LineRow | undefined): Drill | 'unknown' | null {
+		if (event.kind === 'swap') return this.known.drills.get(`${event.value.drillId}/${event.value.drillVersion}`) ?? 'unknown'
+		if (event.type !== 'mark') return line?.drillId ? (this.known.drills.get(`${line.drillId}/${line.drillVersion}`) ?? null) : null
+		const cited = event.asDrill ?? { drillId: line?.drillId ?? '', drillVersion: line?.drillVersion ?? 0 }
+		return this.known.drills.get(`${cited.drillId}/${cited.drillVersion}`) ?? 'unknown'
+	}
+
+	private keep(event: LogEvent, session: ListedSession, line: LineRow | undefined, drill: Drill | null, contentHash: string, legLengthM: number | null): void {
 		const row = {
-			id: event.id, sessionId: event.sessionId, athleteId: event.athleteId, authorId: this.who.personId, deviceId: event.deviceId, deviceSeq: event.deviceSeq,
+			id: event.id, sessionId: event.sessionId, authorId: this.who.personId, deviceId: event.deviceId, deviceSeq: event.deviceSeq,
 			deviceTime: new Date(event.deviceTime), receivedAt: this.now, replacesId: event.replacesId ?? null, isVoid: event.void ?? false, contentHash,
 			kind: event.kind, value: event.value as Record<string, unknown>,
 		}
-		const place = 'setNo' in event ? { setNo: event.setNo, repNo: event.repNo, side: event.side ?? null } : {}
-		if (event.type === 'decision') return insertDecision(this.scope, { ...row, entryId: 'entryId' in event ? event.entryId : null, lineId: 'lineId' in event ? event.lineId : null })
-		if (event.type === 'observation') return insertObservation(this.scope, { ...row, entryId: 'entryId' in event ? (event.entryId ?? null) : null, lineId: 'lineId' in event ? (event.lineId ?? null) : null, ...place })
-		const drill = line && (await readDrills(this.scope, [line.drillId ?? ''])).get(`${line.drillId}/${line.drillVersion}`)
+		if (event.type === 'decision') {
+			this.decisions.push({ ...row, athleteId: event.athleteId, entryId: 'entryId' in event ? event.entryId : null, lineId: 'lineId' in event ? event.lineId : null })
+			return
+		}
+		if (event.type === 'observation') {
+			const place = 'setNo' in event ? { setNo: event.setNo, repNo: event.repNo, side: event.side ?? null } : { setNo: null, repNo: null, side: null }
+			this.observations.push({ ...row, ...place, athleteId: event.athleteId, entryId: 'entryId' in event ? (event.entryId ?? null) : null, lineId: 'lineId' in event ? (event.lineId ?? null) : null })
+			return
+		}
 		const planned = line ? plannedOf(line) : null
-		if (!line || !planned || !drill) throw new Error(`line ${event.lineId} cites a drill that is not in the library`)
+		if (!planned || !drill) throw new Error(`line ${event.lineId} has no plan`)
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-		return insertMark(this.scope, {
-			...row, entryId: event.entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: event.side ?? null,
+		this.marks.push({
+			...row, athleteId: event.athleteId, entryId: event.entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: event.side ?? null,
 			drillId: drill.id, start: drill.start ?? null, distanceM: last?.distanceM ?? null, timeS: last?.timeS ?? null,
-			method: 'method' in event.value ? event.value.method : null,
-			counts: toSparse(countMark(event, planned, drill, await this.zoneOf(event, session, drill), legLengthM)),
+			method: 'method' in event.value ? event.value.method : null, source: event.source ?? null, asDrillVersion: event.asDrill?.drillVersion ?? null,
+			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill), legLengthM)),
 		})
 	}
 
-	private async zoneOf(event: Mark, session: ListedSession, drill: Drill) {
-		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-		if (event.kind !== 'sprint' || !last) return null
-		const key = `${event.sessionId}/${event.athleteId}`
-		const bests = this.bests.get(key) ?? (await bestTimesBefore(this.scope, [event.athleteId], session.day))
-		this.bests.set(key, bests)
-		const best = bests.find((known) => known.start === (drill.start ?? null) && known.distanceM === last.distanceM && known.method === event.value.method)
-		return best ? effortZone(last.timeS, best.timeS) : null
+	/** What an event brings about beside its row. */
+	private follow(event: LogEvent, session: ListedSession, line: LineRow | undefined, drill: Drill | null): void {
+		if (event.type === 'mark') {
+			if (!session.startedAt) this.started.add(session.id)
+			// A phone that was away logged an older version of the line: what was done is what stands, as long as nothing was done on the newer one.
+			if (line && !line.current && !event.void && !this.putBack.has(line.id)) {
+				this.putBack.add(line.id)
+				if (!session.startedAt) this.followUps.push((scope) => putInForce(scope, line))
+			}
+			return
+		}
+		if (event.kind === 'pain' && (event.value.score >= SWAP_FROM || event.value.redFlag)) this.hurt.add(event.athleteId)
+		if (event.kind === 'worry' && !event.void && drill) {
+			this.followUps.push((scope) => insertCareOnce(scope, {
+				id: event.id, athleteId: event.athleteId, kind: 'worry', region: event.value.region, pattern: null, drillId: drill.id, note: event.value.note ?? 'said on the field',
+				fromDay: session.day, setBy: this.who.name, setByRole: this.who.role, recordedBy: this.who.personId, recordedAt: this.now,
+			}))
+			this.hurt.add(event.athleteId)
+		}
+		if (event.kind === 'worry' && event.void && event.replacesId) {
+			const { replacesId, athleteId } = event
+			const who = { endedOn: this.known.today, endedBy: this.who.name, endedByRole: this.who.role, endRecordedBy: this.who.personId, endRecordedAt: this.now }
+			this.followUps.push(async (scope) => { await endCare(scope, replacesId, athleteId, who) })
+			this.hurt.add(athleteId)
+		}
+		if (event.kind === 'conditions' && !event.void && event.value.surface) {
+			const { surface } = event.value
+			this.followUps.push((scope) => updateSession(scope, session.id, { surface }))
+		}
 	}
 
-	private async sessionOf(id: string): Promise<ListedSession | null> {
-		const known = this.sessions.get(id)
-		if (known !== undefined) return known
-		const session = await readSession(this.scope, id)
-		this.sessions.set(id, session)
-		return session
-	}
-	private async attendingOf(sessionId: string): Promise<Set<string>> {
-		const known = this.attending.get(sessionId)
-		if (known) return known
-		const ids = new Set((await readAttending(this.scope, [sessionId])).map((row) => row.athleteId))
-		this.attending.set(sessionId, ids)
-		return ids
+	private zoneOf(event: Mark, session: ListedSession, drill: Drill) {
+		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
+		if (event.kind !== 'sprint' || !last) return null
+		const best = this.known.bests.get(session.id)?.find((known) => known.athleteId === event.athleteId && known.start === (drill.start ?? null) && known.distanceM === last.distanceM && known.method === event.value.method)
+		return best ? effortZone(last.timeS, best.timeS) : null
 	}
 }

@@ -15,11 +15,15 @@ export function checkEvent(value: unknown): Checked {
 	const key = `${String(type)}/${String(kind)}`
 	const check = checks[key as EventKey] as ValidateFunction | undefined
 	if (!check) return { field: 'kind', reason: `${JSON.stringify(key)} is not a kind of event` }
-	if (!check(value)) {
-		const [error] = check.errors ?? []
-		const extra = error?.keyword === 'additionalProperties' ? `: ${String((error.params as { additionalProperty: string }).additionalProperty)}` : ''
-		return { field: (error?.instancePath ?? '').slice(1).replaceAll('/', '.') || String((error?.params as { missingProperty?: string })?.missingProperty ?? ''), reason: `${error?.message ?? 'not understood'}${extra}` }
-	}
+	if (!check(value)) return sayFirstProblem(check, (field, reason) => ({ field, reason }))
 	const event = value as LogEvent
 	return unsound(event) ?? { event }
+}
+
+/** The first thing wrong with a value, as the field and what is expected of it. */
+export function sayFirstProblem<T>(check: ValidateFunction, say: (field: string, reason: string) => T): T {
+	const [error] = check.errors ?? []
+	const extra = error?.keyword === 'additionalProperties' ? `: ${String((error.params as { additionalProperty: string }).additionalProperty)}` : ''
+	const place = (error?.instancePath ?? '').slice(1).replaceAll('/', '.') || String((error?.params as { missingProperty?: string } | undefined)?.missingProperty ?? '')
+	return say(place, `${error?.message ?? 'not understood'}${extra}`)
 }

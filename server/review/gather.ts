@@ -70,7 +70,7 @@ export async function readHistories(scope: ClubScope, athleteIds: string[], to: 
 	]
 	const { current, conflicts } = foldEvents(await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]))
 	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
-	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId)?.push(event)
+	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId ?? '')?.push(event)
 	return new Map(athletes.map((athlete) => {
 		const own = byAthlete.get(athlete.id) ?? []
 		return [athlete.id, {

@@ -1,13 +1,11 @@
-import { describe, expect, it, vi } from 'vitest'
-import type { EventAnswer, LogEvent } from '#core/events/schema'
-import type { FieldLine } from './field-sheet'
-import { memoryOutbox } from './outbox'
-import { nextInQueue, progressOf, restLeft, suggestionFor } from './queue'
-import { Sender } from './send-waiting'
+import { describe, expect, it } from 'vitest'
+import type { LogEvent } from '../events/schema'
+import type { FieldLine } from './pack'
+import { nextInQueue, progressOf, restLeft, suggestionFor } from './line-progress'
 import { slotsOf, strangeness, valueOf } from './slots'
 
 const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => ({
-	id: `line-${athleteId}`, entryId: 'entry', athleteId, words: 'Three-point start 20 m', drillName: 'Three-point start', logs: 'sprint', family: 'sprint', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 },
+	id: `line-${athleteId}`, entryId: 'entry', athleteId, words: 'Three-point start 20 m', drillName: 'Three-point start', drillId: 'three-point-start', drillVersion: 1, logs: 'sprint', family: 'sprint', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 },
 	restS: 120, target: '3.15 s or better', bests: {}, cautions: [], cues: [], lookFor: [], blocked: null, dropOffPercent: 3, ...change,
 })
 let seq = 0
@@ -55,78 +53,6 @@ describe('what the screen says', () => {
 	})
 })
 
-describe('sending', () => {
-	const newId = () => `00000000-0000-4000-8000-${String(seq++).padStart(12, '0')}`
-	const reply = (events: LogEvent[], answer: (event: LogEvent) => EventAnswer = ({ id }) => ({ id, outcome: 'accepted' })) => new Response(JSON.stringify({ answers: events.map(answer) }))
-	const sent = (body: string) => (JSON.parse(body) as { events: LogEvent[] }).events
-	async function outboxWith(n: number) {
-		const outbox = memoryOutbox(newId)
-		for (let i = 0; i < n; i++) await outbox.add((deviceSeq) => [rep('a', i + 1, 3.1, { deviceSeq, id: newId() })])
-		return outbox
-	}
-	const statuses = async (outbox: ReturnType<typeof memoryOutbox>) => (await outbox.ofSession('s')).map((kept) => kept.status)
-
-	it('sends in order, in batches, and settles event by event', async () => {
-		const outbox = await outboxWith(60)
-		const batches: number[][] = []
-		const sender = new Sender(outbox, () => {}, (body) => {
-			batches.push(sent(body).map((event) => event.deviceSeq))
-			return Promise.resolve(reply(sent(body), ({ id, deviceSeq }) => (deviceSeq === 3 ? { id, outcome: 'refused', field: 'lineId', reason: 'no such line' } : { id, outcome: 'accepted' })))
-		})
-		await sender.send()
-		expect(batches.map((batch) => batch.length)).toEqual([50, 10])
-		expect(batches.flat()).toEqual(Array.from({ length: 60 }, (_, i) => i))
-		expect((await statuses(outbox)).filter((status) => status === 'refused')).toHaveLength(1)
-		expect((await outbox.ofSession('s'))[3]).toMatchObject({ status: 'refused', reason: 'lineId: no such line' })
-		expect(await outbox.waiting(9)).toEqual([])
-	})
-
-	it('keeps everything and tries again, slower each time, until the server answers', async () => {
-		vi.useFakeTimers()
-		const outbox = await outboxWith(2)
-		const states: string[] = []
-		let tries = 0
-		const sender = new Sender(outbox, (state) => states.push(state), (body) => {
-			tries += 1
-			return tries < 4 ? Promise.reject(new Error('offline')) : Promise.resolve(reply(sent(body)))
-		})
-		await sender.send()
-		expect(await statuses(outbox)).toEqual(['waiting', 'waiting'])
-		await vi.advanceTimersByTimeAsync(1000)
-		await vi.advanceTimersByTimeAsync(1999)
-		expect(tries).toBe(2)
-		await vi.advanceTimersByTimeAsync(10_000)
-		expect(tries).toBe(4)
-		expect(await statuses(outbox)).toEqual(['safe', 'safe'])
-		expect(states.at(-1)).toBe('idle')
-		sender.stop()
-		vi.useRealTimers()
-	})
-
-	it('asks to sign in again and keeps the queue', async () => {
-		const outbox = await outboxWith(1)
-		const states: string[] = []
-		const sender = new Sender(outbox, (state) => states.push(state), () => Promise.resolve(new Response('{}', { status: 401 })))
-		await sender.send()
-		sender.stop()
-		expect(states.at(-1)).toBe('sign-in-again')
-		expect(await statuses(outbox)).toEqual(['waiting'])
-	})
-
-	it('does not ask for ever when an answer settles nothing', async () => {
-		const outbox = await outboxWith(1)
-		let tries = 0
-		const sender = new Sender(outbox, () => {}, () => {
-			tries += 1
-			return Promise.resolve(new Response('{"answers":[]}'))
-		})
-		await sender.send()
-		sender.stop()
-		expect(tries).toBe(1)
-		expect(await statuses(outbox)).toEqual(['waiting'])
-	})
-})
-
 describe('the numbers of a rep', () => {
 	it('asks for 10 m and the whole distance of a longer sprint, contact and flight of a rebound', () => {
 		expect(slotsOf(line('a')).map((slot) => slot.name)).toEqual(['10 m', '20 m'])
@@ -145,7 +71,7 @@ describe('the numbers of a rep', () => {
 	})
 	it('asks about a number that would surprise, and not about a usual one', () => {
 		const slots = slotsOf(line('a'))
-		expect(strangeness({ logs: 'sprint' }, slots, [null, 2.8], 3)).toBe('2.8 s would be the best by 0.2 s.')
+		expect(strangeness({ logs: 'sprint' }, slots, [null, 2.8], 3)).toBe('2.8 s for 20 m would be the best by 0.2 s.')
 		expect(strangeness({ logs: 'sprint' }, slots, [null, 4], 3)).toBe('4 s is 1 s off the best of 3 s.')
 		expect(strangeness({ logs: 'sprint' }, slots, [null, 3.02], 3)).toBeNull()
 		expect(strangeness({ logs: 'sprint' }, slots, [null, 31], undefined)).toBe('31 s is far from what is usual.')

@@ -1,10 +1,10 @@
-import type { LogEvent } from '#core/events/schema'
-import type { DropOffReading } from '#core/noise/drop-off'
-import { type Method, METHOD_NAMES } from '#core/noise/typical-error'
-import { byRep, markEvidence, repsOfMark } from '#core/progress/gather-exposure'
-import { readFall } from '#core/progress/read-fall'
-import { writeMark, writePercent } from '#core/progress/write-numbers'
-import type { FieldLine } from './field-sheet'
+import type { LogEvent } from '../events/schema'
+import type { DropOffReading } from '../noise/drop-off'
+import { type Method, METHOD_NAMES } from '../noise/typical-error'
+import { byRep, markEvidence, repsOfMark } from '../progress/gather-exposure'
+import { readFall } from '../progress/read-fall'
+import { writeMark, writePercent } from '../progress/write-numbers'
+import type { FieldLine } from './pack'
 
 /** Where one athlete stands on one line, from the events that stand. */
 export interface LineProgress {
@@ -18,6 +18,10 @@ export interface LineProgress {
 	/** Device time of the last rep, ms; null before the first. */
 	lastAt: number | null
 	dropOff: DropOffReading | null
+	/** Rest the last rep asks for, s: none after a rep that was not run, less after a shorter one. */
+	restS: number
+	/** Another drill for this athlete, swapped in on the spot. */
+	swap: { drillId: string; drillVersion: number } | null
 	method: Method | null
 	finished: boolean
 }
@@ -28,11 +32,13 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[]): LinePr
 	const taken = marks.reduce((sum, event) => sum + (event.kind === 'missed' ? 1 : repsOfMark(event)), 0)
 	const planned = line.dose.sets * line.dose.reps
 	const ended = own.some((event) => event.type === 'decision' && event.kind === 'end-set')
-	const evidence = marks.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null)
+	const swapped = own.flatMap((event) => (event.type === 'decision' && event.kind === 'swap' ? [event] : [])).sort(byTime).at(-1)
+	const swap = swapped && (swapped.value.drillId !== line.drillId || swapped.value.drillVersion !== line.drillVersion) ? swapped.value : null
+	const evidence = marks.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId)).map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null)
 	const fall = readFall(evidence, line.dropOffPercent)
 	const times = marks.map((event) => Date.parse(event.deviceTime))
 	return {
-		line, marks, planned, ended, method: fall?.method ?? null,
+		line, marks, planned, ended, swap, restS: restAfter(line, [...marks].sort(byTime).at(-1)), method: fall?.method ?? null,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
 		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
 		lastAt: times.length > 0 ? Math.max(...times) : null,
@@ -41,10 +47,21 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[]): LinePr
 	}
 }
 
-/** Seconds until the drill's rest is over; 0 is ready. */
+/** By the device's time, then by its own order: never by id. */
+export const byTime = (a: LogEvent, b: LogEvent): number => Date.parse(a.deviceTime) - Date.parse(b.deviceTime) || (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
+
+/** A sprint over less than the line's distance asks for its share of the rest; a rep that was not run for none. */
+function restAfter(line: FieldLine, last: LogEvent | undefined): number {
+	if (!last || last.type !== 'mark' || last.kind === 'missed') return 0
+	const ran = last.kind === 'sprint' ? last.value.splits.at(-1)?.distanceM : undefined
+	const asked = line.parameters.distanceM
+	return ran !== undefined && asked !== undefined && ran < asked ? Math.round((line.restS * ran) / asked) : line.restS
+}
+
+/** Seconds until the rest after what was done is over; 0 is ready. */
 export function restLeft(progress: LineProgress, nowMs: number): number {
 	if (progress.lastAt === null) return 0
-	return Math.max(0, Math.ceil(progress.line.restS - (nowMs - progress.lastAt) / 1000))
+	return Math.max(0, Math.ceil(progress.restS - (nowMs - progress.lastAt) / 1000))
 }
 
 /** Whose turn comes after somebody: the next in the order who still has reps, round and round. */

@@ -1,0 +1,58 @@
+import type { KeptReading } from '#core/devices/schema'
+import type { LogEvent } from '#core/events/schema'
+
+export interface Heard {
+	events: LogEvent[]
+	readings: KeptReading[]
+}
+const LONGEST_WAIT_MS = 20_000
+
+/**
+ * Follows what others add to a session: one request after the other is held open by the server until
+ * there is something. Stops while the page is hidden, waits longer after each failure.
+ */
+export class Follower {
+	private stopped = false
+	private since: string | null = null
+	private readonly recent = new Map<string, number>()
+	private running = false
+	private failures = 0
+	private abort: AbortController | null = null
+
+	constructor(
+		private readonly sessionId: string,
+		private readonly hear: (heard: Heard, clockOffsetMs: number) => Promise<void>,
+		private readonly post: (body: string, signal: AbortSignal) => Promise<Response> = (body, signal) => fetch('/api/field/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal }),
+	) {}
+
+	async follow(): Promise<void> {
+		if (this.running) return
+		this.running = true
+		while (!this.stopped && document.visibilityState === 'visible') {
+			const asked = Date.now()
+			try {
+				this.abort = new AbortController()
+				const timer = setTimeout(() => this.abort?.abort(), 30_000)
+				const response = await this.post(JSON.stringify({ sessionId: this.sessionId, since: this.since, seen: [...this.recent.keys()] }), this.abort.signal)
+				clearTimeout(timer)
+				if (!response.ok) throw new Error(`the server answered ${response.status}`)
+				const answer = (await response.json()) as Heard & { serverNow: string }
+				const serverNow = Date.parse(answer.serverNow)
+				for (const { id } of [...answer.events, ...answer.readings]) this.recent.set(id, serverNow)
+				for (const [id, at] of this.recent) if (at < serverNow - 60_000) this.recent.delete(id)
+				await this.hear(answer, serverNow - Date.now())
+				this.since = answer.serverNow
+				this.failures = 0
+			} catch {
+				this.failures += 1
+				if (!this.stopped) await new Promise((resolve) => setTimeout(resolve, Math.max(0, Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (this.failures - 1)) - (Date.now() - asked))))
+			}
+		}
+		this.running = false
+	}
+
+	stop(): void {
+		this.stopped = true
+		this.abort?.abort()
+	}
+}

@@ -1,0 +1,120 @@
+import { useState } from 'react'
+import type { MISSED_REASONS, Mark } from '#core/events/schema'
+import type { LineProgress } from '#core/field/line-progress'
+import type { Advice } from '#core/field/live-advice'
+import type { FieldAthlete } from '#core/field/pack'
+import { type Slot, expectedAt, showRead, slotsOf, strangeness, valueOf } from '#core/field/slots'
+import { readDigits } from '#core/measure/read-digits'
+import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, SPRINT_METHODS, type Method } from '#core/noise/typical-error'
+import { AdviceBox } from './advice-box'
+import { NumberPad } from './number-pad'
+import { sayEvent } from './say-event'
+import type { NewEvent } from './use-session-log'
+
+const METHODS = { sprint: SPRINT_METHODS, contact: CONTACT_METHODS, height: LENGTH_METHODS, distance: LENGTH_METHODS } as const
+/** How marks were taken last, kind by kind: it rarely changes within a session. */
+const lastMethods: Record<keyof typeof METHODS, Method> = { sprint: 'gate', contact: 'mat', height: 'mat', distance: 'tape' }
+/** Whoever times only the whole distance starts there the next time too. */
+let wholeOnly = false
+
+interface Props {
+	progress: LineProgress
+	athlete: FieldAthlete
+	gates: readonly number[]
+	windMps: number | null
+	ready: boolean
+	undoLabel: string | null
+	/** The mark before, to repeat. */
+	same: Mark | undefined
+	advice: Advice
+	onAct: (act: NonNullable<Advice['act']>) => void
+	onSave: (value: { kind: string; value: unknown }, label: string) => void
+	onMissed: (reason?: (typeof MISSED_REASONS)[number]) => void
+	onUntimed: () => void
+	onUndo: () => void
+	followUp: React.ReactNode
+}
+
+/** The numbers of one rep: split by split, read by what is expected; what would surprise is asked about once. */
+export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, same, advice, onAct, onSave, onMissed, onUntimed, onUndo, followUp }: Props) {
+	const { line } = progress
+	const kind = line.logs === 'done' ? 'sprint' : line.logs
+	const slots = slotsOf(line, gates)
+	const [digits, setDigits] = useState<string[]>([])
+	const [at, setAt] = useState(wholeOnly ? slots.length - 1 : 0)
+	const [method, setMethod] = useState<Method>(lastMethods[kind])
+	const [odd, setOdd] = useState<string | null>(null)
+	const active = Math.min(at, slots.length - 1)
+	const best = kind === 'sprint' ? line.bests[method] : undefined
+	const reads = slots.map((slot, index) => readDigits(digits[index] ?? '', expectedAt(slot, line, best, athlete.curve)))
+	const complete = kind === 'sprint' ? reads.at(-1) !== null : reads.every((value) => value !== null)
+
+	const type = (change: (text: string) => string) => {
+		setOdd(null)
+		setDigits(slots.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))))
+	}
+	const keep = () => {
+		wholeOnly = kind === 'sprint' && slots.length > 1 && reads[0] === null
+		const label = slots.flatMap((slot, index) => (reads[index] === null || (kind === 'sprint' && index < slots.length - 1) ? [] : [`${reads[index]} ${slot.unit}`])).join(', ')
+		onSave(valueOf(line, slots, reads, { sprint: method, contact: method, height: method, distance: method }, windMps), label)
+	}
+	const save = () => {
+		if (!complete) {
+			if (reads[active] !== null && active < slots.length - 1) setAt(active + 1)
+			return
+		}
+		const strange = strangeness(line, slots, reads, best)
+		if (strange && odd !== strange) return setOdd(strange)
+		keep()
+	}
+	const blank = digits.every((text) => text === '')
+	return (
+		<>
+			{odd ? (
+				<div className="mx-4 mt-2 border-2 border-ink px-3 py-2 text-[16px] leading-snug" role="status" aria-label="Suggestion">
+					<p><b>{odd}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?</p>
+					<div className="mt-1.5 flex gap-1.5">
+						<button type="button" className="btn min-h-[64px] flex-1" onClick={keep}>Keep</button>
+						<button type="button" className="btn btn-quiet min-h-[64px] flex-1" onClick={() => { setOdd(null); setDigits([]) }}>Fix</button>
+						{kind === 'sprint' && <button type="button" className="btn btn-quiet min-h-[64px] flex-1" onClick={() => onMissed('false-start')}>False start</button>}
+					</div>
+				</div>
+			) : <AdviceBox advice={advice} onAct={onAct} />}
+			<div className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
+				{slots.map((slot, index) => (
+					<button key={slot.name} type="button" className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`} onClick={() => setAt(index)} aria-pressed={index === active}>
+						<span className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`} data-testid={`value-${index}`}>{reads[index] === null ? (digits[index] || '–') : showRead(reads[index]!, slot)} <span className="text-[17px] font-medium">{slot.unit}</span></span>
+						<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>{slot.name}</span>
+					</button>
+				))}
+				<label className="grid w-[104px] shrink-0 text-[13px]">by
+					<select className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]" value={method} onChange={(event) => { lastMethods[kind] = event.target.value as Method; setMethod(lastMethods[kind]) }} aria-label="Taken by">
+						{METHODS[kind].map((one) => <option key={one} value={one}>{METHOD_NAMES[one]}</option>)}
+					</select>
+				</label>
+			</div>
+			<NumberPad
+				disabled={!ready || (progress.finished && !complete && blank)}
+				onDigit={(digit) => type((text) => `${text}${digit}`)}
+				onDelete={() => type((text) => text.slice(0, -1))}
+				onSave={save} onMissed={() => onMissed()} onUntimed={onUntimed} onUndo={onUndo} undoLabel={undoLabel}
+				saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
+				same={blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint' ? { label: sayEvent(same), onSame: () => onSave({ kind: same.kind, value: same.value }, sayEvent(same)) } : null}
+			/>
+			{followUp}
+		</>
+	)
+}
+
+/** Why a mark from a device would surprise for an athlete; null when it would not. */
+export function strangeFor(progress: LineProgress, mark: NewEvent, athlete: FieldAthlete | undefined): string | null {
+	const { line } = progress
+	if (mark.type !== 'mark' || mark.kind === 'release') return null
+	const slots: Slot[] = slotsOf(line, [])
+	const reads = mark.kind === 'sprint' ? [mark.value.splits.at(-1)!.timeS] : mark.kind === 'contact' ? [mark.value.contactS * 1000, mark.value.flightS * 1000] : mark.kind === 'height' ? [mark.value.heightM * 100] : []
+	const best = mark.kind === 'sprint' ? line.bests.gate : undefined
+	const strange = strangeness(line, slots, reads, best)
+	if (strange || mark.kind !== 'sprint' || best !== undefined || !athlete?.curve) return strange
+	const expected = expectedAt(slots[0]!, line, undefined, athlete.curve)
+	return reads[0]! < expected.low || reads[0]! > expected.high * 1.15 ? `${reads[0]} s is not what ${athlete.name}’s own curve says, ${expected.low.toFixed(2)} to ${expected.high.toFixed(2)} s` : null
+}

@@ -1,0 +1,34 @@
+import { useRef, useState } from 'react'
+import { Form } from 'react-router'
+import { openDeviceStore } from '../field/device-store'
+
+/** Signs out and takes the squads' data off this device; what was not sent yet is said first, and stays until it is. */
+export function SignOut({ className }: { className: string }) {
+	const form = useRef<HTMLFormElement>(null)
+	const [unsent, setUnsent] = useState<number | null>(null)
+	const leave = async (asked: boolean) => {
+		const store = await openDeviceStore()
+		const waiting = await store.waitingCount()
+		if (waiting > 0 && !asked) return setUnsent(waiting)
+		await store.clear()
+		if ('caches' in window) for (const name of await caches.keys()) await caches.delete(name)
+		const registration = 'serviceWorker' in navigator ? await navigator.serviceWorker.getRegistration() : undefined
+		await registration?.unregister()
+		form.current?.submit()
+	}
+	return (
+		<Form method="post" action="/sign-out" ref={form} reloadDocument onSubmit={(event) => {
+			event.preventDefault()
+			void leave(false)
+		}}>
+			<button className={className}>Sign out</button>
+			{unsent !== null && (
+				<div role="alert" className="mt-2 grid gap-2 border-l-[3px] border-attn pl-3 text-[14px]">
+					<p>{unsent} {unsent === 1 ? 'entry' : 'entries'} from the field {unsent === 1 ? 'is' : 'are'} only on this device.</p>
+					<a className="link" href="/field">Send them first</a>
+					<button type="button" className="link text-left" onClick={() => void leave(true)}>Sign out; they wait here for you</button>
+				</div>
+			)}
+		</Form>
+	)
+}

@@ -1,0 +1,50 @@
+import { countLine } from '../dose/count-line'
+import { countMark } from '../dose/count-mark'
+import { type DoseCount, addInto, emptyCount, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
+import { SESSION_RANGES } from '../dose/level-ranges'
+import type { LogEvent } from '../events/schema'
+import { effortZone } from '../measure/sprint/effort-zone'
+import type { FieldAthlete, FieldLine, FieldSheet } from './pack'
+
+export interface DoseLeft {
+	contacts: { done: number; planned: number; low: number; high: number }
+	fastMetres: { done: number; planned: number; low: number; high: number }
+	/** Planned reps not done. */
+	repsLeft: number
+}
+
+/** What an athlete has done of the day's dose and what is left of it, by the counting convention. */
+export function doseLeft(sheet: Pick<FieldSheet, 'lines' | 'drills'>, athlete: Pick<FieldAthlete, 'id' | 'level' | 'legLengthM'>, events: readonly LogEvent[]): DoseLeft {
+	const [planned, done] = [emptyCount(), emptyCount()]
+	const lines = new Map(sheet.lines.filter((line) => line.athleteId === athlete.id && line.blocked === null).map((line) => [line.entryId, line]))
+	const legLength = athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }
+	let repsLeft = 0
+	for (const line of lines.values()) {
+		const drill = sheet.drills[`${line.drillId}/${line.drillVersion}`]
+		if (drill) addInto(planned, countLine(drill, line.parameters, line.dose, legLength))
+		repsLeft += line.dose.sets * line.dose.reps
+	}
+	for (const event of events) {
+		if (event.type !== 'mark' || event.athleteId !== athlete.id) continue
+		const line = lines.get(event.entryId)
+		if (!line) continue
+		repsLeft -= event.kind === 'done' ? event.value.reps : event.kind === 'missed' ? 0 : 1
+		const cited = event.asDrill ?? line
+		const drill = sheet.drills[`${cited.drillId}/${cited.drillVersion}`]
+		if (drill) addInto(done, countMark(event, { ...line, ladderId: null, rungId: null }, drill, zoneOf(event, line), athlete.legLengthM))
+	}
+	const range = SESSION_RANGES[athlete.level]
+	const contacts = (count: DoseCount) => totalOf(rangedContacts(count))
+	const fast = (count: DoseCount) => Math.round(metresOf(count, ['fast', 'maximal']))
+	return {
+		contacts: { done: contacts(done), planned: contacts(planned), low: range.contacts.low, high: range.contacts.high },
+		fastMetres: { done: fast(done), planned: fast(planned), low: range.fastMetres.low, high: range.fastMetres.high },
+		repsLeft: Math.max(0, repsLeft),
+	}
+}
+
+function zoneOf(event: LogEvent, line: FieldLine) {
+	const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
+	const best = event.kind === 'sprint' ? line.bests[event.value.method] : undefined
+	return last && best !== undefined && last.distanceM === line.parameters.distanceM ? effortZone(last.timeS, best) : null
+}

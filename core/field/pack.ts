@@ -1,0 +1,72 @@
+import type { LogEvent } from '../events/schema'
+import type { Dose, Drill, Level, Parameters, Region, School } from '../library/types'
+import type { Method } from '../noise/typical-error'
+import type { ReadyReference } from '../noise/ready-reference'
+
+/** One athlete's line as the field needs it; the version it was downloaded in is its id. */
+export interface FieldLine {
+	id: string
+	entryId: string
+	athleteId: string
+	words: string
+	drillName: string
+	drillId: string
+	drillVersion: number
+	/** The kind of number a rep yields; 'done' is ticked off and judged by eye. */
+	logs: 'sprint' | 'contact' | 'height' | 'distance' | 'done'
+	family: Drill['family']
+	dose: Dose
+	parameters: Parameters
+	restS: number
+	target: string
+	bests: Partial<Record<Method, number>>
+	cautions: string[]
+	cues: string[]
+	lookFor: string[]
+	blocked: string | null
+	/** What the school lets the marks of this line fall by before the set ends. */
+	dropOffPercent: number
+}
+export interface FieldEntry {
+	id: string
+	part: string
+	name: string
+}
+export interface FieldAthlete {
+	id: string
+	name: string
+	level: Level
+	legLengthM: number | null
+	/** "left knee": what to spare, in words; no more than that reaches the field. */
+	spare: string[]
+	/** Movements the athlete does not trust. */
+	worries: { drillId: string; region: Region }[]
+	/** The athlete's own speed curve from bests by gates; null when there are too few. */
+	curve: { mssMps: number; tauS: number } | null
+	/** What the first sprint of a session usually is, by start, distance and method. */
+	usual: { start: string; distanceM: number; method: Method; reference: ReadyReference }[]
+}
+export interface FieldSheet {
+	session: { id: string; title: string; squadName: string; day: string; startTime: string; place: string; surface: string | null; minutes: number }
+	entries: FieldEntry[]
+	athletes: FieldAthlete[]
+	lines: FieldLine[]
+	/** Drills of the lines and of everything that may stand in for them, by "id/version". */
+	drills: Record<string, Drill>
+	/** What may stand in for a drill here, by drill id: "id/version" of each. */
+	standIns: Record<string, string[]>
+	school: School
+}
+
+/** A session whole, as a device keeps it. */
+export interface Pack {
+	sheet: FieldSheet
+	events: LogEvent[]
+}
+/** What a device asks for when it can reach the server. */
+export interface PackAnswer {
+	person: { id: string; name: string; role: string; clubName: string }
+	serverNow: string
+	today: string
+	packs: Pack[]
+}

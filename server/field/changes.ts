@@ -1,0 +1,42 @@
+import { setTimeout as wait } from 'node:timers/promises'
+import type { KeptReading } from '../../core/devices/schema'
+import type { LogEvent } from '../../core/events/schema'
+import { readingsSince } from '../../db/queries/devices'
+import { eventsOfSessions } from '../../db/queries/log'
+import type { ClubScope } from '../../db/connect'
+import type { Role } from '../../db/schema/people'
+import { keptReading } from '../devices/take-readings'
+import { bare, readable } from './read-pack'
+
+/** Rows are stamped before they are seen by others; this far back they are read again and told apart by id. */
+const OVERLAP_MS = 30_000
+const LONGEST_WAIT_MS = 20_000
+const LOOK_EVERY_MS = 400
+/** Device readings from before this belong to no session that is still going on. */
+const READINGS_MS = 12 * 3_600_000
+
+export interface Changes {
+	serverNow: string
+	events: LogEvent[]
+	readings: KeptReading[]
+}
+
+/**
+ * What others have added to a session since a moment, as soon as there is something, else nothing after
+ * a while: the asking device holds the connection open. All that is known stands in the database, so that
+ * any process can answer.
+ *
+ * @param since the `serverNow` of the answer before; null for everything
+ * @param seen ids the device holds already of the last half minute
+ */
+export async function waitForChanges(scope: ClubScope, role: Role, sessionId: string, since: Date | null, seen: ReadonlySet<string>, signal: AbortSignal): Promise<Changes> {
+	const until = Date.now() + LONGEST_WAIT_MS
+	for (;;) {
+		const now = new Date()
+		const from = since ? new Date(since.getTime() - OVERLAP_MS) : undefined
+		const events = (await eventsOfSessions(scope, [sessionId], from)).filter((event) => !seen.has(event.id) && readable(event, role))
+		const readings = (await readingsSince(scope, from ?? new Date(now.getTime() - READINGS_MS))).filter((row) => !seen.has(row.id))
+		if (events.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted) return { serverNow: now.toISOString(), events: events.map(bare), readings: readings.map(keptReading) }
+		await wait(LOOK_EVERY_MS, undefined, { signal }).catch(() => undefined)
+	}
+}
