@@ -10,6 +10,7 @@ import { evidenceFor, gatherInput } from '../core/progress/gather-input'
 import { judgeAthlete } from '../core/progress/judge-athlete'
 import { passedRungs } from '../core/progress/locks'
 import type { VerdictInput } from '../core/progress/types'
+import { benchField } from './bench-field'
 import { BIG_LADDERS, bigHistory, bigStates } from '../tests/support/big-history'
 
 /** Seeded, so that every run measures the same work. */
@@ -97,3 +98,5 @@ const sessions = histories[0]!.sessions.length
 console.log(`\n${ATHLETES} athletes × ${BIG_LADDERS.length} ladders, ${sessions} sessions each, ${histories.reduce((sum, history) => sum + history.events.length, 0).toLocaleString('en')} events: ${judgeAll(inputs)} verdicts\n`)
 console.log(`${'ms, best of 7'.padEnd(50)}${'processor'.padStart(12)}${'wall clock'.padStart(12)}`)
 for (const [name, { cpu, wall }] of [['judging, inputs at hand', best(() => judgeAll(inputs))], ['gathering from the history, and judging', best(() => judgeAll(gatherAll()))]] as const) console.log(`${name.padEnd(50)}${cpu.toFixed(0).padStart(12)}${wall.toFixed(0).padStart(12)}`)
+
+await benchField()

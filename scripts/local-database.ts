@@ -44,9 +44,10 @@ const readPid = (file: string): number | null => {
 
 /**
  * Starts a MariaDB of our own on 127.0.0.1 with its data in `home`/mariadb. Only the account made
- * here can sign in over TCP, with a random password kept in `home` for the owner's eyes.
+ * here can sign in over TCP, with a random password kept in `home` for the owner's eyes. A fixed port
+ * lets a server that ended come back where it was.
  */
-export async function startLocalDatabase(home: string): Promise<LocalDatabase> {
+export async function startLocalDatabase(home: string, fixedPort?: number): Promise<LocalDatabase> {
 	if (!firstExisting(...SERVER) || !firstExisting(...INSTALL)) installDebianPackages(['mariadb-server'], 'MariaDB, the database server,')
 	const server = firstExisting(...SERVER)
 	const install = firstExisting(...INSTALL)
@@ -82,7 +83,7 @@ export async function startLocalDatabase(home: string): Promise<LocalDatabase> {
 		`GRANT ALL ON \`dromos\\_%\`.* TO ${account};`,
 	].join('\n') + '\n', { mode: 0o600 })
 
-	const port = await freePort()
+	const port = fixedPort ?? (await freePort())
 	const log = openSync(errorLog, 'w', 0o600)
 	const child = spawn(server, [
 		'--no-defaults', `--datadir=${data}`, '--bind-address=127.0.0.1', `--port=${port}`, `--socket=${socket}`, `--pid-file=${pidFile}`,

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { LineProgress } from '#core/field/line-progress'
 import type { Drill } from '#core/library/types'
 import { sentences } from '../ui/sentence'
-import { type Grade, RatingRow } from './rating-row'
+import { type Grade, RatingRow, type Reports } from './rating-row'
 
 interface Props {
 	progress: LineProgress
@@ -12,16 +12,17 @@ interface Props {
 	onUndo: () => void
 	onDone: (reps: number) => void
 	onRate: (grade: Grade, reps: number) => void
+	reports: Reports
 }
 
 /** A set ticked off and judged by eye in one tap. */
-export function DonePad({ progress, drill, ready, undoLabel, onUndo, onDone, onRate }: Props) {
+export function DonePad({ progress, drill, ready, undoLabel, onUndo, onDone, onRate, reports }: Props) {
 	const { line } = progress
 	const [typed, setTyped] = useState<number | null>(null)
 	const reps = typed ?? Math.min(line.dose.reps, Math.max(1, line.dose.reps - progress.next.repNo + 1))
 	return (
 		<>
-			<div className="flex flex-1 flex-col justify-end gap-2 px-4 py-2">
+			<div data-at="pad" className="flex flex-1 flex-col justify-end gap-2 px-4 py-2">
 				<div className="flex flex-1 flex-col justify-center gap-2 py-2 text-[17px] leading-snug">
 					<p>{sentences(drill?.cues ?? [])}</p>
 					<p className="text-ink-2">Look for: {sentences([(drill?.lookFor ?? []).join('; ').toLowerCase()])}</p>
@@ -37,7 +38,7 @@ export function DonePad({ progress, drill, ready, undoLabel, onUndo, onDone, onR
 				</div>
 				<p className="text-center text-[14px]">Set done, and it was …</p>
 			</div>
-			<RatingRow mayRate={ready && !progress.finished} onRate={(grade) => onRate(grade, reps)} />
+			<RatingRow mayRate={ready && !progress.finished} onRate={(grade) => onRate(grade, reps)} reports={reports} />
 		</>
 	)
 }

@@ -17,7 +17,7 @@ export function FieldHeader({ sheet, entryIndex, log, onEntry, onSession }: Prop
 			<div className="flex items-stretch justify-between text-[14px]">
 				<a className="flex min-h-[48px] items-center px-4 underline underline-offset-2" href="/field">Sessions</a>
 				<span className="flex items-center px-1 text-center" role="status" aria-label="Where the marks are">
-					{log.state === 'sign-in-again' ? <a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>Sign in again; {log.waiting} wait here</a>
+					{!log.ready ? 'reading what is on this device …' : log.state === 'sign-in-again' ? <a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>Sign in again; {log.waiting} wait here</a>
 						: log.state === 'somebody-else' ? <a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>Somebody else is signed in; {log.waiting} wait here</a>
 							: <span><b>{log.waiting}</b> only on this device · <b>{log.safe}</b> safe{log.state === 'no-connection' && ' · no connection'}</span>}
 				</span>

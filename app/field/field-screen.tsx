@@ -219,31 +219,30 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 		const region = worstRegion(drill)
 		if (region) void keep([{ ...at, type: 'observation', kind: 'worry', value: { region } }], 'a worry', false)
 	}
+	const reports = { ready: log.ready, onWorry: worry, onPain: () => setPanel('pain') }
 	const open = markId ? shown.marks.find((mark) => mark.id === markId) : undefined
 
 	return (
-		<div className="mx-auto flex min-h-dvh max-w-[760px] flex-col">
+		<div className="mx-auto flex min-h-dvh max-w-[1100px] flex-col">
 			{header}
 			{notices}
 			{problem && <p className="bg-attn px-4 py-2 font-bold text-paper" role="alert">{problem}</p>}
+			<div className="field-grid flex flex-1 flex-col">
 			<LineHead progress={shown} athlete={athlete} dose={doseLeft(sheet, athlete, current)} drillName={shown.swap ? (drill?.name ?? '') : null} gates={settings.gates} onLine={onLine} nameOf={nameOf} onPick={setAthleteId} onMark={setMarkId} onAthlete={() => setPanel('athlete')} />
 			<TimedOrDone
 				key={`${line.id}/${shown.next.setNo}/${shown.next.repNo}`}
 				measured={measured} advice={advice} onAct={act}
 				timed={{ progress: shown, athlete, gates: settings.gates, windMps, ready: log.ready, undoLabel: last?.label ?? null, same: shown.marks.at(-1), onSave: (value, label) => void keep([{ ...place, type: 'mark', ...value } as NewEvent], label, true), onMissed: (reason) => void keep([{ ...place, type: 'mark', kind: 'missed', value: reason ? { reason } : {} } as NewEvent], 'missed', true), onUntimed: () => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps: 1 } } as NewEvent], 'no number', true), onUndo: () => void undo() }}
-				done={{ progress: shown, drill, ready: log.ready, undoLabel: last?.label ?? null, onUndo: () => void undo(), onDone: (reps) => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps } } as NewEvent], 'done, not judged', true), onRate: rate }}
+				done={{ progress: shown, drill, ready: log.ready, undoLabel: last?.label ?? null, onUndo: () => void undo(), onDone: (reps) => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps } } as NewEvent], 'done, not judged', true), onRate: rate, reports }}
 				followUp={<FollowUp last={last} drill={drill} assisted={(line.parameters.assistPercent ?? 0) > 0} nameOf={nameOf} onCorrect={correctLast} onComfort={(worst, braking) => lastRep && quietly(log.write([{ athleteId: lastRep.athleteId, entryId: lastRep.entryId, lineId: lastRep.lineId, setNo: lastRep.setNo, repNo: lastRep.repNo, type: 'observation', kind: 'comfort', value: { worst, braking } }]).then((written) => setLast((before) => ({ events: [...(before?.events ?? []), ...written], label: `${before?.label ?? ''}, comfort ${worst} of 5${braking ? ', braking' : ''}` }))))} />}
 			/>
-			{measured && <RatingRow mayRate={log.ready && lastRep !== undefined} onRate={(grade) => rate(grade, null)} />}
-			<div className="grid grid-cols-2 border-t border-chalk">
-				<button type="button" className="num min-h-[64px] border-r border-chalk text-[15px] font-semibold disabled:text-ink-2" disabled={!log.ready} onClick={worry}>Worry</button>
-				<button type="button" className="num min-h-[64px] text-[15px] font-semibold text-attn disabled:text-ink-2" disabled={!log.ready} onClick={() => setPanel('pain')}>Pain</button>
-			</div>
-			<button type="button" className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk px-4 pb-[env(safe-area-inset-bottom)] text-[15px]" onClick={() => setPanel('queue')} aria-label="Queue">
+			{measured && <RatingRow mayRate={log.ready && lastRep !== undefined} onRate={(grade) => rate(grade, null)} reports={reports} />}
+			<button type="button" data-at="queue" className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk bg-paper px-4 pb-[env(safe-area-inset-bottom)] text-[15px] max-[899px]:sticky max-[899px]:bottom-0" onClick={() => setPanel('queue')} aria-label="Queue">
 				{upNext(queue, onLine).map((progress) => <span key={progress.line.id} className="truncate"><b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}</span>)}
 				{queue.every((progress) => progress.finished) && <span>Everybody is done here; the next drill is ›</span>}
 				<span className="shrink-0 underline">all {queue.length}</span>
 			</button>
+			</div>
 
 			{panel === 'pain' && (
 				<PainPanel name={nameOf(line.athleteId)} onClose={() => setPanel(null)} onSave={(pain) => {

@@ -16,10 +16,10 @@ const CHIP = 'num min-h-[48px] shrink-0 border border-ink px-3 text-[15px] aria-
 /** One tap more about what was just saved: the fault behind a poor rep, why one was missed, how an assisted run felt. */
 export function FollowUp({ last, drill, assisted, nameOf, onCorrect, onComfort }: Props) {
 	const event = last?.events[0]
-	if (!event) return <p className="px-4 py-1.5 text-[14px]">Quality goes to the last rep saved.</p>
+	if (!event) return <p data-at="more" className="px-4 py-1.5 text-[14px]">Quality goes to the last rep saved.</p>
 	const chips = chipsFor(event, drill)
 	return (
-		<div className="border-b border-chalk px-4 py-1" aria-live="polite">
+		<div data-at="more" className="border-b border-chalk px-4 py-1" aria-live="polite">
 			<p className="truncate text-[14px]">Last: <b>{shortName(nameOf(event.athleteId))}</b>, {last?.label}</p>
 			{(chips.length > 0 || (assisted && event.type === 'mark')) && (
 				<div className="mt-1 flex gap-1.5 overflow-x-auto pb-1" role="group" aria-label="More about the last one">

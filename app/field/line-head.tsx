@@ -32,13 +32,13 @@ export function LineHead({ progress, athlete, dose, drillName, gates, onLine, na
 	const last = slotsOf(line, gates).at(-1)
 	const worry = athlete.worries.find((one) => one.drillId === line.drillId)
 	return (
-		<section className="px-4 pt-2" aria-label="On the line">
+		<section data-at="head" className="px-4 pt-2" aria-label="On the line">
 			{onLine.length > 1 && (
 				<div className="mb-2 flex gap-1.5" role="group" aria-label="Lanes">{onLine.map((one, index) => <button key={one.line.id} type="button" className="num min-h-[64px] min-w-0 flex-1 truncate border border-ink px-2 text-[16px] aria-pressed:bg-ink aria-pressed:text-paper" aria-pressed={one === progress} onClick={() => onPick(one.line.athleteId)}>{index + 1} {shortName(nameOf(one.line.athleteId))}</button>)}</div>
 			)}
 			<div className="flex items-stretch justify-between gap-3">
 				<button type="button" className="min-h-[56px] min-w-0 flex-1 text-left" onClick={onAthlete} aria-label={`${athlete.name}: swap, end, group`}>
-					<h1 className="truncate text-[30px] underline decoration-chalk decoration-2 underline-offset-4" style={{ fontStretch: '100%' }}>{athlete.name}</h1>
+					<h1 className={`truncate ${onLine.length > 1 ? 'text-[20px]' : 'text-[30px]'} underline decoration-chalk decoration-2 underline-offset-4`} style={{ fontStretch: '100%' }}>{athlete.name}</h1>
 					<span className="block truncate text-[15px]">{drillName ? `${drillName}, instead of ${line.words}` : `${line.words}, ${line.dose.sets}×${line.dose.reps}`}</span>
 				</button>
 				<div className="shrink-0 text-right">
@@ -49,7 +49,7 @@ export function LineHead({ progress, athlete, dose, drillName, gates, onLine, na
 			</div>
 			{(athlete.spare.length > 0 || worry) && <p className="mt-1 border-l-4 border-ink pl-3 text-[15px] font-semibold">{athlete.spare.length > 0 && `Spare: ${athlete.spare.join(', ')}. `}{worry && `Does not trust this one: ${REGION_NAMES[worry.region]}. Tap the name for another drill.`}</p>}
 			{line.cautions.length > 0 && progress.repsDone === 0 && <p className="mt-1 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>}
-			<ol className="mt-1.5 flex min-h-[64px] list-none gap-1" aria-label="Marks so far">
+			<ol className="mt-1.5 flex list-none gap-1" aria-label="Marks so far">
 				{recent.map((mark, index) => {
 					const evidence = markEvidence(mark, line.parameters.distanceM)
 					const at = marks.length - recent.length + index
@@ -63,7 +63,7 @@ export function LineHead({ progress, athlete, dose, drillName, gates, onLine, na
 						</li>
 					)
 				})}
-				{!progress.finished && <li className="num min-h-[64px] min-w-0 flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] leading-tight text-ink-2">—<small className="block text-[13px]" style={SMALL}>{last ? expectLabel(expectedAt(last, line, line.bests.gate, athlete.curve), last.unit) : 'next set'}</small></li>}
+				{!progress.finished && <li className="num min-w-0 flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] leading-tight text-ink-2">—<small className="block text-[13px]" style={SMALL}>{last ? expectLabel(expectedAt(last, line, line.bests.gate, athlete.curve), last.unit) : 'next set'}</small></li>}
 			</ol>
 		</section>
 	)

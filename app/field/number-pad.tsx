@@ -17,7 +17,7 @@ const KEY = 'num flex min-h-[64px] items-center justify-center bg-paper text-[30
 /** One thumb: digits left, what to do with them right. */
 export function NumberPad({ onDigit, onDelete, onSave, onMissed, onUntimed, onUndo, undoLabel, saveLabel, same, disabled }: Props) {
 	return (
-		<div className="grid flex-1 grid-cols-[repeat(3,1fr)_96px] grid-rows-4 gap-px border-y border-chalk bg-chalk" role="group" aria-label="Number pad">
+		<div data-at="pad" className="grid flex-1 grid-cols-[repeat(3,1fr)_96px] grid-rows-4 gap-px border-y border-chalk bg-chalk" role="group" aria-label="Number pad">
 			{['1', '2', '3'].map((digit) => <button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>{digit}</button>)}
 			<button type="button" className={`${KEY} flex-col px-1 text-[15px]! leading-tight font-semibold`} onClick={onUndo} disabled={undoLabel === null}>Undo{undoLabel && <span className="text-[13px] font-normal">{undoLabel}</span>}</button>
 			{['4', '5', '6'].map((digit) => <button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>{digit}</button>)}

@@ -71,7 +71,7 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 	return (
 		<>
 			{odd ? (
-				<div className="mx-4 mt-2 border-2 border-ink px-3 py-2 text-[16px] leading-snug" role="status" aria-label="Suggestion">
+				<div data-at="say" className="mx-4 mt-2 border-2 border-ink px-3 py-2 text-[16px] leading-snug" role="status" aria-label="Suggestion">
 					<p><b>{odd}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?</p>
 					<div className="mt-1.5 flex gap-1.5">
 						<button type="button" className="btn min-h-[64px] flex-1" onClick={keep}>Keep</button>
@@ -80,7 +80,7 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 					</div>
 				</div>
 			) : <AdviceBox advice={advice} onAct={onAct} />}
-			<div className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
+			<div data-at="numbers" className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
 				{slots.map((slot, index) => (
 					<button key={slot.name} type="button" className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`} onClick={() => setAt(index)} aria-pressed={index === active}>
 						<span className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`} data-testid={`value-${index}`}>{reads[index] === null ? (digits[index] || '–') : showRead(reads[index]!, slot)} <span className="text-[17px] font-medium">{slot.unit}</span></span>

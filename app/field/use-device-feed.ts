@@ -95,5 +95,5 @@ export function useDeviceFeed({ readings, since, onLine, strange, all, settled, 
 		writing.current.add(plain.one.source)
 		void keep(plain.mark, plain.one.words)
 	})
-	return judged.flatMap(({ one, why }) => (why === null ? [] : [{ source: one.source, at: one.at, words: why === one.words ? one.words : `${one.words}: ${why}`, markFor: one.markFor }]))
+	return judged.flatMap(({ one, why }) => (why === null ? [] : [{ source: one.source, at: one.at, words: why === one.words ? one.words : `${one.words}: ${why.replace(/\.$/, '')}`, markFor: one.markFor }]))
 }

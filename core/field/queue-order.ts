@@ -25,7 +25,8 @@ export function queueOrder(athletes: readonly Pick<FieldAthlete, 'id'>[], events
 
 /** A position between two neighbours, so that one move is one event. @example positionAt(places, 0) // before everybody */
 export function positionAt(others: readonly QueuePlace[], index: number): number {
-	const [before, after] = [others[index - 1]?.position, others[index]?.position]
+	const at = Math.max(0, Math.min(others.length, index))
+	const [before, after] = [others[at - 1]?.position, others[at]?.position]
 	if (before === undefined) return (after ?? 1) - 1
 	return after === undefined ? before + 1 : (before + after) / 2
 }

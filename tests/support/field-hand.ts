@@ -8,9 +8,13 @@ export class FieldHand {
 	suggestion = () => this.page.getByRole('status', { name: 'Suggestion' })
 	marks = () => this.page.getByRole('list', { name: 'Marks so far' })
 
+	/** Turns the drills forward until one is shown. */
 	async goTo(drill: string): Promise<void> {
-		for (let i = 0; i < 12 && !(await this.page.getByText(drill, { exact: true }).first().isVisible()); i++) await this.page.getByRole('button', { name: 'Drill after' }).click()
-		await expect(this.page.getByText(drill, { exact: true }).first()).toBeVisible()
+		const shown = this.page.locator('header').getByText(drill, { exact: true })
+		const after = this.page.getByRole('button', { name: 'Drill after' })
+		await expect(after).toBeVisible()
+		for (let i = 0; i < 12 && !(await shown.isVisible()); i++) await after.click({ timeout: 5000 })
+		await expect(shown).toBeVisible()
 	}
 
 	async type(digits: string): Promise<void> {

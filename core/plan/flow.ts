@@ -1,0 +1,134 @@
+import { WALK_BACK_MPS } from '../dose/estimate-minutes'
+import type { Dose, Drill, Parameters } from '../library/types'
+
+/** One athlete's work at an entry, in turns: a rep each where there is one set, a set each otherwise. */
+export interface FlowAthlete {
+	id: string
+	turns: number
+	/** One turn on the lane, s. */
+	turnS: number
+	/** What the drill asks between two turns, the walk back in it, s. */
+	restS: number
+}
+export interface FlowEntry {
+	id: string
+	name: string
+	/** Turns that can go on side by side. */
+	lanes: number
+	/** Athletes who start together on one lane: 1, or 2 for pairs. */
+	together: number
+	/** One athlete at a time, whatever the lanes: the coach watches each. */
+	attention: boolean
+	/** Setting it up and saying what is next, minutes. */
+	setUpMin: number
+	/** In the order of the queue. */
+	athletes: FlowAthlete[]
+}
+
+export interface EntryFlow {
+	id: string
+	minutes: number
+	/** Mean rest each athlete really gets between turns, s; null with one turn. */
+	rests: { athleteId: string; realS: number | null; askedS: number }[]
+	/** Mean waiting beyond the asked rest, s. */
+	waitS: number
+	/** Share of the time the lanes are in use. */
+	use: number
+	/** What more of would shorten it. */
+	bottleneck: 'lanes' | 'rest' | 'attention' | 'none'
+}
+export interface Flow {
+	minutes: number
+	entries: EntryFlow[]
+}
+
+/** Stepping off and up to the line, s [our setting]. */
+export const CLEAR_S = 3
+/** Waiting of more than this beside rest that is kept says that the lanes are the narrow place, as a share of the rest. */
+const LONG_WAIT = 0.5
+
+/** An athlete's line as turns. Seconds of a rep are at least what the run over its distance takes. */
+export function flowAthlete(id: string, dose: Dose, parameters: Parameters, restS: number, drill: Pick<Drill, 'defaults'>, repS = drill.defaults.repS): FlowAthlete {
+	const back = ((parameters.distanceM ?? 0) + (parameters.runInM ?? 0)) / WALK_BACK_MPS
+	return dose.sets > 1
+		? { id, turns: dose.sets, turnS: dose.reps * repS + (dose.reps - 1) * back, restS: Math.max(restS, back) }
+		: { id, turns: dose.reps, turnS: repS, restS: Math.max(restS, back) }
+}
+
+/**
+ * How an entry goes: whoever has rested longest goes next on the lane that is free first. Discrete events,
+ * no chance: the same group gives the same minutes.
+ *
+ * With one lane and equal athletes the time is exact: a round lasts the longer of everybody's turns and one
+ * athlete's turn and rest, and there is one round fewer than turns, plus a last pass through the group.
+ *
+ * @param draw seconds of a turn and of a rest, for studies with chance; the athlete's own when not given
+ * @throws RangeError for no lanes, nobody together, or negative times
+ */
+export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAthlete) => number; restS: (athlete: FlowAthlete) => number }): EntryFlow {
+	if (!(entry.lanes >= 1 && Number.isInteger(entry.lanes))) throw new RangeError(`lanes: ${entry.lanes} is not a whole number of 1 or more`)
+	if (!(entry.together >= 1 && Number.isInteger(entry.together))) throw new RangeError(`together: ${entry.together} is not a whole number of 1 or more`)
+	const places = entry.attention ? 1 : entry.lanes * entry.together
+	const count = entry.athletes.length
+	// Plain arrays: the what-if search runs this many hundred times a second.
+	const left = new Int32Array(count)
+	const readyAt = new Float64Array(count)
+	const endedAt = new Float64Array(count)
+	const rested = new Float64Array(count)
+	const waited = new Float64Array(count)
+	const freeAt = new Float64Array(places)
+	let open = 0
+	for (const [index, athlete] of entry.athletes.entries()) {
+		if (!(athlete.turnS >= 0 && athlete.restS >= 0)) throw new RangeError(`athletes[${index}]: times are not below 0`)
+		left[index] = athlete.turns
+		endedAt[index] = -1
+		if (athlete.turns > 0) open += 1
+	}
+	let used = 0
+	let end = 0
+	while (open > 0) {
+		let next = -1
+		for (let index = 0; index < count; index++) if (left[index]! > 0 && (next < 0 || readyAt[index]! < readyAt[next]!)) next = index
+		let place = 0
+		for (let index = 1; index < places; index++) if (freeAt[index]! < freeAt[place]!) place = index
+		const athlete = entry.athletes[next]!
+		const start = Math.max(readyAt[next]!, freeAt[place]!)
+		if (endedAt[next]! >= 0) {
+			rested[next]! += start - endedAt[next]!
+			waited[next]! += start - readyAt[next]!
+		}
+		const turnS = draw ? draw.turnS(athlete) : athlete.turnS
+		const done = start + turnS
+		used += turnS
+		endedAt[next] = done
+		readyAt[next] = done + (draw ? draw.restS(athlete) : athlete.restS)
+		freeAt[place] = done + CLEAR_S
+		left[next]! -= 1
+		if (left[next] === 0) open -= 1
+		if (done > end) end = done
+	}
+	const gaps = entry.athletes.reduce((sum, athlete) => sum + Math.max(0, athlete.turns - 1), 0)
+	const waitS = gaps > 0 ? waited.reduce((sum, value) => sum + value, 0) / gaps : 0
+	const asked = gaps > 0 ? entry.athletes.reduce((sum, athlete) => sum + athlete.restS * Math.max(0, athlete.turns - 1), 0) / gaps : 0
+	return {
+		id: entry.id, minutes: entry.setUpMin + end / 60, waitS, use: end > 0 ? used / (end * places) : 0,
+		rests: entry.athletes.map((athlete, index) => ({ athleteId: athlete.id, realS: athlete.turns > 1 ? rested[index]! / (athlete.turns - 1) : null, askedS: athlete.restS })),
+		bottleneck: gaps === 0 ? 'none' : waitS > Math.max(10, LONG_WAIT * asked) ? (entry.attention ? 'attention' : 'lanes') : 'rest',
+	}
+}
+
+export function simulateFlow(entries: readonly FlowEntry[]): Flow {
+	const flows = entries.map((entry) => simulateEntry(entry))
+	return { entries: flows, minutes: flows.reduce((sum, flow) => sum + flow.minutes, 0) }
+}
+
+/** One thing to change, in a sentence, and what it would save; nothing where nothing helps. */
+export function flowAdvice(entry: FlowEntry, flow: EntryFlow): string | null {
+	if (flow.bottleneck === 'lanes') {
+		const saved = flow.minutes - simulateEntry({ ...entry, lanes: entry.lanes + 1 }).minutes
+		return saved >= 1 ? `Add a lane: ${Math.round(saved)} min less; everybody waits ${Math.round(flow.waitS)} s beyond their rest.` : null
+	}
+	if (flow.bottleneck === 'attention') return `The coach is the narrow place: everybody waits ${Math.round(flow.waitS)} s. Split the group, or let half do the next drill meanwhile.`
+	if (flow.bottleneck === 'rest' && entry.lanes > 1 && flow.use < 0.25) return 'A lane fewer would do: the rest sets the pace here.'
+	return null
+}
