@@ -1,51 +1,166 @@
-import { Link } from 'react-router'
+import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core'
+import { Form, Link, data, useFetcher } from 'react-router'
 import { addDays, mondayOf, shortDay } from '#core/calendar/days'
-import { sessionsBetween } from '#db/queries/sessions'
+import type { Clash } from '#core/plan/calendar-checks'
+import { listBlocks } from '#db/queries/plan'
+import { listSquads } from '#db/queries/squads'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
+import { easeSession, moveSession, readCalendar } from '#server/plan/calendar'
+import { removeBlock, shiftBlock } from '#server/plan/make-block'
 import type { Route } from './+types/plan'
-import { allowed } from '../request-guard'
+import { allowed, notFound } from '../request-guard'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan · Dromos' }]
+
+/** A week behind and seven ahead: a block and what comes before it. */
+const WEEKS = 8
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
-	const first = addDays(mondayOf(today), -21)
-	const sessions = await sessionsBetween(scope, first, addDays(first, 41))
-	const weeks = Array.from({ length: 6 }, (_, week) => Array.from({ length: 7 }, (_, day) => addDays(first, week * 7 + day)))
-	return { today, weeks, sessions, mayPlan: may(who.role, 'plan:write') }
+	const asked = new URL(request.url).searchParams.get('from')
+	const first = mondayOf(asked && /^\d{4}-\d{2}-\d{2}$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : addDays(today, -7))
+	const last = addDays(first, WEEKS * 7 - 1)
+	const [calendar, blocks, squads] = [await readCalendar(scope, first, last, today), await listBlocks(scope), await listSquads(scope)]
+	const weeks = Array.from({ length: WEEKS }, (_, week) => Array.from({ length: 7 }, (_, day) => addDays(first, week * 7 + day)))
+	return {
+		today, first, weeks, ...calendar, mayPlan: may(who.role, 'plan:write'),
+		blocks: blocks.filter((block) => addDays(block.start, block.weeks * 7) > today).map((block) => ({ id: block.id, start: block.start, weeks: block.weeks, squad: squads.find((squad) => squad.id === block.squadId)?.name ?? '' })),
+	}
 }
 
-/** Six weeks: three behind, this one, two ahead. */
-export default function Plan({ loaderData }: Route.ComponentProps) {
-	const { today, weeks, sessions, mayPlan } = loaderData
+export async function action({ context, request }: Route.ActionArgs) {
+	const { who } = allowed(context, request, 'plan:write')
+	const form = await request.formData()
+	const [what, id] = [String(form.get('do') ?? ''), String(form.get('id') ?? '')]
+	const [today, now] = [todayAt(who.timeZone), new Date()]
+	const done = what === 'move' ? await moveSession(who.clubId, id, String(form.get('day') ?? ''), today, now)
+		: what === 'ease' ? await easeSession(who.clubId, id, now)
+			: what === 'shift' ? await shiftBlock(who.clubId, id, Number(form.get('weeks')), today, now)
+				: what === 'remove' ? await removeBlock(who.clubId, id) : null
+	if (!done) throw notFound()
+	return data(done, { status: 'problem' in done ? 400 : 200 })
+}
+
+type Loaded = Route.ComponentProps['loaderData']
+type ListedSession = Loaded['sessions'][number]
+
+/** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
+export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
+	const { today, first, weeks, sessions, outside, clashes, blocks, mayPlan } = loaderData
+	const mover = useFetcher<typeof action>()
+	const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor))
+	const move = (id: string, day: string) => void mover.submit({ do: 'move', id, day }, { method: 'post' })
+	// Where it was dropped, before the server has answered.
+	const pending = mover.formData?.get('do') === 'move' ? { id: String(mover.formData.get('id')), day: String(mover.formData.get('day')) } : null
+	const dayOf = (session: ListedSession) => (pending?.id === session.id ? pending.day : session.day)
+	const problem = (mover.data && 'problem' in mover.data ? mover.data.problem : null) ?? (actionData && 'problem' in actionData ? actionData.problem : null)
+	const dropped = ({ active, over }: DragEndEvent) => {
+		const session = sessions.find((one) => one.id === active.id)
+		if (over && session && session.day !== over.id) move(session.id, String(over.id))
+	}
 	return (
 		<>
-			<header className="mb-5 flex flex-wrap items-end justify-between gap-3">
-				<div><p className="dim">{shortDay(weeks[0]![0]!)} to {shortDay(weeks.at(-1)!.at(-1)!)}</p><h1 className="mt-1">Sessions, week by week</h1></div>
-				{mayPlan && <Link className="btn" to="/sessions/new">Make a session</Link>}
+			<header className="mb-4 flex flex-wrap items-end justify-between gap-3">
+				<div>
+					<p className="dim">{shortDay(weeks[0]![0]!)} to {shortDay(weeks.at(-1)!.at(-1)!)}</p>
+					<h1 className="mt-1">{clashes.length === 0 ? 'Nothing clashes' : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} ahead`}</h1>
+				</div>
+				<div className="flex flex-wrap gap-2">
+					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, -28)}`} aria-label="Four weeks earlier">‹</Link>
+					<Link className="btn btn-quiet" to="/plan">Now</Link>
+					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, 28)}`} aria-label="Four weeks later">›</Link>
+					{mayPlan && <Link className="btn btn-quiet" to="/sessions/new">Make a session</Link>}
+					{mayPlan && <Link className="btn" to="/plan/block">Plan a block</Link>}
+				</div>
 			</header>
-			{weeks.map((days) => (
-				<section key={days[0]} className={`mb-4 ${days.at(-1)! < today ? 'hidden sm:block' : ''}`} aria-label={`Week of ${shortDay(days[0]!)}`}>
-					<ol className="grid gap-px border-t border-chalk sm:grid-cols-7">
-						{days.map((day) => {
-							const own = sessions.filter((session) => session.day === day)
-							return (
-								<li key={day} className={`min-w-0 py-1.5 sm:min-h-[92px] sm:px-2 ${own.length === 0 && day !== today ? 'hidden sm:block' : ''} ${day === today ? 'border-t-[3px] border-ink sm:-mt-px' : ''}`}>
-									<p className={`text-[13px] ${day === today ? 'font-bold' : 'dim'}`}>{day === today ? 'Today' : shortDay(day)}</p>
-									{own.map((session) => (
-										<Link key={session.id} to={session.startedAt && !session.reviewedAt ? `/sessions/${session.id}/review` : `/sessions/${session.id}`} className="mt-1 block min-h-[36px] text-[14px] leading-snug hover:underline">
-											<b>{session.squadName}</b> <span className="num">{session.startTime}</span>
-											<span className="dim block truncate">{session.reviewedAt ? 'reviewed' : session.startedAt ? 'waits for review' : session.title}</span>
-										</Link>
-									))}
-								</li>
-							)
-						})}
-					</ol>
+			{problem && <p className="problem mb-3" role="alert">{problem}</p>}
+			{clashes.length > 0 && <ul className="mb-5" aria-label="Clashes">{clashes.slice(0, 8).map((clash) => <ClashRow key={`${clash.itemId}/${clash.otherId}/${clash.rule}`} clash={clash} session={sessions.find((session) => session.id === clash.itemId)} mayPlan={mayPlan} />)}{clashes.length > 8 && <li className="rule dim py-2">{clashes.length - 8} more, further ahead.</li>}</ul>}
+			<DndContext sensors={sensors} onDragEnd={dropped}>
+				{weeks.map((days) => (
+					<section key={days[0]} className={days.at(-1)! < today ? 'hidden sm:block' : ''} aria-label={`Week of ${shortDay(days[0]!)}`}>
+						<ol className="grid gap-px border-t border-chalk sm:grid-cols-7">
+							{days.map((day) => {
+								const own = sessions.filter((session) => dayOf(session) === day)
+								const beside = outside.filter((one) => one.day === day)
+								return (
+									<DayCell key={day} day={day} today={today} empty={own.length + beside.length === 0}>
+										{own.map((session) => <SessionChip key={session.id} session={session} clashes={clashes.filter((clash) => clash.itemId === session.id)} movable={mayPlan && session.startedAt === null && session.day >= today} onMove={(by) => move(session.id, addDays(session.day, by))} />)}
+										{beside.map((one) => <p key={one.id} className="mt-1 border-l-[3px] border-ink-2 pl-1.5 text-[13.5px] leading-snug"><b>{one.words}</b> <span className="num">{one.startTime}</span></p>)}
+									</DayCell>
+								)
+							})}
+						</ol>
+					</section>
+				))}
+			</DndContext>
+			{mayPlan && <p className="dim mt-3 hidden text-[14px] sm:block">Drag a session to another day, or focus it and press Alt with ← or →. Its lines are written anew for that day.</p>}
+			{blocks.length > 0 && (
+				<section className="mt-7">
+					<h2>Blocks</h2>
+					<ul className="mt-2">
+						{blocks.map((block) => (
+							<li key={block.id} className="rule flex flex-wrap items-center justify-between gap-3 py-2">
+								<span><b>{block.squad}</b>, {block.weeks} weeks from {shortDay(block.start)}</span>
+								{mayPlan && (
+									<span className="flex flex-wrap gap-2">
+										{([[-1, 'A week earlier'], [1, 'A week later']] as const).map(([weeksBy, label]) => <Form key={label} method="post"><input type="hidden" name="do" value="shift" /><input type="hidden" name="id" value={block.id} /><input type="hidden" name="weeks" value={weeksBy} /><button className="btn btn-quiet">{label}</button></Form>)}
+										<Link className="btn btn-quiet" to={`/plan/block?copy=${block.id}`}>Copy</Link>
+										<Form method="post"><input type="hidden" name="do" value="remove" /><input type="hidden" name="id" value={block.id} /><button className="btn btn-quiet">Take what is not begun off</button></Form>
+									</span>
+								)}
+							</li>
+						))}
+					</ul>
 				</section>
-			))}
+			)}
 		</>
+	)
+}
+
+function DayCell({ day, today, empty, children }: { day: string; today: string; empty: boolean; children: React.ReactNode }) {
+	const { setNodeRef, isOver } = useDroppable({ id: day, disabled: day < today })
+	return (
+		<li ref={setNodeRef} aria-label={shortDay(day)} className={`min-w-0 py-1.5 sm:min-h-[88px] sm:px-2 ${empty && day !== today ? 'hidden sm:block' : ''} ${day === today ? 'border-t-[3px] border-ink sm:-mt-px' : ''} ${isOver ? 'bg-chalk' : ''}`}>
+			<p className={`text-[13px] ${day === today ? 'font-bold' : 'dim'}`}>{day === today ? 'Today' : shortDay(day)}</p>
+			{children}
+		</li>
+	)
+}
+
+function SessionChip({ session, clashes, movable, onMove }: { session: ListedSession; clashes: Clash[]; movable: boolean; onMove: (days: number) => void }) {
+	const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: session.id, disabled: !movable })
+	const state = session.reviewedAt ? 'reviewed' : session.startedAt ? 'waits for review' : session.phase
+	return (
+		<div ref={setNodeRef} style={{ transform: transform ? `translate3d(${Math.round(transform.x)}px, ${Math.round(transform.y)}px, 0)` : undefined }} className={`mt-1 flex items-start gap-1 border-l-[3px] bg-paper pl-1.5 text-[14px] leading-snug ${clashes.length > 0 ? 'border-attn' : 'border-act'} ${isDragging ? 'relative z-10 border border-ink' : ''}`}>
+			<Link to={session.startedAt && !session.reviewedAt ? `/sessions/${session.id}/review` : `/sessions/${session.id}`} className="block min-h-[44px] min-w-0 flex-1 hover:underline" onKeyDown={(event) => {
+				if (!movable || !event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
+				event.preventDefault()
+				onMove(event.key === 'ArrowLeft' ? -1 : 1)
+			}}>
+				<b>{session.squadName}</b> <span className="num">{session.startTime}</span>
+				<span className={`block truncate ${clashes.length > 0 ? 'font-bold' : 'dim'}`}>{clashes.length > 0 ? `clash: ${clashes[0]!.rule === 'S6' ? 'spacing' : 'match'}` : state}</span>
+			</Link>
+			{movable && <button type="button" className="hidden min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2 sm:block" aria-label={`Drag ${session.squadName}, ${shortDay(session.day)}`} {...attributes} {...listeners}>⠿</button>}
+		</div>
+	)
+}
+
+function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSession | undefined; mayPlan: boolean }) {
+	const repair = useFetcher()
+	if (!session) return null
+	const busy = repair.state !== 'idle'
+	return (
+		<li className="rule flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
+			<span className="min-w-0 flex-1"><b>{session.squadName}, {shortDay(session.day)}:</b> {clash.sentence}. <span className="dim">{clash.rule}, {clash.rule === 'S6' ? 'published' : 'common practice'}</span></span>
+			{mayPlan && (
+				<repair.Form method="post" className="flex flex-wrap gap-2">
+					<input type="hidden" name="id" value={clash.itemId} />
+					{clash.moveTo[0] && <><input type="hidden" name="day" value={clash.moveTo[0]} /><button className="btn btn-quiet" name="do" value="move" disabled={busy}>Move to {shortDay(clash.moveTo[0])}</button></>}
+					{clash.ease && <button className="btn btn-quiet" name="do" value="ease" disabled={busy}>Leave its hard parts out</button>}
+				</repair.Form>
+			)}
+		</li>
 	)
 }

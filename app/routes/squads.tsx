@@ -67,7 +67,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 			{roster.map(({ squad, schoolName, unloadingDue, athletes }) => (
 				<section key={squad.id} className="mt-7" aria-label={squad.name}>
 					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
-						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'} · {mayChange ? <Link className="link" to={`/squads/${squad.id}/school`}>{schoolName}</Link> : schoolName} · <Link className="link" to={`/squads/${squad.id}/ladders`}>Ladders</Link></p></div>
+						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'} · {mayChange ? <Link className="link" to={`/squads/${squad.id}/school`}>{schoolName}</Link> : schoolName} · <Link className="link" to={`/squads/${squad.id}/ladders`}>Ladders</Link> · <a className="link" href={`/squads/${squad.id}/sessions.ics`}>Calendar file</a></p></div>
 						{mayChange && (
 							<Form method="post" preventScrollReset className="flex items-center gap-2">
 								<input type="hidden" name="squad" value={squad.id} />

@@ -90,6 +90,10 @@ export async function readEntries({ db, clubId }: ClubScope, sessionIds: string[
 export async function insertEntries({ db, clubId }: ClubScope, rows: New<typeof entry.$inferInsert>[]) {
 	if (rows.length > 0) await db.insert(entry).values(rows.map((row) => ({ ...row, clubId })))
 }
+/** How the group flows through an entry; it changes nobody's line. */
+export async function writeEntryLanes({ db, clubId }: ClubScope, sessionId: string, id: string, lanes: number, together: number) {
+	await db.update(entry).set({ lanes, together }).where(and(eq(entry.clubId, clubId), eq(entry.sessionId, sessionId), eq(entry.id, id)))
+}
 export async function retireEntries({ db, clubId }: ClubScope, ids: string[]) {
 	if (ids.length > 0) await db.update(entry).set({ retired: true }).where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
 }
@@ -123,6 +127,11 @@ export async function insertLines({ db, clubId }: ClubScope, rows: New<typeof li
 }
 export async function writeWouldBe({ db, clubId }: ClubScope, lineId: string, wouldBe: string | null) {
 	await db.update(line).set({ wouldBe }).where(and(eq(line.clubId, clubId), eq(line.id, lineId)))
+}
+/** The squad's latest session, begun or not, whose parts a block repeats; index `session_by_squad`. */
+export async function lastOfSquad({ db, clubId }: ClubScope, squadId: string): Promise<SessionRow | null> {
+	const [row] = await db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.squadId, squadId))).orderBy(desc(session.day), desc(session.startTime)).limit(1)
+	return row ?? null
 }
 /** The squad's latest session that has begun; index `session_by_squad`. */
 export async function lastStartedSession({ db, clubId }: ClubScope, squadId: string): Promise<SessionRow | null> {

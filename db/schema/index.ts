@@ -2,6 +2,7 @@
 export * from './people'
 export * from './squads'
 export * from './sessions'
+export * from './plan'
 export * from './devices'
 export * from './log'
 export * from './verdicts'

@@ -18,6 +18,8 @@ export const session = mysqlTable('session', {
 	/** What is under foot, when somebody has said so. */
 	surface: code<Surface>('surface', 20),
 	plannedMinutes: int('planned_minutes').notNull(),
+	/** The block it was made by; null when it was made alone. */
+	blockId: uuid('block_id'),
 	/** Set by the first download or the first mark: from then on the sheet is a frozen version. */
 	startedAt: instant('started_at'),
 	/** Set when every verdict of the session has been decided. */
@@ -27,6 +29,7 @@ export const session = mysqlTable('session', {
 	foreignKey({ name: 'session_squad', columns: [t.clubId, t.squadId], foreignColumns: [squad.clubId, squad.id] }),
 	index('session_by_day').on(t.clubId, t.day),
 	index('session_by_squad').on(t.clubId, t.squadId, t.day),
+	index('session_by_block').on(t.clubId, t.blockId),
 ])
 
 export const sessionAthlete = mysqlTable('session_athlete', {
@@ -57,6 +60,9 @@ export const entry = mysqlTable('entry', {
 	parameters: jsonOf<Parameters>('parameters').notNull(),
 	restS: int('rest_s').notNull(),
 	doseFactor: decimal('dose_factor', { precision: 3, scale: 2, mode: 'number' }).notNull(),
+	/** Turns side by side, and how many start together on each. */
+	lanes: int('lanes').notNull().default(1),
+	together: int('together').notNull().default(1),
 	retired: boolean('retired').notNull(),
 }, (t) => [
 	primaryKey({ columns: [t.clubId, t.id] }),

@@ -16,8 +16,22 @@ export function checkEvent(value: unknown): Checked {
 	const check = checks[key as EventKey] as ValidateFunction | undefined
 	if (!check) return { field: 'kind', reason: `${JSON.stringify(key)} is not a kind of event` }
 	if (!check(value)) return sayFirstProblem(check, (field, reason) => ({ field, reason }))
+	const broken = brokenText(value)
+	if (broken !== null) return { field: broken, reason: 'half a character: text must be whole' }
 	const event = value as LogEvent
 	return unsound(event) ?? { event }
+}
+
+/** Where a text is cut in the middle of a character, which no database keeps; null when all are whole. */
+export function brokenText(value: unknown, at = ''): string | null {
+	// Half of a pair of surrogates is what a cut leaves behind.
+	if (typeof value === 'string') return /\p{Cs}/u.test(value) ? at : null
+	if (typeof value !== 'object' || value === null) return null
+	for (const [key, inner] of Object.entries(value)) {
+		const found = brokenText(inner, at ? `${at}.${key}` : key)
+		if (found !== null) return found
+	}
+	return null
 }
 
 /** The first thing wrong with a value, as the field and what is expected of it. */

@@ -6,8 +6,10 @@ import { writeLines } from './write-lines'
 
 /** Writes the lines of every unstarted session some athletes are down for anew, from a day on: what is known of them has changed. */
 export async function rewriteUpcoming(scope: ClubScope, athleteIds: string[], today: string, now: Date): Promise<void> {
+	const upcoming = await unstartedFor(scope, athleteIds, today)
+	if (upcoming.length === 0) return
 	const library = await readLibrary(scope)
-	for (const session of await unstartedFor(scope, athleteIds, today)) {
+	for (const session of upcoming) {
 		const squad = await readSquad(scope, session.squadId)
 		if (squad) await writeLines(scope, session, squad, library, now)
 	}

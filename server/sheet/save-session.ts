@@ -26,7 +26,7 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const session: SessionRow = {
 			clubId, id: newId(), squadId: squad.id, day: draft.day, startTime: draft.startTime, timeZone, title: draft.title.trim(), place: draft.place.trim(),
-			phase: squad.phase, surface: draft.surface ?? null, plannedMinutes: draft.plannedMinutes, startedAt: null, reviewedAt: null,
+			phase: squad.phase, surface: draft.surface ?? null, plannedMinutes: draft.plannedMinutes, blockId: null, startedAt: null, reviewedAt: null,
 		}
 		await insertSession(scope, session)
 		await insertAttending(scope, session.id, known.map((athlete) => athlete.id))
@@ -81,14 +81,14 @@ function entryRow(sessionId: string, entry: SessionDraft['entries'][number], pos
 	const parameters = Object.fromEntries(PARAMETERS.flatMap((name) => { const value = (entry as Record<string, unknown>)[name] ?? (ladder ? undefined : drill.defaults[name]); return value === undefined ? [] : [[name, value]] }))
 	return {
 		id: newId(), sessionId, part: entry.part.trim(), family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: ladder?.id ?? null,
-		dose: { sets: entry.sets, reps: entry.reps }, parameters, restS: entry.restS, doseFactor: 1, retired: false,
+		dose: { sets: entry.sets, reps: entry.reps }, parameters, restS: entry.restS, doseFactor: 1, lanes: 1, together: 1, retired: false,
 	}
 }
 
 /** The squad's next session where none is planned: the same parts on its next training day, for everybody of the squad. */
 export async function copyForward(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<SessionRow> {
 	const weekdays = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
-	const next: SessionRow = { ...session, id: newId(), day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface), startedAt: null, reviewedAt: null }
+	const next: SessionRow = { ...session, id: newId(), blockId: null, day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface), startedAt: null, reviewedAt: null }
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map((member) => member.id)
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	await insertSession(scope, next)

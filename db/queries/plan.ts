@@ -1,0 +1,40 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import type { ClubScope } from '../connect'
+import { decision, mark, observation } from '../schema/log'
+import { block } from '../schema/plan'
+import { entry, line, session, sessionAthlete } from '../schema/sessions'
+
+export type BlockRow = typeof block.$inferSelect
+
+export async function insertBlock({ db, clubId }: ClubScope, row: Omit<typeof block.$inferInsert, 'clubId'>) {
+	await db.insert(block).values({ ...row, clubId })
+}
+export async function listBlocks({ db, clubId }: ClubScope): Promise<BlockRow[]> {
+	return db.select().from(block).where(eq(block.clubId, clubId)).orderBy(asc(block.start))
+}
+export async function readBlock({ db, clubId }: ClubScope, id: string): Promise<BlockRow | null> {
+	const [row] = await db.select().from(block).where(and(eq(block.clubId, clubId), eq(block.id, id)))
+	return row ?? null
+}
+/** Sessions of a block nobody has begun; index `session_by_block`. Locked, so that a first mark and the removal queue up. */
+export async function unstartedOfBlock({ db, clubId }: ClubScope, blockId: string): Promise<(typeof session.$inferSelect)[]> {
+	return db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.blockId, blockId), isNull(session.startedAt))).orderBy(asc(session.day)).for('update')
+}
+/** Whether anything was logged about a session; such a one is never removed. */
+export async function loggedSessions({ db, clubId }: ClubScope, ids: string[]): Promise<Set<string>> {
+	const found = new Set<string>()
+	if (ids.length === 0) return found
+	for (const table of [mark, observation, decision]) for (const row of await db.selectDistinct({ id: table.sessionId }).from(table).where(and(eq(table.clubId, clubId), inArray(table.sessionId, ids)))) found.add(row.id)
+	return found
+}
+/** Takes planned sessions off the calendar, of which nothing was ever logged. */
+export async function deletePlanned({ db, clubId }: ClubScope, ids: string[]) {
+	if (ids.length === 0) return
+	await db.delete(line).where(and(eq(line.clubId, clubId), inArray(line.sessionId, ids)))
+	await db.delete(entry).where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, ids)))
+	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, ids)))
+	await db.delete(session).where(and(eq(session.clubId, clubId), inArray(session.id, ids)))
+}
+export async function deleteBlock({ db, clubId }: ClubScope, id: string) {
+	await db.delete(block).where(and(eq(block.clubId, clubId), eq(block.id, id)))
+}
