@@ -77,7 +77,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 			</div>
 			<fieldset className="mt-5">
 				<legend className="label">Training days of {squad?.name}</legend>
-				<div className="mt-1 flex flex-wrap gap-2">
+				<div className="mt-1 flex flex-wrap items-start gap-2">
 					{WEEKDAYS.map((name, index) => {
 						const day = plan.days.find((one) => one.weekday === index + 1)
 						return (

@@ -52,11 +52,11 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 				<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>Sheet</Link>
 				<button type="button" className="btn" onClick={() => window.print()}>Print, or keep as PDF</button>
 			</div>
-			<header className="flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1">
+			<div className="card-columns">
+			<header className="mb-2 flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1">
 				<h1 className="text-[22px]!">{session.squadName}: {session.title}</h1>
 				<p className="num text-right text-[13px]">{longDay(session.day)}, {session.startTime}<br />{session.place} · {session.plannedMinutes} min · {session.phase}</p>
 			</header>
-			<div className="card-columns mt-2">
 				{entries.map((entry) => (
 					<section key={entry.id} className="mb-2 break-inside-avoid">
 						<h2 className="border-b border-ink text-[13px]!">{entry.name} <span className="font-normal">{entry.part !== entry.name && entry.part.toLowerCase()}</span></h2>

@@ -103,9 +103,11 @@ export default function SessionFlow({ loaderData, actionData }: Route.ComponentP
 function EntryRow({ entry, flow, longest, most, names, mayPlan, onChange }: { entry: FlowEntry; flow: EntryFlow; longest: number; most: number; names: Record<string, string>; mayPlan: boolean; onChange: (to: Partial<FlowEntry>) => void }) {
 	const rests = flow.rests.filter((rest) => rest.realS !== null)
 	const [least, longestRest] = [rests.reduce((low, rest) => Math.min(low, rest.realS!), Infinity), rests.reduce((high, rest) => Math.max(high, rest.realS!), 0)]
-	const asked = rests.length > 0 ? Math.max(...rests.map((rest) => rest.askedS)) : 0
+	const range = (low: number, high: number) => `${clock(low)}${high - low > 5 ? ` to ${clock(high)}` : ''}`
+	const asked = rests.map((rest) => rest.askedS)
 	const slowest = rests.length > 1 ? rests.reduce((a, b) => (b.realS! - b.askedS > a.realS! - a.askedS ? b : a)) : null
 	const advice = flowAdvice(entry, flow)
+	const watched = entry.athletes.filter((athlete) => athlete.watched).length
 	return (
 		<li className="rule grid items-center gap-x-6 gap-y-2 py-3 lg:grid-cols-[minmax(0,1fr)_200px_330px]">
 			<div className="min-w-0">
@@ -113,18 +115,18 @@ function EntryRow({ entry, flow, longest, most, names, mayPlan, onChange }: { en
 				<div className="mt-1 h-[10px] border border-ink-2" role="img" aria-label={`${Math.round(flow.minutes)} minutes, lanes in use ${Math.round(flow.use * 100)} %`}><div className="h-full bg-ink" style={{ width: `${(100 * flow.minutes) / longest}%` }} /></div>
 				<p className="mt-1 text-[14px]">
 					<b className="num">{flow.minutes.toFixed(1)} min</b>
-					{rests.length > 0 && <> · rest {clock(least)}{longestRest - least > 5 ? ` to ${clock(longestRest)}` : ''}, asked {clock(asked)}</>}
+					{rests.length > 0 && <> · rest {range(least, longestRest)}, asked {range(Math.min(...asked), Math.max(...asked))}</>}
 					{slowest && slowest.realS! - slowest.askedS > 60 && <span className="dim"> · {names[slowest.athleteId]} waits longest</span>}
 				</p>
 			</div>
-			<p className="dim text-[14px]">{entry.attention ? 'One at a time: the coach watches each.' : advice ?? ''}{entry.attention && advice ? ` ${advice}` : ''}</p>
+			<p className="dim text-[14px]">{entry.atOnce ? 'Everybody at once.' : advice ?? (watched > 0 ? `The coach watches each turn of ${watched}.` : '')}</p>
 			<div className="flex items-center gap-3">
 				<div className="flex items-center" role="group" aria-label={`Lanes, ${entry.name}`}>
-					<button type="button" className={SMALL} aria-label="A lane fewer" disabled={!mayPlan || entry.lanes <= 1 || entry.attention} onClick={() => onChange({ lanes: entry.lanes - 1 })}>−</button>
-					<span className="num w-[76px] text-center text-[15px]">{entry.attention ? 'one' : `${entry.lanes} ${entry.lanes === 1 ? 'lane' : 'lanes'}`}</span>
-					<button type="button" className={SMALL} aria-label="A lane more" disabled={!mayPlan || entry.lanes >= most || entry.attention} onClick={() => onChange({ lanes: entry.lanes + 1 })}>+</button>
+					<button type="button" className={SMALL} aria-label="A lane fewer" disabled={!mayPlan || entry.lanes <= 1 || entry.atOnce} onClick={() => onChange({ lanes: entry.lanes - 1 })}>−</button>
+					<span className="num w-[76px] text-center text-[15px]">{entry.atOnce ? '–' : `${entry.lanes} ${entry.lanes === 1 ? 'lane' : 'lanes'}`}</span>
+					<button type="button" className={SMALL} aria-label="A lane more" disabled={!mayPlan || entry.lanes >= most || entry.atOnce} onClick={() => onChange({ lanes: entry.lanes + 1 })}>+</button>
 				</div>
-				<button type="button" className="num min-h-[44px] border border-ink-2 px-3 text-[14px] aria-pressed:bg-ink aria-pressed:text-paper disabled:opacity-40" aria-pressed={entry.together === 2} disabled={!mayPlan || entry.attention} onClick={() => onChange({ together: entry.together === 2 ? 1 : 2 })}>in pairs</button>
+				<button type="button" className="num min-h-[44px] border border-ink-2 px-3 text-[14px] aria-pressed:bg-ink aria-pressed:text-paper disabled:opacity-40" aria-pressed={entry.together === 2} disabled={!mayPlan || entry.atOnce} onClick={() => onChange({ together: entry.together === 2 ? 1 : 2 })}>in pairs</button>
 			</div>
 		</li>
 	)

@@ -5,8 +5,10 @@ import { CLEAR_S, type FlowEntry, flowAdvice, flowAthlete, simulateEntry, simula
 import { searchPlans } from './what-if'
 
 const group = (count: number, turns: number, turnS: number, restS: number, change: Partial<FlowEntry> = {}): FlowEntry => ({
-	id: 'e', name: 'Starts', lanes: 1, together: 1, attention: false, setUpMin: 0, athletes: Array.from({ length: count }, (_, index) => ({ id: `a${index}`, turns, turnS, restS })), ...change,
+	id: 'e', name: 'Starts', lanes: 1, together: 1, atOnce: false, setUpMin: 0, athletes: Array.from({ length: count }, (_, index) => ({ id: `a${index}`, turns, turnS, restS })), ...change,
 })
+
+const watched = (entry: FlowEntry): FlowEntry => ({ ...entry, athletes: entry.athletes.map((athlete) => ({ ...athlete, watched: true })) })
 
 describe('flow of a group', () => {
 	// One lane, A equal athletes, N turns of r seconds (and the clearing c), rest R: a round lasts max(A(r+c), r+R); worked by hand.
@@ -30,7 +32,15 @@ describe('flow of a group', () => {
 		}), { seed: 5, numRuns: 200 })
 	})
 	it('counts one at a time where the coach watches each, whatever the lanes', () => {
-		expect(simulateEntry(group(6, 3, 10, 60, { lanes: 3, attention: true })).minutes).toBe(simulateEntry(group(6, 3, 10, 60)).minutes)
+		expect(simulateEntry(watched(group(6, 3, 10, 60, { lanes: 3 }))).minutes).toBe(simulateEntry(group(6, 3, 10, 60)).minutes)
+	})
+	it('holds up only those the coach watches', () => {
+		const mixed = group(6, 3, 20, 60, { lanes: 6 })
+		const one = { ...mixed, athletes: mixed.athletes.map((athlete, index) => ({ ...athlete, watched: index < 2 })) }
+		expect(simulateEntry(one).rests.slice(2).map((rest) => rest.realS)).toEqual([60, 60, 60, 60])
+	})
+	it('lets everybody go side by side where that is how it is done', () => {
+		expect(simulateEntry(group(20, 1, 600, 0, { atOnce: true })).minutes).toBe(10)
 	})
 	// Machine repair model M/M/1 with a finite population: use = 1 − p0, p0 = 1 / Σ N!/(N−k)! (λ/μ)^k.
 	// Source: Gross & Harris, Fundamentals of Queueing Theory, finite-source queues (from memory).
@@ -57,7 +67,7 @@ describe('flow of a group', () => {
 		expect(flow.bottleneck).toBe('lanes')
 		expect(flowAdvice(crowded, flow)).toMatch(/^Add a lane: \d+ min less/)
 		expect(simulateEntry(group(3, 6, 5, 120)).bottleneck).toBe('rest')
-		expect(flowAdvice(group(12, 6, 8, 20, { attention: true }), simulateEntry(group(12, 6, 8, 20, { attention: true })))).toContain('The coach is the narrow place')
+		expect(flowAdvice(watched(group(12, 6, 8, 20, { lanes: 2 })), simulateEntry(watched(group(12, 6, 8, 20, { lanes: 2 }))))).toContain('The coach is the narrow place')
 	})
 	it('turns a line into turns: reps of one set, else sets, the walk back in the rest', () => {
 		const drill = { defaults: { sets: 1, reps: 6, restS: 120, repS: 5 } }

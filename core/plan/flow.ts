@@ -9,6 +9,8 @@ export interface FlowAthlete {
 	turnS: number
 	/** What the drill asks between two turns, the walk back in it, s. */
 	restS: number
+	/** The coach watches each turn: one of these at a time, whatever the lanes. */
+	watched?: boolean
 }
 export interface FlowEntry {
 	id: string
@@ -17,8 +19,8 @@ export interface FlowEntry {
 	lanes: number
 	/** Athletes who start together on one lane: 1, or 2 for pairs. */
 	together: number
-	/** One athlete at a time, whatever the lanes: the coach watches each. */
-	attention: boolean
+	/** Everybody side by side, as in warming up: lanes do not matter. */
+	atOnce: boolean
 	/** Setting it up and saying what is next, minutes. */
 	setUpMin: number
 	/** In the order of the queue. */
@@ -68,8 +70,8 @@ export function flowAthlete(id: string, dose: Dose, parameters: Parameters, rest
 export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAthlete) => number; restS: (athlete: FlowAthlete) => number }): EntryFlow {
 	if (!(entry.lanes >= 1 && Number.isInteger(entry.lanes))) throw new RangeError(`lanes: ${entry.lanes} is not a whole number of 1 or more`)
 	if (!(entry.together >= 1 && Number.isInteger(entry.together))) throw new RangeError(`together: ${entry.together} is not a whole number of 1 or more`)
-	const places = entry.attention ? 1 : entry.lanes * entry.together
 	const count = entry.athletes.length
+	const places = entry.atOnce ? Math.max(1, count) : entry.lanes * entry.together
 	// Plain arrays: the what-if search runs this many hundred times a second.
 	const left = new Int32Array(count)
 	const readyAt = new Float64Array(count)
@@ -85,6 +87,8 @@ export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAt
 		if (athlete.turns > 0) open += 1
 	}
 	let used = 0
+	let coachFreeAt = 0
+	let coached = 0
 	let end = 0
 	while (open > 0) {
 		let next = -1
@@ -92,7 +96,8 @@ export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAt
 		let place = 0
 		for (let index = 1; index < places; index++) if (freeAt[index]! < freeAt[place]!) place = index
 		const athlete = entry.athletes[next]!
-		const start = Math.max(readyAt[next]!, freeAt[place]!)
+		const free = Math.max(readyAt[next]!, freeAt[place]!)
+		const start = athlete.watched ? Math.max(free, coachFreeAt) : free
 		if (endedAt[next]! >= 0) {
 			rested[next]! += start - endedAt[next]!
 			waited[next]! += start - readyAt[next]!
@@ -103,6 +108,10 @@ export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAt
 		endedAt[next] = done
 		readyAt[next] = done + (draw ? draw.restS(athlete) : athlete.restS)
 		freeAt[place] = done + CLEAR_S
+		if (athlete.watched) {
+			coachFreeAt = done + CLEAR_S
+			coached += turnS
+		}
 		left[next]! -= 1
 		if (left[next] === 0) open -= 1
 		if (done > end) end = done
@@ -113,7 +122,7 @@ export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAt
 	return {
 		id: entry.id, minutes: entry.setUpMin + end / 60, waitS, use: end > 0 ? used / (end * places) : 0,
 		rests: entry.athletes.map((athlete, index) => ({ athleteId: athlete.id, realS: athlete.turns > 1 ? rested[index]! / (athlete.turns - 1) : null, askedS: athlete.restS })),
-		bottleneck: gaps === 0 ? 'none' : waitS > Math.max(10, LONG_WAIT * asked) ? (entry.attention ? 'attention' : 'lanes') : 'rest',
+		bottleneck: gaps === 0 ? 'none' : waitS > Math.max(10, LONG_WAIT * asked) ? (coached > used / places ? 'attention' : 'lanes') : 'rest',
 	}
 }
 

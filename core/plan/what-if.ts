@@ -30,7 +30,7 @@ const ORDERS = ['as-they-stand', 'longest-first'] as const
  * per choice and the plans are put together from these; all combinations are looked at.
  */
 export function searchPlans(entries: readonly FlowEntry[], { maxLanes, minutes, best = 3, onProgress }: SearchOptions): { plans: WhatIf[]; looked: number } {
-	const free = entries.filter((entry) => !entry.attention && entry.athletes.length > 1)
+	const free = entries.filter((entry) => !entry.atOnce && entry.athletes.length > 1)
 	const options = Array.from({ length: maxLanes }, (_, index) => index + 1).flatMap((lanes) => [1, 2].map((together) => ({ lanes, together })))
 	let plans: WhatIf[] = []
 	let looked = 0

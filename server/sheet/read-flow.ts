@@ -17,10 +17,10 @@ export async function readFlow(scope: ClubScope, sheet: Sheet): Promise<FlowEntr
 		if (lines.length === 0) return []
 		return [{
 			id: entry.id, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.part) : (sheet.library.drills[entry.drillId]?.name ?? entry.part),
-			lanes: entry.lanes, together: entry.together, setUpMin: CHANGE_OVER_MIN, attention: lines.some(({ line }) => line.drill!.oneAtATime === true),
+			lanes: entry.lanes, together: entry.together, setUpMin: CHANGE_OVER_MIN, atOnce: lines.every(({ line }) => ['prepare', 'tissue'].includes(line.drill!.family) || line.drill!.intensity === 'low'),
 			athletes: lines.map(({ athlete, line }) => {
 				const best = line.drill!.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined
-				return flowAthlete(athlete.id, line.dose, line.parameters, line.restS, line.drill!, best)
+				return { ...flowAthlete(athlete.id, line.dose, line.parameters, line.restS, line.drill!, best), watched: line.drill!.oneAtATime === true }
 			}),
 		}]
 	})

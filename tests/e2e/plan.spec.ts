@@ -1,0 +1,105 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { expect, test } from '@playwright/test'
+import { addDays, mondayOf, shortDay } from '../../core/calendar/days'
+import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { firstExisting, installDebianPackages } from '../../scripts/debian-packages'
+import { signIn } from '../support/sign-in'
+
+test.beforeEach(async ({ page }) => signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password))
+
+test('a block of five weeks is made; a session dragged into a clash is named and repaired; the block comes off again', async ({ page }) => {
+	await page.goto(`${process.env.DEMO_APP!}/plan/block`)
+	await page.getByLabel('Squad').selectOption({ label: 'Under 17' })
+	// Well ahead of everything the demo holds.
+	const monday = addDays(mondayOf(new Date().toISOString().slice(0, 10)), 35)
+	await page.getByLabel('First Monday').fill(monday)
+	for (const name of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']) {
+		const button = page.getByRole('button', { name, exact: true })
+		const wanted = name === 'Tue' || name === 'Fri'
+		if ((await button.getAttribute('aria-pressed')) !== String(wanted)) await button.click()
+	}
+	await expect(page.getByRole('list', { name: 'Weeks' }).getByRole('listitem')).toHaveCount(5)
+	await page.getByRole('button', { name: 'Make 10 sessions' }).click()
+	await expect(page).toHaveURL(/\/plan\?from=/, { timeout: 30_000 })
+	await expect(page.getByRole('link', { name: /Under 17/ })).toHaveCount(10)
+	await expect(page.getByRole('heading', { name: 'Nothing clashes' })).toBeVisible()
+
+	// Friday's session onto Wednesday: the day after Tuesday's.
+	const [friday, wednesday, thursday] = [addDays(monday, 4), addDays(monday, 2), addDays(monday, 3)]
+	const cell = (day: string) => page.getByRole('listitem', { name: shortDay(day), exact: true })
+	const handle = cell(friday).getByRole('button', { name: /^Drag Under 17/ })
+	const [from, to] = [(await handle.boundingBox())!, (await cell(wednesday).boundingBox())!]
+	await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+	await page.mouse.down()
+	await page.mouse.move(from.x - 30, from.y + 5, { steps: 4 })
+	await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 10 })
+	await page.mouse.up()
+	await expect(cell(wednesday).getByRole('link', { name: /Under 17/ })).toBeVisible()
+	const clash = page.getByRole('list', { name: 'Clashes' }).getByRole('listitem').first()
+	await expect(clash).toContainText(/24 h between two days of .*48 h are asked/)
+	await clash.getByRole('button', { name: `Move to ${shortDay(thursday)}` }).click()
+	await expect(page.getByRole('heading', { name: 'Nothing clashes' })).toBeVisible()
+	await expect(cell(thursday).getByRole('link', { name: /Under 17/ })).toBeVisible()
+
+	// By keys, a day on.
+	await cell(thursday).getByRole('link', { name: /Under 17/ }).focus()
+	await page.keyboard.press('Alt+ArrowRight')
+	await expect(cell(friday).getByRole('link', { name: /Under 17/ })).toBeVisible()
+
+	await page.getByRole('button', { name: 'A week later' }).last().click()
+	await expect(cell(addDays(friday, 28 + 7)).getByRole('link', { name: /Under 17/ })).toBeVisible()
+	await page.getByRole('button', { name: 'Take what is not begun off' }).last().click()
+	await expect(page.getByRole('link', { name: /Under 17/ })).toHaveCount(0)
+})
+
+test('lanes change the minutes and the rests; the search in a worker gives plans that fit; what is kept stays', async ({ page }) => {
+	await page.goto(`${process.env.DEMO_APP!}/plan`)
+	// A session ahead that nobody has begun.
+	await page.getByRole('button', { name: /^Drag Women/ }).last().locator('xpath=..').getByRole('link').click()
+	await page.getByRole('link', { name: 'Lanes and minutes' }).click()
+	await expect(page).toHaveURL(/\/flow$/)
+	const minutes = async () => Number(/^(\d+) of/.exec((await page.getByRole('heading', { level: 1 }).textContent())!)![1])
+	const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Cut', exact: true }) })
+	const [before, rest] = [await minutes(), await row.textContent()]
+	await row.getByRole('button', { name: 'A lane more' }).click()
+	await expect(row).toContainText('2 lanes')
+	expect(await minutes()).toBeLessThan(before)
+	expect(await row.textContent()).not.toBe(rest)
+	await page.getByRole('button', { name: 'Keep these lanes' }).click()
+	await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible()
+	await page.reload()
+	await expect(row).toContainText('2 lanes')
+
+	await page.getByLabel('Fit into, minutes').fill(String((await minutes()) - 8))
+	await page.getByRole('button', { name: 'Look for plans' }).click()
+	await expect(page.getByRole('status')).toContainText(/[\d,]+ plans looked at/)
+	const first = page.getByRole('region', { name: 'What if' }).getByRole('listitem').first()
+	const promised = Number(/^(\d+) min/.exec((await first.textContent())!)![1])
+	await first.getByRole('button', { name: 'Try it' }).click()
+	expect(Math.abs((await minutes()) - promised)).toBeLessThanOrEqual(1)
+})
+
+test('the session card prints on one page with everybody’s line and target', async ({ page }) => {
+	await page.getByRole('link', { name: 'Sheet' }).click()
+	await page.getByRole('link', { name: 'Card' }).click()
+	await expect(page.getByRole('button', { name: /Print/ })).toBeVisible()
+	if (!firstExisting('/usr/bin/pdftotext')) installDebianPackages(['poppler-utils'], 'pdftotext, which reads the printed card,')
+	const folder = mkdtempSync(path.join(tmpdir(), 'dromos-card-'))
+	try {
+		for (const [format, pages] of [['A4', 1], ['Letter', 1]] as const) {
+			const file = path.join(folder, `${format}.pdf`)
+			await page.pdf({ path: file, format })
+			const text = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).stdout
+			expect(text.split('\f').filter((one) => one.trim() !== '')).toHaveLength(pages)
+			for (const name of ['Ilka Moreau', 'Ruadhán Okonjo', 'Emre Castellane']) expect(text).toContain(name)
+			expect(text).toMatch(/Three-point start 20 m, 1×\d, rest 2 min/)
+			expect(text).toMatch(/\d\.\d\d s or better/)
+			expect(text).toMatch(/Kit: /)
+		}
+	} finally {
+		rmSync(folder, { recursive: true, force: true })
+	}
+})
