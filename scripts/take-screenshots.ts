@@ -47,6 +47,11 @@ async function main(): Promise<void> {
 		await at.getByRole('heading', { name: /would differ/ }).scrollIntoViewIfNeeded()
 	})
 	await shoot('plan', '/plan')
+	await shoot('flow', '/plan', DESK, async (at) => {
+		await at.getByRole('button', { name: /^Drag Women/ }).last().locator('xpath=..').getByRole('link').click()
+		await at.getByRole('link', { name: 'Lanes and minutes' }).click()
+		await at.waitForURL(/\/flow$/)
+	})
 	await shoot('library', '/library')
 	const paste = (at: Page, label: string, text: string) => at.getByLabel(label).evaluate((box, content) => {
 		const clipboardData = new DataTransfer()
@@ -74,15 +79,6 @@ async function main(): Promise<void> {
 		}
 		await at.evaluate(() => window.scrollTo(0, 0))
 	})
-	await shoot('club', '/club')
-	await shoot('session-new', '/sessions/new', DESK, async (at) => {
-		await at.getByLabel('Squad').selectOption({ label: 'Women’s squad' })
-		await at.getByLabel('Title').fill('Starts and landings')
-		for (const [index, pick] of ['drill:range-of-motion', 'ladder:stiffness', 'ladder:acceleration', 'drill:fly-10'].entries()) {
-			await at.getByRole('button', { name: 'Add a drill' }).click()
-			await at.getByLabel(`Drill or ladder, entry ${index + 1}`).selectOption(pick)
-		}
-	})
 	const pad = page.getByRole('group', { name: 'Number pad' })
 	const type = async (digits: string) => {
 		for (const digit of digits) await pad.getByRole('button', { name: digit, exact: true }).click()
@@ -93,7 +89,7 @@ async function main(): Promise<void> {
 	}
 	let taken = 0
 	await shoot('field', field, PHONE, async (at) => {
-		while (!(await at.getByText('Acceleration', { exact: true }).isVisible())) await at.getByRole('button', { name: 'Drill after' }).click()
+		while (!(await at.locator('header').getByText('Acceleration', { exact: true }).isVisible())) await at.getByRole('button', { name: 'Drill after' }).click()
 		for (const [ten, twenty] of [['226', '358'], ['225', '357'], ['227', '360']] as const) {
 			await pick('Sefa Lindqvist')
 			await at.getByTestId('value-0').click()
@@ -110,6 +106,7 @@ async function main(): Promise<void> {
 		await at.getByRole('button', { name: 'Next', exact: true }).click()
 		await type('35')
 	})
+	await shoot('field-desk', null)
 	await shoot('field-pain', null, PHONE, async (at) => {
 		await at.getByRole('button', { name: 'Pain' }).click()
 		await at.getByRole('button', { name: 'back thigh' }).click()

@@ -181,6 +181,9 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 	const athlete = sheet.athletes.find((one) => one.id === line.athleteId)!
 	const drillKey = shown.swap ?? { drillId: line.drillId, drillVersion: line.drillVersion }
 	const drill = sheet.drills[`${drillKey.drillId}/${drillKey.drillVersion}`]
+	const [lastEvent] = last?.events ?? []
+	const lastLine = lastEvent && 'lineId' in lastEvent ? sheet.lines.find((one) => one.id === lastEvent.lineId) : undefined
+	const drillOfLast = lastLine && sheet.drills[`${lastLine.drillId}/${lastLine.drillVersion}`]
 	const advice = liveAdvice(shown, athlete, sheet, current)
 	const place = { athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, ...shown.next, ...(shown.swap ? { asDrill: shown.swap } : {}) }
 	const at = { athleteId: line.athleteId, entryId: line.entryId, lineId: line.id }
@@ -234,7 +237,7 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 				measured={measured} advice={advice} onAct={act}
 				timed={{ progress: shown, athlete, gates: settings.gates, windMps, ready: log.ready, undoLabel: last?.label ?? null, same: shown.marks.at(-1), onSave: (value, label) => void keep([{ ...place, type: 'mark', ...value } as NewEvent], label, true), onMissed: (reason) => void keep([{ ...place, type: 'mark', kind: 'missed', value: reason ? { reason } : {} } as NewEvent], 'missed', true), onUntimed: () => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps: 1 } } as NewEvent], 'no number', true), onUndo: () => void undo() }}
 				done={{ progress: shown, drill, ready: log.ready, undoLabel: last?.label ?? null, onUndo: () => void undo(), onDone: (reps) => void keep([{ ...place, type: 'mark', kind: 'done', value: { reps } } as NewEvent], 'done, not judged', true), onRate: rate, reports }}
-				followUp={<FollowUp last={last} drill={drill} assisted={(line.parameters.assistPercent ?? 0) > 0} nameOf={nameOf} onCorrect={correctLast} onComfort={(worst, braking) => lastRep && quietly(log.write([{ athleteId: lastRep.athleteId, entryId: lastRep.entryId, lineId: lastRep.lineId, setNo: lastRep.setNo, repNo: lastRep.repNo, type: 'observation', kind: 'comfort', value: { worst, braking } }]).then((written) => setLast((before) => ({ events: [...(before?.events ?? []), ...written], label: `${before?.label ?? ''}, comfort ${worst} of 5${braking ? ', braking' : ''}` }))))} />}
+				followUp={<FollowUp last={last} drill={drillOfLast} assisted={(line.parameters.assistPercent ?? 0) > 0} nameOf={nameOf} onCorrect={correctLast} onComfort={(worst, braking) => lastRep && quietly(log.write([{ athleteId: lastRep.athleteId, entryId: lastRep.entryId, lineId: lastRep.lineId, setNo: lastRep.setNo, repNo: lastRep.repNo, type: 'observation', kind: 'comfort', value: { worst, braking } }]).then((written) => setLast((before) => ({ events: [...(before?.events ?? []), ...written], label: `${before?.label ?? ''}, comfort ${worst} of 5${braking ? ', braking' : ''}` }))))} />}
 			/>
 			{measured && <RatingRow mayRate={log.ready && lastRep !== undefined} onRate={(grade) => rate(grade, null)} reports={reports} />}
 			<button type="button" data-at="queue" className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk bg-paper px-4 pb-[env(safe-area-inset-bottom)] text-[15px] max-[899px]:sticky max-[899px]:bottom-0" onClick={() => setPanel('queue')} aria-label="Queue">

@@ -87,7 +87,7 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 						<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>{slot.name}</span>
 					</button>
 				))}
-				<label className="grid w-[104px] shrink-0 text-[13px]">by
+				<label className="grid w-[118px] shrink-0 text-[13px]">by
 					<select className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]" value={method} onChange={(event) => { lastMethods[kind] = event.target.value as Method; setMethod(lastMethods[kind]) }} aria-label="Taken by">
 						{METHODS[kind].map((one) => <option key={one} value={one}>{METHOD_NAMES[one]}</option>)}
 					</select>
