@@ -65,12 +65,11 @@ export async function benchField(): Promise<void> {
 		// A queue as a long day without a connection leaves it, put into the device's store.
 		await context.setOffline(true)
 		await page.evaluate(async (count) => {
-			const open = () => new Promise<IDBDatabase>((resolve, reject) => {
-				const asked = indexedDB.open('dromos-field')
+			const asked = indexedDB.open('dromos-field')
+			const database = await new Promise<IDBDatabase>((resolve, reject) => {
 				asked.onsuccess = () => resolve(asked.result)
 				asked.onerror = () => reject(new Error('the store does not open'))
 			})
-			const database = await open()
 			const tx = database.transaction(['events', 'device'], 'readwrite')
 			const rows = tx.objectStore('events').getAll()
 			rows.onsuccess = () => {

@@ -35,6 +35,8 @@ interface FieldDb extends DBSchema {
 	events: { key: string; value: Kept & { id: string; sessionId: string; seq: number }; indexes: { bySession: string; byStatus: string; inOrder: [string, number] } }
 	device: { key: string; value: unknown }
 	packs: { key: string; value: KeptPack }
+	/** What others logged since the pack was fetched. */
+	remote: { key: string; value: { id: string; sessionId: string; event: LogEvent }; indexes: { bySession: string } }
 }
 
 /** What the field screen asks of a store; the same can be kept in memory where the browser has no database. */
@@ -87,6 +89,7 @@ async function openLasting(): Promise<DeviceStore> {
 			if (oldVersion < 2) {
 				tx.objectStore('events').createIndex('inOrder', ['status', 'seq'])
 				made.createObjectStore('packs', { keyPath: 'id' })
+				made.createObjectStore('remote', { keyPath: 'id' }).createIndex('bySession', 'sessionId')
 			}
 		},
 		blocking: (_current, _blocked, event) => {
@@ -131,28 +134,28 @@ async function openLasting(): Promise<DeviceStore> {
 		dismiss: (id) => db.delete('events', id),
 		packs: () => db.getAll('packs'),
 		async pack(sessionId) {
-			return (await db.get('packs', sessionId)) ?? null
+			const pack = await db.get('packs', sessionId)
+			if (!pack) return null
+			const known = new Set(pack.events.map((event) => event.id))
+			const since = (await db.getAllFromIndex('remote', 'bySession', sessionId)).map((row) => row.event).filter((event) => !known.has(event.id))
+			return { ...pack, events: [...pack.events, ...since] }
 		},
 		async putPacks(packs, at) {
 			const tx = db.transaction('packs', 'readwrite')
 			await Promise.all([...packs.map((pack) => tx.store.put({ ...pack, id: pack.sheet.session.id, fetchedAt: at })), tx.done])
 		},
 		async addRemote(sessionId, events) {
-			const tx = db.transaction('packs', 'readwrite')
-			const pack = await tx.store.get(sessionId)
-			if (pack) {
-				const ids = new Set(pack.events.map((event) => event.id))
-				await tx.store.put({ ...pack, events: [...pack.events, ...events.filter((event) => !ids.has(event.id))] })
-			}
-			await tx.done
+			const tx = db.transaction('remote', 'readwrite')
+			await Promise.all([...events.map((event) => tx.store.put({ id: event.id, sessionId, event })), tx.done])
 		},
 		read: async (key) => (await db.get('device', key)) as never,
 		async write(key, value) {
 			await db.put('device', value, key)
 		},
 		async clear() {
-			const tx = db.transaction(['events', 'packs', 'device'], 'readwrite')
+			const tx = db.transaction(['events', 'packs', 'remote', 'device'], 'readwrite')
 			await tx.objectStore('packs').clear()
+			await tx.objectStore('remote').clear()
 			await tx.objectStore('device').delete('person')
 			for (const row of await tx.objectStore('events').getAll()) if (row.status !== 'waiting') await tx.objectStore('events').delete(row.id)
 			await tx.done
@@ -162,10 +165,11 @@ async function openLasting(): Promise<DeviceStore> {
 
 /** Packs nobody has fetched anew for a week, and the events of them that are safe. What was not sent is never dropped. */
 async function dropOld(db: IDBPDatabase<FieldDb>): Promise<void> {
-	const tx = db.transaction(['packs', 'events'], 'readwrite')
+	const tx = db.transaction(['packs', 'remote', 'events'], 'readwrite')
 	const oldest = Date.now() - KEEP_MS
 	for (const pack of await tx.objectStore('packs').getAll()) if (pack.fetchedAt < oldest) await tx.objectStore('packs').delete(pack.id)
 	const kept = new Set(await tx.objectStore('packs').getAllKeys())
+	for (const row of await tx.objectStore('remote').getAll()) if (!kept.has(row.sessionId)) await tx.objectStore('remote').delete(row.id)
 	for (const row of await tx.objectStore('events').getAll()) if (row.status === 'safe' && !kept.has(row.sessionId)) await tx.objectStore('events').delete(row.id)
 	await tx.done
 }

@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react'
 import { useRevalidator } from 'react-router'
-import { shortDay } from '#core/calendar/days'
 import type { PackAnswer } from '#core/field/pack'
 import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store'
 import { type Reach, fetchPacks } from './fetch-packs'
@@ -64,6 +63,9 @@ export function FieldPage(props: Props) {
 		/>
 	)
 }
+
+/** By the browser itself: the calendar package would cost the field more than its own code. */
+const shortDay = (day: string) => new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' }).replace(',', '')
 
 const signIn = (asked: string | null) => `/sign-in?to=${encodeURIComponent(asked ? `/field?session=${asked}` : '/field')}`
 

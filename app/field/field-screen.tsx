@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import type { LogEvent, Mark } from '#core/events/schema'
 import { doseLeft } from '#core/field/dose-left'
 import { likelyDoubles } from '#core/field/likely-doubles'
-import { type LineProgress, nextInQueue, progressOf, restLeft } from '#core/field/line-progress'
+import { type LineProgress, nextInQueue, progressOf } from '#core/field/line-progress'
 import { type Advice, liveAdvice } from '#core/field/live-advice'
 import type { FieldSheet } from '#core/field/pack'
 import { positionAt, queueOrder } from '#core/field/queue-order'
@@ -17,16 +17,15 @@ import { FollowUp } from './follow-up'
 import { LineHead } from './line-head'
 import { MarkPanel } from './mark-panel'
 import { PainPanel } from './pain-panel'
+import { QueueBar } from './queue-bar'
 import { QueuePanel } from './queue-panel'
 import { RatingRow } from './rating-row'
-import { restLabel, sayEvent, shortName } from './say-event'
+import { sayEvent } from './say-event'
 import { type FieldSettings, SessionPanel } from './session-panel'
 import { TimedPad, strangeFor } from './timed-pad'
-import { signal, useAwake } from './use-awake'
+import { useAwake } from './use-awake'
 import { useDeviceFeed } from './use-device-feed'
 import { type NewEvent, useSessionLog } from './use-session-log'
-
-const CLOCK_MS = 1000
 
 interface Props {
 	store: DeviceStore
@@ -52,17 +51,8 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 	const [problem, setProblem] = useState<string | null>(null)
 	const [panel, setPanel] = useState<'pain' | 'queue' | 'session' | 'athlete' | null>(null)
 	const [markId, setMarkId] = useState<string | null>(null)
-	const [now, setNow] = useState(0)
 	const writing = useRef(false)
 	const clock = log.now
-
-	useEffect(() => {
-		const tick = () => setNow(clock())
-		tick()
-		const timer = setInterval(tick, CLOCK_MS)
-		return () => clearInterval(timer)
-		// eslint-disable-next-line react-hooks/exhaustive-deps -- the clock is the same one all the time
-	}, [])
 
 	const away = useMemo(() => new Set(current.flatMap((event) => (event.type === 'decision' && event.kind === 'attendance' && !event.value.present ? [event.athleteId] : []))), [current])
 	const order = useMemo(() => queueOrder(sheet.athletes, log.all), [sheet.athletes, log.all])
@@ -85,21 +75,13 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 	const windMps = conditions.findLast((value) => value.windMps !== undefined)?.windMps ?? null
 	const doubles = useMemo(() => likelyDoubles(current, sheet.lines, settled), [current, sheet.lines, settled])
 
-	const ready = queue.filter((progress) => !progress.finished && now > 0 && progress.lastAt !== null && restLeft(progress, now) === 0).map((progress) => progress.line.id).join()
-	const readyBefore = useRef(ready)
-	useEffect(() => {
-		const before = new Set(readyBefore.current.split(','))
-		if (ready.split(',').some((id) => id !== '' && !before.has(id))) signal(settings)
-		readyBefore.current = ready
-	}, [ready, settings])
-
 	const keep = async (newEvents: NewEvent[], label: string, moveOn: boolean) => {
 		// A second tap while the first is being written is the same tap.
 		if (writing.current) return
 		writing.current = true
-		setProblem(null)
 		try {
 			const written = await log.write(newEvents)
+			setProblem(null)
 			setLast({ events: written, label })
 			const [first] = written
 			const of = queue.find((progress) => progress.line.athleteId === first?.athleteId)
@@ -144,7 +126,7 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 			)}
 			{panel === 'queue' && (
 				<QueuePanel
-					queue={queue} away={[...away].map((id) => ({ id, name: nameOf(id) }))} nameOf={nameOf} now={now} group={group} groupOf={groupOf} groups={[...new Set(order.map((place) => place.group))].sort()}
+					queue={queue} away={[...away].map((id) => ({ id, name: nameOf(id) }))} nameOf={nameOf} clock={clock} group={group} groupOf={groupOf} groups={[...new Set(order.map((place) => place.group))].sort()}
 					onGroup={setGroup}
 					onSplit={() => quietly(log.write(order.map((place) => ({ athleteId: place.athleteId, type: 'decision', kind: 'queue', value: { group: sheet.athletes.find((athlete) => athlete.id === place.athleteId)?.level ?? 1, position: place.position } }))))}
 					onMove={(id, to) => {
@@ -240,11 +222,7 @@ export function FieldScreen({ store, sheet, events, personId, settings, settled,
 				followUp={<FollowUp last={last} drill={drillOfLast} assisted={(line.parameters.assistPercent ?? 0) > 0} nameOf={nameOf} onCorrect={correctLast} onComfort={(worst, braking) => lastRep && quietly(log.write([{ athleteId: lastRep.athleteId, entryId: lastRep.entryId, lineId: lastRep.lineId, setNo: lastRep.setNo, repNo: lastRep.repNo, type: 'observation', kind: 'comfort', value: { worst, braking } }]).then((written) => setLast((before) => ({ events: [...(before?.events ?? []), ...written], label: `${before?.label ?? ''}, comfort ${worst} of 5${braking ? ', braking' : ''}` }))))} />}
 			/>
 			{measured && <RatingRow mayRate={log.ready && lastRep !== undefined} onRate={(grade) => rate(grade, null)} reports={reports} />}
-			<button type="button" data-at="queue" className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk bg-paper px-4 pb-[env(safe-area-inset-bottom)] text-[15px] max-[899px]:sticky max-[899px]:bottom-0" onClick={() => setPanel('queue')} aria-label="Queue">
-				{upNext(queue, onLine).map((progress) => <span key={progress.line.id} className="truncate"><b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}</span>)}
-				{queue.every((progress) => progress.finished) && <span>Everybody is done here; the next drill is ›</span>}
-				<span className="shrink-0 underline">all {queue.length}</span>
-			</button>
+			<QueueBar queue={queue} onLine={onLine} nameOf={nameOf} clock={clock} alerts={settings} onOpen={() => setPanel('queue')} />
 			</div>
 
 			{panel === 'pain' && (
@@ -301,11 +279,6 @@ function lineUp(queue: LineProgress[], shown: LineProgress | undefined, lanes: n
 	const open = queue.filter((progress) => !progress.finished || progress === shown)
 	const start = Math.floor(open.indexOf(shown) / lanes) * lanes
 	return open.slice(start, start + lanes)
-}
-
-function upNext(queue: LineProgress[], onLine: LineProgress[]): LineProgress[] {
-	const at = queue.indexOf(onLine.at(-1)!)
-	return [...queue.slice(at + 1), ...queue.slice(0, Math.max(0, at))].filter((progress) => !progress.finished && !onLine.includes(progress)).slice(0, 2)
 }
 
 const worstRegion = (drill: Drill | undefined): Region | null => REGIONS.map((region) => [region, drill?.regions[region] ?? 0] as const).filter(([, load]) => load > 0).sort((a, b) => b[1] - a[1])[0]?.[0] ?? null

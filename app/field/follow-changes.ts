@@ -25,6 +25,11 @@ export class Follower {
 		private readonly post: (body: string, signal: AbortSignal) => Promise<Response> = (body, signal) => fetch('/api/field/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal }),
 	) {}
 
+	/** What this device has sent itself need not be told to it. */
+	knows(ids: readonly string[]): void {
+		for (const id of ids) this.recent.set(id, Date.now())
+	}
+
 	async follow(): Promise<void> {
 		if (this.running) return
 		this.running = true

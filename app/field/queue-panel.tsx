@@ -3,6 +3,7 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import type { LineProgress } from '#core/field/line-progress'
 import { CHOICE, SheetPanel } from './sheet-panel'
 import { restLabel } from './say-event'
+import { useNow } from './use-now'
 
 interface Props {
 	queue: LineProgress[]
@@ -11,7 +12,7 @@ interface Props {
 	groupOf: (id: string) => number
 	groups: number[]
 	group: number
-	now: number
+	clock: () => number
 	onGroup: (group: number) => void
 	onSplit: () => void
 	onMove: (athleteId: string, toIndex: number) => void
@@ -21,7 +22,8 @@ interface Props {
 }
 
 /** Everybody on this drill: who is ready, who rests, who is done, who is not here; dragged or moved by keys into another order. */
-export function QueuePanel({ queue, away, nameOf, groupOf, groups, group, now, onGroup, onSplit, onMove, onPick, onAttendance, onClose }: Props) {
+export function QueuePanel({ queue, away, nameOf, groupOf, groups, group, clock, onGroup, onSplit, onMove, onPick, onAttendance, onClose }: Props) {
+	const now = useNow(clock)
 	const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(TouchSensor, { activationConstraint: { delay: 150, tolerance: 8 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
 	const ids = queue.map((progress) => progress.line.athleteId)
 	const dropped = ({ active, over }: DragEndEvent) => {

@@ -55,6 +55,7 @@ export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: r
 		const sending = new Sender(store, () => person.current, (next, answers) => {
 			setState(next)
 			if (answers.length === 0) return
+			follower.knows(answers.map((answer) => answer.id))
 			const byId = new Map(answers.map((answer) => [answer.id, answer]))
 			setKept((rows) => rows.map((row) => {
 				const answer = byId.get(row.event.id)

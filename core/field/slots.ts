@@ -1,6 +1,6 @@
 import type { Expectation } from '../measure/read-digits'
 import { timeAtDistance } from '../measure/sprint/sprint-curve'
-import { expectationOf } from '../progress/target'
+import { expectationOf } from './expectation'
 import type { FieldAthlete, FieldLine } from './pack'
 
 /** One number to type for a rep: what it is called, in what unit, and what is expected. */

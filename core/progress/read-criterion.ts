@@ -4,6 +4,7 @@ import type { Level, Rung, School } from '../library/types'
 import { probabilityOfPass } from '../noise/probability-of-pass'
 import { type Method, METHOD_NAMES, typicalErrorOf } from '../noise/typical-error'
 import type { Exposure, MarkEvidence } from './types'
+import { majorityMarks } from './majority-marks'
 import { writeMark } from './write-numbers'
 
 /** Share of planned reps, and chance, that a pass asks for [our setting]. */
@@ -18,16 +19,6 @@ const GOOD_ENDS = ['drop-off', 'good-day', 'weather', 'coach']
 
 /** Comfort of a pulled run, 0 easy to 5 bad: up to this it may go on [our setting]. */
 export const COMFORT_AT_WORST = 2
-
-/** Marks of the method most reps were taken with; mixed methods are never averaged. */
-export function majorityMarks(marks: readonly MarkEvidence[], kind: MarkEvidence['kind']): { marks: MarkEvidence[]; method: Method | null; leftOut: number } {
-	const ofKind = marks.filter((mark) => mark.kind === kind)
-	const counts = new Map<Method, number>()
-	for (const mark of ofKind) counts.set(mark.method, (counts.get(mark.method) ?? 0) + 1)
-	const [method] = [...counts.entries()].sort((a, b) => b[1] - a[1])[0] ?? [null]
-	const kept = ofKind.filter((mark) => mark.method === method)
-	return { marks: kept, method, leftOut: ofKind.length - kept.length }
-}
 
 export interface CriterionReading {
 	/** "Chance of 3.15 s or better" */

@@ -2,7 +2,7 @@ import type { Drill, School } from '../library/types'
 import { contactRisePercent } from '../library/schools'
 import { type DropOffReading, readDropOff } from '../noise/drop-off'
 import { type Method, typicalErrorOf } from '../noise/typical-error'
-import { majorityMarks } from './read-criterion'
+import { majorityMarks } from './majority-marks'
 import type { MarkEvidence } from './types'
 
 /**
