@@ -47,8 +47,8 @@ export interface DeviceStore {
 	/** Writes events with the next sequence numbers, all or none. */
 	add: (personId: string | null, make: (deviceSeq: number) => LogEvent[]) => Promise<Kept[]>
 	ofSession: (sessionId: string) => Promise<Kept[]>
-	/** The oldest that were not sent, of one person. */
-	waiting: (limit: number, personId: string | null) => Promise<LogEvent[]>
+	/** The oldest that were not sent, of one person, after a place in the device's order. */
+	waiting: (limit: number, personId: string | null, afterSeq?: number) => Promise<LogEvent[]>
 	/** How many wait, whoever logged them. */
 	waitingCount: () => Promise<number>
 	settle: (answers: readonly EventAnswer[]) => Promise<void>
@@ -121,9 +121,11 @@ async function openLasting(): Promise<DeviceStore> {
 		async ofSession(sessionId) {
 			return (await db.getAllFromIndex('events', 'bySession', sessionId)).sort((a, b) => a.seq - b.seq)
 		},
-		async waiting(limit, personId) {
-			const rows = await db.getAllFromIndex('events', 'inOrder', IDBKeyRange.bound(['waiting', 0], ['waiting', Infinity]), limit * 4)
-			return rows.filter((row) => (row.personId ?? personId) === personId).slice(0, limit).map((row) => row.event)
+		async waiting(limit, personId, afterSeq = -1) {
+			const oldest = async (most?: number) => (await db.getAllFromIndex('events', 'inOrder', IDBKeyRange.bound(['waiting', afterSeq], ['waiting', Infinity], true), most)).filter((row) => (row.personId ?? personId) === personId)
+			const rows = await oldest(limit)
+			// Only where somebody else's entries stand in front are all of them looked through.
+			return (rows.length > 0 ? rows : await oldest()).slice(0, limit).map((row) => row.event)
 		},
 		waitingCount: () => db.countFromIndex('events', 'byStatus', 'waiting'),
 		async settle(answers) {
@@ -192,7 +194,7 @@ export function memoryStore(): DeviceStore {
 			return Promise.resolve(added)
 		},
 		ofSession: (sessionId) => Promise.resolve(rows.filter((row) => row.event.sessionId === sessionId).map((row) => ({ ...row }))),
-		waiting: (limit, personId) => Promise.resolve(rows.filter((row) => row.status === 'waiting' && (row.personId ?? personId) === personId).slice(0, limit).map((row) => row.event)),
+		waiting: (limit, personId, afterSeq = -1) => Promise.resolve(rows.filter((row) => row.status === 'waiting' && row.event.deviceSeq > afterSeq && (row.personId ?? personId) === personId).slice(0, limit).map((row) => row.event)),
 		waitingCount: () => Promise.resolve(rows.filter((row) => row.status === 'waiting').length),
 		settle: (answers) => {
 			for (const answer of answers) {

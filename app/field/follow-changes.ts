@@ -21,14 +21,11 @@ export class Follower {
 
 	constructor(
 		private readonly sessionId: string,
+		/** What this device has sent itself need not be told to it. */
+		private readonly deviceId: string,
 		private readonly hear: (heard: Heard, clockOffsetMs: number) => Promise<void>,
 		private readonly post: (body: string, signal: AbortSignal) => Promise<Response> = (body, signal) => fetch('/api/field/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal }),
 	) {}
-
-	/** What this device has sent itself need not be told to it. */
-	knows(ids: readonly string[]): void {
-		for (const id of ids) this.recent.set(id, Date.now())
-	}
 
 	async follow(): Promise<void> {
 		if (this.running) return
@@ -38,7 +35,7 @@ export class Follower {
 			try {
 				this.abort = new AbortController()
 				const timer = setTimeout(() => this.abort?.abort(), 30_000)
-				const response = await this.post(JSON.stringify({ sessionId: this.sessionId, since: this.since, seen: [...this.recent.keys()] }), this.abort.signal)
+				const response = await this.post(JSON.stringify({ sessionId: this.sessionId, since: this.since, deviceId: this.deviceId, seen: [...this.recent.keys()] }), this.abort.signal)
 				clearTimeout(timer)
 				if (!response.ok) throw new Error(`the server answered ${response.status}`)
 				const answer = (await response.json()) as Heard & { serverNow: string }

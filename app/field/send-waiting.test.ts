@@ -21,15 +21,15 @@ describe('sending', () => {
 	const statuses = async (store: DeviceStore) => (await store.ofSession('s')).map((kept) => kept.status)
 
 	it('sends in order, in batches, and settles event by event', async () => {
-		const store = await storeWith(460)
+		const store = await storeWith(560)
 		const batches: number[][] = []
 		const sender = new Sender(store, () => 'p', () => {}, (body) => {
 			batches.push(sent(body).map((event) => event.deviceSeq))
 			return Promise.resolve(reply(sent(body), ({ id, deviceSeq }) => (deviceSeq === 3 ? { id, outcome: 'refused', field: 'lineId', reason: 'no such line' } : { id, outcome: 'accepted' })))
 		})
 		await sender.send()
-		expect(batches.map((batch) => batch.length)).toEqual([400, 60])
-		expect(batches.flat()).toEqual(Array.from({ length: 460 }, (_, i) => i))
+		expect(batches.map((batch) => batch.length)).toEqual([500, 60])
+		expect(batches.flat()).toEqual(Array.from({ length: 560 }, (_, i) => i))
 		expect((await statuses(store)).filter((status) => status === 'refused')).toHaveLength(1)
 		expect((await store.ofSession('s'))[3]).toMatchObject({ status: 'refused', reason: 'lineId: no such line' })
 		expect(await store.waiting(9, 'p')).toEqual([])

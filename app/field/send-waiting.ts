@@ -3,7 +3,7 @@ import type { DeviceStore } from './device-store'
 
 export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' | 'somebody-else'
 
-const BATCH = 400
+const BATCH = 500
 const LONGEST_WAIT_MS = 30_000
 
 /** Sends what waits, in order, in batches; retries slower after each failure. */
@@ -52,21 +52,30 @@ export class Sender {
 		clearTimeout(this.timer)
 	}
 
+	/** The next batch is on its way while the answers of the last one are written down; whatever happens then is sent again, which changes nothing. */
 	private async sendAll(): Promise<void> {
-		for (;;) {
-			const personId = this.personId()
-			const events = await this.store.waiting(BATCH, personId)
-			if (events.length === 0) return
-			this.tell('sending', [])
-			const response = await this.post(JSON.stringify({ events, ...(personId ? { personId } : {}) }))
-			if (response.status === 401) throw new Refused('sign-in-again')
-			if (response.status === 409) throw new Refused('somebody-else')
-			if (!response.ok) throw new Error(`the server answered ${response.status}`)
-			const { answers } = (await response.json()) as { answers: EventAnswer[] }
-			// An answer that settles nothing would be asked for for ever.
-			if (!answers.some((answer) => events.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
-			await this.store.settle(answers)
-			this.tell('sending', answers)
+		let settling: Promise<void> = Promise.resolve()
+		try {
+			for (let afterSeq = -1; ; ) {
+				const personId = this.personId()
+				const events = await this.store.waiting(BATCH, personId, afterSeq)
+				if (events.length === 0) return
+				this.tell('sending', [])
+				const response = await this.post(JSON.stringify({ events, ...(personId ? { personId } : {}) }))
+				if (response.status === 401) throw new Refused('sign-in-again')
+				if (response.status === 409) throw new Refused('somebody-else')
+				if (!response.ok) throw new Error(`the server answered ${response.status}`)
+				const { answers } = (await response.json()) as { answers: EventAnswer[] }
+				// An answer that settles nothing would be asked for for ever.
+				if (!answers.some((answer) => events.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
+				afterSeq = events.at(-1)!.deviceSeq
+				settling = settling.then(async () => {
+					await this.store.settle(answers)
+					this.tell('sending', answers)
+				})
+			}
+		} finally {
+			await settling
 		}
 	}
 }

@@ -55,7 +55,6 @@ export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: r
 		const sending = new Sender(store, () => person.current, (next, answers) => {
 			setState(next)
 			if (answers.length === 0) return
-			follower.knows(answers.map((answer) => answer.id))
 			const byId = new Map(answers.map((answer) => [answer.id, answer]))
 			setKept((rows) => rows.map((row) => {
 				const answer = byId.get(row.event.id)
@@ -64,7 +63,7 @@ export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: r
 			}))
 		})
 		sender.current = sending
-		const follower = new Follower(sessionId, async ({ events, readings: heard }, offset) => {
+		const follower = new Follower(sessionId, store.deviceId, async ({ events, readings: heard }, offset) => {
 			offsetMs.current = offset
 			await store.write('clockOffsetMs', offset)
 			if (events.length > 0) {

@@ -1,4 +1,4 @@
-import { and, eq, gte, inArray, lt, min, notExists, sql } from 'drizzle-orm'
+import { and, eq, gte, inArray, lt, min, ne, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { type SparseCount } from '../../core/dose/sparse-count'
 import type { LogEvent } from '../../core/events/schema'
@@ -52,17 +52,27 @@ const markPlace = (row: { source: string | null; asDrillVersion: number | null; 
 })
 
 /** All events of some sessions, replaced ones too: the fold decides what stands. Indexes `…_by_session`. */
-export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: string[], receivedFrom?: Date): Promise<StoredEvent[]> {
-	if (sessionIds.length === 0) return []
-	const since = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), inArray(table.sessionId, sessionIds), receivedFrom ? gte(table.receivedAt, receivedFrom) : undefined)
-	const marks = await db.select().from(mark).where(since(mark))
-	const observations = await db.select().from(observation).where(since(observation))
-	const decisions = await db.select().from(decision).where(since(decision))
+export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: string[], ids?: string[]): Promise<StoredEvent[]> {
+	if (sessionIds.length === 0 || ids?.length === 0) return []
+	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined)
+	const marks = await db.select().from(mark).where(asked(mark))
+	const observations = await db.select().from(observation).where(asked(observation))
+	const decisions = await db.select().from(decision).where(asked(decision))
 	return [
 		...marks.map((row) => ({ ...base(row), ...place(row), ...markPlace(row), type: 'mark', counts: row.counts })),
 		...observations.map((row) => ({ ...base(row), ...place(row), type: 'observation' })),
 		...decisions.map((row) => ({ ...base(row), ...place(row), type: 'decision' })),
 	] as unknown as StoredEvent[]
+}
+
+/** Ids of what other devices have added to a session from a moment on; the rows themselves are read only where they are new. Indexes `…_by_session`. */
+export async function idsSince({ db, clubId }: ClubScope, sessionId: string, from: Date, exceptDevice: string | null): Promise<string[]> {
+	const ids: string[] = []
+	for (const table of Object.values(TABLES)) {
+		const rows = await db.select({ id: table.id }).from(table).where(and(eq(table.clubId, clubId), eq(table.sessionId, sessionId), gte(table.receivedAt, from), exceptDevice ? ne(table.deviceId, exceptDevice) : undefined))
+		ids.push(...rows.map((row) => row.id))
+	}
+	return ids
 }
 
 export interface BestTime {

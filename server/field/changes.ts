@@ -2,7 +2,7 @@ import { setTimeout as wait } from 'node:timers/promises'
 import type { KeptReading } from '../../core/devices/schema'
 import type { LogEvent } from '../../core/events/schema'
 import { readingsSince } from '../../db/queries/devices'
-import { eventsOfSessions } from '../../db/queries/log'
+import { eventsOfSessions, idsSince } from '../../db/queries/log'
 import type { ClubScope } from '../../db/connect'
 import type { Role } from '../../db/schema/people'
 import { keptReading } from '../devices/take-readings'
@@ -28,13 +28,15 @@ export interface Changes {
  *
  * @param since the `serverNow` of the answer before; null for everything
  * @param seen ids the device holds already of the last half minute
+ * @param deviceId the asking device, whose own events it need not be told
  */
-export async function waitForChanges(scope: ClubScope, role: Role, sessionId: string, since: Date | null, seen: ReadonlySet<string>, signal: AbortSignal): Promise<Changes> {
+export async function waitForChanges(scope: ClubScope, role: Role, sessionId: string, since: Date | null, seen: ReadonlySet<string>, deviceId: string | null, signal: AbortSignal): Promise<Changes> {
 	const until = Date.now() + LONGEST_WAIT_MS
 	for (;;) {
 		const now = new Date()
 		const from = since ? new Date(since.getTime() - OVERLAP_MS) : undefined
-		const events = (await eventsOfSessions(scope, [sessionId], from)).filter((event) => !seen.has(event.id) && readable(event, role))
+		const ids = from ? (await idsSince(scope, sessionId, from, deviceId)).filter((id) => !seen.has(id)) : undefined
+		const events = (await eventsOfSessions(scope, [sessionId], ids)).filter((event) => readable(event, role))
 		const readings = (await readingsSince(scope, from ?? new Date(now.getTime() - READINGS_MS))).filter((row) => !seen.has(row.id))
 		if (events.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted) return { serverNow: now.toISOString(), events: events.map(bare), readings: readings.map(keptReading) }
 		await wait(LOOK_EVERY_MS, undefined, { signal }).catch(() => undefined)
