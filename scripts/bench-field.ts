@@ -70,14 +70,20 @@ export async function benchField(): Promise<void> {
 				asked.onsuccess = () => resolve(asked.result)
 				asked.onerror = () => reject(new Error('the store does not open'))
 			})
-			const tx = database.transaction(['events', 'device'], 'readwrite')
+			const tx = database.transaction(['events', 'packs', 'device'], 'readwrite')
 			const rows = tx.objectStore('events').getAll()
-			rows.onsuccess = () => {
-				const like = (rows.result as { event: { deviceSeq: number; deviceTime: string; repNo: number }; id: string; seq: number }[])[0]!
+			const packs = tx.objectStore('packs').getAll()
+			packs.onsuccess = () => {
+				const [like] = rows.result as { event: { sessionId: string; deviceTime: string }; personId: string }[]
+				const pack = (packs.result as { id: string; sheet: { lines: { id: string; entryId: string; athleteId: string; blocked: string | null }[] } }[]).find((one) => one.id === like!.event.sessionId)!
+				const lines = pack.sheet.lines.filter((line) => line.blocked === null)
 				for (let i = 0; i < count; i++) {
-					const id = crypto.randomUUID()
-					const seq = 100_000 + i
-					tx.objectStore('events').add({ ...like, id, seq, status: 'waiting', event: { ...like.event, id, deviceSeq: seq, deviceTime: new Date(Date.parse(like.event.deviceTime) + i * 61_000).toISOString(), repNo: 1 + (i % 200), setNo: 1 + Math.floor(i / 200) } })
+					const [id, seq, line] = [crypto.randomUUID(), 100_000 + i, lines[i % lines.length]!]
+					const event = {
+						...like!.event, id, deviceSeq: seq, deviceTime: new Date(Date.parse(like!.event.deviceTime) + i * 61_000).toISOString(), athleteId: line.athleteId, entryId: line.entryId, lineId: line.id,
+						setNo: 1, repNo: 1 + Math.floor(i / lines.length), type: 'mark', kind: 'done', value: { reps: 1 },
+					}
+					tx.objectStore('events').add({ id, sessionId: event.sessionId, seq, event, status: 'waiting', personId: like!.personId })
 				}
 				tx.objectStore('device').put(200_000, 'seq')
 			}

@@ -51,7 +51,8 @@ export interface DeviceStore {
 	waiting: (limit: number, personId: string | null, afterSeq?: number) => Promise<LogEvent[]>
 	/** How many wait, whoever logged them. */
 	waitingCount: () => Promise<number>
-	settle: (answers: readonly EventAnswer[]) => Promise<void>
+	/** Writes down how events that were sent were answered. */
+	settle: (sent: readonly LogEvent[], personId: string | null, answers: readonly EventAnswer[]) => Promise<void>
 	/** A refused event stays until somebody takes it off by hand. */
 	dismiss: (id: string) => Promise<void>
 	packs: () => Promise<KeptPack[]>
@@ -128,10 +129,14 @@ async function openLasting(): Promise<DeviceStore> {
 			return (rows.length > 0 ? rows : await oldest()).slice(0, limit).map((row) => row.event)
 		},
 		waitingCount: () => db.countFromIndex('events', 'byStatus', 'waiting'),
-		async settle(answers) {
+		async settle(sent, personId, answers) {
+			const byId = new Map(answers.map((answer) => [answer.id, answer]))
 			const tx = db.transaction('events', 'readwrite')
-			const rows = await Promise.all(answers.map((answer) => tx.store.get(answer.id)))
-			await Promise.all([...answers.flatMap((answer, index) => (rows[index] ? [tx.store.put({ ...rows[index], ...settled(answer) })] : [])), tx.done])
+			// What was sent is at hand: nothing is read again, only written.
+			await Promise.all([...sent.flatMap((event) => {
+				const answer = byId.get(event.id)
+				return answer ? [tx.store.put({ id: event.id, sessionId: event.sessionId, seq: event.deviceSeq, event, personId, ...settled(answer) })] : []
+			}), tx.done])
 		},
 		dismiss: (id) => db.delete('events', id),
 		packs: () => db.getAll('packs'),
@@ -196,7 +201,7 @@ export function memoryStore(): DeviceStore {
 		ofSession: (sessionId) => Promise.resolve(rows.filter((row) => row.event.sessionId === sessionId).map((row) => ({ ...row }))),
 		waiting: (limit, personId, afterSeq = -1) => Promise.resolve(rows.filter((row) => row.status === 'waiting' && row.event.deviceSeq > afterSeq && (row.personId ?? personId) === personId).slice(0, limit).map((row) => row.event)),
 		waitingCount: () => Promise.resolve(rows.filter((row) => row.status === 'waiting').length),
-		settle: (answers) => {
+		settle: (_sent, _personId, answers) => {
 			for (const answer of answers) {
 				const row = rows.find((candidate) => candidate.event.id === answer.id)
 				if (row) Object.assign(row, settled(answer))

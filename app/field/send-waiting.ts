@@ -56,23 +56,25 @@ export class Sender {
 	private async sendAll(): Promise<void> {
 		let settling: Promise<void> = Promise.resolve()
 		try {
-			for (let afterSeq = -1; ; ) {
-				const personId = this.personId()
-				const events = await this.store.waiting(BATCH, personId, afterSeq)
-				if (events.length === 0) return
+			const personId = this.personId()
+			let events = await this.store.waiting(BATCH, personId)
+			while (events.length > 0) {
+				const sent = events
 				this.tell('sending', [])
-				const response = await this.post(JSON.stringify({ events, ...(personId ? { personId } : {}) }))
+				const posting = this.post(JSON.stringify({ events: sent, ...(personId ? { personId } : {}) }))
+				// Read before the answers are written: the store does one thing after the other.
+				const [response, next] = await Promise.all([posting, this.store.waiting(BATCH, personId, sent.at(-1)!.deviceSeq)])
 				if (response.status === 401) throw new Refused('sign-in-again')
 				if (response.status === 409) throw new Refused('somebody-else')
 				if (!response.ok) throw new Error(`the server answered ${response.status}`)
 				const { answers } = (await response.json()) as { answers: EventAnswer[] }
 				// An answer that settles nothing would be asked for for ever.
-				if (!answers.some((answer) => events.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
-				afterSeq = events.at(-1)!.deviceSeq
+				if (!answers.some((answer) => sent.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
 				settling = settling.then(async () => {
-					await this.store.settle(answers)
+					await this.store.settle(sent, personId, answers)
 					this.tell('sending', answers)
 				})
+				events = next
 			}
 		} finally {
 			await settling

@@ -3,6 +3,7 @@ import { alias } from 'drizzle-orm/mysql-core'
 import { type SparseCount } from '../../core/dose/sparse-count'
 import type { LogEvent } from '../../core/events/schema'
 import type { Method } from '../../core/noise/typical-error'
+import { bulkInsertOnce } from '../bulk-insert'
 import type { ClubScope } from '../connect'
 import { decision, mark, observation } from '../schema/log'
 import { entry, session } from '../schema/sessions'
@@ -25,13 +26,13 @@ export async function acceptedHashes({ db, clubId }: ClubScope, ids: string[]): 
 
 /** Rows of one kind at once; a row whose id stands already (sent twice, or by two at once) changes nothing. */
 export async function insertMarks({ db, clubId }: ClubScope, rows: MarkInsert[]): Promise<void> {
-	if (rows.length > 0) await db.insert(mark).values(rows.map((row) => ({ ...row, clubId }))).onDuplicateKeyUpdate({ set: { id: sql`id` } })
+	await bulkInsertOnce(db, mark, rows.map((row) => ({ ...row, clubId })))
 }
 export async function insertObservations({ db, clubId }: ClubScope, rows: ObservationInsert[]): Promise<void> {
-	if (rows.length > 0) await db.insert(observation).values(rows.map((row) => ({ ...row, clubId }))).onDuplicateKeyUpdate({ set: { id: sql`id` } })
+	await bulkInsertOnce(db, observation, rows.map((row) => ({ ...row, clubId })))
 }
 export async function insertDecisions({ db, clubId }: ClubScope, rows: DecisionInsert[]): Promise<void> {
-	if (rows.length > 0) await db.insert(decision).values(rows.map((row) => ({ ...row, clubId }))).onDuplicateKeyUpdate({ set: { id: sql`id` } })
+	await bulkInsertOnce(db, decision, rows.map((row) => ({ ...row, clubId })))
 }
 
 /** An event as it is stored, with who wrote it and when it came. */
