@@ -5,6 +5,8 @@ import { forceVelocity } from '../core/measure/sprint/force-velocity'
 import { solveSprintTime, timeAtDistance } from '../core/measure/sprint/sprint-curve'
 import { splitIntoLanes } from '../core/measure/sprint/wicket-lanes'
 import { QUALITY_FIRST } from '../core/library/schools'
+import { type FlowEntry, simulateFlow } from '../core/plan/flow'
+import { searchPlans } from '../core/plan/what-if'
 import { STARTER_LIBRARY } from '../core/library/starter-library'
 import { evidenceFor, gatherInput } from '../core/progress/gather-input'
 import { judgeAthlete } from '../core/progress/judge-athlete'
@@ -98,5 +100,14 @@ const sessions = histories[0]!.sessions.length
 console.log(`\n${ATHLETES} athletes × ${BIG_LADDERS.length} ladders, ${sessions} sessions each, ${histories.reduce((sum, history) => sum + history.events.length, 0).toLocaleString('en')} events: ${judgeAll(inputs)} verdicts\n`)
 console.log(`${'ms, best of 7'.padEnd(50)}${'processor'.padStart(12)}${'wall clock'.padStart(12)}`)
 for (const [name, { cpu, wall }] of [['judging, inputs at hand', best(() => judgeAll(inputs))], ['gathering from the history, and judging', best(() => judgeAll(gatherAll()))]] as const) console.log(`${name.padEnd(50)}${cpu.toFixed(0).padStart(12)}${wall.toFixed(0).padStart(12)}`)
+
+// Forty athletes through eight drills: every combination of lanes, pairs and order of the four slowest.
+const flowEntries = Array.from({ length: 8 }, (_, entry): FlowEntry => ({
+	id: `e${entry}`, name: `Drill ${entry}`, lanes: 1, together: 1, atOnce: false, setUpMin: 1.5, athletes: Array.from({ length: 40 }, (_, athlete) => ({ id: `a${athlete}`, turns: 2 + ((entry + athlete) % 5), turnS: 4 + ((entry * 7 + athlete) % 12), restS: 45 + 15 * ((entry + athlete) % 6) })),
+}))
+const began = performance.now()
+const { looked } = searchPlans(flowEntries, { maxLanes: 4, minutes: 90 })
+const alone = best(() => simulateFlow(flowEntries))
+console.log(`\nwhat if, 40 athletes × 8 drills: ${looked.toLocaleString('en')} plans in ${Math.round(performance.now() - began)} ms (aim: 500 a second); one whole plan simulated alone ${alone.cpu.toFixed(1)} ms`)
 
 await benchField()

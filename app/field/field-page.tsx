@@ -4,6 +4,7 @@ import type { PackAnswer } from '#core/field/pack'
 import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store'
 import { type Reach, fetchPacks } from './fetch-packs'
 import { FieldScreen } from './field-screen'
+import { registerFieldWorker } from './register-worker'
 import type { FieldSettings } from './session-panel'
 
 interface Props {
@@ -27,6 +28,7 @@ export function FieldPage(props: Props) {
 	const [feedSince, setFeedSince] = useState(props.feedSince)
 	const [settled, setSettled] = useState(props.settled)
 
+	useEffect(registerFieldWorker, [])
 	useEffect(() => {
 		let gone = false
 		void openDeviceStore().then(async (opened) => {

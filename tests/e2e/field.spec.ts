@@ -50,3 +50,50 @@ test('a time that would surprise is asked about once', async ({ page }) => {
 	await expect(hand.onTheLine()).toHaveText('Amaru Fenn')
 	await expect(hand.marks()).not.toContainText('3.01')
 })
+
+test('what the server does not take waits in sight with its reason, until somebody takes it off', async ({ page }) => {
+	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
+	await page.getByRole('link', { name: 'Go to the field' }).click()
+	const hand = new FieldHand(page)
+	await hand.goTo('Broad jump and stick')
+	await page.route('**/api/events', async (route) => {
+		const { events } = route.request().postDataJSON() as { events: { id: string }[] }
+		await route.fulfill({ json: { answers: events.map(({ id }) => ({ id, outcome: 'refused', field: 'lineId', reason: 'no such line on this session' })) } })
+	})
+	await hand.save('233')
+	const tray = page.getByRole('alert').filter({ hasText: 'Not taken by the server' })
+	await expect(tray).toContainText('2.33 m: lineId: no such line on this session')
+	await page.reload()
+	await expect(tray).toContainText('2.33 m')
+	await tray.getByRole('button', { name: 'Take off' }).click()
+	await expect(tray).toHaveCount(0)
+})
+
+test('a full device says so and pretends nothing; a clock that is hours off does not shift the marks', async ({ page }) => {
+	// Five hours ahead, whatever asks.
+	await page.addInitScript(() => {
+		const real = Date.now.bind(Date)
+		const Shifted = class extends Date { constructor(...given: []) { super(...(given.length === 0 ? [real() + 5 * 3_600_000] as unknown as [] : given)) } }
+		Shifted.now = () => real() + 5 * 3_600_000
+		;(globalThis as { Date: unknown }).Date = Shifted
+	})
+	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
+	await page.getByRole('link', { name: 'Go to the field' }).click()
+	const hand = new FieldHand(page)
+	await hand.goTo('Broad jump and stick')
+	await expect(page.getByLabel('Where the marks are')).toContainText('only on this device')
+	const sent = page.waitForRequest('**/api/events')
+	await hand.save('234')
+	const { events } = (await sent).postDataJSON() as { events: { deviceTime: string }[] }
+	expect(Math.abs(Date.parse(events[0]!.deviceTime) - Date.now())).toBeLessThan(60_000)
+	await hand.allSafe()
+
+	await page.evaluate(() => {
+		IDBObjectStore.prototype.add = () => { throw new DOMException('full', 'QuotaExceededError') }
+	})
+	const before = await page.getByLabel('Where the marks are').textContent()
+	await hand.save('235')
+	await expect(page.getByRole('alert').filter({ hasText: 'could not keep that' })).toBeVisible()
+	expect(await page.getByLabel('Where the marks are').textContent()).toBe(before)
+	await expect(hand.marks()).not.toContainText('2.35')
+})
