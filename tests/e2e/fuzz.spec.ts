@@ -5,10 +5,9 @@ import { EVENT_SCHEMAS, type EventAnswer } from '../../core/events/schema'
 import { READING_SCHEMAS } from '../../core/devices/schema'
 import { Random } from '../../server/demo/random'
 import { readLines } from '../../db/queries/sessions'
-import { database } from '../../server/database'
-import { hashToken } from '../../server/access/sign-in'
 import { makePairingCode, pairDevice } from '../../server/devices/pair'
 import { makeSecondClub } from '../support/second-club'
+import { withDatabaseAt } from '../support/use-database'
 
 const BODIES = 10_000
 const AT_ONCE = 8
@@ -50,15 +49,12 @@ test(`${BODIES} bodies of garbage, near misses and good events: no 500, no half 
 	test.setTimeout(240_000)
 	const random = new Random(SEED)
 	const pick = <T>(of: readonly T[]): T => of[Math.floor(random.next() * of.length)]!
-	const before = process.env.DATABASE_URL
-	const club = await makeSecondClub(process.env.DEMO_DATABASE!)
-	const lines = await readLines(club.scope, [club.firstSessionId])
-	const paired = await pairDevice((await makePairingCode(club.scope, new Date())).code, 'gates', 'fuzz', new Date())
-	if (!('token' in paired)) throw new Error(paired.problem)
-	expect(hashToken(paired.token)).toHaveLength(64)
-	await database().pool.end()
-	;(globalThis as { dromosConnection?: unknown }).dromosConnection = undefined
-	if (before) process.env.DATABASE_URL = before
+	const { club, lines, paired } = await withDatabaseAt(process.env.DEMO_DATABASE!, async () => {
+		const made = await makeSecondClub(process.env.DEMO_DATABASE!)
+		const device = await pairDevice((await makePairingCode(made.scope, new Date())).code, 'gates', 'fuzz', new Date())
+		if (!('token' in device)) throw new Error(device.problem)
+		return { club: made, lines: await readLines(made.scope, [made.firstSessionId]), paired: device }
+	})
 	// Plain fetch: ten thousand bodies in a trace would take longer than sending them.
 	const app = process.env.DEMO_APP!
 	const signedIn = await fetch(`${app}/sign-in`, { method: 'POST', redirect: 'manual', headers: { origin: app, 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ email: club.email, password: club.password }) })

@@ -8,9 +8,9 @@ import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { freePort, startLocalDatabase } from '../../scripts/local-database'
 import { cutPower, startApp } from '../support/start-apps'
 import { makeSecondClub } from '../support/second-club'
+import { withDatabaseAt } from '../support/use-database'
 import { readLines } from '../../db/queries/sessions'
 import type { EventAnswer } from '../../core/events/schema'
-import { database } from '../../server/database'
 
 const MARKS = 3000
 const BATCH = 25
@@ -22,11 +22,11 @@ test('the web server and the database are killed in the middle of a sync: nothin
 	let server = await startLocalDatabase(home, databasePort)
 	const url = server.url('dromos_killed')
 	let app = await startApp(url, path.join(home, 'app'), ['--empty'])
-	const before = process.env.DATABASE_URL
 	try {
-		const club = await makeSecondClub(url)
-		const lines = await readLines(club.scope, [club.firstSessionId])
-		await database().pool.end()
+		const { club, lines } = await withDatabaseAt(url, async () => {
+			const made = await makeSecondClub(url)
+			return { club: made, lines: await readLines(made.scope, [made.firstSessionId]) }
+		})
 		const request = await playwright.request.newContext({ baseURL: app.address, extraHTTPHeaders: { origin: app.address } })
 		await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
 
@@ -89,7 +89,6 @@ test('the web server and the database are killed in the middle of a sync: nothin
 	} finally {
 		await cutPower(app).catch(() => undefined)
 		await server.stop()
-		if (before) process.env.DATABASE_URL = before
 		rmSync(home, { recursive: true, force: true })
 	}
 })
