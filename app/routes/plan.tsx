@@ -131,7 +131,7 @@ function DayCell({ day, today, empty, children }: { day: string; today: string; 
 
 function SessionChip({ session, clashes, movable, onMove }: { session: ListedSession; clashes: Clash[]; movable: boolean; onMove: (days: number) => void }) {
 	const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: session.id, disabled: !movable })
-	const state = session.reviewedAt ? 'reviewed' : session.startedAt ? 'waits for review' : session.phase
+	const state = session.reviewedAt ? 'reviewed' : session.startedAt ? 'waits for review' : `${session.phase === 'unloading' ? 'unloading: ' : ''}${session.title}`
 	return (
 		<div ref={setNodeRef} style={{ transform: transform ? `translate3d(${Math.round(transform.x)}px, ${Math.round(transform.y)}px, 0)` : undefined }} className={`mt-1 flex items-start gap-1 border-l-[3px] bg-paper pl-1.5 text-[14px] leading-snug ${clashes.length > 0 ? 'border-attn' : 'border-act'} ${isDragging ? 'relative z-10 border border-ink' : ''}`}>
 			<Link to={session.startedAt && !session.reviewedAt ? `/sessions/${session.id}/review` : `/sessions/${session.id}`} className="block min-h-[44px] min-w-0 flex-1 hover:underline" onKeyDown={(event) => {
