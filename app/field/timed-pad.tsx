@@ -55,7 +55,7 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 	}
 	const keep = () => {
 		wholeOnly = kind === 'sprint' && slots.length > 1 && reads[0] === null
-		const label = slots.flatMap((slot, index) => (reads[index] === null || (kind === 'sprint' && index < slots.length - 1) ? [] : [`${reads[index]} ${slot.unit}`])).join(', ')
+		const label = slots.flatMap((slot, index) => (reads[index] === null || (kind === 'sprint' && index < slots.length - 1) ? [] : [`${showRead(reads[index]!, slot)} ${slot.unit}`])).join(', ')
 		onSave(valueOf(line, slots, reads, { sprint: method, contact: method, height: method, distance: method }, windMps), label)
 	}
 	const save = () => {
