@@ -25,6 +25,12 @@ export const normalEmail = (email: string): string => email.trim().toLowerCase()
 /** Seconds to wait after so many failures in a row: nothing for five, then 2, 4, 8 … up to a quarter of an hour. */
 export const waitAfter = (failures: number): number => (failures < FREE_TRIES ? 0 : Math.min(MAX_WAIT_S, 2 ** (failures - FREE_TRIES + 1)))
 
+/** What is left of that wait; a clock that was set back makes it no longer than it is. */
+export function secondsToWait(failures: number, lastFailedAt: Date, now: Date): number {
+	const wait = waitAfter(failures)
+	return Math.max(0, Math.min(wait, Math.ceil(wait - (now.getTime() - lastFailedAt.getTime()) / 1000)))
+}
+
 export type SignInResult = { token: string; expiresAt: Date } | { problem: string }
 
 /** Email and password to a server-side session. Tries on one address are slowed down, whoever makes them. */
@@ -33,7 +39,7 @@ export async function signInWithPassword(email: string, password: string, now: D
 	const address = normalEmail(email)
 	const key = hashToken(`sign-in:${address}`)
 	const before = await readFailures(db, key)
-	const waitS = before ? Math.ceil(waitAfter(before.failures) - (now.getTime() - before.lastFailedAt.getTime()) / 1000) : 0
+	const waitS = before ? secondsToWait(before.failures, before.lastFailedAt, now) : 0
 	if (waitS > 0) return { problem: `Too many tries for this address. Wait ${waitS < 90 ? `${waitS} s` : `${Math.ceil(waitS / 60)} min`} and try again.` }
 	const person = await personByEmail(db, address)
 	const matches = await passwordMatches(password, person?.passwordHash ?? (await DECOY_HASH))

@@ -4,10 +4,12 @@ import type { DeviceKind } from '../../core/devices/schema'
 import type { ClubScope } from '../../db/connect'
 import { readFailures, writeFailures } from '../../db/queries/clubs'
 import { clubOfCode, insertDevice, writePairingCode } from '../../db/queries/devices'
-import { hashToken, newToken, waitAfter } from '../access/sign-in'
+import { hashToken, newToken, secondsToWait } from '../access/sign-in'
 import { database, scopeOf } from '../database'
 
 const HOUR_MS = 3_600_000
+/** Wrong codes that slow nobody down: a few devices being set up at once. */
+const FREE_FOR_ALL = 20
 /** Letters and digits that nobody confuses when reading them out. */
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
 const plain = (code: string): string => code.toUpperCase().replace(/[^A-Z0-9]/g, '')
@@ -25,7 +27,7 @@ export async function pairDevice(code: string, kind: DeviceKind, name: string, n
 	const { db } = database()
 	const key = hashToken('pairing')
 	const before = await readFailures(db, key)
-	const waitS = before ? Math.ceil(waitAfter(Math.max(0, before.failures - 20)) - (now.getTime() - before.lastFailedAt.getTime()) / 1000) : 0
+	const waitS = before ? secondsToWait(Math.max(0, before.failures - FREE_FOR_ALL), before.lastFailedAt, now) : 0
 	if (waitS > 0) return { problem: `Too many wrong codes. Wait ${waitS} s.`, status: 429 }
 	const clubId = await clubOfCode(db, hashToken(`pair:${plain(code)}`), now)
 	if (!clubId) {

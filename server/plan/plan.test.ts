@@ -1,0 +1,115 @@
+import { randomUUID } from 'node:crypto'
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { addDays } from '../../core/calendar/days'
+import { type BlockPlan, defaultPhases, defaultShape } from '../../core/plan/block'
+import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
+import { enterOutside } from '../care/outside'
+import { acceptEvents } from '../log/accept-events'
+import { readFlow, saveLanes } from '../sheet/read-flow'
+import { readSheet } from '../sheet/read-sheet'
+import { createSession } from '../sheet/save-session'
+import { easeSession, moveSession, readCalendar } from './calendar'
+import { makeBlock, readBlockPlan, removeBlock, shiftBlock } from './make-block'
+
+beforeAll(freshDatabase)
+
+const TODAY = '2026-03-12'
+const MONDAY = '2026-03-16'
+let club: TestClub
+beforeEach(async () => { club = await makeClub('Club') })
+
+const make = async (day: string) => {
+	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
+		squadId: club.squadId, day, startTime: '17:30', title: 'Starts', place: '', plannedMinutes: 60, athleteIds: club.athletes,
+		entries: [{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 }, { part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }],
+	}, NOW)
+	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
+	return saved.sessionId
+}
+const plan: BlockPlan = { start: MONDAY, phases: defaultPhases(4, 'strength'), shape: defaultShape(4), days: [{ weekday: 2, startTime: '18:00', minutes: 75 }, { weekday: 5, startTime: '18:00', minutes: 75 }] }
+const ahead = () => sessionsBetween(club.scope, MONDAY, addDays(MONDAY, 60))
+
+describe('a block', () => {
+	it('writes a session for each training day with its share, emphasis and everybody’s lines', async () => {
+		await make('2026-03-10')
+		const made = await makeBlock(club.coach, club.squadId, plan, NOW)
+		expect(made).toMatchObject({ made: 8, left: 0 })
+		const sessions = await ahead()
+		expect(sessions.map((session) => session.phase)).toEqual(['accumulate', 'accumulate', 'accumulate', 'accumulate', 'intensify', 'intensify', 'unloading', 'unloading'])
+		const entries = await readEntries(club.scope, [sessions[0]!.id])
+		expect(entries.map((entry) => [entry.part, entry.doseFactor])).toEqual([['Prepare', 1], ['Starts', 0.83]])
+		expect(await readLines(club.scope, [sessions[7]!.id])).toHaveLength(2 * club.athletes.length)
+	})
+	it('leaves a day that has a session as it is, and says so when there is nothing to repeat', async () => {
+		expect(await makeBlock(club.coach, club.squadId, plan, NOW)).toHaveProperty('problem')
+		await make('2026-03-17')
+		expect(await makeBlock(club.coach, club.squadId, plan, NOW)).toMatchObject({ made: 7, left: 1 })
+		expect(await makeBlock(club.coach, randomUUID(), plan, NOW)).toBeNull()
+	})
+	it('is shifted and comes off again, but never what was logged', async () => {
+		await make('2026-03-10')
+		const made = await makeBlock(club.coach, club.squadId, plan, NOW)
+		if (!made || 'problem' in made) throw new Error('no block')
+		expect(await shiftBlock(club.coach.clubId, made.blockId, -1, TODAY, NOW)).toEqual({ problem: 'That would put sessions into the past.' })
+		expect(await shiftBlock(club.coach.clubId, made.blockId, 1, TODAY, NOW)).toEqual({ moved: 8 })
+		const [first] = await ahead()
+		expect(first!.day).toBe('2026-03-24')
+		const [line] = (await readLines(club.scope, [first!.id])).filter((row) => row.drillId === 'three-point-start')
+		await acceptEvents(club.coach, [{ id: randomUUID(), sessionId: first!.id, athleteId: line!.athleteId, entryId: line!.entryId, lineId: line!.id, deviceId: randomUUID(), deviceSeq: 0, deviceTime: NOW.toISOString(), setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 1 } }], NOW)
+		expect(await removeBlock(club.coach.clubId, made.blockId)).toEqual({ removed: 7, kept: 0 })
+		expect((await ahead()).map((session) => session.id)).toEqual([first!.id])
+		expect(await removeBlock((await makeClub('Other')).coach.clubId, made.blockId)).toBeNull()
+	})
+	it('is read from a form with a sentence for what is wrong', () => {
+		expect(readBlockPlan(plan)).toEqual({ plan })
+		expect(readBlockPlan(null)).toHaveProperty('problem')
+		expect(readBlockPlan({ ...plan, start: '2026-03-17' })).toEqual({ problem: 'start: 2026-03-17 is not a Monday' })
+		expect(readBlockPlan({ ...plan, days: [{ weekday: 2, startTime: '25:00', minutes: 60 }] })).toEqual({ problem: 'Each training day has a time and 10 to 300 minutes.' })
+		expect(readBlockPlan({ ...plan, phases: ['rest', 'rest', 'rest', 'rest'] })).toEqual({ problem: 'Each week has an emphasis.' })
+	})
+})
+
+describe('the calendar', () => {
+	it('names what clashes and repairs it by moving, or by leaving the hard parts out', async () => {
+		await make('2026-03-17')
+		const second = await make('2026-03-18')
+		const clashes = async () => (await readCalendar(club.scope, '2026-03-09', '2026-04-12', TODAY)).clashes
+		const [clash] = await clashes()
+		expect(clash).toMatchObject({ rule: 'S6', itemId: second, ease: true })
+		expect(await moveSession(club.coach.clubId, second, clash!.moveTo[0]!, TODAY, NOW)).toEqual({ moved: true })
+		expect(await clashes()).toEqual([])
+		await moveSession(club.coach.clubId, second, '2026-03-18', TODAY, NOW)
+		expect(await easeSession(club.coach.clubId, second, NOW)).toEqual({ eased: 1 })
+		expect(await clashes()).toEqual([])
+		expect((await readEntries(club.scope, [second])).map((entry) => entry.part)).toEqual(['Prepare'])
+	})
+	it('shows matches beside the sessions', async () => {
+		await make('2026-03-18')
+		expect(await enterOutside(club.coach, { squadId: club.squadId }, { kind: 'match', day: '2026-03-17', startTime: '19:00', minutes: '', rpe: '', hardRunning: '', hardCutting: '' }, NOW)).toEqual({ entered: 3 })
+		const calendar = await readCalendar(club.scope, '2026-03-09', '2026-04-12', TODAY)
+		expect(calendar.outside).toMatchObject([{ words: 'Match', day: '2026-03-17', squadIds: [club.squadId] }])
+		expect(calendar.clashes).toMatchObject([{ rule: 'S11' }])
+	})
+	it('moves nothing into the past, nothing begun and nothing of another club', async () => {
+		const id = await make('2026-03-17')
+		expect(await moveSession(club.coach.clubId, id, '2026-03-01', TODAY, NOW)).toEqual({ problem: 'A session cannot be moved into the past.' })
+		expect(await moveSession(club.coach.clubId, id, 'soon', TODAY, NOW)).toEqual({ problem: 'soon is not a day.' })
+		expect(await moveSession((await makeClub('Other')).coach.clubId, id, '2026-03-20', TODAY, NOW)).toBeNull()
+		expect((await readSession(club.scope, id))!.day).toBe('2026-03-17')
+	})
+})
+
+describe('lanes', () => {
+	it('are kept per drill and shorten what the group takes', async () => {
+		const id = await make('2026-03-17')
+		const sheet = (await readSheet(club.scope, id))!
+		const [prepare, starts] = await readFlow(club.scope, sheet)
+		expect([prepare!.atOnce, starts!.atOnce]).toEqual([true, false])
+		expect(starts!.athletes[0]).toMatchObject({ turns: 6, restS: 120 })
+		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 2, together: 2 } })).toEqual({ saved: true })
+		expect((await readFlow(club.scope, (await readSheet(club.scope, id))!))[1]).toMatchObject({ lanes: 2, together: 2 })
+		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 0, together: 1 } })).toHaveProperty('problem')
+		expect(await saveLanes((await makeClub('Other')).coach.clubId, id, {})).toBeNull()
+	})
+})
