@@ -60,7 +60,7 @@ test('lanes change the minutes and the rests; the search in a worker gives plans
 	// A session ahead that nobody has begun.
 	await page.getByRole('button', { name: /^Drag Women/ }).last().locator('xpath=..').getByRole('link').click()
 	await page.getByRole('link', { name: 'Lanes and minutes' }).click()
-	await expect(page).toHaveURL(/\/flow$/)
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^\d+ of \d+ minutes$/)
 	const minutes = async () => Number(/^(\d+) of/.exec((await page.getByRole('heading', { level: 1 }).textContent())!)![1])
 	const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Cut', exact: true }) })
 	const [before, rest] = [await minutes(), await row.textContent()]
@@ -72,6 +72,7 @@ test('lanes change the minutes and the rests; the search in a worker gives plans
 	await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible()
 	await page.reload()
 	await expect(row).toContainText('2 lanes')
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^\d+ of \d+ minutes$/)
 
 	await page.getByLabel('Fit into, minutes').fill(String((await minutes()) - 8))
 	await page.getByRole('button', { name: 'Look for plans' }).click()
