@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
 import { writeDose, writeDrill } from '#core/progress/write-numbers'
+import { entryName } from '#server/sheet/entry-name'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
 import type { Route } from './+types/session-card'
@@ -22,7 +23,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				name: athlete.name, blocked: line.blocked, words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '', restS: line.restS, target: targets.get(line.id)?.words ?? '',
 				boxes: line.drill?.measures[0] && line.drill.measures[0] !== 'quality' ? Math.min(8, line.dose.sets * line.dose.reps) : 0,
 			})))
-			return { id: entry.id, part: entry.part, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.part) : (sheet.library.drills[entry.drillId]?.name ?? entry.part), groups: grouped(lines) }
+			return { id: entry.id, part: entry.part, name: entryName(entry, sheet.library), groups: grouped(lines) }
 		}),
 		doses: sheet.athletes.map((athlete) => ({ name: athlete.name, contacts: totalOf(rangedContacts(athlete.planned)), fastMetres: Math.round(metresOf(athlete.planned, ['fast', 'maximal'])) })),
 	}

@@ -8,6 +8,7 @@ import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/progress/types'
 import { acknowledge, readCautions } from '#server/sheet/read-cautions'
+import { entryName } from '#server/sheet/entry-name'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
 import type { Route } from './+types/session-sheet'
@@ -35,7 +36,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		cautions,
 		session: sheet.session,
 		strip: sheet.strip,
-		entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, family: entry.family, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.ladderId) : (sheet.library.drills[entry.drillId]?.name ?? entry.drillId), isLadder: entry.ladderId !== null })),
+		entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, family: entry.family, name: entryName(entry, sheet.library), isLadder: entry.ladderId !== null })),
 		athletes: sheet.athletes.map((athlete) => ({
 			id: athlete.id, name: athlete.name, level: athlete.level, minutes: athlete.minutes, planned: totals(athlete.planned), done: totals(athlete.done),
 			lines: athlete.lines.map((line) => ({

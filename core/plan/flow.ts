@@ -1,4 +1,4 @@
-import { WALK_BACK_MPS } from '../dose/estimate-minutes'
+import { CHANGE_OVER_MIN, WALK_BACK_MPS } from '../dose/estimate-minutes'
 import type { Dose, Drill, Parameters } from '../library/types'
 
 /** One athlete's work at an entry, in turns: a rep each where there is one set, a set each otherwise. */
@@ -44,6 +44,8 @@ export interface Flow {
 	entries: EntryFlow[]
 }
 
+/** Warming up needs no cones: saying what is next, minutes [our setting]. */
+const PREPARE_CHANGE_MIN = 0.5
 /** Stepping off and up to the line, s [our setting]. */
 export const CLEAR_S = 3
 /** Waiting of more than this beside rest that is kept says that the lanes are the narrow place, as a share of the rest. */
@@ -55,6 +57,24 @@ export function flowAthlete(id: string, dose: Dose, parameters: Parameters, rest
 	return dose.sets > 1
 		? { id, turns: dose.sets, turnS: dose.reps * repS + (dose.reps - 1) * back, restS: Math.max(restS, back) }
 		: { id, turns: dose.reps, turnS: repS, restS: Math.max(restS, back) }
+}
+
+export interface FlowLine {
+	athleteId: string
+	drill: Drill
+	dose: Dose
+	parameters: Parameters
+	restS: number
+	/** Own best over the line's distance, s. */
+	bestS?: number | undefined
+}
+/** An entry's lines as the flow sees them; null when nobody has one. Warming up, holds and easy work go on all at once. */
+export function flowEntry(entry: Pick<FlowEntry, 'id' | 'name' | 'lanes' | 'together'>, lines: readonly FlowLine[]): FlowEntry | null {
+	if (lines.length === 0) return null
+	return {
+		...entry, setUpMin: lines.every(({ drill }) => drill.family === 'prepare') ? PREPARE_CHANGE_MIN : CHANGE_OVER_MIN, atOnce: lines.every(({ drill }) => ['prepare', 'tissue'].includes(drill.family) || drill.intensity === 'low'),
+		athletes: lines.map(({ athleteId, drill, dose, parameters, restS, bestS }) => ({ ...flowAthlete(athleteId, dose, parameters, restS, drill, bestS), watched: drill.oneAtATime === true })),
+	}
 }
 
 /**

@@ -1,6 +1,7 @@
 import { type Day, hoursBetween } from '../calendar/days'
 import { type DoseCount, rangedContacts, totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
+import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 import type { Dose, Drill, Level, Parameters, School } from '../library/types'
 import { type LockContext, lockOfDrill } from '../progress/locks'
 import type { RuleId, Surface, WorkDay } from '../progress/types'
@@ -24,7 +25,7 @@ export interface CheckedEntry {
 }
 
 /** Throws in one session after which fast work is no longer fresh [our setting]: the upper end of level 1. */
-const TIRING_THROWS = SESSION_RANGES[1].throws.high
+export const TIRING_THROWS = SESSION_RANGES[1].throws.high
 const tires = (drill: Drill) => drill.repeatSpeed === true
 const label = (drill: Drill) => inSentence(drill.name)
 
@@ -43,10 +44,6 @@ export function checkOrder(entries: readonly CheckedEntry[]): Caution[] {
 	}
 	return cautions
 }
-
-/** What hard ground leaves of a session's contacts [our setting]; the counts themselves never change. */
-export const HARD_GROUND_SHARE = 0.8
-const HARD_GROUND: readonly Surface[] = ['hard-court', 'gravel']
 
 /** S10: the allowed contacts on hard ground. */
 export function checkGround(count: DoseCount, level: Level, surface: Surface | null): Caution[] {

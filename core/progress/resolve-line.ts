@@ -41,9 +41,10 @@ export function startingAt(library: Pick<Library, 'ladders'>, ladderId: string, 
  * A rung that waits for a caution stands when the athlete was put on it.
  *
  * @param kept the ladder is only kept in this block: two thirds of the dose
+ * @param strict a rung whose gate is shut gives way too, even the one the athlete was put on
  * @throws RangeError when the entry cites a drill or ladder the library does not hold
  */
-export function resolveLine(entry: EntryPlan, state: LadderState | null, library: Library, locks: LockContext, kept = false): ResolvedLine {
+export function resolveLine(entry: EntryPlan, state: LadderState | null, library: Library, locks: LockContext, kept = false, strict = false): ResolvedLine {
 	if (entry.ladderId === null) return fixedLine(entry, library, locks)
 	const ladder = library.ladders[entry.ladderId]
 	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(entry.ladderId)} is not in the library`)
@@ -70,7 +71,7 @@ export function resolveLine(entry: EntryPlan, state: LadderState | null, library
 		const rung = ladder.rungs[i]!
 		const drill = drillOf(library, rung.drillId)
 		const lock = lockOf(rung, drill, locks, at)
-		if (lock && !(i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
+		if (lock && !(!strict && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
 			first ??= lock
 			if (lock.rule === 'S2') return spared(library, drill, ladder.id, own.id, locks, entry.doseFactor)
 			continue

@@ -17,6 +17,7 @@ import { sessionsBetween } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
+import { entryName } from '../sheet/entry-name'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
 import { readTargets } from '../sheet/read-targets'
 
@@ -45,7 +46,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 		events: sheet.events.concat(sheet.conflicts.flat()).filter((event) => readable(event, role)).map(bare),
 		sheet: {
 			session: { id: sheet.session.id, title: sheet.session.title, squadName: sheet.session.squadName, day, startTime: sheet.session.startTime, place: sheet.session.place, surface: sheet.session.surface, minutes: sheet.session.plannedMinutes },
-			entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.part) : (sheet.library.drills[entry.drillId]?.name ?? entry.part) })),
+			entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, name: entryName(entry, sheet.library) })),
 			athletes: sheet.athletes.map(({ id, name, level, legLengthM }) => {
 				const open = care.filter((row) => row.athleteId === id).map(careRecordOf).filter((record) => isOpen(record, day))
 				return {

@@ -1,10 +1,10 @@
-import { CHANGE_OVER_MIN } from '../../core/dose/estimate-minutes'
-import { type FlowEntry, flowAthlete } from '../../core/plan/flow'
+import { type FlowEntry, type FlowLine, flowEntry } from '../../core/plan/flow'
 import type { ClubScope } from '../../db/connect'
 import { lockSession, writeEntryLanes } from '../../db/queries/sessions'
 import { inTransaction } from '../../db/connect'
 import { database } from '../database'
 import type { Sheet } from './read-sheet'
+import { entryName } from './entry-name'
 import { readTargets } from './read-targets'
 
 export const MOST_LANES = 6
@@ -13,16 +13,12 @@ export const MOST_LANES = 6
 export async function readFlow(scope: ClubScope, sheet: Sheet): Promise<FlowEntry[]> {
 	const targets = await readTargets(scope, sheet)
 	return sheet.entries.flatMap((entry) => {
-		const lines = sheet.athletes.flatMap((athlete) => athlete.lines.filter((line) => line.entryId === entry.id && line.drill !== null).map((line) => ({ athlete, line })))
-		if (lines.length === 0) return []
-		return [{
-			id: entry.id, name: entry.ladderId ? (sheet.library.ladders[entry.ladderId]?.name ?? entry.part) : (sheet.library.drills[entry.drillId]?.name ?? entry.part),
-			lanes: entry.lanes, together: entry.together, setUpMin: CHANGE_OVER_MIN, atOnce: lines.every(({ line }) => ['prepare', 'tissue'].includes(line.drill!.family) || line.drill!.intensity === 'low'),
-			athletes: lines.map(({ athlete, line }) => {
-				const best = line.drill!.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined
-				return { ...flowAthlete(athlete.id, line.dose, line.parameters, line.restS, line.drill!, best), watched: line.drill!.oneAtATime === true }
-			}),
-		}]
+		const lines = sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line): FlowLine[] => {
+			const { drill, dose, parameters, restS } = line
+			if (line.entryId !== entry.id || drill === null) return []
+			return [{ athleteId: athlete.id, drill, dose, parameters, restS, bestS: drill.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined }]
+		}))
+		return flowEntry({ id: entry.id, name: entryName(entry, sheet.library), lanes: entry.lanes, together: entry.together }, lines) ?? []
 	})
 }
 

@@ -1,0 +1,171 @@
+import { countLine } from '../dose/count-line'
+import { type DoseCount, emptyCount, addInto } from '../dose/dose-count'
+import { repsOf } from '../dose/scale-dose'
+import type { Dose, Drill, Family, Level, Library, Parameters } from '../library/types'
+import type { LockContext } from '../progress/locks'
+import { type EntryPlan, type ResolvedLine, resolveLine } from '../progress/resolve-line'
+import type { LadderState, PlannedLine } from '../progress/types'
+import { QUALITY_OF, type Quantity, quantitiesOf } from './targets'
+
+/** What one level does of an entry that has another form for each. */
+export interface Variant {
+	drillId: string
+	dose: Dose
+	parameters: Parameters
+	restS: number
+}
+/** At most so many reps for one athlete, and why; 0 leaves the line out. */
+export interface Cap {
+	reps: number
+	why: string
+}
+/** What an entry asks beyond one drill for all. */
+export interface EntryTuning {
+	/** One theme, a form for each level in the entry's family; a level without one takes the next lower. */
+	variants?: Partial<Record<Level, Variant>>
+	/** Each athlete's reps top the session up to the target of their level; `part` of what is missing goes to this entry. */
+	fill?: { quantity: Quantity; targets: Record<Level, number>; part: number }
+	/** By athlete. */
+	caps?: Record<string, Cap>
+	/** Nobody stands on a rung whose gate is shut. */
+	strict?: boolean
+}
+export interface SheetEntry extends EntryPlan {
+	id: string
+	family: Family
+	tuning: EntryTuning | null
+}
+
+/** What is known of an athlete on the session's day. */
+export interface SheetAthlete {
+	id: string
+	levelOf(family: Family): Level
+	stateOf(ladderId: string): LadderState | null
+	/** What closes drills on that day, for a level. */
+	locksAt(level: Level): LockContext
+	/** Ladders the block only keeps. */
+	kept(ladderId: string): boolean
+	/** m; null when unknown. */
+	legLengthM: number | null
+}
+
+export const ENOUGH = 'the rest of the session gives enough'
+/** Lengths a topping-up start may have, by level; longer ones wait for their rung [our setting]. */
+const FILL_LENGTHS_M: Record<Level, readonly number[]> = { 1: [10], 2: [10, 20], 3: [10, 20, 30] }
+/** A topping-up line has at most so many sets and, in a set, so many times the usual reps [our setting]. */
+const FILL_SETS = 8
+const FILL_REPS = 2
+/** Ladders' lines are taken as whole as they are up to this share over the target. */
+export const TARGET_TOLERANCE = 0.05
+
+/**
+ * Every line of one athlete for a session, in the order of its entries. Lines that top up are dosed last, in
+ * order, against what the others cost. A line set by hand counts in place of its own.
+ *
+ * @throws RangeError when an entry cites a drill or ladder the library does not hold
+ */
+export function resolveSheet(entries: readonly SheetEntry[], athlete: SheetAthlete, library: Library, handSet: ReadonlyMap<string, PlannedLine> = new Map()): Map<string, ResolvedLine> {
+	const lines = new Map<string, ResolvedLine>()
+	const sum = emptyCount()
+	const add = (entry: SheetEntry, line: ResolvedLine) => {
+		const counted = handSet.get(entry.id) ?? (line.blocked === null ? line : null)
+		if (counted) addInto(sum, countOf(counted, athlete, library))
+	}
+	for (const entry of entries) if (!entry.tuning?.fill) {
+		const line = capped(entry, athlete, plain(entry, athlete, library))
+		lines.set(entry.id, line)
+		add(entry, line)
+	}
+	for (const entry of entries) if (entry.tuning?.fill) {
+		const line = capped(entry, athlete, filled(entry, athlete, library, sum))
+		lines.set(entry.id, line)
+		add(entry, line)
+	}
+	return new Map(entries.map((entry) => [entry.id, lines.get(entry.id)!]))
+}
+
+/** What a line costs an athlete. */
+export function countOf(line: Pick<PlannedLine, 'drillId' | 'parameters' | 'dose'>, athlete: Pick<SheetAthlete, 'legLengthM'>, library: Library): DoseCount {
+	const drill = library.drills[line.drillId]
+	return drill ? countLine(drill, line.parameters, line.dose, athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }) : emptyCount()
+}
+
+function plain(entry: SheetEntry, athlete: SheetAthlete, library: Library): ResolvedLine {
+	const level = athlete.levelOf(entry.family)
+	const variant = variantFor(entry, athlete, library)
+	if (variant === 'none') return { blocked: 'not reached yet on its ladder', ladderId: null }
+	const plan = variant ? { ...entry, ...variant, ladderId: null } : entry
+	return resolveLine(plan, plan.ladderId === null ? null : athlete.stateOf(plan.ladderId), library, athlete.locksAt(level), plan.ladderId !== null && athlete.kept(plan.ladderId), entry.tuning?.strict === true)
+}
+
+/** The form for the athlete's level, or the next lower one they have reached; null where the entry has no forms. */
+function variantFor(entry: SheetEntry, athlete: SheetAthlete, library: Library): Variant | null | 'none' {
+	const variants = entry.tuning?.variants
+	if (!variants) return null
+	for (let level = athlete.levelOf(entry.family); level >= 1; level--) {
+		const variant = variants[level as Level]
+		if (variant && reached(variant.drillId, athlete, library)) return variant
+	}
+	return 'none'
+}
+
+/** Whether a drill needs no ladder, or the athlete stands on or past one of its rungs. */
+export function reached(drillId: string, athlete: SheetAthlete, library: Library): boolean {
+	const rungs = Object.values(library.ladders).flatMap((ladder) => (ladder.path ? [] : ladder.rungs.flatMap((rung, index) => (rung.drillId === drillId ? [{ ladder, rung, index }] : []))))
+	if (rungs.length === 0 || rungs.some(({ rung }) => rung.level === 1 && rung.gates.length === 0)) return true
+	return rungs.some(({ ladder, index }) => {
+		const state = athlete.stateOf(ladder.id)
+		return state !== null && (ladder.rungs.findIndex((rung) => rung.id === state.rungId) >= index || (state.done ?? []).includes(ladder.rungs[index]!.id))
+	})
+}
+
+/** A line whose reps bring the session to the athlete's target, as near as whole sets come. */
+function filled(entry: SheetEntry, athlete: SheetAthlete, library: Library, sum: DoseCount): ResolvedLine {
+	const { quantity, targets, part } = entry.tuning!.fill!
+	const line = plain(entry, athlete, library)
+	if (line.blocked !== null) return line
+	const drill = library.drills[line.drillId]!
+	const target = targets[athlete.levelOf(QUALITY_OF[quantity])]
+	const missing = (target - quantitiesOf(sum)[quantity]) * part
+	const perRep = (parameters: Parameters) => quantitiesOf(countOf({ drillId: drill.id, parameters, dose: { sets: 2, reps: 1 } }, athlete, library))[quantity] / 2
+	// What spares a sore region does not top anything up: it keeps its own dose.
+	if (perRep(line.parameters) === 0) return missing > 0 ? line : { blocked: ENOUGH, ladderId: null }
+	const lengths = quantity === 'fastMetres' ? FILL_LENGTHS_M[athlete.levelOf('sprint')] : [line.parameters.distanceM]
+	// Within a fiftieth of what is missing any dose is as good: then usual reps decide, and the fewest starts.
+	let best: { dose: Dose; parameters: Parameters; off: number } | null = null
+	const usual = variantDose(entry, drill)
+	for (const distanceM of lengths) {
+		const parameters = distanceM === undefined ? line.parameters : { ...line.parameters, distanceM }
+		const each = perRep(parameters)
+		for (let sets = 1; sets <= FILL_SETS; sets++) for (let reps = 1; reps <= Math.max(6, FILL_REPS * usual.reps); reps++) {
+			if (sets * reps < 2 && quantity !== 'contacts') continue
+			const off = Math.abs(sets * reps * each - missing)
+			const ease = Math.abs(reps - usual.reps) + sets * 0.1
+			const score = Math.max(off, missing * 0.02) + ease * 1e-3 + (quantity === 'fastMetres' ? sets * reps * 1e-2 : 0)
+			if (best === null || score < best.off) best = { dose: { sets, reps }, parameters, off: score }
+		}
+	}
+	const least = perRep(best!.parameters) * repsOf(best!.dose)
+	if (missing <= 0 || least - missing > Math.max(missing, TARGET_TOLERANCE * target)) return { blocked: ENOUGH, ladderId: null }
+	return { ...line, dose: best!.dose, parameters: best!.parameters, note: null }
+}
+
+const variantDose = (entry: SheetEntry, drill: Drill): Dose => Object.values(entry.tuning?.variants ?? {}).find((variant) => variant?.drillId === drill.id)?.dose ?? entry.dose
+
+function capped(entry: SheetEntry, athlete: SheetAthlete, line: ResolvedLine): ResolvedLine {
+	const cap = entry.tuning?.caps?.[athlete.id]
+	if (!cap || line.blocked !== null || repsOf(line.dose) <= cap.reps) return line
+	return cap.reps < 1 ? { blocked: cap.why, ladderId: line.ladderId } : { ...line, dose: capDose(line.dose, cap.reps), note: cap.why }
+}
+
+/**
+ * At most `most` reps of a dose: whole sets while one fits, else a single shorter set.
+ *
+ * @param most 1 or more
+ * @example capDose({ sets: 3, reps: 5 }, 11) // { sets: 2, reps: 5 }
+ */
+export function capDose(dose: Dose, most: number): Dose {
+	if (repsOf(dose) <= most) return dose
+	const sets = Math.floor(most / dose.reps)
+	return sets >= 1 ? { sets, reps: dose.reps } : { sets: 1, reps: most }
+}

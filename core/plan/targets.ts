@@ -1,0 +1,81 @@
+import { type DoseCount, cutsOf, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
+import { type Range, SESSION_RANGES } from '../dose/level-ranges'
+import type { Family, Level, Phase } from '../library/types'
+import { KEPT_SHARE } from '../progress/effective-dose'
+import type { Surface } from '../progress/types'
+import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
+
+/** What a session is dosed by: contacts from moderate up, metres at 95 % effort and more, cuts of 60° and more, throws. */
+export const QUANTITIES = ['fastMetres', 'contacts', 'cuts60', 'throws'] as const
+export type Quantity = (typeof QUANTITIES)[number]
+export const QUANTITY_NAMES: Record<Quantity, string> = { contacts: 'contacts', fastMetres: 'm fast', cuts60: 'cuts of 60° and more', throws: 'throws' }
+
+/** The quality each quantity stands for; an athlete's level in that family decides the range. */
+export const QUALITY_OF: Record<Quantity, Family> = { contacts: 'plyometric', fastMetres: 'sprint', cuts60: 'agility', throws: 'throw' }
+export const QUALITIES = ['sprint', 'plyometric', 'agility', 'throw'] as const
+export type Quality = (typeof QUALITIES)[number]
+export const QUALITY_NAMES: Record<Quality, string> = { sprint: 'sprint', plyometric: 'jumps', agility: 'agility', throw: 'throws' }
+
+/** What a training day is for. Hard days carry the targets; a light day has technique and throws; a tissue day slow tendon work; a test day the tests. */
+export const DAY_ROLES = ['hard', 'light', 'tissue', 'test'] as const
+export type DayRole = (typeof DAY_ROLES)[number]
+
+export interface TargetRequest {
+	/** Share of the heaviest week, above 0 to 1. */
+	share: number
+	phase: Phase
+	role: DayRole
+	/** What the block drives on; null when nothing stands out. */
+	priority: Quality | null
+	/** What the block only keeps. */
+	kept: readonly Quality[]
+	surface: Surface | null
+}
+
+/** Contacts fall while the class rises [our setting]. */
+const PHASE_CONTACTS: Record<Phase, number> = { accumulate: 1, intensify: 0.75, peaking: 0.6, unloading: 1 }
+/** An unloading session has at most this share of a full one, whatever its week says [our setting]. */
+const UNLOADING_MOST = 0.6
+/** A light day's contacts against a hard one's [our setting]. */
+const LIGHT_SHARE = 0.5
+/** Metres are run in tens. */
+const WHOLE_M = 10
+
+const RANGE_OF = { contacts: 'contacts', fastMetres: 'fastMetres', cuts60: 'cuts60', throws: 'throws' } as const
+
+export const rangeOf = (quantity: Quantity, level: Level): Range => SESSION_RANGES[level][RANGE_OF[quantity]]
+
+/** The most a session may hold for a level: the upper end of the range, contacts less on hard ground. */
+export function mostOf(quantity: Quantity, level: Level, surface: Surface | null): number {
+	const { high } = rangeOf(quantity, level)
+	return quantity === 'contacts' && surface !== null && HARD_GROUND.includes(surface) ? Math.floor(high * HARD_GROUND_SHARE) : high
+}
+
+/**
+ * What a session should cost an athlete of a level: the middle of the level's range, its upper end for the
+ * priority, two thirds of the middle for what is only kept, times the week's share [our setting; ranges as they say].
+ *
+ * @returns contacts, metres (whole tens), cuts or throws; never above the level's range
+ * @throws RangeError for a share outside 0 to 1
+ * @example targetOf('contacts', 1, { share: 1, phase: 'accumulate', role: 'hard', priority: 'plyometric', kept: [], surface: null }) // 100
+ */
+export function targetOf(quantity: Quantity, level: Level, { share, phase, role, priority, kept, surface }: TargetRequest): number {
+	if (!(share > 0 && share <= 1)) throw new RangeError(`share: ${share} is not above 0 and at most 1`)
+	if (role === 'tissue' || role === 'test') return 0
+	if (role === 'light' && (quantity === 'fastMetres' || quantity === 'cuts60')) return 0
+	const { low, high } = rangeOf(quantity, level)
+	const quality = QUALITY_OF[quantity] as Quality
+	const whole = priority === quality ? high : kept.includes(quality) ? ((low + high) / 2) * KEPT_SHARE : (low + high) / 2
+	const week = phase === 'unloading' ? Math.min(share, UNLOADING_MOST) : share
+	const own = whole * week * (quantity === 'contacts' ? PHASE_CONTACTS[phase] * (role === 'light' ? LIGHT_SHARE : 1) : 1)
+	const ground = quantity === 'contacts' && surface !== null && HARD_GROUND.includes(surface) ? own * HARD_GROUND_SHARE : own
+	return quantity === 'fastMetres' ? Math.round(ground / WHOLE_M) * WHOLE_M : Math.round(ground)
+}
+
+/** How much of each quantity a count holds. */
+export const quantitiesOf = (count: DoseCount): Record<Quantity, number> => ({
+	contacts: totalOf(rangedContacts(count)), fastMetres: metresOf(count, ['fast', 'maximal']), cuts60: cutsOf(count, ['60-90', '90-135', '135-180']), throws: totalOf(count.throws),
+})
+
+/** Targets of all levels, as an entry that tops the session up carries them. */
+export const targetsByLevel = (quantity: Quantity, request: TargetRequest): Record<Level, number> => ({ 1: targetOf(quantity, 1, request), 2: targetOf(quantity, 2, request), 3: targetOf(quantity, 3, request) })
