@@ -6,12 +6,15 @@ import { solveSprintTime, timeAtDistance } from '../core/measure/sprint/sprint-c
 import { splitIntoLanes } from '../core/measure/sprint/wicket-lanes'
 import { QUALITY_FIRST } from '../core/library/schools'
 import { type FlowEntry, simulateFlow } from '../core/plan/flow'
+import { proposeSession } from '../core/plan/propose-session'
 import { searchPlans } from '../core/plan/what-if'
 import { STARTER_LIBRARY } from '../core/library/starter-library'
 import { evidenceFor, gatherInput } from '../core/progress/gather-input'
 import { judgeAthlete } from '../core/progress/judge-athlete'
 import { passedRungs } from '../core/progress/locks'
 import type { VerdictInput } from '../core/progress/types'
+import { ADVANCED, BEGINNER, TRAINED, plainAthlete, plainRequest } from '../tests/support/plain-squad'
+import type { Level } from '../core/library/types'
 import { benchField } from './bench-field'
 import { BIG_LADDERS, bigHistory, bigStates } from '../tests/support/big-history'
 
@@ -109,5 +112,13 @@ const began = performance.now()
 const { looked } = searchPlans(flowEntries, { maxLanes: 4, minutes: 90 })
 const alone = best(() => simulateFlow(flowEntries))
 console.log(`\nwhat if, 40 athletes × 8 drills: ${looked.toLocaleString('en')} plans in ${Math.round(performance.now() - began)} ms (aim: 500 a second); one whole plan simulated alone ${alone.cpu.toFixed(1)} ms`)
+
+// The same forty, a session from its targets: once with time for all of it, once with too little.
+const forty = Array.from({ length: 40 }, (_, index) => plainAthlete(`a${index}`, ((index % 3) + 1) as Level, [BEGINNER, TRAINED, ADVANCED][index % 3]!, { rooms: { maximalStarts: 10 + index, hardContacts: 60 } }))
+for (const minutes of [150, 75]) {
+	const proposal = proposeSession(plainRequest(forty, { minutes, mostLanes: 6 }))
+	const { cpu, wall } = best(() => proposeSession(plainRequest(forty, { minutes, mostLanes: 6 })))
+	console.log(`a session proposed for 40 athletes in ${minutes} min: ${proposal.entries.length} drills, ${Math.round(proposal.minutes)} min, ${cpu.toFixed(0)} ms processor, ${wall.toFixed(0)} ms wall clock (aim: 300)`)
+}
 
 await benchField()

@@ -10,6 +10,7 @@ import { startingAt } from '../progress/resolve-line'
 import { SURFACES } from '../progress/surfaces'
 import type { LadderState, WorkDay } from '../progress/types'
 import { isHard } from '../progress/work-kinds'
+import { BEGINNER, PLAIN_DAY, TRAINED, plainAthlete, plainRequest } from '../../tests/support/plain-squad'
 import { type BuildRequest, type Proposal, proposeSession, sayShortfall } from './propose-session'
 import { countOf, resolveSheet } from './resolve-sheet'
 import { checkGround, checkLine, checkOrder } from './session-checks'
@@ -17,11 +18,9 @@ import type { LimitedAthlete } from './session-limits'
 import { DAY_ROLES, QUALITIES, QUALITY_OF, QUANTITIES, quantitiesOf, targetOf } from './targets'
 
 const library = STARTER_LIBRARY
-const DAY = '2026-03-10'
 const LADDERS = Object.values(library.ladders).filter((ladder) => ladder.path === undefined)
 const KIT = [...new Set(Object.values(library.drills).flatMap((drill) => drill.kit))].sort()
 const FAMILIES: Family[] = ['sprint', 'agility', 'plyometric', 'throw', 'prepare', 'tissue']
-const school = library.schools['quality-first']!
 
 const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[number] | null, schoolId: string) => fc.record({
 	levels: fc.array(fc.integer({ min: 1, max: 3 }), { minLength: FAMILIES.length, maxLength: FAMILIES.length }),
@@ -45,8 +44,8 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 	return {
 		id: `athlete-${index}`, name: `Athlete ${index}`, levelOf, stateOf: (id) => states.get(id) ?? null, kept: (id) => LADDERS[one.kept]!.id === id, legLengthM: one.legLengthM,
 		locksAt: (level) => plainContext({
-			level, ageYears: one.ageYears, massKg: one.massKg, phase, school: library.schools[schoolId]!, day: DAY, surface, hoursToMatch: one.hoursToMatch, hoursSinceMatch: one.hoursSinceMatch,
-			unwell: one.unwell && one.sick === 0, standings, restrictions: one.region ? [{ region: one.region, pattern: null, since: DAY, setBy: 'a physiotherapist' }] : [],
+			level, ageYears: one.ageYears, massKg: one.massKg, phase, school: library.schools[schoolId]!, day: PLAIN_DAY, surface, hoursToMatch: one.hoursToMatch, hoursSinceMatch: one.hoursSinceMatch,
+			unwell: one.unwell && one.sick === 0, standings, restrictions: one.region ? [{ region: one.region, pattern: null, since: PLAIN_DAY, setBy: 'a physiotherapist' }] : [],
 		}),
 		work: one.workHours ? [{ day: '2026-03-09', startTime: '18:00', families: [], kinds: [one.workHours], outside: false }] : [],
 		rooms: Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, RAMP_FLOORS[levelOf('plyometric')][quantity] * one.room])),
@@ -61,7 +60,7 @@ const request: fc.Arbitrary<BuildRequest> = fc.record({
 }).chain((one) => fc.array(athlete(one.phase, one.surface, one.schoolId), { minLength: one.size, maxLength: one.size }).map((makers): BuildRequest => ({
 	athletes: makers.map((make, index) => make(index)), minutes: one.minutes, mostLanes: one.mostLanes, priorityLadders: [],
 	target: { share: one.share / 100, phase: one.phase, role: one.role, priority: one.priority, kept: one.kept.filter((quality) => quality !== one.priority), surface: one.surface },
-	context: { library, school: library.schools[one.schoolId]!, day: DAY, startTime: '17:30', surface: one.surface, kit: one.everything ? null : new Set(KIT.filter((kit) => !one.lacking.includes(kit))) },
+	context: { library, school: library.schools[one.schoolId]!, day: PLAIN_DAY, startTime: '17:30', surface: one.surface, kit: one.everything ? null : new Set(KIT.filter((kit) => !one.lacking.includes(kit))) },
 })))
 
 const linesOf = (proposal: Proposal, one: LimitedAthlete) => [...resolveSheet(proposal.entries, one, library)].flatMap(([entryId, line]) => (line.blocked === null ? [{ entryId, line, drill: library.drills[line.drillId]!, entry: proposal.entries.find((entry) => entry.id === entryId)! }] : []))
@@ -90,7 +89,7 @@ function faults(asked: BuildRequest, proposal: Proposal): string[] {
 			if (kit && drill.kit.some((item) => !kit.has(item))) say('kit', `${drill.id} asks for ${drill.kit.join(', ')}`)
 			if (asked.target.role === 'light' && isHard(drill, line.parameters)) say('light', drill.id)
 			if (one.worries.includes(drill.id)) say('S9', drill.id)
-			for (const caution of checkLine({ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose }, { day: DAY, startTime: '17:30' }, one.work, own, locks)) say(caution.rule, caution.sentence)
+			for (const caution of checkLine({ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose }, { day: PLAIN_DAY, startTime: '17:30' }, one.work, own, locks)) say(caution.rule, caution.sentence)
 		}
 		for (const caution of [...checkOrder(lines.map(({ entry, drill, line }) => ({ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose }))), ...checkGround(cost, one.levelOf('plyometric'), surface)]) say(caution.rule, caution.sentence)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) if (rampValue(cost, quantity) > one.rooms[quantity]! + 1e-6) say('S7', `${rampValue(cost, quantity)} ${quantity} of ${one.rooms[quantity]}`)
@@ -144,23 +143,11 @@ describe('a proposed session', () => {
 	})
 })
 
-// A squad of two levels on a free Tuesday: the targets by hand from the published ranges.
-const plainAthlete = (id: string, level: Level, rungs: Record<string, string>, more: Partial<LimitedAthlete> = {}): LimitedAthlete => {
-	const states = new Map(Object.entries(rungs).map(([ladderId, rungId]) => [ladderId, startingAt(library, ladderId, rungId)]))
-	const standings = Object.fromEntries([...states].map(([ladderId, state]) => [ladderId, passedRungs(state, library.ladders[ladderId]!)]))
-	return { id, name: id, levelOf: () => level, stateOf: (ladderId) => states.get(ladderId) ?? null, kept: () => false, legLengthM: 0.9, work: [], rooms: {}, worries: [], locksAt: (at) => plainContext({ level: at, ageYears: 24, massKg: 70, phase: 'accumulate', school, day: DAY, standings }), ...more }
-}
-const BEGINNER = { acceleration: 'standing-10', shock: 'landing-15', bound: 'broad-jump', brake: 'stop-10', cut: 'wide', throw: 'kneeling', 'skip-rhythm': 'relaxed-skip' }
-const TRAINED = { acceleration: 'three-point-20', shock: 'pause-30', bound: 'alternate-bounds', brake: 'dead-10', cut: 'sharp-wide', throw: 'underhand', 'skip-rhythm': 'skip-wide' }
-const tuesday = (athletes: LimitedAthlete[], more: Partial<BuildRequest> = {}): BuildRequest => ({
-	athletes, minutes: 120, mostLanes: 4, priorityLadders: [], target: { share: 1, phase: 'accumulate', role: 'hard', priority: null, kept: [], surface: null },
-	context: { library, school, day: DAY, startTime: '17:30', surface: null, kit: null }, ...more,
-})
-
+// Two levels on a free Tuesday: the targets by hand from the published ranges.
 describe('Tuesday’s session', () => {
 	const squad = [plainAthlete('Ana', 2, TRAINED), plainAthlete('Bo', 1, BEGINNER)]
 	it('gives each level its target: the middle of the published ranges, 110 and 90 contacts', () => {
-		const proposal = proposeSession(tuesday(squad))
+		const proposal = proposeSession(plainRequest(squad))
 		const [ana, bo] = squad.map((one) => quantitiesOf(costOf(proposal, one)))
 		expect(ana!.contacts).toBeGreaterThanOrEqual(104)
 		expect(ana!.contacts).toBeLessThanOrEqual(116)
@@ -172,30 +159,30 @@ describe('Tuesday’s session', () => {
 		expect(proposal.shortfalls.map((one) => sayShortfall(one, (id) => id))).toEqual(['Agility: Bo 0 of 5: not reached yet on its ladder.'])
 	})
 	it('warms up first and throws last, and puts the priority before the rest', () => {
-		const parts = (priority: 'sprint' | 'plyometric' | 'agility') => [...new Set(proposeSession(tuesday(squad, { target: { ...tuesday(squad).target, priority } })).entries.map((entry) => entry.family))]
+		const parts = (priority: 'sprint' | 'plyometric' | 'agility') => [...new Set(proposeSession(plainRequest(squad, { target: { ...plainRequest(squad).target, priority } })).entries.map((entry) => entry.family))]
 		expect(parts('sprint')).toEqual(['prepare', 'plyometric', 'sprint', 'agility', 'throw'])
 		expect(parts('agility').indexOf('agility')).toBeLessThan(parts('agility').indexOf('sprint'))
-		expect(proposeSession(tuesday(squad)).entries.at(-1)!.name).toBe('Walk and breathe')
+		expect(proposeSession(plainRequest(squad)).entries.at(-1)!.name).toBe('Walk and breathe')
 	})
 	it('has one theme with a form for each level', () => {
-		const proposal = proposeSession(tuesday(squad))
+		const proposal = proposeSession(plainRequest(squad))
 		const entry = proposal.entries.find((one) => one.name === 'Jumps forward')!
 		const drillOf = (one: LimitedAthlete) => { const line = resolveSheet(proposal.entries, one, library).get(entry.id)!; return line.blocked === null ? line.drillId : line.blocked }
 		expect(squad.map(drillOf)).toEqual(['repeated-broad-jump', 'broad-jump'])
 	})
 	it('leaves out what has no kit, and says what that costs', () => {
-		const proposal = proposeSession(tuesday(squad, { context: { ...tuesday(squad).context, kit: new Set(KIT.filter((item) => item !== 'medicine ball')) } }))
+		const proposal = proposeSession(plainRequest(squad, { context: { ...plainRequest(squad).context, kit: new Set(KIT.filter((item) => item !== 'medicine ball')) } }))
 		expect(proposal.entries.some((entry) => entry.family === 'throw' && linesOf(proposal, squad[0]!).some((line) => line.entryId === entry.id))).toBe(false)
 		expect(proposal.shortfalls.find((one) => one.quantity === 'throws')).toMatchObject({ why: 'no medicine ball at hand' })
 	})
 	it('keeps to what the week’s ramp leaves', () => {
 		const tired = plainAthlete('Ana', 2, TRAINED, { rooms: { maximalStarts: 3 } })
-		const proposal = proposeSession(tuesday([tired]))
+		const proposal = proposeSession(plainRequest([tired]))
 		expect(rampValue(costOf(proposal, tired), 'maximalStarts')).toBeLessThanOrEqual(3)
 		expect(proposal.shortfalls.find((one) => one.quantity === 'fastMetres')?.why).toContain('ramp')
 	})
 	it('in 40 minutes the least important goes first and the minutes are blamed', () => {
-		const proposal = proposeSession(tuesday(squad, { minutes: 40, target: { ...tuesday(squad).target, priority: 'sprint', kept: ['throw'] } }))
+		const proposal = proposeSession(plainRequest(squad, { minutes: 40, target: { ...plainRequest(squad).target, priority: 'sprint', kept: ['throw'] } }))
 		expect(proposal.minutes).toBeLessThanOrEqual(40)
 		const of = (quantity: string) => proposal.shortfalls.find((one) => one.quantity === quantity && one.why === 'the minutes')?.athletes.find((one) => one.id === 'Ana')
 		const left = (quantity: string) => { const one = of(quantity); return one ? one.planned / one.target : 1 }
@@ -203,6 +190,6 @@ describe('Tuesday’s session', () => {
 		expect(of('contacts')).toBeDefined()
 	})
 	it.each([['athletes', { athletes: [] }], ['minutes', { minutes: 5 }], ['mostLanes', { mostLanes: 0 }]] as const)('refuses wrong %s', (name, wrong) => {
-		expect(() => proposeSession({ ...tuesday(squad), ...wrong })).toThrow(new RegExp(name))
+		expect(() => proposeSession({ ...plainRequest(squad), ...wrong })).toThrow(new RegExp(name))
 	})
 })

@@ -1,11 +1,12 @@
 import { countLine } from '../dose/count-line'
-import { type DoseCount, emptyCount, addInto } from '../dose/dose-count'
+import { type DoseCount, emptyCount } from '../dose/dose-count'
+import { addLineLoad, lineLoad, noLoad } from '../dose/line-load'
 import { repsOf } from '../dose/scale-dose'
-import type { Dose, Drill, Family, Level, Library, Parameters } from '../library/types'
+import type { Dose, Drill, Family, Ladder, Level, Library, Parameters, Rung } from '../library/types'
 import type { LockContext } from '../progress/locks'
 import { type EntryPlan, type ResolvedLine, resolveLine } from '../progress/resolve-line'
 import type { LadderState, PlannedLine } from '../progress/types'
-import { QUALITY_OF, type Quantity, quantitiesOf } from './targets'
+import { QUALITY_OF, QUANTITY_AT, type Quantity } from './targets'
 
 /** What one level does of an entry that has another form for each. */
 export interface Variant {
@@ -65,23 +66,28 @@ export const TARGET_TOLERANCE = 0.05
  * @throws RangeError when an entry cites a drill or ladder the library does not hold
  */
 export function resolveSheet(entries: readonly SheetEntry[], athlete: SheetAthlete, library: Library, handSet: ReadonlyMap<string, PlannedLine> = new Map()): Map<string, ResolvedLine> {
-	const lines = new Map<string, ResolvedLine>()
-	const sum = emptyCount()
-	const add = (entry: SheetEntry, line: ResolvedLine) => {
-		const counted = handSet.get(entry.id) ?? (line.blocked === null ? line : null)
-		if (counted) addInto(sum, countOf(counted, athlete, library))
+	return doseSheet(entries, plainLines(entries, athlete, library), athlete, library, athleteCaps(entries, athlete.id), handSet)
+}
+
+/** What the rungs and the day say, before topping up and caps. */
+export const plainLines = (entries: readonly SheetEntry[], athlete: SheetAthlete, library: Library): Map<string, ResolvedLine> => new Map(entries.map((entry) => [entry.id, plain(entry, athlete, library)]))
+const athleteCaps = (entries: readonly SheetEntry[], id: string): Map<string, Cap> => new Map(entries.flatMap((entry) => { const cap = entry.tuning?.caps?.[id]; return cap ? [[entry.id, cap]] : [] }))
+
+/** The second half of `resolveSheet`, for who looks at many caps of the same lines. */
+export function doseSheet(entries: readonly SheetEntry[], plains: ReadonlyMap<string, ResolvedLine>, athlete: SheetAthlete, library: Library, caps: ReadonlyMap<string, Cap>, handSet: ReadonlyMap<string, PlannedLine> = new Map()): Map<string, ResolvedLine> {
+	const lines = new Map<string, ResolvedLine>(plains)
+	const sum = noLoad()
+	const settle = (entry: SheetEntry, line: ResolvedLine) => {
+		const cap = caps.get(entry.id)
+		const own = cap ? capped(line, cap) : line
+		lines.set(entry.id, own)
+		const counted = handSet.get(entry.id) ?? (own.blocked === null ? own : null)
+		const drill = counted && library.drills[counted.drillId]
+		if (drill) addLineLoad(sum, drill, counted.parameters, repsOf(counted.dose), athlete.legLengthM)
 	}
-	for (const entry of entries) if (!entry.tuning?.fill) {
-		const line = capped(entry, athlete, plain(entry, athlete, library))
-		lines.set(entry.id, line)
-		add(entry, line)
-	}
-	for (const entry of entries) if (entry.tuning?.fill) {
-		const line = capped(entry, athlete, filled(entry, athlete, library, sum))
-		lines.set(entry.id, line)
-		add(entry, line)
-	}
-	return new Map(entries.map((entry) => [entry.id, lines.get(entry.id)!]))
+	for (const entry of entries) if (!entry.tuning?.fill) settle(entry, plains.get(entry.id)!)
+	for (const entry of entries) if (entry.tuning?.fill) settle(entry, filled(entry, plains.get(entry.id)!, athlete, library, sum))
+	return lines
 }
 
 /** What a line costs an athlete. */
@@ -111,23 +117,34 @@ function variantFor(entry: SheetEntry, athlete: SheetAthlete, library: Library):
 
 /** Whether a drill needs no ladder, or the athlete stands on or past one of its rungs. */
 export function reached(drillId: string, athlete: SheetAthlete, library: Library): boolean {
-	const rungs = Object.values(library.ladders).flatMap((ladder) => (ladder.path ? [] : ladder.rungs.flatMap((rung, index) => (rung.drillId === drillId ? [{ ladder, rung, index }] : []))))
+	const rungs = rungsOf(drillId, library)
 	if (rungs.length === 0 || rungs.some(({ rung }) => rung.level === 1 && rung.gates.length === 0)) return true
 	return rungs.some(({ ladder, index }) => {
 		const state = athlete.stateOf(ladder.id)
 		return state !== null && (ladder.rungs.findIndex((rung) => rung.id === state.rungId) >= index || (state.done ?? []).includes(ladder.rungs[index]!.id))
 	})
 }
+interface Place { ladder: Ladder; rung: Rung; index: number }
+const places = new WeakMap<Library, Map<string, Place[]>>()
+/** Where a drill stands on the ladders; looked up once for a library. */
+function rungsOf(drillId: string, library: Library): Place[] {
+	let known = places.get(library)
+	if (!known) {
+		known = new Map()
+		for (const ladder of Object.values(library.ladders)) if (!ladder.path) for (const [index, rung] of ladder.rungs.entries()) known.set(rung.drillId, [...(known.get(rung.drillId) ?? []), { ladder, rung, index }])
+		places.set(library, known)
+	}
+	return known.get(drillId) ?? []
+}
 
 /** A line whose reps bring the session to the athlete's target, as near as whole sets come. */
-function filled(entry: SheetEntry, athlete: SheetAthlete, library: Library, sum: DoseCount): ResolvedLine {
+function filled(entry: SheetEntry, line: ResolvedLine, athlete: SheetAthlete, library: Library, sum: Float64Array): ResolvedLine {
 	const { quantity, targets, part } = entry.tuning!.fill!
-	const line = plain(entry, athlete, library)
 	if (line.blocked !== null) return line
 	const drill = library.drills[line.drillId]!
 	const target = targets[athlete.levelOf(QUALITY_OF[quantity])]
-	const missing = (target - quantitiesOf(sum)[quantity]) * part
-	const perRep = (parameters: Parameters) => quantitiesOf(countOf({ drillId: drill.id, parameters, dose: { sets: 2, reps: 1 } }, athlete, library))[quantity] / 2
+	const missing = (target - sum[QUANTITY_AT[quantity]]!) * part
+	const perRep = (parameters: Parameters) => lineLoad(drill, parameters, 2, athlete.legLengthM)[QUANTITY_AT[quantity]]! / 2
 	// What spares a sore region does not top anything up: it keeps its own dose.
 	if (perRep(line.parameters) === 0) return missing > 0 ? line : { blocked: ENOUGH, ladderId: null }
 	const lengths = quantity === 'fastMetres' ? FILL_LENGTHS_M[athlete.levelOf('sprint')] : [line.parameters.distanceM]
@@ -135,7 +152,7 @@ function filled(entry: SheetEntry, athlete: SheetAthlete, library: Library, sum:
 	let best: { dose: Dose; parameters: Parameters; off: number } | null = null
 	const usual = variantDose(entry, drill)
 	for (const distanceM of lengths) {
-		const parameters = distanceM === undefined ? line.parameters : { ...line.parameters, distanceM }
+		const parameters = distanceM === line.parameters.distanceM ? line.parameters : { ...line.parameters, distanceM }
 		const each = perRep(parameters)
 		for (let sets = 1; sets <= FILL_SETS; sets++) for (let reps = 1; reps <= Math.max(6, FILL_REPS * usual.reps); reps++) {
 			if (sets * reps < 2 && quantity !== 'contacts') continue
@@ -152,9 +169,8 @@ function filled(entry: SheetEntry, athlete: SheetAthlete, library: Library, sum:
 
 const variantDose = (entry: SheetEntry, drill: Drill): Dose => Object.values(entry.tuning?.variants ?? {}).find((variant) => variant?.drillId === drill.id)?.dose ?? entry.dose
 
-function capped(entry: SheetEntry, athlete: SheetAthlete, line: ResolvedLine): ResolvedLine {
-	const cap = entry.tuning?.caps?.[athlete.id]
-	if (!cap || line.blocked !== null || repsOf(line.dose) <= cap.reps) return line
+function capped(line: ResolvedLine, cap: Cap): ResolvedLine {
+	if (line.blocked !== null || repsOf(line.dose) <= cap.reps) return line
 	return cap.reps < 1 ? { blocked: cap.why, ladderId: line.ladderId } : { ...line, dose: capDose(line.dose, cap.reps), note: cap.why }
 }
 

@@ -1,15 +1,15 @@
-import { type DoseCount, addInto, emptyCount, totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
-import { RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
+import { LOAD, addLineLoad, noLoad } from '../dose/line-load'
+import { RAMP_NAMES, type RampQuantity } from '../dose/ramp'
 import { repsOf } from '../dose/scale-dose'
 import type { Library, School } from '../library/types'
 import { lockOfDrill } from '../progress/locks'
 import type { PlannedLine, Surface, WorkDay } from '../progress/types'
 import { isHard } from '../progress/work-kinds'
 import { inSentence } from '../progress/write-numbers'
-import { type Cap, type SheetAthlete, type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
+import { type Cap, type SheetAthlete, type SheetEntry, TARGET_TOLERANCE, doseSheet, plainLines } from './resolve-sheet'
 import { TIRING_THROWS, checkLine } from './session-checks'
-import { QUALITY_OF, QUANTITIES, type Quantity, mostOf, quantitiesOf } from './targets'
+import { QUALITY_OF, QUANTITIES, QUANTITY_AT, type Quantity, mostOf } from './targets'
 
 /** What an athlete may still do, beside what closes drills. */
 export interface LimitedAthlete extends SheetAthlete {
@@ -38,7 +38,7 @@ export interface LimitContext {
 interface Limit {
 	why: string
 	most: number
-	value: (count: DoseCount) => number
+	value: (load: Float64Array) => number
 	/** Which entries it speaks of; all when not given. */
 	of?: (entry: SheetEntry) => boolean
 }
@@ -49,14 +49,8 @@ interface Limit {
  */
 export function capsFor(entries: readonly SheetEntry[], athlete: LimitedAthlete, context: LimitContext): Map<string, Cap> {
 	const caps = new Map<string, Cap>()
-	const withCaps = () => entries.map((entry): SheetEntry => {
-		const cap = caps.get(entry.id)
-		const { caps: others, ...tuning } = entry.tuning ?? {}
-		const own = { ...others, ...(cap ? { [athlete.id]: cap } : {}) }
-		if (!cap) delete own[athlete.id]
-		return { ...entry, tuning: { ...tuning, caps: own } }
-	})
-	const resolve = () => resolveSheet(withCaps(), athlete, context.library)
+	const plains = plainLines(entries, athlete, context.library)
+	const resolve = () => doseSheet(entries, plains, athlete, context.library, caps)
 	// A line that opens because another was cut is looked at like the rest.
 	const close = () => {
 		let closed = false
@@ -95,54 +89,55 @@ function closedBy(entry: SheetEntry, line: PlannedLine, athlete: LimitedAthlete,
 function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext): Limit[] {
 	const jumps = athlete.levelOf('plyometric')
 	return [
-		{ why: `level ${jumps}: ${SESSION_RANGES[jumps].shockContacts.high} shock contacts a session`, most: SESSION_RANGES[jumps].shockContacts.high, value: (count) => totalOf(count.contacts.shock) },
+		{ why: `level ${jumps}: ${SESSION_RANGES[jumps].shockContacts.high} shock contacts a session`, most: SESSION_RANGES[jumps].shockContacts.high, value: (load) => load[LOAD.shock]! },
 		// Throws that stand in for something else come before hard work, which wants fresh legs.
-		{ why: `more than ${TIRING_THROWS} throws before hard work`, most: TIRING_THROWS, value: (count) => totalOf(count.throws), of: (entry) => entry.family !== 'throw' },
+		{ why: `more than ${TIRING_THROWS} throws before hard work`, most: TIRING_THROWS, value: (load) => load[LOAD.throws]!, of: (entry) => entry.family !== 'throw' },
 		...QUANTITIES.flatMap((quantity): Limit[] => {
 			const level = athlete.levelOf(QUALITY_OF[quantity])
 			const most = mostOf(quantity, level, surface)
 			const target = targetOf?.(quantity, athlete)
-			const value = (count: DoseCount) => quantitiesOf(count)[quantity]
+			const value = (load: Float64Array) => load[QUANTITY_AT[quantity]]!
 			return [{ why: `the most for level ${level}`, most, value }, ...(target === undefined || target * (1 + TARGET_TOLERANCE) >= most ? [] : [{ why: 'the target is reached', most: target * (1 + TARGET_TOLERANCE), value }])]
 		}),
 		...(Object.keys(RAMP_NAMES) as RampQuantity[]).flatMap((quantity): Limit[] => {
 			const most = athlete.rooms[quantity]
-			return most === undefined ? [] : [{ why: `the week’s ramp: ${Math.floor(most)} ${RAMP_NAMES[quantity]} left`, most, value: (count) => rampValue(count, quantity) }]
+			return most === undefined ? [] : [{ why: `the week’s ramp: ${Math.floor(most)} ${RAMP_NAMES[quantity]} left`, most, value: RAMP_LOAD[quantity] }]
 		}),
 	]
 }
 
+const RAMP_LOAD: Record<RampQuantity, (load: Float64Array) => number> = {
+	hardContacts: (load) => Math.max(load[LOAD.hardLeft]!, load[LOAD.hardRight]!), sharpCuts: (load) => load[LOAD.sharpCuts]!, maximalStarts: (load) => load[LOAD.maximalStarts]!, fastMetres: (load) => load[LOAD.metresOver90]!,
+}
+
 /** Cuts some of the entries, the last first, until every limit holds or nothing of them is left; whether it cut any. */
-function trim(own: readonly SheetEntry[], lines: ReturnType<typeof resolveSheet>, entries: readonly SheetEntry[], athlete: LimitedAthlete, { library }: LimitContext, limits: readonly Limit[], caps: Map<string, Cap>): boolean {
+function trim(own: readonly SheetEntry[], lines: ReturnType<typeof doseSheet>, entries: readonly SheetEntry[], athlete: LimitedAthlete, { library }: LimitContext, limits: readonly Limit[], caps: Map<string, Cap>): boolean {
 	let cut = false
 	const counted = entries.filter((entry) => entry.tuning?.fill === undefined || own.includes(entry))
 	const reps = new Map<string, number>()
-	const costs = new Map<string, DoseCount>()
-	const cost = (entry: SheetEntry, count: number): DoseCount => {
-		const line = lines.get(entry.id)!
-		if (line.blocked !== null || count === 0) return emptyCount()
-		const key = `${entry.id}/${count}`
-		const known = costs.get(key) ?? countOf({ ...line, dose: count === repsOf(line.dose) ? line.dose : { sets: 1, reps: count } }, athlete, library)
-		costs.set(key, known)
-		return known
-	}
 	for (const entry of counted) {
 		const line = lines.get(entry.id)!
 		reps.set(entry.id, line.blocked === null ? repsOf(line.dose) : 0)
 	}
+	const add = (sum: Float64Array, entry: SheetEntry, count: number) => {
+		const line = lines.get(entry.id)!
+		if (line.blocked === null && count > 0) addLineLoad(sum, library.drills[line.drillId]!, line.parameters, count, athlete.legLengthM)
+		return sum
+	}
 	for (const limit of limits) {
-		const speaksOf = counted.filter((entry) => limit.of?.(entry) ?? true)
-		const valueWith = (entry: SheetEntry | null, count: number) => {
-			const sum = emptyCount()
-			for (const one of speaksOf) addInto(sum, cost(one, one === entry ? count : reps.get(one.id)!))
-			return limit.value(sum)
+		const speaksOf = limit.of ? counted.filter(limit.of) : counted
+		const loadWithout = (entry: SheetEntry | null) => {
+			const sum = noLoad()
+			for (const one of speaksOf) if (one !== entry) add(sum, one, reps.get(one.id)!)
+			return sum
 		}
 		for (const entry of [...own].reverse()) {
-			if (valueWith(null, 0) <= limit.most + HAIR) break
+			if (limit.value(loadWithout(null)) <= limit.most + HAIR) break
 			const count = reps.get(entry.id)!
-			if (!speaksOf.includes(entry) || limit.value(cost(entry, count)) === 0) continue
+			if (!speaksOf.includes(entry) || limit.value(add(noLoad(), entry, count)) === 0) continue
+			const rest = loadWithout(entry)
 			let fits = count
-			while (fits > 0 && valueWith(entry, fits) > limit.most + HAIR) fits--
+			while (fits > 0 && limit.value(add(rest.slice(), entry, fits)) > limit.most + HAIR) fits--
 			// A single rep is no line.
 			const kept = fits < Math.min(2, count) ? 0 : fits
 			reps.set(entry.id, kept)

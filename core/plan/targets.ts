@@ -1,4 +1,5 @@
 import { type DoseCount, cutsOf, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
+import { LOAD } from '../dose/line-load'
 import { type Range, SESSION_RANGES } from '../dose/level-ranges'
 import type { Family, Level, Phase } from '../library/types'
 import { KEPT_SHARE } from '../progress/effective-dose'
@@ -76,6 +77,9 @@ export function targetOf(quantity: Quantity, level: Level, { share, phase, role,
 export const quantitiesOf = (count: DoseCount): Record<Quantity, number> => ({
 	contacts: totalOf(rangedContacts(count)), fastMetres: metresOf(count, ['fast', 'maximal']), cuts60: cutsOf(count, ['60-90', '90-135', '135-180']), throws: totalOf(count.throws),
 })
+
+/** Where a load holds each quantity. */
+export const QUANTITY_AT: Record<Quantity, number> = { contacts: LOAD.contacts, fastMetres: LOAD.fastMetres, cuts60: LOAD.cuts60, throws: LOAD.throws }
 
 /** Targets of all levels, as an entry that tops the session up carries them. */
 export const targetsByLevel = (quantity: Quantity, request: TargetRequest): Record<Level, number> => ({ 1: targetOf(quantity, 1, request), 2: targetOf(quantity, 2, request), 3: targetOf(quantity, 3, request) })
