@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { addDays, weekday } from '../calendar/days'
 import { readRamp } from '../dose/ramp'
 import { QUALITY_FIRST, SCHOOLS } from '../library/schools'
-import { EMPHASES, blockSessions, defaultPhases, defaultShape } from './block'
+import { type BlockPlan, EMPHASES, blockSessions, completePlan, defaultPhases, defaultShape, replanShape, weekRoles } from './block'
 import { type CalendarItem, checkCalendar } from './calendar-checks'
 
 const MONDAY = '2026-11-30'
@@ -27,7 +27,7 @@ describe('a block', () => {
 		}
 	})
 	it('gives every training day its session, with the heaviest week whole and the last unloading', () => {
-		const sessions = blockSessions({ start: MONDAY, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: DAYS })
+		const sessions = blockSessions(completePlan({ start: MONDAY, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: DAYS }))
 		expect(sessions).toHaveLength(10)
 		expect(sessions.map((session) => session.share)).toEqual([0.83, 0.83, 0.9, 0.9, 0.96, 0.96, 1, 1, 0.5, 0.5])
 		expect(sessions.map((session) => session.phase).slice(-4)).toEqual(['intensify', 'intensify', 'unloading', 'unloading'])
@@ -35,11 +35,61 @@ describe('a block', () => {
 		for (const emphasis of Object.keys(EMPHASES) as (keyof typeof EMPHASES)[]) expect(defaultPhases(4, emphasis).at(-1)).toBe('unloading')
 	})
 	it('says what is wrong', () => {
-		const plan = { start: MONDAY, phases: defaultPhases(4, 'peaking'), shape: defaultShape(4), days: DAYS }
+		const plan: BlockPlan = completePlan({ start: MONDAY, phases: defaultPhases(4, 'peaking'), shape: defaultShape(4), days: DAYS })
 		expect(() => blockSessions({ ...plan, start: '2026-12-01' })).toThrow('is not a Monday')
 		expect(() => blockSessions({ ...plan, shape: [100, 110] })).toThrow('4 weeks with 2 loads')
 		expect(() => blockSessions({ ...plan, days: [] })).toThrow('at least one training day')
 		expect(() => blockSessions({ ...plan, shape: [100, 110, 500, 60] })).toThrow('outside 20 to 200')
+	})
+})
+
+const day = (weekday: number, startTime = '17:30') => ({ weekday, startTime, minutes: 75 })
+describe('the week of a block', () => {
+	it('keeps high days apart, around the weekend too', () => {
+		expect(weekRoles([day(2), day(4)], 44)).toEqual(['hard', 'hard'])
+		expect(weekRoles([day(1), day(2), day(4)], 44)).toEqual(['hard', 'light', 'hard'])
+		expect(weekRoles([day(1), day(3), day(5), day(7)], 44)).toEqual(['hard', 'hard', 'hard', 'light'])
+		expect(weekRoles([day(2), day(4), day(6)], 68)).toEqual(['hard', 'light', 'hard'])
+		expect(weekRoles([day(2)], 44)).toEqual(['hard'])
+	})
+	it('makes the second session of a day tendon work, six hours after the fast one', () => {
+		expect(weekRoles([day(2, '17:00'), day(2, '10:30'), day(4)], 44)).toEqual(['tissue', 'hard', 'hard'])
+		expect(() => weekRoles([day(2, '12:00'), day(2, '17:30')], 44)).toThrow('less than 6 h')
+		expect(() => weekRoles([day(2, '06:00'), day(2, '12:00'), day(2, '19:00')], 44)).toThrow('at most two')
+	})
+	it('never has two hard days closer than the spacing: property', () => {
+		fc.assert(fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1 }), fc.constantFrom(44, 68), (weekdays, spacing) => {
+			const hard = weekdays.filter((_, index) => weekRoles(weekdays.map((one) => day(one)), spacing)[index] === 'hard')
+			expect(hard.length).toBeGreaterThan(0)
+			for (const a of hard) for (const b of hard) if (a !== b) expect(Math.min((a - b + 7) % 7, (b - a + 7) % 7) * 24).toBeGreaterThanOrEqual(spacing)
+		}))
+	})
+	it('tests on the last hard day of the unloading week', () => {
+		const plan = completePlan({ start: MONDAY, phases: defaultPhases(4, 'peaking'), shape: defaultShape(4), days: DAYS, testDay: true })
+		expect(blockSessions(plan).map((session) => session.role)).toEqual(['hard', 'hard', 'hard', 'hard', 'hard', 'hard', 'hard', 'test'])
+	})
+})
+
+describe('a block after missed weeks', () => {
+	it('comes back at three quarters after one, at six tenths after two, then goes on rising', () => {
+		expect(replanShape([100, 108, 115, 120, 60], [true, false], 15)).toEqual([100, 108, 75, 100, 60])
+		expect(replanShape([100, 104, 108, 112, 115, 118, 120, 60], [true, true, false, false], 15)).toEqual([100, 104, 108, 112, 62, 101, 105, 60])
+		expect(replanShape([100, 108, 115, 120, 60], [true, true], 15)).toEqual([100, 108, 115, 120, 60])
+		expect(replanShape([100, 110, 120, 60], [false], 15)).toEqual([100, 75, 86, 60])
+	})
+	it('passes the ramp whatever was missed: property', () => {
+		fc.assert(fc.property(fc.integer({ min: 4, max: 8 }), fc.array(fc.boolean(), { minLength: 1, maxLength: 6 }), fc.constantFrom(...SCHOOLS), (weeks, trained, { numbers }) => {
+			fc.pre(trained.length < weeks && trained.at(-1) === false && trained.includes(true))
+			const shape = replanShape(defaultShape(weeks), trained, numbers.rampPercent)
+			expect(shape).toHaveLength(weeks)
+			const days: { day: string; value: number; unloading: boolean }[] = []
+			for (const [week, value] of shape.entries()) {
+				const at = addDays(MONDAY, week * 7 + 1)
+				if (week >= trained.length) expect(readRamp(days, at, 0, numbers.rampPercent).room + 1e-9).toBeGreaterThanOrEqual(value)
+				if (trained[week] !== false) days.push({ day: at, value, unloading: week === weeks - 1 })
+			}
+			expect(shape.at(-1)).toBe(60)
+		}), { seed: 3 })
 	})
 })
 

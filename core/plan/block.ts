@@ -1,5 +1,7 @@
 import { type Day, addDays, weekday } from '../calendar/days'
 import type { Phase } from '../library/types'
+import { TISSUE_HOURS } from './session-checks'
+import type { DayRole, Quality } from './targets'
 
 export interface TrainingDay {
 	/** 1 Monday to 7 Sunday. */
@@ -14,7 +16,16 @@ export interface BlockPlan {
 	phases: Phase[]
 	/** Load of each week against the first, percent. */
 	shape: number[]
+	/** Two on one weekday are a fast session and, six hours later, tendon work. */
 	days: TrainingDay[]
+	/** What the block drives on; null when nothing stands out. */
+	priority: Quality | null
+	/** What it only keeps. */
+	kept: Quality[]
+	/** The last hard day of the unloading week is for tests. */
+	testDay: boolean
+	/** Hard sessions proposed from the targets, or the parts of the squad's last session. */
+	content: 'proposed' | 'copied'
 }
 export interface BlockSession extends TrainingDay {
 	day: Day
@@ -23,9 +34,15 @@ export interface BlockSession extends TrainingDay {
 	phase: Phase
 	/** Share of the whole dose, above 0 to 1: the heaviest week has all of it. */
 	share: number
+	role: DayRole
 }
+/** A plan as it was kept before there were priorities and roles. */
+export type StoredPlan = Pick<BlockPlan, 'start' | 'phases' | 'shape' | 'days'> & Partial<BlockPlan>
+export const completePlan = (stored: StoredPlan): BlockPlan => ({ priority: null, kept: [], testDay: false, content: 'copied', ...stored })
 
 export const BLOCK_WEEKS = { least: 3, most: 8 } as const
+/** A week's load is at least this, percent. */
+const LEAST_LOAD = 20
 /** The unloading week at a block's end, against its first week, percent. */
 const UNLOADING = 60
 
@@ -56,19 +73,92 @@ export function defaultPhases(weeks: number, emphasis: Emphasis): Phase[] {
 	return [...Array.from({ length: loaded }, (_, week) => (week < half ? first : then)), 'unloading']
 }
 
+const minuteOf = ({ startTime }: TrainingDay) => Number(startTime.slice(0, 2)) * 60 + Number(startTime.slice(3, 5))
+const HOUR_MIN = 60
+const WEEK_MIN = 7 * 24 * HOUR_MIN
+
+/**
+ * What each training day of a week is for: of the first sessions of their days as many as keep the spacing,
+ * around the week's end too, are hard and the others light; a second session on a day is tendon work.
+ *
+ * @param spacingMetH hours from which spacing counts as met
+ * @throws RangeError for a second session less than six hours after the first, and for three on one day
+ * @example weekRoles([{ weekday: 1, ... }, { weekday: 2, ... }, { weekday: 4, ... }], 44) // hard, light, hard
+ */
+export function weekRoles(days: readonly TrainingDay[], spacingMetH: number): DayRole[] {
+	const order = days.map((day, index) => ({ day, index, at: (day.weekday - 1) * 24 * HOUR_MIN + minuteOf(day) })).sort((a, b) => a.at - b.at)
+	const roles: DayRole[] = days.map(() => 'light')
+	const firsts = order.filter((one, index) => order[index - 1]?.day.weekday !== one.day.weekday)
+	for (const [index, one] of order.entries()) {
+		if (firsts.includes(one)) continue
+		const before = order[index - 1]!
+		if (order[index - 2]?.day.weekday === one.day.weekday) throw new RangeError(`days: at most two sessions on one day are expected`)
+		if (one.at - before.at < TISSUE_HOURS * HOUR_MIN) throw new RangeError(`days: the second session at ${one.day.startTime} starts less than ${TISSUE_HOURS} h after the one at ${before.day.startTime}`)
+		roles[one.index] = 'tissue'
+	}
+	let best: typeof firsts = []
+	for (let pick = 1; pick < 2 ** firsts.length; pick++) {
+		const chosen = firsts.filter((_, index) => pick & (2 ** index))
+		const gaps = chosen.map((one, index) => (index === 0 ? one.at + WEEK_MIN - chosen.at(-1)!.at : one.at - chosen[index - 1]!.at))
+		if (chosen.length > best.length && (chosen.length === 1 || gaps.every((gap) => gap >= spacingMetH * HOUR_MIN))) best = chosen
+	}
+	for (const one of best) roles[one.index] = 'hard'
+	return roles
+}
+
 /**
  * The sessions of a block, in order. Shares go by the heaviest week, because a line's dose is what a rung
  * asks at most.
  *
- * @throws RangeError for a start that is no Monday, for weeks and shape that do not match, and for no days
+ * @param spacingMetH hours from which spacing between hard days counts as met, 44 for 48
+ * @throws RangeError for a start that is no Monday, for weeks and shape that do not match, for no days, and as `weekRoles` does
  */
-export function blockSessions({ start, phases, shape, days }: BlockPlan): BlockSession[] {
+export function blockSessions({ start, phases, shape, days, testDay }: BlockPlan, spacingMetH = 44): BlockSession[] {
 	if (weekday(start) !== 1) throw new RangeError(`start: ${start} is not a Monday`)
 	if (phases.length !== shape.length || phases.length < BLOCK_WEEKS.least || phases.length > BLOCK_WEEKS.most) throw new RangeError(`phases: ${phases.length} weeks with ${shape.length} loads; 3 to 8 of both are expected`)
 	if (shape.some((load) => !(load >= 20 && load <= 200))) throw new RangeError(`shape: ${shape.join(', ')} has a load outside 20 to 200 %`)
 	if (days.length === 0) throw new RangeError('days: at least one training day is expected')
-	const most = Math.max(...shape)
-	return phases
-		.flatMap((phase, week) => days.map((one): BlockSession => ({ ...one, day: addDays(start, week * 7 + one.weekday - 1), week: week + 1, phase, share: Math.round((100 * shape[week]!) / most) / 100 })))
+	const roles = weekRoles(days, spacingMetH)
+	const sessions = phases.flatMap((phase, week) => days.map((one, index): BlockSession => ({ ...one, day: addDays(start, week * 7 + one.weekday - 1), week: week + 1, phase, share: shareOf(shape, week), role: roles[index]! })))
 		.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+	const last = sessions.findLast((session) => session.role === 'hard')
+	if (testDay && last && last.phase === 'unloading') last.role = 'test'
+	return sessions
+}
+
+/** A week's share of the heaviest one, in hundredths. */
+export const shareOf = (shape: readonly number[], week: number): number => Math.round((100 * shape[week]!) / Math.max(...shape)) / 100
+
+/** The first week back after one missed, and after more of them, against the last trained one [our setting: as for time missed]. */
+const BACK_AFTER = { one: 0.75, more: 0.6 } as const
+
+/**
+ * The loads of a block's weeks after some were missed: the week back starts lower, the rise goes on from where
+ * it broke off, and no week is above what the ramp allows. The unloading week at the end stays.
+ *
+ * @param trained for each week gone by whether anybody trained, oldest first
+ * @param rampPercent 5 to 20
+ * @returns as many loads as `shape` has; those gone by as they were
+ * @example replanShape([100, 108, 115, 120, 60], [true, false], 15) // [100, 108, 75, 100, 60]
+ */
+export function replanShape(shape: readonly number[], trained: readonly boolean[], rampPercent: number): number[] {
+	const gone = Math.min(trained.length, shape.length)
+	const lastTrained = trained.lastIndexOf(true)
+	const missed = gone - 1 - lastTrained
+	if (missed <= 0) return [...shape]
+	const from = lastTrained < 0 ? shape[0]! : shape[lastTrained]!
+	// What was to come after the last trained week comes after the week back.
+	const wanted = [from * (missed === 1 ? BACK_AFTER.one : BACK_AFTER.more), ...shape.slice(Math.max(0, lastTrained), -1)]
+	const done = shape.slice(0, gone).filter((_, week) => trained[week])
+	const ahead: number[] = []
+	for (let week = gone; week < shape.length; week++) {
+		if (week === shape.length - 1 && shape.length > 1 && shape.at(-1)! < Math.max(...shape)) {
+			ahead.push(shape.at(-1)!)
+			break
+		}
+		const four = [...done, ...ahead].slice(-4)
+		const most = four.length === 0 ? Infinity : ((1 + rampPercent / 100) * four.reduce((sum, load) => sum + load, 0)) / four.length
+		ahead.push(Math.max(LEAST_LOAD, Math.floor(Math.min(wanted[week - gone] ?? wanted.at(-1)!, most))))
+	}
+	return [...shape.slice(0, gone), ...ahead]
 }

@@ -185,3 +185,10 @@ export function capDose(dose: Dose, most: number): Dose {
 	const sets = Math.floor(most / dose.reps)
 	return sets >= 1 ? { sets, reps: dose.reps } : { sets: 1, reps: most }
 }
+
+/** What of an entry's tuning holds on another day too: caps are of one day and its people. */
+export function tuningForAnotherDay(tuning: EntryTuning | null): EntryTuning | null {
+	if (tuning === null) return null
+	const { caps: _caps, strict: _strict, ...rest } = tuning
+	return Object.keys(rest).length > 0 ? rest : null
+}

@@ -1,5 +1,7 @@
 import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
 import type { Dose, Family, Parameters, Phase } from '../../core/library/types'
+import type { EntryTuning } from '../../core/plan/resolve-sheet'
+import type { DayRole } from '../../core/plan/targets'
 import type { Surface, VerdictWord } from '../../core/progress/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
@@ -20,6 +22,9 @@ export const session = mysqlTable('session', {
 	plannedMinutes: int('planned_minutes').notNull(),
 	/** The block it was made by; null when it was made alone. */
 	blockId: uuid('block_id'),
+	/** What its day is for, and its share of the block's heaviest week; a session made alone is a whole hard one. */
+	role: code<DayRole>('role', 10).notNull().default('hard'),
+	share: decimal('share', { precision: 3, scale: 2, mode: 'number' }).notNull().default(1),
 	/** Set by the first download or the first mark: from then on the sheet is a frozen version. */
 	startedAt: instant('started_at'),
 	/** Set when every verdict of the session has been decided. */
@@ -63,6 +68,8 @@ export const entry = mysqlTable('entry', {
 	/** Turns side by side, and how many start together on each. */
 	lanes: int('lanes').notNull().default(1),
 	together: int('together').notNull().default(1),
+	/** Forms by level, topping up to a target, and who does less of it. */
+	tuning: jsonOf<EntryTuning>('tuning'),
 	retired: boolean('retired').notNull(),
 }, (t) => [
 	primaryKey({ columns: [t.clubId, t.id] }),

@@ -2,6 +2,8 @@ import Ajv from 'ajv'
 import addFormats from 'ajv-formats'
 import Type, { type Static } from 'typebox'
 import type { Library } from '../../core/library/types'
+import { DAY_ROLES, type DayRole } from '../../core/plan/targets'
+import { FillSchema, VariantsSchema } from '../../core/plan/template'
 import type { Surface } from '../../core/progress/types'
 import { SURFACES } from '../../core/progress/surfaces'
 import type { Problems } from '../access/join'
@@ -18,6 +20,8 @@ export const SessionDraft = Type.Object({
 	place: Type.String({ maxLength: 200 }),
 	surface: Type.Optional(Type.Unsafe<Surface>(Type.String({ enum: [...SURFACES] }))),
 	plannedMinutes: Type.Integer({ minimum: 10, maximum: 240 }),
+	role: Type.Optional(Type.Unsafe<DayRole>(Type.String({ enum: [...DAY_ROLES] }))),
+	share: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
 	athleteIds: Type.Array(Type.String({ format: 'uuid' }), { minItems: 1, maxItems: 60, uniqueItems: true }),
 	entries: Type.Array(Type.Object({
 		id: Type.Optional(Type.String({ format: 'uuid' })),
@@ -33,6 +37,21 @@ export const SessionDraft = Type.Object({
 		angleDeg: optional(0, 180),
 		ballKg: optional(0.5, 10),
 		runInM: optional(0, 60),
+		/** Everything else a drill may carry, as a template or a proposal brings it. */
+		radiusM: optional(1, 50),
+		approachSteps: optional(0, 20),
+		resistPercent: optional(0, 90),
+		assistPercent: optional(0, 20),
+		effortPercent: optional(0, 100),
+		loadG: optional(0, 6000),
+		minutes: optional(0, 60),
+		doseFactor: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
+		lanes: Type.Optional(Type.Integer({ minimum: 1, maximum: 6 })),
+		together: Type.Optional(Type.Integer({ minimum: 1, maximum: 2 })),
+		tuning: Type.Optional(Type.Object({
+			variants: Type.Optional(VariantsSchema), fill: Type.Optional(FillSchema), strict: Type.Optional(Type.Boolean()),
+			caps: Type.Optional(Type.Record(Type.String({ format: 'uuid' }), Type.Object({ reps: Type.Integer({ minimum: 0, maximum: 1200 }), why: Type.String({ maxLength: 200 }) }, closed))),
+		}, closed)),
 	}, closed), { minItems: 1, maxItems: 30 }),
 }, closed)
 export type SessionDraft = Static<typeof SessionDraft>
@@ -77,6 +96,9 @@ export function readDraft(value: unknown, library: Library): { draft: SessionDra
 	for (const [index, entry] of value.entries.entries()) {
 		const known = entry.ladderId ? library.ladders[entry.ladderId] : entry.drillId ? library.drills[entry.drillId] : undefined
 		if (!known) problems[`entries.${index}.drillId`] = 'Pick a drill or a ladder.'
+		const forms = Object.values(entry.tuning?.variants ?? {})
+		if (forms.some((form) => form && !library.drills[form.drillId])) problems[`entries.${index}.drillId`] = 'A form for a level names a drill that is not in the library.'
+		if (forms.some((form) => form && library.drills[form.drillId]?.intensity === 'shock' && form.dose.reps > 5)) problems[`entries.${index}.reps`] = 'A form for a level has more than 5 rebounds a set.'
 		if (library.drills[entry.drillId ?? '']?.intensity === 'shock' && entry.reps > 5) problems[`entries.${index}.reps`] = `“${entry.reps}”: never more than 5 rebounds a set.`
 	}
 	return Object.keys(problems).length > 0 ? { problems } : { draft: value }

@@ -16,8 +16,11 @@ import { standingsOf } from '../review/gather'
 /** Pain older than this no longer waits for a decision. */
 const PENDING_DAYS = 14
 
+/** What of a session decides what is open on its day. */
+export type SessionDay = Pick<SessionRow, 'id' | 'day' | 'startTime' | 'phase' | 'surface'>
+
 /** What every line of a session is resolved against, athlete by athlete. */
-export async function lineContexts(scope: ClubScope, session: SessionRow, squad: SquadRow, athleteIds: string[], library: Library): Promise<(athlete: AthleteRow, level: Level) => LockContext> {
+export async function lineContexts(scope: ClubScope, session: SessionDay, squad: SquadRow, athleteIds: string[], library: Library): Promise<(athlete: AthleteRow, level: Level) => LockContext> {
 	const school = library.schools[squad.schoolId]
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const [care, outside, states, pending] = [
@@ -38,7 +41,7 @@ interface Known {
 	outside: ReturnType<typeof outsideLoadOf>[]
 	standings: Record<string, string[]>
 }
-export function contextOf(athlete: AthleteRow, level: Level, session: Pick<SessionRow, 'day' | 'startTime' | 'phase' | 'surface'>, school: School, { restrictions, care, outside, standings }: Known): LockContext {
+export function contextOf(athlete: AthleteRow, level: Level, session: Omit<SessionDay, 'id'>, school: School, { restrictions, care, outside, standings }: Known): LockContext {
 	const open = care.filter((record) => isOpen(record, session.day))
 	return {
 		level, massKg: athlete.massKg, ageYears: athlete.birthDate === null ? null : ageInYears(athlete.birthDate, session.day), phase: session.phase, school, day: session.day, surface: session.surface,
@@ -48,7 +51,7 @@ export function contextOf(athlete: AthleteRow, level: Level, session: Pick<Sessi
 }
 
 /** A report nobody has decided on yet counts as decided the careful way: 3 and more spares the region at once. */
-async function pendingPains(scope: ClubScope, session: SessionRow, athleteIds: string[]): Promise<Map<string, OpenRestriction[]>> {
+async function pendingPains(scope: ClubScope, session: SessionDay, athleteIds: string[]): Promise<Map<string, OpenRestriction[]>> {
 	const recent = (await recentSessionsOf(scope, athleteIds, session.day, PENDING_DAYS)).map((row) => row.session).filter((one) => one.id !== session.id)
 	const decided = await decidedAthletes(scope, [...new Set(recent.map((one) => one.id))])
 	const { current, conflicts } = foldEvents(await eventsOfSessions(scope, [...decided.keys()]))
@@ -65,7 +68,7 @@ async function pendingPains(scope: ClubScope, session: SessionRow, athleteIds: s
 }
 
 /** An athlete's own page: the same context for one athlete on one day. */
-export async function contextsOn(scope: ClubScope, athleteId: string, session: Pick<SessionRow, 'day' | 'startTime' | 'phase' | 'surface'>, school: School, library: Library): Promise<((level: Level) => LockContext) | null> {
+export async function contextsOn(scope: ClubScope, athleteId: string, session: Omit<SessionDay, 'id'>, school: School, library: Library): Promise<((level: Level) => LockContext) | null> {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null
 	const [care, outside, states] = [await careOf(scope, [athleteId]), await outsideOf(scope, [athleteId], addDays(session.day, -8)), await readStates(scope, [athleteId])]

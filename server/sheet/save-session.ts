@@ -1,6 +1,8 @@
 import { v7 as newId } from 'uuid'
 import { nextTrainingDay } from '../../core/calendar/days'
 import { PARAMETERS, type Library } from '../../core/library/types'
+import { canonicalJson } from '../../core/events/canonical-json'
+import { type EntryTuning, tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { type SessionRow, insertAttending, insertEntries, insertSession, lockSession, readAttending, readEntries, removeAttending, retireEntries, updateSession } from '../../db/queries/sessions'
@@ -26,7 +28,7 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const session: SessionRow = {
 			clubId, id: newId(), squadId: squad.id, day: draft.day, startTime: draft.startTime, timeZone, title: draft.title.trim(), place: draft.place.trim(),
-			phase: squad.phase, surface: draft.surface ?? null, plannedMinutes: draft.plannedMinutes, blockId: null, startedAt: null, reviewedAt: null,
+			phase: squad.phase, surface: draft.surface ?? null, plannedMinutes: draft.plannedMinutes, blockId: null, role: draft.role ?? 'hard', share: draft.share ?? 1, startedAt: null, reviewedAt: null,
 		}
 		await insertSession(scope, session)
 		await insertAttending(scope, session.id, known.map((athlete) => athlete.id))
@@ -71,7 +73,7 @@ export async function changeSession(clubId: string, sessionId: string, value: un
 }
 
 type EntryInsert = Parameters<typeof insertEntries>[1][number]
-const comparable = (row: EntryInsert) => [row.part, row.drillId, row.ladderId, row.dose.sets, row.dose.reps, row.restS, Object.entries(row.parameters).filter(([, value]) => value !== undefined).sort()]
+const comparable = (row: EntryInsert) => [row.part, row.drillId, row.ladderId, row.dose.sets, row.dose.reps, row.restS, row.doseFactor, row.lanes, row.together, row.tuning ? canonicalJson(row.tuning) : null, Object.entries(row.parameters).filter(([, value]) => value !== undefined).sort()]
 
 function entryRow(sessionId: string, entry: SessionDraft['entries'][number], position: number, library: Library): EntryInsert {
 	const ladder = entry.ladderId ? library.ladders[entry.ladderId] : undefined
@@ -81,19 +83,25 @@ function entryRow(sessionId: string, entry: SessionDraft['entries'][number], pos
 	const parameters = Object.fromEntries(PARAMETERS.flatMap((name) => { const value = (entry as Record<string, unknown>)[name] ?? (ladder ? undefined : drill.defaults[name]); return value === undefined ? [] : [[name, value]] }))
 	return {
 		id: newId(), sessionId, part: entry.part.trim(), family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: ladder?.id ?? null,
-		dose: { sets: entry.sets, reps: entry.reps }, parameters, restS: entry.restS, doseFactor: 1, lanes: 1, together: 1, retired: false,
+		dose: { sets: entry.sets, reps: entry.reps }, parameters, restS: entry.restS, doseFactor: entry.doseFactor ?? 1, lanes: entry.lanes ?? 1, together: entry.together ?? 1, tuning: tuningOf(entry.tuning), retired: false,
 	}
+}
+
+/** Nothing said is nothing kept. */
+function tuningOf(tuning: SessionDraft['entries'][number]['tuning']): EntryTuning | null {
+	const said = Object.entries(tuning ?? {}).filter(([, value]) => value !== undefined && value !== false && !(typeof value === 'object' && Object.keys(value).length === 0))
+	return said.length === 0 ? null : (Object.fromEntries(said) as EntryTuning)
 }
 
 /** The squad's next session where none is planned: the same parts on its next training day, for everybody of the squad. */
 export async function copyForward(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<SessionRow> {
 	const weekdays = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
-	const next: SessionRow = { ...session, id: newId(), blockId: null, day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface), startedAt: null, reviewedAt: null }
+	const next: SessionRow = { ...session, id: newId(), blockId: null, day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface), role: 'hard', share: 1, startedAt: null, reviewedAt: null }
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map((member) => member.id)
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	await insertSession(scope, next)
 	await insertAttending(scope, next.id, members.length > 0 ? members : attending)
-	await insertEntries(scope, (await readEntries(scope, [session.id])).map((entry) => ({ ...entry, id: newId(), sessionId: next.id, doseFactor: 1 })))
+	await insertEntries(scope, (await readEntries(scope, [session.id])).map((entry) => ({ ...entry, id: newId(), sessionId: next.id, doseFactor: 1, tuning: tuningForAnotherDay(entry.tuning) })))
 	await writeLines(scope, next, squad, library, now)
 	return next
 }

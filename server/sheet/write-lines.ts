@@ -1,12 +1,13 @@
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/days'
 import type { Library } from '../../core/library/types'
-import { type ResolvedLine, resolveLine, sameLine } from '../../core/progress/resolve-line'
+import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
+import { type ResolvedLine, sameLine } from '../../core/progress/resolve-line'
 import type { PlannedLine } from '../../core/progress/types'
 import { writeDose, writeDrill } from '../../core/progress/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { type EntryRow, type LineRow, type SessionRow, insertLines, linesOf, readAttending, readEntries, readLines, writeWouldBe } from '../../db/queries/sessions'
-import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import { type AthleteRow, type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
 import { lineContexts } from './line-context'
@@ -34,17 +35,16 @@ export async function writeLines(scope: ClubScope, session: SessionRow, squad: S
 
 	const fresh: (typeof existing)[number][] = []
 	const superseded: string[] = []
-	for (const entry of entries) {
-		const ladder = entry.ladderId === null ? null : library.ladders[entry.ladderId]
-		for (const athlete of athletes) {
-			const state = entry.ladderId === null ? null : (states.get(stateKey(athlete.id, entry.ladderId))?.state ?? null)
-			const level = levelOf(athlete.id, ladder?.family ?? entry.family)
-			const kept = entry.ladderId !== null && squad.focus?.[entry.ladderId] === 'kept'
-			const resolved = resolveLine(planOf(entry), state, library, contextOf(athlete, level), kept)
-			const last = existing.find((row) => row.entryId === entry.id && row.athleteId === athlete.id)
+	for (const athlete of athletes) {
+		const own = existing.filter((row) => row.athleteId === athlete.id)
+		const handSet = new Map(own.flatMap((row) => { const planned = row.origin === 'hand-set' ? plannedOf(row) : null; return planned ? [[row.entryId, planned] as const] : [] }))
+		const resolvedLines = resolveSheet(entries, sheetAthleteOf(athlete, levelOf, states, squad, contextOf), library, handSet)
+		for (const entry of entries) {
+			const resolved = resolvedLines.get(entry.id)!
+			const last = own.find((row) => row.entryId === entry.id)
 			if (last?.origin === 'hand-set' && resolved.blocked === null) {
-				const handSet = plannedOf(last)
-				const differs = handSet === null || !sameLine(handSet, resolved)
+				const line = handSet.get(entry.id)
+				const differs = line === undefined || !sameLine(line, resolved)
 				await writeWouldBe(scope, last.id, differs ? writeLine(resolved, library) : null)
 				continue
 			}
@@ -61,7 +61,13 @@ export async function writeLines(scope: ClubScope, session: SessionRow, squad: S
 	await insertLines(scope, fresh, superseded)
 }
 
-const planOf = (entry: EntryRow) => ({ drillId: entry.drillId, ladderId: entry.ladderId, dose: entry.dose, parameters: entry.parameters, restS: entry.restS, doseFactor: entry.doseFactor })
+/** An athlete as the sheet is resolved for. */
+function sheetAthleteOf(athlete: AthleteRow, levelOf: Awaited<ReturnType<typeof readLevels>>, states: Awaited<ReturnType<typeof readStates>>, squad: SquadRow, contextOf: Awaited<ReturnType<typeof lineContexts>>): SheetAthlete {
+	return {
+		id: athlete.id, legLengthM: athlete.legLengthM, levelOf: (family) => levelOf(athlete.id, family), stateOf: (ladderId) => states.get(stateKey(athlete.id, ladderId))?.state ?? null,
+		locksAt: (level) => contextOf(athlete, level), kept: (ladderId) => squad.focus?.[ladderId] === 'kept',
+	}
+}
 
 function lastBefore(lines: { line: LineRow; session: SessionRow }[], session: SessionRow, athleteId: string, ladderId: string): LineRow | null {
 	const started = lines.filter((row) => row.line.athleteId === athleteId && row.line.ladderId === ladderId && row.session.startedAt !== null && row.session.id !== session.id)

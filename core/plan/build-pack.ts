@@ -1,0 +1,59 @@
+import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
+import type { Family, Level, Library, Phase, School } from '../library/types'
+import type { LockContext } from '../progress/locks'
+import type { LadderState, Surface, WorkDay } from '../progress/types'
+import type { BuildRequest } from './propose-session'
+import type { LimitedAthlete } from './session-limits'
+import type { DayRole, TargetRequest } from './targets'
+
+/** Everything a session for a day can be built from without asking anybody: plain data, as it travels to the browser. */
+export interface BuildPack {
+	day: string
+	startTime: string
+	phase: Phase
+	surface: Surface | null
+	share: number
+	role: DayRole
+	priority: TargetRequest['priority']
+	kept: TargetRequest['kept']
+	school: School
+	priorityLadders: string[]
+	athletes: PackAthlete[]
+}
+export interface PackAthlete {
+	id: string
+	name: string
+	legLengthM: number | null
+	levels: Record<Family, Level>
+	states: Record<string, LadderState>
+	keptLadders: string[]
+	locks: Omit<LockContext, 'level' | 'school'>
+	work: WorkDay[]
+	rooms: Partial<Record<RampQuantity, number>>
+	worries: string[]
+}
+
+/** Which level decides the floor of each ramp. */
+export const RAMP_FAMILY: Record<RampQuantity, Family> = { hardContacts: 'plyometric', sharpCuts: 'agility', maximalStarts: 'sprint', fastMetres: 'sprint' }
+
+/** What the ramp leaves for a day, by quantity. */
+export function roomsOn(day: string, days: Record<RampQuantity, readonly DayDose[]>, levelOf: (family: Family) => Level, rampPercent: number): Record<RampQuantity, number> {
+	return Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent).room])) as Record<RampQuantity, number>
+}
+
+export function limitedAthletes(pack: BuildPack): LimitedAthlete[] {
+	return pack.athletes.map((athlete) => ({
+		id: athlete.id, name: athlete.name, legLengthM: athlete.legLengthM, work: athlete.work, rooms: athlete.rooms, worries: athlete.worries,
+		levelOf: (family) => athlete.levels[family], stateOf: (ladderId) => athlete.states[ladderId] ?? null, kept: (ladderId) => athlete.keptLadders.includes(ladderId),
+		locksAt: (level) => ({ ...athlete.locks, level, school: pack.school }),
+	}))
+}
+
+/** A request for a proposal on the pack's day. */
+export function requestOf(pack: BuildPack, library: Library, { minutes, mostLanes, kit, role = pack.role, priority = pack.priority }: { minutes: number; mostLanes: number; kit: ReadonlySet<string> | null; role?: DayRole; priority?: TargetRequest['priority'] }): BuildRequest {
+	return {
+		athletes: limitedAthletes(pack), minutes, mostLanes, priorityLadders: pack.priorityLadders,
+		target: { share: pack.share, phase: pack.phase, role, priority, kept: pack.kept.filter((quality) => quality !== priority), surface: pack.surface },
+		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface: pack.surface, kit },
+	}
+}

@@ -1,0 +1,40 @@
+import { countLine } from '../../core/dose/count-line'
+import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
+import type { Family, Phase } from '../../core/library/types'
+import type { WorkKind } from '../../core/progress/types'
+import { kindsOf } from '../../core/progress/work-kinds'
+import type { ClubScope } from '../../db/connect'
+import { readDrills } from '../../db/queries/library'
+import { linesOf } from '../../db/queries/sessions'
+import { readAthletes } from '../../db/queries/squads'
+
+/** What an athlete is down for in a session that nobody has begun. */
+export interface PlannedWork {
+	sessionId: string
+	day: string
+	startTime: string
+	phase: Phase
+	kinds: WorkKind[]
+	families: Family[]
+	count: DoseCount
+}
+
+/** Sessions ahead, by athlete, oldest first, over all squads. */
+export async function plannedWork(scope: ClubScope, athleteIds: string[], from: string, to: string): Promise<Map<string, PlannedWork[]>> {
+	const rows = (await linesOf(scope, athleteIds, from, to)).filter(({ line, session }) => session.startedAt === null && line.blocked === null)
+	const [drills, athletes] = [await readDrills(scope, rows.map(({ line }) => line.drillId ?? '')), await readAthletes(scope, athleteIds)]
+	const legs = new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM]))
+	const byAthlete = new Map<string, Map<string, PlannedWork>>(athleteIds.map((id) => [id, new Map()]))
+	for (const { line, session } of rows) {
+		const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
+		const own = byAthlete.get(line.athleteId)
+		if (!drill || !own) continue
+		const work = own.get(session.id) ?? { sessionId: session.id, day: session.day, startTime: session.startTime, phase: session.phase, kinds: [], families: [], count: emptyCount() }
+		own.set(session.id, work)
+		const leg = legs.get(line.athleteId)
+		addInto(work.count, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))
+		work.kinds = [...new Set([...work.kinds, ...kindsOf(drill, line.parameters)])].sort()
+		work.families = [...new Set([...work.families, drill.family])].sort()
+	}
+	return new Map([...byAthlete].map(([id, works]) => [id, [...works.values()]]))
+}
