@@ -32,7 +32,7 @@ export async function action({ context, request }: Route.ActionArgs) {
 	}
 	const read = readBlockPlan(value)
 	if ('problem' in read) return data({ problem: read.problem }, { status: 400 })
-	const made = await makeBlock(who, String(form.get('squadId') ?? ''), read.plan, new Date())
+	const made = await makeBlock(who, String(form.get('squadId') ?? ''), read.plan, todayAt(who.timeZone), new Date())
 	if (!made) throw notFound()
 	if ('problem' in made) return data({ problem: made.problem }, { status: 400 })
 	throw redirect(`/plan?from=${addDays(read.plan.start, -7)}`)

@@ -84,7 +84,7 @@ function faults(asked: BuildRequest, proposal: Proposal): string[] {
 			if (lock) say(lock.rule, `${drill.id} ${lock.words}`)
 			const onRung = line.ladderId && line.rungId ? rungOf(library.ladders[line.ladderId]!, line.rungId).rung : null
 			const gate = onRung && onRung.drillId === line.drillId ? lockOf(onRung, drill, locks, one.stateOf(line.ladderId!)) : null
-			if (gate?.tier === 'block') say('S8', `${onRung!.id} ${gate.words}`)
+			if (gate && (gate.tier === 'block' || one.stateOf(line.ladderId!) === null)) say('S8', `${onRung!.id} ${gate.words}`)
 			if (drill.intensity === 'shock' && line.dose.reps > 5) say('S4', `${line.dose.reps} rebounds in a set`)
 			if (kit && drill.kit.some((item) => !kit.has(item))) say('kit', `${drill.id} asks for ${drill.kit.join(', ')}`)
 			if (asked.target.role === 'light' && isHard(drill, line.parameters)) say('light', drill.id)

@@ -49,6 +49,8 @@ export function resolveLine(entry: EntryPlan, state: LadderState | null, library
 	const ladder = library.ladders[entry.ladderId]
 	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(entry.ladderId)} is not in the library`)
 	const at = state ?? entryState(library, entry.ladderId)
+	// Who never met the ladder was put on none of its rungs.
+	const put = state !== null && !strict
 	if (at.closed) return { blocked: 'closed until cleared', ladderId: ladder.id }
 	const { index, rung: own } = rungOf(ladder, at.rungId)
 	const shares = { entry: entry.doseFactor, phase: locks.phase, kept }
@@ -71,7 +73,7 @@ export function resolveLine(entry: EntryPlan, state: LadderState | null, library
 		const rung = ladder.rungs[i]!
 		const drill = drillOf(library, rung.drillId)
 		const lock = lockOf(rung, drill, locks, at)
-		if (lock && !(!strict && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
+		if (lock && !(put && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
 			first ??= lock
 			if (lock.rule === 'S2') return spared(library, drill, ladder.id, own.id, locks, entry.doseFactor)
 			continue

@@ -1,7 +1,9 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import type { StoredPlan } from '../../core/plan/block'
+import type { SessionTemplate } from '../../core/plan/template'
 import type { ClubScope } from '../connect'
 import { decision, mark, observation } from '../schema/log'
-import { block } from '../schema/plan'
+import { block, layout, sessionTemplate } from '../schema/plan'
 import { entry, line, session, sessionAthlete } from '../schema/sessions'
 
 export type BlockRow = typeof block.$inferSelect
@@ -31,10 +33,28 @@ export async function loggedSessions({ db, clubId }: ClubScope, ids: string[]): 
 export async function deletePlanned({ db, clubId }: ClubScope, ids: string[]) {
 	if (ids.length === 0) return
 	await db.delete(line).where(and(eq(line.clubId, clubId), inArray(line.sessionId, ids)))
+	await db.delete(layout).where(and(eq(layout.clubId, clubId), inArray(layout.sessionId, ids)))
 	await db.delete(entry).where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, ids)))
 	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, ids)))
 	await db.delete(session).where(and(eq(session.clubId, clubId), inArray(session.id, ids)))
 }
 export async function deleteBlock({ db, clubId }: ClubScope, id: string) {
 	await db.delete(block).where(and(eq(block.clubId, clubId), eq(block.id, id)))
+}
+export async function updateBlockPlan({ db, clubId }: ClubScope, id: string, plan: StoredPlan) {
+	await db.update(block).set({ plan }).where(and(eq(block.clubId, clubId), eq(block.id, id)))
+}
+/** Every session a block made, begun or not; index `session_by_block`. */
+export async function sessionsOfBlock({ db, clubId }: ClubScope, blockId: string): Promise<(typeof session.$inferSelect)[]> {
+	return db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.blockId, blockId))).orderBy(asc(session.day), asc(session.startTime))
+}
+
+export async function listTemplates({ db, clubId }: ClubScope): Promise<(typeof sessionTemplate.$inferSelect)[]> {
+	return db.select().from(sessionTemplate).where(eq(sessionTemplate.clubId, clubId)).orderBy(asc(sessionTemplate.name))
+}
+export async function insertTemplate({ db, clubId }: ClubScope, row: { id: string; name: string; content: SessionTemplate; madeBy: string; madeAt: Date }) {
+	await db.insert(sessionTemplate).values({ ...row, clubId })
+}
+export async function deleteTemplate({ db, clubId }: ClubScope, id: string) {
+	await db.delete(sessionTemplate).where(and(eq(sessionTemplate.clubId, clubId), eq(sessionTemplate.id, id)))
 }

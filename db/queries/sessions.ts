@@ -53,7 +53,7 @@ export async function unstartedFor({ db, clubId }: ClubScope, athleteIds: string
 export async function insertSession({ db, clubId }: ClubScope, row: New<typeof session.$inferInsert>) {
 	await db.insert(session).values({ ...row, clubId })
 }
-export async function updateSession({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SessionRow, 'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place' | 'surface'>>) {
+export async function updateSession({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SessionRow, 'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place' | 'surface' | 'role' | 'share'>>) {
 	await db.update(session).set(change).where(and(eq(session.clubId, clubId), eq(session.id, id)))
 }
 /** Freezes the sheet with the first download or mark; later calls change nothing. */
@@ -93,6 +93,10 @@ export async function insertEntries({ db, clubId }: ClubScope, rows: New<typeof 
 /** How the group flows through an entry; it changes nobody's line. */
 export async function writeEntryLanes({ db, clubId }: ClubScope, sessionId: string, id: string, lanes: number, together: number) {
 	await db.update(entry).set({ lanes, together }).where(and(eq(entry.clubId, clubId), eq(entry.sessionId, sessionId), eq(entry.id, id)))
+}
+/** What an entry of a session nobody has begun asks for; its lines are written anew after it. */
+export async function updateEntry({ db, clubId }: ClubScope, id: string, change: Partial<Pick<EntryRow, 'position' | 'doseFactor' | 'tuning'>>) {
+	await db.update(entry).set(change).where(and(eq(entry.clubId, clubId), eq(entry.id, id)))
 }
 export async function retireEntries({ db, clubId }: ClubScope, ids: string[]) {
 	if (ids.length > 0) await db.update(entry).set({ retired: true }).where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))

@@ -1,5 +1,5 @@
 import { decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
-import type { BlockPlan } from '../../core/plan/block'
+import type { StoredPlan } from '../../core/plan/block'
 import type { Placement } from '../../core/field-map/types'
 import type { SessionTemplate } from '../../core/plan/template'
 import type { Surface } from '../../core/progress/types'
@@ -15,7 +15,7 @@ export const block = mysqlTable('block', {
 	squadId: uuid('squad_id').notNull(),
 	start: day('start_day').notNull(),
 	weeks: int('weeks').notNull(),
-	plan: jsonOf<BlockPlan>('plan').notNull(),
+	plan: jsonOf<StoredPlan>('plan').notNull(),
 	madeBy: uuid('made_by').notNull(),
 	madeAt: instant('made_at').notNull(),
 }, (t) => [

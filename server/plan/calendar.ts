@@ -1,5 +1,6 @@
 import { addDays } from '../../core/calendar/days'
 import { type CalendarItem, type Clash, checkCalendar } from '../../core/plan/calendar-checks'
+import type { SheetClash } from '../../core/plan/sheet-clashes'
 import { OUTSIDE_NAMES, outsideWork } from '../../core/progress/outside-load'
 import { isHard, kindsOf } from '../../core/progress/work-kinds'
 import { intensityOf } from '../../core/dose/count-rep'
@@ -9,6 +10,7 @@ import { readDrills, readLibrary } from '../../db/queries/library'
 import { type ListedSession, lockSession, readAttending, readEntries, readLines, retireEntries, sessionsBetween, updateSession } from '../../db/queries/sessions'
 import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 import { database } from '../database'
+import { checkSheets } from './check-sheets'
 import { writeLines } from '../sheet/write-lines'
 
 export interface OutsideDay {
@@ -22,6 +24,8 @@ export interface Calendar {
 	sessions: ListedSession[]
 	outside: OutsideDay[]
 	clashes: Clash[]
+	/** What the rules say about a session's own sheet. */
+	sheetClashes: SheetClash[]
 }
 
 /** Sessions, matches and other training between two days, and what clashes from today on, with repairs. */
@@ -57,8 +61,9 @@ export async function readCalendar(scope: ClubScope, from: string, to: string, t
 	// The strictest spacing of the club's schools: an athlete may train in two squads.
 	const schools = squads.flatMap((squad) => library.schools[squad.schoolId] ?? []).sort((a, b) => b.numbers.spacingH - a.numbers.spacingH)
 	const outside = [...byOccasion.values()].filter(({ item }) => item.day >= addDays(today, -3))
+	const unbegun = sessions.filter((session) => session.startedAt === null && session.day >= today)
 	return {
-		sessions,
+		sessions, sheetClashes: await checkSheets(scope, unbegun, lines, library, today),
 		outside: [...byOccasion.values()].map(({ item, words, athleteIds }) => ({ id: item.id, day: item.day, startTime: item.startTime, words, squadIds: [...new Set(members.filter((member) => athleteIds.includes(member.id)).map((member) => member.squadId))] })),
 		clashes: schools[0] ? checkCalendar([...items, ...outside.map(({ item }) => item)], schools[0], today).filter((clash) => items.some((item) => item.id === clash.itemId)) : [],
 	}

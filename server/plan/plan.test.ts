@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { addDays } from '../../core/calendar/days'
-import { type BlockPlan, defaultPhases, defaultShape } from '../../core/plan/block'
+import { type BlockPlan, completePlan, defaultPhases, defaultShape } from '../../core/plan/block'
 import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { enterOutside } from '../care/outside'
 import { acceptEvents } from '../log/accept-events'
@@ -10,6 +10,13 @@ import { readFlow, saveLanes } from '../sheet/read-flow'
 import { readSheet } from '../sheet/read-sheet'
 import { createSession } from '../sheet/save-session'
 import { easeSession, moveSession, readCalendar } from './calendar'
+import { changeLineByHand } from '../sheet/change-line'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import { startingAt } from '../../core/progress/resolve-line'
+import { writeState } from '../../db/queries/squads'
+import { readBlockProgress, replanBlock } from './block-progress'
+import { repairSheet } from './repair-sheet'
 import { makeBlock, readBlockPlan, removeBlock, shiftBlock } from './make-block'
 
 beforeAll(freshDatabase)
@@ -27,13 +34,13 @@ const make = async (day: string) => {
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	return saved.sessionId
 }
-const plan: BlockPlan = { start: MONDAY, phases: defaultPhases(4, 'strength'), shape: defaultShape(4), days: [{ weekday: 2, startTime: '18:00', minutes: 75 }, { weekday: 5, startTime: '18:00', minutes: 75 }] }
+const plan: BlockPlan = completePlan({ start: MONDAY, phases: defaultPhases(4, 'strength'), shape: defaultShape(4), days: [{ weekday: 2, startTime: '18:00', minutes: 75 }, { weekday: 5, startTime: '18:00', minutes: 75 }] })
 const ahead = () => sessionsBetween(club.scope, MONDAY, addDays(MONDAY, 60))
 
 describe('a block', () => {
 	it('writes a session for each training day with its share, emphasis and everybody’s lines', async () => {
 		await make('2026-03-10')
-		const made = await makeBlock(club.coach, club.squadId, plan, NOW)
+		const made = await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
 		expect(made).toMatchObject({ made: 8, left: 0 })
 		const sessions = await ahead()
 		expect(sessions.map((session) => session.phase)).toEqual(['accumulate', 'accumulate', 'accumulate', 'accumulate', 'intensify', 'intensify', 'unloading', 'unloading'])
@@ -42,14 +49,14 @@ describe('a block', () => {
 		expect(await readLines(club.scope, [sessions[7]!.id])).toHaveLength(2 * club.athletes.length)
 	})
 	it('leaves a day that has a session as it is, and says so when there is nothing to repeat', async () => {
-		expect(await makeBlock(club.coach, club.squadId, plan, NOW)).toHaveProperty('problem')
+		expect(await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)).toHaveProperty('problem')
 		await make('2026-03-17')
-		expect(await makeBlock(club.coach, club.squadId, plan, NOW)).toMatchObject({ made: 7, left: 1 })
-		expect(await makeBlock(club.coach, randomUUID(), plan, NOW)).toBeNull()
+		expect(await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)).toMatchObject({ made: 7, left: 1 })
+		expect(await makeBlock(club.coach, randomUUID(), plan, TODAY, NOW)).toBeNull()
 	})
 	it('is shifted and comes off again, but never what was logged', async () => {
 		await make('2026-03-10')
-		const made = await makeBlock(club.coach, club.squadId, plan, NOW)
+		const made = await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
 		if (!made || 'problem' in made) throw new Error('no block')
 		expect(await shiftBlock(club.coach.clubId, made.blockId, -1, TODAY, NOW)).toEqual({ problem: 'That would put sessions into the past.' })
 		expect(await shiftBlock(club.coach.clubId, made.blockId, 1, TODAY, NOW)).toEqual({ moved: 8 })
@@ -65,7 +72,7 @@ describe('a block', () => {
 		expect(readBlockPlan(plan)).toEqual({ plan })
 		expect(readBlockPlan(null)).toHaveProperty('problem')
 		expect(readBlockPlan({ ...plan, start: '2026-03-17' })).toEqual({ problem: 'start: 2026-03-17 is not a Monday' })
-		expect(readBlockPlan({ ...plan, days: [{ weekday: 2, startTime: '25:00', minutes: 60 }] })).toEqual({ problem: 'Each training day has a time and 10 to 300 minutes.' })
+		expect(readBlockPlan({ ...plan, days: [{ weekday: 2, startTime: '25:00', minutes: 60 }] })).toEqual({ problem: 'Each training day has a time and 10 to 240 minutes.' })
 		expect(readBlockPlan({ ...plan, phases: ['rest', 'rest', 'rest', 'rest'] })).toEqual({ problem: 'Each week has an emphasis.' })
 	})
 })
@@ -111,5 +118,100 @@ describe('lanes', () => {
 		expect((await readFlow(club.scope, (await readSheet(club.scope, id))!))[1]).toMatchObject({ lanes: 2, together: 2 })
 		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 0, together: 1 } })).toHaveProperty('problem')
 		expect(await saveLanes((await makeClub('Other')).coach.clubId, id, {})).toBeNull()
+	})
+})
+
+describe('a block from its targets', () => {
+	const proposed: BlockPlan = { ...plan, content: 'proposed', priority: 'sprint', kept: ['throw'], testDay: true, days: [{ weekday: 2, startTime: '10:00', minutes: 90 }, { weekday: 2, startTime: '17:30', minutes: 20 }, { weekday: 3, startTime: '18:00', minutes: 75 }, { weekday: 5, startTime: '18:00', minutes: 90 }] }
+	it('needs no session to repeat: hard and light days, tendon work and tests, each with its lines', async () => {
+		expect(await makeBlock(club.coach, club.squadId, proposed, TODAY, NOW)).toMatchObject({ made: 16, left: 0 })
+		const sessions = await ahead()
+		expect(sessions.slice(0, 4).map((session) => session.role)).toEqual(['hard', 'tissue', 'light', 'hard'])
+		expect(sessions.at(-1)!.role).toBe('test')
+		for (const session of sessions) expect((await readLines(club.scope, [session.id])).filter((line) => line.blocked === null).length, session.title).toBeGreaterThan(0)
+		const calendar = await readCalendar(club.scope, MONDAY, addDays(MONDAY, 60), TODAY)
+		expect(calendar.clashes).toEqual([])
+		expect(calendar.sheetClashes).toEqual([])
+	})
+	it('shows what was asked, written and done, week by week', async () => {
+		const made = await makeBlock(club.coach, club.squadId, proposed, TODAY, NOW)
+		if (!made || 'problem' in made) throw new Error('no block')
+		const progress = (await readBlockProgress(club.scope, made.blockId, TODAY))!
+		expect(progress.weeks.map((week) => week.sessions)).toEqual([4, 4, 4, 4])
+		// Level 1, sprint the priority: 120 m a hard session, two of them at 83 %.
+		expect(progress.weeks[0]!.asked).toMatchObject({ fastMetres: 200 })
+		expect(progress.weeks[0]!.done).toEqual({ fastMetres: 0, contacts: 0, cuts60: 0, throws: 0 })
+		expect(progress.weeks[0]!.written.contacts).toBeGreaterThan(0)
+		expect(progress.replan).toBeNull()
+		expect(await readBlockProgress(club.scope, randomUUID(), TODAY)).toBeNull()
+	})
+	it('after a missed week the rest is planned anew, lower first', async () => {
+		const made = await makeBlock(club.coach, club.squadId, plan2(), TODAY, NOW)
+		if (!made || 'problem' in made) throw new Error('no block')
+		// The first week was trained, the second was not.
+		const [first] = await ahead()
+		await markOne(first!.id)
+		const later = addDays(MONDAY, 14)
+		const progress = (await readBlockProgress(club.scope, made.blockId, later))!
+		expect(progress.weeks.map((week) => week.missed)).toEqual([false, true, false, false])
+		expect(progress.replan).toEqual([100, 110, 75, 60])
+		const dose = async (index: number) => { const session = (await ahead())[index]!; return { share: session.share, factor: (await readEntries(club.scope, [session.id])).find((entry) => entry.family === 'sprint')!.doseFactor } }
+		const before = await dose(4)
+		expect(await replanBlock(club.coach.clubId, made.blockId, later, NOW)).toEqual({ replanned: 2 })
+		expect((await dose(4)).share).toBe(0.63)
+		expect((await dose(4)).factor).toBeLessThan(before.factor)
+		expect(await replanBlock(club.coach.clubId, made.blockId, later, NOW)).toHaveProperty('problem')
+		expect(await replanBlock(club.coach.clubId, randomUUID(), later, NOW)).toBeNull()
+	})
+})
+
+const plan2 = (): BlockPlan => ({ ...plan, content: 'proposed' })
+async function markOne(sessionId: string) {
+	const [line] = (await readLines(club.scope, [sessionId])).filter((row) => row.blocked === null)
+	await acceptEvents(club.coach, [{ id: randomUUID(), sessionId, athleteId: line!.athleteId, entryId: line!.entryId, lineId: line!.id, deviceId: randomUUID(), deviceSeq: 0, deviceTime: NOW.toISOString(), setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 1 } }], NOW)
+}
+
+describe('what the rules say about a sheet, and its repair', () => {
+	const draft = (entries: unknown[], more = {}) => ({ squadId: club.squadId, day: MONDAY, startTime: '17:30', title: 'Sheet', place: '', plannedMinutes: 90, athleteIds: club.athletes, entries, ...more })
+	const save = async (entries: unknown[], more = {}) => {
+		const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', draft(entries, more), NOW)
+		if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
+		return saved.sessionId
+	}
+	const clashesOf = async () => (await readCalendar(club.scope, MONDAY, addDays(MONDAY, 20), TODAY)).sheetClashes
+	const repairs = async (sessionId: string, rule: string) => {
+		const found = (await clashesOf()).filter((clash) => clash.sessionId === sessionId && clash.rule === rule)
+		expect(found.length, rule).toBeGreaterThan(0)
+		expect(found[0]!.names).toHaveLength(club.athletes.length)
+		expect(await repairSheet(club.coach.clubId, sessionId, found[0]!.repair!, TODAY, NOW)).toEqual({ repaired: found[0]!.repair })
+		expect((await clashesOf()).filter((clash) => clash.sessionId === sessionId && clash.rule === rule)).toEqual([])
+	}
+	it('S5: hard work goes before what tires', async () => {
+		await repairs(await save([{ part: 'Run', drillId: 'shuttle-repeat', sets: 2, reps: 4, restS: 120, distanceM: 40, angleDeg: 180 }, { part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 }]), 'S5')
+	})
+	it('S7: more starts than the week’s ramp allows are cut', async () => {
+		await repairs(await save([{ part: 'Starts', drillId: 'standing-start', sets: 2, reps: 12, restS: 90, distanceM: 10 }]), 'S7')
+		const [session] = await ahead()
+		expect((await readLines(club.scope, [session!.id])).every((line) => line.dose.sets * line.dose.reps <= 12)).toBe(true)
+	})
+	it('S8: a rung whose gate is shut gives way to the one below', async () => {
+		const sessionId = await save([{ part: 'Cuts', ladderId: 'cut', sets: 1, reps: 1, restS: 60 }])
+		for (const athleteId of club.athletes) await writeState(club.scope, athleteId, { ...startingAt(STARTER_LIBRARY, 'cut', 'sharp-wide') }, TODAY, NOW)
+		await rewriteUpcoming(club.scope, club.athletes, TODAY, NOW)
+		await repairs(sessionId, 'S8')
+		expect(new Set((await readLines(club.scope, [sessionId])).map((line) => line.rungId))).toEqual(new Set(['wide']))
+	})
+	it('S10: on gravel four fifths of the contacts are allowed', async () => {
+		await repairs(await save([{ part: 'Jumps', drillId: 'broad-jump', sets: 9, reps: 10, restS: 60 }], { surface: 'gravel' }), 'S10')
+	})
+	it('offers nothing for a line set by hand, and refuses what is begun, unknown or a stranger’s', async () => {
+		const sessionId = await save([{ part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 }])
+		const [line] = await readLines(club.scope, [sessionId])
+		await changeLineByHand(club.scope, sessionId, line!.id, { sets: '4', reps: '10' }, NOW)
+		expect((await clashesOf()).find((clash) => clash.rule === 'S7')).toMatchObject({ repair: null })
+		expect(await repairSheet(club.coach.clubId, sessionId, 'burn', TODAY, NOW)).toHaveProperty('problem')
+		expect(await repairSheet(club.coach.clubId, randomUUID(), 'trim', TODAY, NOW)).toBeNull()
+		await markOne(sessionId)
+		expect(await repairSheet(club.coach.clubId, sessionId, 'trim', TODAY, NOW)).toHaveProperty('problem')
 	})
 })
