@@ -2,12 +2,15 @@ import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useDragga
 import { Form, Link, data, useFetcher } from 'react-router'
 import { addDays, mondayOf, shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
+import type { SheetClash } from '#core/plan/sheet-clashes'
+import { RULE_NAMES } from '#core/progress/types'
 import { listBlocks } from '#db/queries/plan'
 import { listSquads } from '#db/queries/squads'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { easeSession, moveSession, readCalendar } from '#server/plan/calendar'
 import { removeBlock, shiftBlock } from '#server/plan/make-block'
+import { repairSheet } from '#server/plan/repair-sheet'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
 
@@ -37,6 +40,7 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const [today, now] = [todayAt(who.timeZone), new Date()]
 	const done = what === 'move' ? await moveSession(who.clubId, id, String(form.get('day') ?? ''), today, now)
 		: what === 'ease' ? await easeSession(who.clubId, id, now)
+			: what === 'repair' ? await repairSheet(who.clubId, id, String(form.get('repair') ?? ''), today, now)
 			: what === 'shift' ? await shiftBlock(who.clubId, id, Number(form.get('weeks')), today, now)
 				: what === 'remove' ? await removeBlock(who.clubId, id) : null
 	if (!done) throw notFound()
@@ -48,7 +52,8 @@ type ListedSession = Loaded['sessions'][number]
 
 /** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
 export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, first, weeks, sessions, outside, clashes, blocks, mayPlan } = loaderData
+	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, mayPlan } = loaderData
+	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
 	const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor))
 	const move = (id: string, day: string) => void mover.submit({ do: 'move', id, day }, { method: 'post' })
@@ -65,7 +70,7 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 			<header className="mb-4 flex flex-wrap items-end justify-between gap-3">
 				<div>
 					<p className="dim">{shortDay(weeks[0]![0]!)} to {shortDay(weeks.at(-1)!.at(-1)!)}</p>
-					<h1 className="mt-1">{clashes.length === 0 ? 'Nothing clashes' : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} ahead`}</h1>
+					<h1 className="mt-1">{count === 0 ? 'Nothing clashes' : `${count} ${count === 1 ? 'clash' : 'clashes'} ahead`}</h1>
 				</div>
 				<div className="flex flex-wrap gap-2">
 					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, -28)}`} aria-label="Four weeks earlier">‹</Link>
@@ -76,7 +81,7 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 				</div>
 			</header>
 			{problem && <p className="problem mb-3" role="alert">{problem}</p>}
-			{clashes.length > 0 && <ul className="mb-5" aria-label="Clashes">{clashes.slice(0, 8).map((clash) => <ClashRow key={`${clash.itemId}/${clash.otherId}/${clash.rule}`} clash={clash} session={sessions.find((session) => session.id === clash.itemId)} mayPlan={mayPlan} />)}{clashes.length > 8 && <li className="rule dim py-2">{clashes.length - 8} more, further ahead.</li>}</ul>}
+			{count > 0 && <Clashes clashes={clashes} sheetClashes={sheetClashes} sessions={sessions} mayPlan={mayPlan} />}
 			<DndContext sensors={sensors} onDragEnd={dropped}>
 				{weeks.map((days) => (
 					<section key={days[0]} className={days.at(-1)! < today ? 'hidden sm:block' : ''} aria-label={`Week of ${shortDay(days[0]!)}`}>
@@ -86,7 +91,7 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 								const beside = outside.filter((one) => one.day === day)
 								return (
 									<DayCell key={day} day={day} today={today} empty={own.length + beside.length === 0}>
-										{own.map((session) => <SessionChip key={session.id} session={session} clashes={clashes.filter((clash) => clash.itemId === session.id)} movable={mayPlan && session.startedAt === null && session.day >= today} onMove={(by) => move(session.id, addDays(session.day, by))} />)}
+										{own.map((session) => <SessionChip key={session.id} session={session} rules={[...clashes.filter((clash) => clash.itemId === session.id), ...sheetClashes.filter((clash) => clash.sessionId === session.id)].map((clash) => clash.rule)} movable={mayPlan && session.startedAt === null && session.day >= today} onMove={(by) => move(session.id, addDays(session.day, by))} />)}
 										{beside.map((one) => <p key={one.id} className="mt-1 border-l-[3px] border-ink-2 pl-1.5 text-[13.5px] leading-snug"><b>{one.words}</b> <span className="num">{one.startTime}</span></p>)}
 									</DayCell>
 								)
@@ -102,7 +107,7 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 					<ul className="mt-2">
 						{blocks.map((block) => (
 							<li key={block.id} className="rule flex flex-wrap items-center justify-between gap-3 py-2">
-								<span><b>{block.squad}</b>, {block.weeks} weeks from {shortDay(block.start)}</span>
+								<span><Link className="link" to={`/plan/blocks/${block.id}`}>{block.squad}, {block.weeks} weeks from {shortDay(block.start)}</Link> <span className="dim">plan against done</span></span>
 								{mayPlan && (
 									<span className="flex flex-wrap gap-2">
 										{([[-1, 'A week earlier'], [1, 'A week later']] as const).map(([weeksBy, label]) => <Form key={label} method="post"><input type="hidden" name="do" value="shift" /><input type="hidden" name="id" value={block.id} /><input type="hidden" name="weeks" value={weeksBy} /><button className="btn btn-quiet">{label}</button></Form>)}
@@ -129,31 +134,48 @@ function DayCell({ day, today, empty, children }: { day: string; today: string; 
 	)
 }
 
-function SessionChip({ session, clashes, movable, onMove }: { session: ListedSession; clashes: Clash[]; movable: boolean; onMove: (days: number) => void }) {
+function SessionChip({ session, rules, movable, onMove }: { session: ListedSession; rules: (Clash['rule'] | SheetClash['rule'])[]; movable: boolean; onMove: (days: number) => void }) {
 	const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: session.id, disabled: !movable })
 	const state = session.reviewedAt ? 'reviewed' : session.startedAt ? 'waits for review' : `${session.phase === 'unloading' ? 'unloading: ' : ''}${session.title}`
 	return (
-		<div ref={setNodeRef} style={{ transform: transform ? `translate3d(${Math.round(transform.x)}px, ${Math.round(transform.y)}px, 0)` : undefined }} className={`mt-1 flex items-start gap-1 border-l-[3px] bg-paper pl-1.5 text-[14px] leading-snug ${clashes.length > 0 ? 'border-attn' : 'border-act'} ${isDragging ? 'relative z-10 border border-ink' : ''}`}>
+		<div ref={setNodeRef} style={{ transform: transform ? `translate3d(${Math.round(transform.x)}px, ${Math.round(transform.y)}px, 0)` : undefined }} className={`mt-1 flex items-start gap-1 border-l-[3px] bg-paper pl-1.5 text-[14px] leading-snug ${rules.length > 0 ? 'border-attn' : 'border-act'} ${isDragging ? 'relative z-10 border border-ink' : ''}`}>
 			<Link to={session.startedAt && !session.reviewedAt ? `/sessions/${session.id}/review` : `/sessions/${session.id}`} className="block min-h-[44px] min-w-0 flex-1 hover:underline" onKeyDown={(event) => {
 				if (!movable || !event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
 				event.preventDefault()
 				onMove(event.key === 'ArrowLeft' ? -1 : 1)
 			}}>
 				<b>{session.squadName}</b> <span className="num">{session.startTime}</span>
-				<span className={`block truncate ${clashes.length > 0 ? 'font-bold' : 'dim'}`}>{clashes.length > 0 ? `clash: ${clashes[0]!.rule === 'S6' ? 'spacing' : 'match'}` : state}</span>
+				<span className={`block truncate ${rules.length > 0 ? 'font-bold' : 'dim'}`}>{rules.length > 0 ? `clash: ${[...new Set(rules)].map((rule) => RULE_NAMES[rule].toLowerCase()).join(', ')}` : state}</span>
 			</Link>
 			{movable && <button type="button" className="hidden min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2 sm:block" aria-label={`Drag ${session.squadName}, ${shortDay(session.day)}`} {...attributes} {...listeners}>⠿</button>}
 		</div>
 	)
 }
 
-function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSession | undefined; mayPlan: boolean }) {
+const SHOWN = 6
+/** What clashes, each with what repairs it; the first few, the rest on demand. */
+function Clashes({ clashes, sheetClashes, sessions, mayPlan }: { clashes: Clash[]; sheetClashes: SheetClash[]; sessions: ListedSession[]; mayPlan: boolean }) {
+	const rows = [
+		...clashes.map((clash) => ({ key: `${clash.itemId}/${clash.otherId}/${clash.rule}`, sessionId: clash.itemId, row: (session: ListedSession) => <ClashRow clash={clash} session={session} mayPlan={mayPlan} /> })),
+		...sheetClashes.map((clash) => ({ key: `${clash.sessionId}/${clash.rule}/${clash.sentence}`, sessionId: clash.sessionId, row: (session: ListedSession) => <SheetClashRow clash={clash} session={session} mayPlan={mayPlan} /> })),
+	].flatMap(({ key, sessionId, row }) => {
+		const session = sessions.find((one) => one.id === sessionId)
+		return session ? [{ key, at: session.day + session.startTime, element: row(session) }] : []
+	}).sort((a, b) => (a.at < b.at ? -1 : 1))
+	return (
+		<div className="mb-5">
+			<ul aria-label="Clashes">{rows.slice(0, SHOWN).map(({ key, element }) => <li key={key} className="rule py-2">{element}</li>)}</ul>
+			{rows.length > SHOWN && <details><summary className="rule inline-flex min-h-[44px] w-full items-center"><span className="link">{rows.length - SHOWN} more, further ahead</span></summary><ul>{rows.slice(SHOWN).map(({ key, element }) => <li key={key} className="rule py-2">{element}</li>)}</ul></details>}
+		</div>
+	)
+}
+
+function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSession; mayPlan: boolean }) {
 	const repair = useFetcher()
-	if (!session) return null
 	const busy = repair.state !== 'idle'
 	return (
-		<li className="rule flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
-			<span className="min-w-0 flex-1"><b>{session.squadName}, {shortDay(session.day)}:</b> {clash.sentence}. <span className="dim">{clash.rule}, {clash.rule === 'S6' ? 'published' : 'common practice'}</span></span>
+		<div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+			<span className="min-w-0 flex-1 basis-[280px]"><b>{session.squadName}, {shortDay(session.day)}:</b> {clash.sentence}. <span className="dim">{clash.rule}, {clash.rule === 'S6' ? 'published' : 'common practice'}</span></span>
 			{mayPlan && (
 				<repair.Form method="post" className="flex flex-wrap gap-2">
 					<input type="hidden" name="id" value={clash.itemId} />
@@ -161,6 +183,18 @@ function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSe
 					{clash.ease && <button className="btn btn-quiet" name="do" value="ease" disabled={busy}>Leave its hard parts out</button>}
 				</repair.Form>
 			)}
-		</li>
+		</div>
+	)
+}
+
+const REPAIR_WORDS: Record<NonNullable<SheetClash['repair']>, string> = { reorder: 'Put the hard parts first', trim: 'Cut to what is allowed', lower: 'Take the rung below' }
+const FIRMNESS: Record<SheetClash['rule'], string> = { S5: 'common practice', S7: 'our setting', S8: 'our setting', S10: 'our setting' }
+function SheetClashRow({ clash, session, mayPlan }: { clash: SheetClash; session: ListedSession; mayPlan: boolean }) {
+	const repair = useFetcher()
+	return (
+		<div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+			<span className="min-w-0 flex-1 basis-[280px]"><b>{session.squadName}, {shortDay(session.day)}:</b> {clash.sentence} <span className="dim">{clash.names.length > 4 ? `${clash.names.slice(0, 3).join(', ')} and ${clash.names.length - 3} more` : clash.names.join(', ')} · {clash.rule}, {FIRMNESS[clash.rule]}</span></span>
+			{mayPlan && (clash.repair ? <repair.Form method="post"><input type="hidden" name="id" value={clash.sessionId} /><input type="hidden" name="repair" value={clash.repair} /><button className="btn btn-quiet" name="do" value="repair" disabled={repair.state !== 'idle'}>{REPAIR_WORDS[clash.repair]}</button></repair.Form> : <Link className="btn btn-quiet" to={`/sessions/${clash.sessionId}`}>See the sheet</Link>)}
+		</div>
 	)
 }

@@ -4,7 +4,8 @@ import { readFormChoices } from '#server/sheet/read-form-choices'
 import { changeSession } from '#server/sheet/save-session'
 import type { Route } from './+types/session-change'
 import { allowed, notFound } from '../request-guard'
-import { SessionForm, draftOf, readSessionText } from '../ui/session-form'
+import { SessionForm } from '../builder/session-form'
+import { draftOf, entryText, readSessionText } from '../builder/session-text'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Change the session · Dromos' }]
 
@@ -26,8 +27,6 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	return 'problems' in saved ? data({ problems: saved.problems }, { status: 400 }) : redirect(`/sessions/${saved.sessionId}`)
 }
 
-const text = (value: number | undefined) => (value === undefined ? '' : String(value))
-
 export default function SessionChange({ loaderData, actionData }: Route.ComponentProps) {
 	const { session, entries, athleteIds, choices } = loaderData
 	return (
@@ -35,13 +34,10 @@ export default function SessionChange({ loaderData, actionData }: Route.Componen
 			<h1 className="mb-5">Change the session</h1>
 			<SessionForm
 				{...choices}
-				fixedSquad
+				sessionId={session.id}
 				initial={{
-					squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, surface: session.surface ?? '', plannedMinutes: String(session.plannedMinutes), athleteIds,
-					entries: entries.map((entry) => ({
-						id: entry.id, part: entry.part, pick: entry.ladderId ? `ladder:${entry.ladderId}` : `drill:${entry.drillId}`, sets: text(entry.dose.sets), reps: text(entry.dose.reps), restS: text(entry.restS),
-						distanceM: text(entry.parameters.distanceM), heightCm: text(entry.parameters.heightCm), angleDeg: text(entry.parameters.angleDeg), ballKg: text(entry.parameters.ballKg), runInM: text(entry.parameters.runInM),
-					})),
+					squadId: session.squadId, day: session.day, startTime: session.startTime, title: session.title, place: session.place, surface: session.surface ?? '', plannedMinutes: String(session.plannedMinutes), role: session.role, share: session.share, athleteIds,
+					entries: entries.map(({ id, part, ladderId, drillId, doseFactor, lanes, together, tuning, ...numbers }) => entryText(part, ladderId ? `ladder:${ladderId}` : `drill:${drillId}`, numbers, { id, doseFactor, lanes, together, tuning })),
 				}}
 				problems={actionData?.problems}
 				submitLabel="Save the change"

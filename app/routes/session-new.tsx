@@ -4,13 +4,16 @@ import { readFormChoices } from '#server/sheet/read-form-choices'
 import { todayAt } from '#server/clock'
 import type { Route } from './+types/session-new'
 import { allowed } from '../request-guard'
-import { SessionForm, draftOf, readSessionText } from '../ui/session-form'
+import { SessionForm } from '../builder/session-form'
+import { draftOf, readSessionText } from '../builder/session-text'
 
 export const meta: Route.MetaFunction = () => [{ title: 'New session · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
-	return { today: todayAt(who.timeZone), choices: await readFormChoices(scope) }
+	const asked = new URL(request.url).searchParams.get('day') ?? ''
+	const today = todayAt(who.timeZone)
+	return { day: /^\d{4}-\d{2}-\d{2}$/.test(asked) && asked >= today ? asked : today, choices: await readFormChoices(scope) }
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
@@ -22,14 +25,14 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 export default function SessionNew({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, choices } = loaderData
+	const { day, choices } = loaderData
 	const [only] = choices.squads.length === 1 ? choices.squads : []
 	return (
 		<>
 			<h1 className="mb-5">A session from nothing</h1>
 			<SessionForm
 				{...choices}
-				initial={{ squadId: only?.id ?? '', day: today, startTime: only?.startTime ?? '17:30', title: '', place: only?.place ?? '', surface: '', plannedMinutes: '75', athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [], entries: [] }}
+				initial={{ squadId: only?.id ?? '', day, startTime: only?.startTime ?? '17:30', title: '', place: only?.place ?? '', surface: '', plannedMinutes: '75', role: 'hard', share: 1, athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [], entries: [] }}
 				problems={actionData?.problems}
 				submitLabel="Save the session"
 			/>

@@ -1,8 +1,9 @@
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
+import { listTemplates } from '../../db/queries/plan'
 import { listMembers, listSquads } from '../../db/queries/squads'
 
-/** What the session form offers: squads, athletes with their squads, drills and ladders. */
+/** What the session form offers: squads, athletes with their squads, drills, ladders with the ways back, and templates. */
 export async function readFormChoices(scope: ClubScope) {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const athletes = new Map<string, { id: string; name: string; squadIds: string[] }>()
@@ -11,6 +12,7 @@ export async function readFormChoices(scope: ClubScope) {
 		squads: squads.map(({ id, name, startTime, place }) => ({ id, name, startTime, place })),
 		athletes: [...athletes.values()],
 		drills: Object.values(library.drills),
-		ladders: Object.values(library.ladders).filter((ladder) => ladder.path === undefined),
+		ladders: Object.values(library.ladders),
+		templates: (await listTemplates(scope)).map(({ id, name, content }) => ({ id, name, content })),
 	}
 }

@@ -53,7 +53,7 @@ export async function changeSession(clubId: string, sessionId: string, value: un
 		if (!squad || draft.squadId !== squad.id) return { problems: { squadId: 'A session stays with its squad; make a new one for another squad.' } }
 		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const before = await readEntries(scope, [sessionId])
-		const header = { title: draft.title.trim(), plannedMinutes: draft.plannedMinutes, day: draft.day, startTime: draft.startTime, place: draft.place.trim(), surface: draft.surface ?? null }
+		const header = { title: draft.title.trim(), plannedMinutes: draft.plannedMinutes, day: draft.day, startTime: draft.startTime, place: draft.place.trim(), surface: draft.surface ?? null, role: draft.role ?? session.role, share: draft.share ?? session.share }
 		await updateSession(scope, sessionId, header)
 		// Positions and doses live in the entry row, which is cited by marks: a changed entry is a new one.
 		const rows = draft.entries.map((entry, position) => entryRow(sessionId, entry, position, library))

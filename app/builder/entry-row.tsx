@@ -1,0 +1,97 @@
+import { useSortable } from '@dnd-kit/sortable'
+import type { Library } from '#core/library/types'
+import type { SheetPreview } from '#core/plan/preview-sheet'
+import { QUANTITY_NAMES } from '#core/plan/targets'
+import { writeDose, writeDrill } from '#core/progress/write-numbers'
+import { FamilyMark } from '../ui/glyphs'
+import { DrillSearch, type Pick } from './drill-search'
+import { type EntryText, TYPED_PARAMETERS, freshEntry, pickOf } from './session-text'
+
+interface Props {
+	entry: EntryText
+	index: number
+	last: boolean
+	library: Library
+	picks: readonly Pick[]
+	preview: SheetPreview | null
+	problems: Record<string, string>
+	onChange: (change: Partial<EntryText>) => void
+	onMove: (by: number) => void
+	onRemove: () => void
+}
+
+/** One entry of a sheet: what, how much, in how many lanes, and on demand everybody's line. */
+export function EntryRow({ entry, index, last, library, picks, preview, problems, onChange, onMove, onRemove }: Props) {
+	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.key })
+	const pick = pickOf(entry, library)
+	const said = (field: string) => problems[`entries.${index}.${field}`]
+	const wrong = Object.entries(problems).filter(([path]) => path.startsWith(`entries.${index}.`)).map(([, sentence]) => sentence)
+	const { fill, variants } = entry.tuning ?? {}
+	const minutes = preview?.minutesOf.get(entry.key)
+	const numeric = (label: string, unit: string, value: string, field: string, set: (value: string) => void) => (
+		<label key={field} className="flex items-center gap-1 text-[14px]"><input className="input w-[54px]! px-1! text-center" inputMode="decimal" value={value} aria-label={`${label}, entry ${index + 1}`} aria-invalid={said(field) !== undefined} onChange={(event) => set(event.target.value)} />{unit}</label>
+	)
+	const choose = (chosen: string) => {
+		const found = pickOf({ pick: chosen }, library)
+		if (!found) return
+		const { id: _id, key: _key, ...fresh } = freshEntry(found.drill, found.ladder, entry.part || found.name, entry.lanes)
+		onChange(fresh)
+	}
+	return (
+		<li ref={setNodeRef} style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }} className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''}`} onKeyDown={(event) => {
+			if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+			event.preventDefault()
+			onMove(event.key === 'ArrowUp' ? -1 : 1)
+		}}>
+			<div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
+				<button type="button" className="min-h-[44px] w-[26px] shrink-0 cursor-grab touch-none text-ink-2" aria-label={`Drag entry ${index + 1}`} {...attributes} {...listeners}>⠿</button>
+				<span className="w-5">{pick && <FamilyMark family={pick.ladder?.family ?? pick.drill.family} label />}</span>
+				<input className="input w-[128px]! text-[15px]!" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={said('part') !== undefined} onChange={(event) => onChange({ part: event.target.value })} />
+				<div className="flex min-w-[200px] flex-1"><DrillSearch label={`Drill or ladder, entry ${index + 1}`} picks={picks} value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''} invalid={said('drillId') !== undefined} onPick={choose} /></div>
+				<span className="num w-[52px] text-right text-[15px]">{minutes === undefined ? '' : `${Math.round(minutes)}′`}</span>
+				<button type="button" className="btn btn-quiet" onClick={onRemove} aria-label={`Take off, entry ${index + 1}`}>Take off</button>
+			</div>
+			<div className="flex flex-wrap items-center gap-x-3 gap-y-1 pl-[34px] pt-1">
+				{pick && (fill ? <span className="text-[14px]">Tops up to <b className="num">{Math.round(fill.targets[1])}, {Math.round(fill.targets[2])}, {Math.round(fill.targets[3])}</b> {QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3</span>
+					: pick.ladder ? <span className="dim text-[14px]">Each athlete’s own rung, dose and rest{entry.doseFactor < 1 && `, ${Math.round(entry.doseFactor * 100)} % of it`}</span> : (
+						<>
+							{numeric('Sets', '×', entry.sets, 'sets', (sets) => onChange({ sets }))}
+							{numeric('Reps', 'reps', entry.reps, 'reps', (reps) => onChange({ reps }))}
+							{numeric('Rest', 's rest', entry.restS, 'restS', (restS) => onChange({ restS }))}
+							{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) => numeric(field, unit, entry.parameters[field] ?? '', field, (value) => onChange({ parameters: { ...entry.parameters, [field]: value } })))}
+						</>
+					))}
+				{pick && <label className="flex items-center gap-1 text-[14px]"><select className="input h-[44px] w-[64px]! px-2!" aria-label={`Lanes, entry ${index + 1}`} value={entry.lanes} onChange={(event) => onChange({ lanes: Number(event.target.value) })}>{[1, 2, 3, 4, 5, 6].map((lanes) => <option key={lanes}>{lanes}</option>)}</select>{entry.lanes === 1 ? 'lane' : 'lanes'}</label>}
+				<span className="ml-auto flex gap-1">
+					<button type="button" className="btn btn-quiet px-3!" disabled={index === 0} onClick={() => onMove(-1)} aria-label={`Earlier, entry ${index + 1}`}>↑</button>
+					<button type="button" className="btn btn-quiet px-3!" disabled={last} onClick={() => onMove(1)} aria-label={`Later, entry ${index + 1}`}>↓</button>
+				</span>
+			</div>
+			{wrong.map((sentence) => <p key={sentence} className="problem pl-[34px]">{sentence}</p>)}
+			{preview && pick && <EntryLines entryKey={entry.key} preview={preview} library={library} />}
+		</li>
+	)
+}
+
+/** Everybody's line, like lines together, those that differ from the rung with their reason. */
+function EntryLines({ entryKey, preview, library }: { entryKey: string; preview: SheetPreview; library: Library }) {
+	const groups = new Map<string, { words: string; why: string | null; names: string[] }>()
+	for (const athlete of preview.athletes) {
+		const line = athlete.lines.get(entryKey)
+		if (!line) continue
+		const words = line.blocked === null ? `${writeDrill(library.drills[line.drillId]!, line.parameters)}, ${writeDose(line.dose)}` : 'no line'
+		const why = line.blocked ?? line.note
+		const group = groups.get(`${words}/${why}`) ?? { words, why, names: [] }
+		group.names.push(athlete.name)
+		groups.set(`${words}/${why}`, group)
+	}
+	const sorted = [...groups.values()].sort((a, b) => b.names.length - a.names.length)
+	const open = preview.athletes.filter((athlete) => athlete.lines.get(entryKey)?.blocked === null).length
+	if (sorted.length === 0) return null
+	return (
+		<details className="pl-[34px]">
+			<summary className="inline-flex min-h-[36px] items-center text-[14px]"><span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span><span className="dim">&nbsp;for {open} of {preview.athletes.length}</span></summary>
+			<ul className="mb-1 text-[14px]">{sorted.map(({ words, why, names }) => <li key={`${words}/${why}`} className="grid gap-x-4 py-0.5 sm:grid-cols-[250px_1fr]"><span><b>{words}</b>{why && <span className="dim block">{why}</span>}</span><span className="dim">{names.length === preview.athletes.length && names.length > 1 ? 'everybody' : names.join(', ')}</span></li>)}</ul>
+		</details>
+	)
+}
