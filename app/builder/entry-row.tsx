@@ -20,6 +20,8 @@ interface Props {
 	onRemove: () => void
 }
 
+const SMALL = 'min-h-[44px] w-[34px] text-[18px] text-act disabled:opacity-30'
+
 /** One entry of a sheet: what, how much, in how many lanes, and on demand everybody's line. */
 export function EntryRow({ entry, index, last, library, picks, preview, problems, onChange, onMove, onRemove }: Props) {
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.key })
@@ -43,38 +45,40 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 			event.preventDefault()
 			onMove(event.key === 'ArrowUp' ? -1 : 1)
 		}}>
-			<div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
-				<button type="button" className="min-h-[44px] w-[26px] shrink-0 cursor-grab touch-none text-ink-2" aria-label={`Drag entry ${index + 1}`} {...attributes} {...listeners}>⠿</button>
+			<div className="flex flex-wrap items-center gap-x-2 gap-y-1">
+				<button type="button" className="min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2" aria-label={`Drag entry ${index + 1}`} {...attributes} {...listeners}>⠿</button>
 				<span className="w-5">{pick && <FamilyMark family={pick.ladder?.family ?? pick.drill.family} label />}</span>
-				<input className="input w-[128px]! text-[15px]!" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={said('part') !== undefined} onChange={(event) => onChange({ part: event.target.value })} />
-				<div className="flex min-w-[200px] flex-1"><DrillSearch label={`Drill or ladder, entry ${index + 1}`} picks={picks} value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''} invalid={said('drillId') !== undefined} onPick={choose} /></div>
-				<span className="num w-[52px] text-right text-[15px]">{minutes === undefined ? '' : `${Math.round(minutes)}′`}</span>
-				<button type="button" className="btn btn-quiet" onClick={onRemove} aria-label={`Take off, entry ${index + 1}`}>Take off</button>
-			</div>
-			<div className="flex flex-wrap items-center gap-x-3 gap-y-1 pl-[34px] pt-1">
-				{pick && (fill ? <span className="text-[14px]">Tops up to <b className="num">{Math.round(fill.targets[1])}, {Math.round(fill.targets[2])}, {Math.round(fill.targets[3])}</b> {QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3</span>
-					: pick.ladder ? <span className="dim text-[14px]">Each athlete’s own rung, dose and rest{entry.doseFactor < 1 && `, ${Math.round(entry.doseFactor * 100)} % of it`}</span> : (
-						<>
-							{numeric('Sets', '×', entry.sets, 'sets', (sets) => onChange({ sets }))}
-							{numeric('Reps', 'reps', entry.reps, 'reps', (reps) => onChange({ reps }))}
-							{numeric('Rest', 's rest', entry.restS, 'restS', (restS) => onChange({ restS }))}
-							{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) => numeric(field, unit, entry.parameters[field] ?? '', field, (value) => onChange({ parameters: { ...entry.parameters, [field]: value } })))}
-						</>
-					))}
-				{pick && <label className="flex items-center gap-1 text-[14px]"><select className="input h-[44px] w-[64px]! px-2!" aria-label={`Lanes, entry ${index + 1}`} value={entry.lanes} onChange={(event) => onChange({ lanes: Number(event.target.value) })}>{[1, 2, 3, 4, 5, 6].map((lanes) => <option key={lanes}>{lanes}</option>)}</select>{entry.lanes === 1 ? 'lane' : 'lanes'}</label>}
-				<span className="ml-auto flex gap-1">
-					<button type="button" className="btn btn-quiet px-3!" disabled={index === 0} onClick={() => onMove(-1)} aria-label={`Earlier, entry ${index + 1}`}>↑</button>
-					<button type="button" className="btn btn-quiet px-3!" disabled={last} onClick={() => onMove(1)} aria-label={`Later, entry ${index + 1}`}>↓</button>
+				<input className="input w-[148px]! px-2! text-[15px]!" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={said('part') !== undefined} onChange={(event) => onChange({ part: event.target.value })} />
+				<div className="flex min-w-[190px] flex-1"><DrillSearch label={`Drill or ladder, entry ${index + 1}`} picks={picks} value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''} invalid={said('drillId') !== undefined} onPick={choose} /></div>
+				{pick && <label className="flex items-center gap-1 text-[14px]"><select className="input h-[44px] w-[58px]! px-1!" aria-label={`Lanes, entry ${index + 1}`} value={entry.lanes} onChange={(event) => onChange({ lanes: Number(event.target.value) })}>{[1, 2, 3, 4, 5, 6].map((lanes) => <option key={lanes}>{lanes}</option>)}</select><span className="w-[36px]">{entry.lanes === 1 ? 'lane' : 'lanes'}</span></label>}
+				<span className="num w-[34px] text-right text-[15px]">{minutes === undefined ? '' : `${Math.round(minutes)}′`}</span>
+				<span className="flex">
+					<button type="button" className={SMALL} disabled={index === 0} onClick={() => onMove(-1)} aria-label={`Earlier, entry ${index + 1}`}>↑</button>
+					<button type="button" className={SMALL} disabled={last} onClick={() => onMove(1)} aria-label={`Later, entry ${index + 1}`}>↓</button>
+					<button type="button" className={SMALL} onClick={onRemove} aria-label={`Take off, entry ${index + 1}`} title="Take off">×</button>
 				</span>
 			</div>
-			{wrong.map((sentence) => <p key={sentence} className="problem pl-[34px]">{sentence}</p>)}
-			{preview && pick && <EntryLines entryKey={entry.key} preview={preview} library={library} />}
+			{pick && (
+				<div className="flex flex-wrap items-start gap-x-3 gap-y-1 pl-[50px] pt-1">
+					{fill ? <span className="min-h-[30px] content-center text-[14px]">Tops up to <b className="num">{Math.round(fill.targets[1])}, {Math.round(fill.targets[2])}, {Math.round(fill.targets[3])}</b> {QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3.</span>
+						: pick.ladder ? <span className="dim min-h-[30px] content-center text-[14px]">{entry.doseFactor < 1 ? `${Math.round(entry.doseFactor * 100)} % of each athlete’s own rung.` : 'Each athlete’s own rung.'}</span> : (
+							<>
+								{numeric('Sets', '×', entry.sets, 'sets', (sets) => onChange({ sets }))}
+								{numeric('Reps', 'reps', entry.reps, 'reps', (reps) => onChange({ reps }))}
+								{numeric('Rest', 's rest', entry.restS, 'restS', (restS) => onChange({ restS }))}
+								{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) => numeric(field, unit, entry.parameters[field] ?? '', field, (value) => onChange({ parameters: { ...entry.parameters, [field]: value } })))}
+							</>
+						)}
+					{preview && <EntryLines entryKey={entry.key} plain={!pick.ladder && !variants} preview={preview} library={library} />}
+				</div>
+			)}
+			{wrong.map((sentence) => <p key={sentence} className="problem pl-[50px]">{sentence}</p>)}
 		</li>
 	)
 }
 
 /** Everybody's line, like lines together, those that differ from the rung with their reason. */
-function EntryLines({ entryKey, preview, library }: { entryKey: string; preview: SheetPreview; library: Library }) {
+function EntryLines({ entryKey, plain, preview, library }: { entryKey: string; plain: boolean; preview: SheetPreview; library: Library }) {
 	const groups = new Map<string, { words: string; why: string | null; names: string[] }>()
 	for (const athlete of preview.athletes) {
 		const line = athlete.lines.get(entryKey)
@@ -87,10 +91,11 @@ function EntryLines({ entryKey, preview, library }: { entryKey: string; preview:
 	}
 	const sorted = [...groups.values()].sort((a, b) => b.names.length - a.names.length)
 	const open = preview.athletes.filter((athlete) => athlete.lines.get(entryKey)?.blocked === null).length
-	if (sorted.length === 0) return null
+	// A drill everybody does as it is written needs no second line.
+	if (sorted.length === 0 || (plain && sorted.length === 1 && sorted[0]!.why === null)) return null
 	return (
-		<details className="pl-[34px]">
-			<summary className="inline-flex min-h-[36px] items-center text-[14px]"><span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span><span className="dim">&nbsp;for {open} of {preview.athletes.length}</span></summary>
+		<details className="min-w-0 flex-1 basis-[220px]">
+			<summary className="inline-flex min-h-[30px] items-center text-[14px]"><span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span><span className="dim">&nbsp;for {open} of {preview.athletes.length}</span></summary>
 			<ul className="mb-1 text-[14px]">{sorted.map(({ words, why, names }) => <li key={`${words}/${why}`} className="grid gap-x-4 py-0.5 sm:grid-cols-[250px_1fr]"><span><b>{words}</b>{why && <span className="dim block">{why}</span>}</span><span className="dim">{names.length === preview.athletes.length && names.length > 1 ? 'everybody' : names.join(', ')}</span></li>)}</ul>
 		</details>
 	)

@@ -51,7 +51,7 @@ export function ProposePanel({ pack, library, minutes, role, onRole, onProposal,
 			{proposal && (
 				<div className="mt-2" role="status">
 					<p><b>{proposal.entries.length} drills in {Math.round(proposal.minutes)} minutes.</b> {proposal.shortfalls.length === 0 ? 'Every target is reached within a twentieth.' : 'What did not fit:'}</p>
-					{proposal.shortfalls.length > 0 && <ul className="mt-1 text-[14.5px]">{proposal.shortfalls.map((one) => <li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>)}</ul>}
+					{proposal.shortfalls.length > 0 && <ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">{proposal.shortfalls.map((one) => <li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>)}</ul>}
 				</div>
 			)}
 		</section>

@@ -239,7 +239,7 @@ class Maker {
 	}
 
 	/** A theme in a form for each level, dosed up to the target. */
-	private fill(part: string, name: string, quantity: Quantity, forms: readonly (readonly [1 | 2 | 3, string])[], share: number): Piece | null {
+	private fill(name: string, quantity: Quantity, forms: readonly (readonly [1 | 2 | 3, string])[], share: number): Piece | null {
 		const variants: Partial<Record<1 | 2 | 3, Variant>> = {}
 		for (const [level, drillId] of forms) {
 			const drill = this.library.drills[drillId]
@@ -249,14 +249,14 @@ class Maker {
 		const drill = first && this.library.drills[first.drillId]
 		if (!drill) return null
 		const { share: week, ...target } = this.request.target
-		return this.piece(part, drill, QUALITY_OF[quantity], null, name, { ...first, quantity, tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, { ...target, share: week }), part: share } } })
+		return this.piece(name, drill, QUALITY_OF[quantity], null, name, { ...first, quantity, tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, { ...target, share: week }), part: share } } })
 	}
 
 	sprints(): (Piece | null)[] {
 		const { priority } = this.request.target
 		return [
 			this.ladder('Acceleration', 'acceleration', { quantity: 'fastMetres' }),
-			this.fill('Acceleration', 'Starts', 'fastMetres', [[1, 'standing-start']], 1),
+			this.fill('Starts', 'fastMetres', [[1, 'standing-start']], 1),
 			priority === 'sprint' || this.driven('top-speed') ? this.ladder('Top speed', 'top-speed', { quantity: 'fastMetres' }) : null,
 		]
 	}
@@ -273,7 +273,7 @@ class Maker {
 		] as const
 		// What the ladders give is a small part of the whole.
 		const wanted = Math.min(themes.length, Math.max(1, Math.ceil((most * (role === 'light' ? 1 : 0.75)) / CONTACTS_PER_DRILL)))
-		return [...ladders, ...themes.slice(0, wanted).map(([name, forms], index) => this.fill('Jumps', name, 'contacts', forms, 1 / (wanted - index)))]
+		return [...ladders, ...themes.slice(0, wanted).map(([name, forms], index) => this.fill(name, 'contacts', forms, 1 / (wanted - index)))]
 	}
 	turns(): (Piece | null)[] {
 		const stops = this.request.athletes.filter((athlete) => { const state = athlete.stateOf('brake'); return state !== null && [...(state.done ?? []), ...(state.passed ? [state.rungId] : [])].includes('stop-10') })
@@ -281,11 +281,11 @@ class Maker {
 		return [
 			ready && !this.driven('brake') ? null : this.ladder('Stops', 'brake', { quantity: 'cuts60' }),
 			ready || this.driven('cut') ? this.ladder('Cuts', 'cut', { quantity: 'cuts60' }) : null,
-			this.fill('Cuts', 'Cuts at 60°', 'cuts60', [[1, 'sharp-wide-cut']], 1),
+			this.fill('Cuts at 60°', 'cuts60', [[1, 'sharp-wide-cut']], 1),
 		]
 	}
 	throws(): (Piece | null)[] {
-		return [this.ladder('Throws', 'throw', { quantity: 'throws' }), this.fill('Throws', 'Throws from the legs', 'throws', [[1, 'standing-chest-push'], [2, 'underhand-throw']], 1)]
+		return [this.ladder('Throws', 'throw', { quantity: 'throws' }), this.fill('Throws from the legs', 'throws', [[1, 'standing-chest-push'], [2, 'underhand-throw']], 1)]
 	}
 
 	private driven(ladderId: string): boolean {

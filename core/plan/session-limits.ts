@@ -101,7 +101,7 @@ function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext):
 		}),
 		...(Object.keys(RAMP_NAMES) as RampQuantity[]).flatMap((quantity): Limit[] => {
 			const most = athlete.rooms[quantity]
-			return most === undefined ? [] : [{ why: `the week’s ramp: ${Math.floor(most)} ${RAMP_NAMES[quantity]} left`, most, value: RAMP_LOAD[quantity] }]
+			return most === undefined ? [] : [{ why: `the week’s ramp leaves no more ${RAMP_NAMES[quantity]}`, most, value: RAMP_LOAD[quantity] }]
 		}),
 	]
 }

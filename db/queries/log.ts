@@ -52,6 +52,15 @@ const markPlace = (row: { source: string | null; asDrillVersion: number | null; 
 	...(row.source ? { source: row.source } : {}), ...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
 })
 
+/** What athletes' marks cost over a span of days, as little of them as the sums need; replaced ones too, for the fold. */
+export async function countedMarks({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
+	if (athleteIds.length === 0) return []
+	const rows = await db.select({ id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, athleteId: mark.athleteId, sessionId: mark.sessionId, counts: mark.counts, day: session.day, phase: session.phase }).from(mark)
+		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
+		.where(and(eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), sql`${session.day} between ${from} and ${to}`))
+	return rows
+}
+
 /** All events of some sessions, replaced ones too: the fold decides what stands. Indexes `…_by_session`. */
 export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: string[], ids?: string[]): Promise<StoredEvent[]> {
 	if (sessionIds.length === 0 || ids?.length === 0) return []

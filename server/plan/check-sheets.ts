@@ -1,32 +1,27 @@
-import { RAMP_NAMES, type RampQuantity } from '../../core/dose/ramp'
 import type { Library } from '../../core/library/types'
 import { type SheetAhead, type SheetClash, sheetClashes } from '../../core/plan/sheet-clashes'
-import { evidenceFor } from '../../core/progress/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { readDrills } from '../../db/queries/library'
 import { type LineRow, type ListedSession, readEntries } from '../../db/queries/sessions'
 import { listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { addDays } from '../../core/calendar/days'
-import { drillsAsCited, readHistories, standingsOf } from '../review/gather'
+import { standingsOf } from '../review/gather'
 import { contextOf } from '../sheet/line-context'
+import { doneRamp } from './done-ramp'
 
 /** What the rules say about the sheets of sessions nobody has begun. */
 export async function checkSheets(scope: ClubScope, sessions: readonly ListedSession[], lines: readonly LineRow[], library: Library, today: string): Promise<SheetClash[]> {
 	const open = lines.filter((line) => line.blocked === null && sessions.some((session) => session.id === line.sessionId))
 	const ids = [...new Set(open.map((line) => line.athleteId))]
 	if (ids.length === 0) return []
-	const [athletes, levelOf, states, care, outside, squads, entries, drills, drillOf] = [
+	const [athletes, levelOf, states, care, outside, squads, entries, drills] = [
 		await readAthletes(scope, ids), await readLevels(scope, ids), await readStates(scope, ids), await careOf(scope, ids), await outsideOf(scope, ids, addDays(today, -8)),
-		await listSquads(scope), await readEntries(scope, sessions.map((session) => session.id)), await readDrills(scope, open.map((line) => line.drillId ?? '')), await drillsAsCited(scope, library),
+		await listSquads(scope), await readEntries(scope, sessions.map((session) => session.id)), await readDrills(scope, open.map((line) => line.drillId ?? '')),
 	]
 	const standings = standingsOf(states, library)
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
-	const histories = await readHistories(scope, ids, today, library)
-	const done = new Map([...histories].map(([id, history]) => {
-		const { ramp } = evidenceFor({ id: '', day: today, startTime: '23:59', phase: 'accumulate' }, history, drillOf)
-		return [id, Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, ramp[quantity]])) as Record<RampQuantity, (typeof ramp)[RampQuantity]>]
-	}))
+	const done = await doneRamp(scope, ids, today)
 	const sheets = sessions.flatMap((session) => {
 		const school = library.schools[squads.find((squad) => squad.id === session.squadId)?.schoolId ?? '']
 		if (!school) return []
