@@ -6,6 +6,9 @@ import { listDevices, unpairDevice } from '#db/queries/devices'
 import { DEVICE_KIND_NAMES } from '#core/devices/schema'
 import { makePairingCode } from '#server/devices/pair'
 import { invite } from '#server/access/join'
+import { addGround } from '#server/field-map/save-map'
+import { deleteGround, listGrounds } from '#db/queries/grounds'
+import { SURFACES } from '#core/progress/surfaces'
 import { may } from '#server/access/roles'
 import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
@@ -17,13 +20,23 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const mayInvite = may(who.role, 'people:write')
 	const members = mayInvite ? await listMembers(scope) : []
-	return { club: who.clubName, timeZone: who.timeZone, name: who.name, role: who.role, mayInvite, people: mayInvite ? await listPeople(scope) : [], devices: mayInvite ? (await listDevices(scope)).map(({ id, kind, name, lastSeenAt }) => ({ id, kind: DEVICE_KIND_NAMES[kind], name, lastSeenAt: lastSeenAt?.toISOString() ?? null })) : [], athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()], roles: ROLES }
+	return { club: who.clubName, timeZone: who.timeZone, name: who.name, role: who.role, mayInvite, people: mayInvite ? await listPeople(scope) : [], devices: mayInvite ? (await listDevices(scope)).map(({ id, kind, name, lastSeenAt }) => ({ id, kind: DEVICE_KIND_NAMES[kind], name, lastSeenAt: lastSeenAt?.toISOString() ?? null })) : [], athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()], roles: ROLES, grounds: await listGrounds(scope), mayPlan: may(who.role, 'plan:write') }
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
-	const { who, scope } = allowed(context, request, 'people:write')
 	const form = await request.formData()
-	const nothing = { link: null, problem: null, code: null }
+	const nothing = { link: null, problem: null, code: null, groundProblem: null }
+	if (form.get('intent') === 'ground' || form.get('intent') === 'unground') {
+		const { who, scope } = allowed(context, request, 'plan:write')
+		if (form.get('intent') === 'unground') {
+			await deleteGround(scope, String(form.get('groundId') ?? ''))
+			return data(nothing)
+		}
+		const text = (name: string) => String(form.get(name) ?? '')
+		const added = await addGround(who, { name: text('name'), lengthM: text('lengthM'), widthM: text('widthM'), surface: text('surface') })
+		return 'problem' in added ? data({ ...nothing, groundProblem: added.problem }, { status: 400 }) : data(nothing)
+	}
+	const { who, scope } = allowed(context, request, 'people:write')
 	if (form.get('intent') === 'pair') return data({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
 	if (form.get('intent') === 'unpair') {
 		await unpairDevice(scope, String(form.get('deviceId') ?? ''), new Date())
@@ -42,12 +55,33 @@ const MAY: Record<string, string> = {
 }
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {
-	const { club, timeZone, name, role, mayInvite, people, athletes, roles, devices } = loaderData
+	const { club, timeZone, name, role, mayInvite, people, athletes, roles, devices, grounds, mayPlan } = loaderData
 	return (
 		<>
 			<h1>{club}</h1>
 			<p className="dim mt-1">Days are counted in {timeZone}. You are {name}, {role}.</p>
 			<div className="mt-3 lg:hidden"><SignOut className="btn btn-quiet" /></div>
+			<section className="mt-7 max-w-[720px]">
+				<h2>Grounds</h2>
+				<p className="dim mt-1">Paced out once, from the base corner: length along, width up. The field maps stand on them.</p>
+				<ul className="mt-2">{grounds.map((ground) => (
+					<li key={ground.id} className="rule flex items-center justify-between gap-4 py-2">
+						<span><b>{ground.name}</b><span className="dim block text-[14px]"><span className="num">{ground.lengthM} × {ground.widthM} m</span>, {ground.surface.replace('-', ' ')}</span></span>
+						{mayPlan && <Form method="post"><input type="hidden" name="groundId" value={ground.id} /><button className="btn btn-quiet" name="intent" value="unground" aria-label={`Take ${ground.name} off`}>Take off</button></Form>}
+					</li>
+				))}</ul>
+				{grounds.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
+				{mayPlan && (
+					<Form method="post" className="mt-3 flex flex-wrap items-end gap-3" key={grounds.length}>
+						<label className="field w-[220px]"><span className="label">Name</span><input className="input" name="name" required maxLength={200} /></label>
+						<label className="field w-[90px]"><span className="label">Length, m</span><input className="input" name="lengthM" inputMode="decimal" required /></label>
+						<label className="field w-[90px]"><span className="label">Width, m</span><input className="input" name="widthM" inputMode="decimal" required /></label>
+						<label className="field w-[140px]"><span className="label">Under foot</span><select className="input" name="surface">{SURFACES.map((surface) => <option key={surface} value={surface}>{surface.replace('-', ' ')}</option>)}</select></label>
+						<button className="btn" name="intent" value="ground">Add the ground</button>
+					</Form>
+				)}
+				{actionData?.groundProblem && <p className="problem mt-2" role="alert">{actionData.groundProblem}</p>}
+			</section>
 			{mayInvite && (
 				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
 					<section>

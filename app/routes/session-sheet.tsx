@@ -82,6 +82,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 				</div>
 				<div className="flex flex-wrap gap-2">
 					<Link className="btn btn-quiet" to={`/sessions/${session.id}/flow`}>Lanes and minutes</Link>
+					<Link className="btn btn-quiet" to={`/sessions/${session.id}/map`}>Field map</Link>
 					<Link className="btn btn-quiet" to={`/sessions/${session.id}/card`}>Card</Link>
 					{mayPlan && !begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>Change</Link>}
 					{begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/review`}>Review</Link>}

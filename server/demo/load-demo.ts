@@ -18,6 +18,7 @@ import { insertCare, writeOutside } from '../../db/queries/care'
 import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { hashOf, installLibrary } from '../../db/queries/library'
+import { insertGround } from '../../db/queries/grounds'
 import { insertAttending, insertEntries, insertLines, insertSession, readSession } from '../../db/queries/sessions'
 import { addMembers, insertSquad, readSquad, writeLevel, writeState } from '../../db/queries/squads'
 import { decision, mark, observation } from '../../db/schema/log'
@@ -27,7 +28,7 @@ import { hashPassword } from '../access/password'
 import { contextOf } from '../sheet/line-context'
 import { writeLines } from '../sheet/write-lines'
 import { Random } from './random'
-import { DEMO_ATHLETES, DEMO_PARTS, DEMO_PHASES, DEMO_SQUADS, type DemoAthlete, type DemoSquadPlan } from './scenario'
+import { DEMO_ATHLETES, DEMO_GROUNDS, DEMO_PARTS, DEMO_PHASES, DEMO_SQUADS, type DemoAthlete, type DemoSquadPlan } from './scenario'
 import { simulateLine } from './simulate-line'
 
 /** The demo's sign-in: it stands nowhere but in demo data. */
@@ -101,6 +102,7 @@ class DemoClub {
 		}
 		for (const life of lives) for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const) await writeLevel(scope, life.id, family, life.demo.level)
 		for (const plan of DEMO_SQUADS) await this.writeSquad(plan, lives.filter((life) => life.demo.squad === plan.key))
+		for (const ground of DEMO_GROUNDS) await insertGround(scope, { id: random.uuid(), ...ground })
 	}
 
 	private async writeSquad(plan: DemoSquadPlan, lives: Life[]): Promise<void> {

@@ -1,3 +1,4 @@
+import type { Ground } from '../../core/field-map/types'
 import type { Level, Phase, Region } from '../../core/library/types'
 
 export type DemoSquad = 'open' | 'women' | 'u17'
@@ -92,6 +93,12 @@ export const DEMO_SQUADS: DemoSquadPlan[] = [
 export const DEMO_PHASES: Phase[] = ['accumulate', 'accumulate', 'intensify', 'unloading', 'accumulate', 'accumulate', 'intensify', 'peaking', 'peaking']
 
 /** What every session holds, in order: each item a ladder, or a drill for everybody. */
+/** Where they train: the field, and the yard for when the grass is closed. */
+export const DEMO_GROUNDS: Omit<Ground, 'id'>[] = [
+	{ name: 'Lower field by the sea, grass', lengthM: 100, widthM: 62, surface: 'grass' },
+	{ name: 'Gravel yard', lengthM: 42, widthM: 20, surface: 'gravel' },
+]
+
 export const DEMO_PARTS: { part: string; ladderId?: string; drillId?: string; sets: number; reps: number; distanceM?: number; ballKg?: number; restS: number; seniorOnly?: boolean }[] = [
 	{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 },
 	{ part: 'Rhythm and stiffness', drillId: 'relaxed-skip', sets: 2, reps: 1, distanceM: 20, restS: 30 },
