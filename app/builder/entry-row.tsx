@@ -69,7 +69,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 								{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) => numeric(field, unit, entry.parameters[field] ?? '', field, (value) => onChange({ parameters: { ...entry.parameters, [field]: value } })))}
 							</>
 						)}
-					{preview && <EntryLines entryKey={entry.key} plain={!pick.ladder && !variants} preview={preview} library={library} />}
+					{preview && <EntryLines entryKey={entry.key} plain={pick.ladder || variants ? null : `${entry.sets}×${entry.reps}`} preview={preview} library={library} />}
 				</div>
 			)}
 			{wrong.map((sentence) => <p key={sentence} className="problem pl-[50px]">{sentence}</p>)}
@@ -78,7 +78,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 }
 
 /** Everybody's line, like lines together, those that differ from the rung with their reason. */
-function EntryLines({ entryKey, plain, preview, library }: { entryKey: string; plain: boolean; preview: SheetPreview; library: Library }) {
+function EntryLines({ entryKey, plain, preview, library }: { entryKey: string; plain: string | null; preview: SheetPreview; library: Library }) {
 	const groups = new Map<string, { words: string; why: string | null; names: string[] }>()
 	for (const athlete of preview.athletes) {
 		const line = athlete.lines.get(entryKey)
@@ -91,8 +91,8 @@ function EntryLines({ entryKey, plain, preview, library }: { entryKey: string; p
 	}
 	const sorted = [...groups.values()].sort((a, b) => b.names.length - a.names.length)
 	const open = preview.athletes.filter((athlete) => athlete.lines.get(entryKey)?.blocked === null).length
-	// A drill everybody does as it is written needs no second line.
-	if (sorted.length === 0 || (plain && sorted.length === 1 && sorted[0]!.why === null)) return null
+	// A drill everybody does as it is written needs no second line; one the phase cuts does.
+	if (sorted.length === 0 || (plain !== null && sorted.length === 1 && sorted[0]!.why === null && sorted[0]!.words.endsWith(`, ${plain}`))) return null
 	return (
 		<details className="min-w-0 flex-1 basis-[220px]">
 			<summary className="inline-flex min-h-[30px] items-center text-[14px]"><span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span><span className="dim">&nbsp;for {open} of {preview.athletes.length}</span></summary>

@@ -18,7 +18,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			<title>{`${sheet.session.squadName}, ${sheet.session.day}, ${map.ground.name}`}</title>
 			<desc>{names}</desc>
 			<MapDrawing ground={map.ground} stations={map.stations} placements={map.placements} />
-			<text x={5} y={3} fontSize={Math.max(1.1, map.ground.lengthM / 70)}>{names}</text>
+			<text x={map.ground.lengthM / 20} y={map.ground.lengthM / 35} fontSize={map.ground.lengthM / 70}>{names}</text>
 		</svg>,
 	)
 	return new Response(svg, { headers: { 'content-type': 'image/svg+xml; charset=utf-8', 'content-disposition': `attachment; filename="map-${sheet.session.day}.svg"` } })

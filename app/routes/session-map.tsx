@@ -109,7 +109,7 @@ function MapEditor({ session, map, mayPlan }: { session: Route.ComponentProps['l
 					{clashes.length > 0 && <ul className="mt-2" aria-label="Said about the plan">{clashes.map((clash) => <li key={clash.sentence} className={`rule py-1.5 ${clash.refused ? 'font-bold' : ''}`}>{clash.sentence}</li>)}</ul>}
 				</div>
 				<aside className="min-w-0">
-					<h2>Stations</h2>
+					<h2>Stations <span className="dim font-normal">metres along | up, turn</span></h2>
 					<ol className="mt-1">{stations.map((station, index) => <StationRow key={station.entryId} station={station} number={index + 1} placement={placements.find((one) => one.entryId === station.entryId)} selected={selected === station.entryId} editable={mayPlan} onSelect={() => setSelected(station.entryId)} onMove={offer} ground={ground} />)}</ol>
 					{missing.length > 0 && unplaced.length === 0 && <p className="dim mt-1 text-[14px]">{missing.length} not placed yet.</p>}
 					<h2 className="mt-4">To carry out</h2>
@@ -129,12 +129,11 @@ function StationRow({ station, number, placement, selected, editable, onSelect, 
 	)
 	return (
 		<li className={`rule py-1.5 ${selected ? 'border-l-[3px] border-l-ink pl-2' : ''}`}>
-			<p className="flex items-baseline justify-between gap-2"><button type="button" className="min-h-[36px] text-left font-bold" onClick={onSelect}><span className="num mr-2">{number}</span>{station.name}</button><span className="dim num text-[13.5px]">{station.shape.pathM > 0 ? `${Math.round(station.shape.pathM * 10) / 10} m run` : ''}</span></p>
+			<p className="flex items-baseline justify-between gap-2"><button type="button" className="min-h-[36px] text-left font-bold" onClick={onSelect}><span className="num mr-2">{number}</span>{station.name}</button><span className="dim num text-right text-[13.5px]">{station.shape.pathM > 0 && `${Math.round(station.shape.pathM * 10) / 10} m run · `}{placement && <><span className="sr-only">{placement.x} m along, {placement.y} m up, turned {placement.turnDeg} degrees</span><span aria-hidden="true">{placement.x} | {placement.y}, {placement.turnDeg}°</span></>}</span></p>
 			{!placement && <p className="flex items-center justify-between gap-2 text-[14px]"><b>Not on this ground.</b>{editable && <button type="button" className="btn btn-quiet print:hidden" onClick={() => onMove(snap(at))}>Put it in the middle</button>}</p>}
 			{placement && editable && selected && (
 				<p className="flex flex-wrap gap-2 print:hidden">{field('along', at.x, (x) => ({ ...at, x }))}{field('up', at.y, (y) => ({ ...at, y }))}{field('turn', at.turnDeg, (turnDeg) => ({ ...at, turnDeg }))}<button type="button" className="btn btn-quiet px-2!" onClick={() => onMove(snap({ ...at, turnDeg: at.turnDeg + 6 * TURN_DEG }))}>Turn</button></p>
 			)}
-			{placement && !(editable && selected) && <p className="dim num text-[13.5px]">{at.x} m along, {at.y} m up, turned {at.turnDeg}°</p>}
 		</li>
 	)
 }

@@ -1,4 +1,4 @@
-import { type Polygon, beyond, overlap, place } from './geometry'
+import { type Polygon, around, beyond, overlap, place } from './geometry'
 import { type StationShape, ZONES, type ZoneKind } from './station-shape'
 import type { GroundSize, Placement, Point } from './types'
 
@@ -62,6 +62,8 @@ export function refusalOf(stations: readonly Station[], placements: readonly Pla
 }
 
 const TURNS = [90, 0, 270, 180] as const
+/** Stations are placed this far apart where there is room, m [our setting]. */
+const GAP_M = 1
 /** Looking for room goes in steps of this, m. */
 const STEP_M = 2
 
@@ -74,7 +76,7 @@ export function autoLayout(stations: readonly Station[], ground: GroundSize): { 
 	const throwsFirst = (station: Station) => (station.shape.zones.some((zone) => zone.kind === 'sector') ? 0 : 1)
 	const order = [...stations].sort((a, b) => throwsFirst(a) - throwsFirst(b) || reach(b) - reach(a))
 	const placements: Placement[] = []
-	const taken: PlacedZone[] = []
+	const taken: (PlacedZone & { wide: Polygon })[] = []
 	const unplaced: { entryId: string; sentence: string }[] = []
 	for (const station of order) {
 		let [alone, shared]: [Placement | null, Placement | null] = [null, null]
@@ -83,7 +85,7 @@ export function autoLayout(stations: readonly Station[], ground: GroundSize): { 
 			const zones = placedZones(station, placement)
 			if (zones.some((zone) => beyond(zone.polygon, ground) > 1e-6)) continue
 			if (zones.some((one) => taken.some((two) => isSector(one) !== isSector(two) && overlap(one.polygon, two.polygon)))) continue
-			if (zones.some((one) => taken.some((two) => isSector(one) === isSector(two) && overlap(one.polygon, two.polygon)))) {
+			if (zones.some((one) => taken.some((two) => overlap(one.polygon, two.wide)))) {
 				shared ??= placement
 				continue
 			}
@@ -96,7 +98,7 @@ export function autoLayout(stations: readonly Station[], ground: GroundSize): { 
 			continue
 		}
 		placements.push(found)
-		taken.push(...placedZones(station, found))
+		taken.push(...placedZones(station, found).map((zone) => ({ ...zone, wide: around(zone.polygon, GAP_M) })))
 	}
 	return { placements, unplaced }
 }

@@ -32,7 +32,7 @@ export const SessionDraft = Type.Object({
 		sets: Type.Integer({ minimum: 1, maximum: 20 }),
 		reps: Type.Integer({ minimum: 1, maximum: 60 }),
 		restS: Type.Integer({ minimum: 0, maximum: 1200 }),
-		distanceM: optional(1, 400),
+		distanceM: optional(1, 2000),
 		heightCm: optional(5, 100),
 		angleDeg: optional(0, 180),
 		ballKg: optional(0.5, 10),
@@ -50,7 +50,7 @@ export const SessionDraft = Type.Object({
 		together: Type.Optional(Type.Integer({ minimum: 1, maximum: 2 })),
 		tuning: Type.Optional(Type.Object({
 			variants: Type.Optional(VariantsSchema), fill: Type.Optional(FillSchema), strict: Type.Optional(Type.Boolean()),
-			caps: Type.Optional(Type.Record(Type.String({ format: 'uuid' }), Type.Object({ reps: Type.Integer({ minimum: 0, maximum: 1200 }), why: Type.String({ maxLength: 200 }) }, closed))),
+			caps: Type.Optional(Type.Record(Type.String({ pattern: '^[0-9a-f-]{36}$' }), Type.Object({ reps: Type.Integer({ minimum: 0, maximum: 1200 }), why: Type.String({ maxLength: 200 }) }, closed), closed)),
 		}, closed)),
 	}, closed), { minItems: 1, maxItems: 30 }),
 }, closed)
@@ -73,7 +73,7 @@ const EXPECTED: Record<string, string> = {
 	sets: 'Whole sets from 1 to 20 are expected.',
 	reps: 'Whole reps from 1 to 60 are expected.',
 	restS: 'Rest in whole seconds from 0 to 1200 is expected.',
-	distanceM: 'Metres from 1 to 400 are expected.',
+	distanceM: 'Metres from 1 to 2000 are expected.',
 	heightCm: 'Centimetres from 5 to 100 are expected.',
 	angleDeg: 'Degrees from 0 to 180 are expected.',
 	ballKg: 'Kilograms from 0.5 to 10 are expected.',

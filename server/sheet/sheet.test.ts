@@ -35,6 +35,16 @@ describe('a draft', () => {
 	it('is taken as it stands when it is sound', () => {
 		expect(problems({})).toEqual({})
 	})
+	it('may hold every drill of the library as the library has it, and every ladder', () => {
+		for (const { id, defaults: { repS: _repS, ...numbers } } of Object.values(STARTER_LIBRARY.drills)) expect(problems({ entries: [{ part: 'Part', drillId: id, ...numbers }] }), id).toEqual({})
+		for (const ladder of Object.values(STARTER_LIBRARY.ladders)) expect(problems({ entries: [{ part: 'Part', ladderId: ladder.id, sets: 1, reps: 1, restS: 0 }] }), ladder.id).toEqual({})
+	})
+	it('names a form for a level that the library does not hold, and rebounds in it', () => {
+		const form = (drillId: string, reps: number) => ({ entries: [{ ...pogo, tuning: { variants: { 1: { drillId, dose: { sets: 1, reps }, parameters: {}, restS: 60 } } } }] })
+		expect(problems(form('moonwalk', 4))).toHaveProperty(['entries.0.drillId'])
+		expect(problems(form('depth-jump', 6))).toHaveProperty(['entries.0.reps'])
+		expect(problems({ entries: [{ ...pogo, tuning: { caps: { nobody: { reps: 1, why: 'x' } } } }] })).not.toEqual({})
+	})
 	it.each([
 		[{ day: '2026-02-30' }, 'day', '“2026-02-30”: A day like 2026-03-14 is expected.'],
 		[{ startTime: '25:00' }, 'startTime', '“25:00”: A time like 17:30 is expected.'],
@@ -46,7 +56,7 @@ describe('a draft', () => {
 		[{ entries: [{ ...pogo, sets: 'many' }] }, 'entries.0.sets', '“many”: Whole sets from 1 to 20 are expected.'],
 		[{ entries: [{ ...pogo, drillId: 'flying' }] }, 'entries.0.drillId', 'Pick a drill or a ladder.'],
 		[{ entries: [{ ...pogo, drillId: 'depth-jump', reps: 6 }] }, 'entries.0.reps', '“6”: never more than 5 rebounds a set.'],
-		[{ entries: [{ ...starts, distanceM: 1e9 }] }, 'entries.0.distanceM', '“1000000000”: Metres from 1 to 400 are expected.'],
+		[{ entries: [{ ...starts, distanceM: 1e9 }] }, 'entries.0.distanceM', '“1000000000”: Metres from 1 to 2000 are expected.'],
 	])('%j is refused with a sentence', (change, path, sentence) => {
 		expect(problems(change)[path]).toBe(sentence)
 	})

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { FieldHand } from '../support/field-hand'
 import { makeSecondClub } from '../support/second-club'
+import { addToSheet } from '../support/sheet-form'
 import { signIn } from '../support/sign-in'
 
 test('from a session made from nothing to an adjusted next session, with six athletes', async ({ page }) => {
@@ -11,10 +12,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	// A session from nothing: bad input first, which keeps what was typed.
 	await page.goto(`${app}/sessions/new`)
 	await page.getByLabel('Title').fill('Starts and pogos')
-	for (const [index, pick] of ['ladder:stiffness', 'ladder:acceleration', 'drill:single-leg-pogo', 'drill:broad-jump'].entries()) {
-		await page.getByRole('button', { name: 'Add a drill' }).click()
-		await page.getByLabel(`Drill or ladder, entry ${index + 1}`).selectOption(pick)
-	}
+	for (const words of ['stiffness ladder', 'acceleration ladder', 'single-leg pogo', 'broad jump and stick']) await addToSheet(page, words)
 	await page.getByLabel('Sets, entry 3').fill('two')
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await expect(page.getByText('“two”: Whole sets from 1 to 20 are expected.')).toBeVisible()

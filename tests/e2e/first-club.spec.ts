@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { FieldHand } from '../support/field-hand'
+import { addToSheet } from '../support/sheet-form'
 
 test('from an empty installation to the first verdict', async ({ page }) => {
 	const app = process.env.EMPTY_APP!
@@ -35,8 +36,7 @@ test('from an empty installation to the first verdict', async ({ page }) => {
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('No session in the next eight days')
 	await page.getByRole('link', { name: 'Make a session' }).click()
 	await page.getByLabel('Title').fill('First steps')
-	await page.getByRole('button', { name: 'Add a drill' }).click()
-	await page.getByLabel('Drill or ladder, entry 1').selectOption('ladder:stiffness')
+	await addToSheet(page, 'stiffness ladder')
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await expect(page.getByText('Calf hold, knee bent and straight, 3×2').first()).toBeVisible()
 

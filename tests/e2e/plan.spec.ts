@@ -1,11 +1,7 @@
-import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { addDays, mondayOf, shortDay } from '../../core/calendar/days'
 import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
-import { firstExisting, installDebianPackages } from '../../scripts/debian-packages'
+import { printed } from '../support/printed'
 import { signIn } from '../support/sign-in'
 
 test.beforeEach(async ({ page }) => signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password))
@@ -21,10 +17,12 @@ test('a block of five weeks is made; a session dragged into a clash is named and
 		const wanted = name === 'Tue' || name === 'Fri'
 		if ((await button.getAttribute('aria-pressed')) !== String(wanted)) await button.click()
 	}
-	await expect(page.getByRole('list', { name: 'Weeks' }).getByRole('listitem')).toHaveCount(5)
+	await expect(page.getByLabel(/^Load of week/)).toHaveCount(5)
+	// Level 1, no priority: 90 contacts a hard session at 83 %, twice a week.
+	await expect(page.getByRole('row', { name: /^Week 1/ })).toContainText('150')
 	await page.getByRole('button', { name: 'Make 10 sessions' }).click()
 	await expect(page).toHaveURL(/\/plan\?from=/, { timeout: 30_000 })
-	await expect(page.getByRole('link', { name: /Under 17/ })).toHaveCount(10)
+	await expect(page.getByRole('link', { name: /^Under 17 \d/ })).toHaveCount(10)
 	await expect(page.getByRole('heading', { name: 'Nothing clashes' })).toBeVisible()
 
 	// Friday's session onto Wednesday: the day after Tuesday's.
@@ -37,22 +35,22 @@ test('a block of five weeks is made; a session dragged into a clash is named and
 	await page.mouse.move(from.x - 30, from.y + 5, { steps: 4 })
 	await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 10 })
 	await page.mouse.up()
-	await expect(cell(wednesday).getByRole('link', { name: /Under 17/ })).toBeVisible()
+	await expect(cell(wednesday).getByRole('link', { name: /^Under 17 \d/ })).toBeVisible()
 	const clash = page.getByRole('list', { name: 'Clashes' }).getByRole('listitem').first()
 	await expect(clash).toContainText(/24 h between two days of .*48 h are asked/)
 	await clash.getByRole('button', { name: `Move to ${shortDay(thursday)}` }).click()
 	await expect(page.getByRole('heading', { name: 'Nothing clashes' })).toBeVisible()
-	await expect(cell(thursday).getByRole('link', { name: /Under 17/ })).toBeVisible()
+	await expect(cell(thursday).getByRole('link', { name: /^Under 17 \d/ })).toBeVisible()
 
 	// By keys, a day on.
-	await cell(thursday).getByRole('link', { name: /Under 17/ }).focus()
+	await cell(thursday).getByRole('link', { name: /^Under 17 \d/ }).focus()
 	await page.keyboard.press('Alt+ArrowRight')
-	await expect(cell(friday).getByRole('link', { name: /Under 17/ })).toBeVisible()
+	await expect(cell(friday).getByRole('link', { name: /^Under 17 \d/ })).toBeVisible()
 
 	await page.getByRole('button', { name: 'A week later' }).last().click()
-	await expect(cell(addDays(friday, 28 + 7)).getByRole('link', { name: /Under 17/ })).toBeVisible()
+	await expect(cell(addDays(friday, 28 + 7)).getByRole('link', { name: /^Under 17 \d/ })).toBeVisible()
 	await page.getByRole('button', { name: 'Take what is not begun off' }).last().click()
-	await expect(page.getByRole('link', { name: /Under 17/ })).toHaveCount(0)
+	await expect(page.getByRole('link', { name: /^Under 17 \d/ })).toHaveCount(0)
 })
 
 test('lanes change the minutes and the rests; the search in a worker gives plans that fit; what is kept stays', async ({ page }) => {
@@ -87,20 +85,12 @@ test('the session card prints on one page with everybody’s line and target', a
 	await page.getByRole('link', { name: 'Sheet' }).click()
 	await page.getByRole('link', { name: 'Card' }).click()
 	await expect(page.getByRole('button', { name: /Print/ })).toBeVisible()
-	if (!firstExisting('/usr/bin/pdftotext')) installDebianPackages(['poppler-utils'], 'pdftotext, which reads the printed card,')
-	const folder = mkdtempSync(path.join(tmpdir(), 'dromos-card-'))
-	try {
-		for (const [format, pages] of [['A4', 1], ['Letter', 1]] as const) {
-			const file = path.join(folder, `${format}.pdf`)
-			await page.pdf({ path: file, format })
-			const text = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).stdout
-			expect(text.split('\f').filter((one) => one.trim() !== '')).toHaveLength(pages)
-			for (const name of ['Ilka Moreau', 'Ruadhán Okonjo', 'Emre Castellane']) expect(text).toContain(name)
-			expect(text).toMatch(/Three-point start 20 m, 1×\d, rest 2 min/)
-			expect(text).toMatch(/\d\.\d\d s or better/)
-			expect(text).toMatch(/Kit: /)
-		}
-	} finally {
-		rmSync(folder, { recursive: true, force: true })
+	for (const format of ['A4', 'Letter'] as const) {
+		const { text, pages } = await printed(page, format)
+		expect(pages).toBe(1)
+		for (const name of ['Ilka Moreau', 'Ruadhán Okonjo', 'Emre Castellane']) expect(text).toContain(name)
+		expect(text).toMatch(/Three-point start 20 m, 1×\d, rest 2 min/)
+		expect(text).toMatch(/\d\.\d\d s or better/)
+		expect(text).toMatch(/Kit: /)
 	}
 })

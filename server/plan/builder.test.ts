@@ -1,0 +1,152 @@
+import { randomUUID } from 'node:crypto'
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { limitedAthletes, requestOf } from '../../core/plan/build-pack'
+import { proposeSession } from '../../core/plan/propose-session'
+import { resolveSheet } from '../../core/plan/resolve-sheet'
+import { startingAt } from '../../core/progress/resolve-line'
+import { readLibrary } from '../../db/queries/library'
+import { listTemplates } from '../../db/queries/plan'
+import { readEntries, readLines, readSession } from '../../db/queries/sessions'
+import { readSquad, writeLevel, writeState } from '../../db/queries/squads'
+import { addGround, holdOn, saveMap } from '../field-map/save-map'
+import { readMap } from '../field-map/read-map'
+import { readSheet } from '../sheet/read-sheet'
+import { copyForward, createSession } from '../sheet/save-session'
+import { readBuildPack } from './read-build-pack'
+import { forgetTemplate, keepTemplate, readTemplate } from './templates'
+
+beforeAll(freshDatabase)
+let club: TestClub
+beforeEach(async () => { club = await makeClub('Club', 4) })
+
+const DAY = '2026-03-19'
+const TODAY = '2026-03-12'
+
+/** A proposal for the club's squad, two of its athletes trained and two new. */
+async function propose() {
+	const library = await readLibrary(club.scope)
+	for (const athleteId of club.athletes.slice(0, 2)) {
+		for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const) await writeLevel(club.scope, athleteId, family, 2)
+		for (const [ladderId, rungId] of [['acceleration', 'three-point-10'], ['bound', 'alternate-bounds'], ['throw', 'underhand'], ['brake', 'dead-10'], ['cut', 'sharp-wide']]) await writeState(club.scope, athleteId, startingAt(library, ladderId!, rungId!), TODAY, NOW)
+	}
+	const squad = (await readSquad(club.scope, club.squadId))!
+	const pack = await readBuildPack(club.scope, squad, { id: '', day: DAY, startTime: '17:30', phase: 'accumulate', surface: null }, club.athletes, library, TODAY)
+	return { library, pack, proposal: proposeSession(requestOf(pack, library, { minutes: 110, mostLanes: 4, kit: null })) }
+}
+async function save(): Promise<{ sessionId: string } & Awaited<ReturnType<typeof propose>>> {
+	const made = await propose()
+	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
+		squadId: club.squadId, day: DAY, startTime: '17:30', title: 'Proposed', place: '', plannedMinutes: 110, athleteIds: club.athletes, role: 'hard', share: 1,
+		entries: made.proposal.entries.map(({ part, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }) => ({ part, ...(ladderId ? { ladderId } : { drillId }), ...dose, ...parameters, restS, doseFactor, lanes, together, ...(tuning ? { tuning } : {}) })),
+	}, NOW)
+	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
+	return { ...made, sessionId: saved.sessionId }
+}
+
+describe('a proposal that is saved', () => {
+	it('writes exactly the lines the coach was shown', async () => {
+		const { library, pack, proposal, sessionId } = await save()
+		const [entries, lines] = [await readEntries(club.scope, [sessionId]), await readLines(club.scope, [sessionId])]
+		expect(entries).toHaveLength(proposal.entries.length)
+		let open = 0
+		for (const athlete of limitedAthletes(pack)) for (const [index, [, shown]] of [...resolveSheet(proposal.entries, athlete, library)].entries()) {
+			const line = lines.find((row) => row.athleteId === athlete.id && row.entryId === entries[index]!.id)!
+			expect({ blocked: line.blocked, dose: line.blocked ? null : line.dose, drill: line.drillId }).toEqual({ blocked: shown.blocked, dose: shown.blocked === null ? shown.dose : null, drill: shown.blocked === null ? shown.drillId : null })
+			if (shown.blocked === null) open += 1
+		}
+		expect(open).toBeGreaterThan(20)
+		// Two levels, two forms of the same theme.
+		const theme = entries.find((entry) => entry.part === 'Jumps forward')!
+		expect(new Set(lines.filter((line) => line.entryId === theme.id).map((line) => line.drillId))).toEqual(new Set(['broad-jump', 'repeated-broad-jump']))
+	})
+	it('is built from what is left of the week: the other session counts as done', async () => {
+		const before = (await propose()).pack
+		await save()
+		const squad = (await readSquad(club.scope, club.squadId))!
+		const later = await readBuildPack(club.scope, squad, { id: '', day: '2026-03-21', startTime: '17:30', phase: 'accumulate', surface: null }, club.athletes, await readLibrary(club.scope), TODAY)
+		expect(later.athletes[0]!.rooms.maximalStarts!).toBeLessThan(before.athletes[0]!.rooms.maximalStarts!)
+		expect(later.athletes[0]!.work.some((work) => work.day === DAY && work.kinds.includes('maximal-sprint'))).toBe(true)
+	})
+	it('goes on to another day without anybody’s caps', async () => {
+		const { library, sessionId } = await save()
+		const session = (await readSession(club.scope, sessionId))!
+		const next = await copyForward(club.scope, session, (await readSquad(club.scope, club.squadId))!, library, NOW)
+		const entries = await readEntries(club.scope, [next.id])
+		expect(entries.some((entry) => entry.tuning?.fill)).toBe(true)
+		expect(entries.every((entry) => entry.tuning?.caps === undefined)).toBe(true)
+	})
+})
+
+describe('templates', () => {
+	const template = { format: 'dromos-session', version: 1, name: 'Short', minutes: 45, entries: [{ part: 'Jumps', drillId: 'broad-jump', dose: { sets: 3, reps: 5 }, parameters: {}, restS: 60, doseFactor: 1, lanes: 1, together: 1 }] }
+	it('are kept, listed and forgotten by their club alone', async () => {
+		expect(await keepTemplate(club.coach, template, NOW)).toEqual({ kept: 'Short' })
+		const [kept] = await listTemplates(club.scope)
+		expect(kept!.content).toEqual(template)
+		const other = await makeClub('Other')
+		await forgetTemplate(other.coach, kept!.id)
+		expect(await listTemplates(club.scope)).toHaveLength(1)
+		await forgetTemplate(club.coach, kept!.id)
+		expect(await listTemplates(club.scope)).toHaveLength(0)
+	})
+	it.each([
+		[null], ['{}'], [{ ...template, format: 'other' }], [{ ...template, minutes: 5 }], [{ ...template, entries: [] }], [{ ...template, entries: [{ ...template.entries[0], ladderId: 'bound' }] }], [{ ...template, athletes: ['somebody'] }],
+		[{ ...template, entries: [{ ...template.entries[0], dose: { sets: 1e9, reps: 1 } }] }],
+	])('refuse %j with what is wrong', async (wrong) => {
+		expect(readTemplate(wrong)).toHaveProperty('problem')
+		expect(await keepTemplate(club.coach, wrong, NOW)).toHaveProperty('problem')
+		expect(await listTemplates(club.scope)).toHaveLength(0)
+	})
+})
+
+describe('the field map', () => {
+	const mapOf = async (sessionId: string, groundId: string | null = null) => readMap(club.scope, (await readSheet(club.scope, sessionId))!, groundId)
+	it('needs a ground, places what fits, and is kept for each ground apart', async () => {
+		const { sessionId } = await save()
+		expect(await mapOf(sessionId)).toEqual({ grounds: [] })
+		await addGround(club.coach, { name: 'Grass', lengthM: '100', widthM: '60', surface: 'grass' })
+		await addGround(club.coach, { name: 'Yard', lengthM: '30', widthM: '15,5', surface: 'gravel' })
+		const first = await mapOf(sessionId)
+		if (!('ground' in first)) throw new Error('no ground')
+		expect(first).toMatchObject({ saved: false, unplaced: [] })
+		expect(first.stations.length).toBeGreaterThan(4)
+		const yard = first.grounds.find((ground) => ground.name === 'Yard')!
+		expect(yard.widthM).toBe(15.5)
+		const small = await mapOf(sessionId, yard.id)
+		if (!('ground' in small)) throw new Error('no ground')
+		expect(small.unplaced.length).toBeGreaterThan(0)
+
+		expect(await saveMap(club.coach, sessionId, first.ground.id, first.placements, NOW)).toEqual({ saved: true })
+		expect(await mapOf(sessionId, first.ground.id)).toMatchObject({ saved: true, placements: first.placements })
+		expect(await mapOf(sessionId, yard.id)).toMatchObject({ saved: false })
+	})
+	it('keeps nothing that crosses a throw sector or leaves the ground, nothing garbled, and nothing of a stranger', async () => {
+		const { sessionId } = await save()
+		await addGround(club.coach, { name: 'Grass', lengthM: '100', widthM: '60', surface: 'grass' })
+		const map = await mapOf(sessionId)
+		if (!('ground' in map)) throw new Error('no ground')
+		const [thrower, runner] = [map.stations.find((station) => station.shape.zones.some((zone) => zone.kind === 'sector'))!, map.stations.find((station) => station.name === 'Acceleration')!]
+		const at = map.placements.find((one) => one.entryId === thrower.entryId)!
+		const into = map.placements.map((one) => (one.entryId === runner.entryId ? { ...at, entryId: one.entryId } : one))
+		expect(await saveMap(club.coach, sessionId, map.ground.id, into, NOW)).toMatchObject({ problem: expect.stringMatching(/^Not saved\. .*throw sector/) as string })
+		const out = map.placements.map((one) => (one.entryId === runner.entryId ? { ...one, x: 99 } : one))
+		expect(await saveMap(club.coach, sessionId, map.ground.id, out, NOW)).toMatchObject({ problem: expect.stringContaining('outside the ground') as string })
+		for (const wrong of [null, 'x', [{}], [{ entryId: runner.entryId, x: 'a', y: 1, turnDeg: 0 }], [{ entryId: runner.entryId, x: 1e12, y: 1, turnDeg: 0 }]]) expect(await saveMap(club.coach, sessionId, map.ground.id, wrong, NOW)).toHaveProperty('problem')
+		expect(await saveMap(club.coach, sessionId, randomUUID(), map.placements, NOW)).toBeNull()
+		expect(await saveMap((await makeClub('Other')).coach, sessionId, map.ground.id, map.placements, NOW)).toBeNull()
+		expect(await mapOf(sessionId)).toMatchObject({ saved: false })
+	})
+	it('holds a session on a ground: its place, what is under foot, and the lines for that', async () => {
+		const { sessionId } = await save()
+		await addGround(club.coach, { name: 'Yard', lengthM: '40', widthM: '18', surface: 'gravel' })
+		const map = await mapOf(sessionId)
+		if (!('ground' in map)) throw new Error('no ground')
+		expect(await holdOn(club.coach, sessionId, map.ground.id, NOW)).toEqual({ held: 'Yard' })
+		expect(await readSession(club.scope, sessionId)).toMatchObject({ place: 'Yard', surface: 'gravel' })
+		expect(await holdOn(club.coach, randomUUID(), map.ground.id, NOW)).toBeNull()
+	})
+	it.each([['', '100', '60', 'grass'], ['Grass', 'long', '60', 'grass'], ['Grass', '100', '4', 'grass'], ['Grass', '100', '60', 'moon']])('refuses a ground “%s” of %s by %s on %s', async (name, lengthM, widthM, surface) => {
+		expect(await addGround(club.coach, { name, lengthM, widthM, surface })).toHaveProperty('problem')
+	})
+})
