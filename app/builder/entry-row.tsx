@@ -48,11 +48,11 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 			<div className="flex flex-wrap items-center gap-x-2 gap-y-1">
 				<button type="button" className="min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2" aria-label={`Drag entry ${index + 1}`} {...attributes} {...listeners}>⠿</button>
 				<span className="w-5">{pick && <FamilyMark family={pick.ladder?.family ?? pick.drill.family} label />}</span>
-				<input className="input w-[148px]! px-2! text-[15px]!" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={said('part') !== undefined} onChange={(event) => onChange({ part: event.target.value })} />
-				<div className="flex min-w-[190px] flex-1"><DrillSearch label={`Drill or ladder, entry ${index + 1}`} picks={picks} value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''} invalid={said('drillId') !== undefined} onPick={choose} /></div>
-				{pick && <label className="flex items-center gap-1 text-[14px]"><select className="input h-[44px] w-[58px]! px-1!" aria-label={`Lanes, entry ${index + 1}`} value={entry.lanes} onChange={(event) => onChange({ lanes: Number(event.target.value) })}>{[1, 2, 3, 4, 5, 6].map((lanes) => <option key={lanes}>{lanes}</option>)}</select><span className="w-[36px]">{entry.lanes === 1 ? 'lane' : 'lanes'}</span></label>}
-				<span className="num w-[34px] text-right text-[15px]">{minutes === undefined ? '' : `${Math.round(minutes)}′`}</span>
-				<span className="flex">
+				<input className="input w-[124px]! px-2! text-[15px]! sm:w-[148px]!" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={said('part') !== undefined} onChange={(event) => onChange({ part: event.target.value })} />
+				<div className="order-1 flex min-w-[190px] flex-1 sm:order-none"><DrillSearch label={`Drill or ladder, entry ${index + 1}`} picks={picks} value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''} invalid={said('drillId') !== undefined} onPick={choose} /></div>
+				{pick && <label className="order-1 flex items-center gap-1 text-[14px] sm:order-none"><select className="input h-[44px] w-[58px]! px-1!" aria-label={`Lanes, entry ${index + 1}`} value={entry.lanes} onChange={(event) => onChange({ lanes: Number(event.target.value) })}>{[1, 2, 3, 4, 5, 6].map((lanes) => <option key={lanes}>{lanes}</option>)}</select><span className="w-[36px]">{entry.lanes === 1 ? 'lane' : 'lanes'}</span></label>}
+				<span className="num order-1 w-[30px] text-right text-[15px] sm:order-none sm:w-[34px]">{minutes === undefined ? '' : `${Math.round(minutes)}′`}</span>
+				<span className="ml-auto flex sm:ml-0">
 					<button type="button" className={SMALL} disabled={index === 0} onClick={() => onMove(-1)} aria-label={`Earlier, entry ${index + 1}`}>↑</button>
 					<button type="button" className={SMALL} disabled={last} onClick={() => onMove(1)} aria-label={`Later, entry ${index + 1}`}>↓</button>
 					<button type="button" className={SMALL} onClick={onRemove} aria-label={`Take off, entry ${index + 1}`} title="Take off">×</button>

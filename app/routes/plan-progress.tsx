@@ -46,14 +46,14 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 			<div className="mt-5 overflow-x-auto">
 				<table className="w-full max-w-[1100px] border-collapse">
 					<caption className="sr-only">Weeks of the block, plan against done</caption>
-					<thead><tr className="dim text-left text-[13px]"><th className="font-normal" scope="col">Week</th><th className="font-normal" scope="col">Load</th><th className="font-normal" scope="col">Sessions</th>{QUANTITIES.map((quantity) => <th key={quantity} scope="col" className="pl-4 font-normal">{HEADS[quantity]}</th>)}</tr></thead>
+					<thead className="hidden sm:table-header-group"><tr className="dim text-left text-[13px]"><th className="font-normal" scope="col">Week</th><th className="font-normal" scope="col">Load</th><th className="font-normal" scope="col">Sessions</th>{QUANTITIES.map((quantity) => <th key={quantity} scope="col" className="pl-4 font-normal">{HEADS[quantity]}</th>)}</tr></thead>
 					<tbody>
 						{weeks.map((week) => (
-							<tr key={week.week} className="rule align-top">
-								<th scope="row" className="py-2 pr-3 text-left font-normal"><b className="num">Week {week.week}</b><span className="dim block text-[13px]">{shortDay(week.monday)}, {week.phase}</span></th>
-								<td className="num py-2 pr-3">{week.load} %</td>
-								<td className={`py-2 pr-3 ${week.missed ? 'font-bold' : ''}`}>{week.missed ? 'missed' : `${week.held} of ${week.sessions} held`}</td>
-								{QUANTITIES.map((quantity) => <td key={quantity} className="min-w-[150px] py-2 pl-4"><Against asked={week.asked[quantity]} written={week.written[quantity]} done={week.done[quantity]} begun={week.held > 0} /></td>)}
+							<tr key={week.week} className="rule grid grid-cols-2 gap-x-4 py-2 align-top sm:table-row">
+								<th scope="row" className="text-left font-normal sm:py-2 sm:pr-3"><b className="num">Week {week.week}</b><span className="dim block text-[13px]">{shortDay(week.monday)}, {week.phase}</span></th>
+								<td className="num hidden sm:table-cell sm:py-2 sm:pr-3">{week.load} %</td>
+								<td className={`text-right sm:py-2 sm:pr-3 sm:text-left ${week.missed ? 'font-bold' : ''}`}>{week.missed ? 'missed' : `${week.held} of ${week.sessions} held`}<span className="dim sm:hidden">, {week.load} %</span></td>
+								{QUANTITIES.map((quantity) => <td key={quantity} className="pt-1.5 sm:min-w-[150px] sm:py-2 sm:pl-4"><span className="dim text-[13px] sm:hidden">{HEADS[quantity]}</span><Against asked={week.asked[quantity]} written={week.written[quantity]} done={week.done[quantity]} begun={week.held > 0} /></td>)}
 							</tr>
 						))}
 					</tbody>

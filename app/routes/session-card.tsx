@@ -21,13 +21,17 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		entries: sheet.entries.map((entry) => {
 			const lines = sheet.athletes.flatMap((athlete) => athlete.lines.filter((line) => line.entryId === entry.id).map((line) => ({
 				name: athlete.name, blocked: line.blocked, words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '', restS: line.restS, target: targets.get(line.id)?.words ?? '',
-				boxes: line.drill?.measures[0] && line.drill.measures[0] !== 'quality' ? Math.min(8, line.dose.sets * line.dose.reps) : 0,
+				// What tops up is ticked off, not measured.
+				boxes: line.drill?.measures[0] && line.drill.measures[0] !== 'quality' && !entry.tuning?.fill ? Math.min(8, line.dose.sets * line.dose.reps) : 0,
 			})))
 			return { id: entry.id, part: entry.part, name: entryName(entry, sheet.library), groups: grouped(lines) }
 		}),
 		doses: sheet.athletes.map((athlete) => ({ name: athlete.name, contacts: totalOf(rangedContacts(athlete.planned)), fastMetres: Math.round(metresOf(athlete.planned, ['fast', 'maximal'])) })),
 	}
 }
+
+/** Rows that fit on a page of Letter paper in two columns. */
+const PAGE_ROWS = 80
 
 interface CardLine { name: string; blocked: string | null; words: string; restS: number; target: string; boxes: number }
 
@@ -47,13 +51,15 @@ function grouped(lines: CardLine[]): { words: string; restS: number; boxes: numb
 /** The session on one page for the clipboard, in black and white: lines, targets, and boxes for the marks. */
 export default function SessionCard({ loaderData }: Route.ComponentProps) {
 	const { session, entries, kit, doses } = loaderData
+	// A full card is set smaller, so that it stays one page: smaller letters fit more to a line and more lines to a page.
+	const rows = entries.reduce((sum, entry) => sum + 1.5 + entry.groups.reduce((own, group) => own + 1 + (group.boxes > 0 ? group.people.length : group.people.length > 6 ? 0 : group.people.length / 4), 0), 0) + doses.length / 3
 	return (
 		<div className="card-page">
 			<div className="mb-4 flex flex-wrap justify-between gap-3 print:hidden">
 				<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>Sheet</Link>
 				<button type="button" className="btn" onClick={() => window.print()}>Print, or keep as PDF</button>
 			</div>
-			<div className="card-columns">
+			<div className="card-columns" style={{ '--card-zoom': Math.max(0.62, Math.min(1, Math.sqrt(PAGE_ROWS / rows))) } as React.CSSProperties}>
 			<header className="mb-2 flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1">
 				<h1 className="text-[22px]!">{session.squadName}: {session.title}</h1>
 				<p className="num text-right text-[13px]">{longDay(session.day)}, {session.startTime}<br />{session.place} · {session.plannedMinutes} min · {session.phase}</p>
@@ -66,7 +72,7 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 								<p className="text-[11.5px] leading-tight"><b>{group.words}</b>{group.restS > 0 && `, rest ${group.restS >= 60 ? `${Math.round((group.restS / 60) * 10) / 10} min` : `${group.restS} s`}`}{group.boxes === 0 && `: ${group.people.length > 6 ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}</p>
 								{group.boxes > 0 && group.people.map((person) => (
 									<p key={person.name} className="flex items-center gap-1 text-[11px] leading-none">
-										<span className="w-[112px] shrink-0 truncate">{person.name}</span><span className="num w-[84px] shrink-0 truncate text-[10px]">{person.target}</span>
+										<span className="w-[112px] shrink-0 truncate">{person.name}</span><span className="num w-[84px] shrink-0 truncate text-[10px] leading-[15px]">{person.target}</span>
 										{Array.from({ length: group.boxes }, (_, index) => <i key={index} className="h-[15px] min-w-0 flex-1 border border-ink" />)}
 									</p>
 								))}

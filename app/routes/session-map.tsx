@@ -109,8 +109,8 @@ function MapEditor({ session, map, mayPlan }: { session: Route.ComponentProps['l
 					{clashes.length > 0 && <ul className="mt-2" aria-label="Said about the plan">{clashes.map((clash) => <li key={clash.sentence} className={`rule py-1.5 ${clash.refused ? 'font-bold' : ''}`}>{clash.sentence}</li>)}</ul>}
 				</div>
 				<aside className="min-w-0">
-					<h2>Stations <span className="dim font-normal">metres along | up, turn</span></h2>
-					<ol className="mt-1">{stations.map((station, index) => <StationRow key={station.entryId} station={station} number={index + 1} placement={placements.find((one) => one.entryId === station.entryId)} selected={selected === station.entryId} editable={mayPlan} onSelect={() => setSelected(station.entryId)} onMove={offer} ground={ground} />)}</ol>
+					<h2 className="print:hidden">Stations <span className="dim font-normal">metres along | up, turn</span></h2>
+					<ol className="mt-1 print:hidden">{stations.map((station, index) => <StationRow key={station.entryId} station={station} number={index + 1} placement={placements.find((one) => one.entryId === station.entryId)} selected={selected === station.entryId} editable={mayPlan} onSelect={() => setSelected(station.entryId)} onMove={offer} ground={ground} />)}</ol>
 					{missing.length > 0 && unplaced.length === 0 && <p className="dim mt-1 text-[14px]">{missing.length} not placed yet.</p>}
 					<h2 className="mt-4">To carry out</h2>
 					<p>{kitList(stations, placements).map(({ item, count }) => `${count} × ${item}`).join(', ') || 'nothing'}</p>

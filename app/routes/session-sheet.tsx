@@ -141,7 +141,7 @@ function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athle
 	const sorted = [...groups].sort((a, b) => b[1].length - a[1].length)
 	return (
 		<li className="rule grid gap-x-4 gap-y-1 py-2 sm:grid-cols-[190px_1fr]">
-			<p className="flex items-start gap-2.5"><span className="pt-0.5"><FamilyMark family={entry.family} label /></span><span><b>{entry.name}</b><span className="dim block text-[13.5px]">{entry.part}</span></span></p>
+			<p className="flex items-start gap-2.5"><span className="pt-0.5"><FamilyMark family={entry.family} label /></span><span><b>{entry.name}</b>{entry.part !== entry.name && <span className="dim block text-[13.5px]">{entry.part}</span>}</span></p>
 			<ul>
 				{sorted.map(([words, names]) => (
 					<li key={words} className="grid gap-x-4 sm:grid-cols-[280px_1fr]"><span>{words}</span><span className="dim">{sorted.length === 1 ? 'everybody' : names.join(', ')}</span></li>

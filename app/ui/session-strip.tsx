@@ -29,7 +29,7 @@ export function SessionStrip({ parts, done, compact = false }: { parts: StripPar
 				const ticks = Math.min(part.contacts + part.lowContacts, 60)
 				const share = done?.[index] ?? 0
 				return (
-					<li key={`${part.name}-${index}`} className={compact ? 'min-w-0' : 'min-w-[26px] sm:min-w-[62px]'} style={{ flex: `${Math.max(part.minutes, 1)} 1 0` }}>
+					<li key={`${part.name}-${index}`} className={compact ? 'min-w-0' : 'min-w-[min(26px,var(--even))] sm:min-w-[min(62px,var(--even))]'} style={{ flex: `${Math.max(part.minutes, 1)} 1 0`, '--even': `calc(${100 / parts.length}% - 3px)` } as React.CSSProperties}>
 						{!compact && <p className={`hidden truncate text-[13px] leading-5 sm:block ${part.hard ? 'font-bold' : ''}`} style={{ fontFamily: 'var(--font-head)' }} title={part.name}>{part.name}</p>}
 						<svg className="block w-full" height={compact ? 14 : 34} role="img" aria-label={`${part.name}: about ${part.minutes} minutes, ${costOf(part) || 'no counted load'}${part.hard ? ', hard' : ''}${share > 0 ? `, ${Math.round(share * 100)} % done` : ''}`}>
 							<defs>

@@ -125,3 +125,13 @@ it('keeps the published contact ranges by level', () => {
 	expect([1, 2, 3].map((level) => [SESSION_RANGES[level as 1].contacts.low, SESSION_RANGES[level as 1].contacts.high])).toEqual([[80, 100], [100, 120], [120, 140]])
 	expect(SESSION_RANGES[1].shockContacts.high).toBe(0)
 })
+
+describe('what is planned for later in the week', () => {
+	it('takes its share of the calendar week, not of the seven days before', () => {
+		// Sunday's 20 lie in the seven days before Thursday, next Sunday's 20 in Thursday's own week: never both.
+		const sunday = [{ day: '2026-03-08', unloading: false, value: 20 }]
+		expect(readRamp(sunday, '2026-03-12', 60, 15)).toMatchObject({ done: 20, room: 40 })
+		expect(readRamp(sunday, '2026-03-12', 60, 15, 20)).toMatchObject({ done: 20, room: 40 })
+		expect(readRamp([], '2026-03-12', 60, 15, 50)).toMatchObject({ done: 50, room: 10 })
+	})
+})

@@ -56,8 +56,9 @@ export interface RampReading {
  * @param days what was done, any order, several entries a day allowed
  * @param day the day about to be trained
  * @param rampPercent 5–20
+ * @param laterThisWeek planned for later days of the same calendar week: it takes its share of the week, not of the seven days before
  */
-export function readRamp(days: readonly DayDose[], day: Day, floor: number, rampPercent: number): RampReading {
+export function readRamp(days: readonly DayDose[], day: Day, floor: number, rampPercent: number, laterThisWeek = 0): RampReading {
 	const thisMonday = mondayOf(day)
 	const [oldest, rolling] = [addDays(thisMonday, -7 * WEEKS_BACK), addDays(day, -7)]
 	const weeks = new Map<Day, { total: number; unloading: boolean }>()
@@ -81,6 +82,6 @@ export function readRamp(days: readonly DayDose[], day: Day, floor: number, ramp
 		.map(([, week]) => week.total)
 	const mean = trained.length === 0 ? null : trained.reduce((a, b) => a + b, 0) / trained.length
 	const limit = Math.max(floor, mean === null ? 0 : (1 + rampPercent / 100) * mean)
-	const done = Math.max(calendarWeek, rollingWeek)
+	const done = Math.max(calendarWeek + laterThisWeek, rollingWeek)
 	return { done, mean, limit, room: Math.max(0, limit - done) }
 }

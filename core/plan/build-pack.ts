@@ -36,9 +36,9 @@ export interface PackAthlete {
 /** Which level decides the floor of each ramp. */
 export const RAMP_FAMILY: Record<RampQuantity, Family> = { hardContacts: 'plyometric', sharpCuts: 'agility', maximalStarts: 'sprint', fastMetres: 'sprint' }
 
-/** What the ramp leaves for a day, by quantity. */
-export function roomsOn(day: string, days: Record<RampQuantity, readonly DayDose[]>, levelOf: (family: Family) => Level, rampPercent: number): Record<RampQuantity, number> {
-	return Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent).room])) as Record<RampQuantity, number>
+/** What the ramp leaves for a day, by quantity: `later` is planned for later days of the same week. */
+export function roomsOn(day: string, days: Record<RampQuantity, readonly DayDose[]>, later: Record<RampQuantity, number>, levelOf: (family: Family) => Level, rampPercent: number): Record<RampQuantity, number> {
+	return Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent, later[quantity]).room])) as Record<RampQuantity, number>
 }
 
 export function limitedAthletes(pack: BuildPack): LimitedAthlete[] {

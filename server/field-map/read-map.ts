@@ -41,7 +41,6 @@ async function readStations(scope: ClubScope, sheet: Sheet): Promise<Station[]> 
 		const lines = sheet.athletes.flatMap((athlete) => athlete.lines.filter((line) => line.entryId === entry.id && line.blocked === null && line.drill !== null))
 		const distinct = new Map(lines.map((line) => [`${line.drillId}/${JSON.stringify(line.parameters)}`, line]))
 		const shapes = [...distinct.values()].flatMap((line) => stationShape(line.drill!, line.parameters, entry.lanes, longest) ?? [])
-		const name = entryName(entry, sheet.library)
-		return shapes.length > 0 ? [{ entryId: entry.id, name: entry.tuning?.variants ? entry.part : name, lanes: entry.lanes, shape: joinShapes(shapes) }] : []
+		return shapes.length > 0 ? [{ entryId: entry.id, name: entryName(entry, sheet.library), lanes: entry.lanes, shape: joinShapes(shapes) }] : []
 	})
 }

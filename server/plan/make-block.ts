@@ -16,7 +16,7 @@ import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { dried } from '../sheet/dried'
 import { writeLines } from '../sheet/write-lines'
-import { type BlockShare, readBuildPack } from './read-build-pack'
+import { type BlockShare, readBuildPack, readKnown } from './read-build-pack'
 
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/
 
@@ -64,6 +64,8 @@ export async function makeBlock(who: SignedIn, squadId: string, plan: BlockPlan,
 		const blockId = newId()
 		await insertBlock(scope, { id: blockId, squadId, start: plan.start, weeks: plan.phases.length, plan, madeBy: who.personId, madeAt: now })
 		const free = planned.filter((one) => !taken.has(one.day))
+		// Nothing of it has been done yet: what was done until today is read once for all of them.
+		const known = await readKnown(scope, members, today, library)
 		for (const one of free) {
 			const copied = plan.content === 'copied' && one.role === 'hard' && pattern !== null
 			const session: SessionRow = {
@@ -74,7 +76,7 @@ export async function makeBlock(who: SignedIn, squadId: string, plan: BlockPlan,
 			await insertAttending(scope, session.id, members)
 			if (copied) await insertEntries(scope, entries.map((entry) => ({ ...entry, id: newId(), sessionId: session.id, doseFactor: entry.family === 'prepare' ? 1 : one.share, tuning: tuningForAnotherDay(entry.tuning) })))
 			else {
-				const pack = await readBuildPack(scope, squad, session, members, library, today, { share: one.share, role: one.role, priority: plan.priority, kept: plan.kept })
+				const pack = await readBuildPack(scope, squad, session, members, library, today, { share: one.share, role: one.role, priority: plan.priority, kept: plan.kept }, known)
 				const { entries: proposed } = proposeSession(requestOf(pack, library, { minutes: one.minutes, mostLanes: USUAL_LANES, kit: null }))
 				await insertEntries(scope, proposed.map((entry, position) => proposedRow(session.id, entry, position, library)))
 			}
