@@ -77,7 +77,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 					<p className="dim">{longDay(session.day)} · {session.startTime}{session.place && ` · ${session.place}`}</p>
 					<h1 className="mt-1">{session.squadName}, {session.title.charAt(0).toLowerCase() + session.title.slice(1)}</h1>
 					<p className={`mt-1 ${planned > session.plannedMinutes ? 'font-bold' : 'dim'}`}>
-						About {planned} of {session.plannedMinutes} minutes{planned > session.plannedMinutes && `: ${planned - session.plannedMinutes} too many, drop a set or a part`} · {session.phase}{begun && ' · begun, the sheet is frozen'}
+						About {planned} of {session.plannedMinutes} minutes{planned > session.plannedMinutes && <>: {planned - session.plannedMinutes} too many, <Link className="link" to={`/sessions/${session.id}/flow`}>add lanes</Link> or drop a set or a part</>} · {session.phase}{begun && ' · begun, the sheet is frozen'}
 					</p>
 				</div>
 				<div className="flex flex-wrap gap-2">

@@ -1,6 +1,5 @@
 import { countLine } from '../dose/count-line'
 import { type DoseCount, cutsOf, metresOf, rangedContacts, sumCounts, totalOf } from '../dose/dose-count'
-import { estimateMinutes } from '../dose/estimate-minutes'
 import { intensityOf } from '../dose/count-rep'
 import type { Drill, Family } from '../library/types'
 import type { PlannedLine } from '../progress/types'
@@ -8,6 +7,8 @@ import type { PlannedLine } from '../progress/types'
 export interface StripEntry {
 	part: string
 	family: Family
+	/** What it takes the group, by the flow. */
+	minutes: number
 	/** The lines of all athletes on this entry. */
 	lines: { athleteId: string; line: PlannedLine; drill: Drill }[]
 }
@@ -32,7 +33,7 @@ const median = (values: number[]): number => {
 	return sorted.length === 0 ? 0 : sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
 
-/** Parts in order; an entry lasts as long as its longest line, because nobody leaves the group behind. */
+/** Parts in order, entries of one name after another taken together. */
 export function stripOf(entries: readonly StripEntry[]): StripPart[] {
 	const parts: { name: string; family: Family; minutes: number; hard: boolean; byAthlete: Map<string, DoseCount[]> }[] = []
 	for (const entry of entries) {
@@ -41,7 +42,7 @@ export function stripOf(entries: readonly StripEntry[]): StripPart[] {
 			part = { name: entry.part, family: entry.family, minutes: 0, hard: false, byAthlete: new Map() }
 			parts.push(part)
 		}
-		part.minutes += Math.max(0, ...entry.lines.map(({ line, drill }) => estimateMinutes(line.dose, line.parameters, line.restS, drill.defaults.repS)))
+		part.minutes += entry.minutes
 		for (const { athleteId, line, drill } of entry.lines) {
 			const intensity = intensityOf(drill, line.parameters)
 			part.hard ||= intensity === 'high' || intensity === 'shock'

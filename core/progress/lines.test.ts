@@ -180,11 +180,11 @@ it('lays a session out as parts of minutes with what they cost', () => {
 		const drill = STARTER_LIBRARY.drills[drillId]!
 		const { heightCm, distanceM } = drill.defaults
 		const line: PlannedLine = { drillId, drillVersion: 1, ladderId: null, rungId: null, dose, parameters: { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) }, restS: drill.defaults.restS }
-		return { part, family: drill.family, lines: ['a', 'b'].map((athleteId) => ({ athleteId, line, drill })) }
+		return { part, family: drill.family, minutes: 6.4, lines: ['a', 'b'].map((athleteId) => ({ athleteId, line, drill })) }
 	}
 	const strip = stripOf([entry('Jumps', 'pogo', { sets: 3, reps: 15 }), entry('Jumps', 'depth-jump', { sets: 5, reps: 2 }), entry('Acceleration', 'three-point-start', { sets: 1, reps: 6 })])
-	expect(strip.map(({ name, contacts, lowContacts, fastMetres, hard }) => ({ name, contacts, lowContacts, fastMetres, hard }))).toEqual([
-		{ name: 'Jumps', contacts: 20, lowContacts: 45, fastMetres: 0, hard: true },
-		{ name: 'Acceleration', contacts: 0, lowContacts: 0, fastMetres: 120, hard: true },
+	expect(strip.map(({ name, minutes, contacts, lowContacts, fastMetres, hard }) => ({ name, minutes, contacts, lowContacts, fastMetres, hard }))).toEqual([
+		{ name: 'Jumps', minutes: 13, contacts: 20, lowContacts: 45, fastMetres: 0, hard: true },
+		{ name: 'Acceleration', minutes: 6, contacts: 0, lowContacts: 0, fastMetres: 120, hard: true },
 	])
 })

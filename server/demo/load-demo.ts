@@ -154,7 +154,7 @@ class DemoClub {
 			return {
 				id: random.uuid(), sessionId, part: part.part, family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: part.ladderId ?? null,
 				dose: { sets: part.sets, reps: part.reps }, parameters: { ...(distanceM ? { distanceM } : {}), ...(ballKg ? { ballKg } : {}) }, restS: part.restS,
-				doseFactor: phase === 'unloading' && drill.family !== 'prepare' ? 0.6 : 1, retired: false,
+				doseFactor: phase === 'unloading' && drill.family !== 'prepare' ? 0.6 : 1, lanes: part.lanes ?? 1, retired: false,
 			}
 		})
 		await insertEntries(scope, entries)

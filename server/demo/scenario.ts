@@ -99,15 +99,15 @@ export const DEMO_GROUNDS: Omit<Ground, 'id'>[] = [
 	{ name: 'Gravel yard', lengthM: 42, widthM: 20, surface: 'gravel' },
 ]
 
-export const DEMO_PARTS: { part: string; ladderId?: string; drillId?: string; sets: number; reps: number; distanceM?: number; ballKg?: number; restS: number; seniorOnly?: boolean }[] = [
+export const DEMO_PARTS: { part: string; ladderId?: string; drillId?: string; sets: number; reps: number; distanceM?: number; ballKg?: number; restS: number; lanes?: number; seniorOnly?: boolean }[] = [
 	{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 },
 	{ part: 'Rhythm and stiffness', drillId: 'relaxed-skip', sets: 2, reps: 1, distanceM: 20, restS: 30 },
 	{ part: 'Rhythm and stiffness', ladderId: 'stiffness', sets: 3, reps: 8, restS: 60 },
-	{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 },
-	{ part: 'Jumps', ladderId: 'shock', sets: 3, reps: 5, restS: 75 },
-	{ part: 'Jumps', drillId: 'alternate-bounds', sets: 3, reps: 1, distanceM: 20, restS: 90, seniorOnly: true },
-	{ part: 'Jumps', drillId: 'broad-jump', sets: 3, reps: 5, restS: 60 },
+	{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120, lanes: 2 },
+	{ part: 'Jumps', ladderId: 'shock', sets: 3, reps: 5, restS: 75, lanes: 3 },
+	{ part: 'Jumps', drillId: 'alternate-bounds', sets: 3, reps: 1, distanceM: 20, restS: 90, lanes: 2, seniorOnly: true },
+	{ part: 'Jumps', drillId: 'broad-jump', sets: 3, reps: 5, restS: 60, lanes: 3 },
 	{ part: 'Cuts', ladderId: 'cut', sets: 3, reps: 3, restS: 60 },
-	{ part: 'Throws', drillId: 'overhead-throw', sets: 2, reps: 4, ballKg: 3, restS: 75 },
+	{ part: 'Throws', drillId: 'overhead-throw', sets: 2, reps: 4, ballKg: 3, restS: 75, lanes: 3 },
 	{ part: 'Close', drillId: 'easy-close', sets: 1, reps: 1, restS: 0 },
 ]

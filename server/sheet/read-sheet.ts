@@ -3,6 +3,7 @@ import { countLine } from '../../core/dose/count-line'
 import { type DoseCount, addCounts, emptyCount, sumCounts } from '../../core/dose/dose-count'
 import { fromSparse } from '../../core/dose/sparse-count'
 import type { Drill, Level, Library } from '../../core/library/types'
+import { flowEntry, simulateEntry } from '../../core/plan/flow'
 import { type StripPart, stripOf } from '../../core/plan/session-strip'
 import { estimateMinutes } from '../../core/dose/estimate-minutes'
 import type { ClubScope } from '../../db/connect'
@@ -65,13 +66,13 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 			lines: sheetLines,
 		}
 	})
-	const strip = stripOf(entries.map((entry) => ({
-		part: entry.part,
-		family: entry.family,
-		lines: lines.flatMap((line) => {
-			const [planned, drill] = [plannedOf(line), drillOf(line)]
-			return line.entryId === entry.id && planned && drill ? [{ athleteId: line.athleteId, line: planned, drill }] : []
-		}),
-	})))
+	const strip = stripOf(entries.map((entry) => {
+		const own = people.flatMap((athlete) => athlete.lines.flatMap((line) => {
+			const planned = plannedOf(line)
+			return line.entryId === entry.id && planned && line.drill ? [{ athleteId: athlete.id, line: planned, drill: line.drill }] : []
+		}))
+		const flow = flowEntry({ id: entry.id, name: entry.part, lanes: entry.lanes, together: entry.together }, own.map(({ athleteId, line, drill }) => ({ athleteId, drill, dose: line.dose, parameters: line.parameters, restS: line.restS })))
+		return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }
+	}))
 	return { session, entries, athletes: people, strip, events, conflicts, library }
 }
