@@ -1,5 +1,6 @@
 import path from 'node:path'
 import { type Page, chromium } from '@playwright/test'
+import { addDays } from '../core/calendar/days'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { ROOT } from './ensure-packages.mjs'
 
@@ -33,7 +34,7 @@ async function main(): Promise<void> {
 	await shoot('today', '/')
 	await shoot('today-phone', '/', PHONE)
 	await shoot('sheet', sheet)
-	await shoot('sheet-phone', null, PHONE, async (at) => at.getByRole('button', { name: /Tadeo Brandt/ }).click())
+	await shoot('map', `${sheet}/map`)
 	await shoot('review', review)
 	await shoot('squads', '/squads')
 	await shoot('athlete', athlete)
@@ -52,6 +53,19 @@ async function main(): Promise<void> {
 		await at.getByRole('link', { name: 'Lanes and minutes' }).click()
 		await at.waitForURL(/\/flow$/)
 	})
+	await shoot('block', '/plan/block', DESK, async (at) => {
+		await at.getByLabel('Priority').selectOption({ label: 'sprint' })
+		await at.getByRole('button', { name: 'throws', exact: true }).click()
+		await at.getByText('Tests on the last hard day').click()
+	})
+	await shoot('builder', '/sessions/new', DESK, async (at) => {
+		await at.getByLabel('Squad').selectOption({ label: 'Women’s squad' })
+		await at.getByLabel('Day', { exact: true }).fill(addDays(new Date().toISOString().slice(0, 10), 19))
+		await at.getByLabel('Minutes').fill('90')
+		await at.getByRole('button', { name: 'Propose the session' }).click()
+		await at.getByText('drills in').scrollIntoViewIfNeeded()
+		await at.evaluate(() => window.scrollTo(0, 330))
+	})
 	await shoot('library', '/library')
 	const paste = (at: Page, label: string, text: string) => at.getByLabel(label).evaluate((box, content) => {
 		const clipboardData = new DataTransfer()
@@ -62,10 +76,6 @@ async function main(): Promise<void> {
 	await shoot('bench-profile', '/bench/sprint-profile', DESK, async (at) => {
 		await alive(at)
 		await paste(at, 'Distance, row 1', '5\t1.36\n10\t2.10\n20\t3.36\n30\t4.58\n40\t5.68')
-	})
-	await shoot('bench-contact', '/bench/contact', DESK, async (at) => {
-		await alive(at)
-		await paste(at, 'Box, row 1', '20\t138\t402\n20\t141\t410\n30\t143\t452\n40\t147\t470\n40\t152\t476\n60\t181\t512')
 	})
 	await shoot('bench-film', '/bench/film', PHONE, async (at) => {
 		await alive(at)
@@ -106,7 +116,6 @@ async function main(): Promise<void> {
 		await at.getByRole('button', { name: 'Next', exact: true }).click()
 		await type('35')
 	})
-	await shoot('field-desk', null)
 	await shoot('field-pain', null, PHONE, async (at) => {
 		await at.getByRole('button', { name: 'Pain' }).click()
 		await at.getByRole('button', { name: 'back thigh' }).click()
