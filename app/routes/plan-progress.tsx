@@ -42,7 +42,7 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 					{mayPlan && <Form method="post" className="mt-2"><button className="btn">Plan the rest anew</button></Form>}
 				</section>
 			)}
-			{actionData && <p className={`mt-3 ${'problem' in actionData ? 'problem' : ''}`} role="status">{'problem' in actionData ? actionData.problem : `${actionData.replanned} sessions have new doses.`}</p>}
+			{actionData && <p className={`mt-3 ${'problem' in actionData ? 'problem' : ''}`} role="status">{'problem' in actionData ? actionData.problem : `${actionData.replanned} ${actionData.replanned === 1 ? 'session has' : 'sessions have'} new doses.`}</p>}
 			<div className="mt-5 overflow-x-auto">
 				<table className="w-full max-w-[1100px] border-collapse">
 					<caption className="sr-only">Weeks of the block, plan against done</caption>

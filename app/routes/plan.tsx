@@ -145,7 +145,8 @@ function SessionChip({ session, rules, movable, onMove }: { session: ListedSessi
 				onMove(event.key === 'ArrowLeft' ? -1 : 1)
 			}}>
 				<b>{session.squadName}</b> <span className="num">{session.startTime}</span>
-				<span className={`block truncate ${rules.length > 0 ? 'font-bold' : 'dim'}`}>{rules.length > 0 ? `clash: ${[...new Set(rules)].map((rule) => RULE_NAMES[rule].toLowerCase()).join(', ')}` : state}</span>
+				<span className="dim block truncate">{state}</span>
+				{rules.length > 0 && <span className="block truncate font-bold">clash: {[...new Set(rules)].map((rule) => RULE_NAMES[rule].toLowerCase()).join(', ')}</span>}
 			</Link>
 			{movable && <button type="button" className="hidden min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2 sm:block" aria-label={`Drag ${session.squadName}, ${shortDay(session.day)}`} {...attributes} {...listeners}>⠿</button>}
 		</div>

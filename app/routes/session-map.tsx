@@ -31,13 +31,14 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		if (!held) throw notFound()
 		return data(held, { status: 'problem' in held ? 400 : 200 })
 	}
-	let value: unknown = null
-	try {
-		value = JSON.parse(String(form.get('placements') ?? ''))
-	} catch {
-		// Refused below as no placements.
+	const json = (name: string): unknown => {
+		try {
+			return JSON.parse(String(form.get(name) ?? ''))
+		} catch {
+			return null
+		}
 	}
-	const saved = await saveMap(who, params.sessionId, groundId, value, new Date())
+	const saved = await saveMap(who, params.sessionId, groundId, json('placements'), json('before'), new Date())
 	if (!saved) throw notFound()
 	return data(saved, { status: 'problem' in saved ? 400 : 200 })
 }
@@ -63,7 +64,8 @@ function MapEditor({ session, map, mayPlan }: { session: Route.ComponentProps['l
 	const keeper = useFetcher<typeof action>()
 	const [placements, setPlacements] = useState<Placement[]>(map.placements)
 	const [unplaced, setUnplaced] = useState(map.unplaced)
-	const [kept, setKept] = useState(map.saved ? JSON.stringify(map.placements) : '')
+	// Read anew after every save, so that it is what the server holds.
+	const kept = map.saved ? JSON.stringify(map.placements) : ''
 	const [selected, setSelected] = useState<string | null>(null)
 	const [refused, setRefused] = useState<string | null>(null)
 	const clashes = checkLayout(stations, placements, ground)
@@ -85,8 +87,7 @@ function MapEditor({ session, map, mayPlan }: { session: Route.ComponentProps['l
 		setUnplaced(found.unplaced)
 	}
 	const save = () => {
-		setKept(JSON.stringify(placements))
-		void keeper.submit({ do: 'save', ground: ground.id, placements: JSON.stringify(placements) }, { method: 'post' })
+		void keeper.submit({ do: 'save', ground: ground.id, before: kept, placements: JSON.stringify(placements) }, { method: 'post' })
 	}
 	const answer = keeper.data && 'problem' in keeper.data ? keeper.data.problem : null
 	const missing = stations.filter((station) => !placements.some((one) => one.entryId === station.entryId))

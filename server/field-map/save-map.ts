@@ -1,4 +1,5 @@
 import { v7 as newId } from 'uuid'
+import { canonicalJson } from '../../core/events/canonical-json'
 import { TURN_DEG, checkLayout, snap } from '../../core/field-map/layout'
 import type { Placement } from '../../core/field-map/types'
 import { SURFACES } from '../../core/progress/surfaces'
@@ -20,19 +21,28 @@ function readPlacements(value: unknown): Placement[] | null {
 	return placements.every(({ entryId, x, y, turnDeg }) => /^[0-9a-f-]{36}$/.test(entryId) && [x, y, turnDeg].every((number) => Number.isFinite(number) && Math.abs(number) <= 1000)) ? placements.map(snap) : null
 }
 
-/** Keeps where a session's stations stand on a ground. Nobody runs through a throw sector, nothing leaves the ground. */
-export async function saveMap(who: SignedIn, sessionId: string, groundId: string, value: unknown, now: Date): Promise<{ saved: true } | { problem: string } | null> {
+/**
+ * Keeps where a session's stations stand on a ground. Nobody runs through a throw sector, nothing leaves the
+ * ground, and what somebody else has kept meanwhile is not written over.
+ *
+ * @param before the kept placements the change was made on; null when none were kept
+ */
+export async function saveMap(who: SignedIn, sessionId: string, groundId: string, value: unknown, before: unknown, now: Date): Promise<{ saved: true } | { problem: string } | null> {
 	const placements = readPlacements(value)
 	if (!placements) return { problem: `Each station has metres from the corner and a turn in steps of ${TURN_DEG} degrees.` }
-	const scope = scopeOf(who.clubId)
-	const sheet = await readSheet(scope, sessionId)
-	const map = sheet && (await readMap(scope, sheet, groundId))
-	if (!map || !('ground' in map) || map.ground.id !== groundId) return null
-	const known = placements.filter((placement) => map.stations.some((station) => station.entryId === placement.entryId))
-	const refused = checkLayout(map.stations, known, map.ground).find((clash) => clash.refused)
-	if (refused) return { problem: `Not saved. ${refused.sentence}` }
-	await writeLayout(scope, sessionId, groundId, known, now)
-	return { saved: true }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		// Two who save at once queue up at the session.
+		const session = await lockSession(scope, sessionId)
+		const sheet = session && (await readSheet(scope, sessionId))
+		const map = sheet && (await readMap(scope, sheet, groundId))
+		if (!map || !('ground' in map) || map.ground.id !== groundId) return null
+		if (map.saved && canonicalJson(map.placements) !== canonicalJson(readPlacements(before) ?? null)) return { problem: 'Not saved. Somebody else has changed this plan meanwhile: read it anew before changing it.' }
+		const known = placements.filter((placement) => map.stations.some((station) => station.entryId === placement.entryId))
+		const refused = checkLayout(map.stations, known, map.ground).find((clash) => clash.refused)
+		if (refused) return { problem: `Not saved. ${refused.sentence}` }
+		await writeLayout(scope, sessionId, groundId, known, now)
+		return { saved: true as const }
+	})
 }
 
 /** Holds an unstarted session on a ground: its place and what is under foot, and everybody's lines for that. */

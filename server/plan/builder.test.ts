@@ -117,9 +117,14 @@ describe('the field map', () => {
 		if (!('ground' in small)) throw new Error('no ground')
 		expect(small.unplaced.length).toBeGreaterThan(0)
 
-		expect(await saveMap(club.coach, sessionId, first.ground.id, first.placements, NOW)).toEqual({ saved: true })
+		expect(await saveMap(club.coach, sessionId, first.ground.id, first.placements, null, NOW)).toEqual({ saved: true })
 		expect(await mapOf(sessionId, first.ground.id)).toMatchObject({ saved: true, placements: first.placements })
 		expect(await mapOf(sessionId, yard.id)).toMatchObject({ saved: false })
+		// Two coaches at once: the second to save reads anew first.
+		const mine = first.placements.slice(1)
+		expect(await saveMap(club.coach, sessionId, first.ground.id, mine, null, NOW)).toMatchObject({ problem: expect.stringContaining('Somebody else') as string })
+		expect(await saveMap(club.coach, sessionId, first.ground.id, mine, first.placements, NOW)).toEqual({ saved: true })
+		expect(await mapOf(sessionId, first.ground.id)).toMatchObject({ placements: mine })
 	})
 	it('keeps nothing that crosses a throw sector or leaves the ground, nothing garbled, and nothing of a stranger', async () => {
 		const { sessionId } = await save()
@@ -129,12 +134,12 @@ describe('the field map', () => {
 		const [thrower, runner] = [map.stations.find((station) => station.shape.zones.some((zone) => zone.kind === 'sector'))!, map.stations.find((station) => station.name === 'Acceleration')!]
 		const at = map.placements.find((one) => one.entryId === thrower.entryId)!
 		const into = map.placements.map((one) => (one.entryId === runner.entryId ? { ...at, entryId: one.entryId } : one))
-		expect(await saveMap(club.coach, sessionId, map.ground.id, into, NOW)).toMatchObject({ problem: expect.stringMatching(/^Not saved\. .*throw sector/) as string })
+		expect(await saveMap(club.coach, sessionId, map.ground.id, into, null, NOW)).toMatchObject({ problem: expect.stringMatching(/^Not saved\. .*throw sector/) as string })
 		const out = map.placements.map((one) => (one.entryId === runner.entryId ? { ...one, x: 99 } : one))
-		expect(await saveMap(club.coach, sessionId, map.ground.id, out, NOW)).toMatchObject({ problem: expect.stringContaining('outside the ground') as string })
-		for (const wrong of [null, 'x', [{}], [{ entryId: runner.entryId, x: 'a', y: 1, turnDeg: 0 }], [{ entryId: runner.entryId, x: 1e12, y: 1, turnDeg: 0 }]]) expect(await saveMap(club.coach, sessionId, map.ground.id, wrong, NOW)).toHaveProperty('problem')
-		expect(await saveMap(club.coach, sessionId, randomUUID(), map.placements, NOW)).toBeNull()
-		expect(await saveMap((await makeClub('Other')).coach, sessionId, map.ground.id, map.placements, NOW)).toBeNull()
+		expect(await saveMap(club.coach, sessionId, map.ground.id, out, null, NOW)).toMatchObject({ problem: expect.stringContaining('outside the ground') as string })
+		for (const wrong of [null, 'x', [{}], [{ entryId: runner.entryId, x: 'a', y: 1, turnDeg: 0 }], [{ entryId: runner.entryId, x: 1e12, y: 1, turnDeg: 0 }]]) expect(await saveMap(club.coach, sessionId, map.ground.id, wrong, null, NOW)).toHaveProperty('problem')
+		expect(await saveMap(club.coach, sessionId, randomUUID(), map.placements, null, NOW)).toBeNull()
+		expect(await saveMap((await makeClub('Other')).coach, sessionId, map.ground.id, map.placements, null, NOW)).toBeNull()
 		expect(await mapOf(sessionId)).toMatchObject({ saved: false })
 	})
 	it('holds a session on a ground: its place, what is under foot, and the lines for that', async () => {

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
-import { addDays, mondayOf, shortDay } from '../../core/calendar/days'
+import { addDays, mondayOf, shortDay, weekday } from '../../core/calendar/days'
+import { DEMO_SQUADS } from '../../server/demo/scenario'
 import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
 import { printed } from '../support/printed'
 import { signIn } from '../support/sign-in'
@@ -51,6 +52,34 @@ test('a block of five weeks is made; a session dragged into a clash is named and
 	await expect(cell(addDays(friday, 28 + 7)).getByRole('link', { name: /^Under 17 \d/ })).toBeVisible()
 	await page.getByRole('button', { name: 'Take what is not begun off' }).last().click()
 	await expect(page.getByRole('link', { name: /^Under 17 \d/ })).toHaveCount(0)
+})
+
+test('a block whose weeks were missed says so, plans the rest anew, and shows plan against done', async ({ page }) => {
+	await page.goto(`${process.env.DEMO_APP!}/plan/block`)
+	await page.getByLabel('Squad').selectOption({ label: 'Under 17' })
+	// Begun two weeks ago, on days the squad has free; nobody came.
+	await page.getByLabel('First Monday').fill(addDays(mondayOf(new Date().toISOString().slice(0, 10)), -14))
+	const { offsets } = DEMO_SQUADS.find((squad) => squad.key === 'u17')!
+	const busy = new Set(offsets.map((ago) => weekday(addDays(new Date().toISOString().slice(0, 10), -ago))))
+	const free = [1, 2, 3, 4, 5, 6, 7].find((day) => !busy.has(day))!
+	for (const [index, name] of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].entries()) {
+		const button = page.getByRole('button', { name, exact: true })
+		if ((await button.getAttribute('aria-pressed')) !== String(index + 1 === free)) await button.click()
+	}
+	await page.getByLabel('Priority').selectOption({ label: 'jumps' })
+	await page.getByRole('button', { name: 'Make 5 sessions' }).click()
+	await expect(page).toHaveURL(/\/plan\?from=/, { timeout: 30_000 })
+	await page.getByRole('link', { name: /^Under 17, 5 weeks from/ }).click()
+	await expect(page.getByText('Weeks 1, 2 were missed.')).toBeVisible()
+	// Jumps are the priority at level 1: 100 contacts a session, 83 % of them in the first week, four fifths of those on gravel.
+	await expect(page.getByRole('row', { name: /^Week 1/ })).toContainText('66 asked')
+	await page.getByRole('button', { name: 'Plan the rest anew' }).click()
+	await expect(page.getByRole('status')).toContainText(/\d sessions? ha(s|ve) new doses/)
+	await expect(page.getByText('Weeks 1, 2 were missed.')).toHaveCount(0)
+	await expect(page.getByRole('row', { name: /^Week 3/ })).toContainText('60 %')
+	await page.getByRole('link', { name: 'Plan', exact: true }).last().click()
+	await page.getByRole('listitem').filter({ hasText: 'Under 17, 5 weeks from' }).getByRole('button', { name: 'Take what is not begun off' }).click()
+	await expect(page.getByRole('link', { name: /^Under 17, 5 weeks from/ })).toHaveCount(0)
 })
 
 test('lanes change the minutes and the rests; the search in a worker gives plans that fit; what is kept stays', async ({ page }) => {
