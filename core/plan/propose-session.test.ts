@@ -94,9 +94,8 @@ function faults(asked: BuildRequest, proposal: Proposal): string[] {
 		for (const caution of [...checkOrder(lines.map(({ entry, drill, line }) => ({ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose }))), ...checkGround(cost, one.levelOf('plyometric'), surface)]) say(caution.rule, caution.sentence)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) if (rampValue(cost, quantity) > one.rooms[quantity]! + 1e-6) say('S7', `${rampValue(cost, quantity)} ${quantity} of ${one.rooms[quantity]}`)
 		const planned = quantitiesOf(cost)
-		const ranges = { contacts: 'contacts', fastMetres: 'fastMetres', cuts60: 'cuts60', throws: 'throws' } as const
 		for (const quantity of QUANTITIES) {
-			const { high } = SESSION_RANGES[one.levelOf(QUALITY_OF[quantity])][ranges[quantity]]
+			const { high } = SESSION_RANGES[one.levelOf(QUALITY_OF[quantity])][quantity]
 			if (planned[quantity] > high + 1e-6) say('range', `${planned[quantity]} ${quantity} of ${high}`)
 		}
 		if (totalOf(cost.contacts.shock) > SESSION_RANGES[one.levelOf('plyometric')].shockContacts.high) say('range', 'shock')

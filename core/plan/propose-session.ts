@@ -1,6 +1,6 @@
 import { type Dose, type Drill, type Family, type Library, PARAMETERS, type Parameters } from '../library/types'
 import { type FlowEntry, type FlowLine, flowEntry, simulateEntry } from './flow'
-import { type EntryTuning, type SheetEntry, type Variant, countOf, resolveSheet } from './resolve-sheet'
+import { type EntryTuning, type SheetEntry, TARGET_TOLERANCE, type Variant, countOf, resolveSheet } from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, capsFor } from './session-limits'
 import { QUALITIES, QUALITY_NAMES, QUALITY_OF, QUANTITIES, type Quality, type Quantity, type TargetRequest, quantitiesOf, targetOf, targetsByLevel } from './targets'
 import { addInto, emptyCount } from '../dose/dose-count'
@@ -42,7 +42,7 @@ interface Piece {
 	spare?: 1 | 2
 }
 
-/** What an entry costs beside one event being too many or too few. */
+/** One landing, cut, throw or metre more or less is as near as a whole dose comes. */
 const WHOLE_EVENT = 1
 /** Contacts one topping-up drill takes before another kind of jump is better [our setting]. */
 const CONTACTS_PER_DRILL = 36
@@ -168,8 +168,8 @@ function shortfallsOf({ looked, lines }: Built, { scales }: State, { athletes, t
 		const planned = quantitiesOf(sum)
 		for (const quantity of QUANTITIES) {
 			const asked = targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target)
-			if (planned[quantity] >= asked - Math.max(asked * 0.05, WHOLE_EVENT)) continue
-			const why = planned[quantity] >= asked * scales[quantity] - Math.max(asked * 0.05, WHOLE_EVENT) ? 'the minutes' : heldBy(quantity, looked, athlete, lines, library)
+			if (planned[quantity] >= asked - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT)) continue
+			const why = planned[quantity] >= asked * scales[quantity] - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT) ? 'the minutes' : heldBy(quantity, looked, athlete, lines, library)
 			const key = `${quantity}/${why}`
 			const shortfall = found.get(key) ?? { quantity, why, athletes: [] }
 			shortfall.athletes.push({ id: athlete.id, planned: planned[quantity], target: asked })
@@ -248,8 +248,7 @@ class Maker {
 		const [first] = Object.values(variants)
 		const drill = first && this.library.drills[first.drillId]
 		if (!drill) return null
-		const { share: week, ...target } = this.request.target
-		return this.piece(name, drill, QUALITY_OF[quantity], null, name, { ...first, quantity, tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, { ...target, share: week }), part: share } } })
+		return this.piece(name, drill, QUALITY_OF[quantity], null, name, { ...first, quantity, tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, this.request.target), part: share } } })
 	}
 
 	sprints(): (Piece | null)[] {

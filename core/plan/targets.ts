@@ -42,9 +42,7 @@ const LIGHT_SHARE = 0.5
 /** Metres are run in tens. */
 const WHOLE_M = 10
 
-const RANGE_OF = { contacts: 'contacts', fastMetres: 'fastMetres', cuts60: 'cuts60', throws: 'throws' } as const
-
-export const rangeOf = (quantity: Quantity, level: Level): Range => SESSION_RANGES[level][RANGE_OF[quantity]]
+export const rangeOf = (quantity: Quantity, level: Level): Range => SESSION_RANGES[level][quantity]
 
 /** The most a session may hold for a level: the upper end of the range, contacts less on hard ground. */
 export function mostOf(quantity: Quantity, level: Level, surface: Surface | null): number {
