@@ -45,7 +45,7 @@ const number = (value: string): number | string | undefined => (value.trim() ===
 const typed = (value: string | undefined): number | undefined => { const read = number(value ?? ''); return typeof read === 'number' ? read : undefined }
 
 let made = 0
-export const newKey = () => `new-${(made += 1)}`
+const newKey = () => `new-${(made += 1)}`
 
 type Numbers = { dose: { sets: number; reps: number }; restS: number; parameters: { [K in ParameterName]?: number | undefined } }
 export function entryText(part: string, pick: string, { dose, restS, parameters }: Numbers, more: Partial<Pick<EntryText, 'id' | 'doseFactor' | 'lanes' | 'together' | 'tuning'>> = {}): EntryText {

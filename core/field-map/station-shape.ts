@@ -23,7 +23,7 @@ export interface StationShape {
 }
 
 /** A lane's width, and the ground somebody needs who jumps on the spot, m [our setting]. */
-export const LANE_M = 2
+const LANE_M = 2
 const SPOT_M = { widthM: 2.5, depthM: 3 } as const
 /** Room for who waits behind a start, m [our setting]. */
 const QUEUE_M = 3
@@ -32,10 +32,10 @@ const SLOW_DOWN_M = 5
 /** People drift outwards on a bend: this much is left free around it, m [our setting]. */
 const CURVE_M = 2
 /** Throws go this far to either side, and this much further than the longest one known [our setting]. */
-export const SECTOR_HALF_DEG = 15
-export const SECTOR_REACH = 1.3
+const SECTOR_HALF_DEG = 15
+const SECTOR_REACH = 1.3
 /** A throw nobody has measured yet, m [our setting]. */
-export const UNKNOWN_THROW_M = 12
+const UNKNOWN_THROW_M = 12
 /** Throwers side by side stand this far apart, m [our setting]. */
 const THROWERS_M = 3
 

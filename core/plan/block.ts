@@ -127,7 +127,7 @@ export function blockSessions({ start, phases, shape, days, testDay }: BlockPlan
 }
 
 /** A week's share of the heaviest one, in hundredths. */
-export const shareOf = (shape: readonly number[], week: number): number => Math.round((100 * shape[week]!) / Math.max(...shape)) / 100
+const shareOf = (shape: readonly number[], week: number): number => Math.round((100 * shape[week]!) / Math.max(...shape)) / 100
 
 /** The first week back after one missed, and after more of them, against the last trained one [our setting: as for time missed]. */
 const BACK_AFTER = { one: 0.75, more: 0.6 } as const

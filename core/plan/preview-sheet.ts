@@ -1,4 +1,4 @@
-import { addInto, emptyCount, totalOf } from '../dose/dose-count'
+import { addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
 import type { Library, School } from '../library/types'
 import type { ResolvedLine } from '../progress/resolve-line'
@@ -17,7 +17,6 @@ export interface PreviewAthlete {
 	targets: Record<Quantity, number>
 	/** The level's range, low and high. */
 	ranges: Record<Quantity, readonly [number, number]>
-	lowContacts: number
 }
 export interface SheetPreview {
 	athletes: PreviewAthlete[]
@@ -65,7 +64,7 @@ export function previewSheet(entries: readonly PreviewEntry[], athletes: readonl
 		}
 		const of = <T>(read: (quantity: Quantity) => T) => Object.fromEntries(QUANTITIES.map((quantity) => [quantity, read(quantity)])) as Record<Quantity, T>
 		return {
-			id: athlete.id, name: athlete.name, lines, planned: quantitiesOf(sum), lowContacts: totalOf(sum.contacts.low),
+			id: athlete.id, name: athlete.name, lines, planned: quantitiesOf(sum),
 			targets: of((quantity) => targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target)),
 			ranges: of((quantity) => { const { low, high } = rangeOf(quantity, athlete.levelOf(QUALITY_OF[quantity])); return [low, high] as const }),
 		}

@@ -41,7 +41,7 @@ export function readBlockPlan(value: unknown): { plan: BlockPlan } | { problem: 
 }
 
 /** Lanes a proposal may use where nobody has said [our setting]. */
-export const USUAL_LANES = 4
+const USUAL_LANES = 4
 
 /**
  * Writes a block's sessions, each with its share, its emphasis and everybody's own lines: proposed from the
