@@ -2,8 +2,10 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
 	testDir: 'tests/e2e',
+	outputDir: 'test-results/browser',
 	globalSetup: './tests/support/start-apps.ts',
-	workers: 1,
+	workers: 2,
+	fullyParallel: true,
 	timeout: 120_000,
 	expect: { timeout: 10_000 },
 	reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
@@ -11,11 +13,21 @@ export default defineConfig({
 		browserName: 'chromium',
 		viewport: { width: 1280, height: 800 },
 		locale: 'en-GB',
-		trace: 'retain-on-failure',
+		// Recording a trace of each test costs time; TRACE=1 keeps those of failed ones.
+		trace: process.env.TRACE ? 'retain-on-failure' : 'off',
+		screenshot: 'only-on-failure',
 		launchOptions: {
 			executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
 			// Root, as in a container, has no sandbox; the rest keeps the browser from calling home.
-			args: [...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+			args: [
+				...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+				'--disable-gpu',
+				'--disable-quic',
+				'--no-first-run',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync',
+			],
 		},
 	},
 })

@@ -2,9 +2,22 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
 	test: {
-		include: ['core/**/*.test.ts', 'db/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts', 'app/**/*.test.ts'],
-		globalSetup: ['tests/support/start-database.ts'],
+		maxWorkers: 2,
 		testTimeout: 30_000,
 		hookTimeout: 60_000,
+		projects: [
+			// What needs nothing but the code shares its workers: nothing in it keeps state between files.
+			'vitest.core.config.ts',
+			{
+				extends: true,
+				test: {
+					name: 'server',
+					// Each file has a database of its own; the modules are read once.
+					isolate: false,
+					include: ['{app,db,server,scripts,tests}/**/*.test.ts'],
+					globalSetup: ['tests/support/start-database.ts'],
+				},
+			},
+		],
 	},
 })

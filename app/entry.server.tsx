@@ -9,10 +9,25 @@ import { log } from '#server/logger'
 export const streamTimeout = 5_000
 
 function securityHeaders(headers: Headers, nonce: string): void {
-	headers.set('content-security-policy', [
-		"default-src 'self'", `script-src 'self' 'nonce-${nonce}'`, "style-src 'self'", "style-src-attr 'unsafe-inline'", "img-src 'self' data: blob:", "font-src 'self'",
-		"connect-src 'self'", "worker-src 'self'", "manifest-src 'self'", "media-src 'self' blob:", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
-	].join('; '))
+	headers.set(
+		'content-security-policy',
+		[
+			"default-src 'self'",
+			`script-src 'self' 'nonce-${nonce}'`,
+			"style-src 'self'",
+			"style-src-attr 'unsafe-inline'",
+			"img-src 'self' data: blob:",
+			"font-src 'self'",
+			"connect-src 'self'",
+			"worker-src 'self'",
+			"manifest-src 'self'",
+			"media-src 'self' blob:",
+			"object-src 'none'",
+			"base-uri 'none'",
+			"form-action 'self'",
+			"frame-ancestors 'none'",
+		].join('; '),
+	)
 	headers.set('x-content-type-options', 'nosniff')
 	headers.set('referrer-policy', 'same-origin')
 	headers.set('cross-origin-opener-policy', 'same-origin')
@@ -21,7 +36,12 @@ function securityHeaders(headers: Headers, nonce: string): void {
 	headers.set('cache-control', 'no-store')
 }
 
-export default function handleRequest(request: Request, status: number, headers: Headers, routerContext: EntryContext): Promise<Response> {
+export default function handleRequest(
+	request: Request,
+	status: number,
+	headers: Headers,
+	routerContext: EntryContext,
+): Promise<Response> {
 	const nonce = randomBytes(16).toString('base64')
 	securityHeaders(headers, nonce)
 	headers.set('content-type', 'text/html; charset=utf-8')
@@ -34,15 +54,18 @@ export default function handleRequest(request: Request, status: number, headers:
 			resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }))
 			pipe(body)
 		}
-		const { pipe, abort } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
-			nonce,
-			...(isbot(request.headers.get('user-agent') ?? '') ? { onAllReady: ready } : { onShellReady: ready }),
-			onShellError: reject,
-			onError(error: unknown) {
-				code = 500
-				if (shellSent) logError(error)
+		const { pipe, abort } = renderToPipeableStream(
+			<ServerRouter context={routerContext} url={request.url} nonce={nonce} />,
+			{
+				nonce,
+				...(isbot(request.headers.get('user-agent') ?? '') ? { onAllReady: ready } : { onShellReady: ready }),
+				onShellError: reject,
+				onError(error: unknown) {
+					code = 500
+					if (shellSent) logError(error)
+				},
 			},
-		})
+		)
 		setTimeout(abort, streamTimeout + 1000)
 	})
 }
@@ -51,7 +74,19 @@ export default function handleRequest(request: Request, status: number, headers:
 function logError(error: unknown): void {
 	const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : undefined
 	const message = error instanceof Error ? (cause ?? error.message).slice(0, 300) : 'unknown error'
-	log.error({ at: error instanceof Error ? error.stack?.split('\n').filter((line) => line.trim().startsWith('at ')).slice(0, 6).map((line) => line.trim()) : [] }, message)
+	log.error(
+		{
+			at:
+				error instanceof Error
+					? error.stack
+							?.split('\n')
+							.filter((line) => line.trim().startsWith('at '))
+							.slice(0, 6)
+							.map((line) => line.trim())
+					: [],
+		},
+		message,
+	)
 }
 
 export const handleError: HandleErrorFunction = (error, { request }) => {

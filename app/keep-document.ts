@@ -2,7 +2,11 @@ import { data, redirect } from 'react-router'
 import type { Kept } from '#server/library/edit-documents'
 
 /** Takes a document a form sends as JSON and keeps it; what is wrong comes back by field, and nothing is kept. */
-export async function keepDocument(request: Request, keep: (value: unknown) => Promise<Kept>, placeOf: (id: string) => string) {
+export async function keepDocument(
+	request: Request,
+	keep: (value: unknown) => Promise<Kept>,
+	placeOf: (id: string) => string,
+) {
 	const form = await request.formData()
 	const refuse = (problems: Record<string, string>) => data({ problems }, { status: 400 })
 	let value: unknown

@@ -1,8 +1,13 @@
-import { type MiddlewareFunction, type RouterContextProvider, createContext, createCookie, redirect } from 'react-router'
+import {
+	type MiddlewareFunction,
+	type RouterContextProvider,
+	createContext,
+	createCookie,
+	redirect,
+} from 'react-router'
 import type { Permission } from '#server/access/roles'
 import { may } from '#server/access/roles'
 import { type SignedIn, whoIs } from '#server/access/sign-in'
-import type { ClubScope } from '#db/connect'
 import { scopeOf } from '#server/database'
 
 const whoContext = createContext<SignedIn | null>(null)
@@ -30,7 +35,8 @@ export const guard: MiddlewareFunction<Response> = async ({ request, context }, 
 function refuseForeignOrigin(request: Request): void {
 	const origin = request.headers.get('origin')
 	const host = request.headers.get('host') ?? new URL(request.url).host
-	if (!origin || !URL.canParse(origin) || new URL(origin).host !== host) throw new Response('This request came from another site.', { status: 403 })
+	if (!origin || !URL.canParse(origin) || new URL(origin).host !== host)
+		throw new Response('This request came from another site.', { status: 403 })
 }
 
 type Context = Readonly<RouterContextProvider>
@@ -40,7 +46,7 @@ export const maybeWho = (context: Context): SignedIn | null => context.get(whoCo
 
 export interface Signed {
 	who: SignedIn
-	scope: ClubScope
+	scope: ReturnType<typeof scopeOf>
 }
 
 /** Who is asking, and their club; strangers go to the sign-in page. */
@@ -48,7 +54,9 @@ export function signedIn(context: Context, request: Request): Signed {
 	const who = context.get(whoContext)
 	if (!who) {
 		const url = new URL(request.url)
-		throw redirect(request.method === 'GET' && url.pathname !== '/' ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/sign-in')
+		throw redirect(
+			request.method === 'GET' && url.pathname !== '/' ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/sign-in',
+		)
 	}
 	return { who, scope: scopeOf(who.clubId) }
 }

@@ -39,9 +39,17 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
 		<main className="mx-auto max-w-xl p-8">
 			<h1>{missing ? 'There is nothing here' : refused ? 'Your role does not allow this' : 'Something went wrong'}</h1>
 			<p className="mt-3">
-				{missing ? 'The address is unknown, or it belongs to another club.' : refused ? String(error.data) : 'What was saved before is safe. Go back and try again; the server log says more.'}
+				{missing
+					? 'The address is unknown, or it belongs to another club.'
+					: refused
+						? String(error.data)
+						: 'What was saved before is safe. Go back and try again; the server log says more.'}
 			</p>
-			<p className="mt-5"><a className="link" href="/">To Today</a></p>
+			<p className="mt-5">
+				<a className="link" href="/">
+					To Today
+				</a>
+			</p>
 		</main>
 	)
 }

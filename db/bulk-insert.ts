@@ -8,12 +8,29 @@ import type { Queryable } from './connect'
  * value is written and the driver escapes it; a statement object for each value, as an ordinary insert
  * makes it, costs more than the rows themselves where hundreds come at once.
  */
-export async function bulkInsertOnce<T extends MySqlTable>(db: Queryable, table: T, rows: readonly T['$inferInsert'][]): Promise<void> {
+export async function bulkInsertOnce<T extends MySqlTable>(
+	db: Queryable,
+	table: T,
+	rows: readonly T['$inferInsert'][],
+): Promise<void> {
 	if (rows.length === 0) return
 	const columns = Object.entries(getTableColumns(table))
-	const values = rows.map((row) => columns.map(([key, column]) => {
-		const value = (row as Record<string, unknown>)[key]
-		return value === undefined || value === null ? null : (column.mapToDriverValue(value) as string | number | boolean)
-	}))
-	await db.execute(sql.raw(mysql.format('insert into ?? (??) values ? on duplicate key update id = id', [String(getTableName(table)), columns.map(([, column]) => column.name), values], false, 'Z')))
+	const values = rows.map((row) =>
+		columns.map(([key, column]) => {
+			const value = (row as Record<string, unknown>)[key]
+			return value === undefined || value === null
+				? null
+				: (column.mapToDriverValue(value) as string | number | boolean)
+		}),
+	)
+	await db.execute(
+		sql.raw(
+			mysql.format(
+				'insert into ?? (??) values ? on duplicate key update id = id',
+				[String(getTableName(table)), columns.map(([, column]) => column.name), values],
+				false,
+				'Z',
+			),
+		),
+	)
 }

@@ -21,9 +21,17 @@ export interface Connection {
  * errors instead of being bent, and a replayed insert counts as 0 affected rows.
  */
 export function connect(url: string): Connection {
-	const pool = mysql.createPool({ uri: url, timezone: 'Z', flags: ['-FOUND_ROWS'], connectionLimit: 10, enableKeepAlive: true })
+	const pool = mysql.createPool({
+		uri: url,
+		timezone: 'Z',
+		flags: ['-FOUND_ROWS'],
+		connectionLimit: 10,
+		enableKeepAlive: true,
+	})
 	pool.pool.on('connection', (connection) => {
-		connection.query("set session time_zone = '+00:00', session sql_mode = 'TRADITIONAL,ONLY_FULL_GROUP_BY,NO_ENGINE_SUBSTITUTION'")
+		connection.query(
+			"set session time_zone = '+00:00', session sql_mode = 'TRADITIONAL,ONLY_FULL_GROUP_BY,NO_ENGINE_SUBSTITUTION'",
+		)
 	})
 	return { db: drizzle({ client: pool }) as unknown as Database, pool }
 }
@@ -41,7 +49,11 @@ export function errorNumber(error: unknown): number | undefined {
 }
 
 /** Runs work in one transaction; a deadlock or a lock wait rolls back whole and is tried again. */
-export async function inTransaction<T>(db: Database, clubId: string, work: (scope: ClubScope) => Promise<T>): Promise<T> {
+export async function inTransaction<T>(
+	db: Database,
+	clubId: string,
+	work: (scope: ClubScope) => Promise<T>,
+): Promise<T> {
 	for (let tries = 1; ; tries++) {
 		try {
 			return await db.transaction((tx) => work({ db: tx, clubId }))

@@ -39,5 +39,7 @@ it('refuses a database of a newer version with a sentence', async () => {
 })
 
 it('refuses a database name that is not a plain word', async () => {
-	await expect(migrateDatabase(`${process.env.TEST_DATABASE_URL}a%60b`)).rejects.toThrow('DATABASE_URL: the database name')
+	await expect(migrateDatabase(`${process.env.TEST_DATABASE_URL}a%60b`)).rejects.toThrow(
+		'DATABASE_URL: the database name',
+	)
 })

@@ -1,11 +1,9 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { drizzle } from 'drizzle-orm/mysql2'
 import { migrate } from 'drizzle-orm/mysql2/migrator'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
-
-const MIGRATIONS = path.join(path.dirname(fileURLToPath(import.meta.url)), 'migrations')
+import { MIGRATIONS } from './migrations-folder'
 
 export class NewerDatabase extends Error {}
 
@@ -19,15 +17,27 @@ export class NewerDatabase extends Error {}
 export async function migrateDatabase(url: string): Promise<void> {
 	const target = new URL(url)
 	const name = decodeURIComponent(target.pathname.slice(1))
-	if (!/^\w+$/.test(name)) throw new RangeError(`DATABASE_URL: the database name ${JSON.stringify(name)} must be letters, digits and underscores`)
+	if (!/^\w+$/.test(name))
+		throw new RangeError(
+			`DATABASE_URL: the database name ${JSON.stringify(name)} must be letters, digits and underscores`,
+		)
 	target.pathname = '/'
 	const connection = await mysql.createConnection({ uri: target.toString(), timezone: 'Z' })
 	try {
-		const [found] = await connection.query<RowDataPacket[]>('select 1 from information_schema.schemata where schema_name = ?', [name])
-		if (found.length === 0) await connection.query(`create database if not exists \`${name}\` character set utf8mb4 collate utf8mb4_uca1400_ai_ci`)
+		const [found] = await connection.query<RowDataPacket[]>(
+			'select 1 from information_schema.schemata where schema_name = ?',
+			[name],
+		)
+		if (found.length === 0)
+			await connection.query(
+				`create database if not exists \`${name}\` character set utf8mb4 collate utf8mb4_uca1400_ai_ci`,
+			)
 		await connection.query(`use \`${name}\``)
-		const [[lock]] = await connection.query<RowDataPacket[]>('select get_lock(?, 60) as got', [`dromos:migrate:${name}`])
-		if (lock?.got !== 1) throw new Error('another process is migrating the database and has not finished within a minute')
+		const [[lock]] = await connection.query<RowDataPacket[]>('select get_lock(?, 60) as got', [
+			`dromos:migrate:${name}`,
+		])
+		if (lock?.got !== 1)
+			throw new Error('another process is migrating the database and has not finished within a minute')
 		await refuseNewer(connection)
 		await migrate(drizzle({ client: connection }), { migrationsFolder: MIGRATIONS })
 	} finally {
@@ -38,10 +48,16 @@ export async function migrateDatabase(url: string): Promise<void> {
 async function refuseNewer(connection: mysql.Connection): Promise<void> {
 	const [tables] = await connection.query<RowDataPacket[]>("show tables like '\\_\\_drizzle\\_migrations'")
 	if (tables.length === 0) return
-	const [[newest]] = await connection.query<RowDataPacket[]>('select max(created_at) as applied from __drizzle_migrations')
-	const journal = JSON.parse(readFileSync(path.join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as { entries: { when: number }[] }
+	const [[newest]] = await connection.query<RowDataPacket[]>(
+		'select max(created_at) as applied from __drizzle_migrations',
+	)
+	const journal = JSON.parse(readFileSync(path.join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as {
+		entries: { when: number }[]
+	}
 	const known = Math.max(...journal.entries.map((entry) => entry.when))
 	if (Number(newest?.applied ?? 0) > known) {
-		throw new NewerDatabase('The database was made by a newer version of Dromos. Update the program, or use the database that belongs to this version.')
+		throw new NewerDatabase(
+			'The database was made by a newer version of Dromos. Update the program, or use the database that belongs to this version.',
+		)
 	}
 }

@@ -7,7 +7,8 @@ const USAGE = 'npm run -s calc -- --list | NAME [--schema | --batch] (JSON on st
 const BAD_VALUE = 1
 const BAD_INPUT = 2
 
-const codeOf = (answer: CalculationAnswer) => ('output' in answer ? 0 : answer.error.kind === 'value' ? BAD_VALUE : BAD_INPUT)
+const codeOf = (answer: CalculationAnswer) =>
+	'output' in answer ? 0 : answer.error.kind === 'value' ? BAD_VALUE : BAD_INPUT
 const say = (value: unknown) => process.stdout.write(`${JSON.stringify(value)}\n`)
 const complain = (error: Record<string, unknown>) => process.stderr.write(`${JSON.stringify({ error })}\n`)
 
@@ -17,7 +18,15 @@ function answerText(name: string, text: string): CalculationAnswer {
 	try {
 		input = JSON.parse(text)
 	} catch (error) {
-		return { error: { kind: 'shape', field: '', value: text.slice(0, 200), expected: 'JSON', message: `not JSON: ${(error as Error).message}` } }
+		return {
+			error: {
+				kind: 'shape',
+				field: '',
+				value: text.slice(0, 200),
+				expected: 'JSON',
+				message: `not JSON: ${(error as Error).message}`,
+			},
+		}
 	}
 	return runCalculation(one, input)
 }
@@ -36,11 +45,23 @@ async function main(args: string[]): Promise<number> {
 	}
 	const one = findCalculation(name!)
 	if (!one) {
-		complain({ kind: 'shape', field: 'NAME', value: name, expected: `one of ${CALCULATIONS.map((known) => known.name).join(', ')}`, message: `no calculation is called ${name}; --list shows them` })
+		complain({
+			kind: 'shape',
+			field: 'NAME',
+			value: name,
+			expected: `one of ${CALCULATIONS.map((known) => known.name).join(', ')}`,
+			message: `no calculation is called ${name}; --list shows them`,
+		})
 		return BAD_INPUT
 	}
 	if (flags.includes('--schema')) {
-		say({ $schema: 'https://json-schema.org/draft/2020-12/schema', name: one.name, title: one.title, input: one.input, output: one.output })
+		say({
+			$schema: 'https://json-schema.org/draft/2020-12/schema',
+			name: one.name,
+			title: one.title,
+			input: one.input,
+			output: one.output,
+		})
 		return 0
 	}
 	const text = await readAll(process.stdin)

@@ -13,7 +13,9 @@ if (made.status !== 0) process.exit(1)
 // MariaDB commits each DDL statement at once, so that a broken-off migration starts over: every
 // statement is given its "if not exists" form.
 const folder = new URL('../db/migrations/', import.meta.url)
-for (const file of readdirSync(folder).filter((entry) => entry.endsWith('.sql')).map((entry) => new URL(entry, folder))) {
+for (const file of readdirSync(folder)
+	.filter((entry) => entry.endsWith('.sql'))
+	.map((entry) => new URL(entry, folder))) {
 	const before = readFileSync(file, 'utf8')
 	const after = before
 		.replace(/CREATE TABLE `/g, 'CREATE TABLE IF NOT EXISTS `')

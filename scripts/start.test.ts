@@ -1,93 +1,190 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import mysql from 'mysql2/promise'
-import { afterEach, expect, it } from 'vitest'
-import { ROOT } from './ensure-packages.mjs'
-import { freePort } from './local-database'
+import { afterAll, afterEach, beforeAll, expect, it } from 'vitest'
+import { freePort, startLocalDatabase } from './local-database'
+import { ROOT } from './root.mjs'
 
 const homes: string[] = []
-afterEach(() => {
-	for (const home of homes.splice(0)) rmSync(home, { recursive: true, force: true })
-})
 const newHome = () => {
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-start-'))
 	homes.push(home)
 	return home
 }
+/** A data directory as a first start leaves it, made once and copied. */
+let made = ''
+const usedHome = () => {
+	const home = newHome()
+	cpSync(made, home, { recursive: true })
+	return home
+}
+const started: Started[] = []
+beforeAll(async () => {
+	made = mkdtempSync(path.join(tmpdir(), 'dromos-start-'))
+	await (await startLocalDatabase(made)).stop()
+}, 120_000)
+afterEach(async () => {
+	for (const one of started.splice(0)) {
+		for (const pid of [one.child.pid!, ...below(one.child.pid!)]) if (alive(pid)) process.kill(pid, 'SIGKILL')
+		await one.ended
+	}
+	for (const home of homes.splice(0)) rmSync(home, { recursive: true, force: true })
+})
+afterAll(() => rmSync(made, { recursive: true, force: true }))
 
 interface Started {
 	child: ChildProcess
 	printed: () => string
 	ended: Promise<number | null>
 }
-function start(home: string, port: number, ...options: string[]): Started {
-	const env: NodeJS.ProcessEnv = { ...process.env, DROMOS_HOME: home, PORT: String(port), HOST: '' }
-	delete env.DATABASE_URL
-	const child = spawn(process.execPath, ['scripts/start.mjs', ...options], { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'] })
+function start(home: string, port: number, how: 'npm' | 'node' = 'node', more: NodeJS.ProcessEnv = {}): Started {
+	const env: NodeJS.ProcessEnv = { ...process.env, DROMOS_HOME: home, PORT: String(port), HOST: '', ...more }
+	if (!more.DATABASE_URL) delete env.DATABASE_URL
+	delete env.npm_lifecycle_event
+	const [program, args] =
+		how === 'npm' ? ['npm', ['start', '--', '--empty']] : [process.execPath, ['scripts/run.mjs', 'start', '--empty']]
+	const child = spawn(program, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'] })
 	let printed = ''
-	child.stdout.on('data', (chunk: Buffer) => (printed += chunk.toString()))
-	child.stderr.on('data', (chunk: Buffer) => (printed += chunk.toString()))
-	return { child, printed: () => printed, ended: new Promise((resolve) => child.on('exit', resolve)) }
-}
-async function until(started: Started, words: string): Promise<void> {
-	for (let i = 0; i < 1500 && !started.printed().includes(words); i++) {
-		if (started.child.exitCode !== null) throw new Error(`ended with ${started.child.exitCode}:\n${started.printed()}`)
-		await new Promise((resolve) => setTimeout(resolve, 100))
+	for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (printed += chunk.toString()))
+	const one = {
+		child,
+		printed: () => printed,
+		ended: new Promise<number | null>((resolve) => child.on('exit', resolve)),
 	}
-	expect(started.printed()).toContain(words)
+	started.push(one)
+	return one
 }
-const running = (home: string) => spawnSync('pgrep', ['-fa', home], { encoding: 'utf8' }).stdout.split('\n').filter((line) => line.includes('mariadbd'))
+async function until(one: Started, words: string): Promise<void> {
+	for (let i = 0; i < 3000 && !one.printed().includes(words); i++) {
+		if (one.child.exitCode !== null) throw new Error(`ended with ${one.child.exitCode}:\n${one.printed()}`)
+		await new Promise((resolve) => setTimeout(resolve, 50))
+	}
+	expect(one.printed()).toContain(words)
+}
+const alive = (pid: number) =>
+	/^[^Z]/.test(spawnSync('ps', ['-o', 'stat=', '-p', String(pid)], { encoding: 'utf8' }).stdout)
+/** Every process that was started from a process, as they stand now. */
+function below(pid: number): number[] {
+	const own = spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+		.stdout.split('\n')
+		.filter(Boolean)
+		.map(Number)
+	return own.flatMap((child) => [child, ...below(child)])
+}
+async function allGone(pids: number[]): Promise<void> {
+	for (let i = 0; i < 400 && pids.some(alive); i++) await new Promise((resolve) => setTimeout(resolve, 50))
+	expect(
+		pids.filter(alive).map((pid) => spawnSync('ps', ['-o', 'args=', '-p', String(pid)], { encoding: 'utf8' }).stdout),
+	).toEqual([])
+}
+const databaseOf = (home: string) =>
+	spawnSync('pgrep', ['-fa', home], { encoding: 'utf8' })
+		.stdout.split('\n')
+		.filter((line) => line.includes('mariadbd'))
+		.join()
 
 it('starts on loopback, keeps a second start off, and ends all it started on SIGTERM', async () => {
-	const [home, port] = [newHome(), await freePort()]
-	const first = start(home, port, '--empty')
+	const [home, port] = [usedHome(), await freePort()]
+	const first = start(home, port)
 	await until(first, 'Ctrl-C ends it.')
 	expect(first.printed()).toContain(`http://127.0.0.1:${port}/first?code=`)
-	expect(running(home).join()).toContain('--bind-address=127.0.0.1')
+	expect(databaseOf(home)).toContain('--bind-address=127.0.0.1')
 	expect((await fetch(`http://127.0.0.1:${port}/health`)).status).toBe(200)
+	expect(await (await fetch(`http://127.0.0.1:${port}/sign-in`)).text()).toContain('Password')
 
 	// The database takes nobody without the password kept in the owner's directory.
-	const database = /--port=(\d+)/.exec(running(home).join())?.[1]
-	for (const [user, password] of [['root', ''], ['dromos', 'guess'], ['', '']]) {
-		await expect(mysql.createConnection({ host: '127.0.0.1', port: Number(database), user, password })).rejects.toThrow(/[Aa]ccess denied|not allowed/)
-	}
+	const database = /--port=(\d+)/.exec(databaseOf(home))?.[1]
+	for (const [user, password] of [
+		['root', ''],
+		['dromos', 'guess'],
+		['', ''],
+	])
+		await expect(mysql.createConnection({ host: '127.0.0.1', port: Number(database), user, password })).rejects.toThrow(
+			/[Aa]ccess denied|not allowed/,
+		)
 	expect(readFileSync(path.join(home, 'mariadb.password'), 'utf8')).toMatch(/^[0-9a-f]{48}$/)
 
-	const second = start(home, await freePort(), '--empty')
+	const second = start(home, await freePort())
 	expect(await second.ended).toBe(1)
 	expect(second.printed()).toContain('Dromos already runs from this directory')
 	const taken = start(newHome(), port)
 	expect(await taken.ended).toBe(1)
-	expect(taken.printed()).toContain(`Port ${port} on 127.0.0.1 is taken by another program. Choose another: PORT=${port + 1} npm start`)
+	expect(taken.printed()).toContain(
+		`Port ${port} on 127.0.0.1 is taken by another program. Choose another: PORT=${port + 1} npm start`,
+	)
 	expect(taken.printed()).not.toContain('    at ')
 
+	const all = [first.child.pid!, ...below(first.child.pid!)]
+	expect(all.length).toBeGreaterThan(1)
 	first.child.kill('SIGTERM')
 	expect(await first.ended).toBe(0)
-	expect(running(home)).toEqual([])
+	await allGone(all)
 	expect(existsSync(path.join(home, 'start.pid'))).toBe(false)
-	await expect(fetch(`http://127.0.0.1:${port}/health`)).rejects.toThrow()
 }, 180_000)
 
-it('says in a sentence what is wrong: half-made directory, bad port, unknown option, unreachable server', async () => {
-	const half = newHome()
-	mkdirSync(path.join(half, 'mariadb'))
-	const broken = start(half, await freePort(), '--empty')
-	expect(await broken.ended).toBe(1)
-	expect(broken.printed()).toContain('was left half made by an interrupted start')
-	expect(broken.printed()).toContain(`rm -rf ${path.join(half, 'mariadb')}`)
+it('ends whole when npm is ended by a service manager or a closed terminal, and when it is killed; the next start is whole', async () => {
+	const home = usedHome()
+	for (const signal of ['SIGTERM', 'SIGHUP', 'SIGINT', 'SIGKILL'] as const) {
+		const one = start(home, await freePort(), 'npm')
+		await until(one, 'Ctrl-C ends it.')
+		const all = [one.child.pid!, ...below(one.child.pid!)]
+		// npm, the application and the database at least.
+		expect(all.length, signal).toBeGreaterThanOrEqual(3)
+		one.child.kill(signal)
+		await allGone(all)
+	}
+}, 180_000)
 
+it('leaves no database behind when it is killed itself, and starts again', async () => {
+	const home = usedHome()
+	const killed = start(home, await freePort())
+	await until(killed, 'Ctrl-C ends it.')
+	const all = [killed.child.pid!, ...below(killed.child.pid!)]
+	killed.child.kill('SIGKILL')
+	await allGone(all)
+	const again = start(home, await freePort())
+	await until(again, 'Ctrl-C ends it.')
+}, 180_000)
+
+it('ends whole in the middle of a first start, and the next one goes on', async () => {
+	const [home, port] = [newHome(), await freePort()]
+	const broken = start(home, port, 'npm')
+	await until(broken, 'Making the database directory')
+	const all = [broken.child.pid!, ...below(broken.child.pid!)]
+	broken.child.kill('SIGTERM')
+	await allGone(all)
+	expect(existsSync(path.join(home, 'mariadb'))).toBe(false)
+	expect(readdirSync(home).some((name) => name.startsWith('mariadb.making'))).toBe(true)
+	const whole = start(home, port)
+	await until(whole, 'Ctrl-C ends it.')
+}, 180_000)
+
+it('says in a sentence what is wrong: bad port, unknown option, unreachable server, unusable certificate', async () => {
 	const bad = start(newHome(), Number.NaN)
 	expect(await bad.ended).toBe(1)
 	expect(bad.printed()).toContain('PORT: "NaN" is not a port')
-	const unknown = start(newHome(), await freePort(), '--emtpy')
-	expect(await unknown.ended).toBe(1)
-	expect(unknown.printed()).toContain('--emtpy: not known. The only option is --empty')
+	const unknown = spawnSync(process.execPath, ['scripts/run.mjs', 'start', '--emtpy'], { cwd: ROOT, encoding: 'utf8' })
+	expect(unknown.status).toBe(1)
+	expect(unknown.stderr).toContain('--emtpy: not known. The only option is --empty')
 
-	const closed = await freePort()
-	const child = spawnSync(process.execPath, ['scripts/start.mjs', '--empty'], { cwd: ROOT, encoding: 'utf8', env: { ...process.env, DROMOS_HOME: newHome(), PORT: String(await freePort()), DATABASE_URL: `mysql://a:b@127.0.0.1:${closed}/dromos` } })
-	expect(child.status).toBe(1)
-	expect(child.stderr).toContain('The database at DATABASE_URL cannot be used')
-	expect(`${broken.printed()}${bad.printed()}${unknown.printed()}${child.stderr}`).not.toContain('    at ')
+	const url = `mysql://a:b@127.0.0.1:${await freePort()}/dromos`
+	const unreachable = start(newHome(), await freePort(), 'node', { DATABASE_URL: url })
+	expect(await unreachable.ended).toBe(1)
+	expect(unreachable.printed()).toContain('The database at DATABASE_URL cannot be used')
+	const lonely = start(newHome(), await freePort(), 'node', { TLS_CERT: '/nowhere.pem' })
+	expect(await lonely.ended).toBe(1)
+	expect(lonely.printed()).toContain('TLS_CERT and TLS_KEY belong together')
+	for (const one of [bad, unreachable, lonely]) expect(one.printed()).not.toContain('    at ')
 }, 180_000)
+
+it('does not trust a lock that a killed process left, whoever has its number now', async () => {
+	const home = usedHome()
+	mkdirSync(home, { recursive: true })
+	const lock = path.join(home, 'start.pid')
+	cpSync('/proc/self/comm', lock)
+	const one = start(home, await freePort())
+	await until(one, 'Ctrl-C ends it.')
+	expect(readFileSync(lock, 'utf8')).toBe(String(one.child.pid))
+}, 60_000)

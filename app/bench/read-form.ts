@@ -45,7 +45,11 @@ const cell = (row: number, key: string) => `rows[${row}].${key}`
  * Reads what is typed and computes. Nothing is said about boxes that are still empty; what cannot be
  * read, or cannot be a measurement, is said at its box. Rows left wholly empty do not count.
  */
-export function readForm<Input, Output>(spec: FormSpec, draft: Draft, one: Pick<Calculation<Input, Output>, 'compute'>): Reading<Input, Output> {
+export function readForm<Input, Output>(
+	spec: FormSpec,
+	draft: Draft,
+	one: Pick<Calculation<Input, Output>, 'compute'>,
+): Reading<Input, Output> {
 	const problems: Record<string, string> = {}
 	const input = structuredClone(spec.fixed ?? {}) as Record<string, unknown>
 	let missing = false
@@ -98,5 +102,14 @@ function put(into: Record<string, unknown>, key: string, value: number): void {
  * A decimal comma stays one, because a comma alone never parts two cells.
  */
 export function readPasted(text: string): string[][] {
-	return text.trim().split(/\r?\n/).map((line) => line.trim().split(/\t|;|\s{2,}| (?=[\d.,−-])/).map((part) => part.trim()).filter((part) => part !== ''))
+	return text
+		.trim()
+		.split(/\r?\n/)
+		.map((line) =>
+			line
+				.trim()
+				.split(/\t|;|\s{2,}| (?=[\d.,−-])/)
+				.map((part) => part.trim())
+				.filter((part) => part !== ''),
+		)
 }

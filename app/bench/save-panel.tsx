@@ -23,7 +23,11 @@ interface Props {
 	onMethod?: (method: string) => void
 }
 
-type Outcome = { kind: 'idle' } | { kind: 'sending' } | { kind: 'kept'; name: string; athleteId: string } | { kind: 'problem'; text: string }
+type Outcome =
+	| { kind: 'idle' }
+	| { kind: 'sending' }
+	| { kind: 'kept'; name: string; athleteId: string }
+	| { kind: 'problem'; text: string }
 
 /** Keeps a result with an athlete, with the day and how it was taken. What is typed stays, whatever comes back. */
 export function SavePanel({ calculation, inputs, people, today, method: fixedMethod, onMethod }: Props) {
@@ -41,39 +45,117 @@ export function SavePanel({ calculation, inputs, people, today, method: fixedMet
 		const content = JSON.stringify([athleteId, takenOn, method, inputs])
 		if (sent.current.content !== content) sent.current = { content, ids: inputs.map(() => newId()) }
 		for (const [index, input] of inputs.entries()) {
-			const answer = await sendMeasurement({ id: sent.current.ids[index]!, athleteId, takenOn, calculation, method, input })
+			const answer = await sendMeasurement({
+				id: sent.current.ids[index]!,
+				athleteId,
+				takenOn,
+				calculation,
+				method,
+				input,
+			})
 			if ('problem' in answer) return setOutcome({ kind: 'problem', text: answer.problem })
 		}
-		setOutcome({ kind: 'kept', name: people.find((person) => person.id === athleteId)?.name ?? 'the athlete', athleteId })
+		setOutcome({
+			kind: 'kept',
+			name: people.find((person) => person.id === athleteId)?.name ?? 'the athlete',
+			athleteId,
+		})
 	}
 
 	const squads = [...new Set(people.flatMap((person) => person.squads))]
-	const missing = inputs.length === 0 ? 'Nothing to keep yet.' : athleteId === '' ? 'Choose an athlete.' : method === '' ? 'Say how it was taken.' : null
+	const missing =
+		inputs.length === 0
+			? 'Nothing to keep yet.'
+			: athleteId === ''
+				? 'Choose an athlete.'
+				: method === ''
+					? 'Say how it was taken.'
+					: null
 	return (
 		<section className="rule mt-8 pt-4">
 			<h2>Keep with an athlete</h2>
 			<div className="mt-2 grid items-end gap-3 sm:grid-cols-[1fr_150px_160px_auto]">
-				<label className="field"><span className="label">Athlete</span>
-					<select className="input" value={athleteId} onChange={(event) => { setAthleteId(event.target.value); setOutcome({ kind: 'idle' }) }}>
+				<label className="field">
+					<span className="label">Athlete</span>
+					<select
+						className="input"
+						value={athleteId}
+						onChange={(event) => {
+							setAthleteId(event.target.value)
+							setOutcome({ kind: 'idle' })
+						}}
+					>
 						<option value="">Choose</option>
-						{squads.map((squad) => <optgroup key={squad} label={squad}>{people.filter((person) => person.squads[0] === squad).map((person) => <option key={person.id} value={person.id}>{person.name}</option>)}</optgroup>)}
+						{squads.map((squad) => (
+							<optgroup key={squad} label={squad}>
+								{people
+									.filter((person) => person.squads[0] === squad)
+									.map((person) => (
+										<option key={person.id} value={person.id}>
+											{person.name}
+										</option>
+									))}
+							</optgroup>
+						))}
 					</select>
 				</label>
-				<label className="field"><span className="label">Taken with</span>
-					{fixedMethod || methods.length === 1 ? <output className="input flex items-center">{benchMethodName(method)}</output> : (
-						<select className="input" value={chosen} onChange={(event) => { setChosen(event.target.value); onMethod?.(event.target.value) }}>
+				<label className="field">
+					<span className="label">Taken with</span>
+					{fixedMethod || methods.length === 1 ? (
+						<output className="input flex items-center">{benchMethodName(method)}</output>
+					) : (
+						<select
+							className="input"
+							value={chosen}
+							onChange={(event) => {
+								setChosen(event.target.value)
+								onMethod?.(event.target.value)
+							}}
+						>
 							<option value="">Choose</option>
-							{methods.map((one) => <option key={one} value={one}>{benchMethodName(one)}</option>)}
+							{methods.map((one) => (
+								<option key={one} value={one}>
+									{benchMethodName(one)}
+								</option>
+							))}
 						</select>
 					)}
 				</label>
-				<label className="field"><span className="label">On</span><input className="input" type="date" value={takenOn} max={today} onChange={(event) => setTakenOn(event.target.value)} /></label>
-				<button type="button" className="btn" disabled={missing !== null || outcome.kind === 'sending'} onClick={() => void keep()}>{outcome.kind === 'sending' ? 'Keeping …' : 'Keep'}</button>
+				<label className="field">
+					<span className="label">On</span>
+					<input
+						className="input"
+						type="date"
+						value={takenOn}
+						max={today}
+						onChange={(event) => setTakenOn(event.target.value)}
+					/>
+				</label>
+				<button
+					type="button"
+					className="btn"
+					disabled={missing !== null || outcome.kind === 'sending'}
+					onClick={() => void keep()}
+				>
+					{outcome.kind === 'sending' ? 'Keeping …' : 'Keep'}
+				</button>
 			</div>
 			<p className="mt-2 min-h-[22px] text-[14px]" aria-live="polite">
-				{outcome.kind === 'kept' ? <>Kept with <Link className="link" to={`/athletes/${outcome.athleteId}`}>{outcome.name}</Link>{inputs.length > 1 && `, ${inputs.length} marks`}.</>
-					: outcome.kind === 'problem' ? <span className="problem" role="alert">{outcome.text}</span>
-						: <span className="dim">{missing}</span>}
+				{outcome.kind === 'kept' ? (
+					<>
+						Kept with{' '}
+						<Link className="link" to={`/athletes/${outcome.athleteId}`}>
+							{outcome.name}
+						</Link>
+						{inputs.length > 1 && `, ${inputs.length} marks`}.
+					</>
+				) : outcome.kind === 'problem' ? (
+					<span className="problem" role="alert">
+						{outcome.text}
+					</span>
+				) : (
+					<span className="dim">{missing}</span>
+				)}
 			</p>
 		</section>
 	)

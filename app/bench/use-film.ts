@@ -15,7 +15,16 @@ export interface Film {
 	detecting: boolean
 }
 
-const NONE: Film = { url: null, name: '', storedFps: null, frames: 0, frame: 0, asked: 0, problem: null, detecting: false }
+const NONE: Film = {
+	url: null,
+	name: '',
+	storedFps: null,
+	frames: 0,
+	frame: 0,
+	asked: 0,
+	problem: null,
+	detecting: false,
+}
 /** Slow enough that every frame of a 240 frames-a-second file is shown on a 60 Hz screen. */
 const DETECT_AT = 0.1
 const DETECT_FRAMES = 24
@@ -32,7 +41,12 @@ export function useFilm(video: React.RefObject<HTMLVideoElement | null>) {
 	const rate = useRef<number | null>(null)
 	const patch = useCallback((change: Partial<Film>) => setFilm((now) => ({ ...now, ...change })), [])
 
-	useEffect(() => () => { if (film.url) URL.revokeObjectURL(film.url) }, [film.url])
+	useEffect(
+		() => () => {
+			if (film.url) URL.revokeObjectURL(film.url)
+		},
+		[film.url],
+	)
 
 	const open = useCallback((file: File) => {
 		rate.current = null
@@ -41,28 +55,37 @@ export function useFilm(video: React.RefObject<HTMLVideoElement | null>) {
 		setFilm({ ...NONE, url: URL.createObjectURL(file), name: file.name, detecting: true })
 	}, [])
 
-	const setStoredFps = useCallback((fps: number) => {
-		rate.current = fps
-		patch({ storedFps: fps, frames: Math.max(1, Math.round((video.current?.duration ?? 0) * fps)), detecting: false })
-	}, [patch, video])
+	const setStoredFps = useCallback(
+		(fps: number) => {
+			rate.current = fps
+			patch({ storedFps: fps, frames: Math.max(1, Math.round((video.current?.duration ?? 0) * fps)), detecting: false })
+		},
+		[patch, video],
+	)
 
 	/** Asks for a frame. */
-	const show = useCallback((frame: number) => {
-		const element = video.current
-		if (!element || !rate.current) return
-		const last = Math.max(0, Math.round(element.duration * rate.current) - 1)
-		wanted.current = Math.min(Math.max(frame, 0), last)
-		patch({ asked: wanted.current })
-		if (seeking.current) return
-		seeking.current = true
-		element.currentTime = timeOf(wanted.current, rate.current)
-	}, [patch, video])
+	const show = useCallback(
+		(frame: number) => {
+			const element = video.current
+			if (!element || !rate.current) return
+			const last = Math.max(0, Math.round(element.duration * rate.current) - 1)
+			wanted.current = Math.min(Math.max(frame, 0), last)
+			patch({ asked: wanted.current })
+			if (seeking.current) return
+			seeking.current = true
+			element.currentTime = timeOf(wanted.current, rate.current)
+		},
+		[patch, video],
+	)
 
 	/** So many frames on or back; a held key waits for the picture, so that no frame passes unseen. */
-	const step = useCallback((by: number, held = false) => {
-		if (held && seeking.current) return
-		show((wanted.current ?? 0) + by)
-	}, [show])
+	const step = useCallback(
+		(by: number, held = false) => {
+			if (held && seeking.current) return
+			show((wanted.current ?? 0) + by)
+		},
+		[show],
+	)
 
 	useEffect(() => {
 		const element = video.current
@@ -86,13 +109,17 @@ export function useFilm(video: React.RefObject<HTMLVideoElement | null>) {
 		}
 		const onError = () => {
 			const formats = playableFormats((type) => element.canPlayType(type))
-			patch({ detecting: false, problem: `This browser cannot play ${film.name}. It plays ${formats.join(', ')}: export the film as one of these and open it again.` })
+			patch({
+				detecting: false,
+				problem: `This browser cannot play ${film.name}. It plays ${formats.join(', ')}: export the film as one of these and open it again.`,
+			})
 		}
 		const onReady = () => {
 			void detectRate(element).then((fps) => {
 				if (stopped) return
 				element.pause()
-				if (fps === null) patch({ detecting: false, problem: 'The film’s own frame rate could not be found. Type it below.' })
+				if (fps === null)
+					patch({ detecting: false, problem: 'The film’s own frame rate could not be found. Type it below.' })
 				else setStoredFps(fps)
 				if (fps !== null) show(0)
 			})

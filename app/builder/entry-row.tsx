@@ -27,63 +27,188 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.key })
 	const pick = pickOf(entry, library)
 	const said = (field: string) => problems[`entries.${index}.${field}`]
-	const wrong = Object.entries(problems).filter(([path]) => path.startsWith(`entries.${index}.`)).map(([, sentence]) => sentence)
+	const wrong = Object.entries(problems)
+		.filter(([path]) => path.startsWith(`entries.${index}.`))
+		.map(([, sentence]) => sentence)
 	const { fill, variants } = entry.tuning ?? {}
 	const minutes = preview?.minutesOf.get(entry.key)
 	const numeric = (label: string, unit: string, value: string, field: string, set: (value: string) => void) => (
-		<label key={field} className="flex items-center gap-1 text-[14px]"><input className="input w-[54px]! px-1! text-center" inputMode="decimal" value={value} aria-label={`${label}, entry ${index + 1}`} aria-invalid={said(field) !== undefined} onChange={(event) => set(event.target.value)} />{unit}</label>
+		<label key={field} className="flex items-center gap-1 text-[14px]">
+			<input
+				className="input w-[54px]! px-1! text-center"
+				inputMode="decimal"
+				value={value}
+				aria-label={`${label}, entry ${index + 1}`}
+				aria-invalid={said(field) !== undefined}
+				onChange={(event) => set(event.target.value)}
+			/>
+			{unit}
+		</label>
 	)
 	const choose = (chosen: string) => {
 		const found = pickOf({ pick: chosen }, library)
 		if (!found) return
-		const { id: _id, key: _key, ...fresh } = freshEntry(found.drill, found.ladder, entry.part || found.name, entry.lanes)
+		const {
+			id: _id,
+			key: _key,
+			...fresh
+		} = freshEntry(found.drill, found.ladder, entry.part || found.name, entry.lanes)
 		onChange(fresh)
 	}
 	return (
-		<li ref={setNodeRef} style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }} className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''}`} onKeyDown={(event) => {
-			if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
-			event.preventDefault()
-			onMove(event.key === 'ArrowUp' ? -1 : 1)
-		}}>
+		<li
+			ref={setNodeRef}
+			style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }}
+			className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''}`}
+			onKeyDown={(event) => {
+				if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+				event.preventDefault()
+				onMove(event.key === 'ArrowUp' ? -1 : 1)
+			}}
+		>
 			<div className="flex flex-wrap items-center gap-x-2 gap-y-1">
-				<button type="button" className="min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2" aria-label={`Drag entry ${index + 1}`} {...attributes} {...listeners}>⠿</button>
+				<button
+					type="button"
+					className="min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2"
+					aria-label={`Drag entry ${index + 1}`}
+					{...attributes}
+					{...listeners}
+				>
+					⠿
+				</button>
 				<span className="w-5">{pick && <FamilyMark family={pick.ladder?.family ?? pick.drill.family} label />}</span>
-				<input className="input w-[124px]! px-2! text-[15px]! sm:w-[148px]!" value={entry.part} placeholder="Part" aria-label={`Part, entry ${index + 1}`} aria-invalid={said('part') !== undefined} onChange={(event) => onChange({ part: event.target.value })} />
-				<div className="order-1 flex min-w-[190px] flex-1 sm:order-none"><DrillSearch label={`Drill or ladder, entry ${index + 1}`} picks={picks} value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''} invalid={said('drillId') !== undefined} onPick={choose} /></div>
-				{pick && <label className="order-1 flex items-center gap-1 text-[14px] sm:order-none"><select className="input h-[44px] w-[58px]! px-1!" aria-label={`Lanes, entry ${index + 1}`} value={entry.lanes} onChange={(event) => onChange({ lanes: Number(event.target.value) })}>{[1, 2, 3, 4, 5, 6].map((lanes) => <option key={lanes}>{lanes}</option>)}</select><span className="w-[36px]">{entry.lanes === 1 ? 'lane' : 'lanes'}</span></label>}
-				<span className="num order-1 w-[30px] text-right text-[15px] sm:order-none sm:w-[34px]">{minutes === undefined ? '' : `${Math.round(minutes)}′`}</span>
+				<input
+					className="input w-[124px]! px-2! text-[15px]! sm:w-[148px]!"
+					value={entry.part}
+					placeholder="Part"
+					aria-label={`Part, entry ${index + 1}`}
+					aria-invalid={said('part') !== undefined}
+					onChange={(event) => onChange({ part: event.target.value })}
+				/>
+				<div className="order-1 flex min-w-[190px] flex-1 sm:order-none">
+					<DrillSearch
+						label={`Drill or ladder, entry ${index + 1}`}
+						picks={picks}
+						value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''}
+						invalid={said('drillId') !== undefined}
+						onPick={choose}
+					/>
+				</div>
+				{pick && (
+					<label className="order-1 flex items-center gap-1 text-[14px] sm:order-none">
+						<select
+							className="input h-[44px] w-[58px]! px-1!"
+							aria-label={`Lanes, entry ${index + 1}`}
+							value={entry.lanes}
+							onChange={(event) => onChange({ lanes: Number(event.target.value) })}
+						>
+							{[1, 2, 3, 4, 5, 6].map((lanes) => (
+								<option key={lanes}>{lanes}</option>
+							))}
+						</select>
+						<span className="w-[36px]">{entry.lanes === 1 ? 'lane' : 'lanes'}</span>
+					</label>
+				)}
+				<span className="num order-1 w-[30px] text-right text-[15px] sm:order-none sm:w-[34px]">
+					{minutes === undefined ? '' : `${Math.round(minutes)}′`}
+				</span>
 				<span className="ml-auto flex sm:ml-0">
-					<button type="button" className={SMALL} disabled={index === 0} onClick={() => onMove(-1)} aria-label={`Earlier, entry ${index + 1}`}>↑</button>
-					<button type="button" className={SMALL} disabled={last} onClick={() => onMove(1)} aria-label={`Later, entry ${index + 1}`}>↓</button>
-					<button type="button" className={SMALL} onClick={onRemove} aria-label={`Take off, entry ${index + 1}`} title="Take off">×</button>
+					<button
+						type="button"
+						className={SMALL}
+						disabled={index === 0}
+						onClick={() => onMove(-1)}
+						aria-label={`Earlier, entry ${index + 1}`}
+					>
+						↑
+					</button>
+					<button
+						type="button"
+						className={SMALL}
+						disabled={last}
+						onClick={() => onMove(1)}
+						aria-label={`Later, entry ${index + 1}`}
+					>
+						↓
+					</button>
+					<button
+						type="button"
+						className={SMALL}
+						onClick={onRemove}
+						aria-label={`Take off, entry ${index + 1}`}
+						title="Take off"
+					>
+						×
+					</button>
 				</span>
 			</div>
 			{pick && (
 				<div className="flex flex-wrap items-start gap-x-3 gap-y-1 pl-[50px] pt-1">
-					{fill ? <span className="min-h-[30px] content-center text-[14px]">Tops up to <b className="num">{Math.round(fill.targets[1])}, {Math.round(fill.targets[2])}, {Math.round(fill.targets[3])}</b> {QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3.</span>
-						: pick.ladder ? <span className="dim min-h-[30px] content-center text-[14px]">{entry.doseFactor < 1 ? `${Math.round(entry.doseFactor * 100)} % of each athlete’s own rung.` : 'Each athlete’s own rung.'}</span> : (
-							<>
-								{numeric('Sets', '×', entry.sets, 'sets', (sets) => onChange({ sets }))}
-								{numeric('Reps', 'reps', entry.reps, 'reps', (reps) => onChange({ reps }))}
-								{numeric('Rest', 's rest', entry.restS, 'restS', (restS) => onChange({ restS }))}
-								{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) => numeric(field, unit, entry.parameters[field] ?? '', field, (value) => onChange({ parameters: { ...entry.parameters, [field]: value } })))}
-							</>
-						)}
-					{preview && <EntryLines entryKey={entry.key} plain={pick.ladder || variants ? null : `${entry.sets}×${entry.reps}`} preview={preview} library={library} />}
+					{fill ? (
+						<span className="min-h-[30px] content-center text-[14px]">
+							Tops up to{' '}
+							<b className="num">
+								{Math.round(fill.targets[1])}, {Math.round(fill.targets[2])}, {Math.round(fill.targets[3])}
+							</b>{' '}
+							{QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3.
+						</span>
+					) : pick.ladder ? (
+						<span className="dim min-h-[30px] content-center text-[14px]">
+							{entry.doseFactor < 1
+								? `${Math.round(entry.doseFactor * 100)} % of each athlete’s own rung.`
+								: 'Each athlete’s own rung.'}
+						</span>
+					) : (
+						<>
+							{numeric('Sets', '×', entry.sets, 'sets', (sets) => onChange({ sets }))}
+							{numeric('Reps', 'reps', entry.reps, 'reps', (reps) => onChange({ reps }))}
+							{numeric('Rest', 's rest', entry.restS, 'restS', (restS) => onChange({ restS }))}
+							{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) =>
+								numeric(field, unit, entry.parameters[field] ?? '', field, (value) =>
+									onChange({ parameters: { ...entry.parameters, [field]: value } }),
+								),
+							)}
+						</>
+					)}
+					{preview && (
+						<EntryLines
+							entryKey={entry.key}
+							plain={pick.ladder || variants ? null : `${entry.sets}×${entry.reps}`}
+							preview={preview}
+							library={library}
+						/>
+					)}
 				</div>
 			)}
-			{wrong.map((sentence) => <p key={sentence} className="problem pl-[50px]">{sentence}</p>)}
+			{wrong.map((sentence) => (
+				<p key={sentence} className="problem pl-[50px]">
+					{sentence}
+				</p>
+			))}
 		</li>
 	)
 }
 
 /** Everybody's line, like lines together, those that differ from the rung with their reason. */
-function EntryLines({ entryKey, plain, preview, library }: { entryKey: string; plain: string | null; preview: SheetPreview; library: Library }) {
+function EntryLines({
+	entryKey,
+	plain,
+	preview,
+	library,
+}: {
+	entryKey: string
+	plain: string | null
+	preview: SheetPreview
+	library: Library
+}) {
 	const groups = new Map<string, { words: string; why: string | null; names: string[] }>()
 	for (const athlete of preview.athletes) {
 		const line = athlete.lines.get(entryKey)
 		if (!line) continue
-		const words = line.blocked === null ? `${writeDrill(library.drills[line.drillId]!, line.parameters)}, ${writeDose(line.dose)}` : 'no line'
+		const words =
+			line.blocked === null
+				? `${writeDrill(library.drills[line.drillId]!, line.parameters)}, ${writeDose(line.dose)}`
+				: 'no line'
 		const why = line.blocked ?? line.note
 		const group = groups.get(`${words}/${why}`) ?? { words, why, names: [] }
 		group.names.push(athlete.name)
@@ -92,11 +217,32 @@ function EntryLines({ entryKey, plain, preview, library }: { entryKey: string; p
 	const sorted = [...groups.values()].sort((a, b) => b.names.length - a.names.length)
 	const open = preview.athletes.filter((athlete) => athlete.lines.get(entryKey)?.blocked === null).length
 	// A drill everybody does as it is written needs no second line; one the phase cuts does.
-	if (sorted.length === 0 || (plain !== null && sorted.length === 1 && sorted[0]!.why === null && sorted[0]!.words.endsWith(`, ${plain}`))) return null
+	if (
+		sorted.length === 0 ||
+		(plain !== null && sorted.length === 1 && sorted[0]!.why === null && sorted[0]!.words.endsWith(`, ${plain}`))
+	)
+		return null
 	return (
 		<details className="min-w-0 flex-1 basis-[220px]">
-			<summary className="inline-flex min-h-[30px] items-center text-[14px]"><span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span><span className="dim">&nbsp;for {open} of {preview.athletes.length}</span></summary>
-			<ul className="mb-1 text-[14px]">{sorted.map(({ words, why, names }) => <li key={`${words}/${why}`} className="grid gap-x-4 py-0.5 sm:grid-cols-[250px_1fr]"><span><b>{words}</b>{why && <span className="dim block">{why}</span>}</span><span className="dim">{names.length === preview.athletes.length && names.length > 1 ? 'everybody' : names.join(', ')}</span></li>)}</ul>
+			<summary className="inline-flex min-h-[30px] items-center text-[14px]">
+				<span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span>
+				<span className="dim">
+					&nbsp;for {open} of {preview.athletes.length}
+				</span>
+			</summary>
+			<ul className="mb-1 text-[14px]">
+				{sorted.map(({ words, why, names }) => (
+					<li key={`${words}/${why}`} className="grid gap-x-4 py-0.5 sm:grid-cols-[250px_1fr]">
+						<span>
+							<b>{words}</b>
+							{why && <span className="dim block">{why}</span>}
+						</span>
+						<span className="dim">
+							{names.length === preview.athletes.length && names.length > 1 ? 'everybody' : names.join(', ')}
+						</span>
+					</li>
+				))}
+			</ul>
 		</details>
 	)
 }

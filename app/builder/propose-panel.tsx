@@ -5,7 +5,12 @@ import { type Proposal, sayShortfall } from '#core/plan/propose-session'
 import { DAY_ROLES, type DayRole, QUALITIES, QUALITY_NAMES, type Quality } from '#core/plan/targets'
 import { useProposal } from './use-proposal'
 
-const ROLE_NAMES: Record<DayRole, string> = { hard: 'a hard day', light: 'a light day', tissue: 'tendon work', test: 'tests' }
+const ROLE_NAMES: Record<DayRole, string> = {
+	hard: 'a hard day',
+	light: 'a light day',
+	tissue: 'tendon work',
+	test: 'tests',
+}
 /** Cones, tape and a watch are always there. */
 const ALWAYS = ['cones', 'tape', 'gates or timer']
 
@@ -24,34 +29,135 @@ interface Props {
 }
 
 /** From the day's target to a sheet: what the day is for, what stands out, what is at hand. */
-export function ProposePanel({ pack, library, minutes, role, onRole, onProposal, onUndo, proposal, priority, onPriority }: Props) {
+export function ProposePanel({
+	pack,
+	library,
+	minutes,
+	role,
+	onRole,
+	onProposal,
+	onUndo,
+	proposal,
+	priority,
+	onPriority,
+}: Props) {
 	const [lanes, setLanes] = useState(4)
 	const [lacking, setLacking] = useState<ReadonlySet<string>>(new Set())
 	const { busy, problem, propose } = useProposal((found) => onProposal(found, priority))
-	const kit = [...new Set(Object.values(library.drills).flatMap((drill) => drill.kit))].filter((one) => !ALWAYS.includes(one)).sort()
+	const kit = [...new Set(Object.values(library.drills).flatMap((drill) => drill.kit))]
+		.filter((one) => !ALWAYS.includes(one))
+		.sort()
 	const names = new Map(pack?.athletes.map((athlete) => [athlete.id, athlete.name]))
 	const ready = pack !== null && pack.athletes.length > 0 && minutes >= 10 && minutes <= 240
 	return (
 		<section className="border-y-[1.5px] border-ink py-3" aria-label="Proposal">
 			<div className="flex flex-wrap items-end gap-3">
-				<label className="field w-[150px]"><span className="label">The day is for</span><select className="input" value={role} onChange={(event) => onRole(event.target.value as DayRole)}>{DAY_ROLES.map((one) => <option key={one} value={one}>{ROLE_NAMES[one]}</option>)}</select></label>
-				<label className="field w-[150px]"><span className="label">Priority</span><select className="input" value={priority ?? ''} onChange={(event) => onPriority((event.target.value || null) as Quality | null)}><option value="">none</option>{QUALITIES.map((one) => <option key={one} value={one}>{QUALITY_NAMES[one]}</option>)}</select></label>
-				<label className="field w-[120px]"><span className="label">Room for lanes</span><select className="input" value={lanes} onChange={(event) => setLanes(Number(event.target.value))}>{[1, 2, 3, 4, 5, 6].map((one) => <option key={one}>{one}</option>)}</select></label>
-				<button type="button" className="btn" disabled={!ready || busy} onClick={() => pack && propose({ pack, library, options: { minutes, mostLanes: lanes, role, priority, kit: new Set([...ALWAYS, ...kit.filter((one) => !lacking.has(one))]) } })}>{busy ? 'Looking …' : 'Propose the session'}</button>
-				{onUndo && <button type="button" className="btn btn-quiet" onClick={onUndo}>Take it back</button>}
+				<label className="field w-[150px]">
+					<span className="label">The day is for</span>
+					<select className="input" value={role} onChange={(event) => onRole(event.target.value as DayRole)}>
+						{DAY_ROLES.map((one) => (
+							<option key={one} value={one}>
+								{ROLE_NAMES[one]}
+							</option>
+						))}
+					</select>
+				</label>
+				<label className="field w-[150px]">
+					<span className="label">Priority</span>
+					<select
+						className="input"
+						value={priority ?? ''}
+						onChange={(event) => onPriority((event.target.value || null) as Quality | null)}
+					>
+						<option value="">none</option>
+						{QUALITIES.map((one) => (
+							<option key={one} value={one}>
+								{QUALITY_NAMES[one]}
+							</option>
+						))}
+					</select>
+				</label>
+				<label className="field w-[120px]">
+					<span className="label">Room for lanes</span>
+					<select className="input" value={lanes} onChange={(event) => setLanes(Number(event.target.value))}>
+						{[1, 2, 3, 4, 5, 6].map((one) => (
+							<option key={one}>{one}</option>
+						))}
+					</select>
+				</label>
+				<button
+					type="button"
+					className="btn"
+					disabled={!ready || busy}
+					onClick={() =>
+						pack &&
+						propose({
+							pack,
+							library,
+							options: {
+								minutes,
+								mostLanes: lanes,
+								role,
+								priority,
+								kit: new Set([...ALWAYS, ...kit.filter((one) => !lacking.has(one))]),
+							},
+						})
+					}
+				>
+					{busy ? 'Looking …' : 'Propose the session'}
+				</button>
+				{onUndo && (
+					<button type="button" className="btn btn-quiet" onClick={onUndo}>
+						Take it back
+					</button>
+				)}
 			</div>
 			<details className="mt-2">
-				<summary className="inline-flex min-h-[36px] items-center text-[14px]"><span className="link">{lacking.size === 0 ? 'Everything is at hand' : `Without ${[...lacking].join(', ')}`}</span></summary>
-				<fieldset className="grid grid-cols-2 gap-x-4 sm:grid-cols-3"><legend className="sr-only">Kit at hand</legend>
-					{kit.map((one) => <label key={one} className="flex min-h-[40px] items-center gap-2 text-[14px]"><input type="checkbox" className="size-5 accent-act" checked={!lacking.has(one)} onChange={(event) => setLacking(new Set(event.target.checked ? [...lacking].filter((other) => other !== one) : [...lacking, one]))} />{one}</label>)}
+				<summary className="inline-flex min-h-[36px] items-center text-[14px]">
+					<span className="link">
+						{lacking.size === 0 ? 'Everything is at hand' : `Without ${[...lacking].join(', ')}`}
+					</span>
+				</summary>
+				<fieldset className="grid grid-cols-2 gap-x-4 sm:grid-cols-3">
+					<legend className="sr-only">Kit at hand</legend>
+					{kit.map((one) => (
+						<label key={one} className="flex min-h-[40px] items-center gap-2 text-[14px]">
+							<input
+								type="checkbox"
+								className="size-5 accent-act"
+								checked={!lacking.has(one)}
+								onChange={(event) =>
+									setLacking(
+										new Set(event.target.checked ? [...lacking].filter((other) => other !== one) : [...lacking, one]),
+									)
+								}
+							/>
+							{one}
+						</label>
+					))}
 				</fieldset>
 			</details>
 			{!ready && <p className="dim mt-1 text-[14px]">Pick a squad and who comes; the proposal goes by their rungs.</p>}
-			{problem && <p className="problem mt-1" role="alert">{problem}</p>}
+			{problem && (
+				<p className="problem mt-1" role="alert">
+					{problem}
+				</p>
+			)}
 			{proposal && (
 				<div className="mt-2" role="status">
-					<p><b>{proposal.entries.length} drills in {Math.round(proposal.minutes)} minutes.</b> {proposal.shortfalls.length === 0 ? 'Every target is reached within a twentieth.' : 'What did not fit:'}</p>
-					{proposal.shortfalls.length > 0 && <ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">{proposal.shortfalls.map((one) => <li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>)}</ul>}
+					<p>
+						<b>
+							{proposal.entries.length} drills in {Math.round(proposal.minutes)} minutes.
+						</b>{' '}
+						{proposal.shortfalls.length === 0 ? 'Every target is reached within a twentieth.' : 'What did not fit:'}
+					</p>
+					{proposal.shortfalls.length > 0 && (
+						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
+							{proposal.shortfalls.map((one) => (
+								<li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>
+							))}
+						</ul>
+					)}
 				</div>
 			)}
 		</section>

@@ -1,4 +1,12 @@
-import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core'
+import {
+	DndContext,
+	type DragEndEvent,
+	KeyboardSensor,
+	PointerSensor,
+	closestCenter,
+	useSensor,
+	useSensors,
+} from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { useEffect, useMemo, useState } from 'react'
 import { Form, useFetcher, useNavigation } from 'react-router'
@@ -7,7 +15,7 @@ import { type BuildPack, limitedAthletes } from '#core/plan/build-pack'
 import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { Proposal } from '#core/plan/propose-session'
 import type { Quality } from '#core/plan/targets'
-import { SURFACES } from '#core/progress/surfaces'
+import { SURFACES } from '#core/library/surfaces'
 import { TextField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
 import { EntryRow } from './entry-row'
@@ -30,31 +38,68 @@ interface Props {
 }
 
 /** Makes or changes a session: when, who, and what in which order, with what it comes to beside it. What was typed stays, whatever is wrong with it. */
-export function SessionForm({ initial, sessionId, squads, athletes, drills, ladders, templates, problems = {}, submitLabel }: Props) {
+export function SessionForm({
+	initial,
+	sessionId,
+	squads,
+	athletes,
+	drills,
+	ladders,
+	templates,
+	problems = {},
+	submitLabel,
+}: Props) {
 	const [draft, setDraft] = useState(initial)
 	const [before, setBefore] = useState<EntryText[] | null>(null)
 	const [proposal, setProposal] = useState<Proposal | null>(null)
 	const [chosenPriority, setPriority] = useState<Quality | null | undefined>(undefined)
 	const busy = useNavigation().state !== 'idle'
-	const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
-	const library = useMemo<Library>(() => ({ drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])), ladders: Object.fromEntries(ladders.map((ladder) => [ladder.id, ladder])), schools: {} }), [drills, ladders])
-	const picks = useMemo(() => picksOf(drills, ladders.filter((ladder) => ladder.path === undefined)), [drills, ladders])
+	const sensors = useSensors(
+		useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+		useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+	)
+	const library = useMemo<Library>(
+		() => ({
+			drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])),
+			ladders: Object.fromEntries(ladders.map((ladder) => [ladder.id, ladder])),
+			schools: {},
+		}),
+		[drills, ladders],
+	)
+	const picks = useMemo(
+		() =>
+			picksOf(
+				drills,
+				ladders.filter((ladder) => ladder.path === undefined),
+			),
+		[drills, ladders],
+	)
 	const set = (change: Partial<SessionText>) => setDraft((now) => ({ ...now, ...change }))
-	const setEntries = (change: (entries: EntryText[]) => EntryText[]) => setDraft((now) => ({ ...now, entries: change(now.entries) }))
+	const setEntries = (change: (entries: EntryText[]) => EntryText[]) =>
+		setDraft((now) => ({ ...now, entries: change(now.entries) }))
 	const pack = usePack(draft, sessionId)
 	const priority = chosenPriority === undefined ? (pack?.priority ?? null) : chosenPriority
-	const preview = useMemo(() => (pack ? previewOf(draft, pack, library, priority) : null), [draft, pack, library, priority])
+	const preview = useMemo(
+		() => (pack ? previewOf(draft, pack, library, priority) : null),
+		[draft, pack, library, priority],
+	)
 
 	const chooseSquad = (squadId: string) => {
 		const squad = squads.find((candidate) => candidate.id === squadId)
-		set({ squadId, athleteIds: athletes.filter((athlete) => athlete.squadIds.includes(squadId)).map((athlete) => athlete.id), startTime: squad?.startTime ?? draft.startTime, place: squad?.place ?? draft.place })
+		set({
+			squadId,
+			athleteIds: athletes.filter((athlete) => athlete.squadIds.includes(squadId)).map((athlete) => athlete.id),
+			startTime: squad?.startTime ?? draft.startTime,
+			place: squad?.place ?? draft.place,
+		})
 	}
-	const move = (from: number, to: number) => setEntries((entries) => {
-		if (to < 0 || to >= entries.length) return entries
-		const moved = [...entries]
-		moved.splice(to, 0, ...moved.splice(from, 1))
-		return moved
-	})
+	const move = (from: number, to: number) =>
+		setEntries((entries) => {
+			if (to < 0 || to >= entries.length) return entries
+			const moved = [...entries]
+			moved.splice(to, 0, ...moved.splice(from, 1))
+			return moved
+		})
 	const dropped = ({ active, over }: DragEndEvent) => {
 		const keys = draft.entries.map((entry) => entry.key)
 		if (over && active.id !== over.id) move(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)))
@@ -68,7 +113,9 @@ export function SessionForm({ initial, sessionId, squads, athletes, drills, ladd
 		set({ entries, title: draft.title || 'Speed and power' })
 	}
 	const inSquad = athletes.filter((athlete) => athlete.squadIds.includes(draft.squadId))
-	const guests = athletes.filter((athlete) => !athlete.squadIds.includes(draft.squadId) && draft.athleteIds.includes(athlete.id))
+	const guests = athletes.filter(
+		(athlete) => !athlete.squadIds.includes(draft.squadId) && draft.athleteIds.includes(athlete.id),
+	)
 	const minutes = Number(draft.plannedMinutes)
 	const over = preview !== null && preview.minutes > minutes + 0.5
 
@@ -78,28 +125,92 @@ export function SessionForm({ initial, sessionId, squads, athletes, drills, ladd
 			<section className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
 				<div className="field">
 					<label htmlFor="squad">Squad</label>
-					<select id="squad" className="input" value={draft.squadId} disabled={sessionId !== undefined} onChange={(event) => chooseSquad(event.target.value)} aria-invalid={problems.squadId !== undefined}>
+					<select
+						id="squad"
+						className="input"
+						value={draft.squadId}
+						disabled={sessionId !== undefined}
+						onChange={(event) => chooseSquad(event.target.value)}
+						aria-invalid={problems.squadId !== undefined}
+					>
 						<option value="">Pick a squad</option>
-						{squads.map((squad) => <option key={squad.id} value={squad.id}>{squad.name}</option>)}
+						{squads.map((squad) => (
+							<option key={squad.id} value={squad.id}>
+								{squad.name}
+							</option>
+						))}
 					</select>
 					{problems.squadId && <p className="problem">{problems.squadId}</p>}
 				</div>
-				<TextField label="Day" type="date" value={draft.day} onChange={(event) => set({ day: event.target.value })} problem={problems.day} />
-				<TextField label="Start" type="time" value={draft.startTime} onChange={(event) => set({ startTime: event.target.value })} problem={problems.startTime} />
-				<TextField label="Minutes" inputMode="numeric" value={draft.plannedMinutes} onChange={(event) => set({ plannedMinutes: event.target.value })} problem={problems.plannedMinutes} />
-				<TextField label="Title" className="lg:col-span-2" value={draft.title} onChange={(event) => set({ title: event.target.value })} problem={problems.title} />
-				<TextField label="Place" value={draft.place} onChange={(event) => set({ place: event.target.value })} problem={problems.place} />
-				<label className="field"><span className="label">Under foot</span><select className="input" value={draft.surface} onChange={(event) => set({ surface: event.target.value })}><option value="">not said</option>{SURFACES.map((surface) => <option key={surface} value={surface}>{surface.replace('-', ' ')}</option>)}</select></label>
+				<TextField
+					label="Day"
+					type="date"
+					value={draft.day}
+					onChange={(event) => set({ day: event.target.value })}
+					problem={problems.day}
+				/>
+				<TextField
+					label="Start"
+					type="time"
+					value={draft.startTime}
+					onChange={(event) => set({ startTime: event.target.value })}
+					problem={problems.startTime}
+				/>
+				<TextField
+					label="Minutes"
+					inputMode="numeric"
+					value={draft.plannedMinutes}
+					onChange={(event) => set({ plannedMinutes: event.target.value })}
+					problem={problems.plannedMinutes}
+				/>
+				<TextField
+					label="Title"
+					className="lg:col-span-2"
+					value={draft.title}
+					onChange={(event) => set({ title: event.target.value })}
+					problem={problems.title}
+				/>
+				<TextField
+					label="Place"
+					value={draft.place}
+					onChange={(event) => set({ place: event.target.value })}
+					problem={problems.place}
+				/>
+				<label className="field">
+					<span className="label">Under foot</span>
+					<select className="input" value={draft.surface} onChange={(event) => set({ surface: event.target.value })}>
+						<option value="">not said</option>
+						{SURFACES.map((surface) => (
+							<option key={surface} value={surface}>
+								{surface.replace('-', ' ')}
+							</option>
+						))}
+					</select>
+				</label>
 			</section>
 
 			<details open={draft.squadId === '' || problems.athleteIds !== undefined}>
-				<summary className="min-h-[44px] content-center"><span className="num text-[16px] font-bold">Who comes</span> <span className="dim">{draft.athleteIds.length} picked</span></summary>
+				<summary className="min-h-[44px] content-center">
+					<span className="num text-[16px] font-bold">Who comes</span>{' '}
+					<span className="dim">{draft.athleteIds.length} picked</span>
+				</summary>
 				{problems.athleteIds && <p className="problem">{problems.athleteIds}</p>}
 				{draft.squadId === '' && <p className="dim mt-1">Pick a squad; its athletes stand here.</p>}
 				<div className="mt-1 grid grid-cols-2 gap-x-4 sm:grid-cols-3 lg:grid-cols-5">
 					{[...inSquad, ...guests].map((athlete) => (
 						<label key={athlete.id} className="flex min-h-[44px] items-center gap-2.5">
-							<input type="checkbox" className="size-5 accent-act" checked={draft.athleteIds.includes(athlete.id)} onChange={(event) => set({ athleteIds: event.target.checked ? [...draft.athleteIds, athlete.id] : draft.athleteIds.filter((id) => id !== athlete.id) })} />
+							<input
+								type="checkbox"
+								className="size-5 accent-act"
+								checked={draft.athleteIds.includes(athlete.id)}
+								onChange={(event) =>
+									set({
+										athleteIds: event.target.checked
+											? [...draft.athleteIds, athlete.id]
+											: draft.athleteIds.filter((id) => id !== athlete.id),
+									})
+								}
+							/>
 							<span className="truncate">{athlete.name}</span>
 						</label>
 					))}
@@ -107,15 +218,38 @@ export function SessionForm({ initial, sessionId, squads, athletes, drills, ladd
 			</details>
 
 			<ProposePanel
-				pack={pack} library={library} minutes={minutes} role={draft.role} priority={priority} onRole={(role) => set({ role })} onPriority={setPriority} proposal={proposal}
-				onProposal={(found) => { replace(found.entries.map(proposedText)); setProposal(found) }} onUndo={before && (() => { set({ entries: before }); setBefore(null); setProposal(null) })}
+				pack={pack}
+				library={library}
+				minutes={minutes}
+				role={draft.role}
+				priority={priority}
+				onRole={(role) => set({ role })}
+				onPriority={setPriority}
+				proposal={proposal}
+				onProposal={(found) => {
+					replace(found.entries.map(proposedText))
+					setProposal(found)
+				}}
+				onUndo={
+					before &&
+					(() => {
+						set({ entries: before })
+						setBefore(null)
+						setProposal(null)
+					})
+				}
 			/>
 
 			<div className="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_400px]">
 				<section>
 					<div className="flex flex-wrap items-baseline justify-between gap-x-4">
 						<h2>What you do, in order</h2>
-						{preview && <p className={over ? 'font-bold' : 'dim'} role="status">About {Math.round(preview.minutes)} of {draft.plannedMinutes || '—'} minutes{over && `: ${Math.round(preview.minutes - minutes)} too many`}</p>}
+						{preview && (
+							<p className={over ? 'font-bold' : 'dim'} role="status">
+								About {Math.round(preview.minutes)} of {draft.plannedMinutes || '—'} minutes
+								{over && `: ${Math.round(preview.minutes - minutes)} too many`}
+							</p>
+						)}
 					</div>
 					{problems.entries && <p className="problem">{problems.entries}</p>}
 					<DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
@@ -123,39 +257,96 @@ export function SessionForm({ initial, sessionId, squads, athletes, drills, ladd
 							<ol className="mt-2" aria-label="Entries">
 								{draft.entries.map((entry, index) => (
 									<EntryRow
-										key={entry.key} entry={entry} index={index} last={index === draft.entries.length - 1} library={library} picks={picks} preview={preview} problems={problems}
-										onChange={(change) => setEntries((entries) => entries.map((one) => (one.key === entry.key ? { ...one, ...change } : one)))} onMove={(by) => move(index, index + by)} onRemove={() => setEntries((entries) => entries.filter((one) => one.key !== entry.key))}
+										key={entry.key}
+										entry={entry}
+										index={index}
+										last={index === draft.entries.length - 1}
+										library={library}
+										picks={picks}
+										preview={preview}
+										problems={problems}
+										onChange={(change) =>
+											setEntries((entries) =>
+												entries.map((one) => (one.key === entry.key ? { ...one, ...change } : one)),
+											)
+										}
+										onMove={(by) => move(index, index + by)}
+										onRemove={() => setEntries((entries) => entries.filter((one) => one.key !== entry.key))}
 									/>
 								))}
 							</ol>
 						</SortableContext>
 					</DndContext>
-					<div className="rule flex items-center gap-2 pt-2"><span className="dim w-[58px] text-[14px]">Add</span><DrillSearch label="Add a drill or a ladder" picks={picks} onPick={add} /></div>
+					<div className="rule flex items-center gap-2 pt-2">
+						<span className="dim w-[58px] text-[14px]">Add</span>
+						<DrillSearch label="Add a drill or a ladder" picks={picks} onPick={add} />
+					</div>
 					<p className="dim mt-2 hidden text-[14px] sm:block">Drag by the dots, or Alt with ↑ or ↓ in a row.</p>
 				</section>
 				<aside className="min-w-0 xl:sticky xl:top-4 xl:self-start">
 					{preview && preview.cautions.length > 0 && (
 						<section className="mb-4" aria-label="What the rules say">
 							<h2>What the rules say</h2>
-							<ul className="mt-1 text-[14.5px]">{preview.cautions.map(({ rule, sentence, names }) => <li key={rule + sentence} className="border-l-[3px] border-attn py-0.5 pl-2">{sentence} <span className="dim">{names.length === preview.athletes.length && names.length > 1 ? 'Everybody' : names.join(', ')} · {rule}</span></li>)}</ul>
+							<ul className="mt-1 text-[14.5px]">
+								{preview.cautions.map(({ rule, sentence, names }) => (
+									<li key={rule + sentence} className="border-l-[3px] border-attn py-0.5 pl-2">
+										{sentence}{' '}
+										<span className="dim">
+											{names.length === preview.athletes.length && names.length > 1 ? 'Everybody' : names.join(', ')} ·{' '}
+											{rule}
+										</span>
+									</li>
+								))}
+							</ul>
 						</section>
 					)}
 					<h2>What it comes to</h2>
-					{preview ? <div className="mt-1 max-h-[70vh] overflow-auto"><TotalsTable preview={preview} /></div> : <p className="dim mt-1 text-[14px]">{draft.squadId === '' || draft.athleteIds.length === 0 ? 'Pick who comes, and everybody’s totals stand here.' : 'Reading where everybody stands …'}</p>}
-					<TemplateBar draft={draft} library={library} templates={templates} onUse={(entries) => { replace(entries); setProposal(null) }} />
+					{preview ? (
+						<div className="mt-1 max-h-[70vh] overflow-auto">
+							<TotalsTable preview={preview} />
+						</div>
+					) : (
+						<p className="dim mt-1 text-[14px]">
+							{draft.squadId === '' || draft.athleteIds.length === 0
+								? 'Pick who comes, and everybody’s totals stand here.'
+								: 'Reading where everybody stands …'}
+						</p>
+					)}
+					<TemplateBar
+						draft={draft}
+						library={library}
+						templates={templates}
+						onUse={(entries) => {
+							replace(entries)
+							setProposal(null)
+						}}
+					/>
 				</aside>
 			</div>
-			{Object.keys(problems).length > 0 && <p className="problem" role="alert">Not saved yet: {Object.keys(problems).length === 1 ? 'one thing needs' : `${Object.keys(problems).length} things need`} mending above. What you typed is kept.</p>}
-			<button className="btn justify-self-start" disabled={busy}>{busy ? 'Saving …' : submitLabel}</button>
+			{Object.keys(problems).length > 0 && (
+				<p className="problem" role="alert">
+					Not saved yet:{' '}
+					{Object.keys(problems).length === 1 ? 'one thing needs' : `${Object.keys(problems).length} things need`}{' '}
+					mending above. What you typed is kept.
+				</p>
+			)}
+			<button className="btn justify-self-start" disabled={busy}>
+				{busy ? 'Saving …' : submitLabel}
+			</button>
 		</Form>
 	)
 }
 
 /** Where everybody stands on the session's day; asked again when the day, the ground or the people change. */
-function usePack({ squadId, day, startTime, surface, athleteIds }: SessionText, sessionId: string | undefined): BuildPack | null {
+function usePack(
+	{ squadId, day, startTime, surface, athleteIds }: SessionText,
+	sessionId: string | undefined,
+): BuildPack | null {
 	const { load, data } = useFetcher<BuildPack>()
-	const asked = squadId !== '' && athleteIds.length > 0 && /^\d{4}-\d{2}-\d{2}$/.test(day) && /^\d{2}:\d{2}$/.test(startTime)
-		? `/sessions/pack?${new URLSearchParams({ squad: squadId, day, time: startTime, surface, athletes: athleteIds.join(','), ...(sessionId ? { session: sessionId } : {}) })}` : null
+	const asked =
+		squadId !== '' && athleteIds.length > 0 && /^\d{4}-\d{2}-\d{2}$/.test(day) && /^\d{2}:\d{2}$/.test(startTime)
+			? `/sessions/pack?${new URLSearchParams({ squad: squadId, day, time: startTime, surface, athletes: athleteIds.join(','), ...(sessionId ? { session: sessionId } : {}) })}`
+			: null
 	useEffect(() => {
 		if (asked === null) return
 		const soon = setTimeout(() => void load(asked), 200)
@@ -165,7 +356,20 @@ function usePack({ squadId, day, startTime, surface, athleteIds }: SessionText, 
 }
 
 function previewOf(draft: SessionText, pack: BuildPack, library: Library, priority: Quality | null): SheetPreview {
-	const target = { share: pack.share, phase: pack.phase, role: draft.role, priority, kept: pack.kept.filter((quality) => quality !== priority), surface: pack.surface }
-	return previewSheet(previewEntries(draft.entries, library), limitedAthletes(pack), { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface: pack.surface, target })
+	const target = {
+		share: pack.share,
+		phase: pack.phase,
+		role: draft.role,
+		priority,
+		kept: pack.kept.filter((quality) => quality !== priority),
+		surface: pack.surface,
+	}
+	return previewSheet(previewEntries(draft.entries, library), limitedAthletes(pack), {
+		library,
+		school: pack.school,
+		day: pack.day,
+		startTime: pack.startTime,
+		surface: pack.surface,
+		target,
+	})
 }
-

@@ -8,12 +8,33 @@ export function TotalsTable({ preview }: { preview: SheetPreview }) {
 	return (
 		<table className="w-full border-collapse text-[14px]">
 			<caption className="sr-only">Totals of each athlete against the target</caption>
-			<thead><tr className="text-left text-[13px]"><th className="pb-1 font-normal"><span className="sr-only">Athlete</span></th>{QUANTITIES.map((quantity) => <th key={quantity} scope="col" className="dim w-[54px] pb-1 sm:w-[64px] text-right font-normal">{HEADS[quantity]}</th>)}</tr></thead>
+			<thead>
+				<tr className="text-left text-[13px]">
+					<th className="pb-1 font-normal">
+						<span className="sr-only">Athlete</span>
+					</th>
+					{QUANTITIES.map((quantity) => (
+						<th key={quantity} scope="col" className="dim w-[54px] pb-1 sm:w-[64px] text-right font-normal">
+							{HEADS[quantity]}
+						</th>
+					))}
+				</tr>
+			</thead>
 			<tbody>
 				{preview.athletes.map((athlete) => (
 					<tr key={athlete.id} className="rule">
-						<th scope="row" className="max-w-[104px] truncate sm:max-w-[130px] py-1 text-left font-normal">{athlete.name}</th>
-						{QUANTITIES.map((quantity) => <td key={quantity} className="py-1 pl-1 text-right"><Cell value={athlete.planned[quantity]} target={athlete.targets[quantity]} range={athlete.ranges[quantity]} /></td>)}
+						<th scope="row" className="max-w-[104px] truncate sm:max-w-[130px] py-1 text-left font-normal">
+							{athlete.name}
+						</th>
+						{QUANTITIES.map((quantity) => (
+							<td key={quantity} className="py-1 pl-1 text-right">
+								<Cell
+									value={athlete.planned[quantity]}
+									target={athlete.targets[quantity]}
+									range={athlete.ranges[quantity]}
+								/>
+							</td>
+						))}
 					</tr>
 				))}
 			</tbody>
@@ -23,13 +44,25 @@ export function TotalsTable({ preview }: { preview: SheetPreview }) {
 
 const WIDTH = 48
 /** A number on its tape: the range as a bracket, the target as a tick, the value as the filled length. */
-function Cell({ value, target, range: [low, high] }: { value: number; target: number; range: readonly [number, number] }) {
+function Cell({
+	value,
+	target,
+	range: [low, high],
+}: {
+	value: number
+	target: number
+	range: readonly [number, number]
+}) {
 	const over = value > high
 	const reach = Math.max(high * 1.25, value, 1)
 	const at = (x: number) => (WIDTH * Math.min(x, reach)) / reach
 	return (
 		<span title={`${Math.round(value)} planned, ${target} asked, ${low} to ${high} usual for the level`}>
-			<span className={`num ${over ? 'font-bold text-attn' : value < target * 0.95 - 1 ? '' : 'font-bold'}`}>{Math.round(value)}{over && <span className="sr-only"> over the range</span>}</span><span className="dim text-[12px]">/{target}</span>
+			<span className={`num ${over ? 'font-bold text-attn' : value < target * 0.95 - 1 ? '' : 'font-bold'}`}>
+				{Math.round(value)}
+				{over && <span className="sr-only"> over the range</span>}
+			</span>
+			<span className="dim text-[12px]">/{target}</span>
 			<svg className="ml-auto block" width={WIDTH} height="7" aria-hidden="true">
 				<rect x={at(low)} y="2.5" width={Math.max(1, at(high) - at(low))} height="2" fill="var(--color-chalk)" />
 				<rect x="0" y="2.5" width={at(value)} height="2" fill={over ? 'var(--color-attn)' : 'var(--color-ink)'} />

@@ -17,7 +17,12 @@ interface Props {
 }
 
 const FAR_M = 5
-const ARROWS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
+const ARROWS: Record<string, readonly [number, number]> = {
+	ArrowLeft: [-1, 0],
+	ArrowRight: [1, 0],
+	ArrowUp: [0, 1],
+	ArrowDown: [0, -1],
+}
 
 /** The map to scale; stations are dragged, or moved by arrows and turned by R. A move into a throw sector or off the ground is refused and falls back. */
 export function MapBoard({ ground, stations, placements, selected, editable, onSelect, onMove, onRefused }: Props) {
@@ -39,34 +44,98 @@ export function MapBoard({ ground, stations, placements, selected, editable, onS
 	const shown = placements.map((one) => (drag?.entryId === one.entryId ? drag : one))
 	const wrong = new Set(drag && refusalOf(stations, placements, drag, ground) ? [drag.entryId] : [])
 	return (
-		<DndContext sensors={sensors} onDragStart={({ active }) => onSelect(String(active.id))} onDragMove={(event) => setDrag(dragged(event))} onDragCancel={() => setDrag(null)} onDragEnd={(event) => {
-			const at = dragged(event)
-			setDrag(null)
-			if (at) offer(at)
-		}}>
-			<svg ref={svg} viewBox={`0 0 ${width} ${height}`} className="block w-full min-w-[640px] select-none text-ink" style={{ fontFamily: 'var(--font-head)' }} role="group" aria-label={`Map of ${ground.name}, ${ground.lengthM} by ${ground.widthM} metres`}>
-				<MapDrawing ground={ground} stations={stations} placements={shown} wrong={wrong} selected={selected} hold={(entryId, drawing) => (
-					<Held key={entryId} entryId={entryId} name={stations.find((one) => one.entryId === entryId)!.name} at={placementOf(entryId)!} editable={editable} onSelect={() => onSelect(entryId)} onKey={(key, shift) => {
-						const from = placementOf(entryId)!
-						const step = ARROWS[key]
-						if (step) offer(snap({ ...from, x: from.x + step[0] * (shift ? FAR_M : GRID_M), y: from.y + step[1] * (shift ? FAR_M : GRID_M) }))
-						else if (key.toLowerCase() === 'r') offer(snap({ ...from, turnDeg: from.turnDeg + (shift ? -TURN_DEG : TURN_DEG) }))
-						else return false
-						return true
-					}}>{drawing}</Held>
-				)} />
+		<DndContext
+			sensors={sensors}
+			onDragStart={({ active }) => onSelect(String(active.id))}
+			onDragMove={(event) => setDrag(dragged(event))}
+			onDragCancel={() => setDrag(null)}
+			onDragEnd={(event) => {
+				const at = dragged(event)
+				setDrag(null)
+				if (at) offer(at)
+			}}
+		>
+			<svg
+				ref={svg}
+				viewBox={`0 0 ${width} ${height}`}
+				className="block w-full min-w-[640px] select-none text-ink"
+				style={{ fontFamily: 'var(--font-head)' }}
+				role="group"
+				aria-label={`Map of ${ground.name}, ${ground.lengthM} by ${ground.widthM} metres`}
+			>
+				<MapDrawing
+					ground={ground}
+					stations={stations}
+					placements={shown}
+					wrong={wrong}
+					selected={selected}
+					hold={(entryId, drawing) => (
+						<Held
+							key={entryId}
+							entryId={entryId}
+							name={stations.find((one) => one.entryId === entryId)!.name}
+							at={placementOf(entryId)!}
+							editable={editable}
+							onSelect={() => onSelect(entryId)}
+							onKey={(key, shift) => {
+								const from = placementOf(entryId)!
+								const step = ARROWS[key]
+								if (step)
+									offer(
+										snap({
+											...from,
+											x: from.x + step[0] * (shift ? FAR_M : GRID_M),
+											y: from.y + step[1] * (shift ? FAR_M : GRID_M),
+										}),
+									)
+								else if (key.toLowerCase() === 'r')
+									offer(snap({ ...from, turnDeg: from.turnDeg + (shift ? -TURN_DEG : TURN_DEG) }))
+								else return false
+								return true
+							}}
+						>
+							{drawing}
+						</Held>
+					)}
+				/>
 			</svg>
 		</DndContext>
 	)
 }
 
-function Held({ entryId, name, at, editable, onSelect, onKey, children }: { entryId: string; name: string; at: Placement; editable: boolean; onSelect: () => void; onKey: (key: string, shift: boolean) => boolean; children: ReactNode }) {
+function Held({
+	entryId,
+	name,
+	at,
+	editable,
+	onSelect,
+	onKey,
+	children,
+}: {
+	entryId: string
+	name: string
+	at: Placement
+	editable: boolean
+	onSelect: () => void
+	onKey: (key: string, shift: boolean) => boolean
+	children: ReactNode
+}) {
 	const { listeners, setNodeRef } = useDraggable({ id: entryId, disabled: !editable })
 	return (
 		<g
 			// The library measures any element; only its types speak of HTML.
-			ref={(node) => setNodeRef(node as unknown as HTMLElement | null)} {...listeners} tabIndex={0} role="button" aria-label={`${name}, ${at.x} m along, ${at.y} m up, turned ${at.turnDeg} degrees`} className={editable ? 'cursor-grab touch-none' : ''}
-			onFocus={onSelect} onKeyDown={(event) => { if (editable && onKey(event.key, event.shiftKey)) event.preventDefault() }}
-		>{children}</g>
+			ref={(node) => setNodeRef(node as unknown as HTMLElement | null)}
+			{...listeners}
+			tabIndex={0}
+			role="button"
+			aria-label={`${name}, ${at.x} m along, ${at.y} m up, turned ${at.turnDeg} degrees`}
+			className={editable ? 'cursor-grab touch-none' : ''}
+			onFocus={onSelect}
+			onKeyDown={(event) => {
+				if (editable && onKey(event.key, event.shiftKey)) event.preventDefault()
+			}}
+		>
+			{children}
+		</g>
 	)
 }

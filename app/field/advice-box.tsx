@@ -3,9 +3,20 @@ import type { Advice } from '#core/field/live-advice'
 /** One more or stop, and why, with at most one thing to tap. */
 export function AdviceBox({ advice, onAct }: { advice: Advice; onAct: (act: NonNullable<Advice['act']>) => void }) {
 	return (
-		<div data-at="say" className="mx-4 mt-2 flex items-center justify-between gap-3 border-2 border-ink px-3 py-2 text-[16px] leading-snug" role="status" aria-label="Suggestion">
-			<p><b>{advice.lead}</b> {advice.rest}</p>
-			{advice.act && <button type="button" className="btn min-h-[64px] shrink-0" onClick={() => onAct(advice.act!)}>{advice.act.label}</button>}
+		<div
+			data-at="say"
+			className="mx-4 mt-2 flex items-center justify-between gap-3 border-2 border-ink px-3 py-2 text-[16px] leading-snug"
+			role="status"
+			aria-label="Suggestion"
+		>
+			<p>
+				<b>{advice.lead}</b> {advice.rest}
+			</p>
+			{advice.act && (
+				<button type="button" className="btn min-h-[64px] shrink-0" onClick={() => onAct(advice.act!)}>
+					{advice.act.label}
+				</button>
+			)}
 		</div>
 	)
 }

@@ -32,7 +32,11 @@ export interface Setting {
 }
 
 interface FieldDb extends DBSchema {
-	events: { key: string; value: Kept & { id: string; sessionId: string; seq: number }; indexes: { bySession: string; byStatus: string; inOrder: [string, number] } }
+	events: {
+		key: string
+		value: Kept & { id: string; sessionId: string; seq: number }
+		indexes: { bySession: string; byStatus: string; inOrder: [string, number] }
+	}
 	device: { key: string; value: unknown }
 	packs: { key: string; value: KeptPack }
 	/** What others logged since the pack was fetched. */
@@ -115,7 +119,14 @@ async function openLasting(): Promise<DeviceStore> {
 			const tx = db.transaction(['events', 'device'], 'readwrite', { durability: 'strict' })
 			const next = Number((await tx.objectStore('device').get('seq')) ?? 0)
 			const rows = make(next).map((event): Kept => ({ event, status: 'waiting', personId }))
-			const writes = [tx.objectStore('device').put(next + rows.length, 'seq'), ...rows.map((row) => tx.objectStore('events').add({ ...row, id: row.event.id, sessionId: row.event.sessionId, seq: row.event.deviceSeq }))]
+			const writes = [
+				tx.objectStore('device').put(next + rows.length, 'seq'),
+				...rows.map((row) =>
+					tx
+						.objectStore('events')
+						.add({ ...row, id: row.event.id, sessionId: row.event.sessionId, seq: row.event.deviceSeq }),
+				),
+			]
 			await Promise.all([...writes, tx.done])
 			return rows
 		},
@@ -123,7 +134,15 @@ async function openLasting(): Promise<DeviceStore> {
 			return (await db.getAllFromIndex('events', 'bySession', sessionId)).sort((a, b) => a.seq - b.seq)
 		},
 		async waiting(limit, personId, afterSeq = -1) {
-			const oldest = async (most?: number) => (await db.getAllFromIndex('events', 'inOrder', IDBKeyRange.bound(['waiting', afterSeq], ['waiting', Infinity], true), most)).filter((row) => (row.personId ?? personId) === personId)
+			const oldest = async (most?: number) =>
+				(
+					await db.getAllFromIndex(
+						'events',
+						'inOrder',
+						IDBKeyRange.bound(['waiting', afterSeq], ['waiting', Infinity], true),
+						most,
+					)
+				).filter((row) => (row.personId ?? personId) === personId)
 			const rows = await oldest(limit)
 			// Only where somebody else's entries stand in front are all of them looked through.
 			return (rows.length > 0 ? rows : await oldest()).slice(0, limit).map((row) => row.event)
@@ -133,10 +152,24 @@ async function openLasting(): Promise<DeviceStore> {
 			const byId = new Map(answers.map((answer) => [answer.id, answer]))
 			const tx = db.transaction('events', 'readwrite')
 			// What was sent is at hand: nothing is read again, only written.
-			await Promise.all([...sent.flatMap((event) => {
-				const answer = byId.get(event.id)
-				return answer ? [tx.store.put({ id: event.id, sessionId: event.sessionId, seq: event.deviceSeq, event, personId, ...settled(answer) })] : []
-			}), tx.done])
+			await Promise.all([
+				...sent.flatMap((event) => {
+					const answer = byId.get(event.id)
+					return answer
+						? [
+								tx.store.put({
+									id: event.id,
+									sessionId: event.sessionId,
+									seq: event.deviceSeq,
+									event,
+									personId,
+									...settled(answer),
+								}),
+							]
+						: []
+				}),
+				tx.done,
+			])
 		},
 		dismiss: (id) => db.delete('events', id),
 		packs: () => db.getAll('packs'),
@@ -144,12 +177,17 @@ async function openLasting(): Promise<DeviceStore> {
 			const pack = await db.get('packs', sessionId)
 			if (!pack) return null
 			const known = new Set(pack.events.map((event) => event.id))
-			const since = (await db.getAllFromIndex('remote', 'bySession', sessionId)).map((row) => row.event).filter((event) => !known.has(event.id))
+			const since = (await db.getAllFromIndex('remote', 'bySession', sessionId))
+				.map((row) => row.event)
+				.filter((event) => !known.has(event.id))
 			return { ...pack, events: [...pack.events, ...since] }
 		},
 		async putPacks(packs, at) {
 			const tx = db.transaction('packs', 'readwrite')
-			await Promise.all([...packs.map((pack) => tx.store.put({ ...pack, id: pack.sheet.session.id, fetchedAt: at })), tx.done])
+			await Promise.all([
+				...packs.map((pack) => tx.store.put({ ...pack, id: pack.sheet.session.id, fetchedAt: at })),
+				tx.done,
+			])
 		},
 		async addRemote(sessionId, events) {
 			const tx = db.transaction('remote', 'readwrite')
@@ -164,7 +202,8 @@ async function openLasting(): Promise<DeviceStore> {
 			await tx.objectStore('packs').clear()
 			await tx.objectStore('remote').clear()
 			await tx.objectStore('device').delete('person')
-			for (const row of await tx.objectStore('events').getAll()) if (row.status !== 'waiting') await tx.objectStore('events').delete(row.id)
+			for (const row of await tx.objectStore('events').getAll())
+				if (row.status !== 'waiting') await tx.objectStore('events').delete(row.id)
 			await tx.done
 		},
 	}
@@ -174,15 +213,20 @@ async function openLasting(): Promise<DeviceStore> {
 async function dropOld(db: IDBPDatabase<FieldDb>): Promise<void> {
 	const tx = db.transaction(['packs', 'remote', 'events'], 'readwrite')
 	const oldest = Date.now() - KEEP_MS
-	for (const pack of await tx.objectStore('packs').getAll()) if (pack.fetchedAt < oldest) await tx.objectStore('packs').delete(pack.id)
+	for (const pack of await tx.objectStore('packs').getAll())
+		if (pack.fetchedAt < oldest) await tx.objectStore('packs').delete(pack.id)
 	const kept = new Set(await tx.objectStore('packs').getAllKeys())
-	for (const row of await tx.objectStore('remote').getAll()) if (!kept.has(row.sessionId)) await tx.objectStore('remote').delete(row.id)
-	for (const row of await tx.objectStore('events').getAll()) if (row.status === 'safe' && !kept.has(row.sessionId)) await tx.objectStore('events').delete(row.id)
+	for (const row of await tx.objectStore('remote').getAll())
+		if (!kept.has(row.sessionId)) await tx.objectStore('remote').delete(row.id)
+	for (const row of await tx.objectStore('events').getAll())
+		if (row.status === 'safe' && !kept.has(row.sessionId)) await tx.objectStore('events').delete(row.id)
 	await tx.done
 }
 
 const settled = (answer: EventAnswer): Pick<Kept, 'status' | 'reason'> =>
-	answer.outcome === 'refused' ? { status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` } : { status: 'safe' }
+	answer.outcome === 'refused'
+		? { status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` }
+		: { status: 'safe' }
 
 export function memoryStore(): DeviceStore {
 	const rows: Kept[] = []
@@ -198,8 +242,18 @@ export function memoryStore(): DeviceStore {
 			rows.push(...added)
 			return Promise.resolve(added)
 		},
-		ofSession: (sessionId) => Promise.resolve(rows.filter((row) => row.event.sessionId === sessionId).map((row) => ({ ...row }))),
-		waiting: (limit, personId, afterSeq = -1) => Promise.resolve(rows.filter((row) => row.status === 'waiting' && row.event.deviceSeq > afterSeq && (row.personId ?? personId) === personId).slice(0, limit).map((row) => row.event)),
+		ofSession: (sessionId) =>
+			Promise.resolve(rows.filter((row) => row.event.sessionId === sessionId).map((row) => ({ ...row }))),
+		waiting: (limit, personId, afterSeq = -1) =>
+			Promise.resolve(
+				rows
+					.filter(
+						(row) =>
+							row.status === 'waiting' && row.event.deviceSeq > afterSeq && (row.personId ?? personId) === personId,
+					)
+					.slice(0, limit)
+					.map((row) => row.event),
+			),
 		waitingCount: () => Promise.resolve(rows.filter((row) => row.status === 'waiting').length),
 		settle: (_sent, _personId, answers) => {
 			for (const answer of answers) {

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { LineProgress } from '#core/field/line-progress'
 import type { Drill } from '#core/library/types'
-import { sentences } from '../ui/sentence'
+import { sentences } from '#core/words/sentences'
 import { type Grade, RatingRow, type Reports } from './rating-row'
 
 interface Props {
@@ -28,13 +28,44 @@ export function DonePad({ progress, drill, ready, undoLabel, onUndo, onDone, onR
 					<p className="text-ink-2">Look for: {sentences([(drill?.lookFor ?? []).join('; ').toLowerCase()])}</p>
 				</div>
 				<div className="flex items-center justify-center gap-4">
-					<button type="button" className="num min-h-[72px] w-[84px] border border-ink text-[30px]" aria-label="One rep fewer" onClick={() => setTyped(Math.max(1, reps - 1))}>−</button>
-					<p className="num text-center text-[54px] leading-none font-semibold">{reps}<span className="block pt-1 text-[16px] font-medium">reps done in this set</span></p>
-					<button type="button" className="num min-h-[72px] w-[84px] border border-ink text-[30px]" aria-label="One rep more" onClick={() => setTyped(Math.min(60, reps + 1))}>+</button>
+					<button
+						type="button"
+						className="num min-h-[72px] w-[84px] border border-ink text-[30px]"
+						aria-label="One rep fewer"
+						onClick={() => setTyped(Math.max(1, reps - 1))}
+					>
+						−
+					</button>
+					<p className="num text-center text-[54px] leading-none font-semibold">
+						{reps}
+						<span className="block pt-1 text-[16px] font-medium">reps done in this set</span>
+					</p>
+					<button
+						type="button"
+						className="num min-h-[72px] w-[84px] border border-ink text-[30px]"
+						aria-label="One rep more"
+						onClick={() => setTyped(Math.min(60, reps + 1))}
+					>
+						+
+					</button>
 				</div>
 				<div className="grid grid-cols-2 gap-2">
-					<button type="button" className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2" disabled={undoLabel === null} onClick={onUndo}>Undo{undoLabel && <span className="block truncate text-[13px] font-normal">{undoLabel}</span>}</button>
-					<button type="button" className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2" disabled={!ready || progress.finished} onClick={() => onDone(reps)}>Done, not judged</button>
+					<button
+						type="button"
+						className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2"
+						disabled={undoLabel === null}
+						onClick={onUndo}
+					>
+						Undo{undoLabel && <span className="block truncate text-[13px] font-normal">{undoLabel}</span>}
+					</button>
+					<button
+						type="button"
+						className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2"
+						disabled={!ready || progress.finished}
+						onClick={() => onDone(reps)}
+					>
+						Done, not judged
+					</button>
 				</div>
 				<p className="text-center text-[14px]">Set done, and it was …</p>
 			</div>

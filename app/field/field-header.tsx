@@ -15,21 +15,62 @@ export function FieldHeader({ sheet, entryIndex, log, onEntry, onSession }: Prop
 	return (
 		<header className="border-b border-chalk">
 			<div className="flex items-stretch justify-between text-[14px]">
-				<a className="flex min-h-[48px] items-center px-4 underline underline-offset-2" href="/field">Sessions</a>
+				<a className="flex min-h-[48px] items-center px-4 underline underline-offset-2" href="/field">
+					Sessions
+				</a>
 				<span className="flex items-center px-1 text-center" role="status" aria-label="Where the marks are">
-					{!log.ready ? 'reading what is on this device …' : log.state === 'sign-in-again' ? <a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>Sign in again; {log.waiting} wait here</a>
-						: log.state === 'somebody-else' ? <a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>Somebody else is signed in; {log.waiting} wait here</a>
-							: <span><b>{log.waiting}</b> only on this device · <b>{log.safe}</b> safe{log.state === 'no-connection' && ' · no connection'}</span>}
+					{!log.ready ? (
+						'reading what is on this device …'
+					) : log.state === 'sign-in-again' ? (
+						<a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>
+							Sign in again; {log.waiting} wait here
+						</a>
+					) : log.state === 'somebody-else' ? (
+						<a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>
+							Somebody else is signed in; {log.waiting} wait here
+						</a>
+					) : (
+						<span>
+							<b>{log.waiting}</b> only on this device · <b>{log.safe}</b> safe
+							{log.state === 'no-connection' && ' · no connection'}
+						</span>
+					)}
 				</span>
-				<button type="button" className="min-h-[48px] px-4 underline underline-offset-2" onClick={onSession}>More</button>
+				<button type="button" className="min-h-[48px] px-4 underline underline-offset-2" onClick={onSession}>
+					More
+				</button>
 			</div>
 			<div className="flex items-stretch justify-between border-t border-chalk">
-				<button type="button" className="min-h-[64px] min-w-[64px] text-[24px] disabled:text-chalk" onClick={() => onEntry(-1)} disabled={entryIndex <= 0} aria-label="Drill before">‹</button>
+				<button
+					type="button"
+					className="min-h-[64px] min-w-[64px] text-[24px] disabled:text-chalk"
+					onClick={() => onEntry(-1)}
+					disabled={entryIndex <= 0}
+					aria-label="Drill before"
+				>
+					‹
+				</button>
 				<div className="min-w-0 flex-1 self-center text-center">
 					<p className="num truncate text-[17px] font-semibold">{entry?.name}</p>
-					<div className="mx-auto mt-1 flex w-full max-w-[240px] gap-[3px]" aria-label={`Drill ${entryIndex + 1} of ${sheet.entries.length}`} role="img">{sheet.entries.map((item, index) => <i key={item.id} className={`h-[5px] flex-1 border border-ink ${index <= entryIndex ? 'bg-ink' : ''}`} />)}</div>
+					<div
+						className="mx-auto mt-1 flex w-full max-w-[240px] gap-[3px]"
+						aria-label={`Drill ${entryIndex + 1} of ${sheet.entries.length}`}
+						role="img"
+					>
+						{sheet.entries.map((item, index) => (
+							<i key={item.id} className={`h-[5px] flex-1 border border-ink ${index <= entryIndex ? 'bg-ink' : ''}`} />
+						))}
+					</div>
 				</div>
-				<button type="button" className="min-h-[64px] min-w-[64px] text-[24px] disabled:text-chalk" onClick={() => onEntry(1)} disabled={entryIndex >= sheet.entries.length - 1} aria-label="Drill after">›</button>
+				<button
+					type="button"
+					className="min-h-[64px] min-w-[64px] text-[24px] disabled:text-chalk"
+					onClick={() => onEntry(1)}
+					disabled={entryIndex >= sheet.entries.length - 1}
+					aria-label="Drill after"
+				>
+					›
+				</button>
 			</div>
 		</header>
 	)

@@ -24,33 +24,90 @@ const ANSWER = 'btn btn-quiet min-h-[64px]'
 export function FieldNotices({ log, lasting, doubles, questions, candidates, nameOf, onKeep, onSettle }: Props) {
 	return (
 		<>
-			{!window.isSecureContext && <p className="border-b border-chalk bg-attn px-4 py-2 font-bold text-paper">This address is not secure, so the browser cannot open this page without the server: marks are kept, but do not close it. Open Dromos over https.</p>}
-			{!lasting && <p className="border-b border-chalk bg-attn px-4 py-2 font-bold text-paper">This browser keeps nothing on the device: marks are sent at once, and lost if that fails.</p>}
+			{!window.isSecureContext && (
+				<p className="border-b border-chalk bg-attn px-4 py-2 font-bold text-paper">
+					This address is not secure, so the browser cannot open this page without the server: marks are kept, but do
+					not close it. Open Dromos over https.
+				</p>
+			)}
+			{!lasting && (
+				<p className="border-b border-chalk bg-attn px-4 py-2 font-bold text-paper">
+					This browser keeps nothing on the device: marks are sent at once, and lost if that fails.
+				</p>
+			)}
 			{log.refused.map((row) => (
-				<p key={row.event.id} className={ROW} role="alert"><span className="flex-1"><b>Not taken by the server:</b> {nameOf(row.event.athleteId)}, {sayEvent(row.event)}: {row.reason}</span><button type="button" className={ANSWER} onClick={() => void log.dismiss(row.event.id)}>Take off</button></p>
+				<p key={row.event.id} className={ROW} role="alert">
+					<span className="flex-1">
+						<b>Not taken by the server:</b> {nameOf(row.event.athleteId)}, {sayEvent(row.event)}: {row.reason}
+					</span>
+					<button type="button" className={ANSWER} onClick={() => void log.dismiss(row.event.id)}>
+						Take off
+					</button>
+				</p>
 			))}
 			{log.conflicts.map((heads) => (
 				<div key={heads.map((event) => event.id).join()} className={ROW} role="alert">
-					<span className="flex-1"><b>{nameOf(heads[0]?.athleteId ?? null)}:</b> two corrections contradict each other. Which one holds?</span>
-					{heads.map((event) => <button key={event.id} type="button" className={ANSWER} onClick={() => void log.takeBack(heads.filter((other) => other !== event))}>{sayEvent(event)}</button>)}
+					<span className="flex-1">
+						<b>{nameOf(heads[0]?.athleteId ?? null)}:</b> two corrections contradict each other. Which one holds?
+					</span>
+					{heads.map((event) => (
+						<button
+							key={event.id}
+							type="button"
+							className={ANSWER}
+							onClick={() => void log.takeBack(heads.filter((other) => other !== event))}
+						>
+							{sayEvent(event)}
+						</button>
+					))}
 				</div>
 			))}
 			{doubles.slice(0, 1).map(([first, second]) => (
 				<div key={pairOf(first, second)} className={ROW} role="alert" aria-label="One rep or two">
-					<span className="flex-1"><b>{nameOf(first.athleteId)}:</b> {sayEvent(first)} and {sayEvent(second)}, logged twice within moments. One rep?{doubles.length > 1 && ` (${doubles.length - 1} more)`}</span>
-					<button type="button" className={ANSWER} onClick={() => void log.takeBack([second])}>One: {sayEvent(first)}</button>
-					{sayEvent(first) !== sayEvent(second) && <button type="button" className={ANSWER} onClick={() => void log.takeBack([first])}>One: {sayEvent(second)}</button>}
-					<button type="button" className={ANSWER} onClick={() => onSettle(pairOf(first, second))}>Two reps</button>
+					<span className="flex-1">
+						<b>{nameOf(first.athleteId)}:</b> {sayEvent(first)} and {sayEvent(second)}, logged twice within moments. One
+						rep?{doubles.length > 1 && ` (${doubles.length - 1} more)`}
+					</span>
+					<button type="button" className={ANSWER} onClick={() => void log.takeBack([second])}>
+						One: {sayEvent(first)}
+					</button>
+					{sayEvent(first) !== sayEvent(second) && (
+						<button type="button" className={ANSWER} onClick={() => void log.takeBack([first])}>
+							One: {sayEvent(second)}
+						</button>
+					)}
+					<button type="button" className={ANSWER} onClick={() => onSettle(pairOf(first, second))}>
+						Two reps
+					</button>
 				</div>
 			))}
 			{questions.slice(0, 1).map((question) => (
 				<div key={question.source} className={ROW} role="alert" aria-label="Whose was it">
-					<span className="flex-1"><b>From a device, {new Date(question.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}:</b> {question.words}. Whose?{questions.length > 1 && ` (${questions.length - 1} more)`}</span>
+					<span className="flex-1">
+						<b>
+							From a device,{' '}
+							{new Date(question.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}:
+						</b>{' '}
+						{question.words}. Whose?{questions.length > 1 && ` (${questions.length - 1} more)`}
+					</span>
 					{candidates.slice(0, 3).flatMap((progress) => {
 						const mark = question.markFor(progress)
-						return mark ? [<button key={progress.line.id} type="button" className={ANSWER} onClick={() => onKeep(mark, question.words)}>{shortName(nameOf(progress.line.athleteId))}</button>] : []
+						return mark
+							? [
+									<button
+										key={progress.line.id}
+										type="button"
+										className={ANSWER}
+										onClick={() => onKeep(mark, question.words)}
+									>
+										{shortName(nameOf(progress.line.athleteId))}
+									</button>,
+								]
+							: []
 					})}
-					<button type="button" className={ANSWER} onClick={() => onSettle(question.source)}>Not a rep</button>
+					<button type="button" className={ANSWER} onClick={() => onSettle(question.source)}>
+						Not a rep
+					</button>
 				</div>
 			))}
 		</>

@@ -41,15 +41,29 @@ export function FieldPage(props: Props) {
 			const fresh = answer.packs.find((one) => one.sheet.session.id === props.asked)
 			if (fresh) setPack({ ...fresh, id: fresh.sheet.session.id, fetchedAt: Date.now() })
 		})
-		return () => { gone = true }
+		return () => {
+			gone = true
+		}
 	}, [props.asked])
 
 	if (!props.asked) return <KeptSessions {...props} person={person} />
 	if (!pack) return <NotHere {...props} />
-	if (!store) return <p className="p-6 text-[18px]" role="status">Opening the device’s store …</p>
+	if (!store)
+		return (
+			<p className="p-6 text-[18px]" role="status">
+				Opening the device’s store …
+			</p>
+		)
 	return (
 		<FieldScreen
-			key={pack.id} store={store} sheet={pack.sheet} events={pack.events} personId={person?.id ?? null} settings={settings} settled={new Set(settled)} feedSince={feedSince}
+			key={pack.id}
+			store={store}
+			sheet={pack.sheet}
+			events={pack.events}
+			personId={person?.id ?? null}
+			settings={settings}
+			settled={new Set(settled)}
+			feedSince={feedSince}
 			onSettings={(change) => {
 				setSettings({ ...settings, ...change })
 				for (const [key, value] of Object.entries(change)) void store.write(key as keyof FieldSettings, value as never)
@@ -67,17 +81,39 @@ export function FieldPage(props: Props) {
 }
 
 /** By the browser itself: the calendar package would cost the field more than its own code. */
-const shortDay = (day: string) => new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' }).replace(',', '')
+const shortDay = (day: string) =>
+	new Date(`${day}T12:00:00Z`)
+		.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
+		.replace(',', '')
 
-const signIn = (asked: string | null) => `/sign-in?to=${encodeURIComponent(asked ? `/field?session=${asked}` : '/field')}`
+const signIn = (asked: string | null) =>
+	`/sign-in?to=${encodeURIComponent(asked ? `/field?session=${asked}` : '/field')}`
 
 function NotHere({ asked, reach }: Props) {
 	return (
 		<main className="mx-auto grid max-w-[560px] gap-4 p-6 text-[18px]">
-			<h1>{reach === 'sign-in' ? 'Sign in to open this session' : reach === 'not-allowed' ? 'Your role does not log on the field' : 'This session is not on this device'}</h1>
-			<p>{reach === 'no-connection' ? 'The server cannot be reached, and this session was not opened here before. What was opened before is under Sessions.' : reach === 'fetched' ? 'It belongs to another club, or is no longer there.' : 'What was opened before is under Sessions.'}</p>
-			{reach === 'sign-in' && <a className="btn min-h-[64px]" href={signIn(asked)}>Sign in</a>}
-			<a className="btn btn-quiet min-h-[64px]" href="/field">Sessions on this device</a>
+			<h1>
+				{reach === 'sign-in'
+					? 'Sign in to open this session'
+					: reach === 'not-allowed'
+						? 'Your role does not log on the field'
+						: 'This session is not on this device'}
+			</h1>
+			<p>
+				{reach === 'no-connection'
+					? 'The server cannot be reached, and this session was not opened here before. What was opened before is under Sessions.'
+					: reach === 'fetched'
+						? 'It belongs to another club, or is no longer there.'
+						: 'What was opened before is under Sessions.'}
+			</p>
+			{reach === 'sign-in' && (
+				<a className="btn min-h-[64px]" href={signIn(asked)}>
+					Sign in
+				</a>
+			)}
+			<a className="btn btn-quiet min-h-[64px]" href="/field">
+				Sessions on this device
+			</a>
 		</main>
 	)
 }
@@ -87,27 +123,73 @@ function KeptSessions({ packs, waiting, person, reach }: Props) {
 	const [asking, setAsking] = useState(false)
 	return (
 		<main className="mx-auto max-w-[560px] p-4">
-			<div className="flex items-center justify-between"><h1 className="text-[26px]">Sessions on this device</h1><a className="flex min-h-[64px] items-center px-2 underline" href="/">Today</a></div>
-			{waiting > 0 && <p className="mt-2 border-l-4 border-attn pl-3 text-[16px] font-semibold">{waiting} {waiting === 1 ? 'entry is' : 'entries are'} only on this device. Open the session with a connection to send {waiting === 1 ? 'it' : 'them'}.</p>}
+			<div className="flex items-center justify-between">
+				<h1 className="text-[26px]">Sessions on this device</h1>
+				<a className="flex min-h-[64px] items-center px-2 underline" href="/">
+					Today
+				</a>
+			</div>
+			{waiting > 0 && (
+				<p className="mt-2 border-l-4 border-attn pl-3 text-[16px] font-semibold">
+					{waiting} {waiting === 1 ? 'entry is' : 'entries are'} only on this device. Open the session with a connection
+					to send {waiting === 1 ? 'it' : 'them'}.
+				</p>
+			)}
 			<ul className="mt-3">
 				{packs.map(({ id, session, athletes, fetchedAt }) => (
 					<li key={id} className="border-t border-chalk">
 						<a className="flex min-h-[72px] items-center justify-between gap-3 py-2" href={`/field?session=${id}`}>
-							<span><b className="num block text-[19px]">{session.squadName}, {shortDay(session.day)}, {session.startTime}</b><span className="block text-[15px]">{session.title} · {athletes} athletes · fetched {new Date(fetchedAt).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' })}</span></span>
-							<span className="text-[24px]" aria-hidden="true">›</span>
+							<span>
+								<b className="num block text-[19px]">
+									{session.squadName}, {shortDay(session.day)}, {session.startTime}
+								</b>
+								<span className="block text-[15px]">
+									{session.title} · {athletes} athletes · fetched{' '}
+									{new Date(fetchedAt).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' })}
+								</span>
+							</span>
+							<span className="text-[24px]" aria-hidden="true">
+								›
+							</span>
 						</a>
 					</li>
 				))}
 			</ul>
-			{packs.length === 0 && <p className="mt-3 text-[17px]">{reach === 'sign-in' ? 'Sign in once with a connection, and today’s and the next sessions are kept here.' : reach === 'fetched' ? 'No session in the week ahead.' : 'Open this page once with a connection, and today’s and the next sessions are kept here.'}</p>}
+			{packs.length === 0 && (
+				<p className="mt-3 text-[17px]">
+					{reach === 'sign-in'
+						? 'Sign in once with a connection, and today’s and the next sessions are kept here.'
+						: reach === 'fetched'
+							? 'No session in the week ahead.'
+							: 'Open this page once with a connection, and today’s and the next sessions are kept here.'}
+				</p>
+			)}
 			<div className="mt-4 grid gap-2">
-				{reach === 'sign-in' && <a className="btn min-h-[64px]" href={signIn(null)}>Sign in</a>}
-				<button type="button" className="btn btn-quiet min-h-[64px]" disabled={asking || state !== 'idle'} onClick={() => {
-					setAsking(true)
-					void openDeviceStore().then((store) => fetchPacks(store, null)).then(() => revalidate()).finally(() => setAsking(false))
-				}}>{asking ? 'Asking the server …' : 'Fetch them anew'}</button>
+				{reach === 'sign-in' && (
+					<a className="btn min-h-[64px]" href={signIn(null)}>
+						Sign in
+					</a>
+				)}
+				<button
+					type="button"
+					className="btn btn-quiet min-h-[64px]"
+					disabled={asking || state !== 'idle'}
+					onClick={() => {
+						setAsking(true)
+						void openDeviceStore()
+							.then((store) => fetchPacks(store, null))
+							.then(() => revalidate())
+							.finally(() => setAsking(false))
+					}}
+				>
+					{asking ? 'Asking the server …' : 'Fetch them anew'}
+				</button>
 			</div>
-			<p className="mt-5 text-[14px]">{person ? `Kept for ${person.name}, ${person.clubName}. ` : ''}Names and marks stay on this device for a week at most, and are taken off when you sign out. To start it without the address bar, add this page to the home screen from the browser’s menu.</p>
+			<p className="mt-5 text-[14px]">
+				{person ? `Kept for ${person.name}, ${person.clubName}. ` : ''}Names and marks stay on this device for a week at
+				most, and are taken off when you sign out. To start it without the address bar, add this page to the home screen
+				from the browser’s menu.
+			</p>
 		</main>
 	)
 }

@@ -24,7 +24,8 @@ export class Follower {
 		/** What this device has sent itself need not be told to it. */
 		private readonly deviceId: string,
 		private readonly hear: (heard: Heard, clockOffsetMs: number) => Promise<void>,
-		private readonly post: (body: string, signal: AbortSignal) => Promise<Response> = (body, signal) => fetch('/api/field/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal }),
+		private readonly post: (body: string, signal: AbortSignal) => Promise<Response> = (body, signal) =>
+			fetch('/api/field/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal }),
 	) {}
 
 	async follow(): Promise<void> {
@@ -35,7 +36,15 @@ export class Follower {
 			try {
 				this.abort = new AbortController()
 				const timer = setTimeout(() => this.abort?.abort(), 30_000)
-				const response = await this.post(JSON.stringify({ sessionId: this.sessionId, since: this.since, deviceId: this.deviceId, seen: [...this.recent.keys()] }), this.abort.signal)
+				const response = await this.post(
+					JSON.stringify({
+						sessionId: this.sessionId,
+						since: this.since,
+						deviceId: this.deviceId,
+						seen: [...this.recent.keys()],
+					}),
+					this.abort.signal,
+				)
 				clearTimeout(timer)
 				if (!response.ok) throw new Error(`the server answered ${response.status}`)
 				const answer = (await response.json()) as Heard & { serverNow: string }
@@ -47,7 +56,13 @@ export class Follower {
 				this.failures = 0
 			} catch {
 				this.failures += 1
-				if (!this.stopped) await new Promise((resolve) => setTimeout(resolve, Math.max(0, Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (this.failures - 1)) - (Date.now() - asked))))
+				if (!this.stopped)
+					await new Promise((resolve) =>
+						setTimeout(
+							resolve,
+							Math.max(0, Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (this.failures - 1)) - (Date.now() - asked)),
+						),
+					)
 			}
 		}
 		this.running = false

@@ -5,7 +5,7 @@ import { expectLabel, expectedAt, slotsOf } from '#core/field/slots'
 import { REGION_NAMES } from '#core/library/types'
 import { markEvidence } from '#core/progress/gather-exposure'
 import { writeMark, writePercent } from '#core/progress/write-numbers'
-import { sentences } from '../ui/sentence'
+import { sentences } from '#core/words/sentences'
 import { sayEvent, shortName } from './say-event'
 
 interface Props {
@@ -22,11 +22,23 @@ interface Props {
 	onAthlete: () => void
 }
 
-const MARK = 'num block min-h-[64px] w-full border-b-[3px] border-ink px-1 pb-1 text-left text-[20px] leading-tight font-semibold'
+const MARK =
+	'num block min-h-[64px] w-full border-b-[3px] border-ink px-1 pb-1 text-left text-[20px] leading-tight font-semibold'
 const SMALL = { fontFamily: 'var(--font-text)' }
 
 /** Who is on the line, what they do, how much of the day is left, and the last marks; a mark opens with a tap. */
-export function LineHead({ progress, athlete, dose, drillName, gates, onLine, nameOf, onPick, onMark, onAthlete }: Props) {
+export function LineHead({
+	progress,
+	athlete,
+	dose,
+	drillName,
+	gates,
+	onLine,
+	nameOf,
+	onPick,
+	onMark,
+	onAthlete,
+}: Props) {
 	const { line, marks, dropOff } = progress
 	const recent = marks.slice(-3)
 	const last = slotsOf(line, gates).at(-1)
@@ -34,36 +46,98 @@ export function LineHead({ progress, athlete, dose, drillName, gates, onLine, na
 	return (
 		<section data-at="head" className="px-4 pt-2" aria-label="On the line">
 			{onLine.length > 1 && (
-				<div className="mb-2 flex gap-1.5" role="group" aria-label="Lanes">{onLine.map((one, index) => <button key={one.line.id} type="button" className="num min-h-[64px] min-w-0 flex-1 truncate border border-ink px-2 text-[16px] aria-pressed:bg-ink aria-pressed:text-paper" aria-pressed={one === progress} onClick={() => onPick(one.line.athleteId)}>{index + 1} {shortName(nameOf(one.line.athleteId))}</button>)}</div>
+				<div className="mb-2 flex gap-1.5" role="group" aria-label="Lanes">
+					{onLine.map((one, index) => (
+						<button
+							key={one.line.id}
+							type="button"
+							className="num min-h-[64px] min-w-0 flex-1 truncate border border-ink px-2 text-[16px] aria-pressed:bg-ink aria-pressed:text-paper"
+							aria-pressed={one === progress}
+							onClick={() => onPick(one.line.athleteId)}
+						>
+							{index + 1} {shortName(nameOf(one.line.athleteId))}
+						</button>
+					))}
+				</div>
 			)}
 			<div className="flex items-stretch justify-between gap-3">
-				<button type="button" className="min-h-[56px] min-w-0 flex-1 text-left" onClick={onAthlete} aria-label={`${athlete.name}: swap, end, group`}>
-					<h1 className={`truncate ${onLine.length > 1 ? 'text-[20px]' : 'text-[30px]'} underline decoration-chalk decoration-2 underline-offset-4`} style={{ fontStretch: '100%' }}>{athlete.name}</h1>
-					<span className="block truncate text-[15px]">{drillName ? `${drillName}, instead of ${line.words}` : `${line.words}, ${line.dose.sets}×${line.dose.reps}`}</span>
+				<button
+					type="button"
+					className="min-h-[56px] min-w-0 flex-1 text-left"
+					onClick={onAthlete}
+					aria-label={`${athlete.name}: swap, end, group`}
+				>
+					<h1
+						className={`truncate ${onLine.length > 1 ? 'text-[20px]' : 'text-[30px]'} underline decoration-chalk decoration-2 underline-offset-4`}
+						style={{ fontStretch: '100%' }}
+					>
+						{athlete.name}
+					</h1>
+					<span className="block truncate text-[15px]">
+						{drillName
+							? `${drillName}, instead of ${line.words}`
+							: `${line.words}, ${line.dose.sets}×${line.dose.reps}`}
+					</span>
 				</button>
 				<div className="shrink-0 text-right">
-					<span className="num block text-[17px] leading-[34px] font-semibold" data-testid="rep">{progress.finished ? `${progress.repsDone} of ${progress.planned}` : line.dose.sets > 1 ? `set ${progress.next.setNo} of ${line.dose.sets}, rep ${progress.next.repNo}` : `rep ${progress.next.repNo} of ${line.dose.reps}`}</span>
+					<span className="num block text-[17px] leading-[34px] font-semibold" data-testid="rep">
+						{progress.finished
+							? `${progress.repsDone} of ${progress.planned}`
+							: line.dose.sets > 1
+								? `set ${progress.next.setNo} of ${line.dose.sets}, rep ${progress.next.repNo}`
+								: `rep ${progress.next.repNo} of ${line.dose.reps}`}
+					</span>
 					<DoseTape label="contacts" done={dose.contacts.done} planned={dose.contacts.planned} />
 					<DoseTape label="fast m" done={dose.fastMetres.done} planned={dose.fastMetres.planned} />
 				</div>
 			</div>
-			{(athlete.spare.length > 0 || worry) && <p className="mt-1 border-l-4 border-ink pl-3 text-[15px] font-semibold">{athlete.spare.length > 0 && `Spare: ${athlete.spare.join(', ')}. `}{worry && `Does not trust this one: ${REGION_NAMES[worry.region]}. Tap the name for another drill.`}</p>}
-			{line.cautions.length > 0 && progress.repsDone === 0 && <p className="mt-1 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>}
+			{(athlete.spare.length > 0 || worry) && (
+				<p className="mt-1 border-l-4 border-ink pl-3 text-[15px] font-semibold">
+					{athlete.spare.length > 0 && `Spare: ${athlete.spare.join(', ')}. `}
+					{worry && `Does not trust this one: ${REGION_NAMES[worry.region]}. Tap the name for another drill.`}
+				</p>
+			)}
+			{line.cautions.length > 0 && progress.repsDone === 0 && (
+				<p className="mt-1 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>
+			)}
 			<ol className="mt-1.5 flex list-none gap-1" aria-label="Marks so far">
 				{recent.map((mark, index) => {
 					const evidence = markEvidence(mark, line.parameters.distanceM)
 					const at = marks.length - recent.length + index
-					const percent = dropOff?.percents[marks.slice(0, at + 1).filter((one) => markEvidence(one, line.parameters.distanceM) !== null).length - 1]
+					const percent =
+						dropOff?.percents[
+							marks.slice(0, at + 1).filter((one) => markEvidence(one, line.parameters.distanceM) !== null).length - 1
+						]
 					return (
 						<li key={mark.id} className="min-w-0 flex-1">
-							<button type="button" className={MARK} onClick={() => onMark(mark.id)} aria-label={`Mark ${evidence ? writeMark(evidence) : sayEvent(mark)}: correct it`}>
+							<button
+								type="button"
+								className={MARK}
+								onClick={() => onMark(mark.id)}
+								aria-label={`Mark ${evidence ? writeMark(evidence) : sayEvent(mark)}: correct it`}
+							>
 								{evidence ? writeMark(evidence) : sayEvent(mark)}
-								<small className="block text-[13px] font-normal" style={SMALL}>{evidence && percent !== undefined ? (percent === 0 ? (evidence.value === dropOff?.best ? 'best' : 'best then') : `+${writePercent(percent)}`) : ' '}</small>
+								<small className="block text-[13px] font-normal" style={SMALL}>
+									{evidence && percent !== undefined
+										? percent === 0
+											? evidence.value === dropOff?.best
+												? 'best'
+												: 'best then'
+											: `+${writePercent(percent)}`
+										: ' '}
+								</small>
 							</button>
 						</li>
 					)
 				})}
-				{!progress.finished && <li className="num min-w-0 flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] leading-tight text-ink-2">—<small className="block text-[13px]" style={SMALL}>{last ? expectLabel(expectedAt(last, line, line.bests.gate, athlete.curve), last.unit) : 'next set'}</small></li>}
+				{!progress.finished && (
+					<li className="num min-w-0 flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] leading-tight text-ink-2">
+						—
+						<small className="block text-[13px]" style={SMALL}>
+							{last ? expectLabel(expectedAt(last, line, line.bests.gate, athlete.curve), last.unit) : 'next set'}
+						</small>
+					</li>
+				)}
 			</ol>
 		</section>
 	)
@@ -74,8 +148,16 @@ function DoseTape({ label, done, planned }: { label: string; done: number; plann
 	if (planned === 0 && done === 0) return null
 	return (
 		<span className="flex items-center justify-end gap-1.5 text-[13px] leading-[15px]">
-			{label} <b className="num">{done}/{planned}</b>
-			<i className="relative inline-block h-[9px] w-[52px] border border-ink" aria-hidden="true"><i className="absolute inset-y-0 left-0 bg-ink" style={{ width: `${Math.min(100, (100 * done) / Math.max(1, planned))}%` }} /></i>
+			{label}{' '}
+			<b className="num">
+				{done}/{planned}
+			</b>
+			<i className="relative inline-block h-[9px] w-[52px] border border-ink" aria-hidden="true">
+				<i
+					className="absolute inset-y-0 left-0 bg-ink"
+					style={{ width: `${Math.min(100, (100 * done) / Math.max(1, planned))}%` }}
+				/>
+			</i>
 		</span>
 	)
 }

@@ -19,37 +19,85 @@ interface Props {
 
 /** One mark: what it was before, another number, another athlete, or taken back. What stood before stays in its history. */
 export function MarkPanel({ mark, line, all, athletes, onCorrect, onTakeBack, onClose }: Props) {
-	const slots = slotsOf(line, mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map((split) => split.distanceM) : [])
+	const slots = slotsOf(
+		line,
+		mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map((split) => split.distanceM) : [],
+	)
 	const measured = mark.kind === line.logs ? slots : []
 	const [typed, setTyped] = useState<string[]>(() => measured.map((slot) => startingText(mark, slot)))
 	const reads = measured.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
 	const method = 'method' in mark.value ? mark.value.method : 'gate'
 	return (
 		<SheetPanel title={`${sayEvent(mark)}, set ${mark.setNo}, rep ${mark.repNo}`} onClose={onClose}>
-			<p className="mt-2 text-[15px]">{historyOf(mark, all).map((event) => `${new Date(event.deviceTime).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${sayEvent(event)}`).join(' → ')}{mark.source && ', by device'}</p>
+			<p className="mt-2 text-[15px]">
+				{historyOf(mark, all)
+					.map(
+						(event) =>
+							`${new Date(event.deviceTime).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${sayEvent(event)}`,
+					)
+					.join(' → ')}
+				{mark.source && ', by device'}
+			</p>
 			{measured.length > 0 && (
-				<form className="mt-3 grid grid-cols-2 gap-2" onSubmit={(event) => {
-					event.preventDefault()
-					if (reads.every((read) => read !== null)) onCorrect(valueOf(line, measured, reads, { sprint: method, contact: method, height: method, distance: method }) as Partial<LogEvent>)
-				}}>
+				<form
+					className="mt-3 grid grid-cols-2 gap-2"
+					onSubmit={(event) => {
+						event.preventDefault()
+						if (reads.every((read) => read !== null))
+							onCorrect(
+								valueOf(line, measured, reads, {
+									sprint: method,
+									contact: method,
+									height: method,
+									distance: method,
+								}) as Partial<LogEvent>,
+							)
+					}}
+				>
 					{measured.map((slot, index) => (
-						<label key={slot.name} className="grid gap-1 text-[15px]">{slot.name}, {slot.unit}
-							<input className="input min-h-[64px]! text-[24px]!" inputMode="decimal" value={typed[index]} onChange={(event) => setTyped(typed.map((text, at) => (at === index ? event.target.value : text)))} aria-invalid={reads[index] === null} />
+						<label key={slot.name} className="grid gap-1 text-[15px]">
+							{slot.name}, {slot.unit}
+							<input
+								className="input min-h-[64px]! text-[24px]!"
+								inputMode="decimal"
+								value={typed[index]}
+								onChange={(event) => setTyped(typed.map((text, at) => (at === index ? event.target.value : text)))}
+								aria-invalid={reads[index] === null}
+							/>
 						</label>
 					))}
-					<button className="btn col-span-2 min-h-[64px]" disabled={reads.some((read) => read === null)}>Correct</button>
+					<button className="btn col-span-2 min-h-[64px]" disabled={reads.some((read) => read === null)}>
+						Correct
+					</button>
 				</form>
 			)}
 			<h2 className={PANEL_HEADING}>It was somebody else</h2>
-			<div className="mt-1 grid grid-cols-2 gap-1.5">{athletes.filter((athlete) => athlete.id !== mark.athleteId).map((athlete) => <button key={athlete.id} type="button" className={CHOICE} onClick={() => onCorrect({ athleteId: athlete.id, lineId: athlete.lineId } as Partial<LogEvent>)}>{athlete.name}</button>)}</div>
-			<button type="button" className="btn btn-quiet mt-5 min-h-[64px] w-full" onClick={onTakeBack}>Take it back</button>
+			<div className="mt-1 grid grid-cols-2 gap-1.5">
+				{athletes
+					.filter((athlete) => athlete.id !== mark.athleteId)
+					.map((athlete) => (
+						<button
+							key={athlete.id}
+							type="button"
+							className={CHOICE}
+							onClick={() => onCorrect({ athleteId: athlete.id, lineId: athlete.lineId } as Partial<LogEvent>)}
+						>
+							{athlete.name}
+						</button>
+					))}
+			</div>
+			<button type="button" className="btn btn-quiet mt-5 min-h-[64px] w-full" onClick={onTakeBack}>
+				Take it back
+			</button>
 		</SheetPanel>
 	)
 }
 
 function startingText(mark: Mark, slot: Slot): string {
-	if (mark.kind === 'sprint') return showRead(mark.value.splits.find((split) => split.distanceM === slot.distanceM)?.timeS ?? 0, slot)
-	if (mark.kind === 'contact') return String(Math.round((slot.kind === 'contact' ? mark.value.contactS : mark.value.flightS) * 1000))
+	if (mark.kind === 'sprint')
+		return showRead(mark.value.splits.find((split) => split.distanceM === slot.distanceM)?.timeS ?? 0, slot)
+	if (mark.kind === 'contact')
+		return String(Math.round((slot.kind === 'contact' ? mark.value.contactS : mark.value.flightS) * 1000))
 	if (mark.kind === 'height') return String(Math.round(mark.value.heightM * 1000) / 10)
 	return mark.kind === 'distance' ? mark.value.distanceM.toFixed(2) : ''
 }

@@ -12,23 +12,100 @@ interface Props {
 	disabled: boolean
 }
 
-const KEY = 'num flex min-h-[64px] items-center justify-center bg-paper text-[30px] font-medium active:bg-chalk disabled:text-ink-2'
+const KEY =
+	'num flex min-h-[64px] items-center justify-center bg-paper text-[30px] font-medium active:bg-chalk disabled:text-ink-2'
 
 /** One thumb: digits left, what to do with them right. */
-export function NumberPad({ onDigit, onDelete, onSave, onMissed, onUntimed, onUndo, undoLabel, saveLabel, same, disabled }: Props) {
+export function NumberPad({
+	onDigit,
+	onDelete,
+	onSave,
+	onMissed,
+	onUntimed,
+	onUndo,
+	undoLabel,
+	saveLabel,
+	same,
+	disabled,
+}: Props) {
 	return (
-		<div data-at="pad" className="grid flex-1 grid-cols-[repeat(3,1fr)_96px] grid-rows-4 gap-px border-y border-chalk bg-chalk" role="group" aria-label="Number pad">
-			{['1', '2', '3'].map((digit) => <button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>{digit}</button>)}
-			<button type="button" className={`${KEY} flex-col px-1 text-[15px]! leading-tight font-semibold`} onClick={onUndo} disabled={undoLabel === null}>Undo{undoLabel && <span className="text-[13px] font-normal">{undoLabel}</span>}</button>
-			{['4', '5', '6'].map((digit) => <button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>{digit}</button>)}
-			<button type="button" className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`} onClick={onMissed} disabled={disabled}>Missed<br />rep</button>
-			{['7', '8', '9'].map((digit) => <button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>{digit}</button>)}
-			<button type="button" className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`} onClick={onUntimed} disabled={disabled}>Done, no<br />number</button>
-			<button type="button" className={KEY} onClick={() => onDigit('.')} disabled={disabled} aria-label="Decimal point">.</button>
-			<button type="button" className={KEY} onClick={() => onDigit('0')} disabled={disabled}>0</button>
-			<button type="button" className={KEY} onClick={onDelete} disabled={disabled} aria-label="Delete the last digit">⌫</button>
-			{same ? <button type="button" className={`${KEY} flex-col bg-act! px-1 text-[17px]! leading-tight font-semibold text-act-ink`} onClick={same.onSame} disabled={disabled}>Same<span className="text-[13px] font-normal">{same.label}</span></button>
-				: <button type="button" className={`${KEY} bg-act! px-1 text-[19px]! leading-tight font-semibold text-act-ink disabled:opacity-55`} onClick={onSave} disabled={disabled}>{saveLabel}</button>}
+		<div
+			data-at="pad"
+			className="grid flex-1 grid-cols-[repeat(3,1fr)_96px] grid-rows-4 gap-px border-y border-chalk bg-chalk"
+			role="group"
+			aria-label="Number pad"
+		>
+			{['1', '2', '3'].map((digit) => (
+				<button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>
+					{digit}
+				</button>
+			))}
+			<button
+				type="button"
+				className={`${KEY} flex-col px-1 text-[15px]! leading-tight font-semibold`}
+				onClick={onUndo}
+				disabled={undoLabel === null}
+			>
+				Undo{undoLabel && <span className="text-[13px] font-normal">{undoLabel}</span>}
+			</button>
+			{['4', '5', '6'].map((digit) => (
+				<button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>
+					{digit}
+				</button>
+			))}
+			<button
+				type="button"
+				className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`}
+				onClick={onMissed}
+				disabled={disabled}
+			>
+				Missed
+				<br />
+				rep
+			</button>
+			{['7', '8', '9'].map((digit) => (
+				<button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>
+					{digit}
+				</button>
+			))}
+			<button
+				type="button"
+				className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`}
+				onClick={onUntimed}
+				disabled={disabled}
+			>
+				Done, no
+				<br />
+				number
+			</button>
+			<button type="button" className={KEY} onClick={() => onDigit('.')} disabled={disabled} aria-label="Decimal point">
+				.
+			</button>
+			<button type="button" className={KEY} onClick={() => onDigit('0')} disabled={disabled}>
+				0
+			</button>
+			<button type="button" className={KEY} onClick={onDelete} disabled={disabled} aria-label="Delete the last digit">
+				⌫
+			</button>
+			{same ? (
+				<button
+					type="button"
+					className={`${KEY} flex-col bg-act! px-1 text-[17px]! leading-tight font-semibold text-act-ink`}
+					onClick={same.onSame}
+					disabled={disabled}
+				>
+					Same<span className="text-[13px] font-normal">{same.label}</span>
+				</button>
+			) : (
+				<button
+					type="button"
+					className={`${KEY} bg-act! px-1 text-[19px]! leading-tight font-semibold text-act-ink disabled:opacity-55`}
+					onClick={onSave}
+					disabled={disabled}
+				>
+					{saveLabel}
+				</button>
+			)}
 		</div>
 	)
 }

@@ -16,7 +16,10 @@ interface Props {
 /** Who comes next and how long they still rest. It alone ticks: the rest of the screen stands still between taps. */
 export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props) {
 	const now = useNow(clock)
-	const ready = queue.filter((progress) => !progress.finished && now > 0 && progress.lastAt !== null && restLeft(progress, now) === 0).map((progress) => progress.line.id).join()
+	const ready = queue
+		.filter((progress) => !progress.finished && now > 0 && progress.lastAt !== null && restLeft(progress, now) === 0)
+		.map((progress) => progress.line.id)
+		.join()
 	const readyBefore = useRef(ready)
 	useEffect(() => {
 		const before = new Set(readyBefore.current.split(','))
@@ -24,10 +27,22 @@ export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props
 		readyBefore.current = ready
 	}, [ready, alerts])
 	const at = queue.indexOf(onLine.at(-1)!)
-	const next = [...queue.slice(at + 1), ...queue.slice(0, Math.max(0, at))].filter((progress) => !progress.finished && !onLine.includes(progress)).slice(0, 2)
+	const next = [...queue.slice(at + 1), ...queue.slice(0, Math.max(0, at))]
+		.filter((progress) => !progress.finished && !onLine.includes(progress))
+		.slice(0, 2)
 	return (
-		<button type="button" data-at="queue" className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk bg-paper px-4 pb-[env(safe-area-inset-bottom)] text-[15px] max-[899px]:sticky max-[899px]:bottom-0" onClick={onOpen} aria-label="Queue">
-			{next.map((progress) => <span key={progress.line.id} className="truncate"><b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}</span>)}
+		<button
+			type="button"
+			data-at="queue"
+			className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk bg-paper px-4 pb-[env(safe-area-inset-bottom)] text-[15px] max-[899px]:sticky max-[899px]:bottom-0"
+			onClick={onOpen}
+			aria-label="Queue"
+		>
+			{next.map((progress) => (
+				<span key={progress.line.id} className="truncate">
+					<b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}
+				</span>
+			))}
 			{queue.every((progress) => progress.finished) && <span>Everybody is done here; the next drill is ›</span>}
 			<span className="shrink-0 underline">all {queue.length}</span>
 		</button>

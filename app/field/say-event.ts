@@ -12,17 +12,28 @@ export function sayEvent(event: LogEvent): string {
 	const evidence = markEvidence(event, undefined)
 	if (evidence) return writeMark(evidence)
 	switch (event.kind) {
-		case 'done': return `${event.value.reps} ${event.value.reps === 1 ? 'rep' : 'reps'}`
-		case 'missed': return event.value.reason ? MISSED[event.value.reason] : 'missed'
-		case 'release': return `${event.value.speedMps.toFixed(1)} m/s`
-		case 'pain': return `pain ${event.value.score} of 10`
-		case 'worry': return `worry, ${REGION_NAMES[event.value.region]}`
-		case 'comfort': return `comfort ${event.value.worst} of 5${event.value.braking ? ', braking' : ''}`
-		case 'effort': return `effort ${event.value.rpe} of 10`
-		case 'quality': return event.value.grade.replace('-', ' ')
-		case 'attendance': return event.value.present ? 'here' : 'not here'
-		case 'end-set': return 'set ended'
-		default: return event.kind.replace('-', ' ')
+		case 'done':
+			return `${event.value.reps} ${event.value.reps === 1 ? 'rep' : 'reps'}`
+		case 'missed':
+			return event.value.reason ? MISSED[event.value.reason] : 'missed'
+		case 'release':
+			return `${event.value.speedMps.toFixed(1)} m/s`
+		case 'pain':
+			return `pain ${event.value.score} of 10`
+		case 'worry':
+			return `worry, ${REGION_NAMES[event.value.region]}`
+		case 'comfort':
+			return `comfort ${event.value.worst} of 5${event.value.braking ? ', braking' : ''}`
+		case 'effort':
+			return `effort ${event.value.rpe} of 10`
+		case 'quality':
+			return event.value.grade.replace('-', ' ')
+		case 'attendance':
+			return event.value.present ? 'here' : 'not here'
+		case 'end-set':
+			return 'set ended'
+		default:
+			return event.kind.replace('-', ' ')
 	}
 }
 

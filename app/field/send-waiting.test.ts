@@ -4,14 +4,28 @@ import { type DeviceStore, memoryStore } from './device-store'
 import { Sender } from './send-waiting'
 
 let seq = 0
-const rep = (repNo: number, change: Partial<LogEvent>): LogEvent => ({
-	sessionId: 's', athleteId: 'a', deviceId: 'd', deviceTime: new Date(Date.UTC(2026, 2, 12, 18, repNo % 60)).toISOString(), entryId: 'entry', lineId: 'line-a', setNo: 1, repNo,
-	type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 20, timeS: 3.1 }], method: 'gate' }, ...change,
-}) as LogEvent
+const rep = (repNo: number, change: Partial<LogEvent>): LogEvent =>
+	({
+		sessionId: 's',
+		athleteId: 'a',
+		deviceId: 'd',
+		deviceTime: new Date(Date.UTC(2026, 2, 12, 18, repNo % 60)).toISOString(),
+		entryId: 'entry',
+		lineId: 'line-a',
+		setNo: 1,
+		repNo,
+		type: 'mark',
+		kind: 'sprint',
+		value: { splits: [{ distanceM: 20, timeS: 3.1 }], method: 'gate' },
+		...change,
+	}) as LogEvent
 
 describe('sending', () => {
 	const newId = () => `00000000-0000-4000-8000-${String(seq++).padStart(12, '0')}`
-	const reply = (events: LogEvent[], answer: (event: LogEvent) => EventAnswer = ({ id }) => ({ id, outcome: 'accepted' })) => new Response(JSON.stringify({ answers: events.map(answer) }))
+	const reply = (
+		events: LogEvent[],
+		answer: (event: LogEvent) => EventAnswer = ({ id }) => ({ id, outcome: 'accepted' }),
+	) => new Response(JSON.stringify({ answers: events.map(answer) }))
 	const sent = (body: string) => (JSON.parse(body) as { events: LogEvent[] }).events
 	async function storeWith(n: number) {
 		const store = memoryStore()
@@ -23,10 +37,21 @@ describe('sending', () => {
 	it('sends in order, in batches, and settles event by event', async () => {
 		const store = await storeWith(560)
 		const batches: number[][] = []
-		const sender = new Sender(store, () => 'p', () => {}, (body) => {
-			batches.push(sent(body).map((event) => event.deviceSeq))
-			return Promise.resolve(reply(sent(body), ({ id, deviceSeq }) => (deviceSeq === 3 ? { id, outcome: 'refused', field: 'lineId', reason: 'no such line' } : { id, outcome: 'accepted' })))
-		})
+		const sender = new Sender(
+			store,
+			() => 'p',
+			() => {},
+			(body) => {
+				batches.push(sent(body).map((event) => event.deviceSeq))
+				return Promise.resolve(
+					reply(sent(body), ({ id, deviceSeq }) =>
+						deviceSeq === 3
+							? { id, outcome: 'refused', field: 'lineId', reason: 'no such line' }
+							: { id, outcome: 'accepted' },
+					),
+				)
+			},
+		)
 		await sender.send()
 		expect(batches.map((batch) => batch.length)).toEqual([500, 60])
 		expect(batches.flat()).toEqual(Array.from({ length: 560 }, (_, i) => i))
@@ -40,10 +65,15 @@ describe('sending', () => {
 		const store = await storeWith(2)
 		const states: string[] = []
 		let tries = 0
-		const sender = new Sender(store, () => 'p', (state) => states.push(state), (body) => {
-			tries += 1
-			return tries < 4 ? Promise.reject(new Error('offline')) : Promise.resolve(reply(sent(body)))
-		})
+		const sender = new Sender(
+			store,
+			() => 'p',
+			(state) => states.push(state),
+			(body) => {
+				tries += 1
+				return tries < 4 ? Promise.reject(new Error('offline')) : Promise.resolve(reply(sent(body)))
+			},
+		)
 		await sender.send()
 		expect(await statuses(store)).toEqual(['waiting', 'waiting'])
 		await vi.advanceTimersByTimeAsync(1000)
@@ -60,7 +90,12 @@ describe('sending', () => {
 	it('asks to sign in again and keeps the queue', async () => {
 		const store = await storeWith(1)
 		const states: string[] = []
-		const sender = new Sender(store, () => 'p', (state) => states.push(state), () => Promise.resolve(new Response('{}', { status: 401 })))
+		const sender = new Sender(
+			store,
+			() => 'p',
+			(state) => states.push(state),
+			() => Promise.resolve(new Response('{}', { status: 401 })),
+		)
 		await sender.send()
 		sender.stop()
 		expect(states.at(-1)).toBe('sign-in-again')
@@ -70,14 +105,18 @@ describe('sending', () => {
 	it('does not ask for ever when an answer settles nothing', async () => {
 		const store = await storeWith(1)
 		let tries = 0
-		const sender = new Sender(store, () => 'p', () => {}, () => {
-			tries += 1
-			return Promise.resolve(new Response('{"answers":[]}'))
-		})
+		const sender = new Sender(
+			store,
+			() => 'p',
+			() => {},
+			() => {
+				tries += 1
+				return Promise.resolve(new Response('{"answers":[]}'))
+			},
+		)
 		await sender.send()
 		sender.stop()
 		expect(tries).toBe(1)
 		expect(await statuses(store)).toEqual(['waiting'])
 	})
 })
-

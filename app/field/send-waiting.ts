@@ -18,7 +18,13 @@ export class Sender {
 		private readonly store: Pick<DeviceStore, 'waiting' | 'settle'>,
 		private readonly personId: () => string | null,
 		private readonly tell: (state: SendState, answers: readonly EventAnswer[]) => void,
-		private readonly post: (body: string) => Promise<Response> = (body) => fetch('/api/events', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: AbortSignal.timeout(20_000) }),
+		private readonly post: (body: string) => Promise<Response> = (body) =>
+			fetch('/api/events', {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body,
+				signal: AbortSignal.timeout(20_000),
+			}),
 	) {}
 
 	/** Asks for a round now; a round already under way takes the new events with it. */
@@ -63,13 +69,17 @@ export class Sender {
 				this.tell('sending', [])
 				const posting = this.post(JSON.stringify({ events: sent, ...(personId ? { personId } : {}) }))
 				// Read before the answers are written: the store does one thing after the other.
-				const [response, next] = await Promise.all([posting, this.store.waiting(BATCH, personId, sent.at(-1)!.deviceSeq)])
+				const [response, next] = await Promise.all([
+					posting,
+					this.store.waiting(BATCH, personId, sent.at(-1)!.deviceSeq),
+				])
 				if (response.status === 401) throw new Refused('sign-in-again')
 				if (response.status === 409) throw new Refused('somebody-else')
 				if (!response.ok) throw new Error(`the server answered ${response.status}`)
 				const { answers } = (await response.json()) as { answers: EventAnswer[] }
 				// An answer that settles nothing would be asked for for ever.
-				if (!answers.some((answer) => sent.some((event) => event.id === answer.id))) throw new Error('the server answered nothing that was asked')
+				if (!answers.some((answer) => sent.some((event) => event.id === answer.id)))
+					throw new Error('the server answered nothing that was asked')
 				settling = settling.then(async () => {
 					await this.store.settle(sent, personId, answers)
 					this.tell('sending', answers)

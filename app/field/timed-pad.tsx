@@ -11,9 +11,19 @@ import { NumberPad } from './number-pad'
 import { sayEvent } from './say-event'
 import type { NewEvent } from './use-session-log'
 
-const METHODS = { sprint: SPRINT_METHODS, contact: CONTACT_METHODS, height: LENGTH_METHODS, distance: LENGTH_METHODS } as const
+const METHODS = {
+	sprint: SPRINT_METHODS,
+	contact: CONTACT_METHODS,
+	height: LENGTH_METHODS,
+	distance: LENGTH_METHODS,
+} as const
 /** How marks were taken last, kind by kind: it rarely changes within a session. */
-const lastMethods: Record<keyof typeof METHODS, Method> = { sprint: 'gate', contact: 'mat', height: 'mat', distance: 'tape' }
+const lastMethods: Record<keyof typeof METHODS, Method> = {
+	sprint: 'gate',
+	contact: 'mat',
+	height: 'mat',
+	distance: 'tape',
+}
 /** Whoever times only the whole distance starts there the next time too. */
 let wholeOnly = false
 
@@ -36,7 +46,22 @@ interface Props {
 }
 
 /** The numbers of one rep: split by split, read by what is expected; what would surprise is asked about once. */
-export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, same, advice, onAct, onSave, onMissed, onUntimed, onUndo, followUp }: Props) {
+export function TimedPad({
+	progress,
+	athlete,
+	gates,
+	windMps,
+	ready,
+	undoLabel,
+	same,
+	advice,
+	onAct,
+	onSave,
+	onMissed,
+	onUntimed,
+	onUndo,
+	followUp,
+}: Props) {
 	const { line } = progress
 	const kind = line.logs === 'done' ? 'sprint' : line.logs
 	const slots = slotsOf(line, gates)
@@ -51,12 +76,23 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 
 	const type = (change: (text: string) => string) => {
 		setOdd(null)
-		setDigits(slots.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))))
+		setDigits(
+			slots.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))),
+		)
 	}
 	const keep = () => {
 		wholeOnly = kind === 'sprint' && slots.length > 1 && reads[0] === null
-		const label = slots.flatMap((slot, index) => (reads[index] === null || (kind === 'sprint' && index < slots.length - 1) ? [] : [`${showRead(reads[index]!, slot)} ${slot.unit}`])).join(', ')
-		onSave(valueOf(line, slots, reads, { sprint: method, contact: method, height: method, distance: method }, windMps), label)
+		const label = slots
+			.flatMap((slot, index) =>
+				reads[index] === null || (kind === 'sprint' && index < slots.length - 1)
+					? []
+					: [`${showRead(reads[index]!, slot)} ${slot.unit}`],
+			)
+			.join(', ')
+		onSave(
+			valueOf(line, slots, reads, { sprint: method, contact: method, height: method, distance: method }, windMps),
+			label,
+		)
 	}
 	const save = () => {
 		if (!complete) {
@@ -71,25 +107,80 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 	return (
 		<>
 			{odd ? (
-				<div data-at="say" className="mx-4 mt-2 border-2 border-ink px-3 py-2 text-[16px] leading-snug" role="status" aria-label="Suggestion">
-					<p><b>{odd}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?</p>
+				<div
+					data-at="say"
+					className="mx-4 mt-2 border-2 border-ink px-3 py-2 text-[16px] leading-snug"
+					role="status"
+					aria-label="Suggestion"
+				>
+					<p>
+						<b>{odd}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?
+					</p>
 					<div className="mt-1.5 flex gap-1.5">
-						<button type="button" className="btn min-h-[64px] flex-1" onClick={keep}>Keep</button>
-						<button type="button" className="btn btn-quiet min-h-[64px] flex-1" onClick={() => { setOdd(null); setDigits([]) }}>Fix</button>
-						{kind === 'sprint' && <button type="button" className="btn btn-quiet min-h-[64px] flex-1" onClick={() => onMissed('false-start')}>False start</button>}
+						<button type="button" className="btn min-h-[64px] flex-1" onClick={keep}>
+							Keep
+						</button>
+						<button
+							type="button"
+							className="btn btn-quiet min-h-[64px] flex-1"
+							onClick={() => {
+								setOdd(null)
+								setDigits([])
+							}}
+						>
+							Fix
+						</button>
+						{kind === 'sprint' && (
+							<button
+								type="button"
+								className="btn btn-quiet min-h-[64px] flex-1"
+								onClick={() => onMissed('false-start')}
+							>
+								False start
+							</button>
+						)}
 					</div>
 				</div>
-			) : <AdviceBox advice={advice} onAct={onAct} />}
+			) : (
+				<AdviceBox advice={advice} onAct={onAct} />
+			)}
 			<div data-at="numbers" className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
 				{slots.map((slot, index) => (
-					<button key={slot.name} type="button" className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`} onClick={() => setAt(index)} aria-pressed={index === active}>
-						<span className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`} data-testid={`value-${index}`}>{reads[index] === null ? (digits[index] || '–') : showRead(reads[index]!, slot)} <span className="text-[17px] font-medium">{slot.unit}</span></span>
-						<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>{slot.name}</span>
+					<button
+						key={slot.name}
+						type="button"
+						className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`}
+						onClick={() => setAt(index)}
+						aria-pressed={index === active}
+					>
+						<span
+							className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`}
+							data-testid={`value-${index}`}
+						>
+							{reads[index] === null ? digits[index] || '–' : showRead(reads[index]!, slot)}{' '}
+							<span className="text-[17px] font-medium">{slot.unit}</span>
+						</span>
+						<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>
+							{slot.name}
+						</span>
 					</button>
 				))}
-				<label className="grid w-[118px] shrink-0 text-[13px]">by
-					<select className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]" value={method} onChange={(event) => { lastMethods[kind] = event.target.value as Method; setMethod(lastMethods[kind]) }} aria-label="Taken by">
-						{METHODS[kind].map((one) => <option key={one} value={one}>{METHOD_NAMES[one]}</option>)}
+				<label className="grid w-[118px] shrink-0 text-[13px]">
+					by
+					<select
+						className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]"
+						value={method}
+						onChange={(event) => {
+							lastMethods[kind] = event.target.value as Method
+							setMethod(lastMethods[kind])
+						}}
+						aria-label="Taken by"
+					>
+						{METHODS[kind].map((one) => (
+							<option key={one} value={one}>
+								{METHOD_NAMES[one]}
+							</option>
+						))}
 					</select>
 				</label>
 			</div>
@@ -97,9 +188,17 @@ export function TimedPad({ progress, athlete, gates, windMps, ready, undoLabel, 
 				disabled={!ready || (progress.finished && !complete && blank)}
 				onDigit={(digit) => type((text) => `${text}${digit}`)}
 				onDelete={() => type((text) => text.slice(0, -1))}
-				onSave={save} onMissed={() => onMissed()} onUntimed={onUntimed} onUndo={onUndo} undoLabel={undoLabel}
+				onSave={save}
+				onMissed={() => onMissed()}
+				onUntimed={onUntimed}
+				onUndo={onUndo}
+				undoLabel={undoLabel}
 				saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
-				same={blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint' ? { label: sayEvent(same), onSame: () => onSave({ kind: same.kind, value: same.value }, sayEvent(same)) } : null}
+				same={
+					blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint'
+						? { label: sayEvent(same), onSame: () => onSave({ kind: same.kind, value: same.value }, sayEvent(same)) }
+						: null
+				}
 			/>
 			{followUp}
 		</>
@@ -111,10 +210,19 @@ export function strangeFor(progress: LineProgress, mark: NewEvent, athlete: Fiel
 	const { line } = progress
 	if (mark.type !== 'mark' || mark.kind === 'release') return null
 	const slots: Slot[] = slotsOf(line, [])
-	const reads = mark.kind === 'sprint' ? [mark.value.splits.at(-1)!.timeS] : mark.kind === 'contact' ? [mark.value.contactS * 1000, mark.value.flightS * 1000] : mark.kind === 'height' ? [mark.value.heightM * 100] : []
+	const reads =
+		mark.kind === 'sprint'
+			? [mark.value.splits.at(-1)!.timeS]
+			: mark.kind === 'contact'
+				? [mark.value.contactS * 1000, mark.value.flightS * 1000]
+				: mark.kind === 'height'
+					? [mark.value.heightM * 100]
+					: []
 	const best = mark.kind === 'sprint' ? line.bests.gate : undefined
 	const strange = strangeness(line, slots, reads, best)
 	if (strange || mark.kind !== 'sprint' || best !== undefined || !athlete?.curve) return strange
 	const expected = expectedAt(slots[0]!, line, undefined, athlete.curve)
-	return reads[0]! < expected.low || reads[0]! > expected.high * 1.15 ? `${reads[0]} s is not what ${athlete.name}’s own curve says, ${expected.low.toFixed(2)} to ${expected.high.toFixed(2)} s` : null
+	return reads[0]! < expected.low || reads[0]! > expected.high * 1.15
+		? `${reads[0]} s is not what ${athlete.name}’s own curve says, ${expected.low.toFixed(2)} to ${expected.high.toFixed(2)} s`
+		: null
 }

@@ -7,7 +7,12 @@ export function useAwake(): void {
 		const hold = () => {
 			if (!('wakeLock' in navigator) || document.visibilityState !== 'visible') return
 			// Low battery or the browser's own rules may refuse; the screen then goes dark as usual.
-			navigator.wakeLock.request('screen').then((held) => { lock = held }, () => undefined)
+			navigator.wakeLock.request('screen').then(
+				(held) => {
+					lock = held
+				},
+				() => undefined,
+			)
 		}
 		hold()
 		document.addEventListener('visibilitychange', hold)

@@ -36,7 +36,12 @@ export interface SessionLog {
 }
 
 /** The session's log on this device: what the server knew, what others add, and what was tapped here. */
-export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: readonly LogEvent[], personId: string | null): SessionLog {
+export function useSessionLog(
+	store: DeviceStore,
+	sessionId: string,
+	fromPack: readonly LogEvent[],
+	personId: string | null,
+): SessionLog {
 	const sender = useRef<Sender | null>(null)
 	const offsetMs = useRef(0)
 	const person = useRef(personId)
@@ -52,16 +57,24 @@ export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: r
 
 	useEffect(() => {
 		let gone = false
-		const sending = new Sender(store, () => person.current, (next, answers) => {
-			setState(next)
-			if (answers.length === 0) return
-			const byId = new Map(answers.map((answer) => [answer.id, answer]))
-			setKept((rows) => rows.map((row) => {
-				const answer = byId.get(row.event.id)
-				if (!answer) return row
-				return answer.outcome === 'refused' ? { ...row, status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` } : { ...row, status: 'safe' }
-			}))
-		})
+		const sending = new Sender(
+			store,
+			() => person.current,
+			(next, answers) => {
+				setState(next)
+				if (answers.length === 0) return
+				const byId = new Map(answers.map((answer) => [answer.id, answer]))
+				setKept((rows) =>
+					rows.map((row) => {
+						const answer = byId.get(row.event.id)
+						if (!answer) return row
+						return answer.outcome === 'refused'
+							? { ...row, status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` }
+							: { ...row, status: 'safe' }
+					}),
+				)
+			},
+		)
 		sender.current = sending
 		const follower = new Follower(sessionId, store.deviceId, async ({ events, readings: heard }, offset) => {
 			offsetMs.current = offset
@@ -96,44 +109,94 @@ export function useSessionLog(store: DeviceStore, sessionId: string, fromPack: r
 		}
 	}, [store, sessionId])
 
-	const put = useCallback(async (make: (deviceId: string, seq: number, at: string) => LogEvent[]) => {
-		const at = new Date(Date.now() + offsetMs.current).toISOString()
-		const rows = await store.add(person.current, (seq) => make(store.deviceId, seq, at))
-		// For the measuring of how long a tap takes to be safe on the device.
-		performance.mark('field:stored')
-		setKept((known) => [...known, ...rows])
-		void sender.current?.send()
-		return rows.map((row) => row.event)
-	}, [store])
+	const put = useCallback(
+		async (make: (deviceId: string, seq: number, at: string) => LogEvent[]) => {
+			const at = new Date(Date.now() + offsetMs.current).toISOString()
+			const rows = await store.add(person.current, (seq) => make(store.deviceId, seq, at))
+			// For the measuring of how long a tap takes to be safe on the device.
+			performance.mark('field:stored')
+			setKept((known) => [...known, ...rows])
+			void sender.current?.send()
+			return rows.map((row) => row.event)
+		},
+		[store],
+	)
 
-	const write = useCallback((events: NewEvent[]) => put((deviceId, seq, deviceTime) => events.map((event, index) => ({
-		...event, id: newId(), sessionId, deviceId, deviceSeq: seq + index, deviceTime,
-	}) as LogEvent)), [put, sessionId])
+	const write = useCallback(
+		(events: NewEvent[]) =>
+			put((deviceId, seq, deviceTime) =>
+				events.map(
+					(event, index) =>
+						({
+							...event,
+							id: newId(),
+							sessionId,
+							deviceId,
+							deviceSeq: seq + index,
+							deviceTime,
+						}) as LogEvent,
+				),
+			),
+		[put, sessionId],
+	)
 
-	const takeBack = useCallback(async (events: readonly LogEvent[]) => {
-		await put((deviceId, seq, deviceTime) => events.map((event, index) => ({ ...event, id: newId(), replacesId: event.id, void: true, deviceId, deviceSeq: seq + index, deviceTime })))
-	}, [put])
+	const takeBack = useCallback(
+		async (events: readonly LogEvent[]) => {
+			await put((deviceId, seq, deviceTime) =>
+				events.map((event, index) => ({
+					...event,
+					id: newId(),
+					replacesId: event.id,
+					void: true,
+					deviceId,
+					deviceSeq: seq + index,
+					deviceTime,
+				})),
+			)
+		},
+		[put],
+	)
 
-	const correct = useCallback(async (event: LogEvent, change: Partial<LogEvent>) => {
-		// The time stays the rep's own: a correction does not begin the rest anew.
-		const [written] = await put((deviceId, seq) => [{ ...event, ...change, id: newId(), replacesId: event.id, deviceId, deviceSeq: seq } as LogEvent])
-		return written!
-	}, [put])
+	const correct = useCallback(
+		async (event: LogEvent, change: Partial<LogEvent>) => {
+			// The time stays the rep's own: a correction does not begin the rest anew.
+			const [written] = await put((deviceId, seq) => [
+				{ ...event, ...change, id: newId(), replacesId: event.id, deviceId, deviceSeq: seq } as LogEvent,
+			])
+			return written!
+		},
+		[put],
+	)
 
-	const dismiss = useCallback(async (id: string) => {
-		await store.dismiss(id)
-		setKept((rows) => rows.filter((row) => row.event.id !== id))
-	}, [store])
+	const dismiss = useCallback(
+		async (id: string) => {
+			await store.dismiss(id)
+			setKept((rows) => rows.filter((row) => row.event.id !== id))
+		},
+		[store],
+	)
 
 	const all = useMemo(() => {
 		const byId = new Map<string, LogEvent>()
-		for (const event of [...fromPack, ...remote, ...kept.filter((row) => row.status !== 'refused').map((row) => row.event)]) byId.set(event.id, event)
+		for (const event of [
+			...fromPack,
+			...remote,
+			...kept.filter((row) => row.status !== 'refused').map((row) => row.event),
+		])
+			byId.set(event.id, event)
 		return [...byId.values()]
 	}, [fromPack, remote, kept])
 	const folded = useMemo(() => foldEvents(all), [all])
 	const waiting = kept.filter((row) => row.status === 'waiting').length
 	return {
-		ready, state, write, takeBack, correct, dismiss, readings, all,
+		ready,
+		state,
+		write,
+		takeBack,
+		correct,
+		dismiss,
+		readings,
+		all,
 		current: folded.current,
 		conflicts: folded.conflicts.filter((heads) => heads[0]?.kind !== 'queue'),
 		waiting,

@@ -24,7 +24,9 @@ export async function action({ request, params }: Route.ActionArgs) {
 		const checked = checkReadingsRequest(read.body)
 		if ('problem' in checked) return data({ error: checked.problem }, { status: 400 })
 		const taken = await takeReadings(device, checked.value.sentAt, checked.value.readings, new Date())
-		return Array.isArray(taken) ? data({ serverNow: new Date().toISOString(), answers: taken }) : data({ error: `${taken.field}: ${taken.reason}` }, { status: 400 })
+		return Array.isArray(taken)
+			? data({ serverNow: new Date().toISOString(), answers: taken })
+			: data({ error: `${taken.field}: ${taken.reason}` }, { status: 400 })
 	} catch (error) {
 		if (isDatabaseAway(error)) return data(AWAY, { status: 503 })
 		throw error

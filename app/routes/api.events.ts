@@ -16,8 +16,10 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const read = await readJson(request, MAX_CHARACTERS)
 	if ('error' in read) return data({ error: read.error }, { status: read.status })
 	const { events, personId } = (read.body ?? {}) as { events?: unknown; personId?: unknown }
-	if (!Array.isArray(events) || events.length > MAX_BATCH) return data({ error: `an object with "events", an array of at most ${MAX_BATCH}, is expected` }, { status: 400 })
-	if (personId !== undefined && personId !== who.personId) return data({ error: 'somebody else is signed in than who logged these' }, { status: 409 })
+	if (!Array.isArray(events) || events.length > MAX_BATCH)
+		return data({ error: `an object with "events", an array of at most ${MAX_BATCH}, is expected` }, { status: 400 })
+	if (personId !== undefined && personId !== who.personId)
+		return data({ error: 'somebody else is signed in than who logged these' }, { status: 409 })
 	try {
 		return data({ answers: await acceptEvents(who, events, new Date()) })
 	} catch (error) {

@@ -11,17 +11,26 @@ import { maybeWho } from '../request-guard'
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const who = maybeWho(context)
 	if (!who) return data({ error: 'sign in again' }, { status: 401 })
-	if (!may(who.role, 'marks:write') && !may(who.role, 'marks:write-today')) return data({ error: 'Your role does not log on the field.' }, { status: 403 })
+	if (!may(who.role, 'marks:write') && !may(who.role, 'marks:write-today'))
+		return data({ error: 'Your role does not log on the field.' }, { status: 403 })
 	const scope = scopeOf(who.clubId)
 	const today = todayAt(who.timeZone)
 	const asked = new URL(request.url).searchParams.get('session')
 	const only = new URL(request.url).searchParams.get('only') !== null
-	const ids = only && asked ? [asked] : [...new Set([...(asked ? [asked] : []), ...(await sessionsForDevice(scope, who.role, today))])]
+	const ids =
+		only && asked
+			? [asked]
+			: [...new Set([...(asked ? [asked] : []), ...(await sessionsForDevice(scope, who.role, today))])]
 	const packs: PackAnswer['packs'] = []
 	for (const id of ids.filter((id) => /^[0-9a-f-]{36}$/i.test(id))) {
 		const pack = await readPack(scope, id, who.role)
 		if (pack) packs.push(pack)
 	}
-	const answer: PackAnswer = { person: { id: who.personId, name: who.name, role: who.role, clubName: who.clubName }, serverNow: new Date().toISOString(), today, packs }
+	const answer: PackAnswer = {
+		person: { id: who.personId, name: who.name, role: who.role, clubName: who.clubName },
+		serverNow: new Date().toISOString(),
+		today,
+		packs,
+	}
 	return data(answer, { headers: { 'cache-control': 'no-store' } })
 }

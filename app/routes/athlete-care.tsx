@@ -20,9 +20,17 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const page = await readAthletePage(scope, params.athleteId, today)
 	if (!page) throw notFound()
 	return {
-		today, athlete: page.athlete, care: page.care, pains: page.pains, drills: page.drills, clearances: page.clearances,
-		ladders: page.ladders.filter((ladder) => ladder.state.closed || ladder.path || ladder.state.back || ladder.state.substitute),
-		mayWrite: may(who.role, 'care:write'), mayIllness: mayOpen(who, 'illness', params.athleteId),
+		today,
+		athlete: page.athlete,
+		care: page.care,
+		pains: page.pains,
+		drills: page.drills,
+		clearances: page.clearances,
+		ladders: page.ladders.filter(
+			(ladder) => ladder.state.closed || ladder.path || ladder.state.back || ladder.state.substitute,
+		),
+		mayWrite: may(who.role, 'care:write'),
+		mayIllness: mayOpen(who, 'illness', params.athleteId),
 	}
 }
 
@@ -33,14 +41,40 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const kind = text('kind')
 	if (text('do') === 'open') {
 		if (!mayOpen(who, kind, params.athleteId)) throw new Response('Coach or clinician record this.', { status: 403 })
-		const result = await openCare(who, params.athleteId, { kind, region: text('region'), pattern: text('pattern'), drillId: text('drillId'), note: text('note'), setBy: text('setBy'), setByRole: text('setByRole') }, new Date())
+		const result = await openCare(
+			who,
+			params.athleteId,
+			{
+				kind,
+				region: text('region'),
+				pattern: text('pattern'),
+				drillId: text('drillId'),
+				note: text('note'),
+				setBy: text('setBy'),
+				setByRole: text('setByRole'),
+			},
+			new Date(),
+		)
 		if (!result) throw notFound()
-		return data({ kind, problems: 'problems' in result ? result.problems : ({} as Record<string, string>) }, { status: 'problems' in result ? 400 : 200 })
+		return data(
+			{ kind, problems: 'problems' in result ? result.problems : ({} as Record<string, string>) },
+			{ status: 'problems' in result ? 400 : 200 },
+		)
 	}
-	if (!may(who.role, 'care:write') && !(kind === 'illness' && mayOpen(who, kind, params.athleteId))) throw new Response('Coach or clinician end this.', { status: 403 })
-	const result = await closeCare(who, params.athleteId, text('id'), { name: text('by'), role: text('role') }, new Date())
+	if (!may(who.role, 'care:write') && !(kind === 'illness' && mayOpen(who, kind, params.athleteId)))
+		throw new Response('Coach or clinician end this.', { status: 403 })
+	const result = await closeCare(
+		who,
+		params.athleteId,
+		text('id'),
+		{ name: text('by'), role: text('role') },
+		new Date(),
+	)
 	if (!result) throw notFound()
-	return data({ kind: '', problems: 'problems' in result ? result.problems : ({} as Record<string, string>) }, { status: 'problems' in result ? 400 : 200 })
+	return data(
+		{ kind: '', problems: 'problems' in result ? result.problems : ({} as Record<string, string>) },
+		{ status: 'problems' in result ? 400 : 200 },
+	)
 }
 
 const WEEKS = 10
@@ -51,34 +85,108 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 	const ended = care.filter((row) => row.endedOn !== null)
 	const problems = actionData?.problems ?? {}
 	const drillName = (id: string | null) => drills.find((drill) => drill.id === id)?.name ?? ''
-	const what = (row: (typeof care)[number]) => row.kind === 'illness' ? 'Unwell' : row.kind === 'worry' ? `Worry: ${drillName(row.drillId).toLowerCase()}, ${row.region ? REGION_NAMES[row.region] : ''}` : [row.region ? REGION_NAMES[row.region] : null, row.pattern ? `${row.pattern} work` : null].filter(Boolean).join(' and ')
+	const what = (row: (typeof care)[number]) =>
+		row.kind === 'illness'
+			? 'Unwell'
+			: row.kind === 'worry'
+				? `Worry: ${drillName(row.drillId).toLowerCase()}, ${row.region ? REGION_NAMES[row.region] : ''}`
+				: [row.region ? REGION_NAMES[row.region] : null, row.pattern ? `${row.pattern} work` : null]
+						.filter(Boolean)
+						.join(' and ')
 	return (
 		<>
-			<p className="dim"><Link className="link" to={`/athletes/${athlete.id}`}>{athlete.name}</Link></p>
+			<p className="dim">
+				<Link className="link" to={`/athletes/${athlete.id}`}>
+					{athlete.name}
+				</Link>
+			</p>
 			<h1 className="mt-1">Care</h1>
-			<p className="mt-1 max-w-[70ch]">Dromos clears nobody. A clinician decides whether somebody may; a person records who said so. Pain of 5, a red flag, or 3 twice in two weeks closes by itself.</p>
+			<p className="mt-1 max-w-[70ch]">
+				Dromos clears nobody. A clinician decides whether somebody may; a person records who said so. Pain of 5, a red
+				flag, or 3 twice in two weeks closes by itself.
+			</p>
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_360px]">
 				<div className="grid content-start gap-8">
 					<section>
 						<h2>{open.length === 0 && ladders.length === 0 ? 'Nothing stands in the way' : 'Stands in the way'}</h2>
 						<ul className="mt-2">
 							{open.map((row) => (
-								<li key={row.id} className={`rule py-3 ${row.kind === 'restriction' ? 'border-l-[3px] border-l-ink pl-3' : ''}`}>
-									<p className="text-[17px]"><b className="capitalize">{what(row)}</b>{row.kind === 'restriction' && ': nothing that loads it until cleared'}</p>
-									<p className="dim">Since {shortDay(row.fromDay)}, {row.kind === 'restriction' ? `set by ${row.setBy}, ${row.setByRole}` : `said by ${row.setBy}`}{row.note && `. ${row.note}`}</p>
+								<li
+									key={row.id}
+									className={`rule py-3 ${row.kind === 'restriction' ? 'border-l-[3px] border-l-ink pl-3' : ''}`}
+								>
+									<p className="text-[17px]">
+										<b className="capitalize">{what(row)}</b>
+										{row.kind === 'restriction' && ': nothing that loads it until cleared'}
+									</p>
+									<p className="dim">
+										Since {shortDay(row.fromDay)},{' '}
+										{row.kind === 'restriction' ? `set by ${row.setBy}, ${row.setByRole}` : `said by ${row.setBy}`}
+										{row.note && `. ${row.note}`}
+									</p>
 									{(mayWrite || (row.kind === 'illness' && mayIllness)) && (
 										<Form method="post" preventScrollReset className="mt-2 flex flex-wrap items-end gap-2">
-											<input type="hidden" name="id" value={row.id} /><input type="hidden" name="kind" value={row.kind} />
-											{row.kind === 'restriction' && <><TextField label="Cleared by" name="by" className="w-[190px]" problem={problems[`by-${row.id}`]} required /><TextField label="In what role" name="role" className="w-[170px]" problem={problems[`role-${row.id}`]} required /></>}
-											<button className="btn btn-quiet" name="do" value="end">{row.kind === 'restriction' ? 'Record the clearance' : row.kind === 'worry' ? 'The worry is settled' : 'Well again'}</button>
+											<input type="hidden" name="id" value={row.id} />
+											<input type="hidden" name="kind" value={row.kind} />
+											{row.kind === 'restriction' && (
+												<>
+													<TextField
+														label="Cleared by"
+														name="by"
+														className="w-[190px]"
+														problem={problems[`by-${row.id}`]}
+														required
+													/>
+													<TextField
+														label="In what role"
+														name="role"
+														className="w-[170px]"
+														problem={problems[`role-${row.id}`]}
+														required
+													/>
+												</>
+											)}
+											<button className="btn btn-quiet" name="do" value="end">
+												{row.kind === 'restriction'
+													? 'Record the clearance'
+													: row.kind === 'worry'
+														? 'The worry is settled'
+														: 'Well again'}
+											</button>
 										</Form>
 									)}
 								</li>
 							))}
 							{ladders.map((ladder) => (
 								<li key={ladder.id} className="rule py-3">
-									<p><b>{ladder.name}</b> <span className="dim">{ladder.state.closed ? `closed for the ${REGION_NAMES[ladder.state.closed.region]} since ${shortDay(ladder.state.closed.since)}; whoever cleared it is recorded on the athlete’s page` : ladder.path ? `${ladder.path.name.toLowerCase()}, then on at 60 %` : ladder.state.substitute ? `on an alternative that spares the ${REGION_NAMES[ladder.state.substitute.region]}` : `${ladder.state.back?.percent} % of the dose after time away`}</span></p>
-									{ladder.path && <ol className="mt-2 flex flex-wrap gap-x-1.5 gap-y-1" aria-label={`${ladder.path.name}, step ${ladder.path.at + 1} of ${ladder.path.steps.length}`}>{ladder.path.steps.map((step, index) => <li key={step} className={`border-t-[5px] px-1 pt-1 text-[13.5px] ${index < ladder.path!.at ? 'border-ink-2' : index === ladder.path!.at ? 'border-ink font-bold' : 'dim border-chalk'}`} aria-current={index === ladder.path!.at ? 'step' : undefined}>{step}</li>)}</ol>}
+									<p>
+										<b>{ladder.name}</b>{' '}
+										<span className="dim">
+											{ladder.state.closed
+												? `closed for the ${REGION_NAMES[ladder.state.closed.region]} since ${shortDay(ladder.state.closed.since)}; whoever cleared it is recorded on the athlete’s page`
+												: ladder.path
+													? `${ladder.path.name.toLowerCase()}, then on at 60 %`
+													: ladder.state.substitute
+														? `on an alternative that spares the ${REGION_NAMES[ladder.state.substitute.region]}`
+														: `${ladder.state.back?.percent} % of the dose after time away`}
+										</span>
+									</p>
+									{ladder.path && (
+										<ol
+											className="mt-2 flex flex-wrap gap-x-1.5 gap-y-1"
+											aria-label={`${ladder.path.name}, step ${ladder.path.at + 1} of ${ladder.path.steps.length}`}
+										>
+											{ladder.path.steps.map((step, index) => (
+												<li
+													key={step}
+													className={`border-t-[5px] px-1 pt-1 text-[13.5px] ${index < ladder.path!.at ? 'border-ink-2' : index === ladder.path!.at ? 'border-ink font-bold' : 'dim border-chalk'}`}
+													aria-current={index === ladder.path!.at ? 'step' : undefined}
+												>
+													{step}
+												</li>
+											))}
+										</ol>
+									)}
 								</li>
 							))}
 						</ul>
@@ -91,8 +199,27 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 						<section>
 							<h2>Settled</h2>
 							<ul className="mt-2">
-								{ended.map((row) => <li key={row.id} className="rule py-1.5"><span className="capitalize">{what(row)}</span> <span className="dim">{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')}, {row.kind === 'restriction' ? `cleared by ${row.endedBy}, ${row.endedByRole}` : `said by ${row.endedBy}`}</span></li>)}
-								{clearances.filter((row) => !ended.some((one) => one.region === row.region && one.endedOn === row.clearedOn)).map((row) => <li key={row.id} className="rule py-1.5"><span className="capitalize">{REGION_NAMES[row.region]}</span> <span className="dim">cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}</span></li>)}
+								{ended.map((row) => (
+									<li key={row.id} className="rule py-1.5">
+										<span className="capitalize">{what(row)}</span>{' '}
+										<span className="dim">
+											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')},{' '}
+											{row.kind === 'restriction'
+												? `cleared by ${row.endedBy}, ${row.endedByRole}`
+												: `said by ${row.endedBy}`}
+										</span>
+									</li>
+								))}
+								{clearances
+									.filter((row) => !ended.some((one) => one.region === row.region && one.endedOn === row.clearedOn))
+									.map((row) => (
+										<li key={row.id} className="rule py-1.5">
+											<span className="capitalize">{REGION_NAMES[row.region]}</span>{' '}
+											<span className="dim">
+												cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
+											</span>
+										</li>
+									))}
 							</ul>
 						</section>
 					)}
@@ -102,11 +229,44 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 						<Form method="post" preventScrollReset className="grid gap-2.5" key={`restriction${care.length}`}>
 							<h2>Record a restriction</h2>
 							<input type="hidden" name="kind" value="restriction" />
-							<label className="field"><span className="label">Region</span><select name="region" className="input" defaultValue=""><option value="">none in particular</option>{REGIONS.map((region) => <option key={region} value={region}>{REGION_NAMES[region]}</option>)}</select>{actionData?.kind === 'restriction' && problems.region && <span className="problem" role="alert">{problems.region}</span>}</label>
-							<label className="field"><span className="label">Kind of movement</span><select name="pattern" className="input" defaultValue=""><option value="">any</option>{PATTERNS.map((pattern) => <option key={pattern}>{pattern}</option>)}</select></label>
-							<div className="grid grid-cols-2 gap-2"><TextField label="Set by" name="setBy" problem={actionData?.kind === 'restriction' ? problems.setBy : undefined} required /><TextField label="Role" name="setByRole" placeholder="physiotherapist" /></div>
+							<label className="field">
+								<span className="label">Region</span>
+								<select name="region" className="input" defaultValue="">
+									<option value="">none in particular</option>
+									{REGIONS.map((region) => (
+										<option key={region} value={region}>
+											{REGION_NAMES[region]}
+										</option>
+									))}
+								</select>
+								{actionData?.kind === 'restriction' && problems.region && (
+									<span className="problem" role="alert">
+										{problems.region}
+									</span>
+								)}
+							</label>
+							<label className="field">
+								<span className="label">Kind of movement</span>
+								<select name="pattern" className="input" defaultValue="">
+									<option value="">any</option>
+									{PATTERNS.map((pattern) => (
+										<option key={pattern}>{pattern}</option>
+									))}
+								</select>
+							</label>
+							<div className="grid grid-cols-2 gap-2">
+								<TextField
+									label="Set by"
+									name="setBy"
+									problem={actionData?.kind === 'restriction' ? problems.setBy : undefined}
+									required
+								/>
+								<TextField label="Role" name="setByRole" placeholder="physiotherapist" />
+							</div>
 							<TextField label="What happened" name="note" maxLength={500} />
-							<button className="btn justify-self-start" name="do" value="open">Close it from today</button>
+							<button className="btn justify-self-start" name="do" value="open">
+								Close it from today
+							</button>
 						</Form>
 					)}
 					{mayWrite && (
@@ -114,15 +274,61 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 							<summary className="link inline-flex min-h-[44px] items-center">A worry about a movement</summary>
 							<Form method="post" preventScrollReset className="grid gap-2.5" key={`worry${care.length}`}>
 								<input type="hidden" name="kind" value="worry" />
-								<label className="field"><span className="label">Movement</span><select name="drillId" className="input" defaultValue="">{[<option key="" value="" disabled>Choose</option>, ...drills.map((drill) => <option key={drill.id} value={drill.id}>{drill.name}</option>)]}</select>{problems.drillId && <span className="problem" role="alert">{problems.drillId}</span>}</label>
-								<label className="field"><span className="label">Where</span><select name="region" className="input" defaultValue="">{[<option key="" value="" disabled>Choose</option>, ...REGIONS.map((region) => <option key={region} value={region}>{REGION_NAMES[region]}</option>)]}</select>{actionData?.kind === 'worry' && problems.region && <span className="problem" role="alert">{problems.region}</span>}</label>
+								<label className="field">
+									<span className="label">Movement</span>
+									<select name="drillId" className="input" defaultValue="">
+										{[
+											<option key="" value="" disabled>
+												Choose
+											</option>,
+											...drills.map((drill) => (
+												<option key={drill.id} value={drill.id}>
+													{drill.name}
+												</option>
+											)),
+										]}
+									</select>
+									{problems.drillId && (
+										<span className="problem" role="alert">
+											{problems.drillId}
+										</span>
+									)}
+								</label>
+								<label className="field">
+									<span className="label">Where</span>
+									<select name="region" className="input" defaultValue="">
+										{[
+											<option key="" value="" disabled>
+												Choose
+											</option>,
+											...REGIONS.map((region) => (
+												<option key={region} value={region}>
+													{REGION_NAMES[region]}
+												</option>
+											)),
+										]}
+									</select>
+									{actionData?.kind === 'worry' && problems.region && (
+										<span className="problem" role="alert">
+											{problems.region}
+										</span>
+									)}
+								</label>
 								<TextField label="What about it" name="note" maxLength={500} />
-								<button className="btn btn-quiet justify-self-start" name="do" value="open">Offer the alternative first</button>
+								<button className="btn btn-quiet justify-self-start" name="do" value="open">
+									Offer the alternative first
+								</button>
 							</Form>
 						</details>
 					)}
 					{mayIllness && !open.some((row) => row.kind === 'illness') && (
-						<Form method="post" preventScrollReset className="rule grid gap-2 pt-3"><input type="hidden" name="kind" value="illness" /><p>Unwell or feverish: nothing high, shock or maximal until well.</p><button className="btn btn-quiet justify-self-start" name="do" value="open">Unwell from today</button></Form>
+						<Form method="post" preventScrollReset className="rule grid gap-2 pt-3">
+							<input type="hidden" name="kind" value="illness" />
+							<p>Unwell or feverish: nothing high, shock or maximal until well.</p>
+							<button className="btn btn-quiet justify-self-start" name="do" value="open">
+								Unwell from today
+							</button>
+						</Form>
 					)}
 				</aside>
 			</div>
@@ -138,22 +344,57 @@ function BodyList({ pains, today }: { pains: Pain[]; today: string }) {
 	const regions = REGIONS.filter((region) => pains.some((pain) => pain.region === region && weekOf(pain.at) < WEEKS))
 	if (regions.length === 0) return <p className="rule dim mt-2 py-2">None reported.</p>
 	const weeks = Array.from({ length: WEEKS }, (_, index) => WEEKS - 1 - index)
-	const worst = (region: Region, week: number) => pains.filter((pain) => pain.region === region && weekOf(pain.at) === week).sort((a, b) => b.score - a.score)[0]
+	const worst = (region: Region, week: number) =>
+		pains.filter((pain) => pain.region === region && weekOf(pain.at) === week).sort((a, b) => b.score - a.score)[0]
 	return (
 		<div className="overflow-x-auto">
 			<table className="mt-2 w-full min-w-[520px] border-collapse">
-				<thead><tr className="dim text-[13px]"><th className="text-left font-normal">Region</th>{weeks.map((week) => <th key={week} scope="col" className="px-1 font-normal">{week % 3 === 0 ? shortDay(addDays(today, -7 * week)).replace(/^\w+ /, '') : <span className="sr-only">{week} weeks ago</span>}</th>)}</tr></thead>
-				<tbody>{regions.map((region) => (
-					<tr key={region} className="border-t border-chalk">
-						<th scope="row" className="py-1.5 pr-3 text-left font-normal">{REGION_NAMES[region]}</th>
-						{weeks.map((week) => {
-							const pain = worst(region, week)
-							return <td key={week} className="px-1 text-center">{pain ? <span className={`num inline-grid size-[30px] place-items-center rounded-full border-2 ${pain.score >= 5 || pain.redFlag ? 'border-attn bg-attn text-paper' : pain.score >= 3 ? 'border-ink bg-ink text-paper' : 'border-ink-2'}`} title={`${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[region]} ${pain.score} of 10, ${shortDay(pain.at.slice(0, 10))}${pain.redFlag ? ', red flag' : ''}`}>{pain.score}</span> : <span className="text-chalk" aria-hidden>·</span>}</td>
-						})}
+				<thead>
+					<tr className="dim text-[13px]">
+						<th className="text-left font-normal">Region</th>
+						{weeks.map((week) => (
+							<th key={week} scope="col" className="px-1 font-normal">
+								{week % 3 === 0 ? (
+									shortDay(addDays(today, -7 * week)).replace(/^\w+ /, '')
+								) : (
+									<span className="sr-only">{week} weeks ago</span>
+								)}
+							</th>
+						))}
 					</tr>
-				))}</tbody>
+				</thead>
+				<tbody>
+					{regions.map((region) => (
+						<tr key={region} className="border-t border-chalk">
+							<th scope="row" className="py-1.5 pr-3 text-left font-normal">
+								{REGION_NAMES[region]}
+							</th>
+							{weeks.map((week) => {
+								const pain = worst(region, week)
+								return (
+									<td key={week} className="px-1 text-center">
+										{pain ? (
+											<span
+												className={`num inline-grid size-[30px] place-items-center rounded-full border-2 ${pain.score >= 5 || pain.redFlag ? 'border-attn bg-attn text-paper' : pain.score >= 3 ? 'border-ink bg-ink text-paper' : 'border-ink-2'}`}
+												title={`${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[region]} ${pain.score} of 10, ${shortDay(pain.at.slice(0, 10))}${pain.redFlag ? ', red flag' : ''}`}
+											>
+												{pain.score}
+											</span>
+										) : (
+											<span className="text-chalk" aria-hidden>
+												·
+											</span>
+										)}
+									</td>
+								)
+							})}
+						</tr>
+					))}
+				</tbody>
 			</table>
-			<p className="dim mt-1 text-[13.5px]">0 to 10, the worst of each week. From 3 an alternative stands in, from 5 it closes.</p>
+			<p className="dim mt-1 text-[13.5px]">
+				0 to 10, the worst of each week. From 3 an alternative stands in, from 5 it closes.
+			</p>
 		</div>
 	)
 }

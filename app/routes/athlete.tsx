@@ -27,18 +27,31 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone))
 	if (!page) throw notFound()
 	const showPain = own || may(who.role, 'pain:read')
-	const spare = [...new Set([
-		...page.pains.filter((pain) => pain.score >= 3).slice(0, 2).map((pain) => `${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[pain.region]}`),
-		...page.care.flatMap((row) => (row.endedOn === null && row.region ? [REGION_NAMES[row.region]] : [])),
-	])]
+	const spare = [
+		...new Set([
+			...page.pains
+				.filter((pain) => pain.score >= 3)
+				.slice(0, 2)
+				.map((pain) => `${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[pain.region]}`),
+			...page.care.flatMap((row) => (row.endedOn === null && row.region ? [REGION_NAMES[row.region]] : [])),
+		]),
+	]
 	const { care, drills: _drills, ...rest } = page
 	const openCare = care.filter((row) => row.endedOn === null)
 	return {
 		...rest,
-		standsInTheWay: showPain ? openCare.map((row) => row.kind === 'illness' ? 'Unwell: nothing high, shock or maximal' : `${row.region ? REGION_NAMES[row.region] : row.pattern ?? ''}: ${row.kind === 'worry' ? 'a worry' : 'restricted'} since ${shortDay(row.fromDay)}`) : [],
+		standsInTheWay: showPain
+			? openCare.map((row) =>
+					row.kind === 'illness'
+						? 'Unwell: nothing high, shock or maximal'
+						: `${row.region ? REGION_NAMES[row.region] : (row.pattern ?? '')}: ${row.kind === 'worry' ? 'a worry' : 'restricted'} since ${shortDay(row.fromDay)}`,
+				)
+			: [],
 		pains: showPain ? page.pains : [],
 		spare: showPain ? [] : spare,
-		verdicts: page.verdicts.map((row) => (row.painful && !showPain ? { ...row, sentence: 'Changed to spare a region; ask the coach.' } : row)),
+		verdicts: page.verdicts.map((row) =>
+			row.painful && !showPain ? { ...row, sentence: 'Changed to spare a region; ask the coach.' } : row,
+		),
 		showPain,
 		mayChange: may(who.role, 'plan:write'),
 		mayMeasure: may(who.role, 'marks:write'),
@@ -57,14 +70,41 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		return data({ problems: {} as Record<string, string>, region: '' })
 	}
 	if (text('do') === 'pain') {
-		const reported = await reportPain(who, params.athleteId, { region: text('region'), side: text('side'), score: text('score'), moment: text('moment'), redFlag: text('redFlag') === 'on' }, new Date())
+		const reported = await reportPain(
+			who,
+			params.athleteId,
+			{
+				region: text('region'),
+				side: text('side'),
+				score: text('score'),
+				moment: text('moment'),
+				redFlag: text('redFlag') === 'on',
+			},
+			new Date(),
+		)
 		const problems = 'problems' in reported ? reported.problems : ({} as Record<string, string>)
 		return data({ problems, region: '' }, { status: 'problems' in reported ? 400 : 200 })
 	}
 	if (text('do') === 'outside') {
 		if (!may(who.role, 'marks:write')) throw new Response('The coach enters what else loads.', { status: 403 })
-		const entered = await enterOutside(who, { athleteId: params.athleteId }, { kind: text('kind'), day: text('day'), startTime: text('startTime'), minutes: text('minutes'), rpe: text('rpe'), hardRunning: text('hardRunning'), hardCutting: text('hardCutting') }, new Date())
-		return data({ problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>), region: '' }, { status: 'problems' in entered ? 400 : 200 })
+		const entered = await enterOutside(
+			who,
+			{ athleteId: params.athleteId },
+			{
+				kind: text('kind'),
+				day: text('day'),
+				startTime: text('startTime'),
+				minutes: text('minutes'),
+				rpe: text('rpe'),
+				hardRunning: text('hardRunning'),
+				hardCutting: text('hardCutting'),
+			},
+			new Date(),
+		)
+		return data(
+			{ problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>), region: '' },
+			{ status: 'problems' in entered ? 400 : 200 },
+		)
 	}
 	if (text('do') === 'outside-back') {
 		if (!may(who.role, 'marks:write')) throw new Response('The coach takes this back.', { status: 403 })
@@ -75,114 +115,389 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		if (!may(who.role, 'plan:write')) throw new Response('The coach sets the body mass.', { status: 403 })
 		const changed = await changeMass(who, params.athleteId, text('mass'), new Date())
 		if (!changed) throw notFound()
-		return data({ problems: 'problem' in changed ? { mass: changed.problem } : ({} as Record<string, string>), region: '' }, { status: 'problem' in changed ? 400 : 200 })
+		return data(
+			{ problems: 'problem' in changed ? { mass: changed.problem } : ({} as Record<string, string>), region: '' },
+			{ status: 'problem' in changed ? 400 : 200 },
+		)
 	}
 	if (text('do') === 'take-back') {
 		const taken = await takeBackMeasurement(who, text('measurement'), newId(), new Date())
 		if (!taken) throw notFound()
-		if (taken === 'not-allowed') throw new Response('The coach, or whoever took it, takes a measurement back.', { status: 403 })
+		if (taken === 'not-allowed')
+			throw new Response('The coach, or whoever took it, takes a measurement back.', { status: 403 })
 		return data({ problems: {} as Record<string, string>, region: '' })
 	}
 	if (!may(who.role, 'clearance:record')) throw new Response('Coach or clinician record a clearance.', { status: 403 })
-	const result = await recordClearance(who, params.athleteId, text('region'), text('clearedBy'), text('role'), new Date())
+	const result = await recordClearance(
+		who,
+		params.athleteId,
+		text('region'),
+		text('clearedBy'),
+		text('role'),
+		new Date(),
+	)
 	if (!result) throw notFound()
 	const problems = 'problems' in result ? result.problems : ({} as Record<string, string>)
 	return data({ problems, region: text('region') }, { status: 'problems' in result ? 400 : 200 })
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
-	const { athlete, ageYears, squadNames, squadId, levels, ladders, next, bests, verdicts, moves, pains, measured, clearances, outside, load, standsInTheWay, spare, showPain, mayChange, mayMeasure, mayClear, mayReport } = loaderData
-	const closedRegions = [...new Set(ladders.flatMap((ladder) => (ladder.state.closed ? [ladder.state.closed.region] : [])))]
+	const {
+		athlete,
+		ageYears,
+		squadNames,
+		squadId,
+		levels,
+		ladders,
+		next,
+		bests,
+		verdicts,
+		moves,
+		pains,
+		measured,
+		clearances,
+		outside,
+		load,
+		standsInTheWay,
+		spare,
+		showPain,
+		mayChange,
+		mayMeasure,
+		mayClear,
+		mayReport,
+	} = loaderData
+	const closedRegions = [
+		...new Set(ladders.flatMap((ladder) => (ladder.state.closed ? [ladder.state.closed.region] : []))),
+	]
 	return (
 		<>
 			<header>
-				<p className="dim">{squadNames.join(', ') || 'in no squad'} · {ageYears === null ? 'birth date unknown' : `${ageYears} years`}</p>
+				<p className="dim">
+					{squadNames.join(', ') || 'in no squad'} · {ageYears === null ? 'birth date unknown' : `${ageYears} years`}
+				</p>
 				<h1 className="mt-1">{athlete.name}</h1>
 			</header>
-			{closedRegions.map((region) => <ClosedRegion key={region} region={region} since={ladders.find((ladder) => ladder.state.closed?.region === region)?.state.closed?.since ?? ''} mayClear={mayClear} problems={actionData?.region === region ? actionData.problems : {}} />)}
+			{closedRegions.map((region) => (
+				<ClosedRegion
+					key={region}
+					region={region}
+					since={ladders.find((ladder) => ladder.state.closed?.region === region)?.state.closed?.since ?? ''}
+					mayClear={mayClear}
+					problems={actionData?.region === region ? actionData.problems : {}}
+				/>
+			))}
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_330px]">
 				<div className="grid content-start gap-8">
 					<section>
-						<h2>Now{next && <span className="dim font-normal"> — {longDay(next.day)}, {next.startTime}, {next.squadName}</span>}</h2>
+						<h2>
+							Now
+							{next && (
+								<span className="dim font-normal">
+									{' '}
+									— {longDay(next.day)}, {next.startTime}, {next.squadName}
+								</span>
+							)}
+						</h2>
 						{next ? (
-							<ul className="mt-2">{next.lines.map((line) => (
-								<li key={line.id} className="rule flex items-start gap-3 py-2"><span className="w-6 pt-1">{line.change?.verdict && <VerdictMark word={line.change.verdict} />}</span><span><b>{line.words}</b>{line.change && <span className="dim block text-[14px]">Was {line.change.from}. {showPain || line.change.verdict !== 'swap' ? line.change.why : 'Changed to spare a region.'} ({line.change.firmness})</span>}</span></li>
-							))}</ul>
-						) : <p className="rule dim mt-2 py-2">No session planned.</p>}
+							<ul className="mt-2">
+								{next.lines.map((line) => (
+									<li key={line.id} className="rule flex items-start gap-3 py-2">
+										<span className="w-6 pt-1">
+											{line.change?.verdict && <VerdictMark word={line.change.verdict} />}
+										</span>
+										<span>
+											<b>{line.words}</b>
+											{line.change && (
+												<span className="dim block text-[14px]">
+													Was {line.change.from}.{' '}
+													{showPain || line.change.verdict !== 'swap' ? line.change.why : 'Changed to spare a region.'}{' '}
+													({line.change.firmness})
+												</span>
+											)}
+										</span>
+									</li>
+								))}
+							</ul>
+						) : (
+							<p className="rule dim mt-2 py-2">No session planned.</p>
+						)}
 					</section>
 					<section>
 						<h2>Ladders</h2>
 						<div className="mt-2 grid gap-x-8 gap-y-5 sm:grid-cols-2">
-							{ladders.filter((ladder) => ladder.met).map((ladder) => <LadderStory key={ladder.id} ladder={ladder} />)}
+							{ladders
+								.filter((ladder) => ladder.met)
+								.map((ladder) => (
+									<LadderStory key={ladder.id} ladder={ladder} />
+								))}
 						</div>
 						{ladders.every((ladder) => !ladder.met) && <p className="rule dim mt-2 py-2">No ladder met yet.</p>}
-						{squadId && mayChange && <p className="mt-3"><Link className="link" to={`/squads/${squadId}/ladders`}>The squad on its ladders, and moves by hand</Link></p>}
+						{squadId && mayChange && (
+							<p className="mt-3">
+								<Link className="link" to={`/squads/${squadId}/ladders`}>
+									The squad on its ladders, and moves by hand
+								</Link>
+							</p>
+						)}
 					</section>
 					{moves.length > 0 && (
 						<section>
 							<h2>Moved by hand</h2>
-							<ul className="mt-2">{moves.map((row) => <li key={row.id} className="rule py-2"><span className="dim">{shortDay(row.day)}, {row.ladderName.toLowerCase()}</span> {row.from} to <b>{row.to}</b>: {row.reason}</li>)}</ul>
+							<ul className="mt-2">
+								{moves.map((row) => (
+									<li key={row.id} className="rule py-2">
+										<span className="dim">
+											{shortDay(row.day)}, {row.ladderName.toLowerCase()}
+										</span>{' '}
+										{row.from} to <b>{row.to}</b>: {row.reason}
+									</li>
+								))}
+							</ul>
 						</section>
 					)}
 					<section>
 						<h2>Moves, newest first</h2>
-						{verdicts.length === 0 ? <p className="rule dim mt-2 py-2">No move yet: everything has held so far.</p> : (
-							<ul className="mt-2">{verdicts.map((row) => (
-								<li key={row.id} className="rule grid grid-cols-[28px_1fr] gap-x-2.5 py-2 sm:grid-cols-[28px_170px_1fr]"><span className="pt-1"><VerdictMark word={row.decided} /></span><span className="dim">{shortDay(row.day)}, {row.ladderName.toLowerCase()}</span><span className="col-start-2 sm:col-start-3">{row.sentence}{row.reason && <b className="block">Decided: {row.decided}. {row.reason}</b>}</span></li>
-							))}</ul>
+						{verdicts.length === 0 ? (
+							<p className="rule dim mt-2 py-2">No move yet: everything has held so far.</p>
+						) : (
+							<ul className="mt-2">
+								{verdicts.map((row) => (
+									<li
+										key={row.id}
+										className="rule grid grid-cols-[28px_1fr] gap-x-2.5 py-2 sm:grid-cols-[28px_170px_1fr]"
+									>
+										<span className="pt-1">
+											<VerdictMark word={row.decided} />
+										</span>
+										<span className="dim">
+											{shortDay(row.day)}, {row.ladderName.toLowerCase()}
+										</span>
+										<span className="col-start-2 sm:col-start-3">
+											{row.sentence}
+											{row.reason && (
+												<b className="block">
+													Decided: {row.decided}. {row.reason}
+												</b>
+											)}
+										</span>
+									</li>
+								))}
+							</ul>
 						)}
 					</section>
 				</div>
 				<aside className="grid content-start gap-8">
 					<section>
 						<h2>Best times</h2>
-						{bests.length === 0 ? <p className="rule dim mt-2 py-2">No time taken yet.</p> : (
-							<table className="mt-2 w-full text-left"><tbody>{bests.map((best) => <tr key={`${best.start}${best.distanceM}${best.method}`} className="border-t border-chalk"><td className="py-1.5">{best.name}, {best.distanceM} m <span className="dim block text-[13px]">{METHOD_NAMES[best.method]}</span></td><td className="num text-right text-[18px] font-semibold">{writeSeconds(best.timeS)}</td></tr>)}</tbody></table>
+						{bests.length === 0 ? (
+							<p className="rule dim mt-2 py-2">No time taken yet.</p>
+						) : (
+							<table className="mt-2 w-full text-left">
+								<tbody>
+									{bests.map((best) => (
+										<tr key={`${best.start}${best.distanceM}${best.method}`} className="border-t border-chalk">
+											<td className="py-1.5">
+												{best.name}, {best.distanceM} m{' '}
+												<span className="dim block text-[13px]">{METHOD_NAMES[best.method]}</span>
+											</td>
+											<td className="num text-right text-[18px] font-semibold">{writeSeconds(best.timeS)}</td>
+										</tr>
+									))}
+								</tbody>
+							</table>
 						)}
 					</section>
 					<section>
 						<h2>Measured at the bench</h2>
-						{measured.length === 0 ? <p className="rule dim mt-2 py-2">Nothing yet.{mayMeasure && <> <Link className="link" to="/bench">To the bench</Link></>}</p> : (
-							<ul className="mt-2">{measured.map((row) => (
-								<li key={row.id} className="rule grid grid-cols-[1fr_auto] gap-x-3 py-1.5"><span>{row.title}: <b>{row.headline}</b><span className="dim block text-[13px]">{shortDay(row.takenOn)}, {row.method}</span></span>{mayMeasure && <Form method="post" preventScrollReset><input type="hidden" name="measurement" value={row.id} /><button className="link min-h-[44px] text-[13.5px]" name="do" value="take-back" aria-label={`Take back: ${row.title}, ${row.headline}`}>Take back</button></Form>}</li>
-							))}</ul>
+						{measured.length === 0 ? (
+							<p className="rule dim mt-2 py-2">
+								Nothing yet.
+								{mayMeasure && (
+									<>
+										{' '}
+										<Link className="link" to="/bench">
+											To the bench
+										</Link>
+									</>
+								)}
+							</p>
+						) : (
+							<ul className="mt-2">
+								{measured.map((row) => (
+									<li key={row.id} className="rule grid grid-cols-[1fr_auto] gap-x-3 py-1.5">
+										<span>
+											{row.title}: <b>{row.headline}</b>
+											<span className="dim block text-[13px]">
+												{shortDay(row.takenOn)}, {row.method}
+											</span>
+										</span>
+										{mayMeasure && (
+											<Form method="post" preventScrollReset>
+												<input type="hidden" name="measurement" value={row.id} />
+												<button
+													className="link min-h-[44px] text-[13.5px]"
+													name="do"
+													value="take-back"
+													aria-label={`Take back: ${row.title}, ${row.headline}`}
+												>
+													Take back
+												</button>
+											</Form>
+										)}
+									</li>
+								))}
+							</ul>
 						)}
 					</section>
 					<section>
 						<h2>What else loads</h2>
-						{load && load.monotony !== null && <p className="rule mt-2 py-2">The last seven days: <b className="num">{Math.round(load.load)}</b> effort minutes, monotony <b className="num">{load.monotony.toFixed(1)}</b>, strain <b className="num">{Math.round(load.strain ?? 0)}</b>.</p>}
-						{outside.length === 0 ? <p className="rule dim mt-2 py-2">No match, practice or gym in four weeks.</p> : (
-							<ul className="mt-2">{outside.map((row) => (
-								<li key={row.id} className="rule flex items-center justify-between gap-2 py-1"><span>{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}<span className="dim block text-[13px]">{shortDay(row.day)}, {row.startTime}{row.hardRunning && ' · hard running'}{row.hardCutting && ' · hard cutting'}</span></span>{mayMeasure && <Form method="post" preventScrollReset><input type="hidden" name="outside" value={row.id} /><button className="link min-h-[44px] text-[13.5px] whitespace-nowrap" name="do" value="outside-back" aria-label={`Take back: ${OUTSIDE_NAMES[row.kind]}, ${shortDay(row.day)}`}>Take back</button></Form>}</li>
-							))}</ul>
+						{load && load.monotony !== null && (
+							<p className="rule mt-2 py-2">
+								The last seven days: <b className="num">{Math.round(load.load)}</b> effort minutes, monotony{' '}
+								<b className="num">{load.monotony.toFixed(1)}</b>, strain{' '}
+								<b className="num">{Math.round(load.strain ?? 0)}</b>.
+							</p>
+						)}
+						{outside.length === 0 ? (
+							<p className="rule dim mt-2 py-2">No match, practice or gym in four weeks.</p>
+						) : (
+							<ul className="mt-2">
+								{outside.map((row) => (
+									<li key={row.id} className="rule flex items-center justify-between gap-2 py-1">
+										<span>
+											{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}
+											<span className="dim block text-[13px]">
+												{shortDay(row.day)}, {row.startTime}
+												{row.hardRunning && ' · hard running'}
+												{row.hardCutting && ' · hard cutting'}
+											</span>
+										</span>
+										{mayMeasure && (
+											<Form method="post" preventScrollReset>
+												<input type="hidden" name="outside" value={row.id} />
+												<button
+													className="link min-h-[44px] text-[13.5px] whitespace-nowrap"
+													name="do"
+													value="outside-back"
+													aria-label={`Take back: ${OUTSIDE_NAMES[row.kind]}, ${shortDay(row.day)}`}
+												>
+													Take back
+												</button>
+											</Form>
+										)}
+									</li>
+								))}
+							</ul>
 						)}
 						{mayMeasure && <OutsideForm problem={actionData?.problems.outside} />}
 					</section>
 					<section>
 						<h2>Body mass</h2>
-						{mayChange ? <Form method="post" preventScrollReset className="mt-2 flex items-center gap-2"><input className="input num w-[90px]" name="mass" inputMode="decimal" defaultValue={athlete.massKg ?? ''} key={athlete.massKg} aria-label="Body mass, kg" /><span>kg</span><button className="btn btn-quiet" name="do" value="mass">Set</button></Form> : <p className="rule mt-2 py-2">{athlete.massKg === null ? 'not known' : `${athlete.massKg} kg`}</p>}
-						{actionData?.problems.mass && <p className="problem" role="alert">{actionData.problems.mass}</p>}
-						{athlete.massKg === null && <p className="dim mt-1 text-[13.5px]">Unknown: no box over 45 cm, the strictest row.</p>}
+						{mayChange ? (
+							<Form method="post" preventScrollReset className="mt-2 flex items-center gap-2">
+								<input
+									className="input num w-[90px]"
+									name="mass"
+									inputMode="decimal"
+									defaultValue={athlete.massKg ?? ''}
+									key={athlete.massKg}
+									aria-label="Body mass, kg"
+								/>
+								<span>kg</span>
+								<button className="btn btn-quiet" name="do" value="mass">
+									Set
+								</button>
+							</Form>
+						) : (
+							<p className="rule mt-2 py-2">{athlete.massKg === null ? 'not known' : `${athlete.massKg} kg`}</p>
+						)}
+						{actionData?.problems.mass && (
+							<p className="problem" role="alert">
+								{actionData.problems.mass}
+							</p>
+						)}
+						{athlete.massKg === null && (
+							<p className="dim mt-1 text-[13.5px]">Unknown: no box over 45 cm, the strictest row.</p>
+						)}
 					</section>
 					<section>
 						<h2>Level by family</h2>
-						<ul className="mt-2">{levels.map(({ family, level, proposal }) => (
-							<li key={family} className="rule flex min-h-[44px] flex-wrap items-center justify-between gap-2 py-1">
-								<span className="flex items-center gap-2.5"><FamilyMark family={family} />{family}</span>
-								{mayChange ? (
-									<Form method="post" preventScrollReset className="flex items-center gap-2"><input type="hidden" name="family" value={family} /><select name="level" className="input w-auto" defaultValue={level} key={level} aria-label={`Level, ${family}`}>{[1, 2, 3].map((value) => <option key={value}>{value}</option>)}</select><button className="btn btn-quiet" name="do" value="level" aria-label={`Set level, ${family}`}>Set</button></Form>
-								) : <b className="num">{level}</b>}
-								{proposal && <p className="basis-full text-[14px]"><b>Level {proposal.level} is due</b>: {proposal.because.join(', ').toLowerCase()} passed. You decide.</p>}
-							</li>
-						))}</ul>
+						<ul className="mt-2">
+							{levels.map(({ family, level, proposal }) => (
+								<li key={family} className="rule flex min-h-[44px] flex-wrap items-center justify-between gap-2 py-1">
+									<span className="flex items-center gap-2.5">
+										<FamilyMark family={family} />
+										{family}
+									</span>
+									{mayChange ? (
+										<Form method="post" preventScrollReset className="flex items-center gap-2">
+											<input type="hidden" name="family" value={family} />
+											<select
+												name="level"
+												className="input w-auto"
+												defaultValue={level}
+												key={level}
+												aria-label={`Level, ${family}`}
+											>
+												{[1, 2, 3].map((value) => (
+													<option key={value}>{value}</option>
+												))}
+											</select>
+											<button className="btn btn-quiet" name="do" value="level" aria-label={`Set level, ${family}`}>
+												Set
+											</button>
+										</Form>
+									) : (
+										<b className="num">{level}</b>
+									)}
+									{proposal && (
+										<p className="basis-full text-[14px]">
+											<b>Level {proposal.level} is due</b>: {proposal.because.join(', ').toLowerCase()} passed. You
+											decide.
+										</p>
+									)}
+								</li>
+							))}
+						</ul>
 					</section>
 					<section>
-						<h2 className="flex justify-between">Care{showPain && <Link className="link text-[14px] font-normal" to={`/athletes/${athlete.id}/care`}>all of it</Link>}</h2>
-						{standsInTheWay.map((words) => <p key={words} className="rule mt-2 py-2"><b>{words}</b></p>)}
+						<h2 className="flex justify-between">
+							Care
+							{showPain && (
+								<Link className="link text-[14px] font-normal" to={`/athletes/${athlete.id}/care`}>
+									all of it
+								</Link>
+							)}
+						</h2>
+						{standsInTheWay.map((words) => (
+							<p key={words} className="rule mt-2 py-2">
+								<b>{words}</b>
+							</p>
+						))}
 						{spare.length > 0 && <p className="rule mt-2 py-2">Spare the {spare.join(' and the ')}.</p>}
 						{showPain && pains.length === 0 && <p className="rule dim mt-2 py-2">No pain reported in ten weeks.</p>}
-						<ul className="mt-2">{pains.map((pain) => <li key={pain.id} className="rule flex justify-between gap-3 py-1.5"><span>{pain.side === 'both' ? '' : `${pain.side} `}{REGION_NAMES[pain.region]}{pain.redFlag && <b>, red flag</b>}<span className="dim block text-[13px]">{shortDay(pain.at.slice(0, 10))}, {pain.moment.replace('-', ' ')}</span></span><b className="num text-[17px]">{pain.score} <span className="dim text-[14px] font-normal">of 10</span></b></li>)}</ul>
-						{clearances.map((row) => <p key={row.id} className="rule py-1.5">{REGION_NAMES[row.region]} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}</p>)}
+						<ul className="mt-2">
+							{pains.map((pain) => (
+								<li key={pain.id} className="rule flex justify-between gap-3 py-1.5">
+									<span>
+										{pain.side === 'both' ? '' : `${pain.side} `}
+										{REGION_NAMES[pain.region]}
+										{pain.redFlag && <b>, red flag</b>}
+										<span className="dim block text-[13px]">
+											{shortDay(pain.at.slice(0, 10))}, {pain.moment.replace('-', ' ')}
+										</span>
+									</span>
+									<b className="num text-[17px]">
+										{pain.score} <span className="dim text-[14px] font-normal">of 10</span>
+									</b>
+								</li>
+							))}
+						</ul>
+						{clearances.map((row) => (
+							<p key={row.id} className="rule py-1.5">
+								{REGION_NAMES[row.region]} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
+							</p>
+						))}
 						{mayReport && <PainForm key={pains.length} problem={actionData?.problems.pain} />}
 						<p className="dim mt-2 text-[13.5px]">Dromos clears nobody: a clinician does, and somebody records it.</p>
 					</section>
@@ -192,18 +507,34 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 	)
 }
 
-function ClosedRegion({ region, since, mayClear, problems }: { region: Region; since: string; mayClear: boolean; problems: Record<string, string> }) {
+function ClosedRegion({
+	region,
+	since,
+	mayClear,
+	problems,
+}: {
+	region: Region
+	since: string
+	mayClear: boolean
+	problems: Record<string, string>
+}) {
 	return (
 		<section className="mt-5 border-l-[4px] border-attn py-1 pl-4">
-			<h2 className="text-attn">Closed until cleared: {REGION_NAMES[region]}, since {since && shortDay(since)}</h2>
+			<h2 className="text-attn">
+				Closed until cleared: {REGION_NAMES[region]}, since {since && shortDay(since)}
+			</h2>
 			{mayClear ? (
 				<Form method="post" className="mt-2 grid max-w-[640px] items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
 					<input type="hidden" name="region" value={region} />
 					<TextField label="Cleared by" name="clearedBy" required problem={problems.clearedBy} />
 					<TextField label="Their role" name="role" required placeholder="physiotherapist" problem={problems.role} />
-					<button className="btn sm:mt-[22px]" name="do" value="clear">Record</button>
+					<button className="btn sm:mt-[22px]" name="do" value="clear">
+						Record
+					</button>
 				</Form>
-			) : <p>Coach or clinician record who cleared it.</p>}
+			) : (
+				<p>Coach or clinician record who cleared it.</p>
+			)}
 			<p className="dim mt-1 text-[14px]">It opens one rung lower, at 60 % of the dose.</p>
 		</section>
 	)
@@ -215,13 +546,43 @@ function PainForm({ problem }: { problem: string | undefined }) {
 		<details className="rule mt-1" open={problem !== undefined}>
 			<summary className="link inline-flex min-h-[44px] items-center">Report pain</summary>
 			<Form method="post" preventScrollReset className="grid grid-cols-2 gap-2 pb-2">
-				<select name="region" className="input" aria-label="Where it hurts" defaultValue=""><option value="">Where</option>{REGIONS.map((region) => <option key={region} value={region}>{REGION_NAMES[region]}</option>)}</select>
-				<select name="side" className="input" aria-label="Side">{['left', 'right', 'both'].map((side) => <option key={side}>{side}</option>)}</select>
-				<input name="score" className="input" inputMode="numeric" placeholder="0 to 10" aria-label="How much, 0 to 10" />
-				<select name="moment" className="input" aria-label="When" defaultValue="next-day"><option value="before">before</option><option value="during">during</option><option value="next-day">the day after</option></select>
-				<label className="col-span-2 flex min-h-[44px] items-center gap-2 text-[14px]"><input type="checkbox" name="redFlag" className="size-5 accent-act" />Sharp, gives way, locks, numb, or a blow to the head</label>
-				{problem && <p className="problem col-span-2" role="alert">{problem}</p>}
-				<button className="btn btn-quiet" name="do" value="pain">Report</button>
+				<select name="region" className="input" aria-label="Where it hurts" defaultValue="">
+					<option value="">Where</option>
+					{REGIONS.map((region) => (
+						<option key={region} value={region}>
+							{REGION_NAMES[region]}
+						</option>
+					))}
+				</select>
+				<select name="side" className="input" aria-label="Side">
+					{['left', 'right', 'both'].map((side) => (
+						<option key={side}>{side}</option>
+					))}
+				</select>
+				<input
+					name="score"
+					className="input"
+					inputMode="numeric"
+					placeholder="0 to 10"
+					aria-label="How much, 0 to 10"
+				/>
+				<select name="moment" className="input" aria-label="When" defaultValue="next-day">
+					<option value="before">before</option>
+					<option value="during">during</option>
+					<option value="next-day">the day after</option>
+				</select>
+				<label className="col-span-2 flex min-h-[44px] items-center gap-2 text-[14px]">
+					<input type="checkbox" name="redFlag" className="size-5 accent-act" />
+					Sharp, gives way, locks, numb, or a blow to the head
+				</label>
+				{problem && (
+					<p className="problem col-span-2" role="alert">
+						{problem}
+					</p>
+				)}
+				<button className="btn btn-quiet" name="do" value="pain">
+					Report
+				</button>
 			</Form>
 		</details>
 	)
@@ -235,24 +596,60 @@ function LadderStory({ ladder }: { ladder: LadderRow }) {
 	const next = ladder.rungs.findIndex((rung, index) => index > ladder.index && !rung.passed)
 	return (
 		<div className="rule pt-2">
-			<h3 className="flex items-center gap-2"><FamilyMark family={ladder.family} label />{ladder.name}{!state.closed && !state.substitute && !state.reentry && <span className="dim font-normal">{writeDose(state.dose)}{state.back && ` at ${state.back.percent} %`}</span>}{ladder.focus === 'priority' && <span className="font-normal">priority</span>}{ladder.focus === 'kept' && <span className="dim font-normal">only kept</span>}</h3>
+			<h3 className="flex items-center gap-2">
+				<FamilyMark family={ladder.family} label />
+				{ladder.name}
+				{!state.closed && !state.substitute && !state.reentry && (
+					<span className="dim font-normal">
+						{writeDose(state.dose)}
+						{state.back && ` at ${state.back.percent} %`}
+					</span>
+				)}
+				{ladder.focus === 'priority' && <span className="font-normal">priority</span>}
+				{ladder.focus === 'kept' && <span className="dim font-normal">only kept</span>}
+			</h3>
 			<ol className="mt-1.5 flex list-none flex-col-reverse">
 				{ladder.rungs.map((rung, index) => {
 					const here = index === ladder.index
 					// Far above, nothing can be done about it yet: the next gate is what matters.
 					if (index > ladder.index + 3 && index !== next && !rung.passed) return null
 					return (
-						<li key={rung.id} className="flex items-center gap-2.5 py-0.5 text-[14px]" aria-current={here ? 'step' : undefined}>
-							<i className={`block w-8 shrink-0 ${here ? 'h-[6px] bg-ink' : rung.passed ? 'h-[3px] bg-ink' : 'h-[3px] bg-chalk'}`} />
-							<span className={here ? 'font-bold' : rung.passed ? '' : 'dim'}>{rung.name}{here && state.passed && ', passed'}{!here && !rung.passed && rung.lock && ` — ${rung.lock}`}</span>
+						<li
+							key={rung.id}
+							className="flex items-center gap-2.5 py-0.5 text-[14px]"
+							aria-current={here ? 'step' : undefined}
+						>
+							<i
+								className={`block w-8 shrink-0 ${here ? 'h-[6px] bg-ink' : rung.passed ? 'h-[3px] bg-ink' : 'h-[3px] bg-chalk'}`}
+							/>
+							<span className={here ? 'font-bold' : rung.passed ? '' : 'dim'}>
+								{rung.name}
+								{here && state.passed && ', passed'}
+								{!here && !rung.passed && rung.lock && ` — ${rung.lock}`}
+							</span>
 						</li>
 					)
 				})}
 			</ol>
 			{ladder.rungs.length > ladder.index + 4 && <p className="dim text-[13px]">{ladder.rungs.length} rungs in all</p>}
-			{ladder.path && <p className="mt-1 text-[14px]"><b>{ladder.path.name}</b>: step {ladder.path.at + 1} of {ladder.path.steps.length}, {ladder.path.steps[ladder.path.at]?.toLowerCase()}.</p>}
-			{state.favour && <p className="mt-1 text-[14px]"><b>One rep of each set moves to the {state.favour}</b>, not more in all.</p>}
-			{state.substitute && <p className="mt-1 text-[14px]"><b>{state.substitute.cause === 'plateau' ? 'On a variation' : 'On an alternative'}</b>{state.substitute.cause !== 'plateau' && ` that spares the ${REGION_NAMES[state.substitute.region]}`}, since {shortDay(state.substitute.since)}.</p>}
+			{ladder.path && (
+				<p className="mt-1 text-[14px]">
+					<b>{ladder.path.name}</b>: step {ladder.path.at + 1} of {ladder.path.steps.length},{' '}
+					{ladder.path.steps[ladder.path.at]?.toLowerCase()}.
+				</p>
+			)}
+			{state.favour && (
+				<p className="mt-1 text-[14px]">
+					<b>One rep of each set moves to the {state.favour}</b>, not more in all.
+				</p>
+			)}
+			{state.substitute && (
+				<p className="mt-1 text-[14px]">
+					<b>{state.substitute.cause === 'plateau' ? 'On a variation' : 'On an alternative'}</b>
+					{state.substitute.cause !== 'plateau' && ` that spares the ${REGION_NAMES[state.substitute.region]}`}, since{' '}
+					{shortDay(state.substitute.since)}.
+				</p>
+			)}
 		</div>
 	)
 }
@@ -262,15 +659,49 @@ function OutsideForm({ problem }: { problem: string | undefined }) {
 		<details className="mt-1" open={problem !== undefined}>
 			<summary className="link inline-flex min-h-[44px] items-center">Enter a match, practice or gym</summary>
 			<Form method="post" preventScrollReset className="grid grid-cols-2 gap-2">
-				<label className="field"><span className="label">What</span><select name="kind" className="input">{OUTSIDE_KINDS.map((kind) => <option key={kind} value={kind}>{OUTSIDE_NAMES[kind]}</option>)}</select></label>
+				<label className="field">
+					<span className="label">What</span>
+					<select name="kind" className="input">
+						{OUTSIDE_KINDS.map((kind) => (
+							<option key={kind} value={kind}>
+								{OUTSIDE_NAMES[kind]}
+							</option>
+						))}
+					</select>
+				</label>
 				<TextField label="Day" name="day" type="date" />
 				<TextField label="Starts" name="startTime" type="time" />
-				<TextField label="Minutes" name="minutes" inputMode="numeric" placeholder={String(OUTSIDE_DEFAULTS.match.minutes)} />
+				<TextField
+					label="Minutes"
+					name="minutes"
+					inputMode="numeric"
+					placeholder={String(OUTSIDE_DEFAULTS.match.minutes)}
+				/>
 				<TextField label="Effort, 0 to 10" name="rpe" inputMode="decimal" />
-				<label className="field"><span className="label">Hard running</span><select name="hardRunning" className="input"><option value="">as usual</option><option value="yes">yes</option><option value="no">no</option></select></label>
-				<label className="field"><span className="label">Hard cutting</span><select name="hardCutting" className="input"><option value="">as usual</option><option value="yes">yes</option><option value="no">no</option></select></label>
-				<button className="btn btn-quiet self-end" name="do" value="outside">Enter</button>
-				{problem && <p className="problem col-span-2" role="alert">{problem}</p>}
+				<label className="field">
+					<span className="label">Hard running</span>
+					<select name="hardRunning" className="input">
+						<option value="">as usual</option>
+						<option value="yes">yes</option>
+						<option value="no">no</option>
+					</select>
+				</label>
+				<label className="field">
+					<span className="label">Hard cutting</span>
+					<select name="hardCutting" className="input">
+						<option value="">as usual</option>
+						<option value="yes">yes</option>
+						<option value="no">no</option>
+					</select>
+				</label>
+				<button className="btn btn-quiet self-end" name="do" value="outside">
+					Enter
+				</button>
+				{problem && (
+					<p className="problem col-span-2" role="alert">
+						{problem}
+					</p>
+				)}
 			</Form>
 		</details>
 	)

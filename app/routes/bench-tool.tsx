@@ -13,11 +13,23 @@ import { WicketsTool } from '../bench/wickets-tool'
 import { allowed, notFound } from '../request-guard'
 
 const VIEWS: Readonly<Record<string, (props: ToolProps) => React.ReactNode>> = {
-	'sprint-profile': SprintProfileTool, steps: StepsTool, wickets: WicketsTool, resisted: ResistedTool, assisted: AssistedTool, carried: CarriedTool,
-	film: FilmTool, contact: ContactTool, plants: PlantsTool, turn: TurnTool, curve: CurveTool, throw: ThrowTool,
+	'sprint-profile': SprintProfileTool,
+	steps: StepsTool,
+	wickets: WicketsTool,
+	resisted: ResistedTool,
+	assisted: AssistedTool,
+	carried: CarriedTool,
+	film: FilmTool,
+	contact: ContactTool,
+	plants: PlantsTool,
+	turn: TurnTool,
+	curve: CurveTool,
+	throw: ThrowTool,
 }
 
-export const meta: Route.MetaFunction = ({ params }) => [{ title: `${BENCH_TOOLS.find((tool) => tool.id === params.tool)?.name ?? 'Bench'} · Dromos` }]
+export const meta: Route.MetaFunction = ({ params }) => [
+	{ title: `${BENCH_TOOLS.find((tool) => tool.id === params.tool)?.name ?? 'Bench'} · Dromos` },
+]
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'marks:read')
@@ -31,7 +43,11 @@ export default function BenchTool({ loaderData }: Route.ComponentProps) {
 	const View = VIEWS[tool.id]!
 	return (
 		<>
-			<p className="print:hidden"><Link className="link inline-flex min-h-[32px] items-center text-[14px]" to="/bench">Bench</Link></p>
+			<p className="print:hidden">
+				<Link className="link inline-flex min-h-[32px] items-center text-[14px]" to="/bench">
+					Bench
+				</Link>
+			</p>
 			<h1>{tool.name}</h1>
 			<p className="dim mt-1 print:hidden">{tool.purpose}.</p>
 			<View key={tool.id} people={people} squads={squads} today={today} />

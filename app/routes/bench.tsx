@@ -15,10 +15,22 @@ export default function Bench() {
 	return (
 		<>
 			<h1>Bench</h1>
-			<p className="dim mt-1 max-w-[640px]">Measuring and arithmetic outside a session. Each tool works alone; what it finds can be kept with an athlete.</p>
-			<ul className="mt-5 gap-x-10 lg:columns-2">{BENCH_TOOLS.map((tool) => (
-				<li key={tool.id} className="rule break-inside-avoid"><Link to={`/bench/${tool.id}`} className="grid min-h-[64px] grid-cols-[34px_1fr] items-center py-2.5"><FamilyMark family={tool.family} label /><span><b className="num text-[16.5px] underline underline-offset-3 decoration-chalk">{tool.name}</b><span className="dim block text-[14px]">{tool.purpose}</span></span></Link></li>
-			))}</ul>
+			<p className="dim mt-1 max-w-[640px]">
+				Measuring and arithmetic outside a session. Each tool works alone; what it finds can be kept with an athlete.
+			</p>
+			<ul className="mt-5 gap-x-10 lg:columns-2">
+				{BENCH_TOOLS.map((tool) => (
+					<li key={tool.id} className="rule break-inside-avoid">
+						<Link to={`/bench/${tool.id}`} className="grid min-h-[64px] grid-cols-[34px_1fr] items-center py-2.5">
+							<FamilyMark family={tool.family} label />
+							<span>
+								<b className="num text-[16.5px] underline underline-offset-3 decoration-chalk">{tool.name}</b>
+								<span className="dim block text-[14px]">{tool.purpose}</span>
+							</span>
+						</Link>
+					</li>
+				))}
+			</ul>
 		</>
 	)
 }

@@ -1,15 +1,9 @@
 import { Form, data } from 'react-router'
-import { listPeople } from '#db/queries/clubs'
-import { listMembers } from '#db/queries/squads'
-import { ROLES } from '#db/schema/people'
-import { listDevices, unpairDevice } from '#db/queries/devices'
-import { DEVICE_KIND_NAMES } from '#core/devices/schema'
-import { makePairingCode } from '#server/devices/pair'
+import { SURFACES } from '#core/library/surfaces'
 import { invite } from '#server/access/join'
-import { addGround } from '#server/field-map/save-map'
-import { deleteGround, listGrounds } from '#db/queries/grounds'
-import { SURFACES } from '#core/progress/surfaces'
-import { may } from '#server/access/roles'
+import { readClubPage } from '#server/access/read-club-page'
+import { makePairingCode, unpair } from '#server/devices/pair'
+import { addGround, removeGround } from '#server/field-map/save-map'
 import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
 import { SignOut } from '../ui/sign-out'
@@ -17,33 +11,42 @@ import { SignOut } from '../ui/sign-out'
 export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
-	const { who, scope } = allowed(context, request, 'plan:read')
-	const mayInvite = may(who.role, 'people:write')
-	const members = mayInvite ? await listMembers(scope) : []
-	return { club: who.clubName, timeZone: who.timeZone, name: who.name, role: who.role, mayInvite, people: mayInvite ? await listPeople(scope) : [], devices: mayInvite ? (await listDevices(scope)).map(({ id, kind, name, lastSeenAt }) => ({ id, kind: DEVICE_KIND_NAMES[kind], name, lastSeenAt: lastSeenAt?.toISOString() ?? null })) : [], athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()], roles: ROLES, grounds: await listGrounds(scope), mayPlan: may(who.role, 'plan:write') }
+	return readClubPage(allowed(context, request, 'plan:read').who)
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const form = await request.formData()
 	const nothing = { link: null, problem: null, code: null, groundProblem: null }
 	if (form.get('intent') === 'ground' || form.get('intent') === 'unground') {
-		const { who, scope } = allowed(context, request, 'plan:write')
+		const { who } = allowed(context, request, 'plan:write')
 		if (form.get('intent') === 'unground') {
-			await deleteGround(scope, String(form.get('groundId') ?? ''))
+			await removeGround(who, String(form.get('groundId') ?? ''))
 			return data(nothing)
 		}
 		const text = (name: string) => String(form.get(name) ?? '')
-		const added = await addGround(who, { name: text('name'), lengthM: text('lengthM'), widthM: text('widthM'), surface: text('surface') })
+		const added = await addGround(who, {
+			name: text('name'),
+			lengthM: text('lengthM'),
+			widthM: text('widthM'),
+			surface: text('surface'),
+		})
 		return 'problem' in added ? data({ ...nothing, groundProblem: added.problem }, { status: 400 }) : data(nothing)
 	}
 	const { who, scope } = allowed(context, request, 'people:write')
 	if (form.get('intent') === 'pair') return data({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
 	if (form.get('intent') === 'unpair') {
-		await unpairDevice(scope, String(form.get('deviceId') ?? ''), new Date())
+		await unpair(scope, String(form.get('deviceId') ?? ''), new Date())
 		return data(nothing)
 	}
-	const result = await invite(scope, who.personId, String(form.get('role') ?? ''), String(form.get('athleteId') ?? '') || null, new Date())
-	if ('problems' in result) return data({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
+	const result = await invite(
+		scope,
+		who.personId,
+		String(form.get('role') ?? ''),
+		String(form.get('athleteId') ?? '') || null,
+		new Date(),
+	)
+	if ('problems' in result)
+		return data({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
 	return data({ ...nothing, link: `${new URL(request.url).origin}/join/${result.token}` })
 }
 
@@ -59,58 +62,186 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 	return (
 		<>
 			<h1>{club}</h1>
-			<p className="dim mt-1">Days are counted in {timeZone}. You are {name}, {role}.</p>
-			<div className="mt-3 lg:hidden"><SignOut className="btn btn-quiet" /></div>
+			<p className="dim mt-1">
+				Days are counted in {timeZone}. You are {name}, {role}.
+			</p>
+			<div className="mt-3 lg:hidden">
+				<SignOut className="btn btn-quiet" />
+			</div>
 			<section className="mt-7 max-w-[720px]">
 				<h2>Grounds</h2>
-				<p className="dim mt-1">Paced out once, from the base corner: length along, width up. The field maps stand on them.</p>
-				<ul className="mt-2">{grounds.map((ground) => (
-					<li key={ground.id} className="rule flex items-center justify-between gap-4 py-2">
-						<span><b>{ground.name}</b><span className="dim block text-[14px]"><span className="num">{ground.lengthM} × {ground.widthM} m</span>, {ground.surface.replace('-', ' ')}</span></span>
-						{mayPlan && <Form method="post"><input type="hidden" name="groundId" value={ground.id} /><button className="btn btn-quiet" name="intent" value="unground" aria-label={`Take ${ground.name} off`}>Take off</button></Form>}
-					</li>
-				))}</ul>
+				<p className="dim mt-1">
+					Paced out once, from the base corner: length along, width up. The field maps stand on them.
+				</p>
+				<ul className="mt-2">
+					{grounds.map((ground) => (
+						<li key={ground.id} className="rule flex items-center justify-between gap-4 py-2">
+							<span>
+								<b>{ground.name}</b>
+								<span className="dim block text-[14px]">
+									<span className="num">
+										{ground.lengthM} × {ground.widthM} m
+									</span>
+									, {ground.surface.replace('-', ' ')}
+								</span>
+							</span>
+							{mayPlan && (
+								<Form method="post">
+									<input type="hidden" name="groundId" value={ground.id} />
+									<button
+										className="btn btn-quiet"
+										name="intent"
+										value="unground"
+										aria-label={`Take ${ground.name} off`}
+									>
+										Take off
+									</button>
+								</Form>
+							)}
+						</li>
+					))}
+				</ul>
 				{grounds.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
 				{mayPlan && (
 					<Form method="post" className="mt-3 flex flex-wrap items-end gap-3" key={grounds.length}>
-						<label className="field w-[220px]"><span className="label">Name</span><input className="input" name="name" required maxLength={200} /></label>
-						<label className="field w-[90px]"><span className="label">Length, m</span><input className="input" name="lengthM" inputMode="decimal" required /></label>
-						<label className="field w-[90px]"><span className="label">Width, m</span><input className="input" name="widthM" inputMode="decimal" required /></label>
-						<label className="field w-[140px]"><span className="label">Under foot</span><select className="input" name="surface">{SURFACES.map((surface) => <option key={surface} value={surface}>{surface.replace('-', ' ')}</option>)}</select></label>
-						<button className="btn" name="intent" value="ground">Add the ground</button>
+						<label className="field w-[220px]">
+							<span className="label">Name</span>
+							<input className="input" name="name" required maxLength={200} />
+						</label>
+						<label className="field w-[90px]">
+							<span className="label">Length, m</span>
+							<input className="input" name="lengthM" inputMode="decimal" required />
+						</label>
+						<label className="field w-[90px]">
+							<span className="label">Width, m</span>
+							<input className="input" name="widthM" inputMode="decimal" required />
+						</label>
+						<label className="field w-[140px]">
+							<span className="label">Under foot</span>
+							<select className="input" name="surface">
+								{SURFACES.map((surface) => (
+									<option key={surface} value={surface}>
+										{surface.replace('-', ' ')}
+									</option>
+								))}
+							</select>
+						</label>
+						<button className="btn" name="intent" value="ground">
+							Add the ground
+						</button>
 					</Form>
 				)}
-				{actionData?.groundProblem && <p className="problem mt-2" role="alert">{actionData.groundProblem}</p>}
+				{actionData?.groundProblem && (
+					<p className="problem mt-2" role="alert">
+						{actionData.groundProblem}
+					</p>
+				)}
 			</section>
 			{mayInvite && (
 				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
 					<section>
 						<h2>People who sign in</h2>
-						<ul className="mt-2">{people.map((person) => <li key={person.id} className="rule flex justify-between gap-4 py-2"><span><b>{person.name}</b><span className="dim block text-[14px]">{person.email}</span></span><span>{person.role}</span></li>)}</ul>
+						<ul className="mt-2">
+							{people.map((person) => (
+								<li key={person.id} className="rule flex justify-between gap-4 py-2">
+									<span>
+										<b>{person.name}</b>
+										<span className="dim block text-[14px]">{person.email}</span>
+									</span>
+									<span>{person.role}</span>
+								</li>
+							))}
+						</ul>
 					</section>
 					<section>
 						<h2>Invite somebody</h2>
 						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>
 						<Form method="post" className="mt-3 grid max-w-[440px] gap-4">
-							<div className="field"><label htmlFor="role">Role</label><select id="role" name="role" className="input" defaultValue="assistant">{roles.map((option) => <option key={option} value={option}>{option}</option>)}</select><ul className="dim text-[14px]">{roles.map((option) => <li key={option}>{option}: {MAY[option]}</li>)}</ul></div>
-							<div className="field"><label htmlFor="athleteId">Athlete, when the role is athlete</label><select id="athleteId" name="athleteId" className="input" defaultValue=""><option value="">—</option>{athletes.map((athlete) => <option key={athlete.id} value={athlete.id}>{athlete.name}</option>)}</select></div>
-							{actionData?.problem && <p className="problem" role="alert">{actionData.problem}</p>}
+							<div className="field">
+								<label htmlFor="role">Role</label>
+								<select id="role" name="role" className="input" defaultValue="assistant">
+									{roles.map((option) => (
+										<option key={option} value={option}>
+											{option}
+										</option>
+									))}
+								</select>
+								<ul className="dim text-[14px]">
+									{roles.map((option) => (
+										<li key={option}>
+											{option}: {MAY[option]}
+										</li>
+									))}
+								</ul>
+							</div>
+							<div className="field">
+								<label htmlFor="athleteId">Athlete, when the role is athlete</label>
+								<select id="athleteId" name="athleteId" className="input" defaultValue="">
+									<option value="">—</option>
+									{athletes.map((athlete) => (
+										<option key={athlete.id} value={athlete.id}>
+											{athlete.name}
+										</option>
+									))}
+								</select>
+							</div>
+							{actionData?.problem && (
+								<p className="problem" role="alert">
+									{actionData.problem}
+								</p>
+							)}
 							<button className="btn justify-self-start">Make a link</button>
 						</Form>
-						{actionData?.link && <p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">Copy it now; it is not shown again.<br /><code className="text-[14px] break-all" data-testid="invitation">{actionData.link}</code></p>}
+						{actionData?.link && (
+							<p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">
+								Copy it now; it is not shown again.
+								<br />
+								<code className="text-[14px] break-all" data-testid="invitation">
+									{actionData.link}
+								</code>
+							</p>
+						)}
 					</section>
 					<section>
 						<h2>Measuring devices</h2>
-						<p className="dim mt-1">Timing gates, contact mats and ball sensors that speak the open protocol pair with a code, once. What they see reaches the phone that lets them log.</p>
-						<ul className="mt-2">{devices.map((device) => (
-							<li key={device.id} className="rule flex items-center justify-between gap-4 py-2">
-								<span><b>{device.name}</b><span className="dim block text-[14px]">{device.kind} · {device.lastSeenAt ? `last heard ${device.lastSeenAt.slice(0, 16).replace('T', ' ')} UTC` : 'not heard yet'}</span></span>
-								<Form method="post"><input type="hidden" name="intent" value="unpair" /><input type="hidden" name="deviceId" value={device.id} /><button className="btn btn-quiet">Unpair</button></Form>
-							</li>
-						))}</ul>
+						<p className="dim mt-1">
+							Timing gates, contact mats and ball sensors that speak the open protocol pair with a code, once. What they
+							see reaches the phone that lets them log.
+						</p>
+						<ul className="mt-2">
+							{devices.map((device) => (
+								<li key={device.id} className="rule flex items-center justify-between gap-4 py-2">
+									<span>
+										<b>{device.name}</b>
+										<span className="dim block text-[14px]">
+											{device.kind} ·{' '}
+											{device.lastSeenAt
+												? `last heard ${device.lastSeenAt.slice(0, 16).replace('T', ' ')} UTC`
+												: 'not heard yet'}
+										</span>
+									</span>
+									<Form method="post">
+										<input type="hidden" name="intent" value="unpair" />
+										<input type="hidden" name="deviceId" value={device.id} />
+										<button className="btn btn-quiet">Unpair</button>
+									</Form>
+								</li>
+							))}
+						</ul>
 						{devices.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
-						<Form method="post" className="mt-3"><input type="hidden" name="intent" value="pair" /><button className="btn">Make a pairing code</button></Form>
-						{actionData?.code && <p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">Type it into the device within the hour.<br /><code className="num text-[28px]" data-testid="pairing-code">{actionData.code}</code></p>}
+						<Form method="post" className="mt-3">
+							<input type="hidden" name="intent" value="pair" />
+							<button className="btn">Make a pairing code</button>
+						</Form>
+						{actionData?.code && (
+							<p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">
+								Type it into the device within the hour.
+								<br />
+								<code className="num text-[28px]" data-testid="pairing-code">
+									{actionData.code}
+								</code>
+							</p>
+						)}
 					</section>
 				</div>
 			)}

@@ -15,11 +15,21 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 	const asked = new URL(request.url).searchParams.get('session')
 	const here = asked ? await store.pack(asked) : null
 	const fetched = here || (asked === null && (await store.packs()).length > 0) ? null : await fetchPacks(store, asked)
-	const [person, lanes, sound, vibration, gates, feed, notDoubles] = [await store.read('person'), await store.read('lanes'), await store.read('sound'), await store.read('vibration'), await store.read('gates'), await store.read('feedSince'), await store.read('settled')]
+	const [person, lanes, sound, vibration, gates, feed, notDoubles] = [
+		await store.read('person'),
+		await store.read('lanes'),
+		await store.read('sound'),
+		await store.read('vibration'),
+		await store.read('gates'),
+		await store.read('feedSince'),
+		await store.read('settled'),
+	]
 	return {
 		asked,
 		pack: asked ? await store.pack(asked) : null,
-		packs: (await store.packs()).map(({ id, sheet, fetchedAt }) => ({ id, session: sheet.session, athletes: sheet.athletes.length, fetchedAt })).sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1)),
+		packs: (await store.packs())
+			.map(({ id, sheet, fetchedAt }) => ({ id, session: sheet.session, athletes: sheet.athletes.length, fetchedAt }))
+			.sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1)),
 		waiting: await store.waitingCount(),
 		person: person ?? (null as PackAnswer['person'] | null),
 		settings: { lanes: lanes ?? 1, sound: sound ?? false, vibration: vibration ?? true, gates: gates ?? [10] },
@@ -30,12 +40,30 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 }
 
 /** What is tapped never asks the loader again. */
-export const shouldRevalidate = ({ currentUrl, nextUrl, defaultShouldRevalidate }: { currentUrl: URL; nextUrl: URL; defaultShouldRevalidate: boolean }) => (currentUrl.search === nextUrl.search ? false : defaultShouldRevalidate)
+export const shouldRevalidate = ({
+	currentUrl,
+	nextUrl,
+	defaultShouldRevalidate,
+}: {
+	currentUrl: URL
+	nextUrl: URL
+	defaultShouldRevalidate: boolean
+}) => (currentUrl.search === nextUrl.search ? false : defaultShouldRevalidate)
 
 export function HydrateFallback() {
-	return <div className="sun grid min-h-dvh place-content-center bg-paper text-ink"><p className="text-[18px]" role="status">Opening the field …</p></div>
+	return (
+		<div className="sun grid min-h-dvh place-content-center bg-paper text-ink">
+			<p className="text-[18px]" role="status">
+				Opening the field …
+			</p>
+		</div>
+	)
 }
 
 export default function Field({ loaderData }: Route.ComponentProps) {
-	return <div className="sun min-h-dvh bg-paper text-ink"><FieldPage {...loaderData} /></div>
+	return (
+		<div className="sun min-h-dvh bg-paper text-ink">
+			<FieldPage {...loaderData} />
+		</div>
+	)
 }

@@ -26,7 +26,9 @@ export async function action({ request }: Route.ActionArgs) {
 	const values = { club: text('club'), timeZone: text('timeZone'), name: text('name'), email: text('email') }
 	const result = await makeFirstClub({ ...values, password: text('password') }, new Date())
 	if ('problems' in result) return data({ problems: result.problems, values }, { status: 400 })
-	return redirect('/squads', { headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) } })
+	return redirect('/squads', {
+		headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) },
+	})
 }
 
 export default function First({ actionData }: Route.ComponentProps) {
@@ -39,10 +41,41 @@ export default function First({ actionData }: Route.ComponentProps) {
 			<p className="dim mt-2">Everybody else joins later through a link that you send.</p>
 			<Form method="post" className="mt-6 grid gap-4">
 				<TextField label="Club" name="club" defaultValue={values?.club} problem={problems?.club} required />
-				<TextField label="Time zone" name="timeZone" defaultValue={zone} problem={problems?.timeZone} hint="Where you train; it decides which day it is." required suppressHydrationWarning />
-				<TextField label="Your name" name="name" autoComplete="name" defaultValue={values?.name} problem={problems?.name} required />
-				<TextField label="Email" name="email" type="email" autoComplete="username" defaultValue={values?.email} problem={problems?.email} required />
-				<TextField label="Password" name="password" type="password" autoComplete="new-password" problem={problems?.password} hint="Ten characters or more." required />
+				<TextField
+					label="Time zone"
+					name="timeZone"
+					defaultValue={zone}
+					problem={problems?.timeZone}
+					hint="Where you train; it decides which day it is."
+					required
+					suppressHydrationWarning
+				/>
+				<TextField
+					label="Your name"
+					name="name"
+					autoComplete="name"
+					defaultValue={values?.name}
+					problem={problems?.name}
+					required
+				/>
+				<TextField
+					label="Email"
+					name="email"
+					type="email"
+					autoComplete="username"
+					defaultValue={values?.email}
+					problem={problems?.email}
+					required
+				/>
+				<TextField
+					label="Password"
+					name="password"
+					type="password"
+					autoComplete="new-password"
+					problem={problems?.password}
+					hint="Ten characters or more."
+					required
+				/>
 				<button className="btn justify-self-start">Make the club</button>
 			</Form>
 		</main>

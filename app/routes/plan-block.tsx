@@ -2,14 +2,26 @@ import { useState } from 'react'
 import { Link, data, redirect, useFetcher } from 'react-router'
 import { addDays, mondayOf, shortDay } from '#core/calendar/days'
 import { LEVELS, type Level, PHASES, type Phase } from '#core/library/types'
-import { BLOCK_WEEKS, type BlockPlan, type Emphasis, blockSessions, completePlan, defaultPhases, defaultShape } from '#core/plan/block'
-import { QUALITIES, QUALITY_NAMES, QUALITY_OF, QUANTITIES, type Quality, type Quantity, targetOf } from '#core/plan/targets'
-import { spacingMetH } from '#core/progress/spacing'
-import { readBlock } from '#db/queries/plan'
-import { readLibrary } from '#db/queries/library'
-import { listMembers, listSquads, readLevels } from '#db/queries/squads'
+import {
+	BLOCK_WEEKS,
+	type BlockPlan,
+	type Emphasis,
+	blockSessions,
+	defaultPhases,
+	defaultShape,
+} from '#core/plan/block'
+import {
+	QUALITIES,
+	QUALITY_NAMES,
+	QUALITY_OF,
+	QUANTITIES,
+	type Quality,
+	type Quantity,
+	targetOf,
+} from '#core/plan/targets'
 import { todayAt } from '#server/clock'
 import { makeBlock, readBlockPlan } from '#server/plan/make-block'
+import { readBlockForm } from '#server/plan/read-block-form'
 import type { Route } from './+types/plan-block'
 import { allowed, notFound } from '../request-guard'
 
@@ -18,15 +30,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Plan a block · Dromos'
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
 	const copy = new URL(request.url).searchParams.get('copy')
-	const copied = copy && /^[0-9a-f-]{36}$/.test(copy) ? await readBlock(scope, copy) : null
-	const [library, members, levels] = [await readLibrary(scope), await listMembers(scope), await readLevels(scope, (await listMembers(scope)).map((member) => member.id))]
-	const squads = (await listSquads(scope)).map(({ id, name, trainingDays, startTime, schoolId }) => ({
-		id, name, trainingDays, startTime, spacingMetH: library.schools[schoolId] ? spacingMetH(library.schools[schoolId]) : 44,
-		/** How many athletes are at each level, by family. */
-		levels: Object.fromEntries(QUALITIES.map((quality) => [quality, LEVELS.map((level) => members.filter((member) => member.squadId === id && levels(member.id, quality) === level).length)])) as Record<Quality, number[]>,
-	}))
-	// A copy follows on from what it copies.
-	return { squads, monday: copied ? addDays(copied.start, copied.weeks * 7) : addDays(mondayOf(todayAt(who.timeZone)), 7), copied: copied && { squadId: copied.squadId, plan: completePlan(copied.plan) } }
+	return readBlockForm(scope, copy && /^[0-9a-f-]{36}$/.test(copy) ? copy : null, todayAt(who.timeZone))
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
@@ -47,7 +51,12 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
-const PHASE_NAMES: Record<Phase, string> = { accumulate: 'strength', intensify: 'strength-speed', peaking: 'peaking', unloading: 'unloading' }
+const PHASE_NAMES: Record<Phase, string> = {
+	accumulate: 'strength',
+	intensify: 'strength-speed',
+	peaking: 'peaking',
+	unloading: 'unloading',
+}
 
 /** From an emphasis to weeks of sessions: what each week asks, before anything is made. */
 export default function PlanBlock({ loaderData }: Route.ComponentProps) {
@@ -57,12 +66,30 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 	const squad = squads.find((one) => one.id === squadId)
 	const daysOf = (id: string): BlockPlan['days'] => {
 		const one = squads.find((other) => other.id === id)
-		return (one && one.trainingDays.length > 0 ? one.trainingDays : [2, 4]).map((weekday) => ({ weekday, startTime: one?.startTime ?? '17:30', minutes: 90 }))
+		return (one && one.trainingDays.length > 0 ? one.trainingDays : [2, 4]).map((weekday) => ({
+			weekday,
+			startTime: one?.startTime ?? '17:30',
+			minutes: 90,
+		}))
 	}
-	const [plan, setPlan] = useState<BlockPlan>(() => (copied ? { ...copied.plan, start: monday } : { start: monday, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: daysOf(squadId), priority: null, kept: [], testDay: false, content: 'proposed' }))
+	const [plan, setPlan] = useState<BlockPlan>(() =>
+		copied
+			? { ...copied.plan, start: monday }
+			: {
+					start: monday,
+					phases: defaultPhases(5, 'strength'),
+					shape: defaultShape(5),
+					days: daysOf(squadId),
+					priority: null,
+					kept: [],
+					testDay: false,
+					content: 'proposed',
+				},
+	)
 	const [emphasis, setEmphasis] = useState<Emphasis>('strength')
 	const weeks = plan.phases.length
-	const reshape = (count: number, to: Emphasis) => setPlan({ ...plan, phases: defaultPhases(count, to), shape: defaultShape(count) })
+	const reshape = (count: number, to: Emphasis) =>
+		setPlan({ ...plan, phases: defaultPhases(count, to), shape: defaultShape(count) })
 	let problem = sender.data && 'problem' in sender.data ? sender.data.problem : null
 	let sessions: ReturnType<typeof blockSessions> = []
 	try {
@@ -71,87 +98,398 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 		problem = error instanceof RangeError ? error.message : 'This cannot be planned.'
 	}
 	const busy = sender.state !== 'idle'
-	if (squads.length === 0) return <><h1>Plan a block</h1><p className="mt-3">Make a squad first. <Link className="link" to="/squads">To the squads</Link></p></>
+	if (squads.length === 0)
+		return (
+			<>
+				<h1>Plan a block</h1>
+				<p className="mt-3">
+					Make a squad first.{' '}
+					<Link className="link" to="/squads">
+						To the squads
+					</Link>
+				</p>
+			</>
+		)
 	return (
 		<>
-			<p className="dim"><Link className="link" to="/plan">Plan</Link></p>
-			<h1 className="mt-1">{sessions.length} sessions in {weeks} weeks</h1>
-			<p className="dim mt-1 max-w-[640px]">{plan.content === 'proposed' ? 'Each session from its targets' : 'The parts of the squad’s last session, week by week at its share'}; each athlete’s own line as it stands on the day. Days that have a session already are left as they are.</p>
+			<p className="dim">
+				<Link className="link" to="/plan">
+					Plan
+				</Link>
+			</p>
+			<h1 className="mt-1">
+				{sessions.length} sessions in {weeks} weeks
+			</h1>
+			<p className="dim mt-1 max-w-[640px]">
+				{plan.content === 'proposed'
+					? 'Each session from its targets'
+					: 'The parts of the squad’s last session, week by week at its share'}
+				; each athlete’s own line as it stands on the day. Days that have a session already are left as they are.
+			</p>
 			<div className="mt-5 grid max-w-[900px] gap-4 sm:grid-cols-4">
-				<div className="field"><label htmlFor="squad">Squad</label><select id="squad" className="input" value={squadId} onChange={(event) => { setSquadId(event.target.value); setPlan({ ...plan, days: daysOf(event.target.value) }) }}>{squads.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select></div>
-				<div className="field"><label htmlFor="start">First Monday</label><input id="start" type="date" step={7} className="input" value={plan.start} onChange={(event) => event.target.value && setPlan({ ...plan, start: mondayOf(event.target.value) })} /></div>
-				<div className="field"><label htmlFor="weeks">Weeks</label><select id="weeks" className="input" value={weeks} onChange={(event) => reshape(Number(event.target.value), emphasis)}>{Array.from({ length: BLOCK_WEEKS.most - BLOCK_WEEKS.least + 1 }, (_, index) => BLOCK_WEEKS.least + index).map((count) => <option key={count} value={count}>{count}</option>)}</select></div>
-				<div className="field"><label htmlFor="emphasis">Emphasis</label><select id="emphasis" className="input" value={emphasis} onChange={(event) => { setEmphasis(event.target.value as Emphasis); reshape(weeks, event.target.value as Emphasis) }}><option value="strength">strength</option><option value="strength-speed">strength-speed</option><option value="peaking">peaking</option></select></div>
+				<div className="field">
+					<label htmlFor="squad">Squad</label>
+					<select
+						id="squad"
+						className="input"
+						value={squadId}
+						onChange={(event) => {
+							setSquadId(event.target.value)
+							setPlan({ ...plan, days: daysOf(event.target.value) })
+						}}
+					>
+						{squads.map((one) => (
+							<option key={one.id} value={one.id}>
+								{one.name}
+							</option>
+						))}
+					</select>
+				</div>
+				<div className="field">
+					<label htmlFor="start">First Monday</label>
+					<input
+						id="start"
+						type="date"
+						step={7}
+						className="input"
+						value={plan.start}
+						onChange={(event) => event.target.value && setPlan({ ...plan, start: mondayOf(event.target.value) })}
+					/>
+				</div>
+				<div className="field">
+					<label htmlFor="weeks">Weeks</label>
+					<select
+						id="weeks"
+						className="input"
+						value={weeks}
+						onChange={(event) => reshape(Number(event.target.value), emphasis)}
+					>
+						{Array.from(
+							{ length: BLOCK_WEEKS.most - BLOCK_WEEKS.least + 1 },
+							(_, index) => BLOCK_WEEKS.least + index,
+						).map((count) => (
+							<option key={count} value={count}>
+								{count}
+							</option>
+						))}
+					</select>
+				</div>
+				<div className="field">
+					<label htmlFor="emphasis">Emphasis</label>
+					<select
+						id="emphasis"
+						className="input"
+						value={emphasis}
+						onChange={(event) => {
+							setEmphasis(event.target.value as Emphasis)
+							reshape(weeks, event.target.value as Emphasis)
+						}}
+					>
+						<option value="strength">strength</option>
+						<option value="strength-speed">strength-speed</option>
+						<option value="peaking">peaking</option>
+					</select>
+				</div>
 			</div>
 			<div className="mt-4 grid max-w-[900px] gap-4 sm:grid-cols-4">
-				<label className="field"><span className="label">Priority</span><select className="input" value={plan.priority ?? ''} onChange={(event) => { const priority = (event.target.value || null) as Quality | null; setPlan({ ...plan, priority, kept: plan.kept.filter((quality) => quality !== priority) }) }}><option value="">none</option>{QUALITIES.map((quality) => <option key={quality} value={quality}>{QUALITY_NAMES[quality]}</option>)}</select></label>
-				<fieldset className="sm:col-span-2"><legend className="label">Only kept: two thirds</legend><div className="mt-1 flex flex-wrap gap-2">{QUALITIES.filter((quality) => quality !== plan.priority).map((quality) => <button key={quality} type="button" className={TOGGLE} aria-pressed={plan.kept.includes(quality)} onClick={() => setPlan({ ...plan, kept: plan.kept.includes(quality) ? plan.kept.filter((one) => one !== quality) : [...plan.kept, quality] })}>{QUALITY_NAMES[quality]}</button>)}</div></fieldset>
-				<label className="field"><span className="label">Hard sessions</span><select className="input" value={plan.content} onChange={(event) => setPlan({ ...plan, content: event.target.value as BlockPlan['content'] })}><option value="proposed">from the targets</option><option value="copied">as the last session</option></select></label>
+				<label className="field">
+					<span className="label">Priority</span>
+					<select
+						className="input"
+						value={plan.priority ?? ''}
+						onChange={(event) => {
+							const priority = (event.target.value || null) as Quality | null
+							setPlan({ ...plan, priority, kept: plan.kept.filter((quality) => quality !== priority) })
+						}}
+					>
+						<option value="">none</option>
+						{QUALITIES.map((quality) => (
+							<option key={quality} value={quality}>
+								{QUALITY_NAMES[quality]}
+							</option>
+						))}
+					</select>
+				</label>
+				<fieldset className="sm:col-span-2">
+					<legend className="label">Only kept: two thirds</legend>
+					<div className="mt-1 flex flex-wrap gap-2">
+						{QUALITIES.filter((quality) => quality !== plan.priority).map((quality) => (
+							<button
+								key={quality}
+								type="button"
+								className={TOGGLE}
+								aria-pressed={plan.kept.includes(quality)}
+								onClick={() =>
+									setPlan({
+										...plan,
+										kept: plan.kept.includes(quality)
+											? plan.kept.filter((one) => one !== quality)
+											: [...plan.kept, quality],
+									})
+								}
+							>
+								{QUALITY_NAMES[quality]}
+							</button>
+						))}
+					</div>
+				</fieldset>
+				<label className="field">
+					<span className="label">Hard sessions</span>
+					<select
+						className="input"
+						value={plan.content}
+						onChange={(event) => setPlan({ ...plan, content: event.target.value as BlockPlan['content'] })}
+					>
+						<option value="proposed">from the targets</option>
+						<option value="copied">as the last session</option>
+					</select>
+				</label>
 			</div>
 			<fieldset className="mt-5">
 				<legend className="label">Training days of {squad?.name}</legend>
 				<div className="mt-1 flex flex-wrap items-start gap-2">
-					{WEEKDAYS.map((name, index) => <DayColumn key={name} name={name} weekday={index + 1} days={plan.days} roles={rolesOf(sessions, index + 1)} usualTime={squad?.startTime ?? '17:30'} onChange={(days) => setPlan({ ...plan, days })} />)}
+					{WEEKDAYS.map((name, index) => (
+						<DayColumn
+							key={name}
+							name={name}
+							weekday={index + 1}
+							days={plan.days}
+							roles={rolesOf(sessions, index + 1)}
+							usualTime={squad?.startTime ?? '17:30'}
+							onChange={(days) => setPlan({ ...plan, days })}
+						/>
+					))}
 				</div>
-				<label className="mt-3 flex min-h-[44px] items-center gap-2.5"><input type="checkbox" className="size-5 accent-act" checked={plan.testDay} onChange={(event) => setPlan({ ...plan, testDay: event.target.checked })} />Tests on the last hard day of the unloading week</label>
+				<label className="mt-3 flex min-h-[44px] items-center gap-2.5">
+					<input
+						type="checkbox"
+						className="size-5 accent-act"
+						checked={plan.testDay}
+						onChange={(event) => setPlan({ ...plan, testDay: event.target.checked })}
+					/>
+					Tests on the last hard day of the unloading week
+				</label>
 			</fieldset>
 			<div className="mt-6 overflow-x-auto">
 				<table className="w-full max-w-[1100px] border-collapse text-[14px]">
 					<caption className="sr-only">Weeks, and what each asks of an athlete by level</caption>
-					<thead><tr className="dim text-left text-[13px]"><th className="font-normal" scope="col">Week</th><th className="font-normal" scope="col">Load</th><th className="font-normal" scope="col">Emphasis</th>{QUANTITIES.map((quantity) => <th key={quantity} scope="col" className="pl-3 text-right font-normal">{HEADS[quantity]}</th>)}</tr></thead>
+					<thead>
+						<tr className="dim text-left text-[13px]">
+							<th className="font-normal" scope="col">
+								Week
+							</th>
+							<th className="font-normal" scope="col">
+								Load
+							</th>
+							<th className="font-normal" scope="col">
+								Emphasis
+							</th>
+							{QUANTITIES.map((quantity) => (
+								<th key={quantity} scope="col" className="pl-3 text-right font-normal">
+									{HEADS[quantity]}
+								</th>
+							))}
+						</tr>
+					</thead>
 					<tbody>
 						{plan.phases.map((phase, week) => (
 							<tr key={week} className="rule">
-								<th scope="row" className="w-[92px] py-1.5 text-left font-normal"><b className="num">Week {week + 1}</b><span className="dim block text-[13px]">{shortDay(addDays(plan.start, week * 7))}</span></th>
-								<td className="w-[190px] pr-3"><span className="flex items-center gap-1"><span className="h-[12px] flex-1 border border-ink-2" aria-hidden="true"><span className={`block h-full ${phase === 'unloading' ? 'bg-chalk' : 'bg-ink'}`} style={{ width: `${(100 * plan.shape[week]!) / Math.max(...plan.shape)}%` }} /></span><input aria-label={`Load of week ${week + 1}, percent`} inputMode="numeric" className="input w-[62px]! px-2!" value={plan.shape[week] || ''} onChange={(event) => setPlan({ ...plan, shape: plan.shape.map((load, index) => (index === week ? Number(event.target.value.replace(/\D/g, '')) : load)) })} />%</span></td>
-								<td className="w-[150px]"><select aria-label={`Emphasis of week ${week + 1}`} className="input" value={phase} onChange={(event) => setPlan({ ...plan, phases: plan.phases.map((one, index) => (index === week ? (event.target.value as Phase) : one)) })}>{PHASES.map((one) => <option key={one} value={one}>{PHASE_NAMES[one]}</option>)}</select></td>
-								{QUANTITIES.map((quantity) => <td key={quantity} className="num min-w-[84px] pl-3 text-right">{askedIn(sessions, week + 1, quantity, plan, squad?.levels)}</td>)}
+								<th scope="row" className="w-[92px] py-1.5 text-left font-normal">
+									<b className="num">Week {week + 1}</b>
+									<span className="dim block text-[13px]">{shortDay(addDays(plan.start, week * 7))}</span>
+								</th>
+								<td className="w-[190px] pr-3">
+									<span className="flex items-center gap-1">
+										<span className="h-[12px] flex-1 border border-ink-2" aria-hidden="true">
+											<span
+												className={`block h-full ${phase === 'unloading' ? 'bg-chalk' : 'bg-ink'}`}
+												style={{ width: `${(100 * plan.shape[week]!) / Math.max(...plan.shape)}%` }}
+											/>
+										</span>
+										<input
+											aria-label={`Load of week ${week + 1}, percent`}
+											inputMode="numeric"
+											className="input w-[62px]! px-2!"
+											value={plan.shape[week] || ''}
+											onChange={(event) =>
+												setPlan({
+													...plan,
+													shape: plan.shape.map((load, index) =>
+														index === week ? Number(event.target.value.replace(/\D/g, '')) : load,
+													),
+												})
+											}
+										/>
+										%
+									</span>
+								</td>
+								<td className="w-[150px]">
+									<select
+										aria-label={`Emphasis of week ${week + 1}`}
+										className="input"
+										value={phase}
+										onChange={(event) =>
+											setPlan({
+												...plan,
+												phases: plan.phases.map((one, index) => (index === week ? (event.target.value as Phase) : one)),
+											})
+										}
+									>
+										{PHASES.map((one) => (
+											<option key={one} value={one}>
+												{PHASE_NAMES[one]}
+											</option>
+										))}
+									</select>
+								</td>
+								{QUANTITIES.map((quantity) => (
+									<td key={quantity} className="num min-w-[84px] pl-3 text-right">
+										{askedIn(sessions, week + 1, quantity, plan, squad?.levels)}
+									</td>
+								))}
 							</tr>
 						))}
 					</tbody>
 				</table>
 			</div>
-			<p className="dim mt-1 max-w-[760px] text-[14px]">A week’s target for one athlete, at each level somebody of the squad has: contacts from moderate up, metres at 95 % and more, cuts of 60° and more, throws. At level 2 up to 20 of a session’s contacts may be rebounds from a box, at level 3 up to 40, when the emphasis opens them.</p>
-			{problem && <p className="problem mt-3" role="alert">{problem}</p>}
-			<button type="button" className="btn mt-5" disabled={busy || sessions.length === 0} onClick={() => void sender.submit({ squadId, plan: JSON.stringify(plan) }, { method: 'post' })}>{busy ? 'Writing everybody’s lines …' : `Make ${sessions.length} sessions`}</button>
+			<p className="dim mt-1 max-w-[760px] text-[14px]">
+				A week’s target for one athlete, at each level somebody of the squad has: contacts from moderate up, metres at
+				95 % and more, cuts of 60° and more, throws. At level 2 up to 20 of a session’s contacts may be rebounds from a
+				box, at level 3 up to 40, when the emphasis opens them.
+			</p>
+			{problem && (
+				<p className="problem mt-3" role="alert">
+					{problem}
+				</p>
+			)}
+			<button
+				type="button"
+				className="btn mt-5"
+				disabled={busy || sessions.length === 0}
+				onClick={() => void sender.submit({ squadId, plan: JSON.stringify(plan) }, { method: 'post' })}
+			>
+				{busy ? 'Writing everybody’s lines …' : `Make ${sessions.length} sessions`}
+			</button>
 		</>
 	)
 }
 
 const TOGGLE = 'num min-h-[44px] border border-ink-2 px-3 aria-pressed:bg-ink aria-pressed:text-paper'
-const HEADS: Record<Quantity, string> = { fastMetres: 'Fast metres', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
+const HEADS: Record<Quantity, string> = {
+	fastMetres: 'Fast metres',
+	contacts: 'Contacts',
+	cuts60: 'Cuts',
+	throws: 'Throws',
+}
 const ROLE_WORDS = { hard: 'hard', light: 'light', tissue: 'tendon work', test: 'tests' } as const
 
 type Sessions = ReturnType<typeof blockSessions>
 /** What the sessions of a weekday are for in the first week, in order. */
-const rolesOf = (sessions: Sessions, weekday: number) => sessions.filter((session) => session.week === 1 && session.weekday === weekday).map((session) => ROLE_WORDS[session.role])
+const rolesOf = (sessions: Sessions, weekday: number) =>
+	sessions
+		.filter((session) => session.week === 1 && session.weekday === weekday)
+		.map((session) => ROLE_WORDS[session.role])
 
 /** "90 · 110 · 130" for the levels somebody has. */
-function askedIn(sessions: Sessions, week: number, quantity: Quantity, plan: BlockPlan, levels: Record<Quality, number[]> | undefined): string {
+function askedIn(
+	sessions: Sessions,
+	week: number,
+	quantity: Quantity,
+	plan: BlockPlan,
+	levels: Record<Quality, number[]> | undefined,
+): string {
 	const there = LEVELS.filter((level) => (levels?.[QUALITY_OF[quantity] as Quality][level - 1] ?? 1) > 0)
-	const asked = (level: Level) => sessions.filter((session) => session.week === week).reduce((sum, { share, phase, role }) => sum + targetOf(quantity, level, { share, phase, role, priority: plan.priority, kept: plan.kept, surface: null }), 0)
+	const asked = (level: Level) =>
+		sessions
+			.filter((session) => session.week === week)
+			.reduce(
+				(sum, { share, phase, role }) =>
+					sum +
+					targetOf(quantity, level, { share, phase, role, priority: plan.priority, kept: plan.kept, surface: null }),
+				0,
+			)
 	return (there.length > 0 ? there : LEVELS).map(asked).join(' · ')
 }
 
 /** One weekday: none, one session, or a second one for tendon work. */
-function DayColumn({ name, weekday, days, roles, usualTime, onChange }: { name: string; weekday: number; days: BlockPlan['days']; roles: string[]; usualTime: string; onChange: (days: BlockPlan['days']) => void }) {
+function DayColumn({
+	name,
+	weekday,
+	days,
+	roles,
+	usualTime,
+	onChange,
+}: {
+	name: string
+	weekday: number
+	days: BlockPlan['days']
+	roles: string[]
+	usualTime: string
+	onChange: (days: BlockPlan['days']) => void
+}) {
 	const own = days.filter((one) => one.weekday === weekday).sort((a, b) => (a.startTime < b.startTime ? -1 : 1))
 	const others = days.filter((one) => one.weekday !== weekday)
-	const set = (these: BlockPlan['days']) => onChange([...others, ...these].sort((a, b) => a.weekday - b.weekday || (a.startTime < b.startTime ? -1 : 1)))
-	const change = (day: BlockPlan['days'][number], to: Partial<BlockPlan['days'][number]>) => set(own.map((one) => (one === day ? { ...one, ...to } : one)))
-	const later = (time: string) => `${String(Math.min(23, Number(time.slice(0, 2)) + 7)).padStart(2, '0')}${time.slice(2)}`
+	const set = (these: BlockPlan['days']) =>
+		onChange([...others, ...these].sort((a, b) => a.weekday - b.weekday || (a.startTime < b.startTime ? -1 : 1)))
+	const change = (day: BlockPlan['days'][number], to: Partial<BlockPlan['days'][number]>) =>
+		set(own.map((one) => (one === day ? { ...one, ...to } : one)))
+	const later = (time: string) =>
+		`${String(Math.min(23, Number(time.slice(0, 2)) + 7)).padStart(2, '0')}${time.slice(2)}`
 	return (
 		<div className="grid gap-1">
-			<button type="button" className={`${TOGGLE} w-[118px]`} aria-pressed={own.length > 0} onClick={() => set(own.length > 0 ? [] : [{ weekday, startTime: usualTime, minutes: 90 }])}>{name}</button>
+			<button
+				type="button"
+				className={`${TOGGLE} w-[118px]`}
+				aria-pressed={own.length > 0}
+				onClick={() => set(own.length > 0 ? [] : [{ weekday, startTime: usualTime, minutes: 90 }])}
+			>
+				{name}
+			</button>
 			{own.map((day, index) => (
 				<div key={index} className="grid gap-1">
-					<input type="time" aria-label={`Start on ${name}${index > 0 ? ', second session' : ''}`} className="input w-[118px]!" value={day.startTime} onChange={(event) => event.target.value && change(day, { startTime: event.target.value })} />
-					<label className="flex items-center gap-1 text-[13px]"><input aria-label={`Minutes on ${name}${index > 0 ? ', second session' : ''}`} inputMode="numeric" className="input w-[70px]!" value={day.minutes || ''} onChange={(event) => change(day, { minutes: Number(event.target.value.replace(/\D/g, '')) })} />min</label>
+					<input
+						type="time"
+						aria-label={`Start on ${name}${index > 0 ? ', second session' : ''}`}
+						className="input w-[118px]!"
+						value={day.startTime}
+						onChange={(event) => event.target.value && change(day, { startTime: event.target.value })}
+					/>
+					<label className="flex items-center gap-1 text-[13px]">
+						<input
+							aria-label={`Minutes on ${name}${index > 0 ? ', second session' : ''}`}
+							inputMode="numeric"
+							className="input w-[70px]!"
+							value={day.minutes || ''}
+							onChange={(event) => change(day, { minutes: Number(event.target.value.replace(/\D/g, '')) })}
+						/>
+						min
+					</label>
 					<span className="dim text-[13px]">{roles[index] ?? ''}</span>
 				</div>
 			))}
-			{own.length === 1 && <button type="button" className="link min-h-[36px] text-left text-[13px]" onClick={() => set([...own, { weekday, startTime: Number(own[0]!.startTime.slice(0, 2)) < 16 ? later(own[0]!.startTime) : '10:00', minutes: 20 }])}>a second one</button>}
-			{own.length === 2 && <button type="button" className="link min-h-[36px] text-left text-[13px]" onClick={() => set(own.slice(0, 1))}>only one</button>}
+			{own.length === 1 && (
+				<button
+					type="button"
+					className="link min-h-[36px] text-left text-[13px]"
+					onClick={() =>
+						set([
+							...own,
+							{
+								weekday,
+								startTime: Number(own[0]!.startTime.slice(0, 2)) < 16 ? later(own[0]!.startTime) : '10:00',
+								minutes: 20,
+							},
+						])
+					}
+				>
+					a second one
+				</button>
+			)}
+			{own.length === 2 && (
+				<button type="button" className="link min-h-[36px] text-left text-[13px]" onClick={() => set(own.slice(0, 1))}>
+					only one
+				</button>
+			)}
 		</div>
 	)
 }

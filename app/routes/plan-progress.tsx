@@ -24,7 +24,12 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	return data(done, { status: 'problem' in done ? 400 : 200 })
 }
 
-const HEADS: Record<Quantity, string> = { fastMetres: 'Fast metres', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
+const HEADS: Record<Quantity, string> = {
+	fastMetres: 'Fast metres',
+	contacts: 'Contacts',
+	cuts60: 'Cuts',
+	throws: 'Throws',
+}
 
 /** A block as the weeks pass: what was asked, what stands on the sheets and what was done, for one athlete in the mean. */
 export default function PlanProgress({ loaderData, actionData }: Route.ComponentProps) {
@@ -32,28 +37,95 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 	const missed = weeks.filter((week) => week.missed)
 	return (
 		<>
-			<p className="dim"><Link className="link" to="/plan">Plan</Link></p>
-			<h1 className="mt-1">{squadName}: {weeks.length} weeks from {shortDay(start)}</h1>
-			<p className="dim mt-1 max-w-[680px]">For one athlete in the mean. Asked is the target of the level, written what stands on the sheets, done what was logged.</p>
+			<p className="dim">
+				<Link className="link" to="/plan">
+					Plan
+				</Link>
+			</p>
+			<h1 className="mt-1">
+				{squadName}: {weeks.length} weeks from {shortDay(start)}
+			</h1>
+			<p className="dim mt-1 max-w-[680px]">
+				For one athlete in the mean. Asked is the target of the level, written what stands on the sheets, done what was
+				logged.
+			</p>
 			{replan && (
 				<section className="mt-4 border-y-[1.5px] border-ink py-3">
-					<p><b>{missed.length === 1 ? `Week ${missed[0]!.week} was missed.` : `Weeks ${missed.map((week) => week.week).join(', ')} were missed.`}</b> The rest of the block, so that nobody comes back to more than the ramp allows:</p>
-					<p className="num mt-1 text-[17px]">{weeks.map((week, index) => ({ week, load: replan[index]! })).filter(({ week, load }) => load !== week.load || !week.missed && week.held === 0).map(({ week, load }) => `week ${week.week} ${load} %${load === week.load ? '' : ` (was ${week.load})`}`).join(' · ')}</p>
-					{mayPlan && <Form method="post" className="mt-2"><button className="btn">Plan the rest anew</button></Form>}
+					<p>
+						<b>
+							{missed.length === 1
+								? `Week ${missed[0]!.week} was missed.`
+								: `Weeks ${missed.map((week) => week.week).join(', ')} were missed.`}
+						</b>{' '}
+						The rest of the block, so that nobody comes back to more than the ramp allows:
+					</p>
+					<p className="num mt-1 text-[17px]">
+						{weeks
+							.map((week, index) => ({ week, load: replan[index]! }))
+							.filter(({ week, load }) => load !== week.load || (!week.missed && week.held === 0))
+							.map(({ week, load }) => `week ${week.week} ${load} %${load === week.load ? '' : ` (was ${week.load})`}`)
+							.join(' · ')}
+					</p>
+					{mayPlan && (
+						<Form method="post" className="mt-2">
+							<button className="btn">Plan the rest anew</button>
+						</Form>
+					)}
 				</section>
 			)}
-			{actionData && <p className={`mt-3 ${'problem' in actionData ? 'problem' : ''}`} role="status">{'problem' in actionData ? actionData.problem : `${actionData.replanned} ${actionData.replanned === 1 ? 'session has' : 'sessions have'} new doses.`}</p>}
+			{actionData && (
+				<p className={`mt-3 ${'problem' in actionData ? 'problem' : ''}`} role="status">
+					{'problem' in actionData
+						? actionData.problem
+						: `${actionData.replanned} ${actionData.replanned === 1 ? 'session has' : 'sessions have'} new doses.`}
+				</p>
+			)}
 			<div className="mt-5 overflow-x-auto">
 				<table className="w-full max-w-[1100px] border-collapse">
 					<caption className="sr-only">Weeks of the block, plan against done</caption>
-					<thead className="hidden sm:table-header-group"><tr className="dim text-left text-[13px]"><th className="font-normal" scope="col">Week</th><th className="font-normal" scope="col">Load</th><th className="font-normal" scope="col">Sessions</th>{QUANTITIES.map((quantity) => <th key={quantity} scope="col" className="pl-4 font-normal">{HEADS[quantity]}</th>)}</tr></thead>
+					<thead className="hidden sm:table-header-group">
+						<tr className="dim text-left text-[13px]">
+							<th className="font-normal" scope="col">
+								Week
+							</th>
+							<th className="font-normal" scope="col">
+								Load
+							</th>
+							<th className="font-normal" scope="col">
+								Sessions
+							</th>
+							{QUANTITIES.map((quantity) => (
+								<th key={quantity} scope="col" className="pl-4 font-normal">
+									{HEADS[quantity]}
+								</th>
+							))}
+						</tr>
+					</thead>
 					<tbody>
 						{weeks.map((week) => (
 							<tr key={week.week} className="rule grid grid-cols-2 gap-x-4 py-2 align-top sm:table-row">
-								<th scope="row" className="text-left font-normal sm:py-2 sm:pr-3"><b className="num">Week {week.week}</b><span className="dim block text-[13px]">{shortDay(week.monday)}, {week.phase}</span></th>
+								<th scope="row" className="text-left font-normal sm:py-2 sm:pr-3">
+									<b className="num">Week {week.week}</b>
+									<span className="dim block text-[13px]">
+										{shortDay(week.monday)}, {week.phase}
+									</span>
+								</th>
 								<td className="num hidden sm:table-cell sm:py-2 sm:pr-3">{week.load} %</td>
-								<td className={`text-right sm:py-2 sm:pr-3 sm:text-left ${week.missed ? 'font-bold' : ''}`}>{week.missed ? 'missed' : `${week.held} of ${week.sessions} held`}<span className="dim sm:hidden">, {week.load} %</span></td>
-								{QUANTITIES.map((quantity) => <td key={quantity} className="pt-1.5 sm:min-w-[150px] sm:py-2 sm:pl-4"><span className="dim text-[13px] sm:hidden">{HEADS[quantity]}</span><Against asked={week.asked[quantity]} written={week.written[quantity]} done={week.done[quantity]} begun={week.held > 0} /></td>)}
+								<td className={`text-right sm:py-2 sm:pr-3 sm:text-left ${week.missed ? 'font-bold' : ''}`}>
+									{week.missed ? 'missed' : `${week.held} of ${week.sessions} held`}
+									<span className="dim sm:hidden">, {week.load} %</span>
+								</td>
+								{QUANTITIES.map((quantity) => (
+									<td key={quantity} className="pt-1.5 sm:min-w-[150px] sm:py-2 sm:pl-4">
+										<span className="dim text-[13px] sm:hidden">{HEADS[quantity]}</span>
+										<Against
+											asked={week.asked[quantity]}
+											written={week.written[quantity]}
+											done={week.done[quantity]}
+											begun={week.held > 0}
+										/>
+									</td>
+								))}
 							</tr>
 						))}
 					</tbody>
@@ -69,7 +141,16 @@ function Against({ asked, written, done, begun }: { asked: number; written: numb
 	const at = (value: number) => `${(100 * value) / reach}%`
 	return (
 		<>
-			<p className="text-[14px] leading-snug">{begun && <><b className="num">{done}</b> done, </>}<span className={begun ? 'dim' : ''}><span className="num">{written}</span> written, <span className="num">{asked}</span> asked</span></p>
+			<p className="text-[14px] leading-snug">
+				{begun && (
+					<>
+						<b className="num">{done}</b> done,{' '}
+					</>
+				)}
+				<span className={begun ? 'dim' : ''}>
+					<span className="num">{written}</span> written, <span className="num">{asked}</span> asked
+				</span>
+			</p>
 			<svg className="mt-0.5 block w-full max-w-[160px]" height="10" aria-hidden="true">
 				<rect x="0" y="1.5" width={at(written)} height="7" fill="none" stroke="var(--color-ink-2)" />
 				{begun && <rect x="0" y="3" width={at(done)} height="4" fill="var(--color-ink)" />}

@@ -1,14 +1,21 @@
-import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core'
+import {
+	DndContext,
+	type DragEndEvent,
+	KeyboardSensor,
+	PointerSensor,
+	useDraggable,
+	useDroppable,
+	useSensor,
+	useSensors,
+} from '@dnd-kit/core'
 import { Form, Link, data, useFetcher } from 'react-router'
 import { addDays, mondayOf, shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
 import { RULE_NAMES } from '#core/progress/types'
-import { listBlocks } from '#db/queries/plan'
-import { listSquads } from '#db/queries/squads'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
-import { easeSession, moveSession, readCalendar } from '#server/plan/calendar'
+import { easeSession, moveSession, readCalendarPage } from '#server/plan/calendar'
 import { removeBlock, shiftBlock } from '#server/plan/make-block'
 import { repairSheet } from '#server/plan/repair-sheet'
 import type { Route } from './+types/plan'
@@ -23,13 +30,19 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
 	const asked = new URL(request.url).searchParams.get('from')
-	const first = mondayOf(asked && /^\d{4}-\d{2}-\d{2}$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : addDays(today, -7))
+	const first = mondayOf(
+		asked && /^\d{4}-\d{2}-\d{2}$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : addDays(today, -7),
+	)
 	const last = addDays(first, WEEKS * 7 - 1)
-	const [calendar, blocks, squads] = [await readCalendar(scope, first, last, today), await listBlocks(scope), await listSquads(scope)]
-	const weeks = Array.from({ length: WEEKS }, (_, week) => Array.from({ length: 7 }, (_, day) => addDays(first, week * 7 + day)))
+	const weeks = Array.from({ length: WEEKS }, (_, week) =>
+		Array.from({ length: 7 }, (_, day) => addDays(first, week * 7 + day)),
+	)
 	return {
-		today, first, weeks, ...calendar, mayPlan: may(who.role, 'plan:write'),
-		blocks: blocks.filter((block) => addDays(block.start, block.weeks * 7) > today).map((block) => ({ id: block.id, start: block.start, weeks: block.weeks, squad: squads.find((squad) => squad.id === block.squadId)?.name ?? '' })),
+		today,
+		first,
+		weeks,
+		...(await readCalendarPage(scope, first, last, today)),
+		mayPlan: may(who.role, 'plan:write'),
 	}
 }
 
@@ -38,11 +51,18 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const form = await request.formData()
 	const [what, id] = [String(form.get('do') ?? ''), String(form.get('id') ?? '')]
 	const [today, now] = [todayAt(who.timeZone), new Date()]
-	const done = what === 'move' ? await moveSession(who.clubId, id, String(form.get('day') ?? ''), today, now)
-		: what === 'ease' ? await easeSession(who.clubId, id, now)
-			: what === 'repair' ? await repairSheet(who.clubId, id, String(form.get('repair') ?? ''), today, now)
-			: what === 'shift' ? await shiftBlock(who.clubId, id, Number(form.get('weeks')), today, now)
-				: what === 'remove' ? await removeBlock(who.clubId, id) : null
+	const done =
+		what === 'move'
+			? await moveSession(who.clubId, id, String(form.get('day') ?? ''), today, now)
+			: what === 'ease'
+				? await easeSession(who.clubId, id, now)
+				: what === 'repair'
+					? await repairSheet(who.clubId, id, String(form.get('repair') ?? ''), today, now)
+					: what === 'shift'
+						? await shiftBlock(who.clubId, id, Number(form.get('weeks')), today, now)
+						: what === 'remove'
+							? await removeBlock(who.clubId, id)
+							: null
 	if (!done) throw notFound()
 	return data(done, { status: 'problem' in done ? 400 : 200 })
 }
@@ -55,12 +75,20 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, mayPlan } = loaderData
 	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
-	const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor))
+	const sensors = useSensors(
+		useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+		useSensor(KeyboardSensor),
+	)
 	const move = (id: string, day: string) => void mover.submit({ do: 'move', id, day }, { method: 'post' })
 	// Where it was dropped, before the server has answered.
-	const pending = mover.formData?.get('do') === 'move' ? { id: String(mover.formData.get('id')), day: String(mover.formData.get('day')) } : null
+	const pending =
+		mover.formData?.get('do') === 'move'
+			? { id: String(mover.formData.get('id')), day: String(mover.formData.get('day')) }
+			: null
 	const dayOf = (session: ListedSession) => (pending?.id === session.id ? pending.day : session.day)
-	const problem = (mover.data && 'problem' in mover.data ? mover.data.problem : null) ?? (actionData && 'problem' in actionData ? actionData.problem : null)
+	const problem =
+		(mover.data && 'problem' in mover.data ? mover.data.problem : null) ??
+		(actionData && 'problem' in actionData ? actionData.problem : null)
 	const dropped = ({ active, over }: DragEndEvent) => {
 		const session = sessions.find((one) => one.id === active.id)
 		if (over && session && session.day !== over.id) move(session.id, String(over.id))
@@ -69,30 +97,72 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 		<>
 			<header className="mb-4 flex flex-wrap items-end justify-between gap-3">
 				<div>
-					<p className="dim">{shortDay(weeks[0]![0]!)} to {shortDay(weeks.at(-1)!.at(-1)!)}</p>
-					<h1 className="mt-1">{count === 0 ? 'Nothing clashes' : `${count} ${count === 1 ? 'clash' : 'clashes'} ahead`}</h1>
+					<p className="dim">
+						{shortDay(weeks[0]![0]!)} to {shortDay(weeks.at(-1)!.at(-1)!)}
+					</p>
+					<h1 className="mt-1">
+						{count === 0 ? 'Nothing clashes' : `${count} ${count === 1 ? 'clash' : 'clashes'} ahead`}
+					</h1>
 				</div>
 				<div className="flex flex-wrap gap-2">
-					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, -28)}`} aria-label="Four weeks earlier">‹</Link>
-					<Link className="btn btn-quiet" to="/plan">Now</Link>
-					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, 28)}`} aria-label="Four weeks later">›</Link>
-					{mayPlan && <Link className="btn btn-quiet" to="/sessions/new">Make a session</Link>}
-					{mayPlan && <Link className="btn" to="/plan/block">Plan a block</Link>}
+					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, -28)}`} aria-label="Four weeks earlier">
+						‹
+					</Link>
+					<Link className="btn btn-quiet" to="/plan">
+						Now
+					</Link>
+					<Link className="btn btn-quiet" to={`/plan?from=${addDays(first, 28)}`} aria-label="Four weeks later">
+						›
+					</Link>
+					{mayPlan && (
+						<Link className="btn btn-quiet" to="/sessions/new">
+							Make a session
+						</Link>
+					)}
+					{mayPlan && (
+						<Link className="btn" to="/plan/block">
+							Plan a block
+						</Link>
+					)}
 				</div>
 			</header>
-			{problem && <p className="problem mb-3" role="alert">{problem}</p>}
+			{problem && (
+				<p className="problem mb-3" role="alert">
+					{problem}
+				</p>
+			)}
 			{count > 0 && <Clashes clashes={clashes} sheetClashes={sheetClashes} sessions={sessions} mayPlan={mayPlan} />}
 			<DndContext sensors={sensors} onDragEnd={dropped}>
 				{weeks.map((days) => (
-					<section key={days[0]} className={days.at(-1)! < today ? 'hidden sm:block' : ''} aria-label={`Week of ${shortDay(days[0]!)}`}>
+					<section
+						key={days[0]}
+						className={days.at(-1)! < today ? 'hidden sm:block' : ''}
+						aria-label={`Week of ${shortDay(days[0]!)}`}
+					>
 						<ol className="grid gap-px border-t border-chalk sm:grid-cols-7">
 							{days.map((day) => {
 								const own = sessions.filter((session) => dayOf(session) === day)
 								const beside = outside.filter((one) => one.day === day)
 								return (
 									<DayCell key={day} day={day} today={today} empty={own.length + beside.length === 0}>
-										{own.map((session) => <SessionChip key={session.id} session={session} rules={[...clashes.filter((clash) => clash.itemId === session.id), ...sheetClashes.filter((clash) => clash.sessionId === session.id)].map((clash) => clash.rule)} movable={mayPlan && session.startedAt === null && session.day >= today} onMove={(by) => move(session.id, addDays(session.day, by))} />)}
-										{beside.map((one) => <p key={one.id} className="mt-1 border-l-[3px] border-ink-2 pl-1.5 text-[13.5px] leading-snug"><b>{one.words}</b> <span className="num">{one.startTime}</span></p>)}
+										{own.map((session) => (
+											<SessionChip
+												key={session.id}
+												session={session}
+												isToday={day === today}
+												rules={[
+													...clashes.filter((clash) => clash.itemId === session.id),
+													...sheetClashes.filter((clash) => clash.sessionId === session.id),
+												].map((clash) => clash.rule)}
+												movable={mayPlan && session.startedAt === null && session.day >= today}
+												onMove={(by) => move(session.id, addDays(session.day, by))}
+											/>
+										))}
+										{beside.map((one) => (
+											<p key={one.id} className="mt-1 border-l-[3px] border-ink-2 pl-1.5 text-[13.5px] leading-snug">
+												<b>{one.words}</b> <span className="num">{one.startTime}</span>
+											</p>
+										))}
 									</DayCell>
 								)
 							})}
@@ -100,19 +170,46 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 					</section>
 				))}
 			</DndContext>
-			{mayPlan && <p className="dim mt-3 hidden text-[14px] sm:block">Drag a session to another day, or focus it and press Alt with ← or →. Its lines are written anew for that day.</p>}
+			{mayPlan && (
+				<p className="dim mt-3 hidden text-[14px] sm:block">
+					Drag a session to another day, or focus it and press Alt with ← or →. Its lines are written anew for that day.
+				</p>
+			)}
 			{blocks.length > 0 && (
 				<section className="mt-7">
 					<h2>Blocks</h2>
 					<ul className="mt-2">
 						{blocks.map((block) => (
 							<li key={block.id} className="rule flex flex-wrap items-center justify-between gap-3 py-2">
-								<span><Link className="link" to={`/plan/blocks/${block.id}`}>{block.squad}, {block.weeks} weeks from {shortDay(block.start)}</Link> <span className="dim">plan against done</span></span>
+								<span>
+									<Link className="link" to={`/plan/blocks/${block.id}`}>
+										{block.squad}, {block.weeks} weeks from {shortDay(block.start)}
+									</Link>{' '}
+									<span className="dim">plan against done</span>
+								</span>
 								{mayPlan && (
 									<span className="flex flex-wrap gap-2">
-										{([[-1, 'A week earlier'], [1, 'A week later']] as const).map(([weeksBy, label]) => <Form key={label} method="post"><input type="hidden" name="do" value="shift" /><input type="hidden" name="id" value={block.id} /><input type="hidden" name="weeks" value={weeksBy} /><button className="btn btn-quiet">{label}</button></Form>)}
-										<Link className="btn btn-quiet" to={`/plan/block?copy=${block.id}`}>Copy</Link>
-										<Form method="post"><input type="hidden" name="do" value="remove" /><input type="hidden" name="id" value={block.id} /><button className="btn btn-quiet">Take what is not begun off</button></Form>
+										{(
+											[
+												[-1, 'A week earlier'],
+												[1, 'A week later'],
+											] as const
+										).map(([weeksBy, label]) => (
+											<Form key={label} method="post">
+												<input type="hidden" name="do" value="shift" />
+												<input type="hidden" name="id" value={block.id} />
+												<input type="hidden" name="weeks" value={weeksBy} />
+												<button className="btn btn-quiet">{label}</button>
+											</Form>
+										))}
+										<Link className="btn btn-quiet" to={`/plan/block?copy=${block.id}`}>
+											Copy
+										</Link>
+										<Form method="post">
+											<input type="hidden" name="do" value="remove" />
+											<input type="hidden" name="id" value={block.id} />
+											<button className="btn btn-quiet">Take what is not begun off</button>
+										</Form>
 									</span>
 								)}
 							</li>
@@ -124,49 +221,147 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 	)
 }
 
-function DayCell({ day, today, empty, children }: { day: string; today: string; empty: boolean; children: React.ReactNode }) {
+function DayCell({
+	day,
+	today,
+	empty,
+	children,
+}: {
+	day: string
+	today: string
+	empty: boolean
+	children: React.ReactNode
+}) {
 	const { setNodeRef, isOver } = useDroppable({ id: day, disabled: day < today })
 	return (
-		<li ref={setNodeRef} aria-label={shortDay(day)} className={`min-w-0 py-1.5 sm:min-h-[88px] sm:px-2 ${empty && day !== today ? 'hidden sm:block' : ''} ${day === today ? 'border-t-[3px] border-ink sm:-mt-px' : ''} ${isOver ? 'bg-chalk' : ''}`}>
+		<li
+			ref={setNodeRef}
+			aria-label={shortDay(day)}
+			className={`min-w-0 py-1.5 sm:min-h-[88px] sm:px-2 ${empty && day !== today ? 'hidden sm:block' : ''} ${day === today ? 'border-t-[3px] border-ink sm:-mt-px' : ''} ${isOver ? 'bg-chalk' : ''}`}
+		>
 			<p className={`text-[13px] ${day === today ? 'font-bold' : 'dim'}`}>{day === today ? 'Today' : shortDay(day)}</p>
 			{children}
 		</li>
 	)
 }
 
-function SessionChip({ session, rules, movable, onMove }: { session: ListedSession; rules: (Clash['rule'] | SheetClash['rule'])[]; movable: boolean; onMove: (days: number) => void }) {
-	const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: session.id, disabled: !movable })
-	const state = session.reviewedAt ? 'reviewed' : session.startedAt ? 'waits for review' : `${session.phase === 'unloading' ? 'unloading: ' : ''}${session.title}`
+function SessionChip({
+	session,
+	isToday,
+	rules,
+	movable,
+	onMove,
+}: {
+	session: ListedSession
+	isToday: boolean
+	rules: (Clash['rule'] | SheetClash['rule'])[]
+	movable: boolean
+	onMove: (days: number) => void
+}) {
+	const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
+		id: session.id,
+		disabled: !movable,
+	})
+	const state = session.reviewedAt
+		? 'reviewed'
+		: session.startedAt
+			? isToday
+				? 'begun'
+				: 'waits for review'
+			: `${session.phase === 'unloading' ? 'unloading: ' : ''}${session.title}`
 	return (
-		<div ref={setNodeRef} style={{ transform: transform ? `translate3d(${Math.round(transform.x)}px, ${Math.round(transform.y)}px, 0)` : undefined }} className={`mt-1 flex items-start gap-1 border-l-[3px] bg-paper pl-1.5 text-[14px] leading-snug ${rules.length > 0 ? 'border-attn' : 'border-act'} ${isDragging ? 'relative z-10 border border-ink' : ''}`}>
-			<Link to={session.startedAt && !session.reviewedAt ? `/sessions/${session.id}/review` : `/sessions/${session.id}`} className="block min-h-[44px] min-w-0 flex-1 hover:underline" onKeyDown={(event) => {
-				if (!movable || !event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
-				event.preventDefault()
-				onMove(event.key === 'ArrowLeft' ? -1 : 1)
-			}}>
+		<div
+			ref={setNodeRef}
+			style={{
+				transform: transform ? `translate3d(${Math.round(transform.x)}px, ${Math.round(transform.y)}px, 0)` : undefined,
+			}}
+			className={`mt-1 flex items-start gap-1 border-l-[3px] bg-paper pl-1.5 text-[14px] leading-snug ${rules.length > 0 ? 'border-attn' : 'border-act'} ${isDragging ? 'relative z-10 border border-ink' : ''}`}
+		>
+			<Link
+				to={session.startedAt && !session.reviewedAt ? `/sessions/${session.id}/review` : `/sessions/${session.id}`}
+				className="block min-h-[44px] min-w-0 flex-1 hover:underline"
+				onKeyDown={(event) => {
+					if (!movable || !event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
+					event.preventDefault()
+					onMove(event.key === 'ArrowLeft' ? -1 : 1)
+				}}
+			>
 				<b>{session.squadName}</b> <span className="num">{session.startTime}</span>
 				<span className="dim block truncate">{state}</span>
-				{rules.length > 0 && <span className="block truncate font-bold">clash: {[...new Set(rules)].map((rule) => RULE_NAMES[rule].toLowerCase()).join(', ')}</span>}
+				{rules.length > 0 && (
+					<span className="block truncate font-bold">
+						clash: {[...new Set(rules)].map((rule) => RULE_NAMES[rule].toLowerCase()).join(', ')}
+					</span>
+				)}
 			</Link>
-			{movable && <button type="button" className="hidden min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2 sm:block" aria-label={`Drag ${session.squadName}, ${shortDay(session.day)}`} {...attributes} {...listeners}>⠿</button>}
+			{movable && (
+				<button
+					type="button"
+					className="hidden min-h-[44px] w-[22px] shrink-0 cursor-grab touch-none text-ink-2 sm:block"
+					aria-label={`Drag ${session.squadName}, ${shortDay(session.day)}`}
+					{...attributes}
+					{...listeners}
+				>
+					⠿
+				</button>
+			)}
 		</div>
 	)
 }
 
 const SHOWN = 6
 /** What clashes, each with what repairs it; the first few, the rest on demand. */
-function Clashes({ clashes, sheetClashes, sessions, mayPlan }: { clashes: Clash[]; sheetClashes: SheetClash[]; sessions: ListedSession[]; mayPlan: boolean }) {
+function Clashes({
+	clashes,
+	sheetClashes,
+	sessions,
+	mayPlan,
+}: {
+	clashes: Clash[]
+	sheetClashes: SheetClash[]
+	sessions: ListedSession[]
+	mayPlan: boolean
+}) {
 	const rows = [
-		...clashes.map((clash) => ({ key: `${clash.itemId}/${clash.otherId}/${clash.rule}`, sessionId: clash.itemId, row: (session: ListedSession) => <ClashRow clash={clash} session={session} mayPlan={mayPlan} /> })),
-		...sheetClashes.map((clash) => ({ key: `${clash.sessionId}/${clash.rule}/${clash.sentence}`, sessionId: clash.sessionId, row: (session: ListedSession) => <SheetClashRow clash={clash} session={session} mayPlan={mayPlan} /> })),
-	].flatMap(({ key, sessionId, row }) => {
-		const session = sessions.find((one) => one.id === sessionId)
-		return session ? [{ key, at: session.day + session.startTime, element: row(session) }] : []
-	}).sort((a, b) => (a.at < b.at ? -1 : 1))
+		...clashes.map((clash) => ({
+			key: `${clash.itemId}/${clash.otherId}/${clash.rule}`,
+			sessionId: clash.itemId,
+			row: (session: ListedSession) => <ClashRow clash={clash} session={session} mayPlan={mayPlan} />,
+		})),
+		...sheetClashes.map((clash) => ({
+			key: `${clash.sessionId}/${clash.rule}/${clash.sentence}`,
+			sessionId: clash.sessionId,
+			row: (session: ListedSession) => <SheetClashRow clash={clash} session={session} mayPlan={mayPlan} />,
+		})),
+	]
+		.flatMap(({ key, sessionId, row }) => {
+			const session = sessions.find((one) => one.id === sessionId)
+			return session ? [{ key, at: session.day + session.startTime, element: row(session) }] : []
+		})
+		.sort((a, b) => (a.at < b.at ? -1 : 1))
 	return (
 		<div className="mb-5">
-			<ul aria-label="Clashes">{rows.slice(0, SHOWN).map(({ key, element }) => <li key={key} className="rule py-2">{element}</li>)}</ul>
-			{rows.length > SHOWN && <details><summary className="rule inline-flex min-h-[44px] w-full items-center"><span className="link">{rows.length - SHOWN} more, further ahead</span></summary><ul>{rows.slice(SHOWN).map(({ key, element }) => <li key={key} className="rule py-2">{element}</li>)}</ul></details>}
+			<ul aria-label="Clashes">
+				{rows.slice(0, SHOWN).map(({ key, element }) => (
+					<li key={key} className="rule py-2">
+						{element}
+					</li>
+				))}
+			</ul>
+			{rows.length > SHOWN && (
+				<details>
+					<summary className="rule inline-flex min-h-[44px] w-full items-center">
+						<span className="link">{rows.length - SHOWN} more, further ahead</span>
+					</summary>
+					<ul>
+						{rows.slice(SHOWN).map(({ key, element }) => (
+							<li key={key} className="rule py-2">
+								{element}
+							</li>
+						))}
+					</ul>
+				</details>
+			)}
 		</div>
 	)
 }
@@ -176,26 +371,78 @@ function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSe
 	const busy = repair.state !== 'idle'
 	return (
 		<div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-			<span className="min-w-0 flex-1 basis-[280px]"><b>{session.squadName}, {shortDay(session.day)}:</b> {clash.sentence}. <span className="dim">{clash.rule}, {clash.rule === 'S6' ? 'published' : 'common practice'}</span></span>
+			<span className="min-w-0 flex-1 basis-[280px]">
+				<b>
+					{session.squadName}, {shortDay(session.day)}:
+				</b>{' '}
+				{clash.sentence}.{' '}
+				<span className="dim">
+					{clash.rule}, {clash.rule === 'S6' ? 'published' : 'common practice'}
+				</span>
+			</span>
 			{mayPlan && (
 				<repair.Form method="post" className="flex flex-wrap gap-2">
 					<input type="hidden" name="id" value={clash.itemId} />
-					{clash.moveTo[0] && <><input type="hidden" name="day" value={clash.moveTo[0]} /><button className="btn btn-quiet" name="do" value="move" disabled={busy}>Move to {shortDay(clash.moveTo[0])}</button></>}
-					{clash.ease && <button className="btn btn-quiet" name="do" value="ease" disabled={busy}>Leave its hard parts out</button>}
+					{clash.moveTo[0] && (
+						<>
+							<input type="hidden" name="day" value={clash.moveTo[0]} />
+							<button className="btn btn-quiet" name="do" value="move" disabled={busy}>
+								Move to {shortDay(clash.moveTo[0])}
+							</button>
+						</>
+					)}
+					{clash.ease && (
+						<button className="btn btn-quiet" name="do" value="ease" disabled={busy}>
+							Leave its hard parts out
+						</button>
+					)}
 				</repair.Form>
 			)}
 		</div>
 	)
 }
 
-const REPAIR_WORDS: Record<NonNullable<SheetClash['repair']>, string> = { reorder: 'Put the hard parts first', trim: 'Cut to what is allowed', lower: 'Take the rung below' }
-const FIRMNESS: Record<SheetClash['rule'], string> = { S5: 'common practice', S7: 'our setting', S8: 'our setting', S10: 'our setting' }
+const REPAIR_WORDS: Record<NonNullable<SheetClash['repair']>, string> = {
+	reorder: 'Put the hard parts first',
+	trim: 'Cut to what is allowed',
+	lower: 'Take the rung below',
+}
+const FIRMNESS: Record<SheetClash['rule'], string> = {
+	S5: 'common practice',
+	S7: 'our setting',
+	S8: 'our setting',
+	S10: 'our setting',
+}
 function SheetClashRow({ clash, session, mayPlan }: { clash: SheetClash; session: ListedSession; mayPlan: boolean }) {
 	const repair = useFetcher()
 	return (
 		<div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-			<span className="min-w-0 flex-1 basis-[280px]"><b>{session.squadName}, {shortDay(session.day)}:</b> {clash.sentence} <span className="dim">{clash.names.length > 4 ? `${clash.names.slice(0, 3).join(', ')} and ${clash.names.length - 3} more` : clash.names.join(', ')} · {clash.rule}, {FIRMNESS[clash.rule]}</span></span>
-			{mayPlan && (clash.repair ? <repair.Form method="post"><input type="hidden" name="id" value={clash.sessionId} /><input type="hidden" name="repair" value={clash.repair} /><button className="btn btn-quiet" name="do" value="repair" disabled={repair.state !== 'idle'}>{REPAIR_WORDS[clash.repair]}</button></repair.Form> : <Link className="btn btn-quiet" to={`/sessions/${clash.sessionId}`}>See the sheet</Link>)}
+			<span className="min-w-0 flex-1 basis-[280px]">
+				<b>
+					{session.squadName}, {shortDay(session.day)}:
+				</b>{' '}
+				{clash.sentence}{' '}
+				<span className="dim">
+					{clash.names.length > 4
+						? `${clash.names.slice(0, 3).join(', ')} and ${clash.names.length - 3} more`
+						: clash.names.join(', ')}{' '}
+					· {clash.rule}, {FIRMNESS[clash.rule]}
+				</span>
+			</span>
+			{mayPlan &&
+				(clash.repair ? (
+					<repair.Form method="post">
+						<input type="hidden" name="id" value={clash.sessionId} />
+						<input type="hidden" name="repair" value={clash.repair} />
+						<button className="btn btn-quiet" name="do" value="repair" disabled={repair.state !== 'idle'}>
+							{REPAIR_WORDS[clash.repair]}
+						</button>
+					</repair.Form>
+				) : (
+					<Link className="btn btn-quiet" to={`/sessions/${clash.sessionId}`}>
+						See the sheet
+					</Link>
+				))}
 		</div>
 	)
 }

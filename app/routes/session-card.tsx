@@ -17,32 +17,65 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const targets = await readTargets(scope, sheet)
 	return {
 		session: sheet.session,
-		kit: [...new Set(sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line) => line.drill?.kit ?? [])))].sort(),
+		kit: [
+			...new Set(sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line) => line.drill?.kit ?? []))),
+		].sort(),
 		entries: sheet.entries.map((entry) => {
-			const lines = sheet.athletes.flatMap((athlete) => athlete.lines.filter((line) => line.entryId === entry.id).map((line) => ({
-				name: athlete.name, blocked: line.blocked, words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '', restS: line.restS, target: targets.get(line.id)?.words ?? '',
-				// What tops up is ticked off, not measured.
-				boxes: line.drill?.measures[0] && line.drill.measures[0] !== 'quality' && !entry.tuning?.fill ? Math.min(8, line.dose.sets * line.dose.reps) : 0,
-			})))
+			const lines = sheet.athletes.flatMap((athlete) =>
+				athlete.lines
+					.filter((line) => line.entryId === entry.id)
+					.map((line) => ({
+						name: athlete.name,
+						blocked: line.blocked,
+						words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '',
+						restS: line.restS,
+						target: targets.get(line.id)?.words ?? '',
+						// What tops up is ticked off, not measured.
+						boxes:
+							line.drill?.measures[0] && line.drill.measures[0] !== 'quality' && !entry.tuning?.fill
+								? Math.min(8, line.dose.sets * line.dose.reps)
+								: 0,
+					})),
+			)
 			return { id: entry.id, part: entry.part, name: entryName(entry, sheet.library), groups: grouped(lines) }
 		}),
-		doses: sheet.athletes.map((athlete) => ({ name: athlete.name, contacts: totalOf(rangedContacts(athlete.planned)), fastMetres: Math.round(metresOf(athlete.planned, ['fast', 'maximal'])) })),
+		doses: sheet.athletes.map((athlete) => ({
+			name: athlete.name,
+			contacts: totalOf(rangedContacts(athlete.planned)),
+			fastMetres: Math.round(metresOf(athlete.planned, ['fast', 'maximal'])),
+		})),
 	}
 }
 
 /** Rows that fit on a page of Letter paper in two columns. */
 const PAGE_ROWS = 80
 
-interface CardLine { name: string; blocked: string | null; words: string; restS: number; target: string; boxes: number }
+interface CardLine {
+	name: string
+	blocked: string | null
+	words: string
+	restS: number
+	target: string
+	boxes: number
+}
 
 /** Athletes with the same line stand together, so that the card says it once. */
-function grouped(lines: CardLine[]): { words: string; restS: number; boxes: number; people: { name: string; target: string }[] }[] {
-	const groups = new Map<string, { words: string; restS: number; boxes: number; people: { name: string; target: string }[] }>()
+function grouped(
+	lines: CardLine[],
+): { words: string; restS: number; boxes: number; people: { name: string; target: string }[] }[] {
+	const groups = new Map<
+		string,
+		{ words: string; restS: number; boxes: number; people: { name: string; target: string }[] }
+	>()
 	for (const line of lines) {
 		const words = line.blocked ?? line.words
 		const key = `${words}/${line.restS}`
 		const group = groups.get(key) ?? { words, restS: line.restS, boxes: line.blocked ? 0 : line.boxes, people: [] }
-		group.people.push({ name: line.name, target: line.blocked || line.boxes === 0 ? '' : (/^[\d.]+ (s|m|cm|ms) or (better|less)/.exec(line.target)?.[0] ?? '') })
+		group.people.push({
+			name: line.name,
+			target:
+				line.blocked || line.boxes === 0 ? '' : (/^[\d.]+ (s|m|cm|ms) or (better|less)/.exec(line.target)?.[0] ?? ''),
+		})
 		groups.set(key, group)
 	}
 	return [...groups.values()]
@@ -52,38 +85,85 @@ function grouped(lines: CardLine[]): { words: string; restS: number; boxes: numb
 export default function SessionCard({ loaderData }: Route.ComponentProps) {
 	const { session, entries, kit, doses } = loaderData
 	// A full card is set smaller, so that it stays one page: smaller letters fit more to a line and more lines to a page.
-	const rows = entries.reduce((sum, entry) => sum + 1.5 + entry.groups.reduce((own, group) => own + 1 + (group.boxes > 0 ? group.people.length : group.people.length > 6 ? 0 : group.people.length / 4), 0), 0) + doses.length / 3
+	const rows =
+		entries.reduce(
+			(sum, entry) =>
+				sum +
+				1.5 +
+				entry.groups.reduce(
+					(own, group) =>
+						own + 1 + (group.boxes > 0 ? group.people.length : group.people.length > 6 ? 0 : group.people.length / 4),
+					0,
+				),
+			0,
+		) +
+		doses.length / 3
 	return (
 		<div className="card-page">
 			<div className="mb-4 flex flex-wrap justify-between gap-3 print:hidden">
-				<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>Sheet</Link>
-				<button type="button" className="btn" onClick={() => window.print()}>Print, or keep as PDF</button>
+				<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>
+					Sheet
+				</Link>
+				<button type="button" className="btn" onClick={() => window.print()}>
+					Print, or keep as PDF
+				</button>
 			</div>
-			<div className="card-columns" style={{ '--card-zoom': Math.max(0.62, Math.min(1, Math.sqrt(PAGE_ROWS / rows))) } as React.CSSProperties}>
-			<header className="mb-2 flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1">
-				<h1 className="text-[22px]!">{session.squadName}: {session.title}</h1>
-				<p className="num text-right text-[13px]">{longDay(session.day)}, {session.startTime}<br />{session.place} · {session.plannedMinutes} min · {session.phase}</p>
-			</header>
+			<div
+				className="card-columns"
+				style={{ '--card-zoom': Math.max(0.62, Math.min(1, Math.sqrt(PAGE_ROWS / rows))) } as React.CSSProperties}
+			>
+				<header className="mb-2 flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1">
+					<h1 className="text-[22px]!">
+						{session.squadName}: {session.title}
+					</h1>
+					<p className="num text-right text-[13px]">
+						{longDay(session.day)}, {session.startTime}
+						<br />
+						{session.place} · {session.plannedMinutes} min · {session.phase}
+					</p>
+				</header>
 				{entries.map((entry) => (
 					<section key={entry.id} className="mb-2 break-inside-avoid">
-						<h2 className="border-b border-ink text-[13px]!">{entry.name} <span className="font-normal">{entry.part !== entry.name && entry.part.toLowerCase()}</span></h2>
+						<h2 className="border-b border-ink text-[13px]!">
+							{entry.name} <span className="font-normal">{entry.part !== entry.name && entry.part.toLowerCase()}</span>
+						</h2>
 						{entry.groups.map((group) => (
 							<div key={group.words} className="mt-0.5">
-								<p className="text-[11.5px] leading-tight"><b>{group.words}</b>{group.restS > 0 && `, rest ${group.restS >= 60 ? `${Math.round((group.restS / 60) * 10) / 10} min` : `${group.restS} s`}`}{group.boxes === 0 && `: ${group.people.length > 6 ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}</p>
-								{group.boxes > 0 && group.people.map((person) => (
-									<p key={person.name} className="flex items-center gap-1 text-[11px] leading-none">
-										<span className="w-[112px] shrink-0 truncate">{person.name}</span><span className="num w-[84px] shrink-0 truncate text-[10px] leading-[15px]">{person.target}</span>
-										{Array.from({ length: group.boxes }, (_, index) => <i key={index} className="h-[15px] min-w-0 flex-1 border border-ink" />)}
-									</p>
-								))}
+								<p className="text-[11.5px] leading-tight">
+									<b>{group.words}</b>
+									{group.restS > 0 &&
+										`, rest ${group.restS >= 60 ? `${Math.round((group.restS / 60) * 10) / 10} min` : `${group.restS} s`}`}
+									{group.boxes === 0 &&
+										`: ${group.people.length > 6 ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}
+								</p>
+								{group.boxes > 0 &&
+									group.people.map((person) => (
+										<p key={person.name} className="flex items-center gap-1 text-[11px] leading-none">
+											<span className="w-[112px] shrink-0 truncate">{person.name}</span>
+											<span className="num w-[84px] shrink-0 truncate text-[10px] leading-[15px]">{person.target}</span>
+											{Array.from({ length: group.boxes }, (_, index) => (
+												<i key={index} className="h-[15px] min-w-0 flex-1 border border-ink" />
+											))}
+										</p>
+									))}
 							</div>
 						))}
 					</section>
 				))}
 				<section className="break-inside-avoid">
 					<h2 className="border-b border-ink text-[13px]!">Planned dose</h2>
-					<p className="text-[11px] leading-snug">{doses.map((dose) => `${dose.name} ${dose.contacts} contacts${dose.fastMetres > 0 ? `, ${dose.fastMetres} m fast` : ''}`).join(' · ')}</p>
-					<p className="mt-1 text-[11px] leading-snug"><b>Kit:</b> {kit.join(', ') || 'none'}. <b>Pain:</b> 3 and more spares the region, 5 and more ends the day. Head: out at once, professional help.</p>
+					<p className="text-[11px] leading-snug">
+						{doses
+							.map(
+								(dose) =>
+									`${dose.name} ${dose.contacts} contacts${dose.fastMetres > 0 ? `, ${dose.fastMetres} m fast` : ''}`,
+							)
+							.join(' · ')}
+					</p>
+					<p className="mt-1 text-[11px] leading-snug">
+						<b>Kit:</b> {kit.join(', ') || 'none'}. <b>Pain:</b> 3 and more spares the region, 5 and more ends the day.
+						Head: out at once, professional help.
+					</p>
 				</section>
 			</div>
 		</div>

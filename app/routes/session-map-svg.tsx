@@ -14,12 +14,26 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { width, height } = viewOf(map.ground)
 	const names = map.stations.map((station, index) => `${index + 1} ${station.name}`).join(' · ')
 	const svg = renderToStaticMarkup(
-		<svg xmlns="http://www.w3.org/2000/svg" width={`${width * 10}mm`} height={`${height * 10}mm`} viewBox={`0 0 ${width} ${height}`} color="#000" style={{ background: '#fff', fontFamily: 'sans-serif' }}>
+		<svg
+			xmlns="http://www.w3.org/2000/svg"
+			width={`${width * 10}mm`}
+			height={`${height * 10}mm`}
+			viewBox={`0 0 ${width} ${height}`}
+			color="#000"
+			style={{ background: '#fff', fontFamily: 'sans-serif' }}
+		>
 			<title>{`${sheet.session.squadName}, ${sheet.session.day}, ${map.ground.name}`}</title>
 			<desc>{names}</desc>
 			<MapDrawing ground={map.ground} stations={map.stations} placements={map.placements} />
-			<text x={map.ground.lengthM / 20} y={map.ground.lengthM / 35} fontSize={map.ground.lengthM / 70}>{names}</text>
+			<text x={map.ground.lengthM / 20} y={map.ground.lengthM / 35} fontSize={map.ground.lengthM / 70}>
+				{names}
+			</text>
 		</svg>,
 	)
-	return new Response(svg, { headers: { 'content-type': 'image/svg+xml; charset=utf-8', 'content-disposition': `attachment; filename="map-${sheet.session.day}.svg"` } })
+	return new Response(svg, {
+		headers: {
+			'content-type': 'image/svg+xml; charset=utf-8',
+			'content-disposition': `attachment; filename="map-${sheet.session.day}.svg"`,
+		},
+	})
 }

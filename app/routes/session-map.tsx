@@ -1,7 +1,16 @@
 import { useState } from 'react'
 import { Form, Link, data, useFetcher, useSearchParams } from 'react-router'
 import { longDay } from '#core/calendar/days'
-import { type Station, TURN_DEG, autoLayout, checkLayout, coneList, kitList, refusalOf, snap } from '#core/field-map/layout'
+import {
+	type Station,
+	TURN_DEG,
+	autoLayout,
+	checkLayout,
+	coneList,
+	kitList,
+	refusalOf,
+	snap,
+} from '#core/field-map/layout'
 import type { Ground, Placement } from '#core/field-map/types'
 import { may } from '#server/access/roles'
 import { readMap } from '#server/field-map/read-map'
@@ -19,7 +28,11 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	if (!sheet) throw notFound()
 	const map = await readMap(scope, sheet, new URL(request.url).searchParams.get('ground'))
 	const { id, squadName, title, day, startTime, place, startedAt } = sheet.session
-	return { session: { id, squadName, title, day, startTime, place, begun: startedAt !== null }, map: 'ground' in map ? map : null, mayPlan: may(who.role, 'plan:write') }
+	return {
+		session: { id, squadName, title, day, startTime, place, begun: startedAt !== null },
+		map: 'ground' in map ? map : null,
+		mayPlan: may(who.role, 'plan:write'),
+	}
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
@@ -49,16 +62,46 @@ export default function SessionMap({ loaderData }: Route.ComponentProps) {
 	const head = (
 		<header className="mb-4 flex flex-wrap items-end justify-between gap-3">
 			<div>
-				<p className="dim"><Link className="link print:hidden" to={`/sessions/${session.id}`}>Sheet</Link> {session.squadName}, {longDay(session.day)}, {session.startTime}</p>
+				<p className="dim">
+					<Link className="link print:hidden" to={`/sessions/${session.id}`}>
+						Sheet
+					</Link>{' '}
+					{session.squadName}, {longDay(session.day)}, {session.startTime}
+				</p>
 				<h1 className="mt-1">{map ? `Field map, ${map.ground.name}` : 'Field map'}</h1>
 			</div>
 		</header>
 	)
-	if (!map) return <>{head}<p>No ground is paced out yet. <Link className="link" to="/club">Add one on the club’s page</Link>, and the stations stand on it.</p></>
-	return <>{head}<MapEditor key={map.ground.id} session={session} map={map} mayPlan={mayPlan} /></>
+	if (!map)
+		return (
+			<>
+				{head}
+				<p>
+					No ground is paced out yet.{' '}
+					<Link className="link" to="/club">
+						Add one on the club’s page
+					</Link>
+					, and the stations stand on it.
+				</p>
+			</>
+		)
+	return (
+		<>
+			{head}
+			<MapEditor key={map.ground.id} session={session} map={map} mayPlan={mayPlan} />
+		</>
+	)
 }
 
-function MapEditor({ session, map, mayPlan }: { session: Route.ComponentProps['loaderData']['session']; map: NonNullable<Route.ComponentProps['loaderData']['map']>; mayPlan: boolean }) {
+function MapEditor({
+	session,
+	map,
+	mayPlan,
+}: {
+	session: Route.ComponentProps['loaderData']['session']
+	map: NonNullable<Route.ComponentProps['loaderData']['map']>
+	mayPlan: boolean
+}) {
 	const { grounds, ground, stations } = map
 	const [, setSearch] = useSearchParams()
 	const keeper = useFetcher<typeof action>()
@@ -87,53 +130,229 @@ function MapEditor({ session, map, mayPlan }: { session: Route.ComponentProps['l
 		setUnplaced(found.unplaced)
 	}
 	const save = () => {
-		void keeper.submit({ do: 'save', ground: ground.id, before: kept, placements: JSON.stringify(placements) }, { method: 'post' })
+		void keeper.submit(
+			{ do: 'save', ground: ground.id, before: kept, placements: JSON.stringify(placements) },
+			{ method: 'post' },
+		)
 	}
 	const answer = keeper.data && 'problem' in keeper.data ? keeper.data.problem : null
 	const missing = stations.filter((station) => !placements.some((one) => one.entryId === station.entryId))
 	return (
 		<div className="map-page">
 			<div className="mb-3 flex flex-wrap items-end gap-2 print:hidden">
-				<label className="field w-[230px]"><span className="label">Ground</span><select className="input" value={ground.id} onChange={(event) => setSearch({ ground: event.target.value })}>{grounds.map((one) => <option key={one.id} value={one.id}>{one.name}, {one.lengthM} × {one.widthM} m</option>)}</select></label>
-				{mayPlan && <button type="button" className="btn btn-quiet" onClick={placeAll}>Place them all</button>}
-				{mayPlan && <button type="button" className="btn" disabled={!changed || keeper.state !== 'idle'} onClick={save}>{keeper.state !== 'idle' ? 'Saving …' : changed ? 'Save the plan' : 'Saved'}</button>}
-				{mayPlan && !session.begun && session.place !== ground.name && <Form method="post"><input type="hidden" name="ground" value={ground.id} /><button className="btn btn-quiet" name="do" value="hold">Hold it here</button></Form>}
-				<a className="btn btn-quiet" href={`/sessions/${session.id}/map.svg?ground=${ground.id}`} download>SVG</a>
-				<button type="button" className="btn btn-quiet" onClick={() => window.print()}>Print</button>
+				<label className="field w-[230px]">
+					<span className="label">Ground</span>
+					<select className="input" value={ground.id} onChange={(event) => setSearch({ ground: event.target.value })}>
+						{grounds.map((one) => (
+							<option key={one.id} value={one.id}>
+								{one.name}, {one.lengthM} × {one.widthM} m
+							</option>
+						))}
+					</select>
+				</label>
+				{mayPlan && (
+					<button type="button" className="btn btn-quiet" onClick={placeAll}>
+						Place them all
+					</button>
+				)}
+				{mayPlan && (
+					<button type="button" className="btn" disabled={!changed || keeper.state !== 'idle'} onClick={save}>
+						{keeper.state !== 'idle' ? 'Saving …' : changed ? 'Save the plan' : 'Saved'}
+					</button>
+				)}
+				{mayPlan && !session.begun && session.place !== ground.name && (
+					<Form method="post">
+						<input type="hidden" name="ground" value={ground.id} />
+						<button className="btn btn-quiet" name="do" value="hold">
+							Hold it here
+						</button>
+					</Form>
+				)}
+				<a className="btn btn-quiet" href={`/sessions/${session.id}/map.svg?ground=${ground.id}`} download>
+					SVG
+				</a>
+				<button type="button" className="btn btn-quiet" onClick={() => window.print()}>
+					Print
+				</button>
 			</div>
-			{(refused ?? answer) && <p className="problem mb-2 print:hidden" role="alert">{refused ? `Refused. ${refused}` : answer}</p>}
-			{unplaced.length > 0 && <ul className="mb-2 border-l-[3px] border-attn pl-2">{unplaced.map((one) => <li key={one.entryId}>{one.sentence}</li>)}</ul>}
+			{(refused ?? answer) && (
+				<p className="problem mb-2 print:hidden" role="alert">
+					{refused ? `Refused. ${refused}` : answer}
+				</p>
+			)}
+			{unplaced.length > 0 && (
+				<ul className="mb-2 border-l-[3px] border-attn pl-2">
+					{unplaced.map((one) => (
+						<li key={one.entryId}>{one.sentence}</li>
+					))}
+				</ul>
+			)}
 			<div className="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_320px] print:block">
 				<div className="min-w-0">
-					<div className="overflow-x-auto"><MapBoard ground={ground} stations={stations} placements={placements} selected={selected} editable={mayPlan} onSelect={setSelected} onMove={move} onRefused={setRefused} /></div>
-					<p className="dim text-[14px]">Solid the lane, dashed the run-in, hatched the run-out, cross-hatched the throw sector, dotted where they wait.{mayPlan && <span className="hidden sm:inline print:hidden"> Drag a station; with the keys: arrows move it a metre, Shift five, R turns it.</span>}</p>
-					{clashes.length > 0 && <ul className="mt-2" aria-label="Said about the plan">{clashes.map((clash) => <li key={clash.sentence} className={`rule py-1.5 ${clash.refused ? 'font-bold' : ''}`}>{clash.sentence}</li>)}</ul>}
+					<div className="overflow-x-auto">
+						<MapBoard
+							ground={ground}
+							stations={stations}
+							placements={placements}
+							selected={selected}
+							editable={mayPlan}
+							onSelect={setSelected}
+							onMove={move}
+							onRefused={setRefused}
+						/>
+					</div>
+					<p className="dim text-[14px]">
+						Solid the lane, dashed the run-in, hatched the run-out, cross-hatched the throw sector, dotted where they
+						wait.
+						{mayPlan && (
+							<span className="hidden sm:inline print:hidden">
+								{' '}
+								Drag a station; with the keys: arrows move it a metre, Shift five, R turns it.
+							</span>
+						)}
+					</p>
+					{clashes.length > 0 && (
+						<ul className="mt-2" aria-label="Said about the plan">
+							{clashes.map((clash) => (
+								<li key={clash.sentence} className={`rule py-1.5 ${clash.refused ? 'font-bold' : ''}`}>
+									{clash.sentence}
+								</li>
+							))}
+						</ul>
+					)}
 				</div>
 				<aside className="min-w-0">
-					<h2 className="print:hidden">Stations <span className="dim font-normal">metres along | up, turn</span></h2>
-					<ol className="mt-1 print:hidden">{stations.map((station, index) => <StationRow key={station.entryId} station={station} number={index + 1} placement={placements.find((one) => one.entryId === station.entryId)} selected={selected === station.entryId} editable={mayPlan} onSelect={() => setSelected(station.entryId)} onMove={offer} ground={ground} />)}</ol>
-					{missing.length > 0 && unplaced.length === 0 && <p className="dim mt-1 text-[14px]">{missing.length} not placed yet.</p>}
+					<h2 className="print:hidden">
+						Stations <span className="dim font-normal">metres along | up, turn</span>
+					</h2>
+					<ol className="mt-1 print:hidden">
+						{stations.map((station, index) => (
+							<StationRow
+								key={station.entryId}
+								station={station}
+								number={index + 1}
+								placement={placements.find((one) => one.entryId === station.entryId)}
+								selected={selected === station.entryId}
+								editable={mayPlan}
+								onSelect={() => setSelected(station.entryId)}
+								onMove={offer}
+								ground={ground}
+							/>
+						))}
+					</ol>
+					{missing.length > 0 && unplaced.length === 0 && (
+						<p className="dim mt-1 text-[14px]">{missing.length} not placed yet.</p>
+					)}
 					<h2 className="mt-4">To carry out</h2>
-					<p>{kitList(stations, placements).map(({ item, count }) => `${count} × ${item}`).join(', ') || 'nothing'}</p>
-					<details className="mt-4 print:hidden"><summary className="min-h-[44px] content-center"><span className="link">Cones from the base corner</span></summary><Cones stations={stations} placements={placements} /></details>
-					<div className="mt-4 hidden print:block"><h2>Cones from the base corner, metres</h2><Cones stations={stations} placements={placements} /></div>
+					<p>
+						{kitList(stations, placements)
+							.map(({ item, count }) => `${count} × ${item}`)
+							.join(', ') || 'nothing'}
+					</p>
+					<details className="mt-4 print:hidden">
+						<summary className="min-h-[44px] content-center">
+							<span className="link">Cones from the base corner</span>
+						</summary>
+						<Cones stations={stations} placements={placements} />
+					</details>
+					<div className="mt-4 hidden print:block">
+						<h2>Cones from the base corner, metres</h2>
+						<Cones stations={stations} placements={placements} />
+					</div>
 				</aside>
 			</div>
 		</div>
 	)
 }
 
-function StationRow({ station, number, placement, selected, editable, onSelect, onMove, ground }: { station: Station; number: number; placement: Placement | undefined; selected: boolean; editable: boolean; onSelect: () => void; onMove: (placement: Placement) => void; ground: Ground }) {
-	const at = placement ?? { entryId: station.entryId, x: Math.round(ground.lengthM / 2), y: Math.round(ground.widthM / 2), turnDeg: 90 }
+function StationRow({
+	station,
+	number,
+	placement,
+	selected,
+	editable,
+	onSelect,
+	onMove,
+	ground,
+}: {
+	station: Station
+	number: number
+	placement: Placement | undefined
+	selected: boolean
+	editable: boolean
+	onSelect: () => void
+	onMove: (placement: Placement) => void
+	ground: Ground
+}) {
+	const at = placement ?? {
+		entryId: station.entryId,
+		x: Math.round(ground.lengthM / 2),
+		y: Math.round(ground.widthM / 2),
+		turnDeg: 90,
+	}
 	const field = (label: string, value: number, set: (value: number) => Placement) => (
-		<label className="flex items-center gap-1 text-[13.5px]">{label}<input className="input w-[62px]! px-1! text-center" inputMode="numeric" aria-label={`${label}, ${station.name}`} key={value} defaultValue={value} onBlur={(event) => { const typed = Number(event.target.value.replace(',', '.')); if (Number.isFinite(typed) && typed !== value) onMove(snap(set(typed))) }} onKeyDown={(event) => { if (event.key === 'Enter') event.currentTarget.blur() }} /></label>
+		<label className="flex items-center gap-1 text-[13.5px]">
+			{label}
+			<input
+				className="input w-[62px]! px-1! text-center"
+				inputMode="numeric"
+				aria-label={`${label}, ${station.name}`}
+				key={value}
+				defaultValue={value}
+				onBlur={(event) => {
+					const typed = Number(event.target.value.replace(',', '.'))
+					if (Number.isFinite(typed) && typed !== value) onMove(snap(set(typed)))
+				}}
+				onKeyDown={(event) => {
+					if (event.key === 'Enter') event.currentTarget.blur()
+				}}
+			/>
+		</label>
 	)
 	return (
 		<li className={`rule py-1.5 ${selected ? 'border-l-[3px] border-l-ink pl-2' : ''}`}>
-			<p className="flex items-baseline justify-between gap-2"><button type="button" className="min-h-[36px] text-left font-bold" onClick={onSelect}><span className="num mr-2">{number}</span>{station.name}</button><span className="dim num text-right text-[13.5px]">{station.shape.pathM > 0 && `${Math.round(station.shape.pathM * 10) / 10} m run · `}{placement && <><span className="sr-only">{placement.x} m along, {placement.y} m up, turned {placement.turnDeg} degrees</span><span aria-hidden="true">{placement.x} | {placement.y}, {placement.turnDeg}°</span></>}</span></p>
-			{!placement && <p className="flex items-center justify-between gap-2 text-[14px]"><b>Not on this ground.</b>{editable && <button type="button" className="btn btn-quiet print:hidden" onClick={() => onMove(snap(at))}>Put it in the middle</button>}</p>}
+			<p className="flex items-baseline justify-between gap-2">
+				<button type="button" className="min-h-[36px] text-left font-bold" onClick={onSelect}>
+					<span className="num mr-2">{number}</span>
+					{station.name}
+				</button>
+				<span className="dim num text-right text-[13.5px]">
+					{station.shape.pathM > 0 && `${Math.round(station.shape.pathM * 10) / 10} m run · `}
+					{placement && (
+						<>
+							<span className="sr-only">
+								{placement.x} m along, {placement.y} m up, turned {placement.turnDeg} degrees
+							</span>
+							<span aria-hidden="true">
+								{placement.x} | {placement.y}, {placement.turnDeg}°
+							</span>
+						</>
+					)}
+				</span>
+			</p>
+			{!placement && (
+				<p className="flex items-center justify-between gap-2 text-[14px]">
+					<b>Not on this ground.</b>
+					{editable && (
+						<button type="button" className="btn btn-quiet print:hidden" onClick={() => onMove(snap(at))}>
+							Put it in the middle
+						</button>
+					)}
+				</p>
+			)}
 			{placement && editable && selected && (
-				<p className="flex flex-wrap gap-2 print:hidden">{field('along', at.x, (x) => ({ ...at, x }))}{field('up', at.y, (y) => ({ ...at, y }))}{field('turn', at.turnDeg, (turnDeg) => ({ ...at, turnDeg }))}<button type="button" className="btn btn-quiet px-2!" onClick={() => onMove(snap({ ...at, turnDeg: at.turnDeg + 6 * TURN_DEG }))}>Turn</button></p>
+				<p className="flex flex-wrap gap-2 print:hidden">
+					{field('along', at.x, (x) => ({ ...at, x }))}
+					{field('up', at.y, (y) => ({ ...at, y }))}
+					{field('turn', at.turnDeg, (turnDeg) => ({ ...at, turnDeg }))}
+					<button
+						type="button"
+						className="btn btn-quiet px-2!"
+						onClick={() => onMove(snap({ ...at, turnDeg: at.turnDeg + 6 * TURN_DEG }))}
+					>
+						Turn
+					</button>
+				</p>
 			)}
 		</li>
 	)
@@ -145,7 +364,14 @@ function Cones({ stations, placements }: { stations: Station[]; placements: Plac
 		<div className="cone-columns text-[13.5px]">
 			{stations.map((station, index) => {
 				const own = cones.filter((cone) => cone.entryId === station.entryId)
-				return own.length === 0 ? null : <p key={station.entryId} className="rule py-1"><b><span className="num">{index + 1}</span> {station.name}</b> <span className="num">{own.map((cone) => `${cone.x} | ${cone.y}`).join(',  ')}</span></p>
+				return own.length === 0 ? null : (
+					<p key={station.entryId} className="rule py-1">
+						<b>
+							<span className="num">{index + 1}</span> {station.name}
+						</b>{' '}
+						<span className="num">{own.map((cone) => `${cone.x} | ${cone.y}`).join(',  ')}</span>
+					</p>
+				)
 			})}
 		</div>
 	)

@@ -13,15 +13,29 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
 	const asked = new URL(request.url).searchParams.get('day') ?? ''
 	const today = todayAt(who.timeZone)
-	return { day: /^\d{4}-\d{2}-\d{2}$/.test(asked) && asked >= today ? asked : today, choices: await readFormChoices(scope) }
+	return {
+		day: /^\d{4}-\d{2}-\d{2}$/.test(asked) && asked >= today ? asked : today,
+		choices: await readFormChoices(scope),
+	}
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
 	const typed = readSessionText((await request.formData()).get('draft'))
-	if (!typed) return data({ problems: { title: 'The form did not arrive whole; nothing was saved. Send it again.' } as Record<string, string> }, { status: 400 })
+	if (!typed)
+		return data(
+			{
+				problems: { title: 'The form did not arrive whole; nothing was saved. Send it again.' } as Record<
+					string,
+					string
+				>,
+			},
+			{ status: 400 },
+		)
 	const saved = await createSession(who.clubId, who.timeZone, draftOf(typed), new Date())
-	return 'problems' in saved ? data({ problems: saved.problems }, { status: 400 }) : redirect(`/sessions/${saved.sessionId}`)
+	return 'problems' in saved
+		? data({ problems: saved.problems }, { status: 400 })
+		: redirect(`/sessions/${saved.sessionId}`)
 }
 
 export default function SessionNew({ loaderData, actionData }: Route.ComponentProps) {
@@ -32,7 +46,19 @@ export default function SessionNew({ loaderData, actionData }: Route.ComponentPr
 			<h1 className="mb-5">A session from nothing</h1>
 			<SessionForm
 				{...choices}
-				initial={{ squadId: only?.id ?? '', day, startTime: only?.startTime ?? '17:30', title: '', place: only?.place ?? '', surface: '', plannedMinutes: '75', role: 'hard', share: 1, athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [], entries: [] }}
+				initial={{
+					squadId: only?.id ?? '',
+					day,
+					startTime: only?.startTime ?? '17:30',
+					title: '',
+					place: only?.place ?? '',
+					surface: '',
+					plannedMinutes: '75',
+					role: 'hard',
+					share: 1,
+					athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [],
+					entries: [],
+				}}
 				problems={actionData?.problems}
 				submitLabel="Save the session"
 			/>

@@ -1,11 +1,7 @@
 import { data } from 'react-router'
-import { SURFACES } from '#core/progress/surfaces'
-import { readLibrary } from '#db/queries/library'
-import { readSession } from '#db/queries/sessions'
-import { readSquad } from '#db/queries/squads'
+import { SURFACES } from '#core/library/surfaces'
 import { todayAt } from '#server/clock'
-import { blockShareOf } from '#server/plan/make-block'
-import { ALONE, readBuildPack } from '#server/plan/read-build-pack'
+import { readPackAsked } from '#server/plan/read-pack-asked'
 import type { Route } from './+types/session-pack'
 import { allowed, notFound } from '../request-guard'
 
@@ -13,12 +9,35 @@ import { allowed, notFound } from '../request-guard'
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
 	const asked = new URL(request.url).searchParams
-	const [squadId, day, startTime, surface] = [asked.get('squad') ?? '', asked.get('day') ?? '', asked.get('time') ?? '', asked.get('surface') ?? '']
-	if (!/^[0-9a-f-]{36}$/.test(squadId) || !/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day)) || !/^([01]\d|2[0-3]):[0-5]\d$/.test(startTime)) throw data(null, { status: 400 })
-	const [squad, library] = [await readSquad(scope, squadId), await readLibrary(scope)]
-	if (!squad) throw notFound()
+	const [squadId, day, startTime, surface] = [
+		asked.get('squad') ?? '',
+		asked.get('day') ?? '',
+		asked.get('time') ?? '',
+		asked.get('surface') ?? '',
+	]
+	if (
+		!/^[0-9a-f-]{36}$/.test(squadId) ||
+		!/^\d{4}-\d{2}-\d{2}$/.test(day) ||
+		Number.isNaN(Date.parse(day)) ||
+		!/^([01]\d|2[0-3]):[0-5]\d$/.test(startTime)
+	)
+		throw data(null, { status: 400 })
 	const sessionId = asked.get('session') ?? ''
-	const session = /^[0-9a-f-]{36}$/.test(sessionId) ? await readSession(scope, sessionId) : null
-	const athleteIds = (asked.get('athletes') ?? '').split(',').filter((id) => /^[0-9a-f-]{36}$/.test(id)).slice(0, 60)
-	return readBuildPack(scope, squad, { id: session?.id ?? '', day, startTime, phase: session?.phase ?? squad.phase, surface: SURFACES.find((one) => one === surface) ?? null }, athleteIds, library, todayAt(who.timeZone), session ? await blockShareOf(scope, session) : ALONE)
+	const pack = await readPackAsked(
+		scope,
+		{
+			squadId,
+			sessionId: /^[0-9a-f-]{36}$/.test(sessionId) ? sessionId : null,
+			day,
+			startTime,
+			surface: SURFACES.find((one) => one === surface) ?? null,
+			athleteIds: (asked.get('athletes') ?? '')
+				.split(',')
+				.filter((id) => /^[0-9a-f-]{36}$/.test(id))
+				.slice(0, 60),
+		},
+		todayAt(who.timeZone),
+	)
+	if (!pack) throw notFound()
+	return pack
 }

@@ -10,7 +10,7 @@ import { acceptEvents } from '#server/log/accept-events'
 import { readReview } from '#server/review/read-review'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
-import { DoseRuler } from '../ui/dose-ruler'
+import { DoseRuler } from '../field/dose-ruler'
 import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '../ui/review-rows'
 import { SessionStrip } from '../ui/session-strip'
 
@@ -22,9 +22,15 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	if (!review) throw notFound()
 	const { sheet } = review
 	const showPain = may(who.role, 'pain:read')
-	const came = sheet.athletes.filter((athlete) => sheet.events.some((event) => event.athleteId === athlete.id && event.type === 'mark'))
-	const mean = (read: (athlete: (typeof came)[number]) => number) => (came.length === 0 ? 0 : came.reduce((sum, athlete) => sum + read(athlete), 0) / came.length)
-	const level = ([1, 2, 3] as const).map((value) => ({ value, n: came.filter((athlete) => athlete.level === value).length })).sort((a, b) => b.n - a.n)[0]?.value ?? 2
+	const came = sheet.athletes.filter((athlete) =>
+		sheet.events.some((event) => event.athleteId === athlete.id && event.type === 'mark'),
+	)
+	const mean = (read: (athlete: (typeof came)[number]) => number) =>
+		came.length === 0 ? 0 : came.reduce((sum, athlete) => sum + read(athlete), 0) / came.length
+	const level =
+		([1, 2, 3] as const)
+			.map((value) => ({ value, n: came.filter((athlete) => athlete.level === value).length }))
+			.sort((a, b) => b.n - a.n)[0]?.value ?? 2
 	return {
 		session: sheet.session,
 		strip: sheet.strip,
@@ -33,26 +39,60 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		came: came.length,
 		level,
 		group: {
-			contacts: { planned: mean((a) => totalOf(rangedContacts(a.planned))), done: mean((a) => totalOf(rangedContacts(a.done))) },
-			metres: { planned: mean((a) => metresOf(a.planned, ['fast', 'maximal'])), done: mean((a) => metresOf(a.done, ['fast', 'maximal'])) },
-			cuts: { planned: mean((a) => cutsOf(a.planned, ['60-90', '90-135', '135-180'])), done: mean((a) => cutsOf(a.done, ['60-90', '90-135', '135-180'])) },
+			contacts: {
+				planned: mean((a) => totalOf(rangedContacts(a.planned))),
+				done: mean((a) => totalOf(rangedContacts(a.done))),
+			},
+			metres: {
+				planned: mean((a) => metresOf(a.planned, ['fast', 'maximal'])),
+				done: mean((a) => metresOf(a.done, ['fast', 'maximal'])),
+			},
+			cuts: {
+				planned: mean((a) => cutsOf(a.planned, ['60-90', '90-135', '135-180'])),
+				done: mean((a) => cutsOf(a.done, ['60-90', '90-135', '135-180'])),
+			},
 		},
 		conflicts: sheet.conflicts.length,
-		people: came.map(({ id, name }) => ({ id, name, rpe: sheet.events.filter((event) => event.athleteId === id && event.type === 'observation' && event.kind === 'effort').map((event) => (event.kind === 'effort' ? event.value.rpe : null)).at(-1) ?? null })),
+		people: came.map(({ id, name }) => ({
+			id,
+			name,
+			rpe:
+				sheet.events
+					.filter((event) => event.athleteId === id && event.type === 'observation' && event.kind === 'effort')
+					.map((event) => (event.kind === 'effort' ? event.value.rpe : null))
+					.at(-1) ?? null,
+		})),
 
 		rows: review.rows.map((row) => ({
-			athleteId: row.athleteId, ladderId: row.ladderId, name: row.name, ladderName: row.ladderName, inputHash: row.inputHash,
-			judgement: showPain ? (row.decided?.judgement ?? row.judgement) : withoutPain(row.decided?.judgement ?? row.judgement),
-			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null, needsYou: row.needsYou, wouldNowBe: showPain ? row.wouldNowBe : null, instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
+			athleteId: row.athleteId,
+			ladderId: row.ladderId,
+			name: row.name,
+			ladderName: row.ladderName,
+			inputHash: row.inputHash,
+			judgement: showPain
+				? (row.decided?.judgement ?? row.judgement)
+				: withoutPain(row.decided?.judgement ?? row.judgement),
+			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null,
+			needsYou: row.needsYou,
+			wouldNowBe: showPain ? row.wouldNowBe : null,
+			instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
 		})),
 		mayDecide: may(who.role, 'verdict:write'),
 	}
 }
 
 /** Whoever may not read pain reports still learns what to spare. */
-function withoutPain<T extends { decidedBy: string; sentence: string; trace: { rule: string; found: string }[] }>(judgement: T): T {
+function withoutPain<T extends { decidedBy: string; sentence: string; trace: { rule: string; found: string }[] }>(
+	judgement: T,
+): T {
 	const spare = judgement.decidedBy === 'S1' ? 'Spare the region the coach names; ask the coach.' : judgement.sentence
-	return { ...judgement, sentence: spare, trace: judgement.trace.map((line) => (line.rule === 'S1' ? { ...line, found: 'kept for coach and clinician' } : line)) }
+	return {
+		...judgement,
+		sentence: spare,
+		trace: judgement.trace.map((line) =>
+			line.rule === 'S1' ? { ...line, found: 'kept for coach and clinician' } : line,
+		),
+	}
 }
 
 /** Share of each part's planned reps that has been done. */
@@ -61,8 +101,12 @@ function doneShares(sheet: NonNullable<Awaited<ReturnType<typeof readReview>>>['
 		const ids = new Set(sheet.entries.filter((entry) => entry.part === part.name).map((entry) => entry.id))
 		let planned = 0
 		let done = 0
-		for (const athlete of sheet.athletes) for (const line of athlete.lines) if (ids.has(line.entryId) && line.drill?.family !== 'prepare') planned += line.dose.sets * line.dose.reps
-		for (const event of sheet.events) if (event.type === 'mark' && ids.has(event.entryId) && event.kind !== 'missed') done += event.kind === 'done' ? event.value.reps : 1
+		for (const athlete of sheet.athletes)
+			for (const line of athlete.lines)
+				if (ids.has(line.entryId) && line.drill?.family !== 'prepare') planned += line.dose.sets * line.dose.reps
+		for (const event of sheet.events)
+			if (event.type === 'mark' && ids.has(event.entryId) && event.kind !== 'missed')
+				done += event.kind === 'done' ? event.value.reps : 1
 		return planned === 0 ? 0 : Math.min(1, done / planned)
 	})
 }
@@ -73,15 +117,49 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const word = String(form.get('do') ?? 'accept')
 	if (word === 'effort') {
 		const minutes = Number(form.get('minutes'))
-		const given = [...form.entries()].flatMap(([name, value]) => (name.startsWith('rpe-') && String(value).trim() !== '' ? [{ athleteId: name.slice(4), rpe: Number(String(value).replace(',', '.')) }] : []))
+		const given = [...form.entries()].flatMap(([name, value]) =>
+			name.startsWith('rpe-') && String(value).trim() !== ''
+				? [{ athleteId: name.slice(4), rpe: Number(String(value).replace(',', '.')) }]
+				: [],
+		)
 		const now = new Date()
-		const answers = await acceptEvents(who, given.map(({ athleteId, rpe }, deviceSeq) => ({ id: newId(), sessionId: params.sessionId, athleteId, deviceId: who.personId, deviceSeq, deviceTime: now.toISOString(), type: 'observation', kind: 'effort', value: { rpe, minutes } })), now)
+		const answers = await acceptEvents(
+			who,
+			given.map(({ athleteId, rpe }, deviceSeq) => ({
+				id: newId(),
+				sessionId: params.sessionId,
+				athleteId,
+				deviceId: who.personId,
+				deviceSeq,
+				deviceTime: now.toISOString(),
+				type: 'observation',
+				kind: 'effort',
+				value: { rpe, minutes },
+			})),
+			now,
+		)
 		const refused = answers.filter((answer) => answer.outcome === 'refused')
-		return data({ decided: 0, refused: [], nextSession: null, effort: refused.length === 0 ? `${answers.length} kept.` : `${answers.length - refused.length} kept, ${refused.length} not: an effort is a number from 0 to 10, the minutes from 1 to 600.` }, { status: refused.length > 0 ? 400 : 200 })
+		return data(
+			{
+				decided: 0,
+				refused: [],
+				nextSession: null,
+				effort:
+					refused.length === 0
+						? `${answers.length} kept.`
+						: `${answers.length - refused.length} kept, ${refused.length} not: an effort is a number from 0 to 10, the minutes from 1 to 600.`,
+			},
+			{ status: refused.length > 0 ? 400 : 200 },
+		)
 	}
 	const decisions = form.getAll('row').map((value): CoachDecision => {
 		const [athleteId = '', ladderId = '', inputHash = ''] = String(value).split('/')
-		return { athleteId, ladderId, inputHash, ...(word === 'accept' ? {} : { overrule: { word, reason: String(form.get('reason') ?? '') } }) }
+		return {
+			athleteId,
+			ladderId,
+			inputHash,
+			...(word === 'accept' ? {} : { overrule: { word, reason: String(form.get('reason') ?? '') } }),
+		}
 	})
 	const result = await decideVerdicts(who, params.sessionId, decisions, new Date())
 	if (!result) throw notFound()
@@ -92,7 +170,10 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 	const { session, strip, done, attending, came, level, group, conflicts, people, mayDecide } = loaderData
 	const busy = useNavigation().state !== 'idle'
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
-	const rows: Row[] = loaderData.rows.map((row) => ({ ...row, refused: refusals.get(`${row.athleteId}/${row.ladderId}`) ?? null }))
+	const rows: Row[] = loaderData.rows.map((row) => ({
+		...row,
+		refused: refusals.get(`${row.athleteId}/${row.ladderId}`) ?? null,
+	}))
 	const undecided = rows.filter((row) => row.decided === null)
 	const open = groupOpen(undecided.filter((row) => row.needsYou))
 	const quiet = undecided.filter((row) => !row.needsYou)
@@ -103,39 +184,100 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 		<>
 			<header className="mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
 				<div>
-					<p className="dim">{session.squadName} · {longDay(session.day)} · {came} of {attending} came</p>
-					<h1 className="mt-1">{undecided.length === 0 ? 'All decided' : `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}</h1>
+					<p className="dim">
+						{session.squadName} · {longDay(session.day)} · {came} of {attending} came
+					</p>
+					<h1 className="mt-1">
+						{undecided.length === 0
+							? 'All decided'
+							: `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}
+					</h1>
 				</div>
 				{mayDecide && quiet.length > 0 && (
 					<Form method="post" preventScrollReset>
 						{quiet.map(decisionField)}
-						<button className="btn" name="do" value="accept" disabled={busy}>{busy ? 'Writing …' : `Accept ${quiet.length}, write the next session`}</button>
+						<button className="btn" name="do" value="accept" disabled={busy}>
+							{busy ? 'Writing …' : `Accept ${quiet.length}, write the next session`}
+						</button>
 					</Form>
 				)}
 			</header>
 			{actionData?.nextSession && (
 				<p className="mb-4 border-l-[3px] border-act py-1 pl-3" role="status">
-					{actionData.decided} decided. {actionData.nextSession.made ? 'The next session was made' : 'The next session is written'}: <Link className="link" to={`/sessions/${actionData.nextSession.id}`}>{longDay(actionData.nextSession.day)}, with each athlete’s line</Link>.
+					{actionData.decided} decided.{' '}
+					{actionData.nextSession.made ? 'The next session was made' : 'The next session is written'}:{' '}
+					<Link className="link" to={`/sessions/${actionData.nextSession.id}`}>
+						{longDay(actionData.nextSession.day)}, with each athlete’s line
+					</Link>
+					.
 				</p>
 			)}
-			{conflicts > 0 && <p className="problem mb-4">{conflicts} {conflicts === 1 ? 'mark has' : 'marks have'} corrections that contradict each other; they are left out of the evidence until one is taken back on the field screen.</p>}
+			{conflicts > 0 && (
+				<p className="problem mb-4">
+					{conflicts} {conflicts === 1 ? 'mark has' : 'marks have'} corrections that contradict each other; they are
+					left out of the evidence until one is taken back on the field screen.
+				</p>
+			)}
 			<SessionStrip parts={strip} done={done} />
 			<div className="mt-5 grid gap-x-9 gap-y-8 lg:grid-cols-[1fr_310px]">
 				<div>
-					{open.map((rows) => <OpenVerdict key={`${rows[0]?.athleteId}/${rows[0]?.ladderId}`} rows={rows} mayDecide={mayDecide} />)}
-					{quiet.length > 0 && <section className={open.length > 0 ? 'mt-6' : ''}><h2 className="mb-1.5">Reads well</h2><QuietList rows={quiet} mayDecide={mayDecide} /></section>}
-					{decided.length > 0 && <section className="mt-6"><h2 className="mb-1.5">Decided</h2><QuietList rows={decided} mayDecide={false} /></section>}
+					{open.map((rows) => (
+						<OpenVerdict key={`${rows[0]?.athleteId}/${rows[0]?.ladderId}`} rows={rows} mayDecide={mayDecide} />
+					))}
+					{quiet.length > 0 && (
+						<section className={open.length > 0 ? 'mt-6' : ''}>
+							<h2 className="mb-1.5">Reads well</h2>
+							<QuietList rows={quiet} mayDecide={mayDecide} />
+						</section>
+					)}
+					{decided.length > 0 && (
+						<section className="mt-6">
+							<h2 className="mb-1.5">Decided</h2>
+							<QuietList rows={decided} mayDecide={false} />
+						</section>
+					)}
 					{rows.length === 0 && <p>No line of this session belongs to a ladder, so there is nothing to judge.</p>}
 				</div>
 				<aside>
-					<h2>Group, done against plan <span className="dim font-normal">mean</span></h2>
-					<DoseRuler label={`Contacts, level ${level}`} unit="contacts" value={group.contacts.planned} done={group.contacts.done} low={ranges.contacts.low} high={ranges.contacts.high} />
-					<DoseRuler label="Metres at 95 % and over" unit="m" value={group.metres.planned} done={group.metres.done} low={ranges.fastMetres.low} high={ranges.fastMetres.high} />
-					<DoseRuler label="Cuts of 60° and more" unit="cuts" value={group.cuts.planned} done={group.cuts.done} low={ranges.cuts60.low} high={ranges.cuts60.high} />
+					<h2>
+						Group, done against plan <span className="dim font-normal">mean</span>
+					</h2>
+					<DoseRuler
+						label={`Contacts, level ${level}`}
+						unit="contacts"
+						value={group.contacts.planned}
+						done={group.contacts.done}
+						low={ranges.contacts.low}
+						high={ranges.contacts.high}
+					/>
+					<DoseRuler
+						label="Metres at 95 % and over"
+						unit="m"
+						value={group.metres.planned}
+						done={group.metres.done}
+						low={ranges.fastMetres.low}
+						high={ranges.fastMetres.high}
+					/>
+					<DoseRuler
+						label="Cuts of 60° and more"
+						unit="cuts"
+						value={group.cuts.planned}
+						done={group.cuts.done}
+						low={ranges.cuts60.low}
+						high={ranges.cuts60.high}
+					/>
 					<p className="dim mt-2 text-[13.5px]">Pointer: done. Dashes: planned. Bracket: usual range for the level.</p>
 					{mayDecide && <EffortForm people={people} minutes={session.plannedMinutes} said={actionData?.effort ?? ''} />}
-					<p className="dim mt-4 text-[13.5px] max-lg:hidden">Keys: <kbd>j</kbd> and <kbd>k</kbd> walk the list, <kbd>a</kbd> accepts, <kbd>o</kbd> opens another way, <kbd>?</kbd> says this again.</p>
-					{help && <p className="mt-2 border-l-[3px] border-act py-1 pl-3" role="status">j next, k before, a accept, o other with a reason. Enter on “Accept {quiet.length}” takes all that reads well.</p>}
+					<p className="dim mt-4 text-[13.5px] max-lg:hidden">
+						Keys: <kbd>j</kbd> and <kbd>k</kbd> walk the list, <kbd>a</kbd> accepts, <kbd>o</kbd> opens another way,{' '}
+						<kbd>?</kbd> says this again.
+					</p>
+					{help && (
+						<p className="mt-2 border-l-[3px] border-act py-1 pl-3" role="status">
+							j next, k before, a accept, o other with a reason. Enter on “Accept {quiet.length}” takes all that reads
+							well.
+						</p>
+					)}
 				</aside>
 			</div>
 		</>
@@ -148,7 +290,13 @@ function QuietList({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
 	return ladders.map((ladder) => (
 		<div key={ladder} className="mb-4">
 			<h3 className="dim py-1">{ladder}</h3>
-			<ul>{rows.filter((row) => row.ladderName === ladder).map((row) => <QuietVerdict key={`${row.athleteId}/${row.ladderId}`} row={row} mayDecide={mayDecide} />)}</ul>
+			<ul>
+				{rows
+					.filter((row) => row.ladderName === ladder)
+					.map((row) => (
+						<QuietVerdict key={`${row.athleteId}/${row.ladderId}`} row={row} mayDecide={mayDecide} />
+					))}
+			</ul>
 		</div>
 	))
 }
@@ -177,16 +325,47 @@ function useReviewKeys(): boolean {
 }
 
 /** How hard the session was, 0 to 10, athlete by athlete, about half an hour after it. */
-function EffortForm({ people, minutes, said }: { people: { id: string; name: string; rpe: number | null }[]; minutes: number; said: string }) {
+function EffortForm({
+	people,
+	minutes,
+	said,
+}: {
+	people: { id: string; name: string; rpe: number | null }[]
+	minutes: number
+	said: string
+}) {
 	return (
 		<details className="rule mt-5 pt-1" open={said !== ''}>
 			<summary className="link inline-flex min-h-[44px] items-center">How hard was it?</summary>
 			<Form method="post" preventScrollReset>
 				<p className="dim text-[14px]">The whole session as each felt it, 0 to 10. Empty is not asked.</p>
-				<label className="mt-1 flex items-center gap-2">Minutes <input className="input num w-[80px]" name="minutes" inputMode="numeric" defaultValue={minutes} /></label>
-				<ul className="mt-2">{people.map((person) => <li key={person.id} className="rule"><label className="flex min-h-[44px] items-center justify-between gap-3">{person.name}<input className="input num w-[70px] text-center" name={`rpe-${person.id}`} inputMode="decimal" placeholder={person.rpe === null ? '' : String(person.rpe)} aria-label={`Effort, ${person.name}`} /></label></li>)}</ul>
-				<button className="btn btn-quiet mt-2" name="do" value="effort">Keep</button>
-				{said && <p className="mt-1" role="status">{said}</p>}
+				<label className="mt-1 flex items-center gap-2">
+					Minutes <input className="input num w-[80px]" name="minutes" inputMode="numeric" defaultValue={minutes} />
+				</label>
+				<ul className="mt-2">
+					{people.map((person) => (
+						<li key={person.id} className="rule">
+							<label className="flex min-h-[44px] items-center justify-between gap-3">
+								{person.name}
+								<input
+									className="input num w-[70px] text-center"
+									name={`rpe-${person.id}`}
+									inputMode="decimal"
+									placeholder={person.rpe === null ? '' : String(person.rpe)}
+									aria-label={`Effort, ${person.name}`}
+								/>
+							</label>
+						</li>
+					))}
+				</ul>
+				<button className="btn btn-quiet mt-2" name="do" value="effort">
+					Keep
+				</button>
+				{said && (
+					<p className="mt-1" role="status">
+						{said}
+					</p>
+				)}
 			</Form>
 		</details>
 	)

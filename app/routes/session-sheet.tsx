@@ -1,7 +1,15 @@
 import { Collapsible } from 'radix-ui'
 import { Form, Link, data } from 'react-router'
 import { longDay } from '#core/calendar/days'
-import { type DoseCount, allContacts, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
+import {
+	type DoseCount,
+	allContacts,
+	cutsOf,
+	loadOfLeg,
+	metresOf,
+	rangedContacts,
+	totalOf,
+} from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { writeDose, writeDrill } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
@@ -21,8 +29,15 @@ export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos
 const totals = (count: DoseCount) => {
 	const contacts = allContacts(count)
 	return {
-		left: loadOfLeg(contacts, 'left'), right: loadOfLeg(contacts, 'right'), both: contacts.both, contacts: totalOf(contacts), ranged: totalOf(rangedContacts(count)),
-		metres: Math.round(metresOf(count)), fastMetres: Math.round(metresOf(count, ['fast', 'maximal'])), cuts: cutsOf(count, ['60-90', '90-135', '135-180']), throws: totalOf(count.throws),
+		left: loadOfLeg(contacts, 'left'),
+		right: loadOfLeg(contacts, 'right'),
+		both: contacts.both,
+		contacts: totalOf(contacts),
+		ranged: totalOf(rangedContacts(count)),
+		metres: Math.round(metresOf(count)),
+		fastMetres: Math.round(metresOf(count, ['fast', 'maximal'])),
+		cuts: cutsOf(count, ['60-90', '90-135', '135-180']),
+		throws: totalOf(count.throws),
 	}
 }
 
@@ -36,12 +51,32 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		cautions,
 		session: sheet.session,
 		strip: sheet.strip,
-		entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, family: entry.family, name: entryName(entry, sheet.library), isLadder: entry.ladderId !== null })),
+		entries: sheet.entries.map((entry) => ({
+			id: entry.id,
+			part: entry.part,
+			family: entry.family,
+			name: entryName(entry, sheet.library),
+			isLadder: entry.ladderId !== null,
+		})),
 		athletes: sheet.athletes.map((athlete) => ({
-			id: athlete.id, name: athlete.name, level: athlete.level, minutes: athlete.minutes, planned: totals(athlete.planned), done: totals(athlete.done),
+			id: athlete.id,
+			name: athlete.name,
+			level: athlete.level,
+			minutes: athlete.minutes,
+			planned: totals(athlete.planned),
+			done: totals(athlete.done),
 			lines: athlete.lines.map((line) => ({
-				id: line.id, entryId: line.entryId, blocked: line.blocked, words: line.drill ? writeDrill(line.drill, line.parameters) : '', dose: line.dose, restS: line.restS,
-				origin: line.origin, change: line.change, wouldBe: line.wouldBe, cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [], target: targets.get(line.id)?.words ?? '',
+				id: line.id,
+				entryId: line.entryId,
+				blocked: line.blocked,
+				words: line.drill ? writeDrill(line.drill, line.parameters) : '',
+				dose: line.dose,
+				restS: line.restS,
+				origin: line.origin,
+				change: line.change,
+				wouldBe: line.wouldBe,
+				cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [],
+				target: targets.get(line.id)?.words ?? '',
 			})),
 		})),
 		begun: sheet.session.startedAt !== null,
@@ -54,11 +89,27 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
 	const form = await request.formData()
 	if (form.get('do') === 'acknowledge') {
-		const answered = await acknowledge(who, params.sessionId, String(form.get('rule') ?? ''), String(form.get('sentence') ?? ''), String(form.get('reason') ?? ''), new Date())
+		const answered = await acknowledge(
+			who,
+			params.sessionId,
+			String(form.get('rule') ?? ''),
+			String(form.get('sentence') ?? ''),
+			String(form.get('reason') ?? ''),
+			new Date(),
+		)
 		if (!answered) throw notFound()
-		return data({ line: String(form.get('sentence') ?? ''), ...('problem' in answered ? answered : { saved: true as const }) }, { status: 'problem' in answered ? 400 : 200 })
+		return data(
+			{ line: String(form.get('sentence') ?? ''), ...('problem' in answered ? answered : { saved: true as const }) },
+			{ status: 'problem' in answered ? 400 : 200 },
+		)
 	}
-	const result = await changeLineByHand(scope, params.sessionId, String(form.get('line') ?? ''), { sets: String(form.get('sets') ?? ''), reps: String(form.get('reps') ?? '') }, new Date())
+	const result = await changeLineByHand(
+		scope,
+		params.sessionId,
+		String(form.get('line') ?? ''),
+		{ sets: String(form.get('sets') ?? ''), reps: String(form.get('reps') ?? '') },
+		new Date(),
+	)
 	if (!result) throw notFound()
 	return data({ line: String(form.get('line') ?? ''), ...result }, { status: 'problem' in result ? 400 : 200 })
 }
@@ -74,34 +125,94 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 		<>
 			<header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
 				<div>
-					<p className="dim">{longDay(session.day)} · {session.startTime}{session.place && ` · ${session.place}`}</p>
-					<h1 className="mt-1">{session.squadName}, {session.title.charAt(0).toLowerCase() + session.title.slice(1)}</h1>
+					<p className="dim">
+						{longDay(session.day)} · {session.startTime}
+						{session.place && ` · ${session.place}`}
+					</p>
+					<h1 className="mt-1">
+						{session.squadName}, {session.title.charAt(0).toLowerCase() + session.title.slice(1)}
+					</h1>
 					<p className={`mt-1 ${planned > session.plannedMinutes ? 'font-bold' : 'dim'}`}>
-						About {planned} of {session.plannedMinutes} minutes{planned > session.plannedMinutes && <>: {planned - session.plannedMinutes} too many, <Link className="link" to={`/sessions/${session.id}/flow`}>add lanes</Link> or drop a set or a part</>} · {session.phase}{begun && ' · begun, the sheet is frozen'}
+						About {planned} of {session.plannedMinutes} minutes
+						{planned > session.plannedMinutes && (
+							<>
+								: {planned - session.plannedMinutes} too many,{' '}
+								<Link className="link" to={`/sessions/${session.id}/flow`}>
+									add lanes
+								</Link>{' '}
+								or drop a set or a part
+							</>
+						)}{' '}
+						· {session.phase}
+						{begun && ' · begun, the sheet is frozen'}
 					</p>
 				</div>
 				<div className="flex flex-wrap gap-2">
-					<Link className="btn btn-quiet" to={`/sessions/${session.id}/flow`}>Lanes and minutes</Link>
-					<Link className="btn btn-quiet" to={`/sessions/${session.id}/map`}>Field map</Link>
-					<Link className="btn btn-quiet" to={`/sessions/${session.id}/card`}>Card</Link>
-					{mayPlan && !begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>Change</Link>}
-					{begun && <Link className="btn btn-quiet" to={`/sessions/${session.id}/review`}>Review</Link>}
-					{mayField && session.reviewedAt === null && <a className="btn" href={`/field?session=${session.id}`}>Go to the field</a>}
+					<Link className="btn btn-quiet" to={`/sessions/${session.id}/flow`}>
+						Lanes and minutes
+					</Link>
+					<Link className="btn btn-quiet" to={`/sessions/${session.id}/map`}>
+						Field map
+					</Link>
+					<Link className="btn btn-quiet" to={`/sessions/${session.id}/card`}>
+						Card
+					</Link>
+					{mayPlan && !begun && (
+						<Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>
+							Change
+						</Link>
+					)}
+					{begun && (
+						<Link className="btn btn-quiet" to={`/sessions/${session.id}/review`}>
+							Review
+						</Link>
+					)}
+					{mayField && session.reviewedAt === null && (
+						<a className="btn" href={`/field?session=${session.id}`}>
+							Go to the field
+						</a>
+					)}
 				</div>
 			</header>
-			{cautions.length > 0 && <Cautions cautions={cautions} mayAnswer={mayPlan} problem={actionData && 'problem' in actionData ? { sentence: actionData.line, text: actionData.problem } : null} />}
+			{cautions.length > 0 && (
+				<Cautions
+					cautions={cautions}
+					mayAnswer={mayPlan}
+					problem={
+						actionData && 'problem' in actionData ? { sentence: actionData.line, text: actionData.problem } : null
+					}
+				/>
+			)}
 			<SessionStrip parts={strip} />
 
 			<section className="mt-7">
 				<h2>What everybody does</h2>
-				<ul className="mt-2">{entries.map((entry) => <EntryRow key={entry.id} entry={entry} athletes={athletes} />)}</ul>
+				<ul className="mt-2">
+					{entries.map((entry) => (
+						<EntryRow key={entry.id} entry={entry} athletes={athletes} />
+					))}
+				</ul>
 			</section>
 
 			<section className="mt-8">
 				<h2>Each athlete’s own lines and totals</h2>
-				<p className="dim mt-0.5 text-[14px]">Contacts: one landing of both feet is 1; the load of a leg is its own and those on both. Sprint steps are not contacts. Estimates until the marks are in.</p>
+				<p className="dim mt-0.5 text-[14px]">
+					Contacts: one landing of both feet is 1; the load of a leg is its own and those on both. Sprint steps are not
+					contacts. Estimates until the marks are in.
+				</p>
 				<div className="mt-2">
-					{athletes.map((athlete) => <AthleteRow key={athlete.id} athlete={athlete} entries={entries} begun={begun} mayPlan={mayPlan} problem={actionData && 'problem' in actionData ? { line: actionData.line, text: actionData.problem } : null} />)}
+					{athletes.map((athlete) => (
+						<AthleteRow
+							key={athlete.id}
+							athlete={athlete}
+							entries={entries}
+							begun={begun}
+							mayPlan={mayPlan}
+							problem={
+								actionData && 'problem' in actionData ? { line: actionData.line, text: actionData.problem } : null
+							}
+						/>
+					))}
 				</div>
 			</section>
 		</>
@@ -109,22 +220,67 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 }
 
 /** What stands against the sheet as it is: change it, or answer by name, time and reason. */
-function Cautions({ cautions, mayAnswer, problem }: { cautions: Loaded['cautions']; mayAnswer: boolean; problem: { sentence: string; text: string } | null }) {
+function Cautions({
+	cautions,
+	mayAnswer,
+	problem,
+}: {
+	cautions: Loaded['cautions']
+	mayAnswer: boolean
+	problem: { sentence: string; text: string } | null
+}) {
 	const open = cautions.filter((caution) => caution.answered === null).length
 	return (
 		<section className="mb-5 border-l-[3px] border-ink pl-3" aria-label="Cautions">
 			<h2>{open === 0 ? 'Cautions, all answered' : open === 1 ? 'One caution' : `${open} cautions`}</h2>
-			<ul>{cautions.map((caution) => (
-				<li key={`${caution.rule}${caution.sentence}`} className="rule py-2">
-					<p>{caution.sentence} <span className="dim text-[14px]">{RULE_NAMES[caution.rule].toLowerCase()}{caution.names.length > 0 && ` · ${caution.names.length > 4 ? `${caution.names.length} athletes` : caution.names.join(', ')}`}</span></p>
-					{caution.answered ? <p className="dim text-[14px]">{caution.answered.by}, {caution.answered.at}: {caution.answered.reason}</p> : mayAnswer && (
-						<details open={problem?.sentence === caution.sentence}><summary className="link inline-flex min-h-[36px] items-center text-[14px]">Go on, with a reason</summary>
-							<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-2"><input type="hidden" name="rule" value={caution.rule} /><input type="hidden" name="sentence" value={caution.sentence} /><input className="input w-[320px] max-w-full" name="reason" required minLength={3} maxLength={500} aria-label="Reason" placeholder="Your reason" /><button className="btn btn-quiet" name="do" value="acknowledge">Go on</button></Form>
-							{problem?.sentence === caution.sentence && <p className="problem" role="alert">{problem.text}</p>}
-						</details>
-					)}
-				</li>
-			))}</ul>
+			<ul>
+				{cautions.map((caution) => (
+					<li key={`${caution.rule}${caution.sentence}`} className="rule py-2">
+						<p>
+							{caution.sentence}{' '}
+							<span className="dim text-[14px]">
+								{RULE_NAMES[caution.rule].toLowerCase()}
+								{caution.names.length > 0 &&
+									` · ${caution.names.length > 4 ? `${caution.names.length} athletes` : caution.names.join(', ')}`}
+							</span>
+						</p>
+						{caution.answered ? (
+							<p className="dim text-[14px]">
+								{caution.answered.by}, {caution.answered.at}: {caution.answered.reason}
+							</p>
+						) : (
+							mayAnswer && (
+								<details open={problem?.sentence === caution.sentence}>
+									<summary className="link inline-flex min-h-[36px] items-center text-[14px]">
+										Go on, with a reason
+									</summary>
+									<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-2">
+										<input type="hidden" name="rule" value={caution.rule} />
+										<input type="hidden" name="sentence" value={caution.sentence} />
+										<input
+											className="input w-[320px] max-w-full"
+											name="reason"
+											required
+											minLength={3}
+											maxLength={500}
+											aria-label="Reason"
+											placeholder="Your reason"
+										/>
+										<button className="btn btn-quiet" name="do" value="acknowledge">
+											Go on
+										</button>
+									</Form>
+									{problem?.sentence === caution.sentence && (
+										<p className="problem" role="alert">
+											{problem.text}
+										</p>
+									)}
+								</details>
+							)
+						)}
+					</li>
+				))}
+			</ul>
 		</section>
 	)
 }
@@ -141,38 +297,90 @@ function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athle
 	const sorted = [...groups].sort((a, b) => b[1].length - a[1].length)
 	return (
 		<li className="rule grid gap-x-4 gap-y-1 py-2 sm:grid-cols-[190px_1fr]">
-			<p className="flex items-start gap-2.5"><span className="pt-0.5"><FamilyMark family={entry.family} label /></span><span><b>{entry.name}</b>{entry.part !== entry.name && <span className="dim block text-[13.5px]">{entry.part}</span>}</span></p>
+			<p className="flex items-start gap-2.5">
+				<span className="pt-0.5">
+					<FamilyMark family={entry.family} label />
+				</span>
+				<span>
+					<b>{entry.name}</b>
+					{entry.part !== entry.name && <span className="dim block text-[13.5px]">{entry.part}</span>}
+				</span>
+			</p>
 			<ul>
 				{sorted.map(([words, names]) => (
-					<li key={words} className="grid gap-x-4 sm:grid-cols-[280px_1fr]"><span>{words}</span><span className="dim">{sorted.length === 1 ? 'everybody' : names.join(', ')}</span></li>
+					<li key={words} className="grid gap-x-4 sm:grid-cols-[280px_1fr]">
+						<span>{words}</span>
+						<span className="dim">{sorted.length === 1 ? 'everybody' : names.join(', ')}</span>
+					</li>
 				))}
 			</ul>
 		</li>
 	)
 }
 
-function AthleteRow({ athlete, entries, begun, mayPlan, problem }: { athlete: SheetAthlete; entries: Loaded['entries']; begun: boolean; mayPlan: boolean; problem: { line: string; text: string } | null }) {
+function AthleteRow({
+	athlete,
+	entries,
+	begun,
+	mayPlan,
+	problem,
+}: {
+	athlete: SheetAthlete
+	entries: Loaded['entries']
+	begun: boolean
+	mayPlan: boolean
+	problem: { line: string; text: string } | null
+}) {
 	const { planned, done } = athlete
 	const range = SESSION_RANGES[athlete.level].contacts
 	const show = (what: number, was: number) => (begun ? `${was} of ${what}` : String(what))
 	const changed = athlete.lines.filter((line) => line.change).length
 	return (
-		<Collapsible.Root className="rule" defaultOpen={problem !== null && athlete.lines.some((line) => line.id === problem.line)}>
+		<Collapsible.Root
+			className="rule"
+			defaultOpen={problem !== null && athlete.lines.some((line) => line.id === problem.line)}
+		>
 			<Collapsible.Trigger className="group grid w-full grid-cols-2 items-baseline gap-x-4 gap-y-0.5 py-2 text-left sm:grid-cols-[180px_70px_1fr_110px_90px_90px_70px]">
 				<b>{athlete.name}</b>
 				<span className="dim text-right sm:text-left">level {athlete.level}</span>
-				<span data-testid="contacts"><b className="num">{show(planned.contacts, done.contacts)}</b> contacts <span className="dim">· left {show(planned.left, done.left)}, right {show(planned.right, done.right)}, both {show(planned.both, done.both)}</span></span>
-				<span data-testid="metres" className="text-right sm:text-left"><b className="num">{show(planned.metres, done.metres)}</b> m</span>
-				<span><b className="num">{show(planned.cuts, done.cuts)}</b> cuts</span>
-				<span className="text-right sm:text-left"><b className="num">{show(planned.throws, done.throws)}</b> throws</span>
-				<span className="dim">{athlete.minutes}′{changed > 0 && <span className="sr-only">, {changed} changed</span>} <span className="link group-data-[state=open]:hidden">lines</span></span>
+				<span data-testid="contacts">
+					<b className="num">{show(planned.contacts, done.contacts)}</b> contacts{' '}
+					<span className="dim">
+						· left {show(planned.left, done.left)}, right {show(planned.right, done.right)}, both{' '}
+						{show(planned.both, done.both)}
+					</span>
+				</span>
+				<span data-testid="metres" className="text-right sm:text-left">
+					<b className="num">{show(planned.metres, done.metres)}</b> m
+				</span>
+				<span>
+					<b className="num">{show(planned.cuts, done.cuts)}</b> cuts
+				</span>
+				<span className="text-right sm:text-left">
+					<b className="num">{show(planned.throws, done.throws)}</b> throws
+				</span>
+				<span className="dim">
+					{athlete.minutes}′{changed > 0 && <span className="sr-only">, {changed} changed</span>}{' '}
+					<span className="link group-data-[state=open]:hidden">lines</span>
+				</span>
 			</Collapsible.Trigger>
 			<Collapsible.Content className="pb-3 sm:pl-4">
-				<p className="dim text-[14px]">Moderate and harder contacts {planned.ranged}; usual for level {athlete.level}: {range.low} to {range.high} ({range.firmness}).</p>
+				<p className="dim text-[14px]">
+					Moderate and harder contacts {planned.ranged}; usual for level {athlete.level}: {range.low} to {range.high} (
+					{range.firmness}).
+				</p>
 				<ul className="mt-1">
 					{athlete.lines.map((line) => {
 						const entry = entries.find((candidate) => candidate.id === line.entryId)
-						return <LineRow key={line.id} line={line} part={entry?.name ?? ''} editable={mayPlan && !begun && line.blocked === null} problem={problem?.line === line.id ? problem.text : null} />
+						return (
+							<LineRow
+								key={line.id}
+								line={line}
+								part={entry?.name ?? ''}
+								editable={mayPlan && !begun && line.blocked === null}
+								problem={problem?.line === line.id ? problem.text : null}
+							/>
+						)
 					})}
 				</ul>
 			</Collapsible.Content>
@@ -180,27 +388,81 @@ function AthleteRow({ athlete, entries, begun, mayPlan, problem }: { athlete: Sh
 	)
 }
 
-function LineRow({ line, part, editable, problem }: { line: SheetLine; part: string; editable: boolean; problem: string | null }) {
+function LineRow({
+	line,
+	part,
+	editable,
+	problem,
+}: {
+	line: SheetLine
+	part: string
+	editable: boolean
+	problem: string | null
+}) {
 	return (
 		<li className="rule grid gap-x-4 gap-y-0.5 py-2 text-[14.5px] lg:grid-cols-[150px_1fr_auto]">
 			<span className="dim">{part}</span>
 			<div>
 				<p>
-					{line.blocked ? <b>No line: {line.blocked}</b> : <><b>{line.words}, {writeDose(line.dose)}</b> <span className="dim">· rest {line.restS} s · target: {line.target}</span></>}
+					{line.blocked ? (
+						<b>No line: {line.blocked}</b>
+					) : (
+						<>
+							<b>
+								{line.words}, {writeDose(line.dose)}
+							</b>{' '}
+							<span className="dim">
+								· rest {line.restS} s · target: {line.target}
+							</span>
+						</>
+					)}
 					{line.origin === 'hand-set' && <span className="dim"> · set by hand</span>}
 				</p>
-				{line.change && <p className="flex items-start gap-2">{line.change.verdict && <span className="pt-1"><VerdictMark word={line.change.verdict} /></span>}<span>Was {line.change.from}. {line.change.why} <span className="dim">({line.change.firmness})</span></span></p>}
-				{line.wouldBe && <p>The verdict would have written <b>{line.wouldBe}</b>; the line set by hand stays.</p>}
+				{line.change && (
+					<p className="flex items-start gap-2">
+						{line.change.verdict && (
+							<span className="pt-1">
+								<VerdictMark word={line.change.verdict} />
+							</span>
+						)}
+						<span>
+							Was {line.change.from}. {line.change.why} <span className="dim">({line.change.firmness})</span>
+						</span>
+					</p>
+				)}
+				{line.wouldBe && (
+					<p>
+						The verdict would have written <b>{line.wouldBe}</b>; the line set by hand stays.
+					</p>
+				)}
 				{line.cautions.length > 0 && <p className="border-l-[3px] border-ink pl-2">{line.cautions.join('. ')}.</p>}
-				{problem && <p className="problem" role="alert">{problem}</p>}
+				{problem && (
+					<p className="problem" role="alert">
+						{problem}
+					</p>
+				)}
 			</div>
 			{editable && (
 				<Form method="post" preventScrollReset className="flex items-center gap-1.5">
 					<input type="hidden" name="line" value={line.id} />
-					<input className="input w-[58px] text-center" name="sets" inputMode="numeric" defaultValue={line.dose.sets} aria-label={`Sets, ${part}`} />
+					<input
+						className="input w-[58px] text-center"
+						name="sets"
+						inputMode="numeric"
+						defaultValue={line.dose.sets}
+						aria-label={`Sets, ${part}`}
+					/>
 					<span aria-hidden="true">×</span>
-					<input className="input w-[58px] text-center" name="reps" inputMode="numeric" defaultValue={line.dose.reps} aria-label={`Reps, ${part}`} />
-					<button className="btn btn-quiet" aria-label={`Set by hand, ${part}`}>Set</button>
+					<input
+						className="input w-[58px] text-center"
+						name="reps"
+						inputMode="numeric"
+						defaultValue={line.dose.reps}
+						aria-label={`Reps, ${part}`}
+					/>
+					<button className="btn btn-quiet" aria-label={`Set by hand, ${part}`}>
+						Set
+					</button>
 				</Form>
 			)}
 		</li>

@@ -18,7 +18,8 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
 	if (request.headers.get('content-type')?.startsWith('application/json')) {
 		const body = await readJson(request, MOST_CHARACTERS)
-		const read = 'error' in body ? { problem: `This is not a session template: ${body.error}.` } : readTemplate(body.body)
+		const read =
+			'error' in body ? { problem: `This is not a session template: ${body.error}.` } : readTemplate(body.body)
 		return Response.json(read, { status: 'problem' in read ? 400 : 200 })
 	}
 	const form = await request.formData()

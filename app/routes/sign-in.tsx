@@ -19,7 +19,9 @@ export async function action({ request }: Route.ActionArgs) {
 	const email = String(form.get('email') ?? '')
 	const result = await signInWithPassword(email, String(form.get('password') ?? ''), new Date())
 	if ('problem' in result) return data({ problem: result.problem, email }, { status: 400 })
-	return redirect(safePlace(new URL(request.url).searchParams.get('to')), { headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) } })
+	return redirect(safePlace(new URL(request.url).searchParams.get('to')), {
+		headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) },
+	})
 }
 
 export default function SignIn({ actionData }: Route.ComponentProps) {
@@ -31,10 +33,23 @@ export default function SignIn({ actionData }: Route.ComponentProps) {
 				<p className="dim mt-1">Plan, log and judge sprint, agility, jump and throwing sessions, athlete by athlete.</p>
 			</div>
 			<Form method="post" className="grid gap-4">
-				<TextField label="Email" name="email" type="email" autoComplete="username" required defaultValue={actionData?.email} />
+				<TextField
+					label="Email"
+					name="email"
+					type="email"
+					autoComplete="username"
+					required
+					defaultValue={actionData?.email}
+				/>
 				<TextField label="Password" name="password" type="password" autoComplete="current-password" required />
-				{actionData?.problem && <p className="problem" role="alert">{actionData.problem}</p>}
-				<button className="btn" disabled={busy}>{busy ? 'Signing in …' : 'Sign in'}</button>
+				{actionData?.problem && (
+					<p className="problem" role="alert">
+						{actionData.problem}
+					</p>
+				)}
+				<button className="btn" disabled={busy}>
+					{busy ? 'Signing in …' : 'Sign in'}
+				</button>
 			</Form>
 			<p className="dim text-[14px]">No sign-in yet? The coach of your club sends you a link.</p>
 		</main>

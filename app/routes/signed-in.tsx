@@ -9,8 +9,19 @@ import { SignOut } from '../ui/sign-out'
 export function loader({ context, request }: Route.LoaderArgs) {
 	const { who } = signedIn(context, request)
 	const places = may(who.role, 'plan:read')
-		? [['/', 'Today'], ['/squads', 'Squads'], ['/plan', 'Plan'], ['/review', 'Review'], ['/bench', 'Bench'], ['/library', 'Library'], ['/club', 'Club']]
-		: [[`/athletes/${who.athleteId}`, 'My page'], ['/library', 'Library']]
+		? [
+				['/', 'Today'],
+				['/squads', 'Squads'],
+				['/plan', 'Plan'],
+				['/review', 'Review'],
+				['/bench', 'Bench'],
+				['/library', 'Library'],
+				['/club', 'Club'],
+			]
+		: [
+				[`/athletes/${who.athleteId}`, 'My page'],
+				['/library', 'Library'],
+			]
 	return { places: places as [string, string][], name: who.name, club: who.clubName }
 }
 
@@ -20,14 +31,32 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 	useEffect(registerFieldWorker, [])
 	return (
 		<div className="lg:pl-[112px] print:pl-0">
-			<a href="#content" className="sr-only focus:not-sr-only">To the content</a>
-			<nav aria-label="Places" className="print:hidden fixed inset-x-0 bottom-0 z-10 flex border-t border-chalk bg-paper pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[112px] lg:flex-col lg:border-t-0 lg:border-r lg:py-5">
+			<a href="#content" className="sr-only focus:not-sr-only">
+				To the content
+			</a>
+			<nav
+				aria-label="Places"
+				className="print:hidden fixed inset-x-0 bottom-0 z-10 flex border-t border-chalk bg-paper pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[112px] lg:flex-col lg:border-t-0 lg:border-r lg:py-5"
+			>
 				<b className="num hidden px-4 pb-5 text-[17px] lg:block">Dromos</b>
 				{places.map(([to, label]) => (
-					<NavLink key={to} to={to} end={to === '/'} className={({ isActive }) => `flex min-h-[50px] flex-1 items-center justify-center border-t-[3px] px-1 text-[13.5px] lg:min-h-[44px] lg:flex-none lg:justify-start lg:border-t-0 lg:border-l-[3px] lg:px-4 lg:text-[15px] ${isActive ? 'border-ink font-bold text-ink' : 'border-transparent text-ink-2'}`}>{label}</NavLink>
+					<NavLink
+						key={to}
+						to={to}
+						end={to === '/'}
+						className={({ isActive }) =>
+							`flex min-h-[50px] flex-1 items-center justify-center border-t-[3px] px-1 text-[13.5px] lg:min-h-[44px] lg:flex-none lg:justify-start lg:border-t-0 lg:border-l-[3px] lg:px-4 lg:text-[15px] ${isActive ? 'border-ink font-bold text-ink' : 'border-transparent text-ink-2'}`
+						}
+					>
+						{label}
+					</NavLink>
 				))}
 				<div className="mt-auto hidden px-4 text-[13px] lg:block">
-					<p className="dim">{name}<br />{club}</p>
+					<p className="dim">
+						{name}
+						<br />
+						{club}
+					</p>
 					<SignOut className="link mt-2 min-h-[44px]" />
 				</div>
 			</nav>

@@ -30,7 +30,13 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	}
 	const result = await moveByHand(who, text('athlete'), text('ladder'), text('rung'), text('reason'), new Date())
 	if (!result) throw notFound()
-	return data({ problems: 'problems' in result ? result.problems : ({} as Record<string, string>), moved: 'moved' in result ? text('athlete') : '' }, { status: 'problems' in result ? 400 : 200 })
+	return data(
+		{
+			problems: 'problems' in result ? result.problems : ({} as Record<string, string>),
+			moved: 'moved' in result ? text('athlete') : '',
+		},
+		{ status: 'problems' in result ? 400 : 200 },
+	)
 }
 
 export default function SquadLadders({ loaderData, actionData }: Route.ComponentProps) {
@@ -39,39 +45,82 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 	const notMet = athletes.filter((athlete) => !athlete.met)
 	return (
 		<>
-			<p className="dim"><Link className="link" to="/squads">Squads</Link> · {squad.name} · {squad.phase}, {school.name}</p>
+			<p className="dim">
+				<Link className="link" to="/squads">
+					Squads
+				</Link>{' '}
+				· {squad.name} · {squad.phase}, {school.name}
+			</p>
 			<h1 className="mt-1">{ladder.name}</h1>
 			<p className="mt-1 max-w-[70ch]">{ladder.about}</p>
 			<div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_250px]">
 				<div>
-					<ol className="flex list-none flex-col-reverse border-b-2 border-ink" aria-label={`${ladder.name}, from the top down`}>
+					<ol
+						className="flex list-none flex-col-reverse border-b-2 border-ink"
+						aria-label={`${ladder.name}, from the top down`}
+					>
 						{ladder.rungs.map((rung, index) => {
 							const here = on(rung.id)
 							const passed = athletes.filter((athlete) => athlete.passed.includes(rung.id)).length
 							return (
 								<li key={rung.id} className="rule grid gap-x-5 gap-y-1 py-2.5 sm:grid-cols-[30px_230px_1fr]">
-									<i className={`mt-2.5 hidden h-[5px] w-[22px] sm:block ${here.length > 0 ? 'bg-ink' : passed > 0 ? 'bg-ink-2' : 'bg-chalk'}`} style={{ marginLeft: `${Math.min(index, 8)}px` }} aria-hidden />
-									<div><b>{rung.name}</b><span className="dim block text-[13.5px]">{writeDose(rung.dose)} · {passWords(rung)}{passed > 0 && ` · ${passed} passed`}</span></div>
+									<i
+										className={`mt-2.5 hidden h-[5px] w-[22px] sm:block ${here.length > 0 ? 'bg-ink' : passed > 0 ? 'bg-ink-2' : 'bg-chalk'}`}
+										style={{ marginLeft: `${Math.min(index, 8)}px` }}
+										aria-hidden
+									/>
+									<div>
+										<b>{rung.name}</b>
+										<span className="dim block text-[13.5px]">
+											{writeDose(rung.dose)} · {passWords(rung)}
+											{passed > 0 && ` · ${passed} passed`}
+										</span>
+									</div>
 									<Standing rungId={rung.id} athletes={athletes} />
 								</li>
 							)
 						})}
 					</ol>
-					{notMet.length > 0 && <p className="dim mt-3">Not met yet: {notMet.map((athlete) => athlete.name).join(', ')}.</p>}
-					{mayChange && <MoveForm ladder={ladder} athletes={athletes} problem={actionData?.problems[`move-${ladder.id}`]} />}
+					{notMet.length > 0 && (
+						<p className="dim mt-3">Not met yet: {notMet.map((athlete) => athlete.name).join(', ')}.</p>
+					)}
+					{mayChange && (
+						<MoveForm ladder={ladder} athletes={athletes} problem={actionData?.problems[`move-${ladder.id}`]} />
+					)}
 				</div>
 				<aside>
 					{mayChange && (
 						<Form method="post" preventScrollReset className="mb-5 grid gap-2">
 							<input type="hidden" name="ladder" value={ladder.id} />
-							<label className="field"><span className="label">In this block the ladder is</span><select name="focus" className="input" defaultValue={focus ?? ''} key={`${ladder.id}${focus}`}><option value="">worked on as usual</option><option value="priority">the priority</option><option value="kept">only kept: two thirds, no advance</option></select></label>
-							<button className="btn btn-quiet justify-self-start" name="do" value="focus">Set</button>
+							<label className="field">
+								<span className="label">In this block the ladder is</span>
+								<select name="focus" className="input" defaultValue={focus ?? ''} key={`${ladder.id}${focus}`}>
+									<option value="">worked on as usual</option>
+									<option value="priority">the priority</option>
+									<option value="kept">only kept: two thirds, no advance</option>
+								</select>
+							</label>
+							<button className="btn btn-quiet justify-self-start" name="do" value="focus">
+								Set
+							</button>
 						</Form>
 					)}
 					<h2>All ladders</h2>
-					<ul className="mt-1">{ladders.map((one) => (
-						<li key={one.id} className="rule"><Link className={`grid min-h-[40px] grid-cols-[28px_1fr_auto] items-center gap-2 ${one.id === ladder.id ? 'font-bold' : ''}`} to={`/squads/${squad.id}/ladders/${one.id}`} aria-current={one.id === ladder.id ? 'page' : undefined}><FamilyMark family={one.family} />{one.name}<span className="dim num text-[13.5px] font-normal">{one.met > 0 ? `${one.met} on it` : ''}</span></Link></li>
-					))}</ul>
+					<ul className="mt-1">
+						{ladders.map((one) => (
+							<li key={one.id} className="rule">
+								<Link
+									className={`grid min-h-[40px] grid-cols-[28px_1fr_auto] items-center gap-2 ${one.id === ladder.id ? 'font-bold' : ''}`}
+									to={`/squads/${squad.id}/ladders/${one.id}`}
+									aria-current={one.id === ladder.id ? 'page' : undefined}
+								>
+									<FamilyMark family={one.family} />
+									{one.name}
+									<span className="dim num text-[13.5px] font-normal">{one.met > 0 ? `${one.met} on it` : ''}</span>
+								</Link>
+							</li>
+						))}
+					</ul>
 				</aside>
 			</div>
 		</>
@@ -86,18 +135,48 @@ function Standing({ rungId, athletes }: { rungId: string; athletes: Athlete[] })
 	const locked = new Map<string, Athlete[]>()
 	for (const athlete of athletes) {
 		const words = athlete.locks[rungId]
-		if (athlete.met && words && !athlete.passed.includes(rungId) && athlete.rungId !== rungId) locked.set(words, [...(locked.get(words) ?? []), athlete])
+		if (athlete.met && words && !athlete.passed.includes(rungId) && athlete.rungId !== rungId)
+			locked.set(words, [...(locked.get(words) ?? []), athlete])
 	}
 	const met = athletes.filter((athlete) => athlete.met).length
 	return (
 		<div className="text-[14.5px]">
-			{here.length > 0 && <ul className="flex flex-wrap gap-x-4 gap-y-0.5">{here.map((athlete) => <li key={athlete.id}><Link className="font-bold hover:underline" to={`/athletes/${athlete.id}`}>{athlete.name}</Link>{athlete.state ? <span className="dim"> {athlete.state}</span> : athlete.waiting ? <span className="dim"> passed</span> : null}</li>)}</ul>}
-			{[...locked].map(([words, who]) => <p key={words} className="dim text-[13.5px]">{who.length === met ? words.charAt(0).toUpperCase() + words.slice(1) : `${words.charAt(0).toUpperCase()}${words.slice(1)}: ${who.length <= 3 ? who.map((athlete) => athlete.name).join(', ') : `${who.length} of ${met}`}`}</p>)}
+			{here.length > 0 && (
+				<ul className="flex flex-wrap gap-x-4 gap-y-0.5">
+					{here.map((athlete) => (
+						<li key={athlete.id}>
+							<Link className="font-bold hover:underline" to={`/athletes/${athlete.id}`}>
+								{athlete.name}
+							</Link>
+							{athlete.state ? (
+								<span className="dim"> {athlete.state}</span>
+							) : athlete.waiting ? (
+								<span className="dim"> passed</span>
+							) : null}
+						</li>
+					))}
+				</ul>
+			)}
+			{[...locked].map(([words, who]) => (
+				<p key={words} className="dim text-[13.5px]">
+					{who.length === met
+						? words.charAt(0).toUpperCase() + words.slice(1)
+						: `${words.charAt(0).toUpperCase()}${words.slice(1)}: ${who.length <= 3 ? who.map((athlete) => athlete.name).join(', ') : `${who.length} of ${met}`}`}
+				</p>
+			))}
 		</div>
 	)
 }
 
-function MoveForm({ ladder, athletes, problem }: { ladder: { id: string; rungs: { id: string; name: string }[] }; athletes: Athlete[]; problem: string | undefined }) {
+function MoveForm({
+	ladder,
+	athletes,
+	problem,
+}: {
+	ladder: { id: string; rungs: { id: string; name: string }[] }
+	athletes: Athlete[]
+	problem: string | undefined
+}) {
 	const [athleteId, setAthleteId] = useState('')
 	const athlete = athletes.find((one) => one.id === athleteId)
 	return (
@@ -105,12 +184,58 @@ function MoveForm({ ladder, athletes, problem }: { ladder: { id: string; rungs: 
 			<summary className="link inline-flex min-h-[44px] items-center">Move somebody by hand</summary>
 			<Form method="post" preventScrollReset className="grid max-w-[560px] gap-3">
 				<input type="hidden" name="ladder" value={ladder.id} />
-				<label className="field"><span className="label">Athlete</span><select name="athlete" className="input" required value={athleteId} onChange={(event) => setAthleteId(event.target.value)}><option value="" disabled>Choose</option>{athletes.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select></label>
-				<label className="field"><span className="label">To</span><select name="rung" className="input" required defaultValue="" key={athleteId}><option value="" disabled>Choose a rung</option>{[...ladder.rungs].reverse().map((rung) => <option key={rung.id} value={rung.id}>{rung.name}{athlete?.rungId === rung.id ? ' (here now)' : athlete?.locks[rung.id] ? ` (${athlete.locks[rung.id]})` : ''}</option>)}</select></label>
-				<label className="field"><span className="label">Your reason, kept with your name and the time</span><input name="reason" className="input" required minLength={3} maxLength={500} /></label>
-				{problem && <p className="problem" role="alert">{problem}</p>}
-				<button className="btn justify-self-start" name="do" value="move">Move</button>
-				<p className="dim text-[14px]">What lies below counts as passed. A gate that is a caution gives way to your reason; a block does not.</p>
+				<label className="field">
+					<span className="label">Athlete</span>
+					<select
+						name="athlete"
+						className="input"
+						required
+						value={athleteId}
+						onChange={(event) => setAthleteId(event.target.value)}
+					>
+						<option value="" disabled>
+							Choose
+						</option>
+						{athletes.map((one) => (
+							<option key={one.id} value={one.id}>
+								{one.name}
+							</option>
+						))}
+					</select>
+				</label>
+				<label className="field">
+					<span className="label">To</span>
+					<select name="rung" className="input" required defaultValue="" key={athleteId}>
+						<option value="" disabled>
+							Choose a rung
+						</option>
+						{[...ladder.rungs].reverse().map((rung) => (
+							<option key={rung.id} value={rung.id}>
+								{rung.name}
+								{athlete?.rungId === rung.id
+									? ' (here now)'
+									: athlete?.locks[rung.id]
+										? ` (${athlete.locks[rung.id]})`
+										: ''}
+							</option>
+						))}
+					</select>
+				</label>
+				<label className="field">
+					<span className="label">Your reason, kept with your name and the time</span>
+					<input name="reason" className="input" required minLength={3} maxLength={500} />
+				</label>
+				{problem && (
+					<p className="problem" role="alert">
+						{problem}
+					</p>
+				)}
+				<button className="btn justify-self-start" name="do" value="move">
+					Move
+				</button>
+				<p className="dim text-[14px]">
+					What lies below counts as passed. A gate that is a caution gives way to your reason; a block does not.
+				</p>
 			</Form>
 		</details>
 	)

@@ -2,9 +2,7 @@ import { Form, Link, data, useNavigation } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { NUMBER_BOUNDS, QUESTIONS } from '#core/library/schools'
 import type { VerdictWord } from '#core/progress/types'
-import { readLibrary } from '#db/queries/library'
-import { readSquad } from '#db/queries/squads'
-import { changeSchool, ownSchoolId, readSchool, whatWouldChange } from '#server/library/school-change'
+import { type WouldChange, answerSchoolForm, readSchoolPage } from '#server/library/school-change'
 import type { Route } from './+types/squad-school'
 import { allowed, notFound } from '../request-guard'
 import { VerdictMark } from '../ui/glyphs'
@@ -13,32 +11,16 @@ export const meta: Route.MetaFunction = () => [{ title: 'School · Dromos' }]
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { scope } = allowed(context, request, 'plan:write')
-	const squad = await readSquad(scope, params.squadId)
-	if (!squad) throw notFound()
-	const library = await readLibrary(scope)
-	const start = new URL(request.url).searchParams.get('from')
-	const own = ownSchoolId(squad.id)
-	const current = library.schools[squad.schoolId]!
-	return {
-		squad: { id: squad.id, name: squad.name }, current, from: (start ? library.schools[start] : undefined) ?? current,
-		schools: Object.values(library.schools).filter((school) => !school.id.startsWith('own-') || school.id === own),
-	}
+	const page = await readSchoolPage(scope, params.squadId, new URL(request.url).searchParams.get('from'))
+	if (!page) throw notFound()
+	return page
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
-	const { who, scope } = allowed(context, request, 'plan:write')
-	const squad = await readSquad(scope, params.squadId)
-	if (!squad) throw notFound()
-	const library = await readLibrary(scope)
-	const form = await request.formData()
-	const base = library.schools[String(form.get('base') ?? '')] ?? library.schools[squad.schoolId]!
-	for (const name of ['finisher', 'fastDayOffer']) if (form.get(name) === null) form.set(name, 'off')
-	const read = readSchool(form, base)
-	if ('problems' in read) return data({ problems: read.problems, preview: null, saved: null }, { status: 400 })
-	const same = JSON.stringify([read.school.choices, read.school.numbers, read.school.finisher, read.school.fastDayOffer]) === JSON.stringify([base.choices, base.numbers, base.finisher, base.fastDayOffer])
-	if (form.get('do') === 'preview') return data({ problems: {} as Record<string, string>, preview: await whatWouldChange(scope, squad.id, read.school), saved: null })
-	const saved = await changeSchool(who, squad.id, same ? { schoolId: base.id } : { own: read.school }, new Date())
-	return data({ problems: {} as Record<string, string>, preview: null, saved: saved ? (same ? base.name : 'The squad’s own school') : null })
+	const { who } = allowed(context, request, 'plan:write')
+	const answer = await answerSchoolForm(who, params.squadId, await request.formData(), new Date())
+	if (!answer) throw notFound()
+	return data(answer, { status: Object.keys(answer.problems).length > 0 ? 400 : 200 })
 }
 
 export default function SquadSchool({ loaderData, actionData }: Route.ComponentProps) {
@@ -49,15 +31,41 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 	const preview = actionData?.preview
 	return (
 		<>
-			<p className="dim"><Link className="link" to="/squads">Squads</Link> · {squad.name}</p>
+			<p className="dim">
+				<Link className="link" to="/squads">
+					Squads
+				</Link>{' '}
+				· {squad.name}
+			</p>
 			<h1 className="mt-1">{current.name}</h1>
-			<p className="dim mt-1">{current.about} Version {current.version}. Where good coaches disagree, neither side is wrong.</p>
+			<p className="dim mt-1">
+				{current.about} Version {current.version}. Where good coaches disagree, neither side is wrong.
+			</p>
 			<nav className="mt-4 flex flex-wrap gap-x-5 gap-y-1" aria-label="Start from">
 				<span className="dim content-center">Start from</span>
-				{schools.map((school) => <Link key={school.id} className={`min-h-[44px] content-center ${school.id === from.id ? 'font-bold' : 'link'}`} to={`/squads/${squad.id}/school?from=${school.id}`} aria-current={school.id === from.id ? 'true' : undefined} preventScrollReset>{school.name}</Link>)}
+				{schools.map((school) => (
+					<Link
+						key={school.id}
+						className={`min-h-[44px] content-center ${school.id === from.id ? 'font-bold' : 'link'}`}
+						to={`/squads/${squad.id}/school?from=${school.id}`}
+						aria-current={school.id === from.id ? 'true' : undefined}
+						preventScrollReset
+					>
+						{school.name}
+					</Link>
+				))}
 			</nav>
-			{actionData?.saved && <p className="mt-3 border-l-[3px] border-act py-1 pl-3" role="status">{actionData.saved} is in force for {squad.name}; the sessions ahead are written by it.</p>}
-			<Form method="post" preventScrollReset key={`${from.id}/${from.version}`} className="mt-2 grid gap-x-10 lg:grid-cols-[1fr_360px]">
+			{actionData?.saved && (
+				<p className="mt-3 border-l-[3px] border-act py-1 pl-3" role="status">
+					{actionData.saved} is in force for {squad.name}; the sessions ahead are written by it.
+				</p>
+			)}
+			<Form
+				method="post"
+				preventScrollReset
+				key={`${from.id}/${from.version}`}
+				className="mt-2 grid gap-x-10 lg:grid-cols-[1fr_360px]"
+			>
 				<input type="hidden" name="base" value={from.id} />
 				<ul>
 					{QUESTIONS.map((question) => (
@@ -67,8 +75,16 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 								<div className="mt-1 grid gap-1">
 									{question.sides.map((side) => (
 										<label key={side.id} className="grid grid-cols-[28px_1fr] items-start gap-1.5 py-1">
-											<input type="radio" className="mt-0.5 size-5 accent-act" name={question.id} value={side.id} defaultChecked={from.choices[question.id] === side.id} />
-											<span><b>{side.name}.</b> {side.why} <span className="dim text-[14px]">{side.does}</span></span>
+											<input
+												type="radio"
+												className="mt-0.5 size-5 accent-act"
+												name={question.id}
+												value={side.id}
+												defaultChecked={from.choices[question.id] === side.id}
+											/>
+											<span>
+												<b>{side.name}.</b> {side.why} <span className="dim text-[14px]">{side.does}</span>
+											</span>
 										</label>
 									))}
 								</div>
@@ -78,15 +94,61 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 				</ul>
 				<div className="lg:sticky lg:top-4 lg:self-start">
 					<h2 className="pt-3">Numbers</h2>
-					<ul className="mt-1">{NUMBER_BOUNDS.map((bound) => (
-						<li key={bound.id} className="rule py-1">
-							<label className="grid grid-cols-[1fr_78px] items-center gap-2 text-[14px]"><span>{bound.name} <span className="dim">{bound.low}–{bound.high}{bound.unit && ` ${bound.unit}`}</span></span><input className="input num text-right" name={bound.id} inputMode="decimal" defaultValue={from.numbers[bound.id]} aria-invalid={problems[bound.id] !== undefined} /></label>
-							{problems[bound.id] && <p className="problem" role="alert">{problems[bound.id]}</p>}
-						</li>
-					))}</ul>
-					<label className="rule flex min-h-[44px] items-center gap-2"><input type="checkbox" className="size-5 accent-act" name="finisher" value="on" defaultChecked={from.finisher} />A hard finisher part</label>
-					<label className="rule flex min-h-[44px] items-center gap-2"><input type="checkbox" className="size-5 accent-act" name="fastDayOffer" value="on" defaultChecked={from.fastDayOffer} />An offer on a fast day</label>
-					<div className="rule flex flex-wrap gap-2 pt-3"><button className="btn" name="do" value="preview" disabled={busy}>{busy ? 'Judging …' : 'What would change'}</button><button className="btn btn-quiet" name="do" value="save" disabled={busy}>Use it</button></div>
+					<ul className="mt-1">
+						{NUMBER_BOUNDS.map((bound) => (
+							<li key={bound.id} className="rule py-1">
+								<label className="grid grid-cols-[1fr_78px] items-center gap-2 text-[14px]">
+									<span>
+										{bound.name}{' '}
+										<span className="dim">
+											{bound.low}–{bound.high}
+											{bound.unit && ` ${bound.unit}`}
+										</span>
+									</span>
+									<input
+										className="input num text-right"
+										name={bound.id}
+										inputMode="decimal"
+										defaultValue={from.numbers[bound.id]}
+										aria-invalid={problems[bound.id] !== undefined}
+									/>
+								</label>
+								{problems[bound.id] && (
+									<p className="problem" role="alert">
+										{problems[bound.id]}
+									</p>
+								)}
+							</li>
+						))}
+					</ul>
+					<label className="rule flex min-h-[44px] items-center gap-2">
+						<input
+							type="checkbox"
+							className="size-5 accent-act"
+							name="finisher"
+							value="on"
+							defaultChecked={from.finisher}
+						/>
+						A hard finisher part
+					</label>
+					<label className="rule flex min-h-[44px] items-center gap-2">
+						<input
+							type="checkbox"
+							className="size-5 accent-act"
+							name="fastDayOffer"
+							value="on"
+							defaultChecked={from.fastDayOffer}
+						/>
+						An offer on a fast day
+					</label>
+					<div className="rule flex flex-wrap gap-2 pt-3">
+						<button className="btn" name="do" value="preview" disabled={busy}>
+							{busy ? 'Judging …' : 'What would change'}
+						</button>
+						<button className="btn btn-quiet" name="do" value="save" disabled={busy}>
+							Use it
+						</button>
+					</div>
 					{preview && <Preview preview={preview} />}
 				</div>
 			</Form>
@@ -94,18 +156,41 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 	)
 }
 
-function Preview({ preview }: { preview: NonNullable<Awaited<ReturnType<typeof whatWouldChange>>> }) {
-	if (!preview.session) return <p className="mt-4" role="status">No session has been held yet: nothing to compare with.</p>
+function Preview({ preview }: { preview: WouldChange }) {
+	if (!preview.session)
+		return (
+			<p className="mt-4" role="status">
+				No session has been held yet: nothing to compare with.
+			</p>
+		)
 	return (
 		<section className="mt-4" role="status" aria-label="What would change">
-			<h2>{preview.changes.length === 0 ? `Nothing would have changed on ${shortDay(preview.session.day)}` : `${preview.changes.length} of ${preview.judged} verdicts of ${shortDay(preview.session.day)} would differ`}</h2>
-			<ul>{preview.changes.map((change) => (
-				<li key={`${change.athleteId}${change.ladderName}`} className="rule py-2 text-[14px]">
-					<p><b>{change.name}</b>, {change.ladderName.toLowerCase()}</p>
-					<p className="dim flex gap-2"><span className="pt-0.5"><VerdictMark word={change.from.verdict as VerdictWord} /></span><span>{change.from.sentence}</span></p>
-					<p className="flex gap-2"><span className="pt-0.5"><VerdictMark word={change.to.verdict as VerdictWord} /></span><span>{change.to.sentence}</span></p>
-				</li>
-			))}</ul>
+			<h2>
+				{preview.changes.length === 0
+					? `Nothing would have changed on ${shortDay(preview.session.day)}`
+					: `${preview.changes.length} of ${preview.judged} verdicts of ${shortDay(preview.session.day)} would differ`}
+			</h2>
+			<ul>
+				{preview.changes.map((change) => (
+					<li key={`${change.athleteId}${change.ladderName}`} className="rule py-2 text-[14px]">
+						<p>
+							<b>{change.name}</b>, {change.ladderName.toLowerCase()}
+						</p>
+						<p className="dim flex gap-2">
+							<span className="pt-0.5">
+								<VerdictMark word={change.from.verdict as VerdictWord} />
+							</span>
+							<span>{change.from.sentence}</span>
+						</p>
+						<p className="flex gap-2">
+							<span className="pt-0.5">
+								<VerdictMark word={change.to.verdict as VerdictWord} />
+							</span>
+							<span>{change.to.sentence}</span>
+						</p>
+					</li>
+				))}
+			</ul>
 		</section>
 	)
 }

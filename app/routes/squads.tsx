@@ -28,31 +28,79 @@ export async function action({ context, request }: Route.ActionArgs) {
 		return data({ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '' })
 	}
 	if (what === 'outside') {
-		const entered = await enterOutside(who, { squadId: text('squad') }, { kind: text('kind'), day: text('day'), startTime: '', minutes: '', rpe: '', hardRunning: '', hardCutting: '' }, new Date())
+		const entered = await enterOutside(
+			who,
+			{ squadId: text('squad') },
+			{ kind: text('kind'), day: text('day'), startTime: '', minutes: '', rpe: '', hardRunning: '', hardCutting: '' },
+			new Date(),
+		)
 		const said = 'problems' in entered ? '' : `${OUTSIDE_NAMES[text('kind') as OutsideKind]} for ${entered.entered}`
-		return data({ form: what, squad: text('squad'), problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>), typed: said }, { status: 'problems' in entered ? 400 : 200 })
+		return data(
+			{
+				form: what,
+				squad: text('squad'),
+				problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>),
+				typed: said,
+			},
+			{ status: 'problems' in entered ? 400 : 200 },
+		)
 	}
-	const result = what === 'squad'
-		? await addSquad(who, { name: text('name'), days: form.getAll('days').map(String), startTime: text('startTime'), place: text('place') })
-		: await addAthletes(who, text('squad'), text('names'), new Date())
+	const result =
+		what === 'squad'
+			? await addSquad(who, {
+					name: text('name'),
+					days: form.getAll('days').map(String),
+					startTime: text('startTime'),
+					place: text('place'),
+				})
+			: await addAthletes(who, text('squad'), text('names'), new Date())
 	const problems = 'problems' in result ? result.problems : ({} as Record<string, string>)
-	return data({ form: what, squad: text('squad'), problems, typed: 'problems' in result ? text('names') : '' }, { status: 'problems' in result ? 400 : 200 })
+	return data(
+		{ form: what, squad: text('squad'), problems, typed: 'problems' in result ? text('names') : '' },
+		{ status: 'problems' in result ? 400 : 200 },
+	)
 }
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** A name, a level, and a column for each ladder the squad is on. */
-const columns = (athlete: { standings: unknown[] } | undefined) => ({ '--columns': `190px 60px repeat(${Math.max(1, athlete?.standings.length ?? 0)}, minmax(0, 1fr))` }) as React.CSSProperties
+const columns = (athlete: { standings: unknown[] } | undefined) =>
+	({
+		'--columns': `190px 60px repeat(${Math.max(1, athlete?.standings.length ?? 0)}, minmax(0, 1fr))`,
+	}) as React.CSSProperties
 
 /** A whole squad's match or practice in two taps: today, as usual for its kind. */
-function OutsideBar({ squad, athletes, problem, entered }: { squad: { id: string; name: string }; athletes: number; problem: string | undefined; entered: string }) {
+function OutsideBar({
+	squad,
+	athletes,
+	problem,
+	entered,
+}: {
+	squad: { id: string; name: string }
+	athletes: number
+	problem: string | undefined
+	entered: string
+}) {
 	return (
 		<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-2">
-			<input type="hidden" name="squad" value={squad.id} /><input type="hidden" name="do" value="outside" />
+			<input type="hidden" name="squad" value={squad.id} />
+			<input type="hidden" name="do" value="outside" />
 			<span className="dim text-[14px]">What else loads them, on</span>
 			<input type="date" name="day" className="input w-auto" aria-label={`Day, ${squad.name}`} />
-			{OUTSIDE_KINDS.map((kind) => <button key={kind} className="btn btn-quiet" name="kind" value={kind}>{OUTSIDE_NAMES[kind]}</button>)}
-			<span className="dim text-[13.5px]" role="status">{problem ? <b className="problem">{problem}</b> : entered ? `Entered: ${entered}.` : `for all ${athletes}; no day is today`}</span>
+			{OUTSIDE_KINDS.map((kind) => (
+				<button key={kind} className="btn btn-quiet" name="kind" value={kind}>
+					{OUTSIDE_NAMES[kind]}
+				</button>
+			))}
+			<span className="dim text-[13.5px]" role="status">
+				{problem ? (
+					<b className="problem">{problem}</b>
+				) : entered ? (
+					`Entered: ${entered}.`
+				) : (
+					`for all ${athletes}; no day is today`
+				)}
+			</span>
 		</Form>
 	)
 }
@@ -63,61 +111,194 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 	return (
 		<>
 			<h1>{roster.length === 0 ? 'Your first squad' : 'Squads'}</h1>
-			{roster.length > 0 && <p className="dim mt-1">Each ladder from its first rung on the left to its top on the right; the thick rung is where the athlete stands.</p>}
+			{roster.length > 0 && (
+				<p className="dim mt-1">
+					Each ladder from its first rung on the left to its top on the right; the thick rung is where the athlete
+					stands.
+				</p>
+			)}
 			{roster.map(({ squad, schoolName, unloadingDue, athletes }) => (
 				<section key={squad.id} className="mt-7" aria-label={squad.name}>
 					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
-						<div><h2 className="text-[19px]">{squad.name} <span className="dim font-normal">{athletes.length}</span></h2><p className="dim">{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} · {squad.place || 'no place set'} · {mayChange ? <Link className="link" to={`/squads/${squad.id}/school`}>{schoolName}</Link> : schoolName} · <Link className="link" to={`/squads/${squad.id}/ladders`}>Ladders</Link> · <a className="link" href={`/squads/${squad.id}/sessions.ics`}>Calendar file</a></p></div>
+						<div>
+							<h2 className="text-[19px]">
+								{squad.name} <span className="dim font-normal">{athletes.length}</span>
+							</h2>
+							<p className="dim">
+								{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} ·{' '}
+								{squad.place || 'no place set'} ·{' '}
+								{mayChange ? (
+									<Link className="link" to={`/squads/${squad.id}/school`}>
+										{schoolName}
+									</Link>
+								) : (
+									schoolName
+								)}{' '}
+								·{' '}
+								<Link className="link" to={`/squads/${squad.id}/ladders`}>
+									Ladders
+								</Link>{' '}
+								·{' '}
+								<a className="link" href={`/squads/${squad.id}/sessions.ics`}>
+									Calendar file
+								</a>
+							</p>
+						</div>
 						{mayChange && (
 							<Form method="post" preventScrollReset className="flex items-center gap-2">
 								<input type="hidden" name="squad" value={squad.id} />
-								<label className="flex items-center gap-2"><span className="dim text-[14px]">Phase</span><select name="phase" className="input w-auto" defaultValue={squad.phase}>{PHASES.map((phase) => <option key={phase}>{phase}</option>)}</select></label>
-								<button className="btn btn-quiet" name="do" value="phase">Set</button>
+								<label className="flex items-center gap-2">
+									<span className="dim text-[14px]">Phase</span>
+									<select name="phase" className="input w-auto" defaultValue={squad.phase}>
+										{PHASES.map((phase) => (
+											<option key={phase}>{phase}</option>
+										))}
+									</select>
+								</label>
+								<button className="btn btn-quiet" name="do" value="phase">
+									Set
+								</button>
 							</Form>
 						)}
 					</div>
-					{unloadingDue !== null && <p className="mt-2"><b>An unloading week is due</b>: {unloadingDue} trained weeks since the last, even when all is well. Set the phase to unloading.</p>}
-					{mayChange && athletes.length > 0 && <OutsideBar squad={squad} athletes={athletes.length} problem={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.problems.outside : undefined} entered={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.typed : ''} />}
-					{athletes.length > 0 && <div className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-(--columns)" style={columns(athletes[0])}><span /><span />{athletes[0]?.standings.map(({ ladder }) => <Link key={ladder.id} className="hover:underline" to={`/squads/${squad.id}/ladders/${ladder.id}`}>{ladder.name}</Link>)}</div>}
+					{unloadingDue !== null && (
+						<p className="mt-2">
+							<b>An unloading week is due</b>: {unloadingDue} trained weeks since the last, even when all is well. Set
+							the phase to unloading.
+						</p>
+					)}
+					{mayChange && athletes.length > 0 && (
+						<OutsideBar
+							squad={squad}
+							athletes={athletes.length}
+							problem={
+								actionData?.form === 'outside' && actionData.squad === squad.id
+									? actionData.problems.outside
+									: undefined
+							}
+							entered={actionData?.form === 'outside' && actionData.squad === squad.id ? actionData.typed : ''}
+						/>
+					)}
+					{athletes.length > 0 && (
+						<div
+							className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-(--columns)"
+							style={columns(athletes[0])}
+						>
+							<span />
+							<span />
+							{athletes[0]?.standings.map(({ ladder }) => (
+								<Link key={ladder.id} className="hover:underline" to={`/squads/${squad.id}/ladders/${ladder.id}`}>
+									{ladder.name}
+								</Link>
+							))}
+						</div>
+					)}
 					<ul>
 						{athletes.map((athlete) => (
-							<li key={athlete.id} className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-(--columns)" style={columns(athlete)}>
-								<Link className="min-h-[32px] content-center font-bold hover:underline" to={`/athletes/${athlete.id}`}>{athlete.name}</Link>
+							<li
+								key={athlete.id}
+								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-(--columns)"
+								style={columns(athlete)}
+							>
+								<Link className="min-h-[32px] content-center font-bold hover:underline" to={`/athletes/${athlete.id}`}>
+									{athlete.name}
+								</Link>
 								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
 								{athlete.standings.map(({ ladder, rungIndex, rungName, state, met }) => (
 									<div key={ladder.id} className="min-w-0">
-										<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={state.closed !== null} substitute={state.substitute !== null} />
+										<MiniLadder
+											ladder={ladder}
+											rungIndex={met ? rungIndex : -1}
+											closed={state.closed !== null}
+											substitute={state.substitute !== null}
+										/>
 										<p className="dim text-[12.5px] sm:hidden">{ladder.name}</p>
-										<p className={`truncate text-[13px] ${state.closed ? 'font-bold text-attn' : met ? '' : 'dim'}`} title={`${ladder.name}: ${rungName}`}>{state.closed ? 'closed until cleared' : state.substitute ? 'on an alternative' : met ? rungName : `${ladder.name}: not met yet`}</p>
+										<p
+											className={`truncate text-[13px] ${state.closed ? 'font-bold text-attn' : met ? '' : 'dim'}`}
+											title={`${ladder.name}: ${rungName}`}
+										>
+											{state.closed
+												? 'closed until cleared'
+												: state.substitute
+													? 'on an alternative'
+													: met
+														? rungName
+														: `${ladder.name}: not met yet`}
+										</p>
 									</div>
 								))}
 							</li>
 						))}
 					</ul>
 					{mayChange && (
-						<details className="mt-2" open={athletes.length === 0 || (actionData?.form === 'athletes' && actionData.squad === squad.id && actionData.typed !== '')}>
+						<details
+							className="mt-2"
+							open={
+								athletes.length === 0 ||
+								(actionData?.form === 'athletes' && actionData.squad === squad.id && actionData.typed !== '')
+							}
+						>
 							<summary className="link inline-flex min-h-[44px] items-center">Add athletes</summary>
 							<Form method="post" preventScrollReset key={athletes.length} className="grid max-w-[560px] gap-2">
 								<input type="hidden" name="squad" value={squad.id} />
-								<label className="label" htmlFor={`names-${squad.id}`}>One a line; a birth date after a comma if you know it</label>
-								<textarea id={`names-${squad.id}`} name="names" rows={5} className="input" placeholder={'Ada Sørli, 2001-05-30\nTomé Vaz'} defaultValue={actionData?.squad === squad.id ? actionData.typed : ''} />
-								{actionData?.form === 'athletes' && actionData.squad === squad.id && actionData.problems.names && <p className="problem" role="alert">{actionData.problems.names}</p>}
-								<p className="dim text-[14px]">Without a birth date nobody rebounds from a box: the strictest rule holds.</p>
-								<button className="btn justify-self-start" name="do" value="athletes">Add to {squad.name}</button>
+								<label className="label" htmlFor={`names-${squad.id}`}>
+									One a line; a birth date after a comma if you know it
+								</label>
+								<textarea
+									id={`names-${squad.id}`}
+									name="names"
+									rows={5}
+									className="input"
+									placeholder={'Ada Sørli, 2001-05-30\nTomé Vaz'}
+									defaultValue={actionData?.squad === squad.id ? actionData.typed : ''}
+								/>
+								{actionData?.form === 'athletes' && actionData.squad === squad.id && actionData.problems.names && (
+									<p className="problem" role="alert">
+										{actionData.problems.names}
+									</p>
+								)}
+								<p className="dim text-[14px]">
+									Without a birth date nobody rebounds from a box: the strictest rule holds.
+								</p>
+								<button className="btn justify-self-start" name="do" value="athletes">
+									Add to {squad.name}
+								</button>
 							</Form>
 						</details>
 					)}
 				</section>
 			))}
 			{mayChange && (
-				<details className="mt-9 border-t-2 border-ink pt-2" open={roster.length === 0 || Object.keys(squadProblems).length > 0}>
+				<details
+					className="mt-9 border-t-2 border-ink pt-2"
+					open={roster.length === 0 || Object.keys(squadProblems).length > 0}
+				>
 					<summary className="link inline-flex min-h-[44px] items-center">Make a squad</summary>
 					<Form method="post" className="grid max-w-[560px] gap-4 pt-1" key={roster.length}>
 						<TextField label="Name" name="name" required problem={squadProblems.name} />
-						<fieldset><legend className="label">Training days</legend><div className="flex flex-wrap gap-x-4">{WEEKDAYS.map((day, index) => <label key={day} className="flex min-h-[44px] items-center gap-2"><input type="checkbox" name="days" value={index + 1} className="size-5 accent-act" />{day}</label>)}</div>{squadProblems.days && <p className="problem">{squadProblems.days}</p>}</fieldset>
-						<TextField label="Start" name="startTime" type="time" defaultValue="17:30" problem={squadProblems.startTime} />
+						<fieldset>
+							<legend className="label">Training days</legend>
+							<div className="flex flex-wrap gap-x-4">
+								{WEEKDAYS.map((day, index) => (
+									<label key={day} className="flex min-h-[44px] items-center gap-2">
+										<input type="checkbox" name="days" value={index + 1} className="size-5 accent-act" />
+										{day}
+									</label>
+								))}
+							</div>
+							{squadProblems.days && <p className="problem">{squadProblems.days}</p>}
+						</fieldset>
+						<TextField
+							label="Start"
+							name="startTime"
+							type="time"
+							defaultValue="17:30"
+							problem={squadProblems.startTime}
+						/>
 						<TextField label="Place" name="place" />
-						<button className="btn justify-self-start" name="do" value="squad">Make the squad</button>
+						<button className="btn justify-self-start" name="do" value="squad">
+							Make the squad
+						</button>
 					</Form>
 				</details>
 			)}

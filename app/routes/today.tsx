@@ -8,7 +8,7 @@ import { readToday } from '#server/sheet/read-today'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
 import { ChangeList } from '../ui/change-list'
-import { DoseRuler } from '../ui/dose-ruler'
+import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Dromos' }]
@@ -17,10 +17,19 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
 	const { main, week, waiting } = await readToday(scope, today, may(who.role, 'verdict:write'))
-	const changes = (main?.athletes ?? []).flatMap((athlete) => athlete.lines.flatMap((line) => (line.change ? [{ id: line.id, name: athlete.name, athleteId: athlete.id, ...line.change }] : [])))
+	const changes = (main?.athletes ?? []).flatMap((athlete) =>
+		athlete.lines.flatMap((line) =>
+			line.change ? [{ id: line.id, name: athlete.name, athleteId: athlete.id, ...line.change }] : [],
+		),
+	)
 	const order = ['stop', 're-enter', 'swap', 'ease', 'advance', 'hold']
-	const byLevel = ([1, 2, 3] as const).map((level) => ({ level, athletes: (main?.athletes ?? []).filter((athlete) => athlete.level === level) })).sort((a, b) => b.athletes.length - a.athletes.length)[0]
-	const mean = (read: (planned: NonNullable<typeof main>['athletes'][number]['planned']) => number) => (byLevel && byLevel.athletes.length > 0 ? byLevel.athletes.reduce((sum, athlete) => sum + read(athlete.planned), 0) / byLevel.athletes.length : 0)
+	const byLevel = ([1, 2, 3] as const)
+		.map((level) => ({ level, athletes: (main?.athletes ?? []).filter((athlete) => athlete.level === level) }))
+		.sort((a, b) => b.athletes.length - a.athletes.length)[0]
+	const mean = (read: (planned: NonNullable<typeof main>['athletes'][number]['planned']) => number) =>
+		byLevel && byLevel.athletes.length > 0
+			? byLevel.athletes.reduce((sum, athlete) => sum + read(athlete.planned), 0) / byLevel.athletes.length
+			: 0
 	return {
 		today,
 		session: main?.session ?? null,
@@ -28,8 +37,23 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		attending: main?.athletes.length ?? 0,
 		changes: changes.sort((a, b) => order.indexOf(a.verdict ?? 'hold') - order.indexOf(b.verdict ?? 'hold')),
 		changedPeople: new Set(changes.map((change) => change.athleteId)).size,
-		cautions: main ? [...new Set(main.athletes.flatMap((athlete) => athlete.lines.flatMap((line) => (line.drill?.intensity === 'shock' ? line.drill.cautions : []))))] : [],
-		dose: byLevel ? { level: byLevel.level, contacts: mean((count) => totalOf(rangedContacts(count))), metres: mean((count) => metresOf(count, ['fast', 'maximal'])), cuts: mean((count) => cutsOf(count, ['60-90', '90-135', '135-180'])) } : null,
+		cautions: main
+			? [
+					...new Set(
+						main.athletes.flatMap((athlete) =>
+							athlete.lines.flatMap((line) => (line.drill?.intensity === 'shock' ? line.drill.cautions : [])),
+						),
+					),
+				]
+			: [],
+		dose: byLevel
+			? {
+					level: byLevel.level,
+					contacts: mean((count) => totalOf(rangedContacts(count))),
+					metres: mean((count) => metresOf(count, ['fast', 'maximal'])),
+					cuts: mean((count) => cutsOf(count, ['60-90', '90-135', '135-180'])),
+				}
+			: null,
 		week,
 		waiting,
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
@@ -38,14 +62,23 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-	const { today, session, strip, attending, changes, changedPeople, cautions, dose, week, waiting, mayField, mayPlan } = loaderData
+	const { today, session, strip, attending, changes, changedPeople, cautions, dose, week, waiting, mayField, mayPlan } =
+		loaderData
 	if (!session) {
 		return (
 			<>
 				<p className="dim">{longDay(today)}</p>
 				<h1 className="mt-1">No session in the next eight days</h1>
-				<p className="mt-3">{mayPlan ? 'Make one: pick the day, who comes and what you do.' : 'The coach has not planned one yet.'}</p>
-				{mayPlan && <p className="mt-4"><Link className="btn" to="/sessions/new">Make a session</Link></p>}
+				<p className="mt-3">
+					{mayPlan ? 'Make one: pick the day, who comes and what you do.' : 'The coach has not planned one yet.'}
+				</p>
+				{mayPlan && (
+					<p className="mt-4">
+						<Link className="btn" to="/sessions/new">
+							Make a session
+						</Link>
+					</p>
+				)}
 			</>
 		)
 	}
@@ -55,22 +88,49 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 		<>
 			<header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
 				<div className="min-w-0">
-					<p className="dim">{longDay(session.day)} · {session.startTime}{session.place && ` · ${session.place}`}</p>
-					<h1 className="mt-1">{isToday ? '' : 'Next: '}{session.squadName}, {session.title.charAt(0).toLowerCase() + session.title.slice(1)}</h1>
+					<p className="dim">
+						{longDay(session.day)} · {session.startTime}
+						{session.place && ` · ${session.place}`}
+					</p>
+					<h1 className="mt-1">
+						{isToday ? '' : 'Next: '}
+						{session.squadName}, {session.title.charAt(0).toLowerCase() + session.title.slice(1)}
+					</h1>
 				</div>
 				<div className="flex flex-wrap gap-2">
-					<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>Sheet</Link>
-					{mayField && (session.startedAt && session.reviewedAt === null && session.day < today ? null : <a className="btn" href={`/field?session=${session.id}`}>Go to the field</a>)}
+					<Link className="btn btn-quiet" to={`/sessions/${session.id}`}>
+						Sheet
+					</Link>
+					{mayField &&
+						(session.startedAt && session.reviewedAt === null && session.day < today ? null : (
+							<a className="btn" href={`/field?session=${session.id}`}>
+								Go to the field
+							</a>
+						))}
 				</div>
 			</header>
 			<SessionStrip parts={strip} />
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_320px]">
 				<section>
-					<h2>What changes, and for whom <span className="dim font-normal">— {changes.length === 0 ? `nobody of ${attending}` : `${changedPeople} of ${attending}`}; the rest repeat their last line</span></h2>
+					<h2>
+						What changes, and for whom{' '}
+						<span className="dim font-normal">
+							— {changes.length === 0 ? `nobody of ${attending}` : `${changedPeople} of ${attending}`}; the rest repeat
+							their last line
+						</span>
+					</h2>
 					<div className="mt-2">
-						{changes.length === 0 ? <p className="rule dim py-2.5">Every line is the one they had last time.</p> : <ChangeList changes={changes} />}
+						{changes.length === 0 ? (
+							<p className="rule dim py-2.5">Every line is the one they had last time.</p>
+						) : (
+							<ChangeList changes={changes} />
+						)}
 					</div>
-					{cautions.length > 0 && <p className="mt-4 border-l-[3px] border-ink py-0.5 pl-3">Depth jumps: {cautions.join('. ')}. Local rules and each athlete’s clinician come first.</p>}
+					{cautions.length > 0 && (
+						<p className="mt-4 border-l-[3px] border-ink py-0.5 pl-3">
+							Depth jumps: {cautions.join('. ')}. Local rules and each athlete’s clinician come first.
+						</p>
+					)}
 				</section>
 				<aside className="grid content-start gap-7">
 					{waiting.length > 0 && (
@@ -79,8 +139,17 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 							<ul className="mt-2">
 								{waiting.map(({ session: past, verdicts, needLook }) => (
 									<li key={past.id} className="rule flex items-center justify-between gap-3 py-2.5">
-										<span>{past.squadName}, {shortDay(past.day)}: {verdicts} {verdicts === 1 ? 'verdict' : 'verdicts'}{needLook > 0 && <>, <b>{needLook} need a look</b></>}</span>
-										<Link className="btn btn-quiet" to={`/sessions/${past.id}/review`}>Review</Link>
+										<span>
+											{past.squadName}, {shortDay(past.day)}: {verdicts} {verdicts === 1 ? 'verdict' : 'verdicts'}
+											{needLook > 0 && (
+												<>
+													, <b>{needLook} need a look</b>
+												</>
+											)}
+										</span>
+										<Link className="btn btn-quiet" to={`/sessions/${past.id}/review`}>
+											Review
+										</Link>
 									</li>
 								))}
 							</ul>
@@ -88,11 +157,34 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 					)}
 					{dose && (
 						<section>
-							<h2>Planned dose, level {dose.level} <span className="dim font-normal">mean</span></h2>
-							<DoseRuler label="Contacts, moderate and up" unit="contacts" value={dose.contacts} low={ranges.contacts.low} high={ranges.contacts.high} />
-							<DoseRuler label="Metres at 95 % and over" unit="m" value={dose.metres} low={ranges.fastMetres.low} high={ranges.fastMetres.high} />
-							<DoseRuler label="Cuts of 60° and more" unit="cuts" value={dose.cuts} low={ranges.cuts60.low} high={ranges.cuts60.high} />
-							<p className="dim mt-1 text-[13.5px]">Brackets: usual range for the level; contacts {ranges.contacts.firmness}, metres and cuts {ranges.fastMetres.firmness}.</p>
+							<h2>
+								Planned dose, level {dose.level} <span className="dim font-normal">mean</span>
+							</h2>
+							<DoseRuler
+								label="Contacts, moderate and up"
+								unit="contacts"
+								value={dose.contacts}
+								low={ranges.contacts.low}
+								high={ranges.contacts.high}
+							/>
+							<DoseRuler
+								label="Metres at 95 % and over"
+								unit="m"
+								value={dose.metres}
+								low={ranges.fastMetres.low}
+								high={ranges.fastMetres.high}
+							/>
+							<DoseRuler
+								label="Cuts of 60° and more"
+								unit="cuts"
+								value={dose.cuts}
+								low={ranges.cuts60.low}
+								high={ranges.cuts60.high}
+							/>
+							<p className="dim mt-1 text-[13.5px]">
+								Brackets: usual range for the level; contacts {ranges.contacts.firmness}, metres and cuts{' '}
+								{ranges.fastMetres.firmness}.
+							</p>
 						</section>
 					)}
 					<section>
@@ -100,12 +192,20 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 						<ul className="mt-2">
 							{week.map((ahead) => (
 								<li key={ahead.id} className="rule flex items-baseline justify-between gap-3">
-									<Link className="min-h-[36px] py-1.5 hover:underline" to={`/sessions/${ahead.id}`}>{ahead.day === today ? 'Today' : shortDay(ahead.day)}, {ahead.startTime}</Link>
+									<Link className="min-h-[36px] py-1.5 hover:underline" to={`/sessions/${ahead.id}`}>
+										{ahead.day === today ? 'Today' : shortDay(ahead.day)}, {ahead.startTime}
+									</Link>
 									<span className="dim">{ahead.squadName}</span>
 								</li>
 							))}
 						</ul>
-						{mayPlan && <p className="rule pt-2.5"><Link className="link" to="/sessions/new">Make another session</Link></p>}
+						{mayPlan && (
+							<p className="rule pt-2.5">
+								<Link className="link" to="/sessions/new">
+									Make another session
+								</Link>
+							</p>
+						)}
 					</section>
 				</aside>
 			</div>

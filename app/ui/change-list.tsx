@@ -21,14 +21,22 @@ export function ChangeList({ changes }: { changes: Change[] }) {
 				const own = changes.filter((change) => change.athleteId === athleteId)
 				return (
 					<li key={athleteId} className="rule grid gap-x-3 gap-y-1 py-2.5 sm:grid-cols-[140px_1fr]">
-						<a className="font-bold hover:underline" href={`/athletes/${athleteId}`}>{own[0]?.name}</a>
+						<a className="font-bold hover:underline" href={`/athletes/${athleteId}`}>
+							{own[0]?.name}
+						</a>
 						<ul className="grid gap-1.5">
 							{own.map((change, index) => (
 								<li key={change.id} className="grid grid-cols-[28px_1fr] gap-x-2">
 									<span className="pt-1">{change.verdict && <VerdictMark word={change.verdict} />}</span>
 									<div>
-										<p>{change.from} <span aria-label="becomes">→</span> <b className="font-semibold">{change.to}</b></p>
-										{own.findIndex((other) => other.why === change.why) === index && <p className="dim text-[14px]">{change.why} <span className="whitespace-nowrap">({change.firmness})</span></p>}
+										<p>
+											{change.from} <span aria-label="becomes">→</span> <b className="font-semibold">{change.to}</b>
+										</p>
+										{own.findIndex((other) => other.why === change.why) === index && (
+											<p className="dim text-[14px]">
+												{change.why} <span className="whitespace-nowrap">({change.firmness})</span>
+											</p>
+										)}
 									</div>
 								</li>
 							))}

@@ -21,7 +21,14 @@ const VERDICT_PATHS: Record<VerdictWord, string> = {
 /** A family's drawing; always beside the word, or with it as its name. */
 export function FamilyMark({ family, label = false }: { family: Family; label?: boolean }) {
 	return (
-		<svg className="glyph shrink-0" style={{ color: `var(--color-${family})` }} viewBox="0 0 24 16" width="24" height="16" {...(label ? { role: 'img', 'aria-label': family } : { 'aria-hidden': true })}>
+		<svg
+			className="glyph shrink-0"
+			style={{ color: `var(--color-${family})` }}
+			viewBox="0 0 24 16"
+			width="24"
+			height="16"
+			{...(label ? { role: 'img', 'aria-label': family } : { 'aria-hidden': true })}
+		>
 			<path d={FAMILY_PATHS[family]} />
 		</svg>
 	)
@@ -29,7 +36,14 @@ export function FamilyMark({ family, label = false }: { family: Family; label?: 
 
 export function VerdictMark({ word }: { word: VerdictWord }) {
 	return (
-		<svg className={`glyph shrink-0 ${word === 'stop' ? 'text-attn' : ''}`} viewBox="0 0 24 16" width="24" height="16" role="img" aria-label={word}>
+		<svg
+			className={`glyph shrink-0 ${word === 'stop' ? 'text-attn' : ''}`}
+			viewBox="0 0 24 16"
+			width="24"
+			height="16"
+			role="img"
+			aria-label={word}
+		>
 			<path d={VERDICT_PATHS[word]} />
 		</svg>
 	)

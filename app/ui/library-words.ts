@@ -6,8 +6,17 @@ export function countingOf(drill: Drill): string {
 	const { contacts, cuts, deadStops, metres, throws } = drill.counting
 	const said: string[] = []
 	if (contacts) {
-		const feet = contacts.feet === 'both' ? 'on both feet' : contacts.feet === 'alternating' ? 'left and right in turn' : 'on each leg'
-		said.push(contacts.by === 'rep' ? `${contacts.perRep} ${drill.intensity} ${contacts.perRep === 1 ? 'contact' : 'contacts'} a rep, ${feet}` : `${contacts.perStep === 1 ? 'a contact' : `${contacts.perStep} contacts`} every ${contacts.stepLengthLegLengths} leg lengths, ${feet}`)
+		const feet =
+			contacts.feet === 'both'
+				? 'on both feet'
+				: contacts.feet === 'alternating'
+					? 'left and right in turn'
+					: 'on each leg'
+		said.push(
+			contacts.by === 'rep'
+				? `${contacts.perRep} ${drill.intensity} ${contacts.perRep === 1 ? 'contact' : 'contacts'} a rep, ${feet}`
+				: `${contacts.perStep === 1 ? 'a contact' : `${contacts.perStep} contacts`} every ${contacts.stepLengthLegLengths} leg lengths, ${feet}`,
+		)
 	}
 	if (cuts) said.push(cuts.perRep === 1 ? '1 cut a rep' : `${cuts.perRep} cuts a rep`)
 	if (deadStops) said.push(deadStops.perRep === 1 ? '1 dead stop a rep' : `${deadStops.perRep} dead stops a rep`)
@@ -29,7 +38,15 @@ export function passWords({ pass }: Pick<Rung, 'pass'>): string {
 export function gateWords(gate: Gate, ladders: Record<string, Pick<Ladder, 'name' | 'rungs'>>): string | null {
 	if (gate.kind === 'level') return null
 	if (gate.kind === 'depth-phase') return 'in the phase the school says'
-	if (gate.kind === 'school') return { volume: 'where the school builds capacity', conditioning: gate.side === 'shuttles' ? 'where the school conditions by shuttles' : 'where the school conditions by long runs', contrast: 'after an own trial, or where the school uses it' }[gate.question]
+	if (gate.kind === 'school')
+		return {
+			volume: 'where the school builds capacity',
+			conditioning:
+				gate.side === 'shuttles'
+					? 'where the school conditions by shuttles'
+					: 'where the school conditions by long runs',
+			contrast: 'after an own trial, or where the school uses it',
+		}[gate.question]
 	if (gate.kind === 'days-below') return `after ${gate.days} days on the rung below`
 	const ladder = ladders[gate.ladderId]
 	return `after ${inSentence(ladder?.rungs.find((rung) => rung.id === gate.rungId)?.name ?? gate.rungId)}`

@@ -23,13 +23,17 @@ export interface Row {
 const key = (row: Pick<Row, 'athleteId' | 'ladderId'>) => `${row.athleteId}/${row.ladderId}`
 
 /** Hidden fields that name one row as the coach saw it. */
-export const decisionField = (row: Row) => <input key={key(row)} type="hidden" name="row" value={`${row.athleteId}/${row.ladderId}/${row.inputHash}`} />
+export const decisionField = (row: Row) => (
+	<input key={key(row)} type="hidden" name="row" value={`${row.athleteId}/${row.ladderId}/${row.inputHash}`} />
+)
 
 /** Rows of one athlete with one cause: pain in a knee is one decision, whatever ladders it touches. */
 export function groupOpen(rows: Row[]): Row[][] {
 	const groups = new Map<string, Row[]>()
 	for (const row of rows) {
-		const cause = ['S1', 'S2'].includes(row.judgement.decidedBy) ? `${row.athleteId}/${row.judgement.decidedBy}/${row.judgement.verdict}` : key(row)
+		const cause = ['S1', 'S2'].includes(row.judgement.decidedBy)
+			? `${row.athleteId}/${row.judgement.decidedBy}/${row.judgement.verdict}`
+			: key(row)
 		groups.set(cause, [...(groups.get(cause) ?? []), row])
 	}
 	return [...groups.values()]
@@ -42,29 +46,85 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 	if (!first) return null
 	const { judgement } = first
 	// One cause, several ladders: say the cause once, then what stands in where.
-	const sentences = rows.length > 1 && judgement.verdict === 'swap' ? [judgement.sentence.replace(/^Swap for [^:]+:/, 'Swap:')] : [...new Set(rows.map((row) => row.judgement.sentence))]
+	const sentences =
+		rows.length > 1 && judgement.verdict === 'swap'
+			? [judgement.sentence.replace(/^Swap for [^:]+:/, 'Swap:')]
+			: [...new Set(rows.map((row) => row.judgement.sentence))]
 	const refusals = [...new Set(rows.flatMap((row) => (row.refused ? [row.refused] : [])))]
 	return (
 		<Collapsible.Root asChild>
-			<article className="border-t-2 border-ink py-3.5" tabIndex={-1} data-verdict aria-label={`${first.name}, ${rows.map((row) => row.ladderName).join(', ')}`}>
-				<p className="flex flex-wrap items-center gap-x-2.5"><VerdictMark word={judgement.verdict} /><a className="font-bold hover:underline" href={`/athletes/${first.athleteId}`}>{first.name}</a> <span className="dim">{rows.map((row) => row.ladderName.toLowerCase()).join(', ')}</span></p>
-				{sentences.map((sentence) => <p key={sentence} className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">{sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span></p>)}
-				{rows.length > 1 && rows.some((row) => row.instead) && <p className="mb-1">{rows.map((row) => `${row.ladderName} → ${row.instead?.toLowerCase() ?? 'nothing'}`).join(' · ')}</p>}
+			<article
+				className="border-t-2 border-ink py-3.5"
+				tabIndex={-1}
+				data-verdict
+				aria-label={`${first.name}, ${rows.map((row) => row.ladderName).join(', ')}`}
+			>
+				<p className="flex flex-wrap items-center gap-x-2.5">
+					<VerdictMark word={judgement.verdict} />
+					<a className="font-bold hover:underline" href={`/athletes/${first.athleteId}`}>
+						{first.name}
+					</a>{' '}
+					<span className="dim">{rows.map((row) => row.ladderName.toLowerCase()).join(', ')}</span>
+				</p>
+				{sentences.map((sentence) => (
+					<p key={sentence} className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">
+						{sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span>
+					</p>
+				))}
+				{rows.length > 1 && rows.some((row) => row.instead) && (
+					<p className="mb-1">
+						{rows.map((row) => `${row.ladderName} → ${row.instead?.toLowerCase() ?? 'nothing'}`).join(' · ')}
+					</p>
+				)}
 				<TraceTable judgement={judgement} firedOnly />
-				<Collapsible.Content>{rows.map((row) => <div key={key(row)} className="mt-3"><h3>{row.ladderName}</h3><TraceTable judgement={row.judgement} /></div>)}</Collapsible.Content>
-				{[...new Set(rows.flatMap((row) => row.judgement.cautions.map((caution) => caution.sentence)))].map((sentence) => <p key={sentence} className="mt-2 border-l-[3px] border-ink py-0.5 pl-2.5">{sentence}</p>)}
-				{refusals.map((refusal) => <p key={refusal} className="problem mt-2" role="alert">{refusal}</p>)}
+				<Collapsible.Content>
+					{rows.map((row) => (
+						<div key={key(row)} className="mt-3">
+							<h3>{row.ladderName}</h3>
+							<TraceTable judgement={row.judgement} />
+						</div>
+					))}
+				</Collapsible.Content>
+				{[...new Set(rows.flatMap((row) => row.judgement.cautions.map((caution) => caution.sentence)))].map(
+					(sentence) => (
+						<p key={sentence} className="mt-2 border-l-[3px] border-ink py-0.5 pl-2.5">
+							{sentence}
+						</p>
+					),
+				)}
+				{refusals.map((refusal) => (
+					<p key={refusal} className="problem mt-2" role="alert">
+						{refusal}
+					</p>
+				))}
 				<div className="mt-3 flex flex-wrap items-center gap-2">
 					{mayDecide && (
 						<Form method="post" preventScrollReset>
 							{rows.map(decisionField)}
-							<button className="btn btn-quiet" name="do" value="accept" data-key="a">{rows.some((row) => row.judgement.cautions.length > 0) ? 'Seen, accept' : 'Accept'}</button>
+							<button className="btn btn-quiet" name="do" value="accept" data-key="a">
+								{rows.some((row) => row.judgement.cautions.length > 0) ? 'Seen, accept' : 'Accept'}
+							</button>
 						</Form>
 					)}
-					{mayDecide && judgement.tier !== 'block' && <button type="button" className="btn btn-quiet" data-key="o" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
+					{mayDecide && judgement.tier !== 'block' && (
+						<button
+							type="button"
+							className="btn btn-quiet"
+							data-key="o"
+							aria-expanded={overruling}
+							onClick={() => setOverruling(!overruling)}
+						>
+							Other, with a reason
+						</button>
+					)}
 					<Collapsible.Trigger className="link min-h-[44px] px-2">all that was looked at</Collapsible.Trigger>
 				</div>
-				{mayDecide && judgement.tier === 'block' && <p className="dim mt-1 max-w-[60ch] text-[14px]">A block cannot be overruled: it opens when somebody records who cleared it, or when what it waits for has passed.</p>}
+				{mayDecide && judgement.tier === 'block' && (
+					<p className="dim mt-1 max-w-[60ch] text-[14px]">
+						A block cannot be overruled: it opens when somebody records who cleared it, or when what it waits for has
+						passed.
+					</p>
+				)}
 				{overruling && mayDecide && <OverruleForm rows={rows} />}
 			</article>
 		</Collapsible.Root>
@@ -74,12 +134,22 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 function OverruleForm({ rows }: { rows: Row[] }) {
 	const id = useId()
 	return (
-		<Form method="post" preventScrollReset className="mt-2 grid max-w-[640px] gap-2 border-l-[3px] border-ink py-1 pl-3">
+		<Form
+			method="post"
+			preventScrollReset
+			className="mt-2 grid max-w-[640px] gap-2 border-l-[3px] border-ink py-1 pl-3"
+		>
 			{rows.map(decisionField)}
-			<label className="label" htmlFor={id}>Your reason, kept with your name and the time</label>
+			<label className="label" htmlFor={id}>
+				Your reason, kept with your name and the time
+			</label>
 			<input id={id} name="reason" className="input" maxLength={500} required minLength={3} autoFocus />
 			<div className="flex flex-wrap gap-2">
-				{(['hold', 'ease', 'advance'] as const).map((word) => <button key={word} className="btn btn-quiet" name="do" value={word}>{word === 'hold' ? 'Hold as it was' : word === 'ease' ? 'Ease to two thirds' : 'Advance'}</button>)}
+				{(['hold', 'ease', 'advance'] as const).map((word) => (
+					<button key={word} className="btn btn-quiet" name="do" value={word}>
+						{word === 'hold' ? 'Hold as it was' : word === 'ease' ? 'Ease to two thirds' : 'Advance'}
+					</button>
+				))}
 			</div>
 		</Form>
 	)
@@ -92,19 +162,46 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 		<Collapsible.Root asChild>
 			<li className="rule py-1.5">
 				<div className="grid grid-cols-[26px_1fr_auto] items-start gap-x-2.5 sm:grid-cols-[26px_150px_1fr_auto]">
-					<span className="pt-0.5"><VerdictMark word={row.decided?.word ?? row.judgement.verdict} /></span>
-					<a className="font-bold hover:underline" href={`/athletes/${row.athleteId}`}>{row.name}</a>
+					<span className="pt-0.5">
+						<VerdictMark word={row.decided?.word ?? row.judgement.verdict} />
+					</span>
+					<a className="font-bold hover:underline" href={`/athletes/${row.athleteId}`}>
+						{row.name}
+					</a>
 					<span className="col-span-2 col-start-2 row-start-2 text-[14.5px] sm:col-span-1 sm:col-start-3 sm:row-start-1">
 						{row.judgement.sentence}
-						{row.wouldNowBe && <b className="block">Would now be {row.wouldNowBe.verdict}: {row.wouldNowBe.sentence}</b>}
-						{row.decided?.reason && <b className="block">Decided: {row.decided.word}. {row.decided.reason}</b>}
-						{row.refused && <span className="problem block" role="alert">{row.refused}</span>}
+						{row.wouldNowBe && (
+							<b className="block">
+								Would now be {row.wouldNowBe.verdict}: {row.wouldNowBe.sentence}
+							</b>
+						)}
+						{row.decided?.reason && (
+							<b className="block">
+								Decided: {row.decided.word}. {row.decided.reason}
+							</b>
+						)}
+						{row.refused && (
+							<span className="problem block" role="alert">
+								{row.refused}
+							</span>
+						)}
 					</span>
-					<Collapsible.Trigger className="link min-h-[30px] px-1" aria-label={`Why: ${row.name}, ${row.ladderName}`}>why</Collapsible.Trigger>
+					<Collapsible.Trigger className="link min-h-[30px] px-1" aria-label={`Why: ${row.name}, ${row.ladderName}`}>
+						why
+					</Collapsible.Trigger>
 				</div>
 				<Collapsible.Content className="pb-2 sm:pl-[36px]">
 					<TraceTable judgement={row.judgement} />
-					{mayDecide && !row.decided && row.judgement.tier !== 'block' && <button type="button" className="btn btn-quiet mt-2" aria-expanded={overruling} onClick={() => setOverruling(!overruling)}>Other, with a reason</button>}
+					{mayDecide && !row.decided && row.judgement.tier !== 'block' && (
+						<button
+							type="button"
+							className="btn btn-quiet mt-2"
+							aria-expanded={overruling}
+							onClick={() => setOverruling(!overruling)}
+						>
+							Other, with a reason
+						</button>
+					)}
 					{overruling && <OverruleForm rows={[row]} />}
 				</Collapsible.Content>
 			</li>

@@ -17,16 +17,29 @@ export function SignOut({ className }: { className: string }) {
 		form.current?.submit()
 	}
 	return (
-		<Form method="post" action="/sign-out" ref={form} reloadDocument onSubmit={(event) => {
-			event.preventDefault()
-			void leave(false)
-		}}>
+		<Form
+			method="post"
+			action="/sign-out"
+			ref={form}
+			reloadDocument
+			onSubmit={(event) => {
+				event.preventDefault()
+				void leave(false)
+			}}
+		>
 			<button className={className}>Sign out</button>
 			{unsent !== null && (
 				<div role="alert" className="mt-2 grid gap-2 border-l-[3px] border-attn pl-3 text-[14px]">
-					<p>{unsent} {unsent === 1 ? 'entry' : 'entries'} from the field {unsent === 1 ? 'is' : 'are'} only on this device.</p>
-					<a className="link" href="/field">Send them first</a>
-					<button type="button" className="link text-left" onClick={() => void leave(true)}>Sign out; they wait here for you</button>
+					<p>
+						{unsent} {unsent === 1 ? 'entry' : 'entries'} from the field {unsent === 1 ? 'is' : 'are'} only on this
+						device.
+					</p>
+					<a className="link" href="/field">
+						Send them first
+					</a>
+					<button type="button" className="link text-left" onClick={() => void leave(true)}>
+						Sign out; they wait here for you
+					</button>
 				</div>
 			)}
 		</Form>

@@ -12,8 +12,18 @@ export function TextField({ label, problem, hint, className = '', ...input }: Pr
 	return (
 		<div className={`field ${className}`}>
 			<label htmlFor={id}>{label}</label>
-			<input id={id} className="input" aria-invalid={problem !== undefined} aria-describedby={problem || hint ? `${id}-say` : undefined} {...input} />
-			{(problem ?? hint) && <p id={`${id}-say`} className={problem ? 'problem' : 'dim text-[13.5px]'}>{problem ?? hint}</p>}
+			<input
+				id={id}
+				className="input"
+				aria-invalid={problem !== undefined}
+				aria-describedby={problem || hint ? `${id}-say` : undefined}
+				{...input}
+			/>
+			{(problem ?? hint) && (
+				<p id={`${id}-say`} className={problem ? 'problem' : 'dim text-[13.5px]'}>
+					{problem ?? hint}
+				</p>
+			)}
 		</div>
 	)
 }

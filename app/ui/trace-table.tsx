@@ -1,17 +1,34 @@
 import type { Judgement } from '#core/progress/types'
 
 /** What was looked at, found, and against what limit: the whole trace of a verdict. */
-export function TraceTable({ judgement, firedOnly = false }: { judgement: Pick<Judgement, 'trace' | 'decidedBy'>; firedOnly?: boolean }) {
-	const lines = firedOnly ? judgement.trace.filter((line) => line.rule === judgement.decidedBy || (line.fired && ['S1', 'S7', 'P4'].includes(line.rule))) : judgement.trace
+export function TraceTable({
+	judgement,
+	firedOnly = false,
+}: {
+	judgement: Pick<Judgement, 'trace' | 'decidedBy'>
+	firedOnly?: boolean
+}) {
+	const lines = firedOnly
+		? judgement.trace.filter(
+				(line) => line.rule === judgement.decidedBy || (line.fired && ['S1', 'S7', 'P4'].includes(line.rule)),
+			)
+		: judgement.trace
 	return (
 		<table className="mt-2 w-full max-w-[760px] border-collapse text-[14px]">
 			<thead>
-				<tr className="text-left"><th className="py-1 pr-4 font-bold">What was looked at</th><th className="py-1 pr-4 font-bold">found</th><th className="py-1 font-bold">limit</th></tr>
+				<tr className="text-left">
+					<th className="py-1 pr-4 font-bold">What was looked at</th>
+					<th className="py-1 pr-4 font-bold">found</th>
+					<th className="py-1 font-bold">limit</th>
+				</tr>
 			</thead>
 			<tbody>
 				{lines.map((line, index) => (
 					<tr key={`${line.rule}-${index}`} className="border-t border-dotted border-chalk align-top">
-						<td className="py-1 pr-4">{line.question} <span className="dim">{line.firmness}</span>{line.rule === judgement.decidedBy && <b> · decides</b>}</td>
+						<td className="py-1 pr-4">
+							{line.question} <span className="dim">{line.firmness}</span>
+							{line.rule === judgement.decidedBy && <b> · decides</b>}
+						</td>
 						<td className="py-1 pr-4">{line.found}</td>
 						<td className="py-1">{line.limit}</td>
 					</tr>

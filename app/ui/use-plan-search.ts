@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import type { FlowEntry } from '#core/plan/flow'
 import type { WhatIf } from '#core/plan/what-if'
-import type { SearchAsked, SearchSaid } from '../plan-worker'
+import type { SearchAsked, SearchSaid } from '../workers/plan-worker'
 
 export interface PlanSearch {
 	share: number | null
@@ -22,12 +22,14 @@ export function usePlanSearch(): PlanSearch {
 	}
 	useEffect(() => () => worker.current?.terminate(), [])
 	return {
-		share, found, cancel,
+		share,
+		found,
+		cancel,
 		search(entries, options) {
 			cancel()
 			setFound(null)
 			setShare(0)
-			const started = new Worker(new URL('../plan-worker.ts', import.meta.url), { type: 'module' })
+			const started = new Worker(new URL('../workers/plan-worker.ts', import.meta.url), { type: 'module' })
 			worker.current = started
 			started.onmessage = ({ data }: MessageEvent<SearchSaid>) => {
 				if ('share' in data) return setShare(data.share)

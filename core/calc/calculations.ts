@@ -6,6 +6,12 @@ import { PROGRESS_CALCULATIONS } from './progress-calculations'
 import { SPRINT_CALCULATIONS } from './sprint-calculations'
 
 /** Every calculation the command answers, in the order they are listed. */
-export const CALCULATIONS = [...SPRINT_CALCULATIONS, ...JUMP_CALCULATIONS, ...OTHER_CALCULATIONS, ...NOISE_CALCULATIONS, ...PROGRESS_CALCULATIONS] as unknown as readonly Calculation[]
+export const CALCULATIONS = [
+	...SPRINT_CALCULATIONS,
+	...JUMP_CALCULATIONS,
+	...OTHER_CALCULATIONS,
+	...NOISE_CALCULATIONS,
+	...PROGRESS_CALCULATIONS,
+] as unknown as readonly Calculation[]
 
 export const findCalculation = (name: string): Calculation | undefined => CALCULATIONS.find((one) => one.name === name)

@@ -43,11 +43,26 @@ export function nextTrainingDay(day: Day, weekdays: readonly number[]): Day {
 export const dayInZone = (instant: string, timeZone: string): Day =>
 	Temporal.Instant.from(instant).toZonedDateTimeISO(timeZone).toPlainDate().toString()
 
+/** The local time of day it is at an instant in a zone, "17:30". */
+export const timeInZone = (instant: string, timeZone: string): string =>
+	Temporal.Instant.from(instant).toZonedDateTimeISO(timeZone).toPlainTime().toString({ smallestUnit: 'minute' })
+
 /** The instant a local time of a day is, in a zone. @example instantOf('2026-03-12', '17:30', 'Atlantic/Madeira') // 2026-03-12T17:30:00Z */
-export const instantOf = (day: Day, time: string, timeZone: string): Date => new Date(Temporal.PlainDate.from(day).toZonedDateTime({ timeZone, plainTime: Temporal.PlainTime.from(time) }).epochMilliseconds)
+export const instantOf = (day: Day, time: string, timeZone: string): Date =>
+	new Date(
+		Temporal.PlainDate.from(day).toZonedDateTime({ timeZone, plainTime: Temporal.PlainTime.from(time) })
+			.epochMilliseconds,
+	)
 /** Whole years between a birth date and a day. */
-export const ageInYears = (birthDate: Day, on: Day): number => Temporal.PlainDate.from(birthDate).until(Temporal.PlainDate.from(on), { largestUnit: 'year' }).years
+export const ageInYears = (birthDate: Day, on: Day): number =>
+	Temporal.PlainDate.from(birthDate).until(Temporal.PlainDate.from(on), { largestUnit: 'year' }).years
 
 /** "Tuesday 24 November" for people. */
-export const longDay = (day: Day, locale = 'en-GB'): string => Temporal.PlainDate.from(day).toLocaleString(locale, { weekday: 'long', day: 'numeric', month: 'long' }).replace(',', '')
-export const shortDay = (day: Day, locale = 'en-GB'): string => Temporal.PlainDate.from(day).toLocaleString(locale, { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
+export const longDay = (day: Day, locale = 'en-GB'): string =>
+	Temporal.PlainDate.from(day)
+		.toLocaleString(locale, { weekday: 'long', day: 'numeric', month: 'long' })
+		.replace(',', '')
+export const shortDay = (day: Day, locale = 'en-GB'): string =>
+	Temporal.PlainDate.from(day)
+		.toLocaleString(locale, { weekday: 'short', day: 'numeric', month: 'short' })
+		.replace(',', '')

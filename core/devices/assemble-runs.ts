@@ -35,10 +35,22 @@ type Beam = Extract<KeptReading, { kind: 'beam' }>
  * @param beams distances at which beams stand, metres; worked out from the readings when not given
  */
 export function assembleRuns(readings: readonly KeptReading[], beams?: readonly number[]): Run[] {
-	const unique = new Map(readings.flatMap((reading) => (reading.kind === 'beam' ? [[reading.id, reading] as const] : [])))
-	const sorted = [...unique.values()].sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || a.value.distanceM - b.value.distanceM || (a.id < b.id ? -1 : 1))
+	const unique = new Map(
+		readings.flatMap((reading) => (reading.kind === 'beam' ? [[reading.id, reading] as const] : [])),
+	)
+	const sorted = [...unique.values()].sort(
+		(a, b) => Date.parse(a.at) - Date.parse(b.at) || a.value.distanceM - b.value.distanceM || (a.id < b.id ? -1 : 1),
+	)
 	const lanes = [...new Set(sorted.map((reading) => reading.value.lane))].sort((a, b) => a - b)
-	return lanes.flatMap((lane) => runsOfLane(lane, sorted.filter((reading) => reading.value.lane === lane), beams)).sort((a, b) => a.startedAt - b.startedAt)
+	return lanes
+		.flatMap((lane) =>
+			runsOfLane(
+				lane,
+				sorted.filter((reading) => reading.value.lane === lane),
+				beams,
+			),
+		)
+		.sort((a, b) => a.startedAt - b.startedAt)
 }
 
 function runsOfLane(lane: number, readings: Beam[], given?: readonly number[]): Run[] {
@@ -49,7 +61,9 @@ function runsOfLane(lane: number, readings: Beam[], given?: readonly number[]): 
 		const at = Date.parse(reading.at)
 		const { distanceM } = reading.value
 		// The latest run this beam was already part of: the same body once more.
-		const double = open.find((run) => run.seen.some((seen) => seen.value.distanceM === distanceM && at - Date.parse(seen.at) < DOUBLE_TRIGGER_MS))
+		const double = open.find((run) =>
+			run.seen.some((seen) => seen.value.distanceM === distanceM && at - Date.parse(seen.at) < DOUBLE_TRIGGER_MS),
+		)
 		if (double) {
 			double.ids.push(reading.id)
 			continue
@@ -62,7 +76,13 @@ function runsOfLane(lane: number, readings: Beam[], given?: readonly number[]): 
 		const run = open.find((candidate) => {
 			const metres = distanceM - candidate.last.value.distanceM
 			const seconds = (at - Date.parse(candidate.last.at)) / 1000
-			return metres > 0 && at - Date.parse(candidate.started.at) < LONGEST_MS && seconds > 0 && metres / seconds <= FASTEST_MPS && metres / seconds >= SLOWEST_MPS
+			return (
+				metres > 0 &&
+				at - Date.parse(candidate.started.at) < LONGEST_MS &&
+				seconds > 0 &&
+				metres / seconds <= FASTEST_MPS &&
+				metres / seconds >= SLOWEST_MPS
+			)
 		})
 		if (!run) {
 			strays.push(reading)
@@ -73,20 +93,38 @@ function runsOfLane(lane: number, readings: Beam[], given?: readonly number[]): 
 		run.ids.push(reading.id)
 	}
 	const lastBeam = beams.at(-1)
-	const runs = open.filter((run) => run.seen.length > 1).map((run): Run => {
-		const started = Date.parse(run.started.at)
-		const seen = run.seen.slice(1)
-		const missing = beams.slice(1).filter((metres) => !seen.some((reading) => reading.value.distanceM === metres))
-		return {
-			source: run.started.id, lane, startedAt: started, endedAt: Date.parse(run.last.at), missing, readingIds: run.ids,
-			splits: seen.map((reading) => ({ distanceM: reading.value.distanceM, timeS: Math.round(Date.parse(reading.at) - started) / 1000 })),
-			unsure: lastBeam !== undefined && missing.includes(lastBeam) ? `the beam at ${lastBeam} m saw nothing` : null,
-		}
-	})
-	const orphans = strays.map((reading): Run => ({
-		source: reading.id, lane, startedAt: Date.parse(reading.at), endedAt: Date.parse(reading.at), splits: [], missing: [...beams], readingIds: [reading.id],
-		unsure: `the beam at ${reading.value.distanceM} m was broken and no start goes with it`,
-	}))
+	const runs = open
+		.filter((run) => run.seen.length > 1)
+		.map((run): Run => {
+			const started = Date.parse(run.started.at)
+			const seen = run.seen.slice(1)
+			const missing = beams.slice(1).filter((metres) => !seen.some((reading) => reading.value.distanceM === metres))
+			return {
+				source: run.started.id,
+				lane,
+				startedAt: started,
+				endedAt: Date.parse(run.last.at),
+				missing,
+				readingIds: run.ids,
+				splits: seen.map((reading) => ({
+					distanceM: reading.value.distanceM,
+					timeS: Math.round(Date.parse(reading.at) - started) / 1000,
+				})),
+				unsure: lastBeam !== undefined && missing.includes(lastBeam) ? `the beam at ${lastBeam} m saw nothing` : null,
+			}
+		})
+	const orphans = strays.map(
+		(reading): Run => ({
+			source: reading.id,
+			lane,
+			startedAt: Date.parse(reading.at),
+			endedAt: Date.parse(reading.at),
+			splits: [],
+			missing: [...beams],
+			readingIds: [reading.id],
+			unsure: `the beam at ${reading.value.distanceM} m was broken and no start goes with it`,
+		}),
+	)
 	return [...runs, ...orphans]
 }
 
@@ -112,7 +150,9 @@ const BOUNCE_S = 0.02
  * arrival does not matter.
  */
 export function assembleContacts(readings: readonly KeptReading[]): Contact[] {
-	const unique = new Map(readings.flatMap((reading) => (reading.kind === 'mat' ? [[reading.id, reading] as const] : [])))
+	const unique = new Map(
+		readings.flatMap((reading) => (reading.kind === 'mat' ? [[reading.id, reading] as const] : [])),
+	)
 	const sorted = [...unique.values()].sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1))
 	const changes: typeof sorted = []
 	for (const reading of sorted) {
@@ -131,6 +171,14 @@ export function assembleContacts(readings: readonly KeptReading[]): Contact[] {
 		const contactS = (Date.parse(up.at) - downAt) / 1000
 		if (contactS > LONGEST_CONTACT_S) return []
 		const flightS = down ? (Date.parse(down.at) - Date.parse(up.at)) / 1000 : null
-		return [{ source: reading.id, downAt, contactS, flightS: flightS !== null && flightS <= LONGEST_FLIGHT_S ? flightS : null, readingIds: [reading.id, up.id, ...(down ? [down.id] : [])] }]
+		return [
+			{
+				source: reading.id,
+				downAt,
+				contactS,
+				flightS: flightS !== null && flightS <= LONGEST_FLIGHT_S ? flightS : null,
+				readingIds: [reading.id, up.id, ...(down ? [down.id] : [])],
+			},
+		]
 	})
 }

@@ -3,7 +3,12 @@ import { countRep, type RepContext } from './count-rep'
 import { type DoseCount, addInto, emptyCount } from './dose-count'
 
 /** What a planned line costs: every rep of every set, in order. @example 5×2 depth jumps → 20 shock contacts */
-export function countLine(drill: Drill, parameters: Parameters, dose: Dose, context: Omit<RepContext, 'repIndex' | 'zone'> = {}): DoseCount {
+export function countLine(
+	drill: Drill,
+	parameters: Parameters,
+	dose: Dose,
+	context: Omit<RepContext, 'repIndex' | 'zone'> = {},
+): DoseCount {
 	const total = emptyCount()
 	const reps = dose.sets * dose.reps
 	// Reps differ only in the leg that plants, and that alternates: two reps stand for all.

@@ -1,20 +1,31 @@
 import type { Mark } from '../events/schema'
 import type { Drill, EffortZone } from '../library/types'
-import type { PlannedLine } from '../progress/types'
+import type { PlannedLine } from '../library/types'
 import { countRep } from './count-rep'
 import { type DoseCount, addCounts, emptyCount } from './dose-count'
 
 /** What a logged mark cost. A voided or missed rep costs nothing; a set ticked off at once costs all its reps. */
-export function countMark(mark: Mark, line: PlannedLine, drill: Drill, zone: EffortZone | null, legLengthM: number | null): DoseCount {
+export function countMark(
+	mark: Mark,
+	line: PlannedLine,
+	drill: Drill,
+	zone: EffortZone | null,
+	legLengthM: number | null,
+): DoseCount {
 	let total = emptyCount()
 	if (mark.void || mark.kind === 'missed') return total
 	const first = (mark.setNo - 1) * Math.max(1, line.dose.reps) + mark.repNo - 1
 	const reps = mark.kind === 'done' ? mark.value.reps : 1
 	for (let i = 0; i < reps; i++) {
-		total = addCounts(total, countRep(drill, line.parameters, {
-			repIndex: first + i,
-			...(mark.side ? { side: mark.side } : {}), ...(legLengthM ? { legLengthM } : {}), ...(zone ? { zone } : {}),
-		}))
+		total = addCounts(
+			total,
+			countRep(drill, line.parameters, {
+				repIndex: first + i,
+				...(mark.side ? { side: mark.side } : {}),
+				...(legLengthM ? { legLengthM } : {}),
+				...(zone ? { zone } : {}),
+			}),
+		)
 	}
 	return total
 }

@@ -74,13 +74,16 @@ function contactsOfRep(drill: Drill, parameters: Parameters, context: RepContext
  */
 export function countRep(drill: Drill, parameters: Parameters, context: RepContext): DoseCount {
 	for (const [name, value] of Object.entries(parameters)) {
-		if (value !== undefined && !(value >= 0 && Number.isFinite(value))) throw new RangeError(`${name}: ${value} is not a number of 0 or more`)
+		if (value !== undefined && !(value >= 0 && Number.isFinite(value)))
+			throw new RangeError(`${name}: ${value} is not a number of 0 or more`)
 	}
 	const count = emptyCount()
 	const rules = drill.counting
 	count.contacts[intensityOf(drill, parameters)] = contactsOfRep(drill, parameters, context)
 
-	const plant = context.side ?? (context.repIndex % 2 === 0 ? (context.startingLeg ?? 'left') : other(context.startingLeg ?? 'left'))
+	const plant =
+		context.side ??
+		(context.repIndex % 2 === 0 ? (context.startingLeg ?? 'left') : other(context.startingLeg ?? 'left'))
 	if (rules.cuts) count.cuts[cutClassOf(parameters.angleDeg ?? 0)][plant] += rules.cuts.perRep
 	if (rules.deadStops) count.deadStops[plant] += rules.deadStops.perRep
 	if (rules.metres) {
@@ -92,7 +95,11 @@ export function countRep(drill: Drill, parameters: Parameters, context: RepConte
 			count.fastMetres += Math.max(0, (parameters.distanceM ?? 0) + (parameters.runInM ?? 0) - BELOW_90_M)
 		}
 	}
-	if (rules.steps) count.steps += Math.ceil((parameters.distanceM ?? 0) / (rules.steps.stepLengthLegLengths * (context.legLengthM ?? DEFAULT_LEG_LENGTH_M)) - 1e-9)
+	if (rules.steps)
+		count.steps += Math.ceil(
+			(parameters.distanceM ?? 0) / (rules.steps.stepLengthLegLengths * (context.legLengthM ?? DEFAULT_LEG_LENGTH_M)) -
+				1e-9,
+		)
 	if (rules.throws) {
 		const bothSides = rules.throws.sides === 'each-side' && !context.side
 		if (rules.throws.sides === 'both') count.throws.both += 1

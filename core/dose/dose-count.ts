@@ -1,4 +1,12 @@
-import { CUT_CLASSES, EFFORT_ZONES, INTENSITY_CLASSES, type CutClass, type EffortZone, type IntensityClass, type Leg } from '../library/types'
+import {
+	CUT_CLASSES,
+	EFFORT_ZONES,
+	INTENSITY_CLASSES,
+	type CutClass,
+	type EffortZone,
+	type IntensityClass,
+	type Leg,
+} from '../library/types'
 
 /** Events by leg. `both` is one event on two feet (or two hands), not two events. */
 export interface LegCount {
@@ -39,7 +47,11 @@ export function emptyCount(): DoseCount {
 	}
 }
 
-const addLegs = (a: LegCount, b: LegCount): LegCount => ({ left: a.left + b.left, right: a.right + b.right, both: a.both + b.both })
+const addLegs = (a: LegCount, b: LegCount): LegCount => ({
+	left: a.left + b.left,
+	right: a.right + b.right,
+	both: a.both + b.both,
+})
 
 /** Sum of two counts; neither is changed. Addition commutes and `emptyCount()` is its zero. */
 export const addCounts = (a: DoseCount, b: DoseCount): DoseCount => sumCounts([a, b])

@@ -8,13 +8,40 @@ export interface Range {
 }
 
 const published = (low: number, high: number): Range => ({
-	low, high, firmness: 'published', source: 'Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA',
+	low,
+	high,
+	firmness: 'published',
+	source: 'Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA',
 })
 const ours = (low: number, high: number): Range => ({ low, high, firmness: 'our setting' })
 
 /** Usual session totals by level of the athlete. Contacts are moderate + high + shock; low contacts have their own line. */
-export const SESSION_RANGES: Record<Level, { contacts: Range; lowContacts: Range; shockContacts: Range; fastMetres: Range; cuts60: Range; throws: Range }> = {
-	1: { contacts: published(80, 100), lowContacts: ours(0, 200), shockContacts: ours(0, 0), fastMetres: ours(60, 120), cuts60: ours(0, 10), throws: ours(0, 20) },
-	2: { contacts: published(100, 120), lowContacts: ours(0, 200), shockContacts: ours(0, 20), fastMetres: ours(120, 180), cuts60: ours(0, 20), throws: ours(0, 30) },
-	3: { contacts: published(120, 140), lowContacts: ours(0, 200), shockContacts: ours(0, 40), fastMetres: ours(150, 240), cuts60: ours(0, 30), throws: ours(0, 40) },
+export const SESSION_RANGES: Record<
+	Level,
+	{ contacts: Range; lowContacts: Range; shockContacts: Range; fastMetres: Range; cuts60: Range; throws: Range }
+> = {
+	1: {
+		contacts: published(80, 100),
+		lowContacts: ours(0, 200),
+		shockContacts: ours(0, 0),
+		fastMetres: ours(60, 120),
+		cuts60: ours(0, 10),
+		throws: ours(0, 20),
+	},
+	2: {
+		contacts: published(100, 120),
+		lowContacts: ours(0, 200),
+		shockContacts: ours(0, 20),
+		fastMetres: ours(120, 180),
+		cuts60: ours(0, 20),
+		throws: ours(0, 30),
+	},
+	3: {
+		contacts: published(120, 140),
+		lowContacts: ours(0, 200),
+		shockContacts: ours(0, 40),
+		fastMetres: ours(150, 240),
+		cuts60: ours(0, 30),
+		throws: ours(0, 40),
+	},
 }

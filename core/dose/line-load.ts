@@ -3,16 +3,39 @@ import { countRep } from './count-rep'
 import { type DoseCount, contactsOf, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from './dose-count'
 
 /** The sums a session is held to, in the order of a load: see `loadOf`. */
-export const LOAD = { shock: 0, contacts: 1, fastMetres: 2, cuts60: 3, throws: 4, hardLeft: 5, hardRight: 6, sharpCuts: 7, maximalStarts: 8, metresOver90: 9 } as const
+export const LOAD = {
+	shock: 0,
+	contacts: 1,
+	fastMetres: 2,
+	cuts60: 3,
+	throws: 4,
+	hardLeft: 5,
+	hardRight: 6,
+	sharpCuts: 7,
+	maximalStarts: 8,
+	metresOver90: 9,
+} as const
 const LENGTH = 10
 
 /** A count as ten sums, for work that adds up thousands of lines: all but the hard contacts of a leg are what `quantitiesOf` and `rampValue` read. */
 export function loadOf(count: DoseCount): Float64Array {
 	const hard = contactsOf(count, ['high', 'shock'])
-	const plants = (leg: 'left' | 'right') => loadOfLeg(count.cuts['60-90'], leg) + loadOfLeg(count.cuts['90-135'], leg) + loadOfLeg(count.cuts['135-180'], leg) + loadOfLeg(count.deadStops, leg)
+	const plants = (leg: 'left' | 'right') =>
+		loadOfLeg(count.cuts['60-90'], leg) +
+		loadOfLeg(count.cuts['90-135'], leg) +
+		loadOfLeg(count.cuts['135-180'], leg) +
+		loadOfLeg(count.deadStops, leg)
 	return Float64Array.of(
-		totalOf(count.contacts.shock), totalOf(rangedContacts(count)), metresOf(count, ['fast', 'maximal']), cutsOf(count, ['60-90', '90-135', '135-180']), totalOf(count.throws),
-		loadOfLeg(hard, 'left') + plants('left'), loadOfLeg(hard, 'right') + plants('right'), cutsOf(count, ['90-135', '135-180']), count.maximalStarts, count.fastMetres,
+		totalOf(count.contacts.shock),
+		totalOf(rangedContacts(count)),
+		metresOf(count, ['fast', 'maximal']),
+		cutsOf(count, ['60-90', '90-135', '135-180']),
+		totalOf(count.throws),
+		loadOfLeg(hard, 'left') + plants('left'),
+		loadOfLeg(hard, 'right') + plants('right'),
+		cutsOf(count, ['90-135', '135-180']),
+		count.maximalStarts,
+		count.fastMetres,
 	)
 }
 export const noLoad = (): Float64Array => new Float64Array(LENGTH)
@@ -30,7 +53,10 @@ function pairOf(drill: Drill, parameters: Parameters, legLengthM: number | null)
 	let pair = ofLine.get(legLengthM)
 	if (!pair) {
 		const context = legLengthM === null ? {} : { legLengthM }
-		pair = [loadOf(countRep(drill, parameters, { ...context, repIndex: 0 })), loadOf(countRep(drill, parameters, { ...context, repIndex: 1 }))]
+		pair = [
+			loadOf(countRep(drill, parameters, { ...context, repIndex: 0 })),
+			loadOf(countRep(drill, parameters, { ...context, repIndex: 1 })),
+		]
 		ofLine.set(legLengthM, pair)
 	}
 	return pair
@@ -41,7 +67,13 @@ function pairOf(drill: Drill, parameters: Parameters, legLengthM: number | null)
  *
  * @param legLengthM m; null when unknown
  */
-export function addLineLoad(sum: Float64Array, drill: Drill, parameters: Parameters, reps: number, legLengthM: number | null): void {
+export function addLineLoad(
+	sum: Float64Array,
+	drill: Drill,
+	parameters: Parameters,
+	reps: number,
+	legLengthM: number | null,
+): void {
 	const [first, second] = pairOf(drill, parameters, legLengthM)
 	const [odd, even] = [Math.ceil(reps / 2), Math.floor(reps / 2)]
 	for (let index = 0; index < LENGTH; index++) sum[index]! += odd * first[index]! + even * second[index]!

@@ -25,7 +25,10 @@ export function rampValue(count: DoseCount, quantity: RampQuantity): number {
 	if (quantity === 'sharpCuts') return cutsOf(count, ['90-135', '135-180'])
 	const hard = contactsOf(count, ['high', 'shock'])
 	const plants = (leg: 'left' | 'right') =>
-		loadOfLeg(count.cuts['60-90'], leg) + loadOfLeg(count.cuts['90-135'], leg) + loadOfLeg(count.cuts['135-180'], leg) + loadOfLeg(count.deadStops, leg)
+		loadOfLeg(count.cuts['60-90'], leg) +
+		loadOfLeg(count.cuts['90-135'], leg) +
+		loadOfLeg(count.cuts['135-180'], leg) +
+		loadOfLeg(count.deadStops, leg)
 	return Math.max(loadOfLeg(hard, 'left') + plants('left'), loadOfLeg(hard, 'right') + plants('right'))
 }
 
@@ -58,7 +61,13 @@ export interface RampReading {
  * @param rampPercent 5–20
  * @param laterThisWeek planned for later days of the same calendar week: it takes its share of the week, not of the seven days before
  */
-export function readRamp(days: readonly DayDose[], day: Day, floor: number, rampPercent: number, laterThisWeek = 0): RampReading {
+export function readRamp(
+	days: readonly DayDose[],
+	day: Day,
+	floor: number,
+	rampPercent: number,
+	laterThisWeek = 0,
+): RampReading {
 	const thisMonday = mondayOf(day)
 	const [oldest, rolling] = [addDays(thisMonday, -7 * WEEKS_BACK), addDays(day, -7)]
 	const weeks = new Map<Day, { total: number; unloading: boolean }>()

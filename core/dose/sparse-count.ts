@@ -5,7 +5,9 @@ export type SparseCount = { [K in keyof DoseCount]?: DoseCount[K] extends number
 
 const dropZeros = (value: unknown): unknown => {
 	if (typeof value !== 'object' || value === null) return value === 0 ? undefined : value
-	const kept = Object.entries(value).map(([key, inner]) => [key, dropZeros(inner)] as const).filter(([, inner]) => inner !== undefined)
+	const kept = Object.entries(value)
+		.map(([key, inner]) => [key, dropZeros(inner)] as const)
+		.filter(([, inner]) => inner !== undefined)
 	return kept.length === 0 ? undefined : Object.fromEntries(kept)
 }
 export const toSparse = (count: DoseCount): SparseCount => (dropZeros(count) ?? {}) as SparseCount

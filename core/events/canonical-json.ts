@@ -6,7 +6,8 @@
  * @example canonicalJson({ b: 1, a: [2, undefined] }) // '{"a":[2,null],"b":1}'
  */
 export function canonicalJson(value: unknown): string {
-	if (typeof value === 'number' && !Number.isFinite(value)) throw new RangeError(`value: ${value} cannot be written as JSON`)
+	if (typeof value === 'number' && !Number.isFinite(value))
+		throw new RangeError(`value: ${value} cannot be written as JSON`)
 	if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null'
 	if (Array.isArray(value)) return `[${value.map((item) => canonicalJson(item ?? null)).join(',')}]`
 	const members = Object.entries(value)

@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { canonicalJson } from './canonical-json'
 import { type FoldableEvent, foldEvents } from './fold'
 
-const event = (id: string, replacesId?: string, isVoid = false): FoldableEvent => ({ id, ...(replacesId ? { replacesId } : {}), ...(isVoid ? { void: true } : {}) })
+const event = (id: string, replacesId?: string, isVoid = false): FoldableEvent => ({
+	id,
+	...(replacesId ? { replacesId } : {}),
+	...(isVoid ? { void: true } : {}),
+})
 const ids = (events: FoldableEvent[]) => events.map(({ id }) => id).sort()
 
 describe('foldEvents', () => {
@@ -46,63 +50,84 @@ describe('foldEvents', () => {
 })
 
 /** A log as devices write it: each event new, or a correction of an earlier one. */
-const anyLog = fc.array(fc.record({ correct: fc.option(fc.nat(), { nil: undefined }), isVoid: fc.boolean() }), { maxLength: 14 }).map((steps) =>
-	steps.map((step, index) => (step.correct === undefined || index === 0 ? event(`e${index}`) : event(`e${index}`, `e${step.correct % index}`, step.isVoid))),
-)
+const anyLog = fc
+	.array(fc.record({ correct: fc.option(fc.nat(), { nil: undefined }), isVoid: fc.boolean() }), { maxLength: 14 })
+	.map((steps) =>
+		steps.map((step, index) =>
+			step.correct === undefined || index === 0
+				? event(`e${index}`)
+				: event(`e${index}`, `e${step.correct % index}`, step.isVoid),
+		),
+	)
 
 describe('laws of the fold', () => {
 	it('does not depend on the order of arrival', () => {
-		fc.assert(fc.property(anyLog.chain((log) => fc.tuple(fc.constant(log), fc.shuffledSubarray(log, { minLength: log.length }))), ([log, shuffled]) => {
-			const [a, b] = [foldEvents(log), foldEvents(shuffled)]
-			expect(ids(b.current)).toEqual(ids(a.current))
-			expect(b.conflicts.map(ids).sort()).toEqual(a.conflicts.map(ids).sort())
-		}))
+		fc.assert(
+			fc.property(
+				anyLog.chain((log) => fc.tuple(fc.constant(log), fc.shuffledSubarray(log, { minLength: log.length }))),
+				([log, shuffled]) => {
+					const [a, b] = [foldEvents(log), foldEvents(shuffled)]
+					expect(ids(b.current)).toEqual(ids(a.current))
+					expect(b.conflicts.map(ids).sort()).toEqual(a.conflicts.map(ids).sort())
+				},
+			),
+		)
 	})
 
 	it('takes a duplicate as one', () => {
-		fc.assert(fc.property(anyLog, fc.nat(), (log, n) => {
-			const again = log.length > 0 ? [...log, log[n % log.length]!] : log
-			expect(ids(foldEvents(again).current)).toEqual(ids(foldEvents(log).current))
-		}))
+		fc.assert(
+			fc.property(anyLog, fc.nat(), (log, n) => {
+				const again = log.length > 0 ? [...log, log[n % log.length]!] : log
+				expect(ids(foldEvents(again).current)).toEqual(ids(foldEvents(log).current))
+			}),
+		)
 	})
 
 	it('lets a correction of a standing event win', () => {
-		fc.assert(fc.property(anyLog, fc.nat(), (log, n) => {
-			const before = foldEvents(log).current
-			fc.pre(before.length > 0)
-			const target = before[n % before.length]!
-			const after = ids(foldEvents([...log, event('new', target.id)]).current)
-			expect(after).toContain('new')
-			expect(after).not.toContain(target.id)
-		}))
+		fc.assert(
+			fc.property(anyLog, fc.nat(), (log, n) => {
+				const before = foldEvents(log).current
+				fc.pre(before.length > 0)
+				const target = before[n % before.length]!
+				const after = ids(foldEvents([...log, event('new', target.id)]).current)
+				expect(after).toContain('new')
+				expect(after).not.toContain(target.id)
+			}),
+		)
 	})
 
 	it('never shows an event that something replaces, nor one that is void', () => {
-		fc.assert(fc.property(anyLog, (log) => {
-			const { current, conflicts } = foldEvents(log)
-			const replaced = new Set(log.map((item) => item.replacesId))
-			for (const item of [...current, ...conflicts.flat()]) expect(replaced.has(item.id)).toBe(false)
-			for (const item of current) expect(item.void ?? false).toBe(false)
-			for (const heads of conflicts) expect(heads.length).toBeGreaterThan(1)
-		}))
+		fc.assert(
+			fc.property(anyLog, (log) => {
+				const { current, conflicts } = foldEvents(log)
+				const replaced = new Set(log.map((item) => item.replacesId))
+				for (const item of [...current, ...conflicts.flat()]) expect(replaced.has(item.id)).toBe(false)
+				for (const item of current) expect(item.void ?? false).toBe(false)
+				for (const heads of conflicts) expect(heads.length).toBeGreaterThan(1)
+			}),
+		)
 	})
 
 	it('loses nothing that was neither corrected nor taken back', () => {
-		fc.assert(fc.property(anyLog, (log) => {
-			const touched = new Set(log.map((item) => item.replacesId))
-			const untouched = log.filter((item) => item.replacesId === undefined && !touched.has(item.id))
-			expect(ids(foldEvents(log).current)).toEqual(expect.arrayContaining(ids(untouched)))
-		}))
+		fc.assert(
+			fc.property(anyLog, (log) => {
+				const touched = new Set(log.map((item) => item.replacesId))
+				const untouched = log.filter((item) => item.replacesId === undefined && !touched.has(item.id))
+				expect(ids(foldEvents(log).current)).toEqual(expect.arrayContaining(ids(untouched)))
+			}),
+		)
 	})
 })
 
 describe('canonicalJson', () => {
 	it('writes one text for one value, whatever the order of the keys', () => {
-		fc.assert(fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (value) => {
-			const turned = Object.fromEntries(Object.entries(value).reverse())
-			expect(canonicalJson(turned)).toBe(canonicalJson(value))
-			expect(JSON.parse(canonicalJson(value))).toEqual(JSON.parse(JSON.stringify(value)))
-		}))
+		fc.assert(
+			fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (value) => {
+				const turned = Object.fromEntries(Object.entries(value).reverse())
+				expect(canonicalJson(turned)).toBe(canonicalJson(value))
+				expect(JSON.parse(canonicalJson(value))).toEqual(JSON.parse(JSON.stringify(value)))
+			}),
+		)
 	})
 	it('leaves undefined members out and refuses what JSON cannot hold', () => {
 		expect(canonicalJson({ b: 1, a: [2, undefined], c: undefined })).toBe('{"a":[2,null],"b":1}')

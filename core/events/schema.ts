@@ -1,6 +1,6 @@
 import Type, { type Static, type TSchema } from 'typebox'
 import { REGIONS } from '../library/types'
-import { SURFACES } from '../progress/surfaces'
+import { SURFACES } from '../library/surfaces'
 import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS } from '../noise/typical-error'
 
 const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>(Type.String({ enum: [...values] }))
@@ -34,67 +34,229 @@ const onMark = {
 	/** The device run a mark was made from, so that the same beams are never two marks unnoticed. */
 	source: Type.Optional(Uuid),
 	/** Done as another drill than the line's, swapped on the spot: the mark says so itself, whatever arrives first. */
-	asDrill: Type.Optional(Type.Object({ drillId: DocumentId, drillVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, closed)),
+	asDrill: Type.Optional(
+		Type.Object({ drillId: DocumentId, drillVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, closed),
+	),
 }
-const event = <T extends string, K extends string, B extends TSchema, P extends Record<string, TSchema>>(type: T, kind: K, place: P, value: B) =>
-	Type.Object({ ...place, type: Type.Literal(type), kind: Type.Literal(kind), value }, closed)
+const event = <T extends string, K extends string, B extends TSchema, P extends Record<string, TSchema>>(
+	type: T,
+	kind: K,
+	place: P,
+	value: B,
+) => Type.Object({ ...place, type: Type.Literal(type), kind: Type.Literal(kind), value }, closed)
 
 /** Seconds are stored to 0.1 ms and metres to 1 mm, so that a decimal column gives back what was typed. */
 const Seconds = (maximum: number) => Type.Number({ exclusiveMinimum: 0, maximum, multipleOf: 0.0001 })
 const Metres = (maximum: number) => Type.Number({ exclusiveMinimum: 0, maximum, multipleOf: 0.001 })
 
-export const SprintMark = event('mark', 'sprint', onMark, Type.Object({
-	/** Cumulative times at rising distances; the last is the rep's own mark. */
-	splits: Type.Array(Type.Object({ distanceM: Metres(1000), timeS: Seconds(600) }, closed), { minItems: 1, maxItems: 12 }),
-	method: oneOf(SPRINT_METHODS),
-	/** Along the run, m/s, from behind positive. */
-	windMps: Type.Optional(Type.Number({ minimum: -20, maximum: 20, multipleOf: 0.1 })),
-}, closed))
-export const ContactMark = event('mark', 'contact', onMark, Type.Object({
-	contactS: Seconds(3), flightS: Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1.5, multipleOf: 0.0001 }), method: oneOf(CONTACT_METHODS),
-}, closed))
-export const HeightMark = event('mark', 'height', onMark, Type.Object({ heightM: Metres(2), method: oneOf(LENGTH_METHODS) }, closed))
-export const DistanceMark = event('mark', 'distance', onMark, Type.Object({ distanceM: Metres(150), method: oneOf(LENGTH_METHODS) }, closed))
+export const SprintMark = event(
+	'mark',
+	'sprint',
+	onMark,
+	Type.Object(
+		{
+			/** Cumulative times at rising distances; the last is the rep's own mark. */
+			splits: Type.Array(Type.Object({ distanceM: Metres(1000), timeS: Seconds(600) }, closed), {
+				minItems: 1,
+				maxItems: 12,
+			}),
+			method: oneOf(SPRINT_METHODS),
+			/** Along the run, m/s, from behind positive. */
+			windMps: Type.Optional(Type.Number({ minimum: -20, maximum: 20, multipleOf: 0.1 })),
+		},
+		closed,
+	),
+)
+export const ContactMark = event(
+	'mark',
+	'contact',
+	onMark,
+	Type.Object(
+		{
+			contactS: Seconds(3),
+			flightS: Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1.5, multipleOf: 0.0001 }),
+			method: oneOf(CONTACT_METHODS),
+		},
+		closed,
+	),
+)
+export const HeightMark = event(
+	'mark',
+	'height',
+	onMark,
+	Type.Object({ heightM: Metres(2), method: oneOf(LENGTH_METHODS) }, closed),
+)
+export const DistanceMark = event(
+	'mark',
+	'distance',
+	onMark,
+	Type.Object({ distanceM: Metres(150), method: oneOf(LENGTH_METHODS) }, closed),
+)
 /** Reps done without a measurement: one, or a whole set at once. */
-export const DoneMark = event('mark', 'done', onMark, Type.Object({ reps: Type.Integer({ minimum: 1, maximum: 200 }) }, closed))
+export const DoneMark = event(
+	'mark',
+	'done',
+	onMark,
+	Type.Object({ reps: Type.Integer({ minimum: 1, maximum: 200 }) }, closed),
+)
 /** Speed of a ball at release, from a sensor; counted and shown, not compared with distances. */
-export const ReleaseMark = event('mark', 'release', onMark, Type.Object({ speedMps: Type.Number({ exclusiveMinimum: 0, maximum: 60, multipleOf: 0.01 }), method: oneOf(['ball-sensor'] as const) }, closed))
+export const ReleaseMark = event(
+	'mark',
+	'release',
+	onMark,
+	Type.Object(
+		{
+			speedMps: Type.Number({ exclusiveMinimum: 0, maximum: 60, multipleOf: 0.01 }),
+			method: oneOf(['ball-sensor'] as const),
+		},
+		closed,
+	),
+)
 export const MISSED_REASONS = ['aborted', 'false-start', 'no-time'] as const
-export const MissedMark = event('mark', 'missed', onMark, Type.Object({ reason: Type.Optional(oneOf(MISSED_REASONS)) }, closed))
+export const MissedMark = event(
+	'mark',
+	'missed',
+	onMark,
+	Type.Object({ reason: Type.Optional(oneOf(MISSED_REASONS)) }, closed),
+)
 
-export const QualityObservation = event('observation', 'quality', { ...onLine }, Type.Object({
-	grade: oneOf(['good', 'not-yet', 'poor'] as const), scope: oneOf(['rep', 'set'] as const), fault: Type.Optional(Type.String({ maxLength: 200 })),
-}, closed))
-export const PainObservation = event('observation', 'pain', { ...common, entryId: Type.Optional(Uuid), lineId: Type.Optional(Uuid) }, Type.Object({
-	region: oneOf(REGIONS), side: oneOf(['left', 'right', 'both'] as const), score: Type.Integer({ minimum: 0, maximum: 10 }),
-	moment: oneOf(['before', 'during', 'next-day'] as const),
-	/** Sharp pain, giving way, locking, numbness; with the head: any blow. */
-	redFlag: Type.Boolean(), note: Type.Optional(Type.String({ maxLength: 500 })),
-}, closed))
+export const QualityObservation = event(
+	'observation',
+	'quality',
+	{ ...onLine },
+	Type.Object(
+		{
+			grade: oneOf(['good', 'not-yet', 'poor'] as const),
+			scope: oneOf(['rep', 'set'] as const),
+			fault: Type.Optional(Type.String({ maxLength: 200 })),
+		},
+		closed,
+	),
+)
+export const PainObservation = event(
+	'observation',
+	'pain',
+	{ ...common, entryId: Type.Optional(Uuid), lineId: Type.Optional(Uuid) },
+	Type.Object(
+		{
+			region: oneOf(REGIONS),
+			side: oneOf(['left', 'right', 'both'] as const),
+			score: Type.Integer({ minimum: 0, maximum: 10 }),
+			moment: oneOf(['before', 'during', 'next-day'] as const),
+			/** Sharp pain, giving way, locking, numbness; with the head: any blow. */
+			redFlag: Type.Boolean(),
+			note: Type.Optional(Type.String({ maxLength: 500 })),
+		},
+		closed,
+	),
+)
 
 /** A movement the athlete does not trust; it opens a care record that stays until somebody settles it. */
-export const WorryObservation = event('observation', 'worry', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ region: oneOf(REGIONS), note: Type.Optional(Type.String({ maxLength: 500 })) }, closed))
+export const WorryObservation = event(
+	'observation',
+	'worry',
+	{ ...common, entryId: Uuid, lineId: Uuid },
+	Type.Object({ region: oneOf(REGIONS), note: Type.Optional(Type.String({ maxLength: 500 })) }, closed),
+)
 /** After a pulled run: comfort 0 easy to 5 bad, and whether the foot braked in front. */
-export const ComfortObservation = event('observation', 'comfort', { ...onLine }, Type.Object({ worst: Type.Integer({ minimum: 0, maximum: 5 }), braking: Type.Boolean() }, closed))
+export const ComfortObservation = event(
+	'observation',
+	'comfort',
+	{ ...onLine },
+	Type.Object({ worst: Type.Integer({ minimum: 0, maximum: 5 }), braking: Type.Boolean() }, closed),
+)
 /** The whole session as the athlete felt it, 0–10, and how long it was. */
-export const EffortObservation = event('observation', 'effort', common, Type.Object({ rpe: Type.Number({ minimum: 0, maximum: 10, multipleOf: 0.5 }), minutes: Type.Integer({ minimum: 1, maximum: 600 }) }, closed))
+export const EffortObservation = event(
+	'observation',
+	'effort',
+	common,
+	Type.Object(
+		{
+			rpe: Type.Number({ minimum: 0, maximum: 10, multipleOf: 0.5 }),
+			minutes: Type.Integer({ minimum: 1, maximum: 600 }),
+		},
+		closed,
+	),
+)
 
 export const END_REASONS = ['drop-off', 'good-day', 'coach', 'weather', 'pain', 'refusal'] as const
-export const EndSetDecision = event('decision', 'end-set', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ reason: oneOf(END_REASONS) }, closed))
+export const EndSetDecision = event(
+	'decision',
+	'end-set',
+	{ ...common, entryId: Uuid, lineId: Uuid },
+	Type.Object({ reason: oneOf(END_REASONS) }, closed),
+)
 /** A carried load taken off. */
-export const LoadOffDecision = event('decision', 'load-off', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ reason: oneOf(['speed-loss', 'movement'] as const) }, closed))
-export const AttendanceDecision = event('decision', 'attendance', common, Type.Object({ present: Type.Boolean() }, closed))
+export const LoadOffDecision = event(
+	'decision',
+	'load-off',
+	{ ...common, entryId: Uuid, lineId: Uuid },
+	Type.Object({ reason: oneOf(['speed-loss', 'movement'] as const) }, closed),
+)
+export const AttendanceDecision = event(
+	'decision',
+	'attendance',
+	common,
+	Type.Object({ present: Type.Boolean() }, closed),
+)
 
 /** Another drill for this athlete here and now; the line stays as it was planned. */
-export const SwapDecision = event('decision', 'swap', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({ drillId: DocumentId, drillVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, closed))
+export const SwapDecision = event(
+	'decision',
+	'swap',
+	{ ...common, entryId: Uuid, lineId: Uuid },
+	Type.Object({ drillId: DocumentId, drillVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, closed),
+)
 /** A new best on a fast day: the coach takes one rehearsal and one full rep, then the part is closed. */
-export const FastDayDecision = event('decision', 'fast-day', { ...common, entryId: Uuid, lineId: Uuid }, Type.Object({}, closed))
+export const FastDayDecision = event(
+	'decision',
+	'fast-day',
+	{ ...common, entryId: Uuid, lineId: Uuid },
+	Type.Object({}, closed),
+)
 /** Where somebody stands in the queue: group 0 is everybody's, the position orders within it. */
-export const QueueDecision = event('decision', 'queue', common, Type.Object({ group: Type.Integer({ minimum: 0, maximum: 9 }), position: Type.Number({ minimum: -100_000, maximum: 100_000 }) }, closed))
+export const QueueDecision = event(
+	'decision',
+	'queue',
+	common,
+	Type.Object(
+		{ group: Type.Integer({ minimum: 0, maximum: 9 }), position: Type.Number({ minimum: -100_000, maximum: 100_000 }) },
+		closed,
+	),
+)
 /** The session ended before its plan, with what was left of the day for this athlete. */
-export const CutShortDecision = event('decision', 'cut-short', common, Type.Object({ reason: oneOf(['time', 'weather', 'coach'] as const), left: Type.Object({ reps: Type.Integer({ minimum: 0, maximum: 10_000 }), contacts: Type.Integer({ minimum: 0, maximum: 10_000 }), fastMetres: Type.Integer({ minimum: 0, maximum: 10_000 }) }, closed) }, closed))
+export const CutShortDecision = event(
+	'decision',
+	'cut-short',
+	common,
+	Type.Object(
+		{
+			reason: oneOf(['time', 'weather', 'coach'] as const),
+			left: Type.Object(
+				{
+					reps: Type.Integer({ minimum: 0, maximum: 10_000 }),
+					contacts: Type.Integer({ minimum: 0, maximum: 10_000 }),
+					fastMetres: Type.Integer({ minimum: 0, maximum: 10_000 }),
+				},
+				closed,
+			),
+		},
+		closed,
+	),
+)
 /** Wind and ground of the whole session; it names no athlete. */
-export const ConditionsDecision = event('decision', 'conditions', { ...common, athleteId: Type.Null() }, Type.Object({ windMps: Type.Optional(Type.Number({ minimum: -20, maximum: 20, multipleOf: 0.1 })), surface: Type.Optional(oneOf(SURFACES)) }, closed))
+export const ConditionsDecision = event(
+	'decision',
+	'conditions',
+	{ ...common, athleteId: Type.Null() },
+	Type.Object(
+		{
+			windMps: Type.Optional(Type.Number({ minimum: -20, maximum: 20, multipleOf: 0.1 })),
+			surface: Type.Optional(oneOf(SURFACES)),
+		},
+		closed,
+	),
+)
 
 /** One schema per event; the key is `type/kind`. Whatever crosses the border is checked against these and nothing else. */
 export const EVENT_SCHEMAS = {
@@ -139,17 +301,25 @@ const LATEST = Date.UTC(2100, 0, 1)
 /** Rules a schema cannot say. Null when the event is sound. */
 export function unsound(event: LogEvent): { field: string; reason: string } | null {
 	const taken = Date.parse(event.deviceTime)
-	if (!(taken >= EARLIEST && taken < LATEST)) return { field: 'deviceTime', reason: `${event.deviceTime} is not a time between 2000 and 2100` }
+	if (!(taken >= EARLIEST && taken < LATEST))
+		return { field: 'deviceTime', reason: `${event.deviceTime} is not a time between 2000 and 2100` }
 	if (event.replacesId === event.id) return { field: 'replacesId', reason: 'an event cannot replace itself' }
 	if (event.type === 'mark' && event.kind === 'sprint') {
 		for (const [index, split] of event.value.splits.entries()) {
 			const before = event.value.splits[index - 1]
 			if (before && !(split.distanceM > before.distanceM && split.timeS > before.timeS)) {
-				return { field: `value.splits.${index}`, reason: `${split.timeS} s at ${split.distanceM} m must come after ${before.timeS} s at ${before.distanceM} m` }
+				return {
+					field: `value.splits.${index}`,
+					reason: `${split.timeS} s at ${split.distanceM} m must come after ${before.timeS} s at ${before.distanceM} m`,
+				}
 			}
 			const from = before ?? { distanceM: 0, timeS: 0 }
 			const speed = (split.distanceM - from.distanceM) / (split.timeS - from.timeS)
-			if (speed > 13) return { field: `value.splits.${index}`, reason: `${split.timeS} s at ${split.distanceM} m would be ${speed.toFixed(1)} m/s; nobody runs over 13` }
+			if (speed > 13)
+				return {
+					field: `value.splits.${index}`,
+					reason: `${split.timeS} s at ${split.distanceM} m would be ${speed.toFixed(1)} m/s; nobody runs over 13`,
+				}
 		}
 	}
 	return null

@@ -12,15 +12,23 @@ export function place({ x, y }: Point, at: Point, turnDeg: number): Point {
 }
 
 /** A rectangle by its left, near, right and far sides. */
-export const rectangle = (left: number, near: number, right: number, far: number): Polygon => [{ x: left, y: near }, { x: right, y: near }, { x: right, y: far }, { x: left, y: far }]
+export const rectangle = (left: number, near: number, right: number, far: number): Polygon => [
+	{ x: left, y: near },
+	{ x: right, y: near },
+	{ x: right, y: far },
+	{ x: left, y: far },
+]
 
 /** What a throw may reach: `halfDeg` to both sides of straight ahead, as far as `radiusM`. Convex up to 90 degrees to a side. */
 export function sector(at: Point, radiusM: number, halfDeg: number): Polygon {
 	const steps = 8
-	return [at, ...Array.from({ length: steps + 1 }, (_, step) => {
-		const angle = rad(-halfDeg + (2 * halfDeg * step) / steps)
-		return { x: at.x + radiusM * Math.sin(angle), y: at.y + radiusM * Math.cos(angle) }
-	})]
+	return [
+		at,
+		...Array.from({ length: steps + 1 }, (_, step) => {
+			const angle = rad(-halfDeg + (2 * halfDeg * step) / steps)
+			return { x: at.x + radiusM * Math.sin(angle), y: at.y + radiusM * Math.cos(angle) }
+		}),
+	]
 }
 
 /** The smallest convex shape around some points (Andrew's monotone chain). */
@@ -40,23 +48,41 @@ export function hull(points: readonly Point[]): Polygon {
 }
 
 /** Everything within `byM` of some points, as the hull of squares around them. */
-export const around = (points: readonly Point[], byM: number): Polygon => hull(points.flatMap(({ x, y }) => [{ x: x - byM, y: y - byM }, { x: x + byM, y: y - byM }, { x: x + byM, y: y + byM }, { x: x - byM, y: y + byM }]))
+export const around = (points: readonly Point[], byM: number): Polygon =>
+	hull(
+		points.flatMap(({ x, y }) => [
+			{ x: x - byM, y: y - byM },
+			{ x: x + byM, y: y - byM },
+			{ x: x + byM, y: y + byM },
+			{ x: x - byM, y: y + byM },
+		]),
+	)
 
 const TOUCH_M = 1e-6
 /** Whether two convex shapes share ground; touching sides do not. By the separating axes. */
 export function overlap(a: Polygon, b: Polygon): boolean {
-	for (const polygon of [a, b]) for (let index = 0; index < polygon.length; index++) {
-		const [from, to] = [polygon[index]!, polygon[(index + 1) % polygon.length]!]
-		const [nx, ny] = [to.y - from.y, from.x - to.x]
-		const length = Math.hypot(nx, ny)
-		if (length === 0) continue
-		let [lowA, highA, lowB, highB] = [Infinity, -Infinity, Infinity, -Infinity]
-		for (const point of a) { const at = (point.x * nx + point.y * ny) / length; lowA = Math.min(lowA, at); highA = Math.max(highA, at) }
-		for (const point of b) { const at = (point.x * nx + point.y * ny) / length; lowB = Math.min(lowB, at); highB = Math.max(highB, at) }
-		if (highA <= lowB + TOUCH_M || highB <= lowA + TOUCH_M) return false
-	}
+	for (const polygon of [a, b])
+		for (let index = 0; index < polygon.length; index++) {
+			const [from, to] = [polygon[index]!, polygon[(index + 1) % polygon.length]!]
+			const [nx, ny] = [to.y - from.y, from.x - to.x]
+			const length = Math.hypot(nx, ny)
+			if (length === 0) continue
+			let [lowA, highA, lowB, highB] = [Infinity, -Infinity, Infinity, -Infinity]
+			for (const point of a) {
+				const at = (point.x * nx + point.y * ny) / length
+				lowA = Math.min(lowA, at)
+				highA = Math.max(highA, at)
+			}
+			for (const point of b) {
+				const at = (point.x * nx + point.y * ny) / length
+				lowB = Math.min(lowB, at)
+				highB = Math.max(highB, at)
+			}
+			if (highA <= lowB + TOUCH_M || highB <= lowA + TOUCH_M) return false
+		}
 	return true
 }
 
 /** How far a shape reaches over the edge of a ground, m; 0 when it lies inside. */
-export const beyond = (polygon: Polygon, { lengthM, widthM }: { lengthM: number; widthM: number }): number => Math.max(0, ...polygon.map(({ x, y }) => Math.max(-x, -y, x - lengthM, y - widthM)))
+export const beyond = (polygon: Polygon, { lengthM, widthM }: { lengthM: number; widthM: number }): number =>
+	Math.max(0, ...polygon.map(({ x, y }) => Math.max(-x, -y, x - lengthM, y - widthM)))

@@ -1,4 +1,4 @@
-import type { Surface } from '../progress/types'
+import type { Surface } from '../library/surfaces'
 
 /** A point on the ground, m: x to the right, y away from the base corner. */
 export interface Point {

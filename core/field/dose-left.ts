@@ -14,9 +14,17 @@ export interface DoseLeft {
 }
 
 /** What an athlete has done of the day's dose and what is left of it, by the counting convention. */
-export function doseLeft(sheet: Pick<FieldSheet, 'lines' | 'drills'>, athlete: Pick<FieldAthlete, 'id' | 'level' | 'legLengthM'>, events: readonly LogEvent[]): DoseLeft {
+export function doseLeft(
+	sheet: Pick<FieldSheet, 'lines' | 'drills'>,
+	athlete: Pick<FieldAthlete, 'id' | 'level' | 'legLengthM'>,
+	events: readonly LogEvent[],
+): DoseLeft {
 	const [planned, done] = [emptyCount(), emptyCount()]
-	const lines = new Map(sheet.lines.filter((line) => line.athleteId === athlete.id && line.blocked === null).map((line) => [line.entryId, line]))
+	const lines = new Map(
+		sheet.lines
+			.filter((line) => line.athleteId === athlete.id && line.blocked === null)
+			.map((line) => [line.entryId, line]),
+	)
 	const legLength = athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }
 	let repsLeft = 0
 	for (const line of lines.values()) {
@@ -31,7 +39,11 @@ export function doseLeft(sheet: Pick<FieldSheet, 'lines' | 'drills'>, athlete: P
 		repsLeft -= event.kind === 'done' ? event.value.reps : event.kind === 'missed' ? 0 : 1
 		const cited = event.asDrill ?? line
 		const drill = sheet.drills[`${cited.drillId}/${cited.drillVersion}`]
-		if (drill) addInto(done, countMark(event, { ...line, ladderId: null, rungId: null }, drill, zoneOf(event, line), athlete.legLengthM))
+		if (drill)
+			addInto(
+				done,
+				countMark(event, { ...line, ladderId: null, rungId: null }, drill, zoneOf(event, line), athlete.legLengthM),
+			)
 	}
 	const range = SESSION_RANGES[athlete.level]
 	const contacts = (count: DoseCount) => totalOf(rangedContacts(count))
@@ -46,5 +58,7 @@ export function doseLeft(sheet: Pick<FieldSheet, 'lines' | 'drills'>, athlete: P
 function zoneOf(event: LogEvent, line: FieldLine) {
 	const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
 	const best = event.kind === 'sprint' ? line.bests[event.value.method] : undefined
-	return last && best !== undefined && last.distanceM === line.parameters.distanceM ? effortZone(last.timeS, best) : null
+	return last && best !== undefined && last.distanceM === line.parameters.distanceM
+		? effortZone(last.timeS, best)
+		: null
 }

@@ -13,31 +13,100 @@ import { expectedAt, slotsOf } from './slots'
 
 const START = Date.UTC(2026, 2, 12, 18)
 let seq = 0
-const stamp = (afterS: number, deviceId = 'd') => ({ id: `e${String(seq).padStart(4, '0')}`, sessionId: 's', athleteId: 'a', deviceId, deviceSeq: seq++, deviceTime: new Date(START + afterS * 1000).toISOString() })
-const athlete: FieldAthlete = { id: 'a', name: 'Ilka Moreau', level: 2, legLengthM: 0.91, spare: [], worries: [], curve: { mssMps: 8.5, tauS: 1.1 }, usual: [{ start: 'three-point', distanceM: 10, method: 'gate', reference: { median: 1.9, sd: 0.03, n: 9 } }] }
-const line = (change: Partial<FieldLine> = {}): FieldLine => ({
-	id: 'l', entryId: 'e', athleteId: 'a', words: '', drillName: '', drillId: 'three-point-start', drillVersion: STARTER_LIBRARY.drills['three-point-start']!.version, logs: 'sprint', family: 'sprint', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 },
-	restS: 120, target: '', bests: { gate: 3.2 }, cautions: [], cues: [], lookFor: [], blocked: null, dropOffPercent: 3, ...change,
+const stamp = (afterS: number, deviceId = 'd') => ({
+	id: `e${String(seq).padStart(4, '0')}`,
+	sessionId: 's',
+	athleteId: 'a',
+	deviceId,
+	deviceSeq: seq++,
+	deviceTime: new Date(START + afterS * 1000).toISOString(),
 })
-const sheet = (...lines: FieldLine[]) => ({ lines, entries: [{ id: 'e', part: 'Starts', name: 'Starts' }], school: QUALITY_FIRST, drills: { [`three-point-start/${STARTER_LIBRARY.drills['three-point-start']!.version}`]: STARTER_LIBRARY.drills['three-point-start']! } })
-const rep = (repNo: number, ten: number, twenty: number, change: Partial<Mark> = {}, deviceId = 'd'): Mark => ({ ...stamp(repNo * 130, deviceId), entryId: 'e', lineId: 'l', setNo: 1, repNo, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: ten }, { distanceM: 20, timeS: twenty }], method: 'gate' }, ...change }) as Mark
-const decide = (kind: 'fast-day' | 'load-off' | 'end-set' | 'swap', afterS: number, value: object = {}): LogEvent => ({ ...stamp(afterS), entryId: 'e', lineId: 'l', type: 'decision', kind, value }) as LogEvent
+const athlete: FieldAthlete = {
+	id: 'a',
+	name: 'Ilka Moreau',
+	level: 2,
+	legLengthM: 0.91,
+	spare: [],
+	worries: [],
+	curve: { mssMps: 8.5, tauS: 1.1 },
+	usual: [{ start: 'three-point', distanceM: 10, method: 'gate', reference: { median: 1.9, sd: 0.03, n: 9 } }],
+}
+const line = (change: Partial<FieldLine> = {}): FieldLine => ({
+	id: 'l',
+	entryId: 'e',
+	athleteId: 'a',
+	words: '',
+	drillName: '',
+	drillId: 'three-point-start',
+	drillVersion: STARTER_LIBRARY.drills['three-point-start']!.version,
+	logs: 'sprint',
+	family: 'sprint',
+	dose: { sets: 1, reps: 6 },
+	parameters: { distanceM: 20 },
+	restS: 120,
+	target: '',
+	bests: { gate: 3.2 },
+	cautions: [],
+	cues: [],
+	lookFor: [],
+	blocked: null,
+	dropOffPercent: 3,
+	...change,
+})
+const sheet = (...lines: FieldLine[]) => ({
+	lines,
+	entries: [{ id: 'e', part: 'Starts', name: 'Starts' }],
+	school: QUALITY_FIRST,
+	drills: {
+		[`three-point-start/${STARTER_LIBRARY.drills['three-point-start']!.version}`]:
+			STARTER_LIBRARY.drills['three-point-start']!,
+	},
+})
+const rep = (repNo: number, ten: number, twenty: number, change: Partial<Mark> = {}, deviceId = 'd'): Mark =>
+	({
+		...stamp(repNo * 130, deviceId),
+		entryId: 'e',
+		lineId: 'l',
+		setNo: 1,
+		repNo,
+		type: 'mark',
+		kind: 'sprint',
+		value: {
+			splits: [
+				{ distanceM: 10, timeS: ten },
+				{ distanceM: 20, timeS: twenty },
+			],
+			method: 'gate',
+		},
+		...change,
+	}) as Mark
+const decide = (kind: 'fast-day' | 'load-off' | 'end-set' | 'swap', afterS: number, value: object = {}): LogEvent =>
+	({ ...stamp(afterS), entryId: 'e', lineId: 'l', type: 'decision', kind, value }) as LogEvent
 const advise = (events: LogEvent[], own = line()) => liveAdvice(progressOf(own, events), athlete, sheet(own), events)
 
 describe('deciding live', () => {
 	it('compares the first two reps with the athlete’s own first reps, in a sentence', () => {
-		expect(readyOf(progressOf(line(), [rep(1, 1.91, 3.3), rep(2, 1.9, 3.28)]), athlete, sheet(line()))).toMatchObject({ state: 'as usual', sentence: 'As usual: 1.91 s and 1.90 s, usual 1.90 s ± 0.03.' })
-		expect(readyOf(progressOf(line(), [rep(1, 1.91, 3.3)]), { ...athlete, usual: [] }, sheet(line()))?.sentence).toContain('No usual yet')
+		expect(readyOf(progressOf(line(), [rep(1, 1.91, 3.3), rep(2, 1.9, 3.28)]), athlete, sheet(line()))).toMatchObject({
+			state: 'as usual',
+			sentence: 'As usual: 1.91 s and 1.90 s, usual 1.90 s ± 0.03.',
+		})
+		expect(
+			readyOf(progressOf(line(), [rep(1, 1.91, 3.3)]), { ...athlete, usual: [] }, sheet(line()))?.sentence,
+		).toContain('No usual yet')
 	})
 	it('trims a third on a slow day, and offers to end there', () => {
 		const slow = [rep(1, 1.97, 3.4), rep(2, 1.98, 3.41)]
 		expect(advise(slow)).toMatchObject({ lead: 'Slow day.', act: null })
 		expect(advise(slow).rest).toContain('4 of 6 reps')
-		expect(advise([...slow, rep(3, 1.97, 3.4), rep(4, 1.97, 3.4)])).toMatchObject({ lead: 'Enough for today.', act: { kind: 'end-set', reason: 'coach' } })
+		expect(advise([...slow, rep(3, 1.97, 3.4), rep(4, 1.97, 3.4)])).toMatchObject({
+			lead: 'Enough for today.',
+			act: { kind: 'end-set', reason: 'coach' },
+		})
 	})
 	it('offers the fast day at a new best, then a rehearsal, one full rep, and the end of that part', () => {
 		const own = line({ parameters: { distanceM: 10 }, bests: { gate: 1.85 } })
-		const at = (n: number, time: number) => rep(n, time, 0, { value: { splits: [{ distanceM: 10, timeS: time }], method: 'gate' } } as Partial<Mark>)
+		const at = (n: number, time: number) =>
+			rep(n, time, 0, { value: { splits: [{ distanceM: 10, timeS: time }], method: 'gate' } } as Partial<Mark>)
 		const two = [at(1, 1.83), at(2, 1.84)]
 		expect(advise(two, own)).toMatchObject({ lead: 'Fast day.', act: { kind: 'fast-day' } })
 		const taken = [...two, decide('fast-day', 300)]
@@ -45,20 +114,42 @@ describe('deciding live', () => {
 		expect(advise(taken, own).rest).toContain('1.93 s to 2.03 s')
 		const rehearsed = [...taken, at(3, 1.97)]
 		expect(advise(rehearsed, own).lead).toBe('One full rep.')
-		expect(advise([...rehearsed, at(4, 1.82)], own)).toMatchObject({ lead: 'Close this part.', act: { kind: 'end-set', reason: 'good-day' } })
+		expect(advise([...rehearsed, at(4, 1.82)], own)).toMatchObject({
+			lead: 'Close this part.',
+			act: { kind: 'end-set', reason: 'good-day' },
+		})
 	})
 	it('ends the set for a fall before anything else', () => {
-		expect(advise([rep(1, 1.83, 3.2), rep(2, 1.83, 3.2), rep(3, 1.95, 3.45), rep(4, 1.95, 3.45)])).toMatchObject({ lead: 'End the set.', act: { kind: 'end-set', reason: 'drop-off' } })
+		expect(advise([rep(1, 1.83, 3.2), rep(2, 1.83, 3.2), rep(3, 1.95, 3.45), rep(4, 1.95, 3.45)])).toMatchObject({
+			lead: 'End the set.',
+			act: { kind: 'end-set', reason: 'drop-off' },
+		})
 	})
 	it('says how long a weight was worn and when to take it off', () => {
 		const own = line({ parameters: { distanceM: 20, loadG: 200 } })
 		expect(advise([rep(1, 1.9, 3.3)], own)).toMatchObject({ lead: 'With the weight.', act: { kind: 'load-off' } })
 		expect(advise([rep(1, 1.9, 3.3), rep(2, 1.9, 3.5)], own)).toMatchObject({ lead: 'Take it off now.' })
-		expect(advise([rep(1, 1.9, 3.3), decide('load-off', 140, { reason: 'movement' })], own)).toMatchObject({ lead: 'Weight off.', act: null })
+		expect(advise([rep(1, 1.9, 3.3), decide('load-off', 140, { reason: 'movement' })], own)).toMatchObject({
+			lead: 'Weight off.',
+			act: null,
+		})
 	})
 	it('counts what was done as another drill as that one, not against the line', () => {
 		const swap = decide('swap', 10, { drillId: 'wall-drill', drillVersion: 1 })
-		const progress = progressOf(line(), [swap, { ...stamp(20), entryId: 'e', lineId: 'l', setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 2 }, asDrill: { drillId: 'wall-drill', drillVersion: 1 } } as Mark])
+		const progress = progressOf(line(), [
+			swap,
+			{
+				...stamp(20),
+				entryId: 'e',
+				lineId: 'l',
+				setNo: 1,
+				repNo: 1,
+				type: 'mark',
+				kind: 'done',
+				value: { reps: 2 },
+				asDrill: { drillId: 'wall-drill', drillVersion: 1 },
+			} as Mark,
+		])
 		expect(progress).toMatchObject({ swap: { drillId: 'wall-drill' }, repsDone: 2, dropOff: null })
 	})
 })
@@ -67,26 +158,44 @@ describe('rest', () => {
 	it('is the drill’s after a whole rep, its share after a shorter one, none after a missed one', () => {
 		const at = (mark: Mark) => restLeft(progressOf(line(), [mark]), Date.parse(mark.deviceTime))
 		expect(at(rep(1, 1.9, 3.3))).toBe(120)
-		expect(at(rep(1, 1.9, 0, { value: { splits: [{ distanceM: 10, timeS: 1.9 }], method: 'gate' } } as Partial<Mark>))).toBe(60)
+		expect(
+			at(rep(1, 1.9, 0, { value: { splits: [{ distanceM: 10, timeS: 1.9 }], method: 'gate' } } as Partial<Mark>)),
+		).toBe(60)
 		expect(at({ ...rep(1, 1, 2), kind: 'missed', value: { reason: 'aborted' } } as Mark)).toBe(0)
 	})
 })
 
 describe('the queue', () => {
 	const people = ['a', 'b', 'c', 'd'].map((id) => ({ id }))
-	const move = (athleteId: string, position: number, group = 0, afterS = seq): LogEvent => ({ ...stamp(afterS), athleteId, type: 'decision', kind: 'queue', value: { group, position } }) as LogEvent
-	const ids = (events: LogEvent[]) => queueOrder(people, events).map((place) => place.athleteId).join('')
+	const move = (athleteId: string, position: number, group = 0, afterS = seq): LogEvent =>
+		({ ...stamp(afterS), athleteId, type: 'decision', kind: 'queue', value: { group, position } }) as LogEvent
+	const ids = (events: LogEvent[]) =>
+		queueOrder(people, events)
+			.map((place) => place.athleteId)
+			.join('')
 	it('is the sheet’s order until somebody is moved, and one move is one event', () => {
 		expect(ids([])).toBe('abcd')
 		const places = queueOrder(people, []).filter((place) => place.athleteId !== 'd')
 		expect(ids([move('d', positionAt(places, 1))])).toBe('adbc')
-		expect(ids([move('a', positionAt(places.filter((place) => place.athleteId !== 'a'), 9))])).toBe('bcad')
+		expect(
+			ids([
+				move(
+					'a',
+					positionAt(
+						places.filter((place) => place.athleteId !== 'a'),
+						9,
+					),
+				),
+			]),
+		).toBe('bcad')
 	})
 	it('lets the later of two moves stand, whatever arrives first', () => {
 		const moves = [move('a', 9, 0, 10), move('a', -1, 2, 20), move('b', 7, 1, 15)]
-		fc.assert(fc.property(fc.shuffledSubarray(moves, { minLength: 3 }), (shuffled) => {
-			expect(queueOrder(people, shuffled)).toEqual(queueOrder(people, moves))
-		}))
+		fc.assert(
+			fc.property(fc.shuffledSubarray(moves, { minLength: 3 }), (shuffled) => {
+				expect(queueOrder(people, shuffled)).toEqual(queueOrder(people, moves))
+			}),
+		)
 		expect(ids(moves)).toBe('acdb')
 	})
 })
@@ -94,7 +203,14 @@ describe('the queue', () => {
 describe('one rep or two', () => {
 	const twice = (apartS: number, deviceId: string, change: Partial<Mark> = {}): [Mark, Mark] => {
 		const first = rep(1, 1.9, 3.3)
-		return [first, { ...rep(1, 1.91, 3.32, {}, deviceId), deviceTime: new Date(Date.parse(first.deviceTime) + apartS * 1000).toISOString(), ...change } as Mark]
+		return [
+			first,
+			{
+				...rep(1, 1.91, 3.32, {}, deviceId),
+				deviceTime: new Date(Date.parse(first.deviceTime) + apartS * 1000).toISOString(),
+				...change,
+			} as Mark,
+		]
 	}
 	it('asks when two phones log one athlete within half the rest', () => {
 		expect(likelyDoubles(twice(8, 'other'), [line()])).toHaveLength(1)
@@ -105,12 +221,28 @@ describe('one rep or two', () => {
 	it('does not ask about one phone, nor about two reps the gates saw, nor again once it was answered', () => {
 		expect(likelyDoubles(twice(8, 'd'), [line()])).toEqual([])
 		const [a, b] = twice(8, 'other')
-		expect(likelyDoubles([{ ...a, source: 'x' }, { ...b, source: 'y' }], [line()])).toEqual([])
+		expect(
+			likelyDoubles(
+				[
+					{ ...a, source: 'x' },
+					{ ...b, source: 'y' },
+				],
+				[line()],
+			),
+		).toEqual([])
 		expect(likelyDoubles([a, b], [line()], new Set([pairOf(b, a)]))).toEqual([])
 	})
 	it('asks about one run of the gates that became two marks, however far apart', () => {
 		const [a, b] = twice(500, 'other')
-		expect(likelyDoubles([{ ...a, source: 'x' }, { ...b, source: 'x' }], [line()])).toHaveLength(1)
+		expect(
+			likelyDoubles(
+				[
+					{ ...a, source: 'x' },
+					{ ...b, source: 'x' },
+				],
+				[line()],
+			),
+		).toHaveLength(1)
 	})
 })
 
@@ -132,6 +264,8 @@ describe('what a number is expected to be', () => {
 		expect(expectedAt(ten!, line(), undefined, null)).toMatchObject({ low: 0.75 + 10 / 9.5 })
 	})
 	it('asks for as many splits as gates stand on the way', () => {
-		expect(slotsOf(line({ parameters: { distanceM: 30 } }), [20, 5, 10, 40]).map((slot) => slot.distanceM)).toEqual([5, 10, 20, 30])
+		expect(slotsOf(line({ parameters: { distanceM: 30 } }), [20, 5, 10, 40]).map((slot) => slot.distanceM)).toEqual([
+			5, 10, 20, 30,
+		])
 	})
 })

@@ -12,7 +12,11 @@ const LEAST_APART_MS = 10_000
  * @param events what stands now
  * @param settled pairs that were said to be two reps, by `pairOf`
  */
-export function likelyDoubles(events: readonly LogEvent[], lines: readonly Pick<FieldLine, 'id' | 'restS'>[], settled: ReadonlySet<string> = new Set()): [Mark, Mark][] {
+export function likelyDoubles(
+	events: readonly LogEvent[],
+	lines: readonly Pick<FieldLine, 'id' | 'restS'>[],
+	settled: ReadonlySet<string> = new Set(),
+): [Mark, Mark][] {
 	const restOf = new Map(lines.map((line) => [line.id, line.restS]))
 	const groups = new Map<string, Mark[]>()
 	for (const event of events) {

@@ -5,15 +5,50 @@ import { nextInQueue, progressOf, restLeft, suggestionFor } from './line-progres
 import { slotsOf, strangeness, valueOf } from './slots'
 
 const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => ({
-	id: `line-${athleteId}`, entryId: 'entry', athleteId, words: 'Three-point start 20 m', drillName: 'Three-point start', drillId: 'three-point-start', drillVersion: 1, logs: 'sprint', family: 'sprint', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 },
-	restS: 120, target: '3.15 s or better', bests: {}, cautions: [], cues: [], lookFor: [], blocked: null, dropOffPercent: 3, ...change,
+	id: `line-${athleteId}`,
+	entryId: 'entry',
+	athleteId,
+	words: 'Three-point start 20 m',
+	drillName: 'Three-point start',
+	drillId: 'three-point-start',
+	drillVersion: 1,
+	logs: 'sprint',
+	family: 'sprint',
+	dose: { sets: 1, reps: 6 },
+	parameters: { distanceM: 20 },
+	restS: 120,
+	target: '3.15 s or better',
+	bests: {},
+	cautions: [],
+	cues: [],
+	lookFor: [],
+	blocked: null,
+	dropOffPercent: 3,
+	...change,
 })
 let seq = 0
-const rep = (athleteId: string, repNo: number, timeS: number, change: Partial<LogEvent> = {}): LogEvent => ({
-	id: `e${seq}`, sessionId: 's', athleteId, deviceId: 'd', deviceSeq: seq++, deviceTime: new Date(Date.UTC(2026, 2, 12, 18, repNo)).toISOString(), entryId: 'entry', lineId: `line-${athleteId}`, setNo: 1, repNo,
-	type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 20, timeS }], method: 'gate' }, ...change,
-}) as LogEvent
-const after = (athleteId: string, times: number[], change: Partial<FieldLine> = {}) => progressOf(line(athleteId, change), times.map((time, index) => rep(athleteId, index + 1, time)))
+const rep = (athleteId: string, repNo: number, timeS: number, change: Partial<LogEvent> = {}): LogEvent =>
+	({
+		id: `e${seq}`,
+		sessionId: 's',
+		athleteId,
+		deviceId: 'd',
+		deviceSeq: seq++,
+		deviceTime: new Date(Date.UTC(2026, 2, 12, 18, repNo)).toISOString(),
+		entryId: 'entry',
+		lineId: `line-${athleteId}`,
+		setNo: 1,
+		repNo,
+		type: 'mark',
+		kind: 'sprint',
+		value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
+		...change,
+	}) as LogEvent
+const after = (athleteId: string, times: number[], change: Partial<FieldLine> = {}) =>
+	progressOf(
+		line(athleteId, change),
+		times.map((time, index) => rep(athleteId, index + 1, time)),
+	)
 
 describe('the queue', () => {
 	it('counts reps into sets', () => {
@@ -29,7 +64,11 @@ describe('the queue', () => {
 	it('counts the rest from the last rep', () => {
 		const progress = after('a', [3.1])
 		const at = Date.UTC(2026, 2, 12, 18, 1)
-		expect([restLeft(progress, at + 30_000), restLeft(progress, at + 119_500), restLeft(progress, at + 300_000)]).toEqual([90, 1, 0])
+		expect([
+			restLeft(progress, at + 30_000),
+			restLeft(progress, at + 119_500),
+			restLeft(progress, at + 300_000),
+		]).toEqual([90, 1, 0])
 		expect(restLeft(after('a', []), at)).toBe(0)
 	})
 	it('does not count a missed rep as done, but it is taken', () => {
@@ -40,16 +79,33 @@ describe('the queue', () => {
 
 describe('what the screen says', () => {
 	it('ends the set after two reps past the limit, with the numbers', () => {
-		expect(suggestionFor(after('a', [3.06, 3.05, 3.18, 3.22]))).toEqual({ lead: 'End the set.', rest: 'The last two were 4.3 % and 5.6 % off 3.05 s; the limit is 3.0 %.', endTheSet: true })
+		expect(suggestionFor(after('a', [3.06, 3.05, 3.18, 3.22]))).toEqual({
+			lead: 'End the set.',
+			rest: 'The last two were 4.3 % and 5.6 % off 3.05 s; the limit is 3.0 %.',
+			endTheSet: true,
+		})
 	})
 	it('warns after the first and encourages at the best', () => {
-		expect(suggestionFor(after('a', [3.06, 3.05, 3.18]))).toMatchObject({ lead: 'Watch the next one.', endTheSet: false })
-		expect(suggestionFor(after('a', [3.06, 3.05]))).toMatchObject({ lead: 'One more is fine.', rest: 'Best so far, 4 to go. Two past 3.14 s running: end the set.' })
+		expect(suggestionFor(after('a', [3.06, 3.05, 3.18]))).toMatchObject({
+			lead: 'Watch the next one.',
+			endTheSet: false,
+		})
+		expect(suggestionFor(after('a', [3.06, 3.05]))).toMatchObject({
+			lead: 'One more is fine.',
+			rest: 'Best so far, 4 to go. Two past 3.14 s running: end the set.',
+		})
 	})
 	it('names the target first, and keeps quiet when the timing is too coarse', () => {
 		expect(suggestionFor(after('a', []))).toMatchObject({ lead: 'First one.', rest: 'Target: 3.15 s or better.' })
-		const byHand = [3.1, 3.4, 3.5].map((time, index) => rep('a', index + 1, time, { value: { splits: [{ distanceM: 20, timeS: time }], method: 'stopwatch' } } as Partial<LogEvent>))
-		expect(suggestionFor(progressOf(line('a'), byHand))).toMatchObject({ endTheSet: false, rest: 'Timing by stopwatch is too coarse to judge fatigue.' })
+		const byHand = [3.1, 3.4, 3.5].map((time, index) =>
+			rep('a', index + 1, time, {
+				value: { splits: [{ distanceM: 20, timeS: time }], method: 'stopwatch' },
+			} as Partial<LogEvent>),
+		)
+		expect(suggestionFor(progressOf(line('a'), byHand))).toMatchObject({
+			endTheSet: false,
+			rest: 'Timing by stopwatch is too coarse to judge fatigue.',
+		})
 	})
 })
 
@@ -57,15 +113,32 @@ describe('the numbers of a rep', () => {
 	it('asks for 10 m and the whole distance of a longer sprint, contact and flight of a rebound', () => {
 		expect(slotsOf(line('a')).map((slot) => slot.name)).toEqual(['10 m', '20 m'])
 		expect(slotsOf(line('a', { parameters: { distanceM: 10 } })).map((slot) => slot.name)).toEqual(['10 m'])
-		expect(slotsOf(line('a', { logs: 'contact' })).map((slot) => `${slot.name}, ${slot.unit}`)).toEqual(['contact, ms', 'flight, ms'])
+		expect(slotsOf(line('a', { logs: 'contact' })).map((slot) => `${slot.name}, ${slot.unit}`)).toEqual([
+			'contact, ms',
+			'flight, ms',
+		])
 		expect(slotsOf(line('a', { logs: 'done' }))).toEqual([])
 	})
 	it('keeps them in SI, and leaves out a split that was not taken', () => {
 		const methods = { sprint: 'gate', contact: 'mat', height: 'mat', distance: 'tape' }
-		const of = (logs: FieldLine['logs'], ...reads: (number | null)[]) => valueOf({ logs }, slotsOf(line('a', { logs })), reads, methods)
-		expect(of('sprint', null, 3.12)).toEqual({ kind: 'sprint', value: { splits: [{ distanceM: 20, timeS: 3.12 }], method: 'gate' } })
-		expect(of('sprint', 1.84, 3.12)).toMatchObject({ value: { splits: [{ distanceM: 10, timeS: 1.84 }, { distanceM: 20, timeS: 3.12 }] } })
-		expect(of('contact', 146, 512)).toEqual({ kind: 'contact', value: { contactS: 0.146, flightS: 0.512, method: 'mat' } })
+		const of = (logs: FieldLine['logs'], ...reads: (number | null)[]) =>
+			valueOf({ logs }, slotsOf(line('a', { logs })), reads, methods)
+		expect(of('sprint', null, 3.12)).toEqual({
+			kind: 'sprint',
+			value: { splits: [{ distanceM: 20, timeS: 3.12 }], method: 'gate' },
+		})
+		expect(of('sprint', 1.84, 3.12)).toMatchObject({
+			value: {
+				splits: [
+					{ distanceM: 10, timeS: 1.84 },
+					{ distanceM: 20, timeS: 3.12 },
+				],
+			},
+		})
+		expect(of('contact', 146, 512)).toEqual({
+			kind: 'contact',
+			value: { contactS: 0.146, flightS: 0.512, method: 'mat' },
+		})
 		expect(of('height', 34.5)).toEqual({ kind: 'height', value: { heightM: 0.345, method: 'mat' } })
 		expect(of('distance', 11.8)).toEqual({ kind: 'distance', value: { distanceM: 11.8, method: 'tape' } })
 	})
@@ -75,6 +148,8 @@ describe('the numbers of a rep', () => {
 		expect(strangeness({ logs: 'sprint' }, slots, [null, 4], 3)).toBe('4 s is 1 s off the best of 3 s.')
 		expect(strangeness({ logs: 'sprint' }, slots, [null, 3.02], 3)).toBeNull()
 		expect(strangeness({ logs: 'sprint' }, slots, [null, 31], undefined)).toBe('31 s is far from what is usual.')
-		expect(strangeness({ logs: 'contact' }, slotsOf(line('a', { logs: 'contact' })), [146, 5120], undefined)).toContain('far from what is usual')
+		expect(strangeness({ logs: 'contact' }, slotsOf(line('a', { logs: 'contact' })), [146, 5120], undefined)).toContain(
+			'far from what is usual',
+		)
 	})
 })

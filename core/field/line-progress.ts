@@ -27,18 +27,35 @@ export interface LineProgress {
 }
 
 export function progressOf(line: FieldLine, events: readonly LogEvent[]): LineProgress {
-	const own = events.filter((event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId)
+	const own = events.filter(
+		(event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId,
+	)
 	const marks = own.filter((event) => event.type === 'mark').sort(byRep)
 	const taken = marks.reduce((sum, event) => sum + (event.kind === 'missed' ? 1 : repsOfMark(event)), 0)
 	const planned = line.dose.sets * line.dose.reps
 	const ended = own.some((event) => event.type === 'decision' && event.kind === 'end-set')
-	const swapped = own.flatMap((event) => (event.type === 'decision' && event.kind === 'swap' ? [event] : [])).sort(byTime).at(-1)
-	const swap = swapped && (swapped.value.drillId !== line.drillId || swapped.value.drillVersion !== line.drillVersion) ? swapped.value : null
-	const evidence = marks.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId)).map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null)
+	const swapped = own
+		.flatMap((event) => (event.type === 'decision' && event.kind === 'swap' ? [event] : []))
+		.sort(byTime)
+		.at(-1)
+	const swap =
+		swapped && (swapped.value.drillId !== line.drillId || swapped.value.drillVersion !== line.drillVersion)
+			? swapped.value
+			: null
+	const evidence = marks
+		.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId))
+		.map((event) => markEvidence(event, line.parameters.distanceM))
+		.filter((mark) => mark !== null)
 	const fall = readFall(evidence, line.dropOffPercent)
 	const times = marks.map((event) => Date.parse(event.deviceTime))
 	return {
-		line, marks, planned, ended, swap, restS: restAfter(line, [...marks].sort(byTime).at(-1)), method: fall?.method ?? null,
+		line,
+		marks,
+		planned,
+		ended,
+		swap,
+		restS: restAfter(line, [...marks].sort(byTime).at(-1)),
+		method: fall?.method ?? null,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
 		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
 		lastAt: times.length > 0 ? Math.max(...times) : null,
@@ -48,7 +65,9 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[]): LinePr
 }
 
 /** By the device's time, then by its own order: never by id. */
-export const byTime = (a: LogEvent, b: LogEvent): number => Date.parse(a.deviceTime) - Date.parse(b.deviceTime) || (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
+export const byTime = (a: LogEvent, b: LogEvent): number =>
+	Date.parse(a.deviceTime) - Date.parse(b.deviceTime) ||
+	(a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
 
 /** A sprint over less than the line's distance asks for its share of the rest; a rep that was not run for none. */
 function restAfter(line: FieldLine, last: LogEvent | undefined): number {
@@ -85,18 +104,44 @@ export function suggestionFor(progress: LineProgress): Suggestion {
 	const { line, dropOff, repsDone, planned, ended } = progress
 	const kind = line.logs === 'done' ? null : line.logs
 	const left = Math.max(0, planned - repsDone)
-	if (ended) return { lead: 'Set ended.', rest: `${repsDone} of ${planned} reps done; that counts as done.`, endTheSet: false }
+	if (ended)
+		return { lead: 'Set ended.', rest: `${repsDone} of ${planned} reps done; that counts as done.`, endTheSet: false }
 	if (dropOff && kind && dropOff.endTheSet) {
 		const [before, last] = dropOff.percents.slice(-2)
-		return { lead: 'End the set.', rest: `The last two were ${writePercent(before ?? 0)} and ${writePercent(last ?? 0)} off ${writeMark({ kind, value: dropOff.best })}; the limit is ${writePercent(dropOff.limitPercent)}.`, endTheSet: true }
+		return {
+			lead: 'End the set.',
+			rest: `The last two were ${writePercent(before ?? 0)} and ${writePercent(last ?? 0)} off ${writeMark({ kind, value: dropOff.best })}; the limit is ${writePercent(dropOff.limitPercent)}.`,
+			endTheSet: true,
+		}
 	}
 	if (left === 0) return { lead: 'All done.', rest: `${repsDone} of ${planned} reps.`, endTheSet: false }
-	if (!dropOff || !kind) return { lead: repsDone === 0 ? 'First one.' : `${left} to go.`, rest: `Target: ${line.target}.`, endTheSet: false }
-	if (dropOff.tooCoarse && progress.method) return { lead: `${left} to go.`, rest: `Timing by ${METHOD_NAMES[progress.method]} is too coarse to judge fatigue.`, endTheSet: false }
+	if (!dropOff || !kind)
+		return { lead: repsDone === 0 ? 'First one.' : `${left} to go.`, rest: `Target: ${line.target}.`, endTheSet: false }
+	if (dropOff.tooCoarse && progress.method)
+		return {
+			lead: `${left} to go.`,
+			rest: `Timing by ${METHOD_NAMES[progress.method]} is too coarse to judge fatigue.`,
+			endTheSet: false,
+		}
 	const off = dropOff.percents.at(-1) ?? 0
-	const limitValue = dropOff.best * (1 + ((kind === 'sprint' || kind === 'contact' ? 1 : -1) * dropOff.limitPercent) / 100)
+	const limitValue =
+		dropOff.best * (1 + ((kind === 'sprint' || kind === 'contact' ? 1 : -1) * dropOff.limitPercent) / 100)
 	const watch = `Two past ${writeMark({ kind, value: limitValue })} running: end the set.`
-	if (off === 0) return { lead: 'One more is fine.', rest: `${repsDone === 1 ? 'First mark' : 'Best so far'}, ${left} to go. ${watch}`, endTheSet: false }
-	if (off >= dropOff.limitPercent - 1e-9) return { lead: 'Watch the next one.', rest: `${writePercent(off)} off ${writeMark({ kind, value: dropOff.best })}. ${watch}`, endTheSet: false }
-	return { lead: 'One more is fine.', rest: `Within ${writePercent(off)} of the best, ${left} to go. ${watch}`, endTheSet: false }
+	if (off === 0)
+		return {
+			lead: 'One more is fine.',
+			rest: `${repsDone === 1 ? 'First mark' : 'Best so far'}, ${left} to go. ${watch}`,
+			endTheSet: false,
+		}
+	if (off >= dropOff.limitPercent - 1e-9)
+		return {
+			lead: 'Watch the next one.',
+			rest: `${writePercent(off)} off ${writeMark({ kind, value: dropOff.best })}. ${watch}`,
+			endTheSet: false,
+		}
+	return {
+		lead: 'One more is fine.',
+		rest: `Within ${writePercent(off)} of the best, ${left} to go. ${watch}`,
+		endTheSet: false,
+	}
 }

@@ -7,7 +7,11 @@ import type { FieldAthlete, FieldSheet } from './pack'
 /** What the screen says before the next rep, and what one tap can do about it. */
 export interface Advice extends Suggestion {
 	/** Offered as one button. */
-	act: { kind: 'end-set'; reason: 'drop-off' | 'good-day' | 'coach'; label: string } | { kind: 'fast-day'; label: string } | { kind: 'load-off'; label: string } | null
+	act:
+		| { kind: 'end-set'; reason: 'drop-off' | 'good-day' | 'coach'; label: string }
+		| { kind: 'fast-day'; label: string }
+		| { kind: 'load-off'; label: string }
+		| null
 }
 
 /** A rehearsal is run at 90–95 % of the own best. */
@@ -19,9 +23,17 @@ export const LOADED = { share: [0.5, 0.7], minutes: [20, 40] } as const
  * The one sentence for an athlete on the line. What ends a set comes first, then a fast day that was
  * taken, a weight that should come off, the first reps of the day against the usual, then the rest.
  */
-export function liveAdvice(progress: LineProgress, athlete: FieldAthlete, sheet: Pick<FieldSheet, 'lines' | 'school' | 'entries'>, events: readonly LogEvent[]): Advice {
+export function liveAdvice(
+	progress: LineProgress,
+	athlete: FieldAthlete,
+	sheet: Pick<FieldSheet, 'lines' | 'school' | 'entries'>,
+	events: readonly LogEvent[],
+): Advice {
 	const plain = suggestionFor(progress)
-	const withEnd = (say: Suggestion): Advice => ({ ...say, act: say.endTheSet ? { kind: 'end-set', reason: 'drop-off', label: 'End the set' } : null })
+	const withEnd = (say: Suggestion): Advice => ({
+		...say,
+		act: say.endTheSet ? { kind: 'end-set', reason: 'drop-off', label: 'End the set' } : null,
+	})
 	if (progress.ended || plain.endTheSet) return withEnd(plain)
 	const fast = fastDay(progress, events)
 	if (fast) return fast
@@ -33,51 +45,130 @@ export function liveAdvice(progress: LineProgress, athlete: FieldAthlete, sheet:
 		if (ready.state === 'slow') {
 			if (progress.finished) return withEnd(plain)
 			const enough = progress.repsDone >= trimmed
-			return { lead: enough ? 'Enough for today.' : 'Slow day.', rest: `${ready.sentence} ${enough ? '' : `${trimmed} of ${progress.planned} reps.`}`.trim(), endTheSet: false, act: enough ? { kind: 'end-set', reason: 'coach', label: 'End the set' } : null }
+			return {
+				lead: enough ? 'Enough for today.' : 'Slow day.',
+				rest: `${ready.sentence} ${enough ? '' : `${trimmed} of ${progress.planned} reps.`}`.trim(),
+				endTheSet: false,
+				act: enough ? { kind: 'end-set', reason: 'coach', label: 'End the set' } : null,
+			}
 		}
-		if (!progress.finished && progress.repsDone === 2) return { lead: 'Fast day.', rest: ready.sentence, endTheSet: false, act: ready.offer ? { kind: 'fast-day', label: 'Take it' } : null }
+		if (!progress.finished && progress.repsDone === 2)
+			return {
+				lead: 'Fast day.',
+				rest: ready.sentence,
+				endTheSet: false,
+				act: ready.offer ? { kind: 'fast-day', label: 'Take it' } : null,
+			}
 	}
-	if (ready && progress.repsDone > 0 && progress.repsDone <= 2 && !progress.finished) return { ...plain, rest: `${ready.sentence} ${plain.rest}`, act: null }
+	if (ready && progress.repsDone > 0 && progress.repsDone <= 2 && !progress.finished)
+		return { ...plain, rest: `${ready.sentence} ${plain.rest}`, act: null }
 	return withEnd(plain)
 }
 
 /** The ready check of the day's first sprint line, over 10 m or its own distance; null elsewhere. */
-export function readyOf(progress: LineProgress, athlete: FieldAthlete, sheet: Pick<FieldSheet, 'lines' | 'school' | 'entries'>): ReadyReading | null {
+export function readyOf(
+	progress: LineProgress,
+	athlete: FieldAthlete,
+	sheet: Pick<FieldSheet, 'lines' | 'school' | 'entries'>,
+): ReadyReading | null {
 	const order = new Map(sheet.entries.map((entry, index) => [entry.id, index]))
-	const first = sheet.lines.filter((line) => line.athleteId === athlete.id && line.logs === 'sprint' && line.blocked === null).sort((a, b) => (order.get(a.entryId) ?? 0) - (order.get(b.entryId) ?? 0))[0]
+	const first = sheet.lines
+		.filter((line) => line.athleteId === athlete.id && line.logs === 'sprint' && line.blocked === null)
+		.sort((a, b) => (order.get(a.entryId) ?? 0) - (order.get(b.entryId) ?? 0))[0]
 	if (!first || first.id !== progress.line.id) return null
 	const sprints = progress.marks.flatMap((mark) => (mark.kind === 'sprint' ? [mark.value] : []))
 	const [one] = sprints
 	if (!one) return null
-	const usual = athlete.usual.find((known) => known.method === one.method && one.splits.some((split) => split.distanceM === known.distanceM) && (known.distanceM === 10 || known.distanceM === first.parameters.distanceM))
-	const reps = sprints.flatMap((sprint) => {
-		const split = usual && sprint.method === usual.method ? sprint.splits.find(({ distanceM }) => distanceM === usual.distanceM) : undefined
-		return split ? [split.timeS] : []
-	}).slice(0, 2)
+	const usual = athlete.usual.find(
+		(known) =>
+			known.method === one.method &&
+			one.splits.some((split) => split.distanceM === known.distanceM) &&
+			(known.distanceM === 10 || known.distanceM === first.parameters.distanceM),
+	)
+	const reps = sprints
+		.flatMap((sprint) => {
+			const split =
+				usual && sprint.method === usual.method
+					? sprint.splits.find(({ distanceM }) => distanceM === usual.distanceM)
+					: undefined
+			return split ? [split.timeS] : []
+		})
+		.slice(0, 2)
 	const best = usual?.distanceM === first.parameters.distanceM ? (first.bests[one.method] ?? null) : null
-	return readReady(usual ? reps : sprints.slice(0, 2).map((sprint) => sprint.splits.at(-1)!.timeS), usual?.reference ?? null, best, sheet.school)
+	return readReady(
+		usual ? reps : sprints.slice(0, 2).map((sprint) => sprint.splits.at(-1)!.timeS),
+		usual?.reference ?? null,
+		best,
+		sheet.school,
+	)
 }
 
 /** After the coach has taken the offer: one rehearsal below full effort, one full rep, then the part is closed, fast or slow. */
 function fastDay(progress: LineProgress, events: readonly LogEvent[]): Advice | null {
-	const taken = events.filter((event) => event.kind === 'fast-day' && event.athleteId === progress.line.athleteId && 'entryId' in event && event.entryId === progress.line.entryId).sort(byTime)[0]
+	const taken = events
+		.filter(
+			(event) =>
+				event.kind === 'fast-day' &&
+				event.athleteId === progress.line.athleteId &&
+				'entryId' in event &&
+				event.entryId === progress.line.entryId,
+		)
+		.sort(byTime)[0]
 	if (!taken) return null
 	const after = progress.marks.filter((mark) => mark.kind !== 'missed' && byTime(mark, taken) > 0).length
-	const best = Math.min(...progress.marks.flatMap((mark) => (mark.kind === 'sprint' ? [mark.value.splits.at(-1)!.timeS] : [])))
+	const best = Math.min(
+		...progress.marks.flatMap((mark) => (mark.kind === 'sprint' ? [mark.value.splits.at(-1)!.timeS] : [])),
+	)
 	const close = { kind: 'end-set', reason: 'good-day', label: 'Close this part' } as const
-	if (after === 0) return { lead: 'Rehearsal.', rest: Number.isFinite(best) ? `Below full effort: ${writeSeconds(best / REHEARSAL.to)} to ${writeSeconds(best / REHEARSAL.from)}. Then one full rep.` : 'Below full effort, 90–95 %. Then one full rep.', endTheSet: false, act: null }
-	if (after === 1) return { lead: 'One full rep.', rest: 'All of it, once. Then this part is closed, fast or slow.', endTheSet: false, act: null }
-	return { lead: 'Close this part.', rest: 'The full rep of a fast day is done; it is not to be beaten today.', endTheSet: true, act: close }
+	if (after === 0)
+		return {
+			lead: 'Rehearsal.',
+			rest: Number.isFinite(best)
+				? `Below full effort: ${writeSeconds(best / REHEARSAL.to)} to ${writeSeconds(best / REHEARSAL.from)}. Then one full rep.`
+				: 'Below full effort, 90–95 %. Then one full rep.',
+			endTheSet: false,
+			act: null,
+		}
+	if (after === 1)
+		return {
+			lead: 'One full rep.',
+			rest: 'All of it, once. Then this part is closed, fast or slow.',
+			endTheSet: false,
+			act: null,
+		}
+	return {
+		lead: 'Close this part.',
+		rest: 'The full rep of a fast day is done; it is not to be beaten today.',
+		endTheSet: true,
+		act: close,
+	}
 }
 
 /** A weight worn: its share of the reps and its minutes, and when to take it off. */
-function loadAdvice(progress: LineProgress, athleteId: string, sheet: Pick<FieldSheet, 'lines' | 'school'>, events: readonly LogEvent[]): Advice | null {
+function loadAdvice(
+	progress: LineProgress,
+	athleteId: string,
+	sheet: Pick<FieldSheet, 'lines' | 'school'>,
+	events: readonly LogEvent[],
+): Advice | null {
 	const { line } = progress
 	if (!line.parameters.loadG || progress.repsDone === 0) return null
-	if (events.some((event) => event.kind === 'load-off' && event.athleteId === athleteId && 'entryId' in event && event.entryId === line.entryId)) return { lead: 'Weight off.', rest: 'The rest without it: finish free and fast.', endTheSet: false, act: null }
+	if (
+		events.some(
+			(event) =>
+				event.kind === 'load-off' &&
+				event.athleteId === athleteId &&
+				'entryId' in event &&
+				event.entryId === line.entryId,
+		)
+	)
+		return { lead: 'Weight off.', rest: 'The rest without it: finish free and fast.', endTheSet: false, act: null }
 	const lines = new Map(sheet.lines.filter((one) => one.athleteId === athleteId).map((one) => [one.id, one]))
-	const done = events.flatMap((event) => (event.type === 'mark' && event.kind !== 'missed' && event.athleteId === athleteId ? [event] : []))
-	const reps = (marks: typeof done) => marks.reduce((sum, mark) => sum + (mark.kind === 'done' ? mark.value.reps : 1), 0)
+	const done = events.flatMap((event) =>
+		event.type === 'mark' && event.kind !== 'missed' && event.athleteId === athleteId ? [event] : [],
+	)
+	const reps = (marks: typeof done) =>
+		marks.reduce((sum, mark) => sum + (mark.kind === 'done' ? mark.value.reps : 1), 0)
 	const loaded = done.filter((mark) => lines.get(mark.lineId)?.parameters.loadG)
 	const of = done.filter((mark) => lines.get(mark.lineId)?.family === line.family)
 	const share = reps(loaded) / Math.max(1, reps(of))
@@ -87,7 +178,13 @@ function loadAdvice(progress: LineProgress, athleteId: string, sheet: Pick<Field
 	const limit = sheet.school.numbers.carriedSpeedLossPercent
 	const slower = progress.dropOff?.percents.at(-1) ?? 0
 	const act = { kind: 'load-off', label: 'Take it off now' } as const
-	if (slower >= limit) return { lead: 'Take it off now.', rest: `${writePercent(slower)} slower, the limit is ${limit} %. ${said}`, endTheSet: false, act }
+	if (slower >= limit)
+		return {
+			lead: 'Take it off now.',
+			rest: `${writePercent(slower)} slower, the limit is ${limit} %. ${said}`,
+			endTheSet: false,
+			act,
+		}
 	if (minutes >= LOADED.minutes[1]) return { lead: 'Take it off now.', rest: said, endTheSet: false, act }
 	return { lead: 'With the weight.', rest: said, endTheSet: false, act }
 }

@@ -47,7 +47,16 @@ export interface FieldAthlete {
 	usual: { start: string; distanceM: number; method: Method; reference: ReadyReference }[]
 }
 export interface FieldSheet {
-	session: { id: string; title: string; squadName: string; day: string; startTime: string; place: string; surface: string | null; minutes: number }
+	session: {
+		id: string
+		title: string
+		squadName: string
+		day: string
+		startTime: string
+		place: string
+		surface: string | null
+		minutes: number
+	}
 	entries: FieldEntry[]
 	athletes: FieldAthlete[]
 	lines: FieldLine[]

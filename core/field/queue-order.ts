@@ -16,10 +16,18 @@ export interface QueuePlace {
  * @param events any order, those taken back left out
  */
 export function queueOrder(athletes: readonly Pick<FieldAthlete, 'id'>[], events: readonly LogEvent[]): QueuePlace[] {
-	const moves = events.flatMap((event) => (event.type === 'decision' && event.kind === 'queue' && !event.void ? [event] : [])).sort(byTime)
+	const moves = events
+		.flatMap((event) => (event.type === 'decision' && event.kind === 'queue' && !event.void ? [event] : []))
+		.sort(byTime)
 	const last = new Map(moves.map((event) => [event.athleteId, event.value]))
 	return athletes
-		.map(({ id }, index): QueuePlace => ({ athleteId: id, group: last.get(id)?.group ?? 0, position: last.get(id)?.position ?? index }))
+		.map(
+			({ id }, index): QueuePlace => ({
+				athleteId: id,
+				group: last.get(id)?.group ?? 0,
+				position: last.get(id)?.position ?? index,
+			}),
+		)
 		.sort((a, b) => a.position - b.position || (a.athleteId < b.athleteId ? -1 : 1))
 }
 

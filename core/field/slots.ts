@@ -17,16 +17,32 @@ export const GATE_PLACES = [5, 10, 20, 30, 40] as const
 /** @param gates distances at which splits are taken on the way */
 export function slotsOf(line: Pick<FieldLine, 'logs' | 'parameters'>, gates: readonly number[] = [10]): Slot[] {
 	const distance = line.parameters.distanceM ?? 10
-	if (line.logs === 'sprint') return [...gates.filter((metres) => metres < distance).sort((a, b) => a - b), distance].map((metres) => ({ name: `${metres} m`, unit: 's', kind: 'sprint', distanceM: metres }))
-	if (line.logs === 'contact') return [{ name: 'contact', unit: 'ms', kind: 'contact' }, { name: 'flight', unit: 'ms', kind: 'flight' }]
+	if (line.logs === 'sprint')
+		return [...gates.filter((metres) => metres < distance).sort((a, b) => a - b), distance].map((metres) => ({
+			name: `${metres} m`,
+			unit: 's',
+			kind: 'sprint',
+			distanceM: metres,
+		}))
+	if (line.logs === 'contact')
+		return [
+			{ name: 'contact', unit: 'ms', kind: 'contact' },
+			{ name: 'flight', unit: 'ms', kind: 'flight' },
+		]
 	if (line.logs === 'height') return [{ name: 'height', unit: 'cm', kind: 'height' }]
 	return line.logs === 'distance' ? [{ name: 'distance', unit: 'm', kind: 'distance' }] : []
 }
 
 /** What a number is expected to be: by the own best, else by the athlete's own curve, else by what people run. */
-export function expectedAt(at: Slot, line: Pick<FieldLine, 'parameters'>, best: number | undefined, curve: FieldAthlete['curve']): Expectation {
+export function expectedAt(
+	at: Slot,
+	line: Pick<FieldLine, 'parameters'>,
+	best: number | undefined,
+	curve: FieldAthlete['curve'],
+): Expectation {
 	if (at.kind === 'sprint' && at.distanceM !== undefined) {
-		if (at.distanceM === line.parameters.distanceM && best !== undefined) return expectationOf('sprint', at.distanceM, best)
+		if (at.distanceM === line.parameters.distanceM && best !== undefined)
+			return expectationOf('sprint', at.distanceM, best)
 		if (curve) {
 			// Bests make the curve, so that an ordinary rep lies a little above it.
 			const time = timeAtDistance(curve.mssMps, curve.tauS, at.distanceM)
@@ -39,24 +55,58 @@ export function expectedAt(at: Slot, line: Pick<FieldLine, 'parameters'>, best: 
 const round = (value: number, places: number) => Number(value.toFixed(places))
 
 /** A number that would surprise: said once, kept when saved again. */
-export function strangeness(line: Pick<FieldLine, 'logs'>, slots: Slot[], reads: (number | null)[], best: number | undefined): string | null {
+export function strangeness(
+	line: Pick<FieldLine, 'logs'>,
+	slots: Slot[],
+	reads: (number | null)[],
+	best: number | undefined,
+): string | null {
 	const value = reads.at(-1)
 	const at = slots.at(-1)
 	if (value === null || value === undefined || !at) return null
-	if (line.logs === 'sprint' && best !== undefined && value < best * 0.95) return `${value} s for ${at.distanceM} m would be the best by ${round(best - value, 2)} s.`
-	if (line.logs === 'sprint' && best !== undefined && value > best * 1.3) return `${value} s is ${round(value - best, 2)} s off the best of ${best} s.`
+	if (line.logs === 'sprint' && best !== undefined && value < best * 0.95)
+		return `${value} s for ${at.distanceM} m would be the best by ${round(best - value, 2)} s.`
+	if (line.logs === 'sprint' && best !== undefined && value > best * 1.3)
+		return `${value} s is ${round(value - best, 2)} s off the best of ${best} s.`
 	const { low, high } = expectationOf(at.kind, at.distanceM, undefined)
 	return value < low * 0.6 || value > high * 1.6 ? `${value} ${at.unit} is far from what is usual.` : null
 }
 
 /** What is kept of the numbers typed, in SI. */
-export function valueOf(line: Pick<FieldLine, 'logs'>, slots: Slot[], reads: (number | null)[], methods: { sprint: string; contact: string; height: string; distance: string }, windMps: number | null = null) {
+export function valueOf(
+	line: Pick<FieldLine, 'logs'>,
+	slots: Slot[],
+	reads: (number | null)[],
+	methods: { sprint: string; contact: string; height: string; distance: string },
+	windMps: number | null = null,
+) {
 	const value = reads.at(-1) ?? 0
-	if (line.logs === 'sprint') return { kind: 'sprint', value: { splits: slots.flatMap((at, index) => (reads[index] == null ? [] : [{ distanceM: at.distanceM, timeS: reads[index] }])), method: methods.sprint, ...(windMps === null ? {} : { windMps }) } }
-	if (line.logs === 'contact') return { kind: 'contact', value: { contactS: round((reads[0] ?? 0) / 1000, 4), flightS: round((reads[1] ?? 0) / 1000, 4), method: methods.contact } }
-	if (line.logs === 'height') return { kind: 'height', value: { heightM: round(value / 100, 3), method: methods.height } }
+	if (line.logs === 'sprint')
+		return {
+			kind: 'sprint',
+			value: {
+				splits: slots.flatMap((at, index) =>
+					reads[index] == null ? [] : [{ distanceM: at.distanceM, timeS: reads[index] }],
+				),
+				method: methods.sprint,
+				...(windMps === null ? {} : { windMps }),
+			},
+		}
+	if (line.logs === 'contact')
+		return {
+			kind: 'contact',
+			value: {
+				contactS: round((reads[0] ?? 0) / 1000, 4),
+				flightS: round((reads[1] ?? 0) / 1000, 4),
+				method: methods.contact,
+			},
+		}
+	if (line.logs === 'height')
+		return { kind: 'height', value: { heightM: round(value / 100, 3), method: methods.height } }
 	return { kind: 'distance', value: { distanceM: round(value, 3), method: methods.distance } }
 }
 
-export const showRead = (value: number, at: Slot) => (at.unit === 's' || at.unit === 'm' ? value.toFixed(2) : String(value))
-export const expectLabel = ({ low, high }: { low: number; high: number }, unit: string) => `${unit === 's' || unit === 'm' ? `${low.toFixed(1)}–${high.toFixed(1)}` : `${Math.round(low)}–${Math.round(high)}`} ${unit}`
+export const showRead = (value: number, at: Slot) =>
+	at.unit === 's' || at.unit === 'm' ? value.toFixed(2) : String(value)
+export const expectLabel = ({ low, high }: { low: number; high: number }, unit: string) =>
+	`${unit === 's' || unit === 'm' ? `${low.toFixed(1)}–${high.toFixed(1)}` : `${Math.round(low)}–${Math.round(high)}`} ${unit}`

@@ -10,73 +10,204 @@ const after = (ladderId: string, rungId: string): Gate => ({ kind: 'passed', lad
 type Extra = Partial<Pick<Rung, 'gates' | 'marksLevel' | 'variations'>>
 
 /** From level 2 on a rung asks for the athlete's level in its family; level 1 is where everybody starts. */
-function rung(id: string, name: string, level: Level, drillId: string, parameters: Parameters, dose: readonly [number, number], restS: number, pass: PassCriterion, { gates = [], ...extra }: Extra = {}): Rung {
+function rung(
+	id: string,
+	name: string,
+	level: Level,
+	drillId: string,
+	parameters: Parameters,
+	dose: readonly [number, number],
+	restS: number,
+	pass: PassCriterion,
+	{ gates = [], ...extra }: Extra = {},
+): Rung {
 	const [sets, reps] = dose
-	return { id, name, level, drillId, parameters, dose: { sets, reps } satisfies Dose, restS, pass, gates: level > 1 ? [{ kind: 'level' }, ...gates] : gates, ...extra }
+	return {
+		id,
+		name,
+		level,
+		drillId,
+		parameters,
+		dose: { sets, reps } satisfies Dose,
+		restS,
+		pass,
+		gates: level > 1 ? [{ kind: 'level' }, ...gates] : gates,
+		...extra,
+	}
 }
 
-const box = (kind: 'landing' | 'pause' | 'depth' | 'double', heightCm: number, level: Level, extra: Extra = {}): Rung => {
-	if (kind === 'landing') return rung(`landing-${heightCm}`, `Drop landing ${heightCm} cm`, level, 'drop-landing', { heightCm }, [3, 5], 60, BY_EYE, extra)
-	if (kind === 'pause') return rung(`pause-${heightCm}`, `Pause jump ${heightCm} cm`, level, 'pause-jump', { heightCm }, [3, 3], 75, BY_EYE, extra)
+const box = (
+	kind: 'landing' | 'pause' | 'depth' | 'double',
+	heightCm: number,
+	level: Level,
+	extra: Extra = {},
+): Rung => {
+	if (kind === 'landing')
+		return rung(
+			`landing-${heightCm}`,
+			`Drop landing ${heightCm} cm`,
+			level,
+			'drop-landing',
+			{ heightCm },
+			[3, 5],
+			60,
+			BY_EYE,
+			extra,
+		)
+	if (kind === 'pause')
+		return rung(
+			`pause-${heightCm}`,
+			`Pause jump ${heightCm} cm`,
+			level,
+			'pause-jump',
+			{ heightCm },
+			[3, 3],
+			75,
+			BY_EYE,
+			extra,
+		)
 	const gates: Gate[] = [{ kind: 'depth-phase' }, ...(extra.gates ?? [])]
-	if (kind === 'depth') return rung(`depth-${heightCm}`, `Depth jump ${heightCm} cm`, level, 'depth-jump', { heightCm }, [5, 2], 150, SHORT_CONTACT, { ...extra, gates })
-	return rung(`double-${heightCm}`, `Double depth jump ${heightCm} cm`, level, 'double-depth-jump', { heightCm }, [3, 2], 180, SHORT_CONTACT, { ...extra, gates })
+	if (kind === 'depth')
+		return rung(
+			`depth-${heightCm}`,
+			`Depth jump ${heightCm} cm`,
+			level,
+			'depth-jump',
+			{ heightCm },
+			[5, 2],
+			150,
+			SHORT_CONTACT,
+			{ ...extra, gates },
+		)
+	return rung(
+		`double-${heightCm}`,
+		`Double depth jump ${heightCm} cm`,
+		level,
+		'double-depth-jump',
+		{ heightCm },
+		[3, 2],
+		180,
+		SHORT_CONTACT,
+		{ ...extra, gates },
+	)
 }
 /** A rebound at a height asks for landing and pause at that height. */
-const absorbed = (heightCm: number): Gate[] => [...(heightCm <= 45 ? [after('shock', `landing-${heightCm}`)] : []), after('shock', `pause-${heightCm}`)]
+const absorbed = (heightCm: number): Gate[] => [
+	...(heightCm <= 45 ? [after('shock', `landing-${heightCm}`)] : []),
+	after('shock', `pause-${heightCm}`),
+]
 
 const shock: Ladder = {
-	id: 'shock', version: 2, name: 'Drop and rebound', family: 'plyometric',
-	about: 'Absorb, hold, then turn round at once. Contact time decides, not the height of the box. Always fresh, never more than five reps a set.',
+	id: 'shock',
+	version: 2,
+	name: 'Drop and rebound',
+	family: 'plyometric',
+	about:
+		'Absorb, hold, then turn round at once. Contact time decides, not the height of the box. Always fresh, never more than five reps a set.',
 	rungs: [
-		box('landing', 15, 1), box('landing', 30, 1), box('pause', 15, 1), box('pause', 30, 1, { marksLevel: 2 }),
-		box('depth', 15, 2, { gates: absorbed(15) }), box('depth', 30, 2, { gates: absorbed(30) }),
-		box('landing', 45, 2), box('pause', 45, 2), box('depth', 45, 3, { gates: absorbed(45) }),
-		box('pause', 60, 3), box('depth', 60, 3, { gates: absorbed(60) }), box('pause', 75, 3), box('depth', 75, 3, { gates: absorbed(75) }),
-		box('double', 15, 3, { gates: [after('shock', 'depth-15')] }), box('double', 30, 3, { gates: [after('shock', 'depth-30')] }), box('double', 45, 3, { gates: [after('shock', 'depth-45')] }),
+		box('landing', 15, 1),
+		box('landing', 30, 1),
+		box('pause', 15, 1),
+		box('pause', 30, 1, { marksLevel: 2 }),
+		box('depth', 15, 2, { gates: absorbed(15) }),
+		box('depth', 30, 2, { gates: absorbed(30) }),
+		box('landing', 45, 2),
+		box('pause', 45, 2),
+		box('depth', 45, 3, { gates: absorbed(45) }),
+		box('pause', 60, 3),
+		box('depth', 60, 3, { gates: absorbed(60) }),
+		box('pause', 75, 3),
+		box('depth', 75, 3, { gates: absorbed(75) }),
+		box('double', 15, 3, { gates: [after('shock', 'depth-15')] }),
+		box('double', 30, 3, { gates: [after('shock', 'depth-30')] }),
+		box('double', 45, 3, { gates: [after('shock', 'depth-45')] }),
 	],
 }
 
 const stiffness: Ladder = {
-	id: 'stiffness', version: 2, name: 'Stiffness', family: 'plyometric',
+	id: 'stiffness',
+	version: 2,
+	name: 'Stiffness',
+	family: 'plyometric',
 	about: 'Ankle and calf that give the ground back at once. Many low contacts first, then few high ones.',
 	rungs: [
 		rung('calf-hold', 'Calf hold', 1, 'calf-hold', {}, [3, 2], 30, BY_EYE),
 		rung('step-and-stick', 'Step and stick 15 cm', 1, 'step-and-stick', { heightCm: 15 }, [2, 6], 45, BY_EYE),
-		rung('pogo', 'Two-foot pogo', 1, 'pogo', {}, [3, 15], 60, BY_EYE, { marksLevel: 2, variations: [{ name: 'Rope', drillId: 'rope-jump', parameters: {} }] }),
+		rung('pogo', 'Two-foot pogo', 1, 'pogo', {}, [3, 15], 60, BY_EYE, {
+			marksLevel: 2,
+			variations: [{ name: 'Rope', drillId: 'rope-jump', parameters: {} }],
+		}),
 		rung('pogo-for-height', 'Pogo for height', 2, 'pogo-for-height', {}, [3, 8], 75, SHORT_CONTACT),
-		rung('travelling-pogo', 'Travelling pogo 10 m', 2, 'travelling-pogo', { distanceM: 10 }, [3, 2], 60, BY_EYE, { marksLevel: 3 }),
+		rung('travelling-pogo', 'Travelling pogo 10 m', 2, 'travelling-pogo', { distanceM: 10 }, [3, 2], 60, BY_EYE, {
+			marksLevel: 3,
+		}),
 		rung('single-leg-pogo', 'Single-leg pogo', 3, 'single-leg-pogo', {}, [3, 6], 75, SHORT_CONTACT),
-		rung('low-box-rebound', 'Low-box rebound 15 cm', 3, 'low-box-rebound', { heightCm: 15 }, [3, 4], 120, SHORT_CONTACT, { gates: [{ kind: 'depth-phase' }, after('shock', 'pause-15')] }),
+		rung(
+			'low-box-rebound',
+			'Low-box rebound 15 cm',
+			3,
+			'low-box-rebound',
+			{ heightCm: 15 },
+			[3, 4],
+			120,
+			SHORT_CONTACT,
+			{ gates: [{ kind: 'depth-phase' }, after('shock', 'pause-15')] },
+		),
 	],
 }
 
 const skipRhythm: Ladder = {
-	id: 'skip-rhythm', version: 1, name: 'Skip rhythm', family: 'plyometric',
-	about: 'Two quick touches, kept for the whole distance, there and back. Who cannot find the rhythm gets up to 20 minutes of these.',
-	rungs: ([
-		['relaxed-skip', 'Relaxed skip 20 m'], ['skip-opposite', 'Skip, opposite arm and leg'], ['skip-overhead', 'Skip, arms overhead'], ['skip-jack', 'Skip with jumping-jack arms'],
-		['skip-wide', 'Wide skip'], ['skip-lateral', 'Lateral skip'], ['power-skip', 'Power skip'],
-	] as const).map(([id, name]) => rung(id, name, 1, id, { distanceM: 20 }, [2, 2], id === 'power-skip' ? 60 : 30, BY_EYE)),
+	id: 'skip-rhythm',
+	version: 1,
+	name: 'Skip rhythm',
+	family: 'plyometric',
+	about:
+		'Two quick touches, kept for the whole distance, there and back. Who cannot find the rhythm gets up to 20 minutes of these.',
+	rungs: (
+		[
+			['relaxed-skip', 'Relaxed skip 20 m'],
+			['skip-opposite', 'Skip, opposite arm and leg'],
+			['skip-overhead', 'Skip, arms overhead'],
+			['skip-jack', 'Skip with jumping-jack arms'],
+			['skip-wide', 'Wide skip'],
+			['skip-lateral', 'Lateral skip'],
+			['power-skip', 'Power skip'],
+		] as const
+	).map(([id, name]) => rung(id, name, 1, id, { distanceM: 20 }, [2, 2], id === 'power-skip' ? 60 : 30, BY_EYE)),
 }
 
 const bound: Ladder = {
-	id: 'bound', version: 1, name: 'Bound', family: 'plyometric',
+	id: 'bound',
+	version: 1,
+	name: 'Bound',
+	family: 'plyometric',
 	about: 'Long, horizontal pushes. Distance and contacts are measured; the foot strikes under the hip.',
 	rungs: [
 		rung('broad-jump', 'Broad jump with stick', 1, 'broad-jump', {}, [2, 3], 60, BY_EYE),
 		rung('repeated-broad-jump', 'Repeated broad jump ×3', 1, 'repeated-broad-jump', {}, [3, 2], 90, BY_EYE),
 		rung('mini-bound', 'Mini bound 20 m', 1, 'mini-bound', { distanceM: 20 }, [3, 1], 60, BY_EYE, { marksLevel: 2 }),
-		rung('alternate-bounds', 'Alternate bounds 20 m', 2, 'alternate-bounds', { distanceM: 20 }, [3, 1], 120, BY_EYE, { marksLevel: 3, variations: [{ name: 'Triple bound', drillId: 'triple-bound', parameters: {} }] }),
-		rung('bounds-for-distance', 'Bounds for distance ×5', 3, 'bounds-for-distance', {}, [4, 1], 150, { kind: 'not-below', of: 'distance' }),
+		rung('alternate-bounds', 'Alternate bounds 20 m', 2, 'alternate-bounds', { distanceM: 20 }, [3, 1], 120, BY_EYE, {
+			marksLevel: 3,
+			variations: [{ name: 'Triple bound', drillId: 'triple-bound', parameters: {} }],
+		}),
+		rung('bounds-for-distance', 'Bounds for distance ×5', 3, 'bounds-for-distance', {}, [4, 1], 150, {
+			kind: 'not-below',
+			of: 'distance',
+		}),
 		rung('speed-bound', 'Speed bound 25 m', 3, 'speed-bound', { distanceM: 25 }, [3, 1], 150, NEAR_OWN_BEST),
-		rung('single-leg-hops', 'Single-leg hops ×4', 3, 'single-leg-hops', {}, [3, 1], 120, { kind: 'not-below', of: 'distance' }),
+		rung('single-leg-hops', 'Single-leg hops ×4', 3, 'single-leg-hops', {}, [3, 1], 120, {
+			kind: 'not-below',
+			of: 'distance',
+		}),
 		rung('single-leg-bounds', 'Single-leg bounds 20 m', 3, 'single-leg-bounds', { distanceM: 20 }, [2, 1], 180, BY_EYE),
 	],
 }
 
 const lateralBound: Ladder = {
-	id: 'lateral-bound', version: 1, name: 'Lateral bound', family: 'plyometric',
+	id: 'lateral-bound',
+	version: 1,
+	name: 'Lateral bound',
+	family: 'plyometric',
 	about: 'Static before dynamic: the push follows a hold, never a double bounce.',
 	rungs: [
 		rung('lateral-two', 'Drop, hold, push: land on two', 1, 'lateral-two', {}, [2, 4], 60, BY_EYE),
@@ -91,52 +222,156 @@ const lateralBound: Ladder = {
 	],
 }
 
-const APPROACHES = [[0, 'standing', 1], [1, 'one step', 1], [3, 'three steps', 2], [9, 'full approach', 3]] as const
-const PLANTS = [['take-off-two-lr', 'Two feet, left–right'], ['take-off-two-rl', 'Two feet, right–left'], ['take-off-left', 'Left foot'], ['take-off-right', 'Right foot']] as const
+const APPROACHES = [
+	[0, 'standing', 1],
+	[1, 'one step', 1],
+	[3, 'three steps', 2],
+	[9, 'full approach', 3],
+] as const
+const PLANTS = [
+	['take-off-two-lr', 'Two feet, left–right'],
+	['take-off-two-rl', 'Two feet, right–left'],
+	['take-off-left', 'Left foot'],
+	['take-off-right', 'Right foot'],
+] as const
 const takeOff: Ladder = {
-	id: 'take-off', version: 1, name: 'Take-off', family: 'plyometric',
+	id: 'take-off',
+	version: 1,
+	name: 'Take-off',
+	family: 'plyometric',
 	about: 'All four plants, from standing to the full approach. A plant that lags shows where height is lost.',
-	rungs: APPROACHES.flatMap(([approachSteps, said, level]) => PLANTS.map(([drillId, plant], index) =>
-		rung(`${drillId.replace('take-off-', '')}-${approachSteps}`, `${plant}, ${said}`, level, drillId, { approachSteps }, [2, 3], 75, { kind: 'not-below', of: 'height' }, approachSteps === 1 && index === 3 ? { marksLevel: 2 } : approachSteps === 3 && index === 3 ? { marksLevel: 3 } : {}))),
+	rungs: APPROACHES.flatMap(([approachSteps, said, level]) =>
+		PLANTS.map(([drillId, plant], index) =>
+			rung(
+				`${drillId.replace('take-off-', '')}-${approachSteps}`,
+				`${plant}, ${said}`,
+				level,
+				drillId,
+				{ approachSteps },
+				[2, 3],
+				75,
+				{ kind: 'not-below', of: 'height' },
+				approachSteps === 1 && index === 3
+					? { marksLevel: 2 }
+					: approachSteps === 3 && index === 3
+						? { marksLevel: 3 }
+						: {},
+			),
+		),
+	),
 }
 
 /** Heavy about half the speed, moderate a quarter, light a tenth; opened by a free 10 m mark. */
-const pulls = (distanceM: number) => ([['heavy', 50], ['moderate', 25], ['light', 10]] as const).map(([resistance, resistPercent]) => ({ name: `Resisted start, ${resistance}`, drillId: 'resisted-start', parameters: { distanceM, resistPercent }, resistance }))
+const pulls = (distanceM: number) =>
+	(
+		[
+			['heavy', 50],
+			['moderate', 25],
+			['light', 10],
+		] as const
+	).map(([resistance, resistPercent]) => ({
+		name: `Resisted start, ${resistance}`,
+		drillId: 'resisted-start',
+		parameters: { distanceM, resistPercent },
+		resistance,
+	}))
 const acceleration: Ladder = {
-	id: 'acceleration', version: 2, name: 'Acceleration', family: 'sprint',
+	id: 'acceleration',
+	version: 2,
+	name: 'Acceleration',
+	family: 'sprint',
 	about: 'Posture first, speed second. Few reps: acceleration is a skill.',
 	rungs: [
 		rung('wall', 'Wall drill and march', 1, 'wall-drill', {}, [3, 6], 45, BY_EYE),
 		rung('a-run', 'A-run 20 m', 1, 'a-run', { distanceM: 20 }, [3, 2], 45, BY_EYE),
-		rung('standing-10', 'Standing start 10 m', 1, 'standing-start', { distanceM: 10 }, [1, 5], 90, NEAR_OWN_BEST, { marksLevel: 2, variations: [{ name: 'Falling start', drillId: 'falling-start', parameters: { distanceM: 10 } }, ...pulls(10)] }),
-		rung('three-point-10', 'Three-point start 10 m', 2, 'three-point-start', { distanceM: 10 }, [1, 6], 90, NEAR_OWN_BEST, { variations: pulls(10) }),
-		rung('three-point-20', 'Three-point start 20 m', 2, 'three-point-start', { distanceM: 20 }, [1, 6], 120, NEAR_OWN_BEST, { marksLevel: 3, variations: pulls(15) }),
-		rung('three-point-30', 'Three-point start 30 m', 3, 'three-point-start', { distanceM: 30 }, [1, 5], 180, NEAR_OWN_BEST, { variations: pulls(20) }),
+		rung('standing-10', 'Standing start 10 m', 1, 'standing-start', { distanceM: 10 }, [1, 5], 90, NEAR_OWN_BEST, {
+			marksLevel: 2,
+			variations: [{ name: 'Falling start', drillId: 'falling-start', parameters: { distanceM: 10 } }, ...pulls(10)],
+		}),
+		rung(
+			'three-point-10',
+			'Three-point start 10 m',
+			2,
+			'three-point-start',
+			{ distanceM: 10 },
+			[1, 6],
+			90,
+			NEAR_OWN_BEST,
+			{ variations: pulls(10) },
+		),
+		rung(
+			'three-point-20',
+			'Three-point start 20 m',
+			2,
+			'three-point-start',
+			{ distanceM: 20 },
+			[1, 6],
+			120,
+			NEAR_OWN_BEST,
+			{ marksLevel: 3, variations: pulls(15) },
+		),
+		rung(
+			'three-point-30',
+			'Three-point start 30 m',
+			3,
+			'three-point-start',
+			{ distanceM: 30 },
+			[1, 5],
+			180,
+			NEAR_OWN_BEST,
+			{ variations: pulls(20) },
+		),
 		rung('reaction-20', 'Start on a call 20 m', 3, 'reaction-start', { distanceM: 20 }, [1, 5], 120, NEAR_OWN_BEST),
 	],
 }
 
 const topSpeed: Ladder = {
-	id: 'top-speed', version: 1, name: 'Top speed', family: 'sprint',
-	about: 'Opens once the acceleration shapes are passed: two rungs, twice each, are about two weeks. Placed at the end of the acceleration part.',
+	id: 'top-speed',
+	version: 1,
+	name: 'Top speed',
+	family: 'sprint',
+	about:
+		'Opens once the acceleration shapes are passed: two rungs, twice each, are about two weeks. Placed at the end of the acceleration part.',
 	rungs: [
-		rung('dribble-ankle', 'Dribble over the ankle', 1, 'dribble', { distanceM: 20 }, [3, 1], 30, BY_EYE, { gates: [after('acceleration', 'a-run')] }),
+		rung('dribble-ankle', 'Dribble over the ankle', 1, 'dribble', { distanceM: 20 }, [3, 1], 30, BY_EYE, {
+			gates: [after('acceleration', 'a-run')],
+		}),
 		rung('dribble-shin', 'Dribble over the shin', 1, 'dribble-shin', { distanceM: 20 }, [3, 1], 30, BY_EYE),
 		rung('dribble-knee', 'Dribble over the knee', 1, 'dribble-knee', { distanceM: 25 }, [3, 1], 40, BY_EYE),
 		rung('a-run-30', 'A-run 30 m', 1, 'a-run', { distanceM: 30 }, [3, 2], 45, BY_EYE),
 		rung('wickets', 'Wickets', 1, 'wicket-run', { distanceM: 20, runInM: 15 }, [1, 4], 150, BY_EYE, { marksLevel: 2 }),
 		rung('fly-10-20', '10 m fly, 20 m run-in', 2, 'fly-10', { distanceM: 10, runInM: 20 }, [1, 3], 180, NEAR_OWN_BEST),
-		rung('fly-10-30', '10 m fly, 30 m run-in', 2, 'fly-10', { distanceM: 10, runInM: 30 }, [1, 3], 240, NEAR_OWN_BEST, { marksLevel: 3 }),
+		rung('fly-10-30', '10 m fly, 30 m run-in', 2, 'fly-10', { distanceM: 10, runInM: 30 }, [1, 3], 240, NEAR_OWN_BEST, {
+			marksLevel: 3,
+		}),
 		rung('fly-20-30', '20 m fly, 30 m run-in', 3, 'fly-20', { distanceM: 20, runInM: 30 }, [1, 3], 300, NEAR_OWN_BEST),
-		rung('sixty-95', '60 m at 95–98 %', 3, 'sixty', { distanceM: 60, effortPercent: 97 }, [1, 2], 480, { kind: 'time-within', percent: 5 }),
+		rung('sixty-95', '60 m at 95–98 %', 3, 'sixty', { distanceM: 60, effortPercent: 97 }, [1, 2], 480, {
+			kind: 'time-within',
+			percent: 5,
+		}),
 		rung('sixty-full', '60 m full', 3, 'sixty', { distanceM: 60, effortPercent: 100 }, [1, 2], 480, NEAR_OWN_BEST),
 	],
 }
 
-const pulled = (assistPercent: number, name: string, gates: Gate[]): Rung => rung(`assist-${assistPercent}`, name, 3, 'assisted-fly', { distanceM: 20, runInM: 20, assistPercent }, [1, 3], 300, COMFORT, { gates })
+const pulled = (assistPercent: number, name: string, gates: Gate[]): Rung =>
+	rung(
+		`assist-${assistPercent}`,
+		name,
+		3,
+		'assisted-fly',
+		{ distanceM: 20, runInM: 20, assistPercent },
+		[1, 3],
+		300,
+		COMFORT,
+		{ gates },
+	)
 const assisted: Ladder = {
-	id: 'assisted', version: 1, name: 'Assisted speed', family: 'sprint',
-	about: 'A pull over own top speed, in two-week steps. Comfort and no braking decide; an athlete may stay at 5–10 % for good.',
+	id: 'assisted',
+	version: 1,
+	name: 'Assisted speed',
+	family: 'sprint',
+	about:
+		'A pull over own top speed, in two-week steps. Comfort and no braking decide; an athlete may stay at 5–10 % for good.',
 	rungs: [
 		pulled(5, 'Assisted, 5 % over', [after('top-speed', 'fly-10-20')]),
 		pulled(10, 'Assisted, 10 % over', [{ kind: 'days-below', days: 14 }]),
@@ -146,76 +381,187 @@ const assisted: Ladder = {
 }
 
 const repeatSpeed: Ladder = {
-	id: 'repeat-speed', version: 1, name: 'Repeat speed', family: 'sprint',
+	id: 'repeat-speed',
+	version: 1,
+	name: 'Repeat speed',
+	family: 'sprint',
 	about: 'Pace kept over repeated efforts: short shuttles with turns, then longer runs with a rolling start.',
 	rungs: [
-		rung('shuttle-20', 'Shuttle 20 m, one turn', 1, 'shuttle-repeat', { distanceM: 20, angleDeg: 180 }, [2, 3], 90, PACE_KEPT, { marksLevel: 2, gates: [after('cut', 'wide')] }),
-		rung('shuttle-40', 'Shuttle 40 m', 2, 'shuttle-repeat', { distanceM: 40, angleDeg: 180 }, [2, 4], 120, PACE_KEPT, { marksLevel: 3 }),
+		rung(
+			'shuttle-20',
+			'Shuttle 20 m, one turn',
+			1,
+			'shuttle-repeat',
+			{ distanceM: 20, angleDeg: 180 },
+			[2, 3],
+			90,
+			PACE_KEPT,
+			{ marksLevel: 2, gates: [after('cut', 'wide')] },
+		),
+		rung('shuttle-40', 'Shuttle 40 m', 2, 'shuttle-repeat', { distanceM: 40, angleDeg: 180 }, [2, 4], 120, PACE_KEPT, {
+			marksLevel: 3,
+		}),
 		rung('repeat-150', '2 × 3 × 150 m at pace', 3, 'repeat-run', { distanceM: 150 }, [2, 3], 600, PACE_KEPT),
 		rung('repeat-200', '2 × 3 × 200 m at pace', 3, 'repeat-run', { distanceM: 200 }, [2, 3], 600, PACE_KEPT),
 	],
 }
 
 const brake: Ladder = {
-	id: 'brake', version: 1, name: 'Brake', family: 'agility',
+	id: 'brake',
+	version: 1,
+	name: 'Brake',
+	family: 'agility',
 	about: 'Who cannot stop cannot cut: every sharp angle waits for its stop.',
 	rungs: [
 		rung('slow-10', 'Slow down over steps, 10 m', 1, 'slow-down', { distanceM: 10 }, [2, 3], 45, BY_EYE),
 		rung('stop-5', 'Several steps to a stop, 5 m', 1, 'slow-to-stop', { distanceM: 5 }, [2, 3], 60, BY_EYE),
-		rung('stop-10', 'Several steps to a stop, 10 m', 1, 'slow-to-stop', { distanceM: 10 }, [2, 3], 60, BY_EYE, { marksLevel: 2 }),
+		rung('stop-10', 'Several steps to a stop, 10 m', 1, 'slow-to-stop', { distanceM: 10 }, [2, 3], 60, BY_EYE, {
+			marksLevel: 2,
+		}),
 		rung('dead-5', 'Single-leg dead stop, 5 m', 2, 'dead-stop', { distanceM: 5 }, [2, 3], 75, BY_EYE),
-		rung('dead-10', 'Single-leg dead stop, 10 m', 2, 'dead-stop', { distanceM: 10 }, [2, 3], 75, BY_EYE, { marksLevel: 3 }),
+		rung('dead-10', 'Single-leg dead stop, 10 m', 2, 'dead-stop', { distanceM: 10 }, [2, 3], 75, BY_EYE, {
+			marksLevel: 3,
+		}),
 		rung('dead-15', 'Single-leg dead stop, 15 m', 3, 'dead-stop', { distanceM: 15 }, [2, 3], 90, BY_EYE),
 		rung('dead-20', 'Single-leg dead stop, 20 m', 3, 'dead-stop', { distanceM: 20 }, [2, 3], 90, BY_EYE),
 	],
 }
 
 const cut: Ladder = {
-	id: 'cut', version: 2, name: 'Cut', family: 'agility',
+	id: 'cut',
+	version: 2,
+	name: 'Cut',
+	family: 'agility',
 	about: 'From a wide cut at a small angle to the full turn. Entry speed and angle trade off.',
 	rungs: [
 		rung('wide', 'Wide cut 45°', 1, 'wide-cut', { distanceM: 12, angleDeg: 45 }, [2, 4], 45, BY_EYE),
-		rung('sharp-wide', 'Aggressive wide cut 60°', 1, 'sharp-wide-cut', { distanceM: 12, angleDeg: 60 }, [2, 4], 60, BY_EYE, { marksLevel: 2, gates: [after('brake', 'stop-10')] }),
-		rung('cut-90', '90° cut', 2, 'cut-90', { distanceM: 10, angleDeg: 90 }, [3, 3], 60, BY_EYE, { gates: [after('brake', 'dead-10')] }),
-		rung('soft-180', 'Soft 180° turn', 2, 'turn-180-soft', { distanceM: 10, angleDeg: 180 }, [3, 3], 75, BY_EYE, { marksLevel: 3 }),
+		rung(
+			'sharp-wide',
+			'Aggressive wide cut 60°',
+			1,
+			'sharp-wide-cut',
+			{ distanceM: 12, angleDeg: 60 },
+			[2, 4],
+			60,
+			BY_EYE,
+			{ marksLevel: 2, gates: [after('brake', 'stop-10')] },
+		),
+		rung('cut-90', '90° cut', 2, 'cut-90', { distanceM: 10, angleDeg: 90 }, [3, 3], 60, BY_EYE, {
+			gates: [after('brake', 'dead-10')],
+		}),
+		rung('soft-180', 'Soft 180° turn', 2, 'turn-180-soft', { distanceM: 10, angleDeg: 180 }, [3, 3], 75, BY_EYE, {
+			marksLevel: 3,
+		}),
 		rung('full-180', 'Full 180° turn', 3, 'turn-180', { distanceM: 10, angleDeg: 180 }, [3, 2], 90, BY_EYE),
 	],
 }
 
-const arc = (id: string, name: string, level: Level, drillId: string, radiusM: number, lengths: number, extra: Extra = {}): Rung =>
-	rung(`${id}-${radiusM}`, `${name}, ${radiusM} m`, level, drillId, { radiusM, distanceM: Math.round(lengths * radiusM) }, [2, 2], 90, NEAR_OWN_BEST, extra)
+const arc = (
+	id: string,
+	name: string,
+	level: Level,
+	drillId: string,
+	radiusM: number,
+	lengths: number,
+	extra: Extra = {},
+): Rung =>
+	rung(
+		`${id}-${radiusM}`,
+		`${name}, ${radiusM} m`,
+		level,
+		drillId,
+		{ radiusM, distanceM: Math.round(lengths * radiusM) },
+		[2, 2],
+		90,
+		NEAR_OWN_BEST,
+		extra,
+	)
 const curve: Ladder = {
-	id: 'curve', version: 1, name: 'Curve', family: 'agility',
+	id: 'curve',
+	version: 1,
+	name: 'Curve',
+	family: 'agility',
 	about: 'Speed on a bend, both directions; either leg may steer. Radius falls as the shape grows.',
 	rungs: [
-		arc('quarter', 'Quarter arc', 1, 'arc-quarter', 12, Math.PI / 2), arc('half', 'Half arc', 1, 'arc-half', 12, Math.PI), arc('half', 'Half arc', 1, 'arc-half', 9, Math.PI, { marksLevel: 2 }),
-		arc('figure-half', 'Half figure-eight', 2, 'figure-half', 9, 2 * Math.PI), arc('figure', 'Full figure-eight', 2, 'figure-eight', 9, 4 * Math.PI), arc('figure', 'Full figure-eight', 2, 'figure-eight', 6, 4 * Math.PI, { marksLevel: 3 }),
-		arc('serpentine', 'Serpentine', 3, 'serpentine', 6, 2 * Math.PI), arc('serpentine', 'Serpentine', 3, 'serpentine', 4, 2 * Math.PI),
+		arc('quarter', 'Quarter arc', 1, 'arc-quarter', 12, Math.PI / 2),
+		arc('half', 'Half arc', 1, 'arc-half', 12, Math.PI),
+		arc('half', 'Half arc', 1, 'arc-half', 9, Math.PI, { marksLevel: 2 }),
+		arc('figure-half', 'Half figure-eight', 2, 'figure-half', 9, 2 * Math.PI),
+		arc('figure', 'Full figure-eight', 2, 'figure-eight', 9, 4 * Math.PI),
+		arc('figure', 'Full figure-eight', 2, 'figure-eight', 6, 4 * Math.PI, { marksLevel: 3 }),
+		arc('serpentine', 'Serpentine', 3, 'serpentine', 6, 2 * Math.PI),
+		arc('serpentine', 'Serpentine', 3, 'serpentine', 4, 2 * Math.PI),
 	],
 }
 
 const react: Ladder = {
-	id: 'react', version: 1, name: 'React', family: 'agility',
-	about: 'Reading and deciding, on movements that are already safe when planned: each rung names the planned rung that opens it.',
+	id: 'react',
+	version: 1,
+	name: 'React',
+	family: 'agility',
+	about:
+		'Reading and deciding, on movements that are already safe when planned: each rung names the planned rung that opens it.',
 	rungs: [
-		rung('crossover-eyes', 'Crossover run, eyes on the coach', 1, 'crossover-eyes', { distanceM: 10 }, [2, 3], 45, BY_EYE),
-		rung('quick-feet-call', 'Quick feet, then go on call', 1, 'quick-feet-call', { distanceM: 10 }, [2, 3], 60, BY_EYE, { marksLevel: 2, gates: [after('brake', 'stop-5')] }),
-		rung('point-and-go', 'Point and go, two ways', 2, 'point-and-go', { distanceM: 8, angleDeg: 60 }, [2, 4], 60, BY_EYE, { gates: [after('cut', 'sharp-wide')] }),
-		rung('flip-call', 'Flip on the second call', 2, 'flip-call', { distanceM: 10, angleDeg: 90 }, [2, 3], 90, BY_EYE, { marksLevel: 3, gates: [after('cut', 'cut-90')] }),
-		rung('mirror', 'Mirror a partner', 3, 'mirror', { distanceM: 8, angleDeg: 90 }, [2, 2], 120, BY_EYE, { gates: [after('cut', 'cut-90')] }),
+		rung(
+			'crossover-eyes',
+			'Crossover run, eyes on the coach',
+			1,
+			'crossover-eyes',
+			{ distanceM: 10 },
+			[2, 3],
+			45,
+			BY_EYE,
+		),
+		rung(
+			'quick-feet-call',
+			'Quick feet, then go on call',
+			1,
+			'quick-feet-call',
+			{ distanceM: 10 },
+			[2, 3],
+			60,
+			BY_EYE,
+			{ marksLevel: 2, gates: [after('brake', 'stop-5')] },
+		),
+		rung(
+			'point-and-go',
+			'Point and go, two ways',
+			2,
+			'point-and-go',
+			{ distanceM: 8, angleDeg: 60 },
+			[2, 4],
+			60,
+			BY_EYE,
+			{ gates: [after('cut', 'sharp-wide')] },
+		),
+		rung('flip-call', 'Flip on the second call', 2, 'flip-call', { distanceM: 10, angleDeg: 90 }, [2, 3], 90, BY_EYE, {
+			marksLevel: 3,
+			gates: [after('cut', 'cut-90')],
+		}),
+		rung('mirror', 'Mirror a partner', 3, 'mirror', { distanceM: 8, angleDeg: 90 }, [2, 2], 120, BY_EYE, {
+			gates: [after('cut', 'cut-90')],
+		}),
 	],
 }
 
 const KEPT_DISTANCE: PassCriterion = { kind: 'not-below', of: 'distance' }
 const throwing: Ladder = {
-	id: 'throw', version: 1, name: 'Throw', family: 'throw',
-	about: 'From the trunk to the run-in, ball by body mass. Down a ball when release speed falls past the school’s limit.',
+	id: 'throw',
+	version: 1,
+	name: 'Throw',
+	family: 'throw',
+	about:
+		'From the trunk to the run-in, ball by body mass. Down a ball when release speed falls past the school’s limit.',
 	rungs: [
 		rung('kneeling', 'Chest push from kneeling', 1, 'kneeling-chest-push', { ballKg: 3 }, [2, 4], 60, BY_EYE),
 		rung('standing', 'Chest push standing', 1, 'standing-chest-push', { ballKg: 3 }, [2, 4], 60, BY_EYE),
 		rung('overhead', 'Overhead backward', 1, 'overhead-throw', { ballKg: 3 }, [2, 4], 75, KEPT_DISTANCE),
-		rung('underhand', 'Underhand forward', 1, 'underhand-throw', { ballKg: 3 }, [2, 4], 75, KEPT_DISTANCE, { marksLevel: 2 }),
-		rung('rotational', 'Rotational, left and right', 2, 'rotational-throw', { ballKg: 3 }, [2, 3], 75, KEPT_DISTANCE, { marksLevel: 3 }),
+		rung('underhand', 'Underhand forward', 1, 'underhand-throw', { ballKg: 3 }, [2, 4], 75, KEPT_DISTANCE, {
+			marksLevel: 2,
+		}),
+		rung('rotational', 'Rotational, left and right', 2, 'rotational-throw', { ballKg: 3 }, [2, 3], 75, KEPT_DISTANCE, {
+			marksLevel: 3,
+		}),
 		rung('step-in', 'Step-in throw', 3, 'step-in-throw', { ballKg: 2 }, [2, 3], 90, KEPT_DISTANCE),
 		rung('run-in', 'Run-in throw', 3, 'run-in-throw', { ballKg: 2, runInM: 10 }, [2, 3], 120, KEPT_DISTANCE),
 	],
@@ -223,20 +569,62 @@ const throwing: Ladder = {
 
 const STEP_UP: Gate = { kind: 'days-below', days: 10 }
 const carried: Ladder = {
-	id: 'carried-load', version: 1, name: 'Carried load', family: 'sprint',
-	about: 'Small weights on a limb or the trunk: 50–70 % of reps loaded, 20–40 minutes, three or four sessions a week, finish unloaded, and an unloading week each fourth to sixth.',
+	id: 'carried-load',
+	version: 1,
+	name: 'Carried load',
+	family: 'sprint',
+	about:
+		'Small weights on a limb or the trunk: 50–70 % of reps loaded, 20–40 minutes, three or four sessions a week, finish unloaded, and an unloading week each fourth to sixth.',
 	rungs: [
-		rung('near-100', 'Near the joint, 100 g', 2, 'carried-skip', { distanceM: 20, loadG: 100 }, [4, 2], 60, BY_EYE, { gates: [after('acceleration', 'standing-10')] }),
-		rung('far-100', 'Further from it, 100 g', 2, 'carried-skip', { distanceM: 20, loadG: 100 }, [4, 2], 60, BY_EYE, { gates: [STEP_UP] }),
-		rung('run-100', 'Building run, 100 g', 2, 'carried-run', { distanceM: 30, loadG: 100 }, [2, 3], 120, NEAR_OWN_BEST, { gates: [STEP_UP] }),
-		rung('run-250', 'Building run, 250 g', 3, 'carried-run', { distanceM: 30, loadG: 250 }, [2, 3], 120, NEAR_OWN_BEST, { gates: [STEP_UP] }),
-		rung('vest-2000', 'Building run, 2 kg vest', 3, 'trunk-load-run', { distanceM: 30, loadG: 2000 }, [2, 3], 120, NEAR_OWN_BEST, { gates: [STEP_UP] }),
+		rung('near-100', 'Near the joint, 100 g', 2, 'carried-skip', { distanceM: 20, loadG: 100 }, [4, 2], 60, BY_EYE, {
+			gates: [after('acceleration', 'standing-10')],
+		}),
+		rung('far-100', 'Further from it, 100 g', 2, 'carried-skip', { distanceM: 20, loadG: 100 }, [4, 2], 60, BY_EYE, {
+			gates: [STEP_UP],
+		}),
+		rung(
+			'run-100',
+			'Building run, 100 g',
+			2,
+			'carried-run',
+			{ distanceM: 30, loadG: 100 },
+			[2, 3],
+			120,
+			NEAR_OWN_BEST,
+			{ gates: [STEP_UP] },
+		),
+		rung(
+			'run-250',
+			'Building run, 250 g',
+			3,
+			'carried-run',
+			{ distanceM: 30, loadG: 250 },
+			[2, 3],
+			120,
+			NEAR_OWN_BEST,
+			{ gates: [STEP_UP] },
+		),
+		rung(
+			'vest-2000',
+			'Building run, 2 kg vest',
+			3,
+			'trunk-load-run',
+			{ distanceM: 30, loadG: 2000 },
+			[2, 3],
+			120,
+			NEAR_OWN_BEST,
+			{ gates: [STEP_UP] },
+		),
 	],
 }
 
 const tissue: Ladder = {
-	id: 'tissue', version: 1, name: 'Tissue', family: 'tissue',
-	about: 'Slow holds and slow tempo, 5–10 minutes, at least six hours from the fast session. More for the fast, stiff, often-hurt athlete; little for the strong, slow one. Food or supplements: a dietitian or doctor.',
+	id: 'tissue',
+	version: 1,
+	name: 'Tissue',
+	family: 'tissue',
+	about:
+		'Slow holds and slow tempo, 5–10 minutes, at least six hours from the fast session. More for the fast, stiff, often-hurt athlete; little for the strong, slow one. Food or supplements: a dietitian or doctor.',
 	rungs: [
 		rung('calf-two', 'Calf hold on two legs', 1, 'calf-hold', {}, [3, 2], 30, BY_EYE),
 		rung('bridge', 'Long bridge hold', 1, 'bridge-hold', {}, [3, 1], 30, BY_EYE),
@@ -248,40 +636,108 @@ const tissue: Ladder = {
 }
 
 const capacity: Ladder = {
-	id: 'capacity', version: 1, name: 'General capacity', family: 'prepare',
+	id: 'capacity',
+	version: 1,
+	name: 'General capacity',
+	family: 'prepare',
 	about: 'How much of this, and which, is a question of school: carries and hard runs, or short sport-shaped shuttles.',
 	rungs: [
 		rung('easy-run', 'Easy run', 1, 'easy-run', { distanceM: 600 }, [1, 1], 0, BY_EYE),
 		rung('carry', 'Loaded carry 25 m', 1, 'loaded-carry', { distanceM: 25 }, [3, 1], 60, BY_EYE),
 		rung('sled', 'Sled walk 20 m', 1, 'sled-walk', { distanceM: 20 }, [4, 1], 75, BY_EYE),
 		rung('rope', 'Rope pull 15 m', 1, 'rope-pull', { distanceM: 15 }, [3, 1], 75, BY_EYE),
-		rung('shuttles', 'Short shuttles, 4 at a time', 1, 'shuttle-repeat', { distanceM: 40, angleDeg: 180 }, [2, 4], 120, PACE_KEPT, { gates: [{ kind: 'school', question: 'conditioning', side: 'shuttles' }, after('cut', 'wide')] }),
-		rung('hard-200', 'Hard run 200 m', 1, 'hard-run', { distanceM: 200 }, [1, 4], 180, PACE_KEPT, { gates: [{ kind: 'school', question: 'conditioning', side: 'long-runs' }] }),
-		rung('hard-300', 'Hard run 300 m', 1, 'hard-run', { distanceM: 300 }, [1, 4], 180, PACE_KEPT, { gates: [{ kind: 'school', question: 'volume', side: 'capacity' }, { kind: 'school', question: 'conditioning', side: 'long-runs' }] }),
+		rung(
+			'shuttles',
+			'Short shuttles, 4 at a time',
+			1,
+			'shuttle-repeat',
+			{ distanceM: 40, angleDeg: 180 },
+			[2, 4],
+			120,
+			PACE_KEPT,
+			{ gates: [{ kind: 'school', question: 'conditioning', side: 'shuttles' }, after('cut', 'wide')] },
+		),
+		rung('hard-200', 'Hard run 200 m', 1, 'hard-run', { distanceM: 200 }, [1, 4], 180, PACE_KEPT, {
+			gates: [{ kind: 'school', question: 'conditioning', side: 'long-runs' }],
+		}),
+		rung('hard-300', 'Hard run 300 m', 1, 'hard-run', { distanceM: 300 }, [1, 4], 180, PACE_KEPT, {
+			gates: [
+				{ kind: 'school', question: 'volume', side: 'capacity' },
+				{ kind: 'school', question: 'conditioning', side: 'long-runs' },
+			],
+		}),
 	],
 }
 
 const contrast: Ladder = {
-	id: 'contrast', version: 1, name: 'Slow-to-fast contrast', family: 'sprint',
-	about: 'A heavy effort, five to ten minutes, then the fast one. Individual response decides: try it against sessions without.',
+	id: 'contrast',
+	version: 1,
+	name: 'Slow-to-fast contrast',
+	family: 'sprint',
+	about:
+		'A heavy effort, five to ten minutes, then the fast one. Individual response decides: try it against sessions without.',
 	rungs: [
-		rung('heavy-free-10', 'Heavy pull, then free 10 m', 2, 'contrast-start', { distanceM: 10, resistPercent: 50 }, [2, 2], 420, NEAR_OWN_BEST, { gates: [{ kind: 'school', question: 'contrast', side: 'use' }, after('acceleration', 'three-point-10')] }),
-		rung('heavy-free-20', 'Heavy pull, then free 20 m', 3, 'contrast-start', { distanceM: 20, resistPercent: 50 }, [3, 2], 480, NEAR_OWN_BEST, { gates: [{ kind: 'school', question: 'contrast', side: 'use' }] }),
+		rung(
+			'heavy-free-10',
+			'Heavy pull, then free 10 m',
+			2,
+			'contrast-start',
+			{ distanceM: 10, resistPercent: 50 },
+			[2, 2],
+			420,
+			NEAR_OWN_BEST,
+			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }, after('acceleration', 'three-point-10')] },
+		),
+		rung(
+			'heavy-free-20',
+			'Heavy pull, then free 20 m',
+			3,
+			'contrast-start',
+			{ distanceM: 20, resistPercent: 50 },
+			[3, 2],
+			480,
+			NEAR_OWN_BEST,
+			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }] },
+		),
 	],
 }
 
-const back = (effortPercent: number): Rung => rung(`run-${effortPercent}`, `Run at ${effortPercent} %`, 1, effortPercent >= 90 ? 'return-run' : 'build-run', { distanceM: 30, runInM: 15, effortPercent }, effortPercent >= 90 ? [1, 4] : [1, 5], effortPercent >= 90 ? 240 : 120, COMFORT)
+const back = (effortPercent: number): Rung =>
+	rung(
+		`run-${effortPercent}`,
+		`Run at ${effortPercent} %`,
+		1,
+		effortPercent >= 90 ? 'return-run' : 'build-run',
+		{ distanceM: 30, runInM: 15, effortPercent },
+		effortPercent >= 90 ? [1, 4] : [1, 5],
+		effortPercent >= 90 ? 240 : 120,
+		COMFORT,
+	)
 const returnRun: Ladder = {
-	id: 're-entry-run', version: 1, name: 'Back to running', family: 'sprint', path: 're-entry',
-	about: 'One step a session, four to six reps, 48 hours between steps from 90 % up. Discomfort of 1 or more ends the day and repeats the step.',
+	id: 're-entry-run',
+	version: 1,
+	name: 'Back to running',
+	family: 'sprint',
+	path: 're-entry',
+	about:
+		'One step a session, four to six reps, 48 hours between steps from 90 % up. Discomfort of 1 or more ends the day and repeats the step.',
 	rungs: [
 		rung('walk', 'Walk through the shapes', 1, 'walk-through', { distanceM: 20 }, [1, 4], 30, COMFORT),
 		rung('shapes', 'Drills', 1, 'a-run', { distanceM: 20 }, [2, 2], 45, COMFORT),
-		back(60), back(70), back(80), back(90), back(95), back(100),
+		back(60),
+		back(70),
+		back(80),
+		back(90),
+		back(95),
+		back(100),
 	],
 }
 const returnLand: Ladder = {
-	id: 're-entry-land', version: 1, name: 'Back to landing', family: 'plyometric', path: 're-entry',
+	id: 're-entry-land',
+	version: 1,
+	name: 'Back to landing',
+	family: 'plyometric',
+	path: 're-entry',
 	about: 'For ankle and knee: two feet, one foot, spring, then a planned small cut before a sharp one.',
 	rungs: [
 		rung('stick-two', 'Stick on two feet', 1, 'two-foot-stick', {}, [2, 3], 45, COMFORT),
@@ -292,26 +748,80 @@ const returnLand: Ladder = {
 	],
 }
 const returnThrow: Ladder = {
-	id: 're-entry-throw', version: 1, name: 'Back to throwing', family: 'throw', path: 're-entry',
+	id: 're-entry-throw',
+	version: 1,
+	name: 'Back to throwing',
+	family: 'throw',
+	path: 're-entry',
 	about: 'By ball and effort: the light ball at half effort first.',
 	rungs: [
 		rung('toss-50', 'Easy toss, 1 kg, 50 %', 1, 'easy-toss', { ballKg: 1, effortPercent: 50 }, [1, 5], 45, COMFORT),
 		rung('toss-70', 'Toss, 1 kg, 70 %', 1, 'easy-toss', { ballKg: 1, effortPercent: 70 }, [1, 6], 45, COMFORT),
-		rung('push-80', 'Chest push, 2 kg, 80 %', 1, 'kneeling-chest-push', { ballKg: 2, effortPercent: 80 }, [1, 6], 60, COMFORT),
-		rung('push-95', 'Chest push, 3 kg, 95 %', 1, 'standing-chest-push', { ballKg: 3, effortPercent: 95 }, [1, 6], 60, COMFORT),
+		rung(
+			'push-80',
+			'Chest push, 2 kg, 80 %',
+			1,
+			'kneeling-chest-push',
+			{ ballKg: 2, effortPercent: 80 },
+			[1, 6],
+			60,
+			COMFORT,
+		),
+		rung(
+			'push-95',
+			'Chest push, 3 kg, 95 %',
+			1,
+			'standing-chest-push',
+			{ ballKg: 3, effortPercent: 95 },
+			[1, 6],
+			60,
+			COMFORT,
+		),
 	],
 }
 
 const ALL: Ladder[] = [
-	shock, stiffness, skipRhythm, bound, lateralBound, takeOff, acceleration, topSpeed, assisted, repeatSpeed, brake, cut, curve, react, throwing, carried, tissue,
-	returnRun, returnLand, returnThrow, capacity, contrast,
+	shock,
+	stiffness,
+	skipRhythm,
+	bound,
+	lateralBound,
+	takeOff,
+	acceleration,
+	topSpeed,
+	assisted,
+	repeatSpeed,
+	brake,
+	cut,
+	curve,
+	react,
+	throwing,
+	carried,
+	tissue,
+	returnRun,
+	returnLand,
+	returnThrow,
+	capacity,
+	contrast,
 ]
-const nameOf = (ladderId: string, rungId: string): string | undefined => ALL.find((ladder) => ladder.id === ladderId)?.rungs.find((one) => one.id === rungId)?.name
+const nameOf = (ladderId: string, rungId: string): string | undefined =>
+	ALL.find((ladder) => ladder.id === ladderId)?.rungs.find((one) => one.id === rungId)?.name
 
 /** Every ladder, its gates with the name of the rung they wait for. */
 export const LADDERS: Ladder[] = ALL.map((ladder) => ({
-	...ladder, rungs: ladder.rungs.map((one) => ({ ...one, gates: one.gates.map((gate) => (gate.kind === 'passed' ? { ...gate, rungName: nameOf(gate.ladderId, gate.rungId) } : gate)) })),
+	...ladder,
+	rungs: ladder.rungs.map((one) => ({
+		...one,
+		gates: one.gates.map((gate) =>
+			gate.kind === 'passed' ? { ...gate, rungName: nameOf(gate.ladderId, gate.rungId) } : gate,
+		),
+	})),
 }))
 
 /** Which path leads back to a family of ladders. */
-export const RETURN_PATHS: Partial<Record<Ladder['family'], string>> = { sprint: 're-entry-run', agility: 're-entry-land', plyometric: 're-entry-land', throw: 're-entry-throw' }
+export const RETURN_PATHS: Partial<Record<Ladder['family'], string>> = {
+	sprint: 're-entry-run',
+	agility: 're-entry-land',
+	plyometric: 're-entry-land',
+	throw: 're-entry-throw',
+}

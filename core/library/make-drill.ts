@@ -1,8 +1,9 @@
-import { scaleDose } from '../dose/scale-dose'
+import { scaleDose } from './scale-dose'
 import { PARAMETERS, type Dose, type Drill, type Level, type ParameterName, type Parameters } from './types'
 
 /** A drill as it is written down; what can be derived is left out. */
-export interface DrillSpec extends Partial<Omit<Drill, 'defaults' | 'doses' | 'ranges' | 'space' | 'cues' | 'lookFor' | 'faults'>> {
+export interface DrillSpec
+	extends Partial<Omit<Drill, 'defaults' | 'doses' | 'ranges' | 'space' | 'cues' | 'lookFor' | 'faults'>> {
 	id: string
 	name: string
 	/** Sets × reps of a level-2 athlete. */
@@ -21,28 +22,75 @@ export interface DrillSpec extends Partial<Omit<Drill, 'defaults' | 'doses' | 'r
 
 /** What may usually be set, by parameter [our setting]; a drill narrows it. */
 const USUAL_RANGES: Record<ParameterName, readonly [number, number]> = {
-	distanceM: [5, 60], heightCm: [15, 75], angleDeg: [15, 180], ballKg: [1, 5], runInM: [10, 40], radiusM: [4, 15], approachSteps: [0, 12],
-	assistPercent: [5, 20], resistPercent: [5, 50], effortPercent: [50, 100], loadG: [50, 1000], minutes: [2, 40],
+	distanceM: [5, 60],
+	heightCm: [15, 75],
+	angleDeg: [15, 180],
+	ballKg: [1, 5],
+	runInM: [10, 40],
+	radiusM: [4, 15],
+	approachSteps: [0, 12],
+	assistPercent: [5, 20],
+	resistPercent: [5, 50],
+	effortPercent: [50, 100],
+	loadG: [50, 1000],
+	minutes: [2, 40],
 }
 /** Room to slow down after a maximal sprint, m [common practice]. */
 const RUN_OUT_M = 15
 
 /** Level 1 starts at two thirds, level 3 with a set more; rebounds from a box do not grow by sets [our setting]. */
 function dosesFrom(dose: Dose, intensity: Drill['intensity']): Record<Level, Dose> {
-	return { 1: scaleDose(dose, 2 / 3), 2: dose, 3: intensity === 'shock' ? dose : { sets: dose.sets + 1, reps: dose.reps } }
+	return {
+		1: scaleDose(dose, 2 / 3),
+		2: dose,
+		3: intensity === 'shock' ? dose : { sets: dose.sets + 1, reps: dose.reps },
+	}
 }
 
 export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: DrillSpec): Drill {
-	const { dose: [sets, reps], restS, repS, parameters = {}, ranges, doses, widthM, cue, look, fault, ...rest } = spec
-	const merged = { pattern: 'linear' as const, legs: 'both' as const, reactive: false, intensity: 'low' as const, counting: {}, measures: ['quality' as const], regions: {}, alternatives: {}, kit: [], cautions: [], ...common, ...rest }
+	const {
+		dose: [sets, reps],
+		restS,
+		repS,
+		parameters = {},
+		ranges,
+		doses,
+		widthM,
+		cue,
+		look,
+		fault,
+		...rest
+	} = spec
+	const merged = {
+		pattern: 'linear' as const,
+		legs: 'both' as const,
+		reactive: false,
+		intensity: 'low' as const,
+		counting: {},
+		measures: ['quality' as const],
+		regions: {},
+		alternatives: {},
+		kit: [],
+		cautions: [],
+		...common,
+		...rest,
+	}
 	const used = PARAMETERS.filter((name) => parameters[name] !== undefined)
-	const runOutM = merged.counting.metres && ['fast', 'maximal'].includes(merged.counting.metres.plannedZone) ? RUN_OUT_M : 0
+	const runOutM =
+		merged.counting.metres && ['fast', 'maximal'].includes(merged.counting.metres.plannedZone) ? RUN_OUT_M : 0
 	return {
-		...merged, version: merged.version ?? 2,
+		...merged,
+		version: merged.version ?? 2,
 		defaults: { sets, reps, restS, repS, ...parameters },
 		doses: doses ?? dosesFrom({ sets, reps }, merged.intensity),
 		ranges: Object.fromEntries(used.map((name) => [name, ranges?.[name] ?? USUAL_RANGES[name]])),
-		space: { lengthM: Math.max(3, (parameters.runInM ?? 0) + (parameters.distanceM ?? 0) + runOutM), widthM: widthM ?? 2, ...(runOutM > 0 ? { runOutM } : {}) },
-		cues: cue.split('; '), lookFor: look.split('; '), faults: [{ fault: fault[0], correction: fault[1] }],
+		space: {
+			lengthM: Math.max(3, (parameters.runInM ?? 0) + (parameters.distanceM ?? 0) + runOutM),
+			widthM: widthM ?? 2,
+			...(runOutM > 0 ? { runOutM } : {}),
+		},
+		cues: cue.split('; '),
+		lookFor: look.split('; '),
+		faults: [{ fault: fault[0], correction: fault[1] }],
 	}
 }

@@ -1,53 +1,207 @@
 import type { School, SchoolChoices, SchoolNumbers } from './types'
 
 type Question = {
-	[K in keyof SchoolChoices]: { id: K; question: string; sides: { id: SchoolChoices[K]; name: string; why: string; does: string }[] }
+	[K in keyof SchoolChoices]: {
+		id: K
+		question: string
+		sides: { id: SchoolChoices[K]; name: string; why: string; does: string }[]
+	}
 }[keyof SchoolChoices]
 
 /** Where good coaches disagree: each side in a sentence, and what it changes in the verdicts. */
 export const QUESTIONS: Question[] = [
-	{ id: 'boxHeight', question: 'How high a box?', sides: [
-		{ id: 'low', name: 'Stay low', why: 'Contact is what transfers: only a box whose contact meets the sprint goal trains sprinting.', does: 'A depth jump moves up a box only when its contact meets the sprint goal.' },
-		{ id: 'climb', name: 'Climb', why: 'Absorbing from higher builds strength that lower boxes do not.', does: 'A passed box opens the next one, up to the highest.' },
-	] },
-	{ id: 'depthJumps', question: 'Depth jumps when?', sides: [
-		{ id: 'peaking', name: 'In peaking', why: 'The effect fades with constant use: keep it for when it counts.', does: 'Rebounds from a box are closed outside peaking.' },
-		{ id: 'peaking-and-intensify', name: 'In intensify and peaking', why: 'A jump sport needs longer with them.', does: 'Rebounds from a box open one phase earlier.' },
-		{ id: 'all-year', name: 'A little all year', why: 'A skill that is left alone for months has to be learned again.', does: 'Open in all phases but unloading, at 60 % of the dose outside peaking.' },
-		{ id: 'never', name: 'Never', why: 'For squads that come back from injury or have no supervised box.', does: 'Rebounds from a box stay closed.' },
-	] },
-	{ id: 'boxJudgement', question: 'Contact or rebound?', sides: [
-		{ id: 'rebound-under-ceiling', name: 'Rebound under a ceiling', why: 'As short as keeps the recoil: a short contact with no height is a tap.', does: 'A box is passed when contact is under the ceiling and the index has not fallen beyond noise.' },
-		{ id: 'shortest-contact', name: 'Shortest contact', why: 'The ground decides: time on it is what separates a beginner from an expert.', does: 'Contact under the ceiling is enough.' },
-	] },
-	{ id: 'volume', question: 'How much?', sides: [
-		{ id: 'skill', name: 'Skill dose', why: 'Few perfect reps, walk back, one hour.', does: 'Hard finishing work stays closed.' },
-		{ id: 'capacity', name: 'Capacity', why: 'Athletes who stand long hard work hold their speed late.', does: 'Hard finishing work opens as a part of its own.' },
-	] },
-	{ id: 'conditioning', question: 'Conditioning how?', sides: [
-		{ id: 'shuttles', name: 'Sport-shaped shuttles', why: 'Efforts of 5–12 s with turns are what the match asks.', does: 'Shuttles are open, hard runs of 200–400 m closed.' },
-		{ id: 'long-runs', name: 'Hard 200–400 m', why: 'A large engine carries everything else.', does: 'Hard runs are open, shuttles as conditioning closed.' },
-	] },
-	{ id: 'leftRight', question: 'A gap between left and right?', sides: [
-		{ id: 'close', name: 'Close it', why: 'Speed rises as the gap shrinks.', does: 'A gap that is real and 10 % or more puts a rep of each set on the lagging side, not more in all.' },
-		{ id: 'leave', name: 'Leave it', why: 'Gaps are common and harmless in healthy athletes.', does: 'The gap is told, nothing changes.' },
-	] },
-	{ id: 'variety', question: 'When a ladder stands still?', sides: [
-		{ id: 'same', name: 'Same rung until passed', why: 'Repetition teaches; change hides whether it did.', does: 'After four flat exposures another variation is proposed, not prescribed.' },
-		{ id: 'rotate', name: 'Rotate variations', why: 'A stale stimulus stops working.', does: 'After four flat exposures the variation is swapped, same rung.' },
-	] },
-	{ id: 'contrast', question: 'Slow before fast?', sides: [
-		{ id: 'own-trial', name: 'Only after an own trial', why: 'It helps some and costs others time and joints.', does: 'The contrast ladder is closed until the athlete’s own trial says it helps.' },
-		{ id: 'use', name: 'Use it', why: 'A heavy effort wakes up the fast one that follows.', does: 'The contrast ladder is open from its level on.' },
-	] },
-	{ id: 'resistance', question: 'Pulling loads?', sides: [
-		{ id: 'heavy-to-light', name: 'Heavy first, then lighter', why: 'Force first, speed towards the season.', does: 'The variation offered is heavy in accumulate, moderate in intensify, light in peaking.' },
-		{ id: 'light-only', name: 'Light only', why: 'What costs speed teaches slowness.', does: 'Only the light pull is ever offered.' },
-	] },
-	{ id: 'goodDay', question: 'A very good day?', sides: [
-		{ id: 'stop', name: 'Stop at the peak', why: 'The best rep is a good last one.', does: 'A set ended for a good day counts as done.' },
-		{ id: 'finish', name: 'Finish the plan', why: 'The plan was made with a clear head.', does: 'Reps left out on a good day are reps not done.' },
-	] },
+	{
+		id: 'boxHeight',
+		question: 'How high a box?',
+		sides: [
+			{
+				id: 'low',
+				name: 'Stay low',
+				why: 'Contact is what transfers: only a box whose contact meets the sprint goal trains sprinting.',
+				does: 'A depth jump moves up a box only when its contact meets the sprint goal.',
+			},
+			{
+				id: 'climb',
+				name: 'Climb',
+				why: 'Absorbing from higher builds strength that lower boxes do not.',
+				does: 'A passed box opens the next one, up to the highest.',
+			},
+		],
+	},
+	{
+		id: 'depthJumps',
+		question: 'Depth jumps when?',
+		sides: [
+			{
+				id: 'peaking',
+				name: 'In peaking',
+				why: 'The effect fades with constant use: keep it for when it counts.',
+				does: 'Rebounds from a box are closed outside peaking.',
+			},
+			{
+				id: 'peaking-and-intensify',
+				name: 'In intensify and peaking',
+				why: 'A jump sport needs longer with them.',
+				does: 'Rebounds from a box open one phase earlier.',
+			},
+			{
+				id: 'all-year',
+				name: 'A little all year',
+				why: 'A skill that is left alone for months has to be learned again.',
+				does: 'Open in all phases but unloading, at 60 % of the dose outside peaking.',
+			},
+			{
+				id: 'never',
+				name: 'Never',
+				why: 'For squads that come back from injury or have no supervised box.',
+				does: 'Rebounds from a box stay closed.',
+			},
+		],
+	},
+	{
+		id: 'boxJudgement',
+		question: 'Contact or rebound?',
+		sides: [
+			{
+				id: 'rebound-under-ceiling',
+				name: 'Rebound under a ceiling',
+				why: 'As short as keeps the recoil: a short contact with no height is a tap.',
+				does: 'A box is passed when contact is under the ceiling and the index has not fallen beyond noise.',
+			},
+			{
+				id: 'shortest-contact',
+				name: 'Shortest contact',
+				why: 'The ground decides: time on it is what separates a beginner from an expert.',
+				does: 'Contact under the ceiling is enough.',
+			},
+		],
+	},
+	{
+		id: 'volume',
+		question: 'How much?',
+		sides: [
+			{
+				id: 'skill',
+				name: 'Skill dose',
+				why: 'Few perfect reps, walk back, one hour.',
+				does: 'Hard finishing work stays closed.',
+			},
+			{
+				id: 'capacity',
+				name: 'Capacity',
+				why: 'Athletes who stand long hard work hold their speed late.',
+				does: 'Hard finishing work opens as a part of its own.',
+			},
+		],
+	},
+	{
+		id: 'conditioning',
+		question: 'Conditioning how?',
+		sides: [
+			{
+				id: 'shuttles',
+				name: 'Sport-shaped shuttles',
+				why: 'Efforts of 5–12 s with turns are what the match asks.',
+				does: 'Shuttles are open, hard runs of 200–400 m closed.',
+			},
+			{
+				id: 'long-runs',
+				name: 'Hard 200–400 m',
+				why: 'A large engine carries everything else.',
+				does: 'Hard runs are open, shuttles as conditioning closed.',
+			},
+		],
+	},
+	{
+		id: 'leftRight',
+		question: 'A gap between left and right?',
+		sides: [
+			{
+				id: 'close',
+				name: 'Close it',
+				why: 'Speed rises as the gap shrinks.',
+				does: 'A gap that is real and 10 % or more puts a rep of each set on the lagging side, not more in all.',
+			},
+			{
+				id: 'leave',
+				name: 'Leave it',
+				why: 'Gaps are common and harmless in healthy athletes.',
+				does: 'The gap is told, nothing changes.',
+			},
+		],
+	},
+	{
+		id: 'variety',
+		question: 'When a ladder stands still?',
+		sides: [
+			{
+				id: 'same',
+				name: 'Same rung until passed',
+				why: 'Repetition teaches; change hides whether it did.',
+				does: 'After four flat exposures another variation is proposed, not prescribed.',
+			},
+			{
+				id: 'rotate',
+				name: 'Rotate variations',
+				why: 'A stale stimulus stops working.',
+				does: 'After four flat exposures the variation is swapped, same rung.',
+			},
+		],
+	},
+	{
+		id: 'contrast',
+		question: 'Slow before fast?',
+		sides: [
+			{
+				id: 'own-trial',
+				name: 'Only after an own trial',
+				why: 'It helps some and costs others time and joints.',
+				does: 'The contrast ladder is closed until the athlete’s own trial says it helps.',
+			},
+			{
+				id: 'use',
+				name: 'Use it',
+				why: 'A heavy effort wakes up the fast one that follows.',
+				does: 'The contrast ladder is open from its level on.',
+			},
+		],
+	},
+	{
+		id: 'resistance',
+		question: 'Pulling loads?',
+		sides: [
+			{
+				id: 'heavy-to-light',
+				name: 'Heavy first, then lighter',
+				why: 'Force first, speed towards the season.',
+				does: 'The variation offered is heavy in accumulate, moderate in intensify, light in peaking.',
+			},
+			{
+				id: 'light-only',
+				name: 'Light only',
+				why: 'What costs speed teaches slowness.',
+				does: 'Only the light pull is ever offered.',
+			},
+		],
+	},
+	{
+		id: 'goodDay',
+		question: 'A very good day?',
+		sides: [
+			{
+				id: 'stop',
+				name: 'Stop at the peak',
+				why: 'The best rep is a good last one.',
+				does: 'A set ended for a good day counts as done.',
+			},
+			{
+				id: 'finish',
+				name: 'Finish the plan',
+				why: 'The plan was made with a clear head.',
+				does: 'Reps left out on a good day are reps not done.',
+			},
+		],
+	},
 ]
 
 export interface NumberBound {
@@ -81,41 +235,104 @@ export const contactRisePercent = (numbers: SchoolNumbers): number => 2 * number
 
 /** The default school: few perfect reps, low boxes judged by contact, stop at the peak. Numbers are our setting. */
 export const QUALITY_FIRST: School = {
-	id: 'quality-first', version: 2, name: 'Quality first',
+	id: 'quality-first',
+	version: 2,
+	name: 'Quality first',
 	about: 'Few perfect reps, low boxes judged by contact time, stop at the peak.',
-	choices: { boxHeight: 'low', depthJumps: 'peaking', boxJudgement: 'rebound-under-ceiling', volume: 'skill', conditioning: 'shuttles', leftRight: 'close', variety: 'same', contrast: 'own-trial', resistance: 'heavy-to-light', goodDay: 'stop' },
-	numbers: {
-		passCeilingLevel2Ms: 250, passCeilingLevel3Ms: 200, sprintGoalMs: 150, highestBoxCm: 45, dropOffSpeedPercent: 3, dropOffRepeatPercent: 5, dropOffJumpPercent: 5,
-		rampPercent: 15, spacingH: 48, weeksToUnloading: 4, assistedCapPercent: 10, carriedSpeedLossPercent: 5, ballSpeedLossPercent: 10, advancesPerSession: 1,
+	choices: {
+		boxHeight: 'low',
+		depthJumps: 'peaking',
+		boxJudgement: 'rebound-under-ceiling',
+		volume: 'skill',
+		conditioning: 'shuttles',
+		leftRight: 'close',
+		variety: 'same',
+		contrast: 'own-trial',
+		resistance: 'heavy-to-light',
+		goodDay: 'stop',
 	},
-	finisher: false, fastDayOffer: true,
+	numbers: {
+		passCeilingLevel2Ms: 250,
+		passCeilingLevel3Ms: 200,
+		sprintGoalMs: 150,
+		highestBoxCm: 45,
+		dropOffSpeedPercent: 3,
+		dropOffRepeatPercent: 5,
+		dropOffJumpPercent: 5,
+		rampPercent: 15,
+		spacingH: 48,
+		weeksToUnloading: 4,
+		assistedCapPercent: 10,
+		carriedSpeedLossPercent: 5,
+		ballSpeedLossPercent: 10,
+		advancesPerSession: 1,
+	},
+	finisher: false,
+	fastDayOffer: true,
 }
 
 export const JUMP_LADDER: School = {
-	...QUALITY_FIRST, id: 'jump-ladder', version: 1, name: 'Jump ladder',
+	...QUALITY_FIRST,
+	id: 'jump-ladder',
+	version: 1,
+	name: 'Jump ladder',
 	about: 'For squads that jump: higher boxes, rebounds from intensify on.',
 	choices: { ...QUALITY_FIRST.choices, boxHeight: 'climb', depthJumps: 'peaking-and-intensify' },
-	numbers: { ...QUALITY_FIRST.numbers, passCeilingLevel3Ms: 220, sprintGoalMs: 180, highestBoxCm: 75, assistedCapPercent: 0 },
+	numbers: {
+		...QUALITY_FIRST.numbers,
+		passCeilingLevel3Ms: 220,
+		sprintGoalMs: 180,
+		highestBoxCm: 75,
+		assistedCapPercent: 0,
+	},
 }
 
 export const CAPACITY_BASE: School = {
-	...QUALITY_FIRST, id: 'capacity-base', version: 1, name: 'Capacity base',
+	...QUALITY_FIRST,
+	id: 'capacity-base',
+	version: 1,
+	name: 'Capacity base',
 	about: 'Stand long hard work: wider limits, a finisher, two advances a session.',
-	choices: { ...QUALITY_FIRST.choices, depthJumps: 'all-year', volume: 'capacity', conditioning: 'long-runs', goodDay: 'finish' },
-	numbers: {
-		...QUALITY_FIRST.numbers, dropOffSpeedPercent: 5, dropOffRepeatPercent: 8, dropOffJumpPercent: 8, rampPercent: 20, weeksToUnloading: 6,
-		carriedSpeedLossPercent: 10, ballSpeedLossPercent: 15, advancesPerSession: 2,
+	choices: {
+		...QUALITY_FIRST.choices,
+		depthJumps: 'all-year',
+		volume: 'capacity',
+		conditioning: 'long-runs',
+		goodDay: 'finish',
 	},
-	finisher: true, fastDayOffer: false,
+	numbers: {
+		...QUALITY_FIRST.numbers,
+		dropOffSpeedPercent: 5,
+		dropOffRepeatPercent: 8,
+		dropOffJumpPercent: 8,
+		rampPercent: 20,
+		weeksToUnloading: 6,
+		carriedSpeedLossPercent: 10,
+		ballSpeedLossPercent: 15,
+		advancesPerSession: 2,
+	},
+	finisher: true,
+	fastDayOffer: false,
 }
 
 export const RETURN_AND_PROTECT: School = {
-	...QUALITY_FIRST, id: 'return-and-protect', version: 1, name: 'Return and protect',
+	...QUALITY_FIRST,
+	id: 'return-and-protect',
+	version: 1,
+	name: 'Return and protect',
 	about: 'After injury or a long break: narrow limits, long spacing, no box rebounds.',
 	choices: { ...QUALITY_FIRST.choices, depthJumps: 'never' },
 	numbers: {
-		...QUALITY_FIRST.numbers, highestBoxCm: 30, dropOffSpeedPercent: 2, dropOffRepeatPercent: 4, dropOffJumpPercent: 4, rampPercent: 10, spacingH: 72,
-		weeksToUnloading: 3, assistedCapPercent: 0, carriedSpeedLossPercent: 3,
+		...QUALITY_FIRST.numbers,
+		highestBoxCm: 30,
+		dropOffSpeedPercent: 2,
+		dropOffRepeatPercent: 4,
+		dropOffJumpPercent: 4,
+		rampPercent: 10,
+		spacingH: 72,
+		weeksToUnloading: 3,
+		assistedCapPercent: 0,
+		carriedSpeedLossPercent: 3,
 	},
 	fastDayOffer: false,
 }

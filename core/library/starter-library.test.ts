@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { countLine } from '../dose/count-line'
-import { repsOf } from '../dose/scale-dose'
+import { repsOf } from './scale-dose'
 import { TISSUE_HOURS } from '../plan/session-checks'
 import { lockOf, lockOfDrill, plainContext } from '../progress/locks'
 import type { LadderState } from '../progress/types'
@@ -14,14 +14,21 @@ const ladders = Object.values(STARTER_LIBRARY.ladders)
 describe('the starter library', () => {
 	it('has about a hundred drills over all families, and twenty ladders, the way back in three paths', () => {
 		expect(drills.length).toBeGreaterThanOrEqual(100)
-		for (const family of FAMILIES) expect(drills.filter((drill) => drill.family === family).length, family).toBeGreaterThanOrEqual(7)
+		for (const family of FAMILIES)
+			expect(drills.filter((drill) => drill.family === family).length, family).toBeGreaterThanOrEqual(7)
 		expect(ladders.filter((ladder) => ladder.path === undefined)).toHaveLength(19)
-		expect(ladders.filter((ladder) => ladder.path === 're-entry').map((ladder) => ladder.id).sort()).toEqual(['re-entry-land', 're-entry-run', 're-entry-throw'])
+		expect(
+			ladders
+				.filter((ladder) => ladder.path === 're-entry')
+				.map((ladder) => ladder.id)
+				.sort(),
+		).toEqual(['re-entry-land', 're-entry-run', 're-entry-throw'])
 	})
 
 	it('gives every drill a cue, something to look for, a fault with its correction, and a way to measure', () => {
 		for (const drill of drills) {
-			for (const list of [drill.cues, drill.lookFor, drill.faults, drill.measures]) expect(list.length, drill.id).toBeGreaterThan(0)
+			for (const list of [drill.cues, drill.lookFor, drill.faults, drill.measures])
+				expect(list.length, drill.id).toBeGreaterThan(0)
 		}
 	})
 
@@ -37,17 +44,20 @@ describe('the starter library', () => {
 
 	it('gives every loaded region an alternative, every used parameter a range that holds the default, and doses that grow with the level', () => {
 		for (const drill of drills) {
-			for (const region of Object.keys(drill.regions)) expect(drill.alternatives[region as Region], `${drill.id}: ${region}`).toBeDefined()
+			for (const region of Object.keys(drill.regions))
+				expect(drill.alternatives[region as Region], `${drill.id}: ${region}`).toBeDefined()
 			for (const name of PARAMETERS) {
 				const [value, range] = [drill.defaults[name], drill.ranges[name]]
 				expect(range === undefined, `${drill.id} ${name}`).toBe(value === undefined)
-				if (value !== undefined && range) expect(value >= range[0] && value <= range[1], `${drill.id} ${name}`).toBe(true)
+				if (value !== undefined && range)
+					expect(value >= range[0] && value <= range[1], `${drill.id} ${name}`).toBe(true)
 			}
 			expect(repsOf(drill.doses[1])).toBeLessThanOrEqual(repsOf(drill.doses[2]))
 			expect(repsOf(drill.doses[2])).toBeLessThanOrEqual(repsOf(drill.doses[3]))
 			expect(drill.space.lengthM).toBeGreaterThan(0)
 			// Common practice: 15 m to slow down after a maximal sprint.
-			if (drill.family === 'sprint' && drill.counting.metres?.plannedZone === 'maximal') expect(drill.space.runOutM, drill.id).toBeGreaterThanOrEqual(15)
+			if (drill.family === 'sprint' && drill.counting.metres?.plannedZone === 'maximal')
+				expect(drill.space.runOutM, drill.id).toBeGreaterThanOrEqual(15)
 		}
 	})
 
@@ -63,25 +73,41 @@ describe('the starter library', () => {
 				if (rung.pass.kind === 'time-within') expect(drill?.start, rung.id).toBeDefined()
 				if (rung.pass.kind === 'not-below') expect(drill?.measures, rung.id).toContain(rung.pass.of)
 				if (rung.drillId.endsWith('depth-jump')) expect(rung.dose.reps).toBeLessThanOrEqual(5)
-				for (const gate of rung.gates) if (gate.kind === 'passed') expect(() => rungOf(STARTER_LIBRARY.ladders[gate.ladderId]!, gate.rungId)).not.toThrow()
-				for (const variation of rung.variations ?? []) expect(STARTER_LIBRARY.drills[variation.drillId], variation.name).toBeDefined()
+				for (const gate of rung.gates)
+					if (gate.kind === 'passed')
+						expect(() => rungOf(STARTER_LIBRARY.ladders[gate.ladderId]!, gate.rungId)).not.toThrow()
+				for (const variation of rung.variations ?? [])
+					expect(STARTER_LIBRARY.drills[variation.drillId], variation.name).toBeDefined()
 			}
 		}
 	})
 
 	it('keeps the trade’s own steps (common practice, no source)', () => {
 		const shock = STARTER_LIBRARY.ladders.shock!
-		const inches = (kind: string) => shock.rungs.filter((rung) => rung.id.startsWith(kind)).map((rung) => Math.round((rung.parameters.heightCm ?? 0) / 2.5))
+		const inches = (kind: string) =>
+			shock.rungs
+				.filter((rung) => rung.id.startsWith(kind))
+				.map((rung) => Math.round((rung.parameters.heightCm ?? 0) / 2.5))
 		// Boxes of 6, 12, 18, 24 and 30 inches.
 		expect(inches('pause')).toEqual([6, 12, 18, 24, 30])
 		expect(inches('depth')).toEqual([6, 12, 18, 24, 30])
 		// 3×5 landings, 5×2 (10 jumps, 20 contacts) or 3×3 rebounds.
-		expect(shock.rungs.filter((rung) => rung.drillId === 'drop-landing').every((rung) => rung.dose.sets === 3 && rung.dose.reps === 5)).toBe(true)
-		expect(shock.rungs.filter((rung) => rung.drillId === 'depth-jump').every((rung) => rung.dose.sets === 5 && rung.dose.reps === 2)).toBe(true)
+		expect(
+			shock.rungs
+				.filter((rung) => rung.drillId === 'drop-landing')
+				.every((rung) => rung.dose.sets === 3 && rung.dose.reps === 5),
+		).toBe(true)
+		expect(
+			shock.rungs
+				.filter((rung) => rung.drillId === 'depth-jump')
+				.every((rung) => rung.dose.sets === 5 && rung.dose.reps === 2),
+		).toBe(true)
 		// Assisted speed 5 → 10 → 15–20 % in two-week steps, never over 20.
 		const assisted = STARTER_LIBRARY.ladders.assisted!.rungs
 		expect(assisted.map((rung) => rung.parameters.assistPercent)).toEqual([5, 10, 15, 20])
-		expect(assisted.slice(1).every((rung) => rung.gates.some((gate) => gate.kind === 'days-below' && gate.days === 14))).toBe(true)
+		expect(
+			assisted.slice(1).every((rung) => rung.gates.some((gate) => gate.kind === 'days-below' && gate.days === 14)),
+		).toBe(true)
 		// Slow work: 25–35 s holds, to about two minutes a side, 5–10 minutes, six hours from fast work.
 		for (const rung of STARTER_LIBRARY.ladders.tissue!.rungs) {
 			const drill = STARTER_LIBRARY.drills[rung.drillId]!
@@ -96,35 +122,65 @@ describe('the starter library', () => {
 		expect(angles).toEqual([...angles].sort((a, b) => a - b))
 		expect(angles.at(-1)).toBe(180)
 		// Skips 2×20 m there and back.
-		for (const rung of STARTER_LIBRARY.ladders['skip-rhythm']!.rungs) expect([rung.dose, rung.parameters.distanceM]).toEqual([{ sets: 2, reps: 2 }, 20])
+		for (const rung of STARTER_LIBRARY.ladders['skip-rhythm']!.rungs)
+			expect([rung.dose, rung.parameters.distanceM]).toEqual([{ sets: 2, reps: 2 }, 20])
 	})
 
 	it('keeps the published and the common rests', () => {
-		for (const ladder of ladders) for (const rung of ladder.rungs) {
-			const drill = STARTER_LIBRARY.drills[rung.drillId]!
-			// Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA (from memory): 2–3 minutes between sets of depth jumps.
-			if (rung.drillId === 'depth-jump') expect(rung.restS >= 120 && rung.restS <= 180, rung.id).toBe(true)
-			// Common practice: about a minute for ten metres of maximal sprinting, half to one and a half here.
-			if (drill.family === 'sprint' && drill.counting.metres?.plannedZone === 'maximal' && drill.counting.metres.kind === undefined && !rung.drillId.startsWith('contrast') && !drill.start?.startsWith('roll')) {
-				expect(rung.restS / ((rung.parameters.distanceM ?? 10) / 10) / 60, rung.id).toBeGreaterThanOrEqual(0.5)
+		for (const ladder of ladders)
+			for (const rung of ladder.rungs) {
+				const drill = STARTER_LIBRARY.drills[rung.drillId]!
+				// Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA (from memory): 2–3 minutes between sets of depth jumps.
+				if (rung.drillId === 'depth-jump') expect(rung.restS >= 120 && rung.restS <= 180, rung.id).toBe(true)
+				// Common practice: about a minute for ten metres of maximal sprinting, half to one and a half here.
+				if (
+					drill.family === 'sprint' &&
+					drill.counting.metres?.plannedZone === 'maximal' &&
+					drill.counting.metres.kind === undefined &&
+					!rung.drillId.startsWith('contrast') &&
+					!drill.start?.startsWith('roll')
+				) {
+					expect(rung.restS / ((rung.parameters.distanceM ?? 10) / 10) / 60, rung.id).toBeGreaterThanOrEqual(0.5)
+				}
+				// The same source: work to rest of 1:5 and more for plyometric sets (a set's own seconds against its rest).
+				if (drill.family === 'plyometric' && ['high', 'shock'].includes(drill.intensity) && rung.dose.sets > 1)
+					expect(rung.restS / (drill.defaults.repS * rung.dose.reps), rung.id).toBeGreaterThanOrEqual(5)
 			}
-			// The same source: work to rest of 1:5 and more for plyometric sets (a set's own seconds against its rest).
-			if (drill.family === 'plyometric' && ['high', 'shock'].includes(drill.intensity) && rung.dose.sets > 1) expect(rung.restS / (drill.defaults.repS * rung.dose.reps), rung.id).toBeGreaterThanOrEqual(5)
-		}
 	})
 
 	it('opens every rung to somebody: level 3, grown up, in some phase of some school', () => {
 		const everything = Object.fromEntries(ladders.map((ladder) => [ladder.id, ladder.rungs.map((rung) => rung.id)]))
-		for (const ladder of ladders) for (const rung of ladder.rungs) {
-			const drill = STARTER_LIBRARY.drills[rung.drillId]!
-			const opens = SCHOOLS.some((school) => PHASES.some((phase) => lockOf(rung, drill, plainContext({ level: 3, ageYears: 25, massKg: 70, phase, school: { ...school, numbers: { ...school.numbers, assistedCapPercent: 20 } }, standings: everything, day: '2026-06-01', contrastHelps: true }), { rungSince: '2026-01-01' } as LadderState) === null))
-			expect(opens, `${ladder.id} ${rung.id}`).toBe(true)
-		}
+		for (const ladder of ladders)
+			for (const rung of ladder.rungs) {
+				const drill = STARTER_LIBRARY.drills[rung.drillId]!
+				const opens = SCHOOLS.some((school) =>
+					PHASES.some(
+						(phase) =>
+							lockOf(
+								rung,
+								drill,
+								plainContext({
+									level: 3,
+									ageYears: 25,
+									massKg: 70,
+									phase,
+									school: { ...school, numbers: { ...school.numbers, assistedCapPercent: 20 } },
+									standings: everything,
+									day: '2026-06-01',
+									contrastHelps: true,
+								}),
+								{ rungSince: '2026-01-01' } as LadderState,
+							) === null,
+					),
+				)
+				expect(opens, `${ladder.id} ${rung.id}`).toBe(true)
+			}
 	})
 
 	it('lets nobody under 16, of unknown age or at level 1 rebound from a box, nor be pulled', () => {
 		for (const drill of drills.filter((one) => one.intensity === 'shock' || one.counting.metres?.kind === 'assisted')) {
-			const lock = (level: 1 | 3, ageYears: number | null) => lockOfDrill(drill, drill.defaults, plainContext({ level, ageYears, phase: 'peaking', school: QUALITY_FIRST }))
+			const lock = (level: 1 | 3, ageYears: number | null) =>
+				lockOfDrill(drill, drill.defaults, plainContext({ level, ageYears, phase: 'peaking', school: QUALITY_FIRST }))
 			expect(lock(3, 15)?.words).toContain('under 16')
 			expect(lock(3, null)?.words).toContain('birth date is unknown')
 			expect(lock(1, 25)?.words).toContain('opens at level 2')
@@ -143,7 +199,11 @@ describe('the starter library', () => {
 				// A cap of 0 means none at all.
 				expect(value >= bound.low && value <= bound.high, `${school.id} ${bound.id} ${value}`).toBe(true)
 			}
-			for (const question of QUESTIONS) expect(question.sides.map((side) => side.id), `${school.id} ${question.id}`).toContain(school.choices[question.id])
+			for (const question of QUESTIONS)
+				expect(
+					question.sides.map((side) => side.id),
+					`${school.id} ${question.id}`,
+				).toContain(school.choices[question.id])
 		}
 		expect(QUESTIONS.map((question) => question.id).sort()).toEqual(Object.keys(QUALITY_FIRST.choices).sort())
 		expect(NUMBER_BOUNDS.map((bound) => bound.id).sort()).toEqual(Object.keys(QUALITY_FIRST.numbers).sort())

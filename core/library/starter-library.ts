@@ -7,11 +7,19 @@ import { LADDERS } from './ladders'
 import { SCHOOLS } from './schools'
 import type { Ladder, Library, Rung } from './types'
 
-const byId = <T extends { id: string }>(items: T[]): Record<string, T> => Object.fromEntries(items.map((item) => [item.id, item]))
+const byId = <T extends { id: string }>(items: T[]): Record<string, T> =>
+	Object.fromEntries(items.map((item) => [item.id, item]))
 
 /** The drills, ladders and schools every club starts with. */
 export const STARTER_LIBRARY: Library = {
-	drills: byId([...PREPARING_DRILLS, ...SPRINT_DRILLS, ...AGILITY_DRILLS, ...PLYOMETRIC_DRILLS, ...THROWING_DRILLS, ...TISSUE_DRILLS]),
+	drills: byId([
+		...PREPARING_DRILLS,
+		...SPRINT_DRILLS,
+		...AGILITY_DRILLS,
+		...PLYOMETRIC_DRILLS,
+		...THROWING_DRILLS,
+		...TISSUE_DRILLS,
+	]),
 	ladders: byId(LADDERS),
 	schools: byId(SCHOOLS),
 }

@@ -7,15 +7,38 @@ export const INTENSITY_CLASSES = ['low', 'moderate', 'high', 'shock'] as const
 export type IntensityClass = (typeof INTENSITY_CLASSES)[number]
 
 export const REGIONS = [
-	'foot', 'ankle', 'shin', 'calf', 'knee', 'front-thigh', 'back-thigh', 'groin',
-	'hip', 'back', 'shoulder', 'elbow', 'wrist', 'neck-head',
+	'foot',
+	'ankle',
+	'shin',
+	'calf',
+	'knee',
+	'front-thigh',
+	'back-thigh',
+	'groin',
+	'hip',
+	'back',
+	'shoulder',
+	'elbow',
+	'wrist',
+	'neck-head',
 ] as const
 export type Region = (typeof REGIONS)[number]
 
 export const REGION_NAMES: Record<Region, string> = {
-	foot: 'foot', ankle: 'ankle', shin: 'shin', calf: 'calf or Achilles', knee: 'knee', 'front-thigh': 'front thigh',
-	'back-thigh': 'back thigh', groin: 'groin', hip: 'hip', back: 'back', shoulder: 'shoulder', elbow: 'elbow',
-	wrist: 'wrist', 'neck-head': 'neck or head',
+	foot: 'foot',
+	ankle: 'ankle',
+	shin: 'shin',
+	calf: 'calf or Achilles',
+	knee: 'knee',
+	'front-thigh': 'front thigh',
+	'back-thigh': 'back thigh',
+	groin: 'groin',
+	hip: 'hip',
+	back: 'back',
+	shoulder: 'shoulder',
+	elbow: 'elbow',
+	wrist: 'wrist',
+	'neck-head': 'neck or head',
 }
 
 export const PATTERNS = ['linear', 'lateral', 'rotational'] as const
@@ -50,7 +73,20 @@ export interface Dose {
  * What makes one variation of a drill. `assistPercent` is speed over own MSS, `resistPercent` speed lost
  * to the load, `effortPercent` share of own best, `loadG` a weight worn.
  */
-export const PARAMETERS = ['distanceM', 'heightCm', 'angleDeg', 'ballKg', 'runInM', 'radiusM', 'approachSteps', 'assistPercent', 'resistPercent', 'effortPercent', 'loadG', 'minutes'] as const
+export const PARAMETERS = [
+	'distanceM',
+	'heightCm',
+	'angleDeg',
+	'ballKg',
+	'runInM',
+	'radiusM',
+	'approachSteps',
+	'assistPercent',
+	'resistPercent',
+	'effortPercent',
+	'loadG',
+	'minutes',
+] as const
 export type ParameterName = (typeof PARAMETERS)[number]
 /** Only the ones a drill uses are set. */
 export type Parameters = { [K in ParameterName]?: number | undefined }
@@ -75,7 +111,12 @@ export interface CountingRules {
 	throws?: { sides: 'both' | 'each-side' }
 }
 
-export const START_NAMES = { standing: 'Standing start', 'three-point': 'Three-point start', rolling: 'Flying', reaction: 'Start on a call' } as const
+export const START_NAMES = {
+	standing: 'Standing start',
+	'three-point': 'Three-point start',
+	rolling: 'Flying',
+	reaction: 'Start on a call',
+} as const
 export type Start = keyof typeof START_NAMES
 
 export interface Fault {
@@ -234,4 +275,15 @@ export interface Library {
 	drills: Record<string, Drill>
 	ladders: Record<string, Ladder>
 	schools: Record<string, School>
+}
+
+/** One athlete's line on a session sheet, as it stands. */
+export interface PlannedLine {
+	drillId: string
+	drillVersion: number
+	ladderId: string | null
+	rungId: string | null
+	dose: Dose
+	parameters: Parameters
+	restS: number
 }

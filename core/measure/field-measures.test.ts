@@ -2,7 +2,18 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { meanDeceleration, reactiveCost, turnDeficit, turnDeficits } from './agility/change-of-direction'
 import { curveRun } from './agility/curve'
-import { arcPath, boxPath, cutPath, figureEightPath, lPath, serpentinePath, shuttlePath, straightPath, tPath, zigZagPath } from './agility/running-path'
+import {
+	arcPath,
+	boxPath,
+	cutPath,
+	figureEightPath,
+	lPath,
+	serpentinePath,
+	shuttlePath,
+	straightPath,
+	tPath,
+	zigZagPath,
+} from './agility/running-path'
 import { kineticEnergy, momentOfInertia } from './load/energy'
 import { sessionLoad, weeklyLoad } from './load/weekly-load'
 import { ballisticThrow, speedAgainstMass } from './throw/ballistic-throw'
@@ -23,33 +34,59 @@ describe('throws', () => {
 		}
 	}
 	it('fly as far as their release speed carries them', () => {
-		fc.assert(fc.property(fc.double({ min: 3, max: 25, noNaN: true }), fc.double({ min: 0, max: 2.4, noNaN: true }), fc.double({ min: 5, max: 70, noNaN: true }), (distanceM, releaseHeightM, releaseAngleDeg) => {
-			const { releaseSpeedMps } = ballisticThrow({ distanceM, releaseHeightM, releaseAngleDeg })
-			expect(fly(releaseSpeedMps, releaseAngleDeg, releaseHeightM)).toBeCloseTo(distanceM, 3)
-		}), { numRuns: 20 })
+		fc.assert(
+			fc.property(
+				fc.double({ min: 3, max: 25, noNaN: true }),
+				fc.double({ min: 0, max: 2.4, noNaN: true }),
+				fc.double({ min: 5, max: 70, noNaN: true }),
+				(distanceM, releaseHeightM, releaseAngleDeg) => {
+					const { releaseSpeedMps } = ballisticThrow({ distanceM, releaseHeightM, releaseAngleDeg })
+					expect(fly(releaseSpeedMps, releaseAngleDeg, releaseHeightM)).toBeCloseTo(distanceM, 3)
+				},
+			),
+			{ numRuns: 20 },
+		)
 	})
 	it('go furthest at the best angle, which falls below 45° from a height', () => {
-		fc.assert(fc.property(fc.double({ min: 5, max: 20, noNaN: true }), fc.double({ min: 0.1, max: 2.4, noNaN: true }), (distanceM, releaseHeightM) => {
-			const { releaseSpeedMps, bestAngleDeg, bestDistanceM } = ballisticThrow({ distanceM, releaseHeightM, releaseAngleDeg: 35 })
-			expect(bestAngleDeg).toBeLessThan(45)
-			const range = (deg: number) => {
-				const a = (deg * Math.PI) / 180
-				const vy = releaseSpeedMps * Math.sin(a)
-				return (releaseSpeedMps * Math.cos(a) * (vy + Math.sqrt(vy ** 2 + 2 * 9.80665 * releaseHeightM))) / 9.80665
-			}
-			expect(range(bestAngleDeg)).toBeCloseTo(bestDistanceM, 9)
-			for (const off of [-3, -0.5, 0.5, 3]) expect(range(bestAngleDeg + off)).toBeLessThan(bestDistanceM)
-		}))
+		fc.assert(
+			fc.property(
+				fc.double({ min: 5, max: 20, noNaN: true }),
+				fc.double({ min: 0.1, max: 2.4, noNaN: true }),
+				(distanceM, releaseHeightM) => {
+					const { releaseSpeedMps, bestAngleDeg, bestDistanceM } = ballisticThrow({
+						distanceM,
+						releaseHeightM,
+						releaseAngleDeg: 35,
+					})
+					expect(bestAngleDeg).toBeLessThan(45)
+					const range = (deg: number) => {
+						const a = (deg * Math.PI) / 180
+						const vy = releaseSpeedMps * Math.sin(a)
+						return (releaseSpeedMps * Math.cos(a) * (vy + Math.sqrt(vy ** 2 + 2 * 9.80665 * releaseHeightM))) / 9.80665
+					}
+					expect(range(bestAngleDeg)).toBeCloseTo(bestDistanceM, 9)
+					for (const off of [-3, -0.5, 0.5, 3]) expect(range(bestAngleDeg + off)).toBeLessThan(bestDistanceM)
+				},
+			),
+		)
 		expect(ballisticThrow({ distanceM: 10, releaseHeightM: 0, releaseAngleDeg: 45 }).bestAngleDeg).toBeCloseTo(45, 10)
 	})
 	it('refuse an angle that cannot carry', () => {
-		expect(() => ballisticThrow({ distanceM: 10, releaseHeightM: 1, releaseAngleDeg: -20 })).toThrow('releaseAngleDeg: -20')
+		expect(() => ballisticThrow({ distanceM: 10, releaseHeightM: 1, releaseAngleDeg: -20 })).toThrow(
+			'releaseAngleDeg: -20',
+		)
 		expect(() => ballisticThrow({ distanceM: 10, releaseHeightM: 1, releaseAngleDeg: 89.99 })).toThrow('60 m/s')
 		expect(() => ballisticThrow({ distanceM: -1, releaseHeightM: 1, releaseAngleDeg: 40 })).toThrow('distanceM: -1')
-		expect(() => ballisticThrow({ distanceM: 10, releaseHeightM: 1, releaseAngleDeg: 40, massKg: 0 })).toThrow('massKg: 0')
+		expect(() => ballisticThrow({ distanceM: 10, releaseHeightM: 1, releaseAngleDeg: 40, massKg: 0 })).toThrow(
+			'massKg: 0',
+		)
 	})
 	it('lose speed with a heavier ball in a line', () => {
-		const { slope, speedAt } = speedAgainstMass([{ massKg: 1, speedMps: 10 }, { massKg: 2, speedMps: 9 }, { massKg: 3, speedMps: 8 }])
+		const { slope, speedAt } = speedAgainstMass([
+			{ massKg: 1, speedMps: 10 },
+			{ massKg: 2, speedMps: 9 },
+			{ massKg: 3, speedMps: 8 },
+		])
 		expect(slope).toBeCloseTo(-1, 12)
 		expect(speedAt(2.5)).toBeCloseTo(8.5, 12)
 		expect(() => speedAgainstMass([{ massKg: 1, speedMps: 10 }])).toThrow('throws: 1')
@@ -60,7 +97,9 @@ describe('energy', () => {
 	it('is 18.6 J for 1 kg at 6.1 m/s', () => {
 		// Common practice, no source.
 		expect(kineticEnergy(1, 6.1)).toBeCloseTo(18.6, 1)
-		expect(ballisticThrow({ distanceM: 5, releaseHeightM: 0, releaseAngleDeg: 45, massKg: 2 }).kineticEnergyJ).toBeCloseTo(5 * 9.80665, 9)
+		expect(
+			ballisticThrow({ distanceM: 5, releaseHeightM: 0, releaseAngleDeg: 45, massKg: 2 }).kineticEnergyJ,
+		).toBeCloseTo(5 * 9.80665, 9)
 	})
 	it('grows with the square of speed and radius', () => {
 		expect(kineticEnergy(70, 9) / kineticEnergy(70, 3)).toBeCloseTo(9, 12)
@@ -77,13 +116,24 @@ describe('turns', () => {
 		expect(meanDeceleration(6, 4)).toBe(4.5)
 	})
 	it('mirror when the sides are swapped', () => {
-		fc.assert(fc.property(fc.double({ min: 2.2, max: 3, noNaN: true }), fc.double({ min: 2.2, max: 3, noNaN: true }), (a, b) => {
-			const [one, other] = [turnDeficits({ time505S: a, time10S: 1.8 }, { time505S: b, time10S: 1.8 }), turnDeficits({ time505S: b, time10S: 1.8 }, { time505S: a, time10S: 1.8 })]
-			expect(one.asymmetryPct).toBe(other.asymmetryPct)
-			expect(one.deficitS).toBeCloseTo(other.deficitS, 12)
-			if (a !== b) expect([one.quicker, other.quicker].sort()).toEqual(['left', 'right'])
-		}))
-		expect(() => turnDeficits({ time505S: 2.4, time10S: 1.8 }, { time505S: 0, time10S: 1.8 })).toThrow('right.time505S: 0')
+		fc.assert(
+			fc.property(
+				fc.double({ min: 2.2, max: 3, noNaN: true }),
+				fc.double({ min: 2.2, max: 3, noNaN: true }),
+				(a, b) => {
+					const [one, other] = [
+						turnDeficits({ time505S: a, time10S: 1.8 }, { time505S: b, time10S: 1.8 }),
+						turnDeficits({ time505S: b, time10S: 1.8 }, { time505S: a, time10S: 1.8 }),
+					]
+					expect(one.asymmetryPct).toBe(other.asymmetryPct)
+					expect(one.deficitS).toBeCloseTo(other.deficitS, 12)
+					if (a !== b) expect([one.quicker, other.quicker].sort()).toEqual(['left', 'right'])
+				},
+			),
+		)
+		expect(() => turnDeficits({ time505S: 2.4, time10S: 1.8 }, { time505S: 0, time10S: 1.8 })).toThrow(
+			'right.time505S: 0',
+		)
 	})
 	it('lean a runner so that the forces balance', () => {
 		const { centripetalMps2, leanDeg } = curveRun(20, 8)
@@ -94,12 +144,17 @@ describe('turns', () => {
 })
 
 describe('paths', () => {
-	const length = (points: readonly { x: number; y: number }[]) => points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - points[i]!.x, p.y - points[i]!.y), 0)
+	const length = (points: readonly { x: number; y: number }[]) =>
+		points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - points[i]!.x, p.y - points[i]!.y), 0)
 	it('are as long as the line between their cones, where it is straight', () => {
-		for (const path of [straightPath(30), cutPath(10, 135, 5), zigZagPath(3, 4, 5)]) expect(length(path.cones)).toBeCloseTo(path.lengthM, 10)
+		for (const path of [straightPath(30), cutPath(10, 135, 5), zigZagPath(3, 4, 5)])
+			expect(length(path.cones)).toBeCloseTo(path.lengthM, 10)
 		const box = boxPath(4, 6)
 		expect(length([...box.cones, box.cones[0]!])).toBeCloseTo(box.lengthM, 12)
-		const { cones: [start, middle, left, right], lengthM } = tPath(10, 5)
+		const {
+			cones: [start, middle, left, right],
+			lengthM,
+		} = tPath(10, 5)
 		expect(length([start!, middle!, left!, right!, middle!, start!])).toBeCloseTo(lengthM, 12)
 		const l = lPath(5, 7)
 		expect(length([...l.cones, ...[...l.cones].reverse().slice(1)])).toBeCloseTo(l.lengthM, 12)
@@ -107,7 +162,10 @@ describe('paths', () => {
 	})
 	it('are as long as their arc, where it is round', () => {
 		const arc = arcPath(10, 90)
-		const fine = Array.from({ length: 10_001 }, (_, i) => ({ x: 10 * (1 - Math.cos((i * Math.PI) / 20_000)), y: 10 * Math.sin((i * Math.PI) / 20_000) }))
+		const fine = Array.from({ length: 10_001 }, (_, i) => ({
+			x: 10 * (1 - Math.cos((i * Math.PI) / 20_000)),
+			y: 10 * Math.sin((i * Math.PI) / 20_000),
+		}))
 		expect(length(fine)).toBeCloseTo(arc.lengthM, 6)
 		expect(arc.cones.at(-1)!.x).toBeCloseTo(10, 10)
 		expect(figureEightPath(3).lengthM).toBeCloseTo(2 * arcPath(3, 360).lengthM, 12)

@@ -31,7 +31,12 @@ const MAX_ITERATIONS = 200
  * @param count number of observations, at least the number of parameters
  * @param project moves parameters back into their domain in place; the identity when left out
  */
-export function fitLeastSquares(start: readonly number[], count: number, residual: Residual, project?: (parameters: Float64Array) => void): LeastSquaresFit {
+export function fitLeastSquares(
+	start: readonly number[],
+	count: number,
+	residual: Residual,
+	project?: (parameters: Float64Array) => void,
+): LeastSquaresFit {
 	const p = start.length
 	let here = Float64Array.from(start)
 	let there = new Float64Array(p)

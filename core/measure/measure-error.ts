@@ -30,14 +30,25 @@ export interface Bounds {
  */
 export function inBounds(field: string, value: unknown, bounds: Bounds): number {
 	const { above = -Infinity, from = -Infinity, below = Infinity, to = Infinity, whole = false } = bounds
-	if (typeof value === 'number' && Number.isFinite(value) && value > above && value >= from && value < below && value <= to && (!whole || Number.isInteger(value))) return value
+	if (
+		typeof value === 'number' &&
+		Number.isFinite(value) &&
+		value > above &&
+		value >= from &&
+		value < below &&
+		value <= to &&
+		(!whole || Number.isInteger(value))
+	)
+		return value
 	throw new MeasureError(field, value, inWords(bounds))
 }
 
 function inWords({ above, from, below, to, unit, whole }: Bounds): string {
 	const parts = [
-		above === undefined ? null : `above ${above}`, from === undefined ? null : `at least ${from}`,
-		below === undefined ? null : `below ${below}`, to === undefined ? null : `at most ${to}`,
+		above === undefined ? null : `above ${above}`,
+		from === undefined ? null : `at least ${from}`,
+		below === undefined ? null : `below ${below}`,
+		to === undefined ? null : `at most ${to}`,
 	].filter((part) => part !== null)
 	const range = parts.length === 0 ? '' : ` ${parts.join(' and ')}`
 	return `a ${whole ? 'whole ' : ''}number${range}${unit ? ` ${unit}` : ''}`

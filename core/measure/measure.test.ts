@@ -22,15 +22,23 @@ describe('jump height from flight time', () => {
 
 describe('time at a distance', () => {
 	it('inverts the distance of the mono-exponential sprint', () => {
-		fc.assert(fc.property(fc.double({ min: 3, max: 13, noNaN: true }), fc.double({ min: 0.5, max: 2, noNaN: true }), fc.double({ min: 1e-6, max: 400, noNaN: true }), (mss, tau, distance) => {
-			const t = timeAtDistance(mss, tau, distance)
-			// d(t) by numerical integration of v(t) = MSS (1 − e^(−t/TAU)), Simpson's rule: another way to the same distance.
-			const n = 400
-			const h = t / n
-			let sum = 0
-			for (let i = 0; i <= n; i++) sum += (i === 0 || i === n ? 1 : i % 2 ? 4 : 2) * -mss * Math.expm1((-i * h) / tau)
-			expect((sum * h) / 3 / distance).toBeCloseTo(1, 5)
-		}))
+		fc.assert(
+			fc.property(
+				fc.double({ min: 3, max: 13, noNaN: true }),
+				fc.double({ min: 0.5, max: 2, noNaN: true }),
+				fc.double({ min: 1e-6, max: 400, noNaN: true }),
+				(mss, tau, distance) => {
+					const t = timeAtDistance(mss, tau, distance)
+					// d(t) by numerical integration of v(t) = MSS (1 − e^(−t/TAU)), Simpson's rule: another way to the same distance.
+					const n = 400
+					const h = t / n
+					let sum = 0
+					for (let i = 0; i <= n; i++)
+						sum += (i === 0 || i === n ? 1 : i % 2 ? 4 : 2) * -mss * Math.expm1((-i * h) / tau)
+					expect((sum * h) / 3 / distance).toBeCloseTo(1, 5)
+				},
+			),
+		)
 	})
 	it('starts at 0 and refuses what cannot be run', () => {
 		expect(timeAtDistance(9, 1.2, 0)).toBe(0)
@@ -42,7 +50,16 @@ describe('time at a distance', () => {
 
 describe('digits of the number pad', () => {
 	const sprint = { low: 2.9, high: 3.4, decimals: 2 }
-	it.each([['312', 3.12], ['31', 3.1], ['3.12', 3.12], ['3,12', 3.12], ['3', 3], ['3125', 3.125], ['.5', 0.5], ['12.', 12]])('reads %s as %d s where three seconds are expected', (text, value) => {
+	it.each([
+		['312', 3.12],
+		['31', 3.1],
+		['3.12', 3.12],
+		['3,12', 3.12],
+		['3', 3],
+		['3125', 3.125],
+		['.5', 0.5],
+		['12.', 12],
+	])('reads %s as %d s where three seconds are expected', (text, value) => {
 		expect(readDigits(text, sprint)).toBe(value)
 	})
 	it('reads the same digits by what is expected', () => {
@@ -58,9 +75,11 @@ describe('digits of the number pad', () => {
 		expect(readDigits(text, sprint)).toBeNull()
 	})
 	it('never changes the digits themselves', () => {
-		fc.assert(fc.property(fc.integer({ min: 1, max: 99_999 }), (digits) => {
-			const value = readDigits(String(digits), sprint)!
-			expect([0, 1, 2, 3].some((places) => Math.abs(value * 10 ** places - digits) < 1e-6)).toBe(true)
-		}))
+		fc.assert(
+			fc.property(fc.integer({ min: 1, max: 99_999 }), (digits) => {
+				const value = readDigits(String(digits), sprint)!
+				expect([0, 1, 2, 3].some((places) => Math.abs(value * 10 ** places - digits) < 1e-6)).toBe(true)
+			}),
+		)
 	})
 })

@@ -40,7 +40,9 @@ export function asymmetry(tests: readonly SideTest[], better: Better, cvPct?: nu
 	const byDay = tests.map((test, day) => {
 		const [left, right] = (['left', 'right'] as const).map((side) => {
 			if (test[side].length < 1) throw new MeasureError(`tests[${day}].${side}`, 0, 'at least one trial')
-			return mean(test[side].map((value, index) => inBounds(`tests[${day}].${side}[${index}]`, value, { above: 0, below: 1e6 })))
+			return mean(
+				test[side].map((value, index) => inBounds(`tests[${day}].${side}[${index}]`, value, { above: 0, below: 1e6 })),
+			)
 		}) as [number, number]
 		if (left === right) return { gapPct: 0, stronger: null }
 		const stronger = left > right === (better === 'higher') ? ('left' as const) : ('right' as const)
@@ -52,9 +54,12 @@ export function asymmetry(tests: readonly SideTest[], better: Better, cvPct?: nu
 	if (cv === null) warnings.push('The test’s own error is not known: give its CV, or two trials a side.')
 	if (tests.length === 1) warnings.push('One test day: whether it is always the same side is not known yet.')
 	return {
-		...latest, cvPct: cv, byDay,
+		...latest,
+		cvPct: cv,
+		byDay,
 		real: cv === null ? null : latest.gapPct > cv,
-		consistent: tests.length === 1 ? null : latest.stronger !== null && byDay.every((day) => day.stronger === latest.stronger),
+		consistent:
+			tests.length === 1 ? null : latest.stronger !== null && byDay.every((day) => day.stronger === latest.stronger),
 		warnings,
 	}
 }
@@ -64,6 +69,8 @@ function ownCv(tests: readonly SideTest[]): number | null {
 	const repeated = tests.flatMap((test) => [test.left, test.right]).filter((trials) => trials.length >= 2)
 	if (repeated.length === 0) return null
 	const freedom = sum(repeated.map((trials) => trials.length - 1))
-	const squares = sum(repeated.map((trials) => ((trials.length - 1) * sampleVariance([...trials])) / mean([...trials]) ** 2))
+	const squares = sum(
+		repeated.map((trials) => ((trials.length - 1) * sampleVariance([...trials])) / mean([...trials]) ** 2),
+	)
 	return 100 * Math.sqrt(squares / freedom)
 }

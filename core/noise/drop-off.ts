@@ -41,7 +41,12 @@ export interface DropOffRun {
  * @param consecutive reps running that make a fall, 1 or more
  * @throws MeasureError outside those ranges
  */
-export function followDropOff(values: readonly number[], better: Better, limitPercent: number, consecutive: number): DropOffRun {
+export function followDropOff(
+	values: readonly number[],
+	better: Better,
+	limitPercent: number,
+	consecutive: number,
+): DropOffRun {
 	inBounds('values', values.length, { from: 1, unit: 'marks' })
 	inBounds('consecutive', consecutive, { from: 1, whole: true })
 	let bestIndex = 0
@@ -51,10 +56,13 @@ export function followDropOff(values: readonly number[], better: Better, limitPe
 		return dropOffPercent(value, values[bestIndex]!, better)
 	})
 	const past = percents.map((percent) => percent >= limitPercent - 1e-9)
-	const allPast = (from: number) => from >= 0 && from + consecutive <= past.length && past.slice(from, from + consecutive).every(Boolean)
+	const allPast = (from: number) =>
+		from >= 0 && from + consecutive <= past.length && past.slice(from, from + consecutive).every(Boolean)
 	const fall = past.findIndex((_, index) => allPast(index))
 	return {
-		best: values[bestIndex]!, bestIndex, percents,
+		best: values[bestIndex]!,
+		bestIndex,
+		percents,
 		fallIndex: fall === -1 ? null : fall,
 		fallenNow: allPast(past.length - consecutive),
 		lastGoodIndex: past.slice(0, fall === -1 ? undefined : fall).lastIndexOf(false),
@@ -84,7 +92,12 @@ const REPS_RUNNING = 2
  * @param typicalError in the marks' unit; null when the method has none
  * @param schoolLimitPercent 1–10
  */
-export function readDropOff(values: readonly number[], better: Better, schoolLimitPercent: number, typicalError: number | null): DropOffReading | null {
+export function readDropOff(
+	values: readonly number[],
+	better: Better,
+	schoolLimitPercent: number,
+	typicalError: number | null,
+): DropOffReading | null {
 	if (values.length === 0) return null
 	const best = better === 'lower' ? Math.min(...values) : Math.max(...values)
 	const noisePercent = typicalError === null ? 0 : (3 * typicalError * 100) / best
@@ -92,7 +105,11 @@ export function readDropOff(values: readonly number[], better: Better, schoolLim
 	const limitPercent = Math.max(schoolLimitPercent, noisePercent)
 	const run = followDropOff(values, better, limitPercent, REPS_RUNNING)
 	return {
-		percents: run.percents, best: run.best, bestIndex: run.bestIndex, limitPercent, tooCoarse,
+		percents: run.percents,
+		best: run.best,
+		bestIndex: run.bestIndex,
+		limitPercent,
+		tooCoarse,
 		endTheSet: !tooCoarse && run.fallenNow,
 		repsBeforeFall: tooCoarse ? null : run.fallIndex,
 	}

@@ -35,7 +35,11 @@ describe('drop-off', () => {
 	})
 
 	it('makes no suggestion when the timing is too coarse', () => {
-		expect(readDropOff([3, 3.6, 3.7], 'lower', 3, typicalErrorOf('sprint', 'stopwatch'))).toMatchObject({ tooCoarse: true, endTheSet: false, repsBeforeFall: null })
+		expect(readDropOff([3, 3.6, 3.7], 'lower', 3, typicalErrorOf('sprint', 'stopwatch'))).toMatchObject({
+			tooCoarse: true,
+			endTheSet: false,
+			repsBeforeFall: null,
+		})
 		expect(readDropOff([3, 3.6, 3.7], 'lower', 3, null)?.tooCoarse).toBe(true)
 	})
 
@@ -45,11 +49,16 @@ describe('drop-off', () => {
 	})
 
 	it('never ends a set on reps that only get better', () => {
-		fc.assert(fc.property(fc.uniqueArray(fc.double({ min: 1, max: 10, noNaN: true }), { minLength: 1, maxLength: 10 }), (values) => {
-			const rising = [...values].sort((a, b) => b - a)
-			expect(readDropOff(rising, 'lower', 3, 0.02)?.endTheSet).toBe(false)
-			expect(readDropOff([...rising].reverse(), 'higher', 3, 0.02)?.endTheSet).toBe(false)
-		}))
+		fc.assert(
+			fc.property(
+				fc.uniqueArray(fc.double({ min: 1, max: 10, noNaN: true }), { minLength: 1, maxLength: 10 }),
+				(values) => {
+					const rising = [...values].sort((a, b) => b - a)
+					expect(readDropOff(rising, 'lower', 3, 0.02)?.endTheSet).toBe(false)
+					expect(readDropOff([...rising].reverse(), 'higher', 3, 0.02)?.endTheSet).toBe(false)
+				},
+			),
+		)
 	})
 })
 
@@ -65,7 +74,11 @@ describe('probability of a pass', () => {
 			// n values with mean 0 and sample SD 1: ±a in pairs (and a 0 when n is odd).
 			const pairs = Math.floor(n / 2)
 			const a = Math.sqrt((n - 1) / (2 * pairs))
-			const values = [...Array.from({ length: pairs }, () => a), ...Array.from({ length: pairs }, () => -a), ...(n % 2 ? [0] : [])]
+			const values = [
+				...Array.from({ length: pairs }, () => a),
+				...Array.from({ length: pairs }, () => -a),
+				...(n % 2 ? [0] : []),
+			]
 			return probabilityOfPass(values, t / Math.sqrt(n), 'lower', null)
 		}
 		expect(at(5, 2.132)).toBeCloseTo(0.95, 3)
@@ -90,11 +103,24 @@ describe('probability of a pass', () => {
 	})
 
 	it('rises with an easier threshold, and mirrors for higher marks', () => {
-		fc.assert(fc.property(fc.array(fc.double({ min: 2, max: 4, noNaN: true }), { minLength: 2, maxLength: 8 }), fc.double({ min: 2, max: 4, noNaN: true }), (values, threshold) => {
-			const chance = probabilityOfPass(values, threshold, 'lower', 0.02)!
-			expect(probabilityOfPass(values, threshold + 0.05, 'lower', 0.02)!).toBeGreaterThanOrEqual(chance)
-			expect(probabilityOfPass(values.map((value) => -value), -threshold, 'higher', 0.02)!).toBeCloseTo(chance, 9)
-		}))
+		fc.assert(
+			fc.property(
+				fc.array(fc.double({ min: 2, max: 4, noNaN: true }), { minLength: 2, maxLength: 8 }),
+				fc.double({ min: 2, max: 4, noNaN: true }),
+				(values, threshold) => {
+					const chance = probabilityOfPass(values, threshold, 'lower', 0.02)!
+					expect(probabilityOfPass(values, threshold + 0.05, 'lower', 0.02)!).toBeGreaterThanOrEqual(chance)
+					expect(
+						probabilityOfPass(
+							values.map((value) => -value),
+							-threshold,
+							'higher',
+							0.02,
+						)!,
+					).toBeCloseTo(chance, 9)
+				},
+			),
+		)
 	})
 })
 
@@ -114,11 +140,28 @@ describe('error of a test', () => {
 		expect(smallestWorthwhileChangeOfOne([4, 5, 6])).toBeCloseTo(0.3, 12)
 	})
 	it('scales with the unit, and the percent does not', () => {
-		fc.assert(fc.property(fc.array(fc.tuple(fc.double({ min: 1, max: 9, noNaN: true }), fc.double({ min: 1, max: 9, noNaN: true })), { minLength: 2, maxLength: 20 }), (pairs) => {
-			const [a, b] = [retestError(pairs.map((p) => p[0]), pairs.map((p) => p[1])), retestError(pairs.map((p) => p[0] * 100), pairs.map((p) => p[1] * 100))]
-			expect(b.typicalError).toBeCloseTo(a.typicalError * 100, 6)
-			expect(b.cvPct!).toBeCloseTo(a.cvPct!, 8)
-		}))
+		fc.assert(
+			fc.property(
+				fc.array(fc.tuple(fc.double({ min: 1, max: 9, noNaN: true }), fc.double({ min: 1, max: 9, noNaN: true })), {
+					minLength: 2,
+					maxLength: 20,
+				}),
+				(pairs) => {
+					const [a, b] = [
+						retestError(
+							pairs.map((p) => p[0]),
+							pairs.map((p) => p[1]),
+						),
+						retestError(
+							pairs.map((p) => p[0] * 100),
+							pairs.map((p) => p[1] * 100),
+						),
+					]
+					expect(b.typicalError).toBeCloseTo(a.typicalError * 100, 6)
+					expect(b.cvPct!).toBeCloseTo(a.cvPct!, 8)
+				},
+			),
+		)
 	})
 	it('refuses rounds that do not pair', () => {
 		expect(() => retestError([1], [1])).toThrow('test: 1')
@@ -130,20 +173,36 @@ describe('error of a test', () => {
 
 describe('asymmetry', () => {
 	it('is a share of the stronger side, whichever way is better', () => {
-		expect(asymmetry([{ left: [2], right: [1.8] }], 'higher', 4)).toMatchObject({ stronger: 'left', real: true, consistent: null })
+		expect(asymmetry([{ left: [2], right: [1.8] }], 'higher', 4)).toMatchObject({
+			stronger: 'left',
+			real: true,
+			consistent: null,
+		})
 		expect(asymmetry([{ left: [2], right: [1.8] }], 'higher', 4).gapPct).toBeCloseTo(10, 10)
 		expect(asymmetry([{ left: [2.2], right: [2] }], 'lower', 12)).toMatchObject({ stronger: 'right', real: false })
 	})
 	it('mirrors with the sides', () => {
-		fc.assert(fc.property(fc.array(fc.double({ min: 1, max: 3, noNaN: true }), { minLength: 1, maxLength: 4 }), fc.array(fc.double({ min: 1, max: 3, noNaN: true }), { minLength: 1, maxLength: 4 }), (left, right) => {
-			const [one, other] = [asymmetry([{ left, right }], 'lower'), asymmetry([{ left: right, right: left }], 'lower')]
-			expect(other.gapPct).toBe(one.gapPct)
-			expect(other.stronger).toBe(one.stronger === 'left' ? 'right' : one.stronger === 'right' ? 'left' : null)
-		}))
+		fc.assert(
+			fc.property(
+				fc.array(fc.double({ min: 1, max: 3, noNaN: true }), { minLength: 1, maxLength: 4 }),
+				fc.array(fc.double({ min: 1, max: 3, noNaN: true }), { minLength: 1, maxLength: 4 }),
+				(left, right) => {
+					const [one, other] = [
+						asymmetry([{ left, right }], 'lower'),
+						asymmetry([{ left: right, right: left }], 'lower'),
+					]
+					expect(other.gapPct).toBe(one.gapPct)
+					expect(other.stronger).toBe(one.stronger === 'left' ? 'right' : one.stronger === 'right' ? 'left' : null)
+				},
+			),
+		)
 	})
 	it('counts only on the same side every time, and above the test’s own scatter', () => {
 		const day = (left: number[], right: number[]) => ({ left, right })
-		expect(asymmetry([day([2, 2.02], [1.8, 1.82]), day([2, 2.02], [1.7, 1.72])], 'higher')).toMatchObject({ real: true, consistent: true })
+		expect(asymmetry([day([2, 2.02], [1.8, 1.82]), day([2, 2.02], [1.7, 1.72])], 'higher')).toMatchObject({
+			real: true,
+			consistent: true,
+		})
 		expect(asymmetry([day([1.8, 1.82], [2, 2.02]), day([2, 2.02], [1.7, 1.72])], 'higher').consistent).toBe(false)
 		expect(asymmetry([day([2, 3], [2.1, 2.9])], 'higher').real).toBe(false)
 		expect(asymmetry([day([2], [1.9])], 'higher')).toMatchObject({ real: null, cvPct: null })
@@ -157,7 +216,11 @@ describe('asymmetry', () => {
 
 describe('drop-off of a given run', () => {
 	it('needs as many reps running as asked', () => {
-		expect(followDropOff([3, 3.1, 3.2, 3.3], 'lower', 3, 3)).toMatchObject({ fallIndex: 1, fallenNow: true, lastGoodIndex: 0 })
+		expect(followDropOff([3, 3.1, 3.2, 3.3], 'lower', 3, 3)).toMatchObject({
+			fallIndex: 1,
+			fallenNow: true,
+			lastGoodIndex: 0,
+		})
 		expect(followDropOff([3, 3.1, 3, 3.1], 'lower', 3, 2)).toMatchObject({ fallIndex: null, lastGoodIndex: 2 })
 		expect(followDropOff([3, 3.09], 'lower', 3, 1)).toMatchObject({ fallIndex: 1 })
 		expect(() => followDropOff([], 'lower', 3, 2)).toThrow('values: 0')

@@ -44,6 +44,8 @@ export function pairedTrial(changes: readonly PairedChange[]): PairedTrial {
 	const answered = n >= FEWEST && interval !== null && (interval[0] > 0 || interval[1] < 0)
 	const sentence = answered
 		? `Over ${n} athletes the difference is real for them; nothing is said of others or of the long run.`
-		: n < FEWEST ? `No answer yet: ${n} of ${FEWEST} athletes.` : 'No answer yet: the interval holds 0.'
+		: n < FEWEST
+			? `No answer yet: ${n} of ${FEWEST} athletes.`
+			: 'No answer yet: the interval holds 0.'
 	return { n, difference, interval, answered, sentence }
 }

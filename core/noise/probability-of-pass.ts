@@ -12,7 +12,12 @@ import type { Better } from './drop-off'
  * @param typicalError in the same unit, above 0; null when unknown
  * @example probabilityOfPass([3.0, 3.1], 3.05, 'lower', 0.02) // 0.5
  */
-export function probabilityOfPass(values: readonly number[], threshold: number, better: Better, typicalError: number | null): number | null {
+export function probabilityOfPass(
+	values: readonly number[],
+	threshold: number,
+	better: Better,
+	typicalError: number | null,
+): number | null {
 	const n = values.length
 	if (n === 0 || !Number.isFinite(threshold)) return null
 	const average = mean([...values])

@@ -27,5 +27,9 @@ export function readyReference(firstReps: readonly number[], typicalError: numbe
 	firstReps.forEach((value, index) => inBounds(`firstReps[${index}]`, value, { above: 0 }))
 	if (firstReps.length < FEWEST_FIRST_REPS) return null
 	const values = [...firstReps]
-	return { median: median(values), sd: Math.max(NORMAL_MAD * medianAbsoluteDeviation(values), typicalError), n: values.length }
+	return {
+		median: median(values),
+		sd: Math.max(NORMAL_MAD * medianAbsoluteDeviation(values), typicalError),
+		n: values.length,
+	}
 }

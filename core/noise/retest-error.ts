@@ -28,7 +28,8 @@ const FEW_ATHLETES = 10
  */
 export function retestError(test: readonly number[], retest: readonly number[]): RetestError {
 	if (test.length < 2) throw new MeasureError('test', test.length, 'at least 2 athletes')
-	if (retest.length !== test.length) throw new MeasureError('retest', retest.length, `${test.length} values, one for each of the test`)
+	if (retest.length !== test.length)
+		throw new MeasureError('retest', retest.length, `${test.length} values, one for each of the test`)
 	test.forEach((value, index) => inBounds(`test[${index}]`, value, { above: -10_000, below: 10_000 }))
 	retest.forEach((value, index) => inBounds(`retest[${index}]`, value, { above: -10_000, below: 10_000 }))
 	const differences = test.map((value, index) => retest[index]! - value)
@@ -36,11 +37,17 @@ export function retestError(test: readonly number[], retest: readonly number[]):
 	const typicalError = sampleStandardDeviation(differences) / Math.SQRT2
 	const grand = mean(means)
 	const warnings: string[] = []
-	if (test.length < FEW_ATHLETES) warnings.push(`Only ${test.length} athletes: the error itself is uncertain. ${FEW_ATHLETES} or more are better.`)
+	if (test.length < FEW_ATHLETES)
+		warnings.push(`Only ${test.length} athletes: the error itself is uncertain. ${FEW_ATHLETES} or more are better.`)
 	if (grand === 0) warnings.push('The mean is 0, so a percent of it is not defined.')
 	return {
-		typicalError, meanChange: mean(differences), cvPct: grand === 0 ? null : (typicalError / Math.abs(grand)) * 100,
-		swc: 0.2 * sampleStandardDeviation(means), mdc: 1.96 * Math.SQRT2 * typicalError, n: test.length, warnings,
+		typicalError,
+		meanChange: mean(differences),
+		cvPct: grand === 0 ? null : (typicalError / Math.abs(grand)) * 100,
+		swc: 0.2 * sampleStandardDeviation(means),
+		mdc: 1.96 * Math.SQRT2 * typicalError,
+		n: test.length,
+		warnings,
 	}
 }
 

@@ -9,8 +9,14 @@ export type LengthMethod = (typeof LENGTH_METHODS)[number]
 export type Method = SprintMethod | ContactMethod | LengthMethod
 
 export const METHOD_NAMES: Record<Method, string> = {
-	gate: 'gate', phone: 'phone timer', stopwatch: 'stopwatch', mat: 'contact mat',
-	'film-240': 'film, 240 frames a second', 'film-120': 'film, 120 frames a second', tape: 'tape', reach: 'reach',
+	gate: 'gate',
+	phone: 'phone timer',
+	stopwatch: 'stopwatch',
+	mat: 'contact mat',
+	'film-240': 'film, 240 frames a second',
+	'film-120': 'film, 120 frames a second',
+	tape: 'tape',
+	reach: 'reach',
 }
 
 /**

@@ -3,11 +3,23 @@ import { describe, expect, it } from 'vitest'
 import { addDays, weekday } from '../calendar/days'
 import { readRamp } from '../dose/ramp'
 import { QUALITY_FIRST, SCHOOLS } from '../library/schools'
-import { type BlockPlan, EMPHASES, blockSessions, completePlan, defaultPhases, defaultShape, replanShape, weekRoles } from './block'
+import {
+	type BlockPlan,
+	EMPHASES,
+	blockSessions,
+	completePlan,
+	defaultPhases,
+	defaultShape,
+	replanShape,
+	weekRoles,
+} from './block'
 import { type CalendarItem, checkCalendar } from './calendar-checks'
 
 const MONDAY = '2026-11-30'
-const DAYS = [{ weekday: 2, startTime: '17:30', minutes: 90 }, { weekday: 5, startTime: '17:30', minutes: 90 }]
+const DAYS = [
+	{ weekday: 2, startTime: '17:30', minutes: 90 },
+	{ weekday: 5, startTime: '17:30', minutes: 90 },
+]
 
 describe('a block', () => {
 	it('has the weekly shapes a coach knows: 100, 110, 120, 60 and 100, 108, 115, 120, 60', () => {
@@ -16,26 +28,44 @@ describe('a block', () => {
 		expect(() => defaultShape(9)).toThrow('weeks: 9')
 	})
 	it('passes the ramp in a first and in a repeated block, whatever its length', () => {
-		for (let weeks = 3; weeks <= 8; weeks++) for (const school of SCHOOLS.filter((one) => one.numbers.rampPercent >= 15)) {
-			const days: { day: string; value: number; unloading: boolean }[] = []
-			for (let week = 0; week < weeks * 2; week++) {
-				const day = addDays(MONDAY, week * 7 + 1)
-				const value = defaultShape(weeks)[week % weeks]!
-				if (days.length > 0) expect(readRamp(days, day, 0, school.numbers.rampPercent).room, `${weeks} weeks, week ${week + 1}, ${school.name}`).toBeGreaterThanOrEqual(value)
-				days.push({ day, value, unloading: week % weeks === weeks - 1 })
+		for (let weeks = 3; weeks <= 8; weeks++)
+			for (const school of SCHOOLS.filter((one) => one.numbers.rampPercent >= 15)) {
+				const days: { day: string; value: number; unloading: boolean }[] = []
+				for (let week = 0; week < weeks * 2; week++) {
+					const day = addDays(MONDAY, week * 7 + 1)
+					const value = defaultShape(weeks)[week % weeks]!
+					if (days.length > 0)
+						expect(
+							readRamp(days, day, 0, school.numbers.rampPercent).room,
+							`${weeks} weeks, week ${week + 1}, ${school.name}`,
+						).toBeGreaterThanOrEqual(value)
+					days.push({ day, value, unloading: week % weeks === weeks - 1 })
+				}
 			}
-		}
 	})
 	it('gives every training day its session, with the heaviest week whole and the last unloading', () => {
-		const sessions = blockSessions(completePlan({ start: MONDAY, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: DAYS }))
+		const sessions = blockSessions(
+			completePlan({ start: MONDAY, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: DAYS }),
+		)
 		expect(sessions).toHaveLength(10)
 		expect(sessions.map((session) => session.share)).toEqual([0.83, 0.83, 0.9, 0.9, 0.96, 0.96, 1, 1, 0.5, 0.5])
-		expect(sessions.map((session) => session.phase).slice(-4)).toEqual(['intensify', 'intensify', 'unloading', 'unloading'])
+		expect(sessions.map((session) => session.phase).slice(-4)).toEqual([
+			'intensify',
+			'intensify',
+			'unloading',
+			'unloading',
+		])
 		expect(new Set(sessions.map((session) => weekday(session.day)))).toEqual(new Set([2, 5]))
-		for (const emphasis of Object.keys(EMPHASES) as (keyof typeof EMPHASES)[]) expect(defaultPhases(4, emphasis).at(-1)).toBe('unloading')
+		for (const emphasis of Object.keys(EMPHASES) as (keyof typeof EMPHASES)[])
+			expect(defaultPhases(4, emphasis).at(-1)).toBe('unloading')
 	})
 	it('says what is wrong', () => {
-		const plan: BlockPlan = completePlan({ start: MONDAY, phases: defaultPhases(4, 'peaking'), shape: defaultShape(4), days: DAYS })
+		const plan: BlockPlan = completePlan({
+			start: MONDAY,
+			phases: defaultPhases(4, 'peaking'),
+			shape: defaultShape(4),
+			days: DAYS,
+		})
 		expect(() => blockSessions({ ...plan, start: '2026-12-01' })).toThrow('is not a Monday')
 		expect(() => blockSessions({ ...plan, shape: [100, 110] })).toThrow('4 weeks with 2 loads')
 		expect(() => blockSessions({ ...plan, days: [] })).toThrow('at least one training day')
@@ -58,43 +88,93 @@ describe('the week of a block', () => {
 		expect(() => weekRoles([day(2, '06:00'), day(2, '12:00'), day(2, '19:00')], 44)).toThrow('at most two')
 	})
 	it('never has two hard days closer than the spacing: property', () => {
-		fc.assert(fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1 }), fc.constantFrom(44, 68), (weekdays, spacing) => {
-			const hard = weekdays.filter((_, index) => weekRoles(weekdays.map((one) => day(one)), spacing)[index] === 'hard')
-			expect(hard.length).toBeGreaterThan(0)
-			for (const a of hard) for (const b of hard) if (a !== b) expect(Math.min((a - b + 7) % 7, (b - a + 7) % 7) * 24).toBeGreaterThanOrEqual(spacing)
-		}))
+		fc.assert(
+			fc.property(
+				fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1 }),
+				fc.constantFrom(44, 68),
+				(weekdays, spacing) => {
+					const hard = weekdays.filter(
+						(_, index) =>
+							weekRoles(
+								weekdays.map((one) => day(one)),
+								spacing,
+							)[index] === 'hard',
+					)
+					expect(hard.length).toBeGreaterThan(0)
+					for (const a of hard)
+						for (const b of hard)
+							if (a !== b) expect(Math.min((a - b + 7) % 7, (b - a + 7) % 7) * 24).toBeGreaterThanOrEqual(spacing)
+				},
+			),
+		)
 	})
 	it('tests on the last hard day of the unloading week', () => {
-		const plan = completePlan({ start: MONDAY, phases: defaultPhases(4, 'peaking'), shape: defaultShape(4), days: DAYS, testDay: true })
-		expect(blockSessions(plan).map((session) => session.role)).toEqual(['hard', 'hard', 'hard', 'hard', 'hard', 'hard', 'hard', 'test'])
+		const plan = completePlan({
+			start: MONDAY,
+			phases: defaultPhases(4, 'peaking'),
+			shape: defaultShape(4),
+			days: DAYS,
+			testDay: true,
+		})
+		expect(blockSessions(plan).map((session) => session.role)).toEqual([
+			'hard',
+			'hard',
+			'hard',
+			'hard',
+			'hard',
+			'hard',
+			'hard',
+			'test',
+		])
 	})
 })
 
 describe('a block after missed weeks', () => {
 	it('comes back at three quarters after one, at six tenths after two, then goes on rising', () => {
 		expect(replanShape([100, 108, 115, 120, 60], [true, false], 15)).toEqual([100, 108, 75, 100, 60])
-		expect(replanShape([100, 104, 108, 112, 115, 118, 120, 60], [true, true, false, false], 15)).toEqual([100, 104, 108, 112, 62, 101, 105, 60])
+		expect(replanShape([100, 104, 108, 112, 115, 118, 120, 60], [true, true, false, false], 15)).toEqual([
+			100, 104, 108, 112, 62, 101, 105, 60,
+		])
 		expect(replanShape([100, 108, 115, 120, 60], [true, true], 15)).toEqual([100, 108, 115, 120, 60])
 		expect(replanShape([100, 110, 120, 60], [false], 15)).toEqual([100, 75, 86, 60])
 	})
 	it('passes the ramp whatever was missed: property', () => {
-		fc.assert(fc.property(fc.integer({ min: 4, max: 8 }), fc.array(fc.boolean(), { minLength: 1, maxLength: 6 }), fc.constantFrom(...SCHOOLS), (weeks, trained, { numbers }) => {
-			fc.pre(trained.length < weeks && trained.at(-1) === false && trained.includes(true))
-			const shape = replanShape(defaultShape(weeks), trained, numbers.rampPercent)
-			expect(shape).toHaveLength(weeks)
-			const days: { day: string; value: number; unloading: boolean }[] = []
-			for (const [week, value] of shape.entries()) {
-				const at = addDays(MONDAY, week * 7 + 1)
-				if (week >= trained.length) expect(readRamp(days, at, 0, numbers.rampPercent).room + 1e-9).toBeGreaterThanOrEqual(value)
-				if (trained[week] !== false) days.push({ day: at, value, unloading: week === weeks - 1 })
-			}
-			expect(shape.at(-1)).toBe(60)
-		}), { seed: 3 })
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 4, max: 8 }),
+				fc.array(fc.boolean(), { minLength: 1, maxLength: 6 }),
+				fc.constantFrom(...SCHOOLS),
+				(weeks, trained, { numbers }) => {
+					fc.pre(trained.length < weeks && trained.at(-1) === false && trained.includes(true))
+					const shape = replanShape(defaultShape(weeks), trained, numbers.rampPercent)
+					expect(shape).toHaveLength(weeks)
+					const days: { day: string; value: number; unloading: boolean }[] = []
+					for (const [week, value] of shape.entries()) {
+						const at = addDays(MONDAY, week * 7 + 1)
+						if (week >= trained.length)
+							expect(readRamp(days, at, 0, numbers.rampPercent).room + 1e-9).toBeGreaterThanOrEqual(value)
+						if (trained[week] !== false) days.push({ day: at, value, unloading: week === weeks - 1 })
+					}
+					expect(shape.at(-1)).toBe(60)
+				},
+			),
+			{ seed: 3 },
+		)
 	})
 })
 
 let ids = 0
-const item = (day: string, change: Partial<CalendarItem> = {}): CalendarItem => ({ id: `i${ids++}`, day, startTime: '17:30', athleteIds: ['a', 'b'], kinds: ['maximal-sprint'], match: false, shock: false, movable: true, ...change })
+const item = (day: string, change: Partial<CalendarItem> = {}): CalendarItem => ({
+	id: `i${ids++}`,
+	day,
+	startTime: '17:30',
+	athleteIds: ['a', 'b'],
+	kinds: ['maximal-sprint'],
+	match: false,
+	shock: false,
+	movable: true,
+	...change,
+})
 const match = (day: string) => item(day, { match: true, movable: false, kinds: ['maximal-sprint', 'hard-turns'] })
 
 describe('clashes on the calendar', () => {
@@ -102,28 +182,65 @@ describe('clashes on the calendar', () => {
 		const [one, two] = [item('2026-12-01'), item('2026-12-02')]
 		const [clash, ...others] = checkCalendar([one, two], QUALITY_FIRST, '2026-11-30')
 		expect(others).toEqual([])
-		expect(clash).toMatchObject({ rule: 'S6', itemId: two.id, sentence: '24 h between two days of maximal sprinting; 48 h are asked', ease: true })
+		expect(clash).toMatchObject({
+			rule: 'S6',
+			itemId: two.id,
+			sentence: '24 h between two days of maximal sprinting; 48 h are asked',
+			ease: true,
+		})
 		expect(clash!.moveTo[0]).toBe('2026-12-03')
 		expect(checkCalendar([one, { ...two, day: clash!.moveTo[0]! }], QUALITY_FIRST, '2026-11-30')).toEqual([])
 	})
 	it('knows matches: no shock in the two days before, nothing hard in the day and a half after', () => {
-		expect(checkCalendar([item('2026-12-04', { shock: true, kinds: ['hard-jumps'] }), match('2026-12-05')], QUALITY_FIRST, '2026-11-30')).toMatchObject([{ rule: 'S11', sentence: 'Shock work 24 h before a match; 48 h are asked' }])
-		expect(checkCalendar([item('2026-12-06', { kinds: ['hard-jumps'] }), match('2026-12-05')], QUALITY_FIRST, '2026-11-30')).toMatchObject([{ rule: 'S11', sentence: 'Hard work 24 h after a match; 36 h are asked' }])
+		expect(
+			checkCalendar(
+				[item('2026-12-04', { shock: true, kinds: ['hard-jumps'] }), match('2026-12-05')],
+				QUALITY_FIRST,
+				'2026-11-30',
+			),
+		).toMatchObject([{ rule: 'S11', sentence: 'Shock work 24 h before a match; 48 h are asked' }])
+		expect(
+			checkCalendar([item('2026-12-06', { kinds: ['hard-jumps'] }), match('2026-12-05')], QUALITY_FIRST, '2026-11-30'),
+		).toMatchObject([{ rule: 'S11', sentence: 'Hard work 24 h after a match; 36 h are asked' }])
 	})
 	it('does not hold squads against each other that share nobody, nor what is long enough apart', () => {
-		expect(checkCalendar([item('2026-12-01'), item('2026-12-02', { athleteIds: ['c'] })], QUALITY_FIRST, '2026-11-30')).toEqual([])
+		expect(
+			checkCalendar([item('2026-12-01'), item('2026-12-02', { athleteIds: ['c'] })], QUALITY_FIRST, '2026-11-30'),
+		).toEqual([])
 		expect(checkCalendar([item('2026-12-01'), item('2026-12-03')], QUALITY_FIRST, '2026-11-30')).toEqual([])
 	})
 	it('offers only moves that really repair: property over random fortnights', () => {
-		const anyItem = fc.record({ offset: fc.nat(13), kinds: fc.subarray(['maximal-sprint', 'hard-turns', 'hard-jumps'] as const), shock: fc.boolean(), match: fc.integer({ min: 0, max: 5 }), who: fc.subarray(['a', 'b', 'c'], { minLength: 1 }) })
-		fc.assert(fc.property(fc.array(anyItem, { minLength: 2, maxLength: 8 }), (many) => {
-			const items = many.map((one) => item(addDays('2026-12-01', one.offset), { kinds: one.kinds, shock: one.shock, match: one.match === 0, movable: one.match !== 0, athleteIds: one.who }))
-			const clashes = checkCalendar(items, QUALITY_FIRST, '2026-12-01')
-			for (const clash of clashes) for (const day of clash.moveTo) {
-				const after = checkCalendar(items.map((one) => (one.id === clash.itemId ? { ...one, day } : one)), QUALITY_FIRST, '2026-12-01')
-				expect(after.some((one) => one.itemId === clash.itemId || one.otherId === clash.itemId)).toBe(false)
-				expect(after.length).toBeLessThan(clashes.length)
-			}
-		}), { seed: 8, numRuns: 300 })
+		const anyItem = fc.record({
+			offset: fc.nat(13),
+			kinds: fc.subarray(['maximal-sprint', 'hard-turns', 'hard-jumps'] as const),
+			shock: fc.boolean(),
+			match: fc.integer({ min: 0, max: 5 }),
+			who: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
+		})
+		fc.assert(
+			fc.property(fc.array(anyItem, { minLength: 2, maxLength: 8 }), (many) => {
+				const items = many.map((one) =>
+					item(addDays('2026-12-01', one.offset), {
+						kinds: one.kinds,
+						shock: one.shock,
+						match: one.match === 0,
+						movable: one.match !== 0,
+						athleteIds: one.who,
+					}),
+				)
+				const clashes = checkCalendar(items, QUALITY_FIRST, '2026-12-01')
+				for (const clash of clashes)
+					for (const day of clash.moveTo) {
+						const after = checkCalendar(
+							items.map((one) => (one.id === clash.itemId ? { ...one, day } : one)),
+							QUALITY_FIRST,
+							'2026-12-01',
+						)
+						expect(after.some((one) => one.itemId === clash.itemId || one.otherId === clash.itemId)).toBe(false)
+						expect(after.length).toBeLessThan(clashes.length)
+					}
+			}),
+			{ seed: 8, numRuns: 300 },
+		)
 	})
 })

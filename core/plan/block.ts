@@ -38,7 +38,13 @@ export interface BlockSession extends TrainingDay {
 }
 /** A plan as it was kept before there were priorities and roles. */
 export type StoredPlan = Pick<BlockPlan, 'start' | 'phases' | 'shape' | 'days'> & Partial<BlockPlan>
-export const completePlan = (stored: StoredPlan): BlockPlan => ({ priority: null, kept: [], testDay: false, content: 'copied', ...stored })
+export const completePlan = (stored: StoredPlan): BlockPlan => ({
+	priority: null,
+	kept: [],
+	testDay: false,
+	content: 'copied',
+	...stored,
+})
 
 export const BLOCK_WEEKS = { least: 3, most: 8 } as const
 /** A week's load is at least this, percent. */
@@ -48,7 +54,12 @@ const UNLOADING = 60
 
 /** Weekly loads that rise to 120 % and end in an unloading week; each step keeps within the ramp in a first and in a repeated block [our setting]. */
 const SHAPES: Record<number, number[]> = {
-	3: [100, 112], 4: [100, 110, 120], 5: [100, 108, 115, 120], 6: [100, 106, 112, 117, 120], 7: [100, 105, 110, 114, 118, 120], 8: [100, 104, 108, 112, 115, 118, 120],
+	3: [100, 112],
+	4: [100, 110, 120],
+	5: [100, 108, 115, 120],
+	6: [100, 106, 112, 117, 120],
+	7: [100, 105, 110, 114, 118, 120],
+	8: [100, 104, 108, 112, 115, 118, 120],
 }
 
 /**
@@ -58,17 +69,27 @@ const SHAPES: Record<number, number[]> = {
  */
 export function defaultShape(weeks: number): number[] {
 	const rise = SHAPES[weeks]
-	if (!rise) throw new RangeError(`weeks: ${weeks} is not a whole number from ${BLOCK_WEEKS.least} to ${BLOCK_WEEKS.most}`)
+	if (!rise)
+		throw new RangeError(`weeks: ${weeks} is not a whole number from ${BLOCK_WEEKS.least} to ${BLOCK_WEEKS.most}`)
 	return [...rise, UNLOADING]
 }
 
-export const EMPHASES = { strength: 'accumulate', 'strength-speed': 'intensify', peaking: 'peaking' } as const satisfies Record<string, Phase>
+export const EMPHASES = {
+	strength: 'accumulate',
+	'strength-speed': 'intensify',
+	peaking: 'peaking',
+} as const satisfies Record<string, Phase>
 export type Emphasis = keyof typeof EMPHASES
 
 /** The emphasis first, what leads on from it in the second half, and the unloading week last. */
 export function defaultPhases(weeks: number, emphasis: Emphasis): Phase[] {
 	const loaded = weeks - 1
-	const [first, then]: [Phase, Phase] = emphasis === 'strength' ? ['accumulate', 'intensify'] : emphasis === 'strength-speed' ? ['intensify', 'intensify'] : ['intensify', 'peaking']
+	const [first, then]: [Phase, Phase] =
+		emphasis === 'strength'
+			? ['accumulate', 'intensify']
+			: emphasis === 'strength-speed'
+				? ['intensify', 'intensify']
+				: ['intensify', 'peaking']
 	const half = Math.ceil(loaded / 2)
 	return [...Array.from({ length: loaded }, (_, week) => (week < half ? first : then)), 'unloading']
 }
@@ -86,21 +107,30 @@ const WEEK_MIN = 7 * 24 * HOUR_MIN
  * @example weekRoles([{ weekday: 1, ... }, { weekday: 2, ... }, { weekday: 4, ... }], 44) // hard, light, hard
  */
 export function weekRoles(days: readonly TrainingDay[], spacingMetH: number): DayRole[] {
-	const order = days.map((day, index) => ({ day, index, at: (day.weekday - 1) * 24 * HOUR_MIN + minuteOf(day) })).sort((a, b) => a.at - b.at)
+	const order = days
+		.map((day, index) => ({ day, index, at: (day.weekday - 1) * 24 * HOUR_MIN + minuteOf(day) }))
+		.sort((a, b) => a.at - b.at)
 	const roles: DayRole[] = days.map(() => 'light')
 	const firsts = order.filter((one, index) => order[index - 1]?.day.weekday !== one.day.weekday)
 	for (const [index, one] of order.entries()) {
 		if (firsts.includes(one)) continue
 		const before = order[index - 1]!
-		if (order[index - 2]?.day.weekday === one.day.weekday) throw new RangeError(`days: at most two sessions on one day are expected`)
-		if (one.at - before.at < TISSUE_HOURS * HOUR_MIN) throw new RangeError(`days: the second session at ${one.day.startTime} starts less than ${TISSUE_HOURS} h after the one at ${before.day.startTime}`)
+		if (order[index - 2]?.day.weekday === one.day.weekday)
+			throw new RangeError(`days: at most two sessions on one day are expected`)
+		if (one.at - before.at < TISSUE_HOURS * HOUR_MIN)
+			throw new RangeError(
+				`days: the second session at ${one.day.startTime} starts less than ${TISSUE_HOURS} h after the one at ${before.day.startTime}`,
+			)
 		roles[one.index] = 'tissue'
 	}
 	let best: typeof firsts = []
 	for (let pick = 1; pick < 2 ** firsts.length; pick++) {
 		const chosen = firsts.filter((_, index) => pick & (2 ** index))
-		const gaps = chosen.map((one, index) => (index === 0 ? one.at + WEEK_MIN - chosen.at(-1)!.at : one.at - chosen[index - 1]!.at))
-		if (chosen.length > best.length && (chosen.length === 1 || gaps.every((gap) => gap >= spacingMetH * HOUR_MIN))) best = chosen
+		const gaps = chosen.map((one, index) =>
+			index === 0 ? one.at + WEEK_MIN - chosen.at(-1)!.at : one.at - chosen[index - 1]!.at,
+		)
+		if (chosen.length > best.length && (chosen.length === 1 || gaps.every((gap) => gap >= spacingMetH * HOUR_MIN)))
+			best = chosen
 	}
 	for (const one of best) roles[one.index] = 'hard'
 	return roles
@@ -115,11 +145,25 @@ export function weekRoles(days: readonly TrainingDay[], spacingMetH: number): Da
  */
 export function blockSessions({ start, phases, shape, days, testDay }: BlockPlan, spacingMetH = 44): BlockSession[] {
 	if (weekday(start) !== 1) throw new RangeError(`start: ${start} is not a Monday`)
-	if (phases.length !== shape.length || phases.length < BLOCK_WEEKS.least || phases.length > BLOCK_WEEKS.most) throw new RangeError(`phases: ${phases.length} weeks with ${shape.length} loads; 3 to 8 of both are expected`)
-	if (shape.some((load) => !(load >= 20 && load <= 200))) throw new RangeError(`shape: ${shape.join(', ')} has a load outside 20 to 200 %`)
+	if (phases.length !== shape.length || phases.length < BLOCK_WEEKS.least || phases.length > BLOCK_WEEKS.most)
+		throw new RangeError(`phases: ${phases.length} weeks with ${shape.length} loads; 3 to 8 of both are expected`)
+	if (shape.some((load) => !(load >= 20 && load <= 200)))
+		throw new RangeError(`shape: ${shape.join(', ')} has a load outside 20 to 200 %`)
 	if (days.length === 0) throw new RangeError('days: at least one training day is expected')
 	const roles = weekRoles(days, spacingMetH)
-	const sessions = phases.flatMap((phase, week) => days.map((one, index): BlockSession => ({ ...one, day: addDays(start, week * 7 + one.weekday - 1), week: week + 1, phase, share: shareOf(shape, week), role: roles[index]! })))
+	const sessions = phases
+		.flatMap((phase, week) =>
+			days.map(
+				(one, index): BlockSession => ({
+					...one,
+					day: addDays(start, week * 7 + one.weekday - 1),
+					week: week + 1,
+					phase,
+					share: shareOf(shape, week),
+					role: roles[index]!,
+				}),
+			),
+		)
 		.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
 	const last = sessions.findLast((session) => session.role === 'hard')
 	if (testDay && last && last.phase === 'unloading') last.role = 'test'
@@ -127,7 +171,8 @@ export function blockSessions({ start, phases, shape, days, testDay }: BlockPlan
 }
 
 /** A week's share of the heaviest one, in hundredths. */
-const shareOf = (shape: readonly number[], week: number): number => Math.round((100 * shape[week]!) / Math.max(...shape)) / 100
+const shareOf = (shape: readonly number[], week: number): number =>
+	Math.round((100 * shape[week]!) / Math.max(...shape)) / 100
 
 /** The first week back after one missed, and after more of them, against the last trained one [our setting: as for time missed]. */
 const BACK_AFTER = { one: 0.75, more: 0.6 } as const
@@ -148,7 +193,10 @@ export function replanShape(shape: readonly number[], trained: readonly boolean[
 	if (missed <= 0) return [...shape]
 	const from = lastTrained < 0 ? shape[0]! : shape[lastTrained]!
 	// What was to come after the last trained week comes after the week back.
-	const wanted = [from * (missed === 1 ? BACK_AFTER.one : BACK_AFTER.more), ...shape.slice(Math.max(0, lastTrained), -1)]
+	const wanted = [
+		from * (missed === 1 ? BACK_AFTER.one : BACK_AFTER.more),
+		...shape.slice(Math.max(0, lastTrained), -1),
+	]
 	const done = shape.slice(0, gone).filter((_, week) => trained[week])
 	const ahead: number[] = []
 	for (let week = gone; week < shape.length; week++) {
@@ -157,7 +205,8 @@ export function replanShape(shape: readonly number[], trained: readonly boolean[
 			break
 		}
 		const four = [...done, ...ahead].slice(-4)
-		const most = four.length === 0 ? Infinity : ((1 + rampPercent / 100) * four.reduce((sum, load) => sum + load, 0)) / four.length
+		const most =
+			four.length === 0 ? Infinity : ((1 + rampPercent / 100) * four.reduce((sum, load) => sum + load, 0)) / four.length
 		ahead.push(Math.max(LEAST_LOAD, Math.floor(Math.min(wanted[week - gone] ?? wanted.at(-1)!, most))))
 	}
 	return [...shape.slice(0, gone), ...ahead]

@@ -1,7 +1,8 @@
 import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
 import type { Family, Level, Library, Phase, School } from '../library/types'
 import type { LockContext } from '../progress/locks'
-import type { LadderState, Surface, WorkDay } from '../progress/types'
+import type { LadderState, WorkDay } from '../progress/types'
+import type { Surface } from '../library/surfaces'
 import type { BuildRequest } from './propose-session'
 import type { LimitedAthlete } from './session-limits'
 import type { DayRole, TargetRequest } from './targets'
@@ -34,26 +35,76 @@ export interface PackAthlete {
 }
 
 /** Which level decides the floor of each ramp. */
-export const RAMP_FAMILY: Record<RampQuantity, Family> = { hardContacts: 'plyometric', sharpCuts: 'agility', maximalStarts: 'sprint', fastMetres: 'sprint' }
+export const RAMP_FAMILY: Record<RampQuantity, Family> = {
+	hardContacts: 'plyometric',
+	sharpCuts: 'agility',
+	maximalStarts: 'sprint',
+	fastMetres: 'sprint',
+}
 
 /** What the ramp leaves for a day, by quantity: `later` is planned for later days of the same week. */
-export function roomsOn(day: string, days: Record<RampQuantity, readonly DayDose[]>, later: Record<RampQuantity, number>, levelOf: (family: Family) => Level, rampPercent: number): Record<RampQuantity, number> {
-	return Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent, later[quantity]).room])) as Record<RampQuantity, number>
+export function roomsOn(
+	day: string,
+	days: Record<RampQuantity, readonly DayDose[]>,
+	later: Record<RampQuantity, number>,
+	levelOf: (family: Family) => Level,
+	rampPercent: number,
+): Record<RampQuantity, number> {
+	return Object.fromEntries(
+		(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
+			quantity,
+			readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent, later[quantity])
+				.room,
+		]),
+	) as Record<RampQuantity, number>
 }
 
 export function limitedAthletes(pack: BuildPack): LimitedAthlete[] {
 	return pack.athletes.map((athlete) => ({
-		id: athlete.id, name: athlete.name, legLengthM: athlete.legLengthM, work: athlete.work, rooms: athlete.rooms, worries: athlete.worries,
-		levelOf: (family) => athlete.levels[family], stateOf: (ladderId) => athlete.states[ladderId] ?? null, kept: (ladderId) => athlete.keptLadders.includes(ladderId),
+		id: athlete.id,
+		name: athlete.name,
+		legLengthM: athlete.legLengthM,
+		work: athlete.work,
+		rooms: athlete.rooms,
+		worries: athlete.worries,
+		levelOf: (family) => athlete.levels[family],
+		stateOf: (ladderId) => athlete.states[ladderId] ?? null,
+		kept: (ladderId) => athlete.keptLadders.includes(ladderId),
 		locksAt: (level) => ({ ...athlete.locks, level, school: pack.school }),
 	}))
 }
 
 /** A request for a proposal on the pack's day. */
-export function requestOf(pack: BuildPack, library: Library, { minutes, mostLanes, kit, role = pack.role, priority = pack.priority }: { minutes: number; mostLanes: number; kit: ReadonlySet<string> | null; role?: DayRole; priority?: TargetRequest['priority'] }): BuildRequest {
+export function requestOf(
+	pack: BuildPack,
+	library: Library,
+	{
+		minutes,
+		mostLanes,
+		kit,
+		role = pack.role,
+		priority = pack.priority,
+	}: {
+		minutes: number
+		mostLanes: number
+		kit: ReadonlySet<string> | null
+		role?: DayRole
+		priority?: TargetRequest['priority']
+	},
+): BuildRequest {
 	return {
-		athletes: limitedAthletes(pack), minutes, mostLanes, priorityLadders: pack.priorityLadders,
-		target: { share: pack.share, phase: pack.phase, role, priority, kept: pack.kept.filter((quality) => quality !== priority), surface: pack.surface },
+		athletes: limitedAthletes(pack),
+		minutes,
+		mostLanes,
+		priorityLadders: pack.priorityLadders,
+		target: {
+			share: pack.share,
+			phase: pack.phase,
+			role,
+			priority,
+			kept: pack.kept.filter((quality) => quality !== priority),
+			surface: pack.surface,
+		},
 		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface: pack.surface, kit },
 	}
 }

@@ -43,16 +43,25 @@ function clashOf(a: CalendarItem, b: CalendarItem, school: School): { rule: Clas
 	const [match, session] = a.match ? [a, b] : b.match ? [b, a] : [null, null]
 	if (match && session && !session.match) {
 		const ahead = hoursBetween(session, match)
-		if (ahead >= 0 && ahead <= BEFORE_MATCH_H && session.shock) return { rule: 'S11', sentence: `Shock work ${Math.round(ahead)} h before a match; ${BEFORE_MATCH_H} h are asked` }
-		if (ahead < 0 && -ahead <= AFTER_MATCH_H && session.kinds.length > 0) return { rule: 'S11', sentence: `Hard work ${Math.round(-ahead)} h after a match; ${AFTER_MATCH_H} h are asked` }
+		if (ahead >= 0 && ahead <= BEFORE_MATCH_H && session.shock)
+			return {
+				rule: 'S11',
+				sentence: `Shock work ${Math.round(ahead)} h before a match; ${BEFORE_MATCH_H} h are asked`,
+			}
+		if (ahead < 0 && -ahead <= AFTER_MATCH_H && session.kinds.length > 0)
+			return { rule: 'S11', sentence: `Hard work ${Math.round(-ahead)} h after a match; ${AFTER_MATCH_H} h are asked` }
 	}
 	const kind = a.kinds.find((one) => b.kinds.includes(one))
 	if (kind === undefined || hours === 0 || hours >= spacingMetH(school)) return null
-	return { rule: 'S6', sentence: `${Math.round(hours)} h between two days of ${WORK_KIND_NAMES[kind]}; ${school.numbers.spacingH} h are asked` }
+	return {
+		rule: 'S6',
+		sentence: `${Math.round(hours)} h between two days of ${WORK_KIND_NAMES[kind]}; ${school.numbers.spacingH} h are asked`,
+	}
 }
 
 /** Clashes a session would have on a day, against everything else. */
-const clashesAt = (item: CalendarItem, day: Day, items: readonly CalendarItem[], school: School): number => items.filter((other) => other.id !== item.id && clashOf({ ...item, day }, other, school) !== null).length
+const clashesAt = (item: CalendarItem, day: Day, items: readonly CalendarItem[], school: School): number =>
+	items.filter((other) => other.id !== item.id && clashOf({ ...item, day }, other, school) !== null).length
 
 /** How far a session may be moved by a repair, days. */
 const REACH = 4
@@ -63,16 +72,25 @@ const REACH = 4
  */
 export function checkCalendar(items: readonly CalendarItem[], school: School, from: Day): Clash[] {
 	const clashes: Clash[] = []
-	for (const [index, a] of items.entries()) for (const b of items.slice(index + 1)) {
-		const found = clashOf(a, b, school)
-		if (!found) continue
-		const [item, other] = a.movable && (!b.movable || (a.day > b.day)) ? [a, b] : b.movable ? [b, a] : [null, null]
-		if (!item || !other) continue
-		const busy = new Set(items.filter((one) => one.id !== item.id && shareSomebody(one, item)).map((one) => one.day))
-		const days = Array.from({ length: REACH * 2 }, (_, step) => addDays(item.day, (step % 2 === 0 ? 1 : -1) * (Math.floor(step / 2) + 1)))
-		const moveTo = days.filter((day) => day >= from && !busy.has(day) && clashesAt(item, day, items, school) === 0)
-		const eased = { ...item, kinds: [], shock: false }
-		clashes.push({ ...found, itemId: item.id, otherId: other.id, moveTo, ease: clashOf(eased, other, school) === null })
-	}
+	for (const [index, a] of items.entries())
+		for (const b of items.slice(index + 1)) {
+			const found = clashOf(a, b, school)
+			if (!found) continue
+			const [item, other] = a.movable && (!b.movable || a.day > b.day) ? [a, b] : b.movable ? [b, a] : [null, null]
+			if (!item || !other) continue
+			const busy = new Set(items.filter((one) => one.id !== item.id && shareSomebody(one, item)).map((one) => one.day))
+			const days = Array.from({ length: REACH * 2 }, (_, step) =>
+				addDays(item.day, (step % 2 === 0 ? 1 : -1) * (Math.floor(step / 2) + 1)),
+			)
+			const moveTo = days.filter((day) => day >= from && !busy.has(day) && clashesAt(item, day, items, school) === 0)
+			const eased = { ...item, kinds: [], shock: false }
+			clashes.push({
+				...found,
+				itemId: item.id,
+				otherId: other.id,
+				moveTo,
+				ease: clashOf(eased, other, school) === null,
+			})
+		}
 	return clashes
 }

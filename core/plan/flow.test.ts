@@ -1,43 +1,86 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Random } from '../../server/demo/random'
+import { Random } from '../chance/random'
 import { CLEAR_S, type FlowEntry, flowAdvice, flowAthlete, simulateEntry, simulateFlow } from './flow'
 import { searchPlans } from './what-if'
 
-const group = (count: number, turns: number, turnS: number, restS: number, change: Partial<FlowEntry> = {}): FlowEntry => ({
-	id: 'e', name: 'Starts', lanes: 1, together: 1, atOnce: false, setUpMin: 0, athletes: Array.from({ length: count }, (_, index) => ({ id: `a${index}`, turns, turnS, restS })), ...change,
+const group = (
+	count: number,
+	turns: number,
+	turnS: number,
+	restS: number,
+	change: Partial<FlowEntry> = {},
+): FlowEntry => ({
+	id: 'e',
+	name: 'Starts',
+	lanes: 1,
+	together: 1,
+	atOnce: false,
+	setUpMin: 0,
+	athletes: Array.from({ length: count }, (_, index) => ({ id: `a${index}`, turns, turnS, restS })),
+	...change,
 })
 
-const watched = (entry: FlowEntry): FlowEntry => ({ ...entry, athletes: entry.athletes.map((athlete) => ({ ...athlete, watched: true })) })
+const watched = (entry: FlowEntry): FlowEntry => ({
+	...entry,
+	athletes: entry.athletes.map((athlete) => ({ ...athlete, watched: true })),
+})
 
 describe('flow of a group', () => {
 	// One lane, A equal athletes, N turns of r seconds (and the clearing c), rest R: a round lasts max(A(r+c), r+R); worked by hand.
 	it('is exact with one lane and equal athletes, whether the lane or the rest sets the pace', () => {
-		fc.assert(fc.property(fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 10 }), fc.integer({ min: 1, max: 40 }), fc.integer({ min: 0, max: 300 }), (athletes, turns, turnS, restS) => {
-			const round = Math.max(athletes * (turnS + CLEAR_S), turnS + Math.max(restS, CLEAR_S))
-			const seconds = (turns - 1) * round + athletes * (turnS + CLEAR_S) - CLEAR_S
-			const flow = simulateEntry(group(athletes, turns, turnS, restS))
-			expect(flow.minutes * 60).toBeCloseTo(seconds, 6)
-			for (const rest of flow.rests) {
-				if (turns === 1) expect(rest.realS).toBeNull()
-				else expect(rest.realS).toBeCloseTo(round - turnS, 6)
-			}
-		}), { seed: 4, numRuns: 300 })
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 1, max: 20 }),
+				fc.integer({ min: 1, max: 10 }),
+				fc.integer({ min: 1, max: 40 }),
+				fc.integer({ min: 0, max: 300 }),
+				(athletes, turns, turnS, restS) => {
+					const round = Math.max(athletes * (turnS + CLEAR_S), turnS + Math.max(restS, CLEAR_S))
+					const seconds = (turns - 1) * round + athletes * (turnS + CLEAR_S) - CLEAR_S
+					const flow = simulateEntry(group(athletes, turns, turnS, restS))
+					expect(flow.minutes * 60).toBeCloseTo(seconds, 6)
+					for (const rest of flow.rests) {
+						if (turns === 1) expect(rest.realS).toBeNull()
+						else expect(rest.realS).toBeCloseTo(round - turnS, 6)
+					}
+				},
+			),
+			{ seed: 4, numRuns: 300 },
+		)
 	})
 	it('never gives less rest than was asked, and more lanes never take longer for equal athletes', () => {
-		fc.assert(fc.property(fc.integer({ min: 2, max: 24 }), fc.integer({ min: 2, max: 8 }), fc.integer({ min: 1, max: 30 }), fc.integer({ min: 0, max: 240 }), fc.integer({ min: 1, max: 4 }), (athletes, turns, turnS, restS, lanes) => {
-			const flow = simulateEntry(group(athletes, turns, turnS, restS, { lanes }))
-			for (const rest of flow.rests) expect(rest.realS!).toBeGreaterThanOrEqual(restS - 1e-9)
-			expect(simulateEntry(group(athletes, turns, turnS, restS, { lanes: lanes + 1 })).minutes).toBeLessThanOrEqual(flow.minutes + 1e-9)
-		}), { seed: 5, numRuns: 200 })
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 2, max: 24 }),
+				fc.integer({ min: 2, max: 8 }),
+				fc.integer({ min: 1, max: 30 }),
+				fc.integer({ min: 0, max: 240 }),
+				fc.integer({ min: 1, max: 4 }),
+				(athletes, turns, turnS, restS, lanes) => {
+					const flow = simulateEntry(group(athletes, turns, turnS, restS, { lanes }))
+					for (const rest of flow.rests) expect(rest.realS!).toBeGreaterThanOrEqual(restS - 1e-9)
+					expect(simulateEntry(group(athletes, turns, turnS, restS, { lanes: lanes + 1 })).minutes).toBeLessThanOrEqual(
+						flow.minutes + 1e-9,
+					)
+				},
+			),
+			{ seed: 5, numRuns: 200 },
+		)
 	})
 	it('counts one at a time where the coach watches each, whatever the lanes', () => {
-		expect(simulateEntry(watched(group(6, 3, 10, 60, { lanes: 3 }))).minutes).toBe(simulateEntry(group(6, 3, 10, 60)).minutes)
+		expect(simulateEntry(watched(group(6, 3, 10, 60, { lanes: 3 }))).minutes).toBe(
+			simulateEntry(group(6, 3, 10, 60)).minutes,
+		)
 	})
 	it('holds up only those the coach watches', () => {
 		const mixed = group(6, 3, 20, 60, { lanes: 6 })
 		const one = { ...mixed, athletes: mixed.athletes.map((athlete, index) => ({ ...athlete, watched: index < 2 })) }
-		expect(simulateEntry(one).rests.slice(2).map((rest) => rest.realS)).toEqual([60, 60, 60, 60])
+		expect(
+			simulateEntry(one)
+				.rests.slice(2)
+				.map((rest) => rest.realS),
+		).toEqual([60, 60, 60, 60])
 	})
 	it('lets everybody go side by side where that is how it is done', () => {
 		expect(simulateEntry(group(20, 1, 600, 0, { atOnce: true })).minutes).toBe(10)
@@ -48,7 +91,7 @@ describe('flow of a group', () => {
 		const [athletes, serviceS, thinkS] = [6, 20, 90]
 		const random = new Random(11)
 		const exponential = (mean: number) => -mean * Math.log(1 - random.next())
-		const ratio = (serviceS) / thinkS
+		const ratio = serviceS / thinkS
 		let [sum, term] = [1, 1]
 		for (let k = 1; k <= athletes; k++) {
 			term *= (athletes - k + 1) * ratio
@@ -57,7 +100,10 @@ describe('flow of a group', () => {
 		const expected = 1 - 1 / sum
 		const turns = 6000
 		// Clearing the lane belongs to the service; it is drawn with it.
-		const flow = simulateEntry(group(athletes, turns, serviceS, thinkS), { turnS: () => exponential(serviceS) - CLEAR_S, restS: () => exponential(thinkS) + CLEAR_S })
+		const flow = simulateEntry(group(athletes, turns, serviceS, thinkS), {
+			turnS: () => exponential(serviceS) - CLEAR_S,
+			restS: () => exponential(thinkS) + CLEAR_S,
+		})
 		const busy = flow.use + (athletes * turns * CLEAR_S) / (flow.minutes * 60)
 		expect(Math.abs(busy - expected)).toBeLessThan(0.01)
 	})
@@ -67,11 +113,18 @@ describe('flow of a group', () => {
 		expect(flow.bottleneck).toBe('lanes')
 		expect(flowAdvice(crowded, flow)).toMatch(/^Add a lane: \d+ min less/)
 		expect(simulateEntry(group(3, 6, 5, 120)).bottleneck).toBe('rest')
-		expect(flowAdvice(watched(group(12, 6, 8, 20, { lanes: 2 })), simulateEntry(watched(group(12, 6, 8, 20, { lanes: 2 }))))).toContain('The coach is the narrow place')
+		expect(
+			flowAdvice(watched(group(12, 6, 8, 20, { lanes: 2 })), simulateEntry(watched(group(12, 6, 8, 20, { lanes: 2 })))),
+		).toContain('The coach is the narrow place')
 	})
 	it('turns a line into turns: reps of one set, else sets, the walk back in the rest', () => {
 		const drill = { defaults: { sets: 1, reps: 6, restS: 120, repS: 5 } }
-		expect(flowAthlete('a', { sets: 1, reps: 6 }, { distanceM: 26 }, 10, drill)).toEqual({ id: 'a', turns: 6, turnS: 5, restS: 20 })
+		expect(flowAthlete('a', { sets: 1, reps: 6 }, { distanceM: 26 }, 10, drill)).toEqual({
+			id: 'a',
+			turns: 6,
+			turnS: 5,
+			restS: 20,
+		})
 		expect(flowAthlete('a', { sets: 3, reps: 4 }, {}, 60, drill)).toEqual({ id: 'a', turns: 3, turnS: 20, restS: 60 })
 	})
 	it('says what is wrong with impossible plans', () => {
@@ -81,7 +134,11 @@ describe('flow of a group', () => {
 })
 
 describe('what if', () => {
-	const entries = [group(12, 6, 8, 60, { id: 'starts', setUpMin: 2 }), group(12, 3, 20, 60, { id: 'jumps', setUpMin: 2 }), group(12, 4, 10, 30, { id: 'cuts' })]
+	const entries = [
+		group(12, 6, 8, 60, { id: 'starts', setUpMin: 2 }),
+		group(12, 3, 20, 60, { id: 'jumps', setUpMin: 2 }),
+		group(12, 4, 10, 30, { id: 'cuts' }),
+	]
 	it('finds plans that fit the minutes with the fewest changes, and looks at every combination', () => {
 		const before = simulateFlow(entries).minutes
 		const { plans, looked } = searchPlans(entries, { maxLanes: 3, minutes: before - 6 })
@@ -99,7 +156,11 @@ describe('what if', () => {
 		expect(plans[0]!.changes).toBe(0)
 	})
 	it('ends when it is told to, with what it has', () => {
-		const { looked, plans } = searchPlans([...entries, group(12, 5, 12, 45, { id: 'more' })], { maxLanes: 4, minutes: 10, onProgress: () => false })
+		const { looked, plans } = searchPlans([...entries, group(12, 5, 12, 45, { id: 'more' })], {
+			maxLanes: 4,
+			minutes: 10,
+			onProgress: () => false,
+		})
 		expect(looked).toBe(200)
 		expect(plans.length).toBeGreaterThan(0)
 	})

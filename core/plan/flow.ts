@@ -52,7 +52,14 @@ export const CLEAR_S = 3
 const LONG_WAIT = 0.5
 
 /** An athlete's line as turns. Seconds of a rep are at least what the run over its distance takes. */
-export function flowAthlete(id: string, dose: Dose, parameters: Parameters, restS: number, drill: Pick<Drill, 'defaults'>, repS = drill.defaults.repS): FlowAthlete {
+export function flowAthlete(
+	id: string,
+	dose: Dose,
+	parameters: Parameters,
+	restS: number,
+	drill: Pick<Drill, 'defaults'>,
+	repS = drill.defaults.repS,
+): FlowAthlete {
 	const back = ((parameters.distanceM ?? 0) + (parameters.runInM ?? 0)) / WALK_BACK_MPS
 	return dose.sets > 1
 		? { id, turns: dose.sets, turnS: dose.reps * repS + (dose.reps - 1) * back, restS: Math.max(restS, back) }
@@ -69,11 +76,19 @@ export interface FlowLine {
 	bestS?: number | undefined
 }
 /** An entry's lines as the flow sees them; null when nobody has one. Warming up, holds and easy work go on all at once. */
-export function flowEntry(entry: Pick<FlowEntry, 'id' | 'name' | 'lanes' | 'together'>, lines: readonly FlowLine[]): FlowEntry | null {
+export function flowEntry(
+	entry: Pick<FlowEntry, 'id' | 'name' | 'lanes' | 'together'>,
+	lines: readonly FlowLine[],
+): FlowEntry | null {
 	if (lines.length === 0) return null
 	return {
-		...entry, setUpMin: lines.every(({ drill }) => drill.family === 'prepare') ? PREPARE_CHANGE_MIN : CHANGE_OVER_MIN, atOnce: lines.every(({ drill }) => ['prepare', 'tissue'].includes(drill.family) || drill.intensity === 'low'),
-		athletes: lines.map(({ athleteId, drill, dose, parameters, restS, bestS }) => ({ ...flowAthlete(athleteId, dose, parameters, restS, drill, bestS), watched: drill.oneAtATime === true })),
+		...entry,
+		setUpMin: lines.every(({ drill }) => drill.family === 'prepare') ? PREPARE_CHANGE_MIN : CHANGE_OVER_MIN,
+		atOnce: lines.every(({ drill }) => ['prepare', 'tissue'].includes(drill.family) || drill.intensity === 'low'),
+		athletes: lines.map(({ athleteId, drill, dose, parameters, restS, bestS }) => ({
+			...flowAthlete(athleteId, dose, parameters, restS, drill, bestS),
+			watched: drill.oneAtATime === true,
+		})),
 	}
 }
 
@@ -87,9 +102,14 @@ export function flowEntry(entry: Pick<FlowEntry, 'id' | 'name' | 'lanes' | 'toge
  * @param draw seconds of a turn and of a rest, for studies with chance; the athlete's own when not given
  * @throws RangeError for no lanes, nobody together, or negative times
  */
-export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAthlete) => number; restS: (athlete: FlowAthlete) => number }): EntryFlow {
-	if (!(entry.lanes >= 1 && Number.isInteger(entry.lanes))) throw new RangeError(`lanes: ${entry.lanes} is not a whole number of 1 or more`)
-	if (!(entry.together >= 1 && Number.isInteger(entry.together))) throw new RangeError(`together: ${entry.together} is not a whole number of 1 or more`)
+export function simulateEntry(
+	entry: FlowEntry,
+	draw?: { turnS: (athlete: FlowAthlete) => number; restS: (athlete: FlowAthlete) => number },
+): EntryFlow {
+	if (!(entry.lanes >= 1 && Number.isInteger(entry.lanes)))
+		throw new RangeError(`lanes: ${entry.lanes} is not a whole number of 1 or more`)
+	if (!(entry.together >= 1 && Number.isInteger(entry.together)))
+		throw new RangeError(`together: ${entry.together} is not a whole number of 1 or more`)
 	const count = entry.athletes.length
 	const places = entry.atOnce ? Math.max(1, count) : entry.lanes * entry.together
 	// Plain arrays: the what-if search runs this many hundred times a second.
@@ -112,7 +132,8 @@ export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAt
 	let end = 0
 	while (open > 0) {
 		let next = -1
-		for (let index = 0; index < count; index++) if (left[index]! > 0 && (next < 0 || readyAt[index]! < readyAt[next]!)) next = index
+		for (let index = 0; index < count; index++)
+			if (left[index]! > 0 && (next < 0 || readyAt[index]! < readyAt[next]!)) next = index
 		let place = 0
 		for (let index = 1; index < places; index++) if (freeAt[index]! < freeAt[place]!) place = index
 		const athlete = entry.athletes[next]!
@@ -138,11 +159,28 @@ export function simulateEntry(entry: FlowEntry, draw?: { turnS: (athlete: FlowAt
 	}
 	const gaps = entry.athletes.reduce((sum, athlete) => sum + Math.max(0, athlete.turns - 1), 0)
 	const waitS = gaps > 0 ? waited.reduce((sum, value) => sum + value, 0) / gaps : 0
-	const asked = gaps > 0 ? entry.athletes.reduce((sum, athlete) => sum + athlete.restS * Math.max(0, athlete.turns - 1), 0) / gaps : 0
+	const asked =
+		gaps > 0
+			? entry.athletes.reduce((sum, athlete) => sum + athlete.restS * Math.max(0, athlete.turns - 1), 0) / gaps
+			: 0
 	return {
-		id: entry.id, minutes: entry.setUpMin + end / 60, waitS, use: end > 0 ? used / (end * places) : 0,
-		rests: entry.athletes.map((athlete, index) => ({ athleteId: athlete.id, realS: athlete.turns > 1 ? rested[index]! / (athlete.turns - 1) : null, askedS: athlete.restS })),
-		bottleneck: gaps === 0 ? 'none' : waitS > Math.max(10, LONG_WAIT * asked) ? (coached > used / places ? 'attention' : 'lanes') : 'rest',
+		id: entry.id,
+		minutes: entry.setUpMin + end / 60,
+		waitS,
+		use: end > 0 ? used / (end * places) : 0,
+		rests: entry.athletes.map((athlete, index) => ({
+			athleteId: athlete.id,
+			realS: athlete.turns > 1 ? rested[index]! / (athlete.turns - 1) : null,
+			askedS: athlete.restS,
+		})),
+		bottleneck:
+			gaps === 0
+				? 'none'
+				: waitS > Math.max(10, LONG_WAIT * asked)
+					? coached > used / places
+						? 'attention'
+						: 'lanes'
+					: 'rest',
 	}
 }
 
@@ -155,9 +193,13 @@ export function simulateFlow(entries: readonly FlowEntry[]): Flow {
 export function flowAdvice(entry: FlowEntry, flow: EntryFlow): string | null {
 	if (flow.bottleneck === 'lanes') {
 		const saved = flow.minutes - simulateEntry({ ...entry, lanes: entry.lanes + 1 }).minutes
-		return saved >= 1 ? `Add a lane: ${Math.round(saved)} min less; everybody waits ${Math.round(flow.waitS)} s beyond their rest.` : null
+		return saved >= 1
+			? `Add a lane: ${Math.round(saved)} min less; everybody waits ${Math.round(flow.waitS)} s beyond their rest.`
+			: null
 	}
-	if (flow.bottleneck === 'attention') return `The coach is the narrow place: everybody waits ${Math.round(flow.waitS)} s. Split the group, or let half do the next drill meanwhile.`
-	if (flow.bottleneck === 'rest' && entry.lanes > 1 && flow.use < 0.25) return 'A lane fewer would do: the rest sets the pace here.'
+	if (flow.bottleneck === 'attention')
+		return `The coach is the narrow place: everybody waits ${Math.round(flow.waitS)} s. Split the group, or let half do the next drill meanwhile.`
+	if (flow.bottleneck === 'rest' && entry.lanes > 1 && flow.use < 0.25)
+		return 'A lane fewer would do: the rest sets the pace here.'
 	return null
 }

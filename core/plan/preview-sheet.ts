@@ -2,7 +2,7 @@ import { addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
 import type { Library, School } from '../library/types'
 import type { ResolvedLine } from '../progress/resolve-line'
-import type { Surface } from '../progress/types'
+import type { Surface } from '../library/surfaces'
 import { type FlowEntry, flowEntry, simulateEntry } from './flow'
 import { type SheetEntry, countOf, resolveSheet } from './resolve-sheet'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
@@ -40,7 +40,11 @@ export interface PreviewContext {
 }
 
 /** What a sheet comes to as it is edited: everybody's lines and totals, the minutes, and what the rules say about it. */
-export function previewSheet(entries: readonly PreviewEntry[], athletes: readonly LimitedAthlete[], { library, school, day, startTime, surface, target }: PreviewContext): SheetPreview {
+export function previewSheet(
+	entries: readonly PreviewEntry[],
+	athletes: readonly LimitedAthlete[],
+	{ library, school, day, startTime, surface, target }: PreviewContext,
+): SheetPreview {
 	const cautions = new Map<string, SheetPreview['cautions'][number]>()
 	const say = ({ rule, sentence }: Pick<Caution, 'rule' | 'sentence'>, name: string) => {
 		const known = cautions.get(rule + sentence) ?? { rule, sentence, names: [] }
@@ -55,26 +59,66 @@ export function previewSheet(entries: readonly PreviewEntry[], athletes: readonl
 			const line = lines.get(entry.id)!
 			if (line.blocked !== null) continue
 			addInto(sum, countOf(line, athlete, library))
-			checked.push({ entryId: entry.id, drill: library.drills[line.drillId]!, parameters: line.parameters, dose: line.dose })
+			checked.push({
+				entryId: entry.id,
+				drill: library.drills[line.drillId]!,
+				parameters: line.parameters,
+				dose: line.dose,
+			})
 		}
-		for (const caution of [...checkOrder(checked), ...checkGround(sum, athlete.levelOf('plyometric'), surface), ...checked.flatMap((line) => checkLine(line, { day, startTime }, athlete.work, school, athlete.locksAt(athlete.levelOf(line.drill.family))))]) say(caution, athlete.name)
+		for (const caution of [
+			...checkOrder(checked),
+			...checkGround(sum, athlete.levelOf('plyometric'), surface),
+			...checked.flatMap((line) =>
+				checkLine(line, { day, startTime }, athlete.work, school, athlete.locksAt(athlete.levelOf(line.drill.family))),
+			),
+		])
+			say(caution, athlete.name)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {
 			const room = athlete.rooms[quantity]
-			if (room !== undefined && rampValue(sum, quantity) > room + 1e-6) say({ rule: 'S7', sentence: `More ${RAMP_NAMES[quantity]} than the week’s ramp leaves.` }, athlete.name)
+			if (room !== undefined && rampValue(sum, quantity) > room + 1e-6)
+				say({ rule: 'S7', sentence: `More ${RAMP_NAMES[quantity]} than the week’s ramp leaves.` }, athlete.name)
 		}
-		const of = <T>(read: (quantity: Quantity) => T) => Object.fromEntries(QUANTITIES.map((quantity) => [quantity, read(quantity)])) as Record<Quantity, T>
+		const of = <T>(read: (quantity: Quantity) => T) =>
+			Object.fromEntries(QUANTITIES.map((quantity) => [quantity, read(quantity)])) as Record<Quantity, T>
 		return {
-			id: athlete.id, name: athlete.name, lines, planned: quantitiesOf(sum),
+			id: athlete.id,
+			name: athlete.name,
+			lines,
+			planned: quantitiesOf(sum),
 			targets: of((quantity) => targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target)),
-			ranges: of((quantity) => { const { low, high } = rangeOf(quantity, athlete.levelOf(QUALITY_OF[quantity])); return [low, high] as const }),
+			ranges: of((quantity) => {
+				const { low, high } = rangeOf(quantity, athlete.levelOf(QUALITY_OF[quantity]))
+				return [low, high] as const
+			}),
 		}
 	})
-	const minutesOf = new Map(entries.flatMap((entry) => {
-		const flow: FlowEntry | null = flowEntry({ id: entry.id, name: entry.name, lanes: entry.lanes, together: entry.together }, people.flatMap((person) => {
-			const line = person.lines.get(entry.id)!
-			return line.blocked === null ? [{ athleteId: person.id, drill: library.drills[line.drillId]!, dose: line.dose, parameters: line.parameters, restS: line.restS }] : []
-		}))
-		return flow ? [[entry.id, simulateEntry(flow).minutes] as const] : []
-	}))
-	return { athletes: people, minutesOf, minutes: [...minutesOf.values()].reduce((sum, value) => sum + value, 0), cautions: [...cautions.values()] }
+	const minutesOf = new Map(
+		entries.flatMap((entry) => {
+			const flow: FlowEntry | null = flowEntry(
+				{ id: entry.id, name: entry.name, lanes: entry.lanes, together: entry.together },
+				people.flatMap((person) => {
+					const line = person.lines.get(entry.id)!
+					return line.blocked === null
+						? [
+								{
+									athleteId: person.id,
+									drill: library.drills[line.drillId]!,
+									dose: line.dose,
+									parameters: line.parameters,
+									restS: line.restS,
+								},
+							]
+						: []
+				}),
+			)
+			return flow ? [[entry.id, simulateEntry(flow).minutes] as const] : []
+		}),
+	)
+	return {
+		athletes: people,
+		minutesOf,
+		minutes: [...minutesOf.values()].reduce((sum, value) => sum + value, 0),
+		cautions: [...cautions.values()],
+	}
 }

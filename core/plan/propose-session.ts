@@ -1,8 +1,26 @@
 import { type Dose, type Drill, type Family, type Library, PARAMETERS, type Parameters } from '../library/types'
 import { type FlowEntry, type FlowLine, flowEntry, simulateEntry } from './flow'
-import { type EntryTuning, type SheetEntry, TARGET_TOLERANCE, type Variant, countOf, resolveSheet } from './resolve-sheet'
+import {
+	type EntryTuning,
+	type SheetEntry,
+	TARGET_TOLERANCE,
+	type Variant,
+	countOf,
+	resolveSheet,
+} from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, capsFor } from './session-limits'
-import { QUALITIES, QUALITY_NAMES, QUALITY_OF, QUANTITIES, type Quality, type Quantity, type TargetRequest, quantitiesOf, targetOf, targetsByLevel } from './targets'
+import {
+	QUALITIES,
+	QUALITY_NAMES,
+	QUALITY_OF,
+	QUANTITIES,
+	type Quality,
+	type Quantity,
+	type TargetRequest,
+	quantitiesOf,
+	targetOf,
+	targetsByLevel,
+} from './targets'
 import { addInto, emptyCount } from '../dose/dose-count'
 
 export interface BuildRequest {
@@ -60,7 +78,8 @@ export function proposeSession(request: BuildRequest): Proposal {
 	const { athletes, minutes, mostLanes, context, target } = request
 	if (athletes.length === 0) throw new RangeError('athletes: at least one is expected')
 	if (!(minutes >= 10 && minutes <= 240)) throw new RangeError(`minutes: ${minutes} is not from 10 to 240`)
-	if (!(Number.isInteger(mostLanes) && mostLanes >= 1 && mostLanes <= 6)) throw new RangeError(`mostLanes: ${mostLanes} is not a whole number from 1 to 6`)
+	if (!(Number.isInteger(mostLanes) && mostLanes >= 1 && mostLanes <= 6))
+		throw new RangeError(`mostLanes: ${mostLanes} is not a whole number from 1 to 6`)
 	const pieces = piecesOf(request)
 	const states = shrinking(importance(target))
 	const looked = new Map<number, Built>()
@@ -76,7 +95,11 @@ export function proposeSession(request: BuildRequest): Proposal {
 		if (at(middle).minutes <= minutes) high = middle
 		else low = middle + 1
 	}
-	return { entries: at(low).entries, minutes: at(low).minutes, shortfalls: shortfallsOf(at(low), states[low]!, request, context.library) }
+	return {
+		entries: at(low).entries,
+		minutes: at(low).minutes,
+		shortfalls: shortfallsOf(at(low), states[low]!, request, context.library),
+	}
 }
 
 interface State {
@@ -91,17 +114,20 @@ function shrinking(order: readonly Quantity[]): State[] {
 	const full: State = { scales: { fastMetres: 1, contacts: 1, cuts60: 1, throws: 1 }, without: 0 }
 	const states: State[] = [full, { ...full, without: 1 }, { ...full, without: 2 }]
 	const scales = { ...full.scales }
-	for (const floor of [0.7, 0.4, 0]) for (const quantity of [...order].reverse()) for (const scale of SCALES) {
-		if (scale >= scales[quantity] || scale < floor) continue
-		scales[quantity] = scale
-		states.push({ scales: { ...scales }, without: 2 })
-	}
+	for (const floor of [0.7, 0.4, 0])
+		for (const quantity of [...order].reverse())
+			for (const scale of SCALES) {
+				if (scale >= scales[quantity] || scale < floor) continue
+				scales[quantity] = scale
+				states.push({ scales: { ...scales }, without: 2 })
+			}
 	return states
 }
 
 /** The priority first, what is only kept last. */
 function importance({ priority, kept }: TargetRequest): Quantity[] {
-	const rank = (quantity: Quantity) => (QUALITY_OF[quantity] === priority ? 0 : kept.includes(QUALITY_OF[quantity] as Quality) ? 2 : 1)
+	const rank = (quantity: Quantity) =>
+		QUALITY_OF[quantity] === priority ? 0 : kept.includes(QUALITY_OF[quantity] as Quality) ? 2 : 1
 	return [...QUANTITIES].sort((a, b) => rank(a) - rank(b))
 }
 
@@ -113,18 +139,44 @@ interface Built {
 	lines: Map<string, ReturnType<typeof resolveSheet>>
 }
 
-function build(pieces: readonly Piece[], { scales, without }: State, { athletes, target, mostLanes, context }: BuildRequest): Built {
-	const kept = pieces.filter(({ quantity, spare }) => (quantity === null || scales[quantity] > 0) && !(spare !== undefined && spare <= without))
+function build(
+	pieces: readonly Piece[],
+	{ scales, without }: State,
+	{ athletes, target, mostLanes, context }: BuildRequest,
+): Built {
+	const kept = pieces.filter(
+		({ quantity, spare }) => (quantity === null || scales[quantity] > 0) && !(spare !== undefined && spare <= without),
+	)
 	const sized = kept.map(({ entry, quantity }): ProposedEntry => {
 		if (quantity === null) return entry
 		const { fill, ...tuning } = entry.tuning ?? {}
-		const targets = fill && { 1: fill.targets[1] * scales[quantity], 2: fill.targets[2] * scales[quantity], 3: fill.targets[3] * scales[quantity] }
-		return { ...entry, doseFactor: Math.max(0.01, Math.round(entry.doseFactor * scales[quantity] * 100) / 100), tuning: { ...tuning, ...(fill ? { fill: { ...fill, targets: targets! } } : {}) } }
+		const targets = fill && {
+			1: fill.targets[1] * scales[quantity],
+			2: fill.targets[2] * scales[quantity],
+			3: fill.targets[3] * scales[quantity],
+		}
+		return {
+			...entry,
+			doseFactor: Math.max(0.01, Math.round(entry.doseFactor * scales[quantity] * 100) / 100),
+			tuning: { ...tuning, ...(fill ? { fill: { ...fill, targets: targets! } } : {}) },
+		}
 	})
-	const limits: LimitContext = { ...context, light: target.role === 'light', targetOf: target.role === 'test' || target.role === 'tissue' ? null : (quantity, athlete) => targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target) }
+	const limits: LimitContext = {
+		...context,
+		light: target.role === 'light',
+		targetOf:
+			target.role === 'test' || target.role === 'tissue'
+				? null
+				: (quantity, athlete) => targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target),
+	}
 	const caps = new Map(athletes.map((athlete) => [athlete.id, capsFor(sized, athlete, limits)]))
 	const capped = sized.map((entry): ProposedEntry => {
-		const own = Object.fromEntries(athletes.flatMap((athlete) => { const cap = caps.get(athlete.id)!.get(entry.id); return cap ? [[athlete.id, cap]] : [] }))
+		const own = Object.fromEntries(
+			athletes.flatMap((athlete) => {
+				const cap = caps.get(athlete.id)!.get(entry.id)
+				return cap ? [[athlete.id, cap]] : []
+			}),
+		)
 		const tuning: EntryTuning = { ...entry.tuning, ...(Object.keys(own).length > 0 ? { caps: own } : {}) }
 		return { ...entry, tuning: Object.keys(tuning).length > 0 ? tuning : null }
 	})
@@ -141,11 +193,29 @@ function build(pieces: readonly Piece[], { scales, without }: State, { athletes,
 }
 
 /** One entry's open lines as the flow sees them; null when nobody has one. */
-function flowOf(entry: ProposedEntry, athletes: readonly LimitedAthlete[], lines: Built['lines'], library: Library): FlowEntry | null {
-	return flowEntry(entry, athletes.flatMap((athlete): FlowLine[] => {
-		const line = lines.get(athlete.id)!.get(entry.id)!
-		return line.blocked === null ? [{ athleteId: athlete.id, drill: library.drills[line.drillId]!, dose: line.dose, parameters: line.parameters, restS: line.restS }] : []
-	}))
+function flowOf(
+	entry: ProposedEntry,
+	athletes: readonly LimitedAthlete[],
+	lines: Built['lines'],
+	library: Library,
+): FlowEntry | null {
+	return flowEntry(
+		entry,
+		athletes.flatMap((athlete): FlowLine[] => {
+			const line = lines.get(athlete.id)!.get(entry.id)!
+			return line.blocked === null
+				? [
+						{
+							athleteId: athlete.id,
+							drill: library.drills[line.drillId]!,
+							dose: line.dose,
+							parameters: line.parameters,
+							restS: line.restS,
+						},
+					]
+				: []
+		}),
+	)
 }
 
 /** The fewest lanes from which another saves less than a minute. */
@@ -160,16 +230,25 @@ function lanesFor(flow: FlowEntry, most: number): { lanes: number; minutes: numb
 	return best
 }
 
-function shortfallsOf({ looked, lines }: Built, { scales }: State, { athletes, target }: BuildRequest, library: Library): Shortfall[] {
+function shortfallsOf(
+	{ looked, lines }: Built,
+	{ scales }: State,
+	{ athletes, target }: BuildRequest,
+	library: Library,
+): Shortfall[] {
 	const found = new Map<string, Shortfall>()
 	for (const athlete of athletes) {
 		const sum = emptyCount()
-		for (const line of lines.get(athlete.id)!.values()) if (line.blocked === null) addInto(sum, countOf(line, athlete, library))
+		for (const line of lines.get(athlete.id)!.values())
+			if (line.blocked === null) addInto(sum, countOf(line, athlete, library))
 		const planned = quantitiesOf(sum)
 		for (const quantity of QUANTITIES) {
 			const asked = targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target)
 			if (planned[quantity] >= asked - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT)) continue
-			const why = planned[quantity] >= asked * scales[quantity] - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT) ? 'the minutes' : heldBy(quantity, looked, athlete, lines, library)
+			const why =
+				planned[quantity] >= asked * scales[quantity] - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT)
+					? 'the minutes'
+					: heldBy(quantity, looked, athlete, lines, library)
 			const key = `${quantity}/${why}`
 			const shortfall = found.get(key) ?? { quantity, why, athletes: [] }
 			shortfall.athletes.push({ id: athlete.id, planned: planned[quantity], target: asked })
@@ -180,14 +259,23 @@ function shortfallsOf({ looked, lines }: Built, { scales }: State, { athletes, t
 }
 
 /** What keeps an athlete's lines for a quantity small: what closed or cut one, the last that did. */
-function heldBy(quantity: Quantity, entries: readonly ProposedEntry[], athlete: LimitedAthlete, lines: Built['lines'], library: Library): string {
-	const own = entries.filter((entry) => entry.tuning?.fill?.quantity === quantity || entry.family === QUALITY_OF[quantity])
+function heldBy(
+	quantity: Quantity,
+	entries: readonly ProposedEntry[],
+	athlete: LimitedAthlete,
+	lines: Built['lines'],
+	library: Library,
+): string {
+	const own = entries.filter(
+		(entry) => entry.tuning?.fill?.quantity === quantity || entry.family === QUALITY_OF[quantity],
+	)
 	for (const entry of [...own].reverse()) {
 		const line = lines.get(athlete.id)!.get(entry.id)!
 		const cap = entry.tuning?.caps?.[athlete.id]
 		if (cap) return cap.why
 		if (line.blocked !== null) return line.blocked
-		if (entry.tuning?.fill && quantitiesOf(countOf(line, athlete, library))[quantity] === 0) return `${library.drills[line.drillId]!.name.toLowerCase()} stands in`
+		if (entry.tuning?.fill && quantitiesOf(countOf(line, athlete, library))[quantity] === 0)
+			return `${library.drills[line.drillId]!.name.toLowerCase()} stands in`
 	}
 	return own.length === 0 ? 'nobody can do any of it here' : 'no whole dose comes nearer'
 }
@@ -195,25 +283,60 @@ function heldBy(quantity: Quantity, entries: readonly ProposedEntry[], athlete: 
 // What a session is made of
 
 function piecesOf(request: BuildRequest): Piece[] {
-	const { target: { role } } = request
+	const {
+		target: { role },
+	} = request
 	const maker = new Maker(request)
-	if (role === 'tissue') return [maker.ladder('Tendon work', 'tissue'), maker.drill('Tendon work', 'bridge-hold'), maker.drill('Tendon work', 'slow-split-squat')].flatMap((piece) => piece ?? [])
+	if (role === 'tissue')
+		return [
+			maker.ladder('Tendon work', 'tissue'),
+			maker.drill('Tendon work', 'bridge-hold'),
+			maker.drill('Tendon work', 'slow-split-squat'),
+		].flatMap((piece) => piece ?? [])
 	const close = maker.drill('Close', 'easy-close', { spare: 1 })
-	const warm = [maker.drill('Warm-up', 'easy-run', { parameters: { distanceM: 600 } }), maker.drill('Warm-up', 'leg-swings'), maker.drill('Warm-up', 'strides')]
+	const warm = [
+		maker.drill('Warm-up', 'easy-run', { parameters: { distanceM: 600 } }),
+		maker.drill('Warm-up', 'leg-swings'),
+		maker.drill('Warm-up', 'strides'),
+	]
 	const rhythm = maker.ladder('Rhythm', 'skip-rhythm', { spare: 2 })
 	if (role === 'test') {
-		const tests = [maker.drill('Tests', 'countermovement-jump', { dose: { sets: 1, reps: 3 } }), maker.drill('Tests', 'broad-jump', { dose: { sets: 1, reps: 3 } }), maker.drill('Tests', 'standing-start', { dose: { sets: 1, reps: 2 }, parameters: { distanceM: 30 }, restS: 240 }), maker.drill('Tests', 'overhead-throw', { dose: { sets: 1, reps: 3 } })]
+		const tests = [
+			maker.drill('Tests', 'countermovement-jump', { dose: { sets: 1, reps: 3 } }),
+			maker.drill('Tests', 'broad-jump', { dose: { sets: 1, reps: 3 } }),
+			maker.drill('Tests', 'standing-start', { dose: { sets: 1, reps: 2 }, parameters: { distanceM: 30 }, restS: 240 }),
+			maker.drill('Tests', 'overhead-throw', { dose: { sets: 1, reps: 3 } }),
+		]
 		return [...warm, ...tests, close].flatMap((piece) => piece ?? [])
 	}
-	if (role === 'light') return [...warm, rhythm, maker.ladder('Springs', 'stiffness'), ...maker.jumps(), ...maker.throws(), close].flatMap((piece) => piece ?? [])
-	const parts: Record<Quality, () => (Piece | null)[]> = { sprint: () => maker.sprints(), plyometric: () => maker.jumps(), agility: () => maker.turns(), throw: () => maker.throws() }
+	if (role === 'light')
+		return [...warm, rhythm, maker.ladder('Springs', 'stiffness'), ...maker.jumps(), ...maker.throws(), close].flatMap(
+			(piece) => piece ?? [],
+		)
+	const parts: Record<Quality, () => (Piece | null)[]> = {
+		sprint: () => maker.sprints(),
+		plyometric: () => maker.jumps(),
+		agility: () => maker.turns(),
+		throw: () => maker.throws(),
+	}
 	const { priority } = request.target
 	// Fast and hard work first, the priority before the rest; throws last, because many of them tire.
-	const order = QUALITIES.filter((quality) => quality !== 'throw').sort((a, b) => Number(b === priority) - Number(a === priority))
-	return [...warm, rhythm, ...order.flatMap((quality) => parts[quality]()), ...maker.throws(), close].flatMap((piece) => piece ?? [])
+	const order = QUALITIES.filter((quality) => quality !== 'throw').sort(
+		(a, b) => Number(b === priority) - Number(a === priority),
+	)
+	return [...warm, rhythm, ...order.flatMap((quality) => parts[quality]()), ...maker.throws(), close].flatMap(
+		(piece) => piece ?? [],
+	)
 }
 
-type Options = { quantity?: Quantity; spare?: 1 | 2; dose?: Dose; parameters?: Parameters; restS?: number; tuning?: EntryTuning }
+type Options = {
+	quantity?: Quantity
+	spare?: 1 | 2
+	dose?: Dose
+	parameters?: Parameters
+	restS?: number
+	tuning?: EntryTuning
+}
 
 /** Makes pieces; null for what the library or the kit does not hold. */
 class Maker {
@@ -227,7 +350,12 @@ class Maker {
 		const drill = this.library.drills[drillId]
 		if (!drill || !this.hasKit(drill)) return null
 		const { sets, reps, restS } = drill.defaults
-		return this.piece(part, drill, drill.family, null, drill.name, { dose: { sets, reps }, restS, parameters: usualParameters(drill), ...options })
+		return this.piece(part, drill, drill.family, null, drill.name, {
+			dose: { sets, reps },
+			restS,
+			parameters: usualParameters(drill),
+			...options,
+		})
 	}
 
 	ladder(part: string, ladderId: string, options: Options = {}): Piece | null {
@@ -235,20 +363,40 @@ class Maker {
 		const drill = this.library.drills[ladder?.rungs[0]?.drillId ?? '']
 		if (!ladder || !drill) return null
 		const { sets, reps, restS } = drill.defaults
-		return this.piece(part, drill, ladder.family, ladder.id, ladder.name, { dose: { sets, reps }, restS, parameters: {}, ...options })
+		return this.piece(part, drill, ladder.family, ladder.id, ladder.name, {
+			dose: { sets, reps },
+			restS,
+			parameters: {},
+			...options,
+		})
 	}
 
 	/** A theme in a form for each level, dosed up to the target. */
-	private fill(name: string, quantity: Quantity, forms: readonly (readonly [1 | 2 | 3, string])[], share: number): Piece | null {
+	private fill(
+		name: string,
+		quantity: Quantity,
+		forms: readonly (readonly [1 | 2 | 3, string])[],
+		share: number,
+	): Piece | null {
 		const variants: Partial<Record<1 | 2 | 3, Variant>> = {}
 		for (const [level, drillId] of forms) {
 			const drill = this.library.drills[drillId]
-			if (drill && this.hasKit(drill)) variants[level] = { drillId, dose: { sets: drill.defaults.sets, reps: drill.defaults.reps }, parameters: usualParameters(drill), restS: drill.defaults.restS }
+			if (drill && this.hasKit(drill))
+				variants[level] = {
+					drillId,
+					dose: { sets: drill.defaults.sets, reps: drill.defaults.reps },
+					parameters: usualParameters(drill),
+					restS: drill.defaults.restS,
+				}
 		}
 		const [first] = Object.values(variants)
 		const drill = first && this.library.drills[first.drillId]
 		if (!drill) return null
-		return this.piece(name, drill, QUALITY_OF[quantity], null, name, { ...first, quantity, tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, this.request.target), part: share } } })
+		return this.piece(name, drill, QUALITY_OF[quantity], null, name, {
+			...first,
+			quantity,
+			tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, this.request.target), part: share } },
+		})
 	}
 
 	sprints(): (Piece | null)[] {
@@ -256,26 +404,68 @@ class Maker {
 		return [
 			this.ladder('Acceleration', 'acceleration', { quantity: 'fastMetres' }),
 			this.fill('Starts', 'fastMetres', [[1, 'standing-start']], 1),
-			priority === 'sprint' || this.driven('top-speed') ? this.ladder('Top speed', 'top-speed', { quantity: 'fastMetres' }) : null,
+			priority === 'sprint' || this.driven('top-speed')
+				? this.ladder('Top speed', 'top-speed', { quantity: 'fastMetres' })
+				: null,
 		]
 	}
 	jumps(): (Piece | null)[] {
 		const { role, priority } = this.request.target
-		const ladders = role === 'light' ? [] : [
-			this.ladder('Drop and rebound', 'shock', { quantity: 'contacts' }),
-			this.ladder('Bounds', 'bound', { quantity: 'contacts' }),
-			priority === 'plyometric' || this.driven('lateral-bound') ? this.ladder('Bounds', 'lateral-bound', { quantity: 'contacts' }) : null,
-		]
-		const most = Math.max(...this.request.athletes.map((athlete) => targetOf('contacts', athlete.levelOf('plyometric'), this.request.target)))
+		const ladders =
+			role === 'light'
+				? []
+				: [
+						this.ladder('Drop and rebound', 'shock', { quantity: 'contacts' }),
+						this.ladder('Bounds', 'bound', { quantity: 'contacts' }),
+						priority === 'plyometric' || this.driven('lateral-bound')
+							? this.ladder('Bounds', 'lateral-bound', { quantity: 'contacts' })
+							: null,
+					]
+		const most = Math.max(
+			...this.request.athletes.map((athlete) =>
+				targetOf('contacts', athlete.levelOf('plyometric'), this.request.target),
+			),
+		)
 		const themes = [
-			['Jumps forward', [[1, 'broad-jump'], [2, 'repeated-broad-jump']]], ['Jumps sideways', [[1, 'lateral-stick'], [2, 'lateral-reach']]], ['Jumps upward', [[1, 'countermovement-jump'], [2, 'single-leg-pogo']]],
+			[
+				'Jumps forward',
+				[
+					[1, 'broad-jump'],
+					[2, 'repeated-broad-jump'],
+				],
+			],
+			[
+				'Jumps sideways',
+				[
+					[1, 'lateral-stick'],
+					[2, 'lateral-reach'],
+				],
+			],
+			[
+				'Jumps upward',
+				[
+					[1, 'countermovement-jump'],
+					[2, 'single-leg-pogo'],
+				],
+			],
 		] as const
 		// What the ladders give is a small part of the whole.
-		const wanted = Math.min(themes.length, Math.max(1, Math.ceil((most * (role === 'light' ? 1 : 0.75)) / CONTACTS_PER_DRILL)))
-		return [...ladders, ...themes.slice(0, wanted).map(([name, forms], index) => this.fill(name, 'contacts', forms, 1 / (wanted - index)))]
+		const wanted = Math.min(
+			themes.length,
+			Math.max(1, Math.ceil((most * (role === 'light' ? 1 : 0.75)) / CONTACTS_PER_DRILL)),
+		)
+		return [
+			...ladders,
+			...themes
+				.slice(0, wanted)
+				.map(([name, forms], index) => this.fill(name, 'contacts', forms, 1 / (wanted - index))),
+		]
 	}
 	turns(): (Piece | null)[] {
-		const stops = this.request.athletes.filter((athlete) => { const state = athlete.stateOf('brake'); return state !== null && [...(state.done ?? []), ...(state.passed ? [state.rungId] : [])].includes('stop-10') })
+		const stops = this.request.athletes.filter((athlete) => {
+			const state = athlete.stateOf('brake')
+			return state !== null && [...(state.done ?? []), ...(state.passed ? [state.rungId] : [])].includes('stop-10')
+		})
 		const ready = stops.length * 2 >= this.request.athletes.length
 		return [
 			ready && !this.driven('brake') ? null : this.ladder('Stops', 'brake', { quantity: 'cuts60' }),
@@ -284,7 +474,18 @@ class Maker {
 		]
 	}
 	throws(): (Piece | null)[] {
-		return [this.ladder('Throws', 'throw', { quantity: 'throws' }), this.fill('Throws from the legs', 'throws', [[1, 'standing-chest-push'], [2, 'underhand-throw']], 1)]
+		return [
+			this.ladder('Throws', 'throw', { quantity: 'throws' }),
+			this.fill(
+				'Throws from the legs',
+				'throws',
+				[
+					[1, 'standing-chest-push'],
+					[2, 'underhand-throw'],
+				],
+				1,
+			),
+		]
 	}
 
 	private driven(ladderId: string): boolean {
@@ -294,21 +495,50 @@ class Maker {
 		const { kit } = this.request.context
 		return kit === null || drill.kit.every((one) => kit.has(one))
 	}
-	private piece(part: string, drill: Drill, family: Family, ladderId: string | null, name: string, { quantity, spare, dose, parameters, restS, tuning }: Options): Piece {
+	private piece(
+		part: string,
+		drill: Drill,
+		family: Family,
+		ladderId: string | null,
+		name: string,
+		{ quantity, spare, dose, parameters, restS, tuning }: Options,
+	): Piece {
 		this.made += 1
-		const week = family === 'prepare' || family === 'tissue' || this.request.target.role === 'test' ? 1 : this.request.target.share
+		const week =
+			family === 'prepare' || family === 'tissue' || this.request.target.role === 'test' ? 1 : this.request.target.share
 		return {
-			quantity: quantity ?? null, ...(spare === undefined ? {} : { spare }),
-			entry: { id: `entry-${this.made}`, part, name, family, drillId: drill.id, ladderId, dose: dose!, parameters: parameters!, restS: restS!, doseFactor: week, tuning: tuning ?? null, lanes: 1, together: 1 },
+			quantity: quantity ?? null,
+			...(spare === undefined ? {} : { spare }),
+			entry: {
+				id: `entry-${this.made}`,
+				part,
+				name,
+				family,
+				drillId: drill.id,
+				ladderId,
+				dose: dose!,
+				parameters: parameters!,
+				restS: restS!,
+				doseFactor: week,
+				tuning: tuning ?? null,
+				lanes: 1,
+				together: 1,
+			},
 		}
 	}
 }
 
-const usualParameters = (drill: Drill): Parameters => Object.fromEntries(PARAMETERS.flatMap((name) => (drill.defaults[name] === undefined ? [] : [[name, drill.defaults[name]]])))
+const usualParameters = (drill: Drill): Parameters =>
+	Object.fromEntries(
+		PARAMETERS.flatMap((name) => (drill.defaults[name] === undefined ? [] : [[name, drill.defaults[name]]])),
+	)
 
 /** "Jumps: 12 athletes stay under 90 contacts because of the minutes." */
 export function sayShortfall({ quantity, why, athletes }: Shortfall, nameOf: (id: string) => string): string {
-	const [least, most] = [Math.min(...athletes.map((one) => one.planned)), Math.max(...athletes.map((one) => one.planned))]
+	const [least, most] = [
+		Math.min(...athletes.map((one) => one.planned)),
+		Math.max(...athletes.map((one) => one.planned)),
+	]
 	const targets = [...new Set(athletes.map((one) => one.target))].sort((a, b) => a - b)
 	const who = athletes.length > 3 ? `${athletes.length} athletes` : athletes.map((one) => nameOf(one.id)).join(', ')
 	const quality = QUALITY_NAMES[QUALITY_OF[quantity] as Quality]

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { BEGINNER, PLAIN_DAY, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
-import { repsOf } from '../dose/scale-dose'
+import { repsOf } from '../library/scale-dose'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { PlannedLine } from '../progress/types'
+import type { PlannedLine } from '../library/types'
 import { previewSheet } from './preview-sheet'
 import { ENOUGH, type SheetEntry, capDose, countOf, reached, resolveSheet, tuningForAnotherDay } from './resolve-sheet'
 import { orderForFreshness, sheetClashes } from './sheet-clashes'
@@ -14,37 +14,81 @@ let made = 0
 const entry = (drillId: string, change: Partial<SheetEntry> = {}): SheetEntry => {
 	const drill = library.drills[drillId]!
 	const { sets, reps, restS, repS: _repS, ...parameters } = drill.defaults
-	return { id: `e${(made += 1)}`, family: drill.family, drillId, ladderId: null, dose: { sets, reps }, parameters, restS, doseFactor: 1, tuning: null, ...change }
+	return {
+		id: `e${(made += 1)}`,
+		family: drill.family,
+		drillId,
+		ladderId: null,
+		dose: { sets, reps },
+		parameters,
+		restS,
+		doseFactor: 1,
+		tuning: null,
+		...change,
+	}
 }
-const jumps = { variants: { 1: { drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, parameters: {}, restS: 60 }, 2: { drillId: 'repeated-broad-jump', dose: { sets: 3, reps: 2 }, parameters: {}, restS: 90 } } }
+const jumps = {
+	variants: {
+		1: { drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, parameters: {}, restS: 60 },
+		2: { drillId: 'repeated-broad-jump', dose: { sets: 3, reps: 2 }, parameters: {}, restS: 90 },
+	},
+}
 const contacts = (part = 1) => ({ quantity: 'contacts' as const, targets: { 1: 40, 2: 60, 3: 80 }, part })
-const costOf = (entries: SheetEntry[], athlete = ana) => quantitiesOf([...resolveSheet(entries, athlete, library).values()].reduce((sum, line) => (line.blocked === null ? addUp(sum, countOf(line, athlete, library)) : sum), countOf({ drillId: 'none', parameters: {}, dose: { sets: 1, reps: 1 } }, athlete, library)))
+const costOf = (entries: SheetEntry[], athlete = ana) =>
+	quantitiesOf(
+		[...resolveSheet(entries, athlete, library).values()].reduce(
+			(sum, line) => (line.blocked === null ? addUp(sum, countOf(line, athlete, library)) : sum),
+			countOf({ drillId: 'none', parameters: {}, dose: { sets: 1, reps: 1 } }, athlete, library),
+		),
+	)
 function addUp<T>(a: T, b: T): T {
 	if (typeof a === 'number') return ((a as number) + (b as number)) as T
-	return Object.fromEntries(Object.keys(a as object).map((key) => [key, addUp((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key])])) as T
+	return Object.fromEntries(
+		Object.keys(a as object).map((key) => [
+			key,
+			addUp((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]),
+		]),
+	) as T
 }
 
 describe('a sheet’s lines', () => {
 	it('top up to the target of each level by what the rest has left open', () => {
-		const sheet = [entry('drop-landing', { dose: { sets: 2, reps: 5 } }), entry('broad-jump', { tuning: { ...jumps, fill: contacts() } })]
+		const sheet = [
+			entry('drop-landing', { dose: { sets: 2, reps: 5 } }),
+			entry('broad-jump', { tuning: { ...jumps, fill: contacts() } }),
+		]
 		// Ten landings, and 50 or 30 contacts to go: 3 a rep at level 2, 1 at level 1.
 		expect(costOf(sheet, ana).contacts).toBeGreaterThanOrEqual(58)
 		expect(costOf(sheet, ana).contacts).toBeLessThanOrEqual(62)
 		expect(costOf(sheet, bo).contacts).toBe(40)
 	})
 	it('share what is missing between two that top up', () => {
-		const sheet = [entry('broad-jump', { tuning: { ...jumps, fill: contacts(0.5) } }), entry('broad-jump', { tuning: { ...jumps, fill: contacts(1) } })]
+		const sheet = [
+			entry('broad-jump', { tuning: { ...jumps, fill: contacts(0.5) } }),
+			entry('broad-jump', { tuning: { ...jumps, fill: contacts(1) } }),
+		]
 		const [first, second] = [...resolveSheet(sheet, bo, library).values()]
 		expect(first?.blocked === null && repsOf(first.dose)).toBe(20)
 		expect(second?.blocked === null && repsOf(second.dose)).toBe(20)
 	})
 	it('are left out where the rest gives enough', () => {
-		const sheet = [entry('broad-jump', { dose: { sets: 8, reps: 10 } }), entry('broad-jump', { tuning: { ...jumps, fill: contacts() } })]
+		const sheet = [
+			entry('broad-jump', { dose: { sets: 8, reps: 10 } }),
+			entry('broad-jump', { tuning: { ...jumps, fill: contacts() } }),
+		]
 		expect([...resolveSheet(sheet, bo, library).values()][1]).toEqual({ blocked: ENOUGH, ladderId: null })
 	})
 	it('take the next lower form where the own one is not reached', () => {
-		const lateral = { variants: { 1: { drillId: 'lateral-stick', dose: { sets: 2, reps: 4 }, parameters: {}, restS: 60 }, 2: { drillId: 'lateral-reach', dose: { sets: 2, reps: 4 }, parameters: {}, restS: 75 } } }
-		const drillOf = (athlete: typeof ana) => { const [line] = [...resolveSheet([entry('lateral-stick', { tuning: lateral })], athlete, library).values()]; return line!.blocked === null ? line!.drillId : null }
+		const lateral = {
+			variants: {
+				1: { drillId: 'lateral-stick', dose: { sets: 2, reps: 4 }, parameters: {}, restS: 60 },
+				2: { drillId: 'lateral-reach', dose: { sets: 2, reps: 4 }, parameters: {}, restS: 75 },
+			},
+		}
+		const drillOf = (athlete: typeof ana) => {
+			const [line] = [...resolveSheet([entry('lateral-stick', { tuning: lateral })], athlete, library).values()]
+			return line!.blocked === null ? line!.drillId : null
+		}
 		expect(drillOf(ana)).toBe('lateral-stick')
 		expect(drillOf(plainAthlete('Cy', 2, { ...TRAINED, 'lateral-bound': 'lateral-reach' }))).toBe('lateral-reach')
 		expect(reached('cut-90', bo, library)).toBe(false)
@@ -53,12 +97,32 @@ describe('a sheet’s lines', () => {
 	it('count a line set by hand in place of its own', () => {
 		const hand = entry('drop-landing', { dose: { sets: 2, reps: 5 } })
 		const sheet = [hand, entry('broad-jump', { tuning: { ...jumps, fill: contacts() } })]
-		const set: PlannedLine = { drillId: 'drop-landing', drillVersion: 1, ladderId: null, rungId: null, dose: { sets: 3, reps: 10 }, parameters: { heightCm: 15 }, restS: 60 }
+		const set: PlannedLine = {
+			drillId: 'drop-landing',
+			drillVersion: 1,
+			ladderId: null,
+			rungId: null,
+			dose: { sets: 3, reps: 10 },
+			parameters: { heightCm: 15 },
+			restS: 60,
+		}
 		const line = resolveSheet(sheet, bo, library, new Map([[hand.id, set]])).get(sheet[1]!.id)!
 		expect(line.blocked === null && repsOf(line.dose)).toBe(10)
 	})
 	it('keep to a cap, with its reason, and to none at all', () => {
-		const capped = (reps: number) => [...resolveSheet([entry('standing-start', { dose: { sets: 1, reps: 8 }, tuning: { caps: { Ana: { reps, why: 'the week’s ramp' } } } })], ana, library).values()][0]!
+		const capped = (reps: number) =>
+			[
+				...resolveSheet(
+					[
+						entry('standing-start', {
+							dose: { sets: 1, reps: 8 },
+							tuning: { caps: { Ana: { reps, why: 'the week’s ramp' } } },
+						}),
+					],
+					ana,
+					library,
+				).values(),
+			][0]!
 		expect(capped(5)).toMatchObject({ blocked: null, dose: { sets: 1, reps: 5 }, note: 'the week’s ramp' })
 		expect(capped(0)).toEqual({ blocked: 'the week’s ramp', ladderId: null })
 		expect(capped(8)).toMatchObject({ dose: { sets: 1, reps: 8 }, note: null })
@@ -72,41 +136,104 @@ describe('a sheet’s lines', () => {
 describe('targets, by hand from the ranges', () => {
 	const request = { share: 1, phase: 'accumulate', role: 'hard', priority: null, kept: [], surface: null } as const
 	it.each([
-		['contacts', 1, {}, 90], ['contacts', 2, {}, 110], ['contacts', 3, { priority: 'plyometric' }, 140], ['contacts', 2, { phase: 'intensify' }, 83], ['contacts', 1, { surface: 'gravel' }, 72], ['contacts', 2, { kept: ['plyometric'] }, 73],
-		['contacts', 2, { phase: 'unloading' }, 66], ['contacts', 2, { role: 'light' }, 55], ['fastMetres', 1, { share: 0.83 }, 70], ['fastMetres', 3, { role: 'light' }, 0], ['cuts60', 2, { priority: 'agility' }, 20], ['throws', 1, { role: 'test' }, 0],
+		['contacts', 1, {}, 90],
+		['contacts', 2, {}, 110],
+		['contacts', 3, { priority: 'plyometric' }, 140],
+		['contacts', 2, { phase: 'intensify' }, 83],
+		['contacts', 1, { surface: 'gravel' }, 72],
+		['contacts', 2, { kept: ['plyometric'] }, 73],
+		['contacts', 2, { phase: 'unloading' }, 66],
+		['contacts', 2, { role: 'light' }, 55],
+		['fastMetres', 1, { share: 0.83 }, 70],
+		['fastMetres', 3, { role: 'light' }, 0],
+		['cuts60', 2, { priority: 'agility' }, 20],
+		['throws', 1, { role: 'test' }, 0],
 	] as const)('%s at level %i with %o is %i', (quantity, level, change, wanted) => {
 		expect(targetOf(quantity, level, { ...request, ...change })).toBe(wanted)
 	})
-	it('refuses a share that is none', () => expect(() => targetOf('contacts', 1, { ...request, share: 0 })).toThrow('share: 0'))
+	it('refuses a share that is none', () =>
+		expect(() => targetOf('contacts', 1, { ...request, share: 0 })).toThrow('share: 0'))
 })
 
 describe('a sheet as it is edited', () => {
-	const context = { library, school: library.schools['quality-first']!, day: PLAIN_DAY, startTime: '17:30', surface: null, target: { share: 1, phase: 'accumulate' as const, role: 'hard' as const, priority: null, kept: [], surface: null } }
+	const context = {
+		library,
+		school: library.schools['quality-first']!,
+		day: PLAIN_DAY,
+		startTime: '17:30',
+		surface: null,
+		target: { share: 1, phase: 'accumulate' as const, role: 'hard' as const, priority: null, kept: [], surface: null },
+	}
 	const shown = (...those: SheetEntry[]) => those.map((one) => ({ ...one, name: one.drillId, lanes: 1, together: 1 }))
 	it('says order and ramp by name, and counts the minutes of the group', () => {
 		const tired = { ...plainAthlete('Ana', 2, TRAINED), rooms: { maximalStarts: 2 } }
 		const sheet = shown(entry('shuttle-repeat'), entry('standing-start', { dose: { sets: 1, reps: 4 } }))
 		const preview = previewSheet(sheet, [tired, bo], context)
-		expect(preview.cautions.map(({ rule, names }) => [rule, names])).toEqual([['S5', ['Ana', 'Bo']], ['S7', ['Ana']]])
+		expect(preview.cautions.map(({ rule, names }) => [rule, names])).toEqual([
+			['S5', ['Ana', 'Bo']],
+			['S7', ['Ana']],
+		])
 		expect(preview.athletes[0]!.planned.fastMetres).toBe(40)
 		const alone = previewSheet(sheet, [bo], context).minutes
 		expect(preview.minutes).toBeGreaterThanOrEqual(alone)
-		const wider = previewSheet(sheet.map((one) => ({ ...one, lanes: 2 })), [tired, bo], context).minutes
+		const wider = previewSheet(
+			sheet.map((one) => ({ ...one, lanes: 2 })),
+			[tired, bo],
+			context,
+		).minutes
 		expect(wider).toBeLessThanOrEqual(preview.minutes)
 	})
 	it('is put in order: preparing first, what tires last, closing at the end', () => {
-		const order = (...drills: string[]) => orderForFreshness(drills.map((id, position) => ({ id, family: library.drills[id]!.family, drill: library.drills[id]!, position }))).map((one) => one.id)
-		expect(order('easy-run', 'overhead-throw', 'shuttle-repeat', 'standing-start', 'easy-close')).toEqual(['easy-run', 'standing-start', 'overhead-throw', 'shuttle-repeat', 'easy-close'])
+		const order = (...drills: string[]) =>
+			orderForFreshness(
+				drills.map((id, position) => ({
+					id,
+					family: library.drills[id]!.family,
+					drill: library.drills[id]!,
+					position,
+				})),
+			).map((one) => one.id)
+		expect(order('easy-run', 'overhead-throw', 'shuttle-repeat', 'standing-start', 'easy-close')).toEqual([
+			'easy-run',
+			'standing-start',
+			'overhead-throw',
+			'shuttle-repeat',
+			'easy-close',
+		])
 		expect(order('standing-start', 'broad-jump')).toEqual(['standing-start', 'broad-jump'])
 	})
 	it('ahead is held to the ramp week by week, the excess said once', () => {
 		const sheet = (sessionId: string, day: string, reps: number) => ({
-			sessionId, day, startTime: '17:30', phase: 'accumulate' as const, surface: null, school: context.school, athlete: ana,
-			lines: [{ entryId: sessionId, drill: library.drills['standing-start']!, parameters: { distanceM: 10 }, dose: { sets: 1, reps }, ladderId: null, rungId: null, handSet: false }],
+			sessionId,
+			day,
+			startTime: '17:30',
+			phase: 'accumulate' as const,
+			surface: null,
+			school: context.school,
+			athlete: ana,
+			lines: [
+				{
+					entryId: sessionId,
+					drill: library.drills['standing-start']!,
+					parameters: { distanceM: 10 },
+					dose: { sets: 1, reps },
+					ladderId: null,
+					rungId: null,
+					handSet: false,
+				},
+			],
 		})
 		// Level 2 may start 16 times in a week whatever came before: 10 and 10 in one week are four too many.
 		const found = sheetClashes([sheet('mon', '2026-03-09', 10), sheet('thu', '2026-03-12', 10)], new Map(), library)
-		expect(found).toEqual([{ rule: 'S7', sessionId: 'thu', sentence: '10 maximal starts, and the week’s ramp leaves 6.', names: ['Ana'], repair: 'trim' }])
+		expect(found).toEqual([
+			{
+				rule: 'S7',
+				sessionId: 'thu',
+				sentence: '10 maximal starts, and the week’s ramp leaves 6.',
+				names: ['Ana'],
+				repair: 'trim',
+			},
+		])
 		expect(sheetClashes([sheet('mon', '2026-03-09', 8), sheet('thu', '2026-03-12', 8)], new Map(), library)).toEqual([])
 	})
 })

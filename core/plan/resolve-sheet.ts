@@ -1,11 +1,12 @@
 import { countLine } from '../dose/count-line'
 import { type DoseCount, emptyCount } from '../dose/dose-count'
 import { addLineLoad, lineLoad, noLoad } from '../dose/line-load'
-import { repsOf } from '../dose/scale-dose'
+import { repsOf } from '../library/scale-dose'
 import type { Dose, Drill, Family, Ladder, Level, Library, Parameters, Rung } from '../library/types'
 import type { LockContext } from '../progress/locks'
 import { type EntryPlan, type ResolvedLine, resolveLine } from '../progress/resolve-line'
-import type { LadderState, PlannedLine } from '../progress/types'
+import type { LadderState } from '../progress/types'
+import type { PlannedLine } from '../library/types'
 import { QUALITY_OF, QUANTITY_AT, type Quantity } from './targets'
 
 /** What one level does of an entry that has another form for each. */
@@ -65,16 +66,45 @@ export const TARGET_TOLERANCE = 0.05
  *
  * @throws RangeError when an entry cites a drill or ladder the library does not hold
  */
-export function resolveSheet(entries: readonly SheetEntry[], athlete: SheetAthlete, library: Library, handSet: ReadonlyMap<string, PlannedLine> = new Map()): Map<string, ResolvedLine> {
-	return doseSheet(entries, plainLines(entries, athlete, library), athlete, library, athleteCaps(entries, athlete.id), handSet)
+export function resolveSheet(
+	entries: readonly SheetEntry[],
+	athlete: SheetAthlete,
+	library: Library,
+	handSet: ReadonlyMap<string, PlannedLine> = new Map(),
+): Map<string, ResolvedLine> {
+	return doseSheet(
+		entries,
+		plainLines(entries, athlete, library),
+		athlete,
+		library,
+		athleteCaps(entries, athlete.id),
+		handSet,
+	)
 }
 
 /** What the rungs and the day say, before topping up and caps. */
-export const plainLines = (entries: readonly SheetEntry[], athlete: SheetAthlete, library: Library): Map<string, ResolvedLine> => new Map(entries.map((entry) => [entry.id, plain(entry, athlete, library)]))
-const athleteCaps = (entries: readonly SheetEntry[], id: string): Map<string, Cap> => new Map(entries.flatMap((entry) => { const cap = entry.tuning?.caps?.[id]; return cap ? [[entry.id, cap]] : [] }))
+export const plainLines = (
+	entries: readonly SheetEntry[],
+	athlete: SheetAthlete,
+	library: Library,
+): Map<string, ResolvedLine> => new Map(entries.map((entry) => [entry.id, plain(entry, athlete, library)]))
+const athleteCaps = (entries: readonly SheetEntry[], id: string): Map<string, Cap> =>
+	new Map(
+		entries.flatMap((entry) => {
+			const cap = entry.tuning?.caps?.[id]
+			return cap ? [[entry.id, cap]] : []
+		}),
+	)
 
 /** The second half of `resolveSheet`, for who looks at many caps of the same lines. */
-export function doseSheet(entries: readonly SheetEntry[], plains: ReadonlyMap<string, ResolvedLine>, athlete: SheetAthlete, library: Library, caps: ReadonlyMap<string, Cap>, handSet: ReadonlyMap<string, PlannedLine> = new Map()): Map<string, ResolvedLine> {
+export function doseSheet(
+	entries: readonly SheetEntry[],
+	plains: ReadonlyMap<string, ResolvedLine>,
+	athlete: SheetAthlete,
+	library: Library,
+	caps: ReadonlyMap<string, Cap>,
+	handSet: ReadonlyMap<string, PlannedLine> = new Map(),
+): Map<string, ResolvedLine> {
 	const lines = new Map<string, ResolvedLine>(plains)
 	const sum = noLoad()
 	const settle = (entry: SheetEntry, line: ResolvedLine) => {
@@ -86,14 +116,26 @@ export function doseSheet(entries: readonly SheetEntry[], plains: ReadonlyMap<st
 		if (drill) addLineLoad(sum, drill, counted.parameters, repsOf(counted.dose), athlete.legLengthM)
 	}
 	for (const entry of entries) if (!entry.tuning?.fill) settle(entry, plains.get(entry.id)!)
-	for (const entry of entries) if (entry.tuning?.fill) settle(entry, filled(entry, plains.get(entry.id)!, athlete, library, sum))
+	for (const entry of entries)
+		if (entry.tuning?.fill) settle(entry, filled(entry, plains.get(entry.id)!, athlete, library, sum))
 	return lines
 }
 
 /** What a line costs an athlete. */
-export function countOf(line: Pick<PlannedLine, 'drillId' | 'parameters' | 'dose'>, athlete: Pick<SheetAthlete, 'legLengthM'>, library: Library): DoseCount {
+export function countOf(
+	line: Pick<PlannedLine, 'drillId' | 'parameters' | 'dose'>,
+	athlete: Pick<SheetAthlete, 'legLengthM'>,
+	library: Library,
+): DoseCount {
 	const drill = library.drills[line.drillId]
-	return drill ? countLine(drill, line.parameters, line.dose, athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }) : emptyCount()
+	return drill
+		? countLine(
+				drill,
+				line.parameters,
+				line.dose,
+				athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM },
+			)
+		: emptyCount()
 }
 
 function plain(entry: SheetEntry, athlete: SheetAthlete, library: Library): ResolvedLine {
@@ -101,7 +143,14 @@ function plain(entry: SheetEntry, athlete: SheetAthlete, library: Library): Reso
 	const variant = variantFor(entry, athlete, library)
 	if (variant === 'none') return { blocked: 'not reached yet on its ladder', ladderId: null }
 	const plan = variant ? { ...entry, ...variant, ladderId: null } : entry
-	return resolveLine(plan, plan.ladderId === null ? null : athlete.stateOf(plan.ladderId), library, athlete.locksAt(level), plan.ladderId !== null && athlete.kept(plan.ladderId), entry.tuning?.strict === true)
+	return resolveLine(
+		plan,
+		plan.ladderId === null ? null : athlete.stateOf(plan.ladderId),
+		library,
+		athlete.locksAt(level),
+		plan.ladderId !== null && athlete.kept(plan.ladderId),
+		entry.tuning?.strict === true,
+	)
 }
 
 /** The form for the athlete's level, or the next lower one they have reached; null where the entry has no forms. */
@@ -121,30 +170,48 @@ export function reached(drillId: string, athlete: SheetAthlete, library: Library
 	if (rungs.length === 0 || rungs.some(({ rung }) => rung.level === 1 && rung.gates.length === 0)) return true
 	return rungs.some(({ ladder, index }) => {
 		const state = athlete.stateOf(ladder.id)
-		return state !== null && (ladder.rungs.findIndex((rung) => rung.id === state.rungId) >= index || (state.done ?? []).includes(ladder.rungs[index]!.id))
+		return (
+			state !== null &&
+			(ladder.rungs.findIndex((rung) => rung.id === state.rungId) >= index ||
+				(state.done ?? []).includes(ladder.rungs[index]!.id))
+		)
 	})
 }
-interface Place { ladder: Ladder; rung: Rung; index: number }
+interface Place {
+	ladder: Ladder
+	rung: Rung
+	index: number
+}
 const places = new WeakMap<Library, Map<string, Place[]>>()
 /** Where a drill stands on the ladders; looked up once for a library. */
 function rungsOf(drillId: string, library: Library): Place[] {
 	let known = places.get(library)
 	if (!known) {
 		known = new Map()
-		for (const ladder of Object.values(library.ladders)) if (!ladder.path) for (const [index, rung] of ladder.rungs.entries()) known.set(rung.drillId, [...(known.get(rung.drillId) ?? []), { ladder, rung, index }])
+		for (const ladder of Object.values(library.ladders))
+			if (!ladder.path)
+				for (const [index, rung] of ladder.rungs.entries())
+					known.set(rung.drillId, [...(known.get(rung.drillId) ?? []), { ladder, rung, index }])
 		places.set(library, known)
 	}
 	return known.get(drillId) ?? []
 }
 
 /** A line whose reps bring the session to the athlete's target, as near as whole sets come. */
-function filled(entry: SheetEntry, line: ResolvedLine, athlete: SheetAthlete, library: Library, sum: Float64Array): ResolvedLine {
+function filled(
+	entry: SheetEntry,
+	line: ResolvedLine,
+	athlete: SheetAthlete,
+	library: Library,
+	sum: Float64Array,
+): ResolvedLine {
 	const { quantity, targets, part } = entry.tuning!.fill!
 	if (line.blocked !== null) return line
 	const drill = library.drills[line.drillId]!
 	const target = targets[athlete.levelOf(QUALITY_OF[quantity])]
 	const missing = (target - sum[QUANTITY_AT[quantity]]!) * part
-	const perRep = (parameters: Parameters) => lineLoad(drill, parameters, 2, athlete.legLengthM)[QUANTITY_AT[quantity]]! / 2
+	const perRep = (parameters: Parameters) =>
+		lineLoad(drill, parameters, 2, athlete.legLengthM)[QUANTITY_AT[quantity]]! / 2
 	// What spares a sore region does not top anything up: it keeps its own dose.
 	if (perRep(line.parameters) === 0) return missing > 0 ? line : { blocked: ENOUGH, ladderId: null }
 	const lengths = quantity === 'fastMetres' ? FILL_LENGTHS_M[athlete.levelOf('sprint')] : [line.parameters.distanceM]
@@ -154,24 +221,29 @@ function filled(entry: SheetEntry, line: ResolvedLine, athlete: SheetAthlete, li
 	for (const distanceM of lengths) {
 		const parameters = distanceM === line.parameters.distanceM ? line.parameters : { ...line.parameters, distanceM }
 		const each = perRep(parameters)
-		for (let sets = 1; sets <= FILL_SETS; sets++) for (let reps = 1; reps <= Math.max(6, FILL_REPS * usual.reps); reps++) {
-			if (sets * reps < 2 && quantity !== 'contacts') continue
-			const off = Math.abs(sets * reps * each - missing)
-			const ease = Math.abs(reps - usual.reps) + sets * 0.1
-			const score = Math.max(off, missing * 0.02) + ease * 1e-3 + (quantity === 'fastMetres' ? sets * reps * 1e-2 : 0)
-			if (best === null || score < best.off) best = { dose: { sets, reps }, parameters, off: score }
-		}
+		for (let sets = 1; sets <= FILL_SETS; sets++)
+			for (let reps = 1; reps <= Math.max(6, FILL_REPS * usual.reps); reps++) {
+				if (sets * reps < 2 && quantity !== 'contacts') continue
+				const off = Math.abs(sets * reps * each - missing)
+				const ease = Math.abs(reps - usual.reps) + sets * 0.1
+				const score = Math.max(off, missing * 0.02) + ease * 1e-3 + (quantity === 'fastMetres' ? sets * reps * 1e-2 : 0)
+				if (best === null || score < best.off) best = { dose: { sets, reps }, parameters, off: score }
+			}
 	}
 	const least = perRep(best!.parameters) * repsOf(best!.dose)
-	if (missing <= 0 || least - missing > Math.max(missing, TARGET_TOLERANCE * target)) return { blocked: ENOUGH, ladderId: null }
+	if (missing <= 0 || least - missing > Math.max(missing, TARGET_TOLERANCE * target))
+		return { blocked: ENOUGH, ladderId: null }
 	return { ...line, dose: best!.dose, parameters: best!.parameters, note: null }
 }
 
-const variantDose = (entry: SheetEntry, drill: Drill): Dose => Object.values(entry.tuning?.variants ?? {}).find((variant) => variant?.drillId === drill.id)?.dose ?? entry.dose
+const variantDose = (entry: SheetEntry, drill: Drill): Dose =>
+	Object.values(entry.tuning?.variants ?? {}).find((variant) => variant?.drillId === drill.id)?.dose ?? entry.dose
 
 function capped(line: ResolvedLine, cap: Cap): ResolvedLine {
 	if (line.blocked !== null || repsOf(line.dose) <= cap.reps) return line
-	return cap.reps < 1 ? { blocked: cap.why, ladderId: line.ladderId } : { ...line, dose: capDose(line.dose, cap.reps), note: cap.why }
+	return cap.reps < 1
+		? { blocked: cap.why, ladderId: line.ladderId }
+		: { ...line, dose: capDose(line.dose, cap.reps), note: cap.why }
 }
 
 /**

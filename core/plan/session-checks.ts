@@ -4,7 +4,8 @@ import { SESSION_RANGES } from '../dose/level-ranges'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 import type { Dose, Drill, Level, Parameters, School } from '../library/types'
 import { type LockContext, lockOfDrill } from '../progress/locks'
-import type { RuleId, Surface, WorkDay } from '../progress/types'
+import type { RuleId, WorkDay } from '../progress/types'
+import type { Surface } from '../library/surfaces'
 import { spacingClash } from '../progress/spacing'
 import { WORK_KIND_NAMES, isHard, kindsOf } from '../progress/work-kinds'
 import { inSentence } from '../progress/write-numbers'
@@ -36,7 +37,11 @@ export function checkOrder(entries: readonly CheckedEntry[]): Caution[] {
 	let throws = 0
 	for (const { entryId, drill, parameters, dose } of entries) {
 		if (tired !== null && !tires(drill) && isHard(drill, parameters) && drill.family !== 'throw') {
-			cautions.push({ rule: 'S5', entryId, sentence: `${drill.name} comes after ${tired}: shock and maximal work belong early, while fresh.` })
+			cautions.push({
+				rule: 'S5',
+				entryId,
+				sentence: `${drill.name} comes after ${tired}: shock and maximal work belong early, while fresh.`,
+			})
 		}
 		if (drill.counting.throws) throws += dose.sets * dose.reps
 		if (tires(drill)) tired = label(drill)
@@ -50,19 +55,42 @@ export function checkGround(count: DoseCount, level: Level, surface: Surface | n
 	if (surface === null || !HARD_GROUND.includes(surface)) return []
 	const allowed = Math.floor(SESSION_RANGES[level].contacts.high * HARD_GROUND_SHARE)
 	const planned = totalOf(rangedContacts(count))
-	return planned <= allowed ? [] : [{ rule: 'S10', entryId: null, sentence: `${planned} contacts on ${surface === 'gravel' ? 'gravel' : 'a hard court'}: ${allowed} are allowed there, four fifths of the usual.` }]
+	return planned <= allowed
+		? []
+		: [
+				{
+					rule: 'S10',
+					entryId: null,
+					sentence: `${planned} contacts on ${surface === 'gravel' ? 'gravel' : 'a hard court'}: ${allowed} are allowed there, four fifths of the usual.`,
+				},
+			]
 }
 
 /** S6, S10 and S11 for one athlete's line on that day. What the sheet already leaves out is not said again. */
-export function checkLine({ entryId, drill, parameters }: CheckedEntry, at: { day: Day; startTime: string }, work: readonly WorkDay[], school: School, context: LockContext): Caution[] {
+export function checkLine(
+	{ entryId, drill, parameters }: CheckedEntry,
+	at: { day: Day; startTime: string },
+	work: readonly WorkDay[],
+	school: School,
+	context: LockContext,
+): Caution[] {
 	const cautions: Caution[] = []
 	const lock = lockOfDrill(drill, parameters, context)
-	if (lock && (lock.rule === 'S10' || lock.rule === 'S11' || lock.rule === 'P6')) cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
+	if (lock && (lock.rule === 'S10' || lock.rule === 'S11' || lock.rule === 'P6'))
+		cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
 	const clash = spacingClash(kindsOf(drill, parameters), at, work, school)
-	if (clash) cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${school.numbers.spacingH} h are asked.` })
+	if (clash)
+		cautions.push({
+			rule: 'S6',
+			entryId,
+			sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${school.numbers.spacingH} h are asked.`,
+		})
 	if (drill.family === 'tissue') {
-		const fast = work.find((one) => one.kinds.includes('maximal-sprint') && Math.abs(hoursBetween(one, at)) < TISSUE_HOURS)
-		if (fast) cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: at least ${TISSUE_HOURS} h from fast work.` })
+		const fast = work.find(
+			(one) => one.kinds.includes('maximal-sprint') && Math.abs(hoursBetween(one, at)) < TISSUE_HOURS,
+		)
+		if (fast)
+			cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: at least ${TISSUE_HOURS} h from fast work.` })
 	}
 	return cautions
 }

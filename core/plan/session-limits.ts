@@ -1,10 +1,12 @@
 import { SESSION_RANGES } from '../dose/level-ranges'
 import { LOAD, addLineLoad, noLoad } from '../dose/line-load'
 import { RAMP_NAMES, type RampQuantity } from '../dose/ramp'
-import { repsOf } from '../dose/scale-dose'
+import { repsOf } from '../library/scale-dose'
 import type { Library, School } from '../library/types'
 import { lockOfDrill } from '../progress/locks'
-import type { PlannedLine, Surface, WorkDay } from '../progress/types'
+import type { WorkDay } from '../progress/types'
+import type { PlannedLine } from '../library/types'
+import type { Surface } from '../library/surfaces'
 import { isHard } from '../progress/work-kinds'
 import { inSentence } from '../progress/write-numbers'
 import { type Cap, type SheetAthlete, type SheetEntry, TARGET_TOLERANCE, doseSheet, plainLines } from './resolve-sheet'
@@ -47,7 +49,11 @@ interface Limit {
  * The caps that keep one athlete's session within the rules: S3, S4, S6, S7, S9, S10 and S11, the level's
  * ranges, the kit at hand, and the targets where there are any. What is cut is cut from the end.
  */
-export function capsFor(entries: readonly SheetEntry[], athlete: LimitedAthlete, context: LimitContext): Map<string, Cap> {
+export function capsFor(
+	entries: readonly SheetEntry[],
+	athlete: LimitedAthlete,
+	context: LimitContext,
+): Map<string, Cap> {
 	const caps = new Map<string, Cap>()
 	const plains = plainLines(entries, athlete, context.library)
 	const resolve = () => doseSheet(entries, plains, athlete, context.library, caps)
@@ -55,7 +61,8 @@ export function capsFor(entries: readonly SheetEntry[], athlete: LimitedAthlete,
 	const close = () => {
 		let closed = false
 		for (const [id, line] of resolve()) {
-			const why = line.blocked === null ? closedBy(entries.find((entry) => entry.id === id)!, line, athlete, context) : null
+			const why =
+				line.blocked === null ? closedBy(entries.find((entry) => entry.id === id)!, line, athlete, context) : null
 			if (why === null) continue
 			caps.set(id, { reps: 0, why })
 			closed = true
@@ -65,7 +72,10 @@ export function capsFor(entries: readonly SheetEntry[], athlete: LimitedAthlete,
 	close()
 	// What tops up is dosed by the rest: the rest first.
 	const limits = limitsOf(athlete, context)
-	const [own, filling] = [entries.filter((entry) => entry.tuning?.fill === undefined), entries.filter((entry) => entry.tuning?.fill !== undefined)]
+	const [own, filling] = [
+		entries.filter((entry) => entry.tuning?.fill === undefined),
+		entries.filter((entry) => entry.tuning?.fill !== undefined),
+	]
 	trim(own, resolve(), entries, athlete, context, limits, caps)
 	// One that is cut leaves more to the next, so it is looked at again until nothing is cut any more: each turn only cuts.
 	while (trim(filling, resolve(), entries, athlete, context, limits, caps) || close()) continue
@@ -73,7 +83,12 @@ export function capsFor(entries: readonly SheetEntry[], athlete: LimitedAthlete,
 }
 
 /** What keeps a line from being done at all on that day. */
-function closedBy(entry: SheetEntry, line: PlannedLine, athlete: LimitedAthlete, { library, school, day, startTime, light, kit }: LimitContext): string | null {
+function closedBy(
+	entry: SheetEntry,
+	line: PlannedLine,
+	athlete: LimitedAthlete,
+	{ library, school, day, startTime, light, kit }: LimitContext,
+): string | null {
 	const drill = library.drills[line.drillId]!
 	const locks = athlete.locksAt(athlete.levelOf(entry.family))
 	const lock = lockOfDrill(drill, line.parameters, locks)
@@ -82,36 +97,69 @@ function closedBy(entry: SheetEntry, line: PlannedLine, athlete: LimitedAthlete,
 	if (athlete.worries.includes(drill.id)) return 'a worry about this movement is open'
 	const missing = kit === null ? undefined : drill.kit.find((one) => !kit.has(one))
 	if (missing !== undefined) return `no ${missing} at hand`
-	const [caution] = checkLine({ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose }, { day, startTime }, athlete.work, school, locks)
+	const [caution] = checkLine(
+		{ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose },
+		{ day, startTime },
+		athlete.work,
+		school,
+		locks,
+	)
 	return caution ? inSentence(caution.sentence.replace(/\.$/, '')) : null
 }
 
 function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext): Limit[] {
 	const jumps = athlete.levelOf('plyometric')
 	return [
-		{ why: `level ${jumps}: ${SESSION_RANGES[jumps].shockContacts.high} shock contacts a session`, most: SESSION_RANGES[jumps].shockContacts.high, value: (load) => load[LOAD.shock]! },
+		{
+			why: `level ${jumps}: ${SESSION_RANGES[jumps].shockContacts.high} shock contacts a session`,
+			most: SESSION_RANGES[jumps].shockContacts.high,
+			value: (load) => load[LOAD.shock]!,
+		},
 		// Throws that stand in for something else come before hard work, which wants fresh legs.
-		{ why: `more than ${TIRING_THROWS} throws before hard work`, most: TIRING_THROWS, value: (load) => load[LOAD.throws]!, of: (entry) => entry.family !== 'throw' },
+		{
+			why: `more than ${TIRING_THROWS} throws before hard work`,
+			most: TIRING_THROWS,
+			value: (load) => load[LOAD.throws]!,
+			of: (entry) => entry.family !== 'throw',
+		},
 		...QUANTITIES.flatMap((quantity): Limit[] => {
 			const level = athlete.levelOf(QUALITY_OF[quantity])
 			const most = mostOf(quantity, level, surface)
 			const target = targetOf?.(quantity, athlete)
 			const value = (load: Float64Array) => load[QUANTITY_AT[quantity]]!
-			return [{ why: `the most for level ${level}`, most, value }, ...(target === undefined || target * (1 + TARGET_TOLERANCE) >= most ? [] : [{ why: 'the target is reached', most: target * (1 + TARGET_TOLERANCE), value }])]
+			return [
+				{ why: `the most for level ${level}`, most, value },
+				...(target === undefined || target * (1 + TARGET_TOLERANCE) >= most
+					? []
+					: [{ why: 'the target is reached', most: target * (1 + TARGET_TOLERANCE), value }]),
+			]
 		}),
 		...(Object.keys(RAMP_NAMES) as RampQuantity[]).flatMap((quantity): Limit[] => {
 			const most = athlete.rooms[quantity]
-			return most === undefined ? [] : [{ why: `the week’s ramp leaves no more ${RAMP_NAMES[quantity]}`, most, value: RAMP_LOAD[quantity] }]
+			return most === undefined
+				? []
+				: [{ why: `the week’s ramp leaves no more ${RAMP_NAMES[quantity]}`, most, value: RAMP_LOAD[quantity] }]
 		}),
 	]
 }
 
 const RAMP_LOAD: Record<RampQuantity, (load: Float64Array) => number> = {
-	hardContacts: (load) => Math.max(load[LOAD.hardLeft]!, load[LOAD.hardRight]!), sharpCuts: (load) => load[LOAD.sharpCuts]!, maximalStarts: (load) => load[LOAD.maximalStarts]!, fastMetres: (load) => load[LOAD.metresOver90]!,
+	hardContacts: (load) => Math.max(load[LOAD.hardLeft]!, load[LOAD.hardRight]!),
+	sharpCuts: (load) => load[LOAD.sharpCuts]!,
+	maximalStarts: (load) => load[LOAD.maximalStarts]!,
+	fastMetres: (load) => load[LOAD.metresOver90]!,
 }
 
 /** Cuts some of the entries, the last first, until every limit holds or nothing of them is left; whether it cut any. */
-function trim(own: readonly SheetEntry[], lines: ReturnType<typeof doseSheet>, entries: readonly SheetEntry[], athlete: LimitedAthlete, { library }: LimitContext, limits: readonly Limit[], caps: Map<string, Cap>): boolean {
+function trim(
+	own: readonly SheetEntry[],
+	lines: ReturnType<typeof doseSheet>,
+	entries: readonly SheetEntry[],
+	athlete: LimitedAthlete,
+	{ library }: LimitContext,
+	limits: readonly Limit[],
+	caps: Map<string, Cap>,
+): boolean {
 	let cut = false
 	const counted = entries.filter((entry) => entry.tuning?.fill === undefined || own.includes(entry))
 	const reps = new Map<string, number>()
@@ -121,7 +169,8 @@ function trim(own: readonly SheetEntry[], lines: ReturnType<typeof doseSheet>, e
 	}
 	const add = (sum: Float64Array, entry: SheetEntry, count: number) => {
 		const line = lines.get(entry.id)!
-		if (line.blocked === null && count > 0) addLineLoad(sum, library.drills[line.drillId]!, line.parameters, count, athlete.legLengthM)
+		if (line.blocked === null && count > 0)
+			addLineLoad(sum, library.drills[line.drillId]!, line.parameters, count, athlete.legLengthM)
 		return sum
 	}
 	for (const limit of limits) {

@@ -2,7 +2,7 @@ import { countLine } from '../dose/count-line'
 import { type DoseCount, cutsOf, metresOf, rangedContacts, sumCounts, totalOf } from '../dose/dose-count'
 import { intensityOf } from '../dose/count-rep'
 import type { Drill, Family } from '../library/types'
-import type { PlannedLine } from '../progress/types'
+import type { PlannedLine } from '../library/types'
 
 export interface StripEntry {
 	part: string
@@ -35,7 +35,8 @@ const median = (values: number[]): number => {
 
 /** Parts in order, entries of one name after another taken together. */
 export function stripOf(entries: readonly StripEntry[]): StripPart[] {
-	const parts: { name: string; family: Family; minutes: number; hard: boolean; byAthlete: Map<string, DoseCount[]> }[] = []
+	const parts: { name: string; family: Family; minutes: number; hard: boolean; byAthlete: Map<string, DoseCount[]> }[] =
+		[]
 	for (const entry of entries) {
 		let part = parts.at(-1)
 		if (!part || part.name !== entry.part) {
@@ -46,14 +47,20 @@ export function stripOf(entries: readonly StripEntry[]): StripPart[] {
 		for (const { athleteId, line, drill } of entry.lines) {
 			const intensity = intensityOf(drill, line.parameters)
 			part.hard ||= intensity === 'high' || intensity === 'shock'
-			part.byAthlete.set(athleteId, [...(part.byAthlete.get(athleteId) ?? []), countLine(drill, line.parameters, line.dose)])
+			part.byAthlete.set(athleteId, [
+				...(part.byAthlete.get(athleteId) ?? []),
+				countLine(drill, line.parameters, line.dose),
+			])
 		}
 	}
 	return parts.map(({ name, family, minutes, hard, byAthlete }) => {
 		const counts = [...byAthlete.values()].map(sumCounts)
 		const of = (read: (count: DoseCount) => number) => Math.round(median(counts.map(read)))
 		return {
-			name, family, hard, minutes: Math.round(minutes),
+			name,
+			family,
+			hard,
+			minutes: Math.round(minutes),
 			contacts: of((count) => totalOf(rangedContacts(count))),
 			lowContacts: of((count) => totalOf(count.contacts.low)),
 			fastMetres: of((count) => metresOf(count, ['fast', 'maximal'])),

@@ -4,7 +4,8 @@ import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, re
 import { rungOf } from '../library/starter-library'
 import type { Dose, Drill, Family, Level, Library, Parameters, Phase, School } from '../library/types'
 import { type LockContext, lockOf } from '../progress/locks'
-import type { LadderState, Surface } from '../progress/types'
+import type { LadderState } from '../progress/types'
+import type { Surface } from '../library/surfaces'
 import { RAMP_FAMILY } from './build-pack'
 import { checkGround, checkOrder } from './session-checks'
 
@@ -26,7 +27,14 @@ export interface SheetAhead {
 	phase: Phase
 	surface: Surface | null
 	school: School
-	athlete: { id: string; name: string; legLengthM: number | null; levelOf: (family: Family) => Level; stateOf: (ladderId: string) => LadderState | null; locksAt: (level: Level) => LockContext }
+	athlete: {
+		id: string
+		name: string
+		legLengthM: number | null
+		levelOf: (family: Family) => Level
+		stateOf: (ladderId: string) => LadderState | null
+		locksAt: (level: Level) => LockContext
+	}
 	/** In the order of the sheet; what is blocked is left out. */
 	lines: readonly SheetLineAhead[]
 }
@@ -45,8 +53,20 @@ type Entry = { id: string; family: Family; drill: Drill | null; position: number
 /** Tiring work after hard work, whatever prepares first and whatever closes last: the order S5 asks for. */
 export function orderForFreshness<T extends Entry>(entries: readonly T[]): T[] {
 	const firstWork = entries.findIndex((entry) => entry.family !== 'prepare')
-	const rank = (entry: T, index: number) => (entry.family === 'prepare' && index < firstWork ? 0 : entry.drill?.repeatSpeed ? 3 : entry.family === 'throw' ? 2 : entry.family === 'prepare' || entry.family === 'tissue' ? 4 : 1)
-	return entries.map((entry, index) => ({ entry, rank: rank(entry, index), index })).sort((a, b) => a.rank - b.rank || a.index - b.index).map(({ entry }) => entry)
+	const rank = (entry: T, index: number) =>
+		entry.family === 'prepare' && index < firstWork
+			? 0
+			: entry.drill?.repeatSpeed
+				? 3
+				: entry.family === 'throw'
+					? 2
+					: entry.family === 'prepare' || entry.family === 'tissue'
+						? 4
+						: 1
+	return entries
+		.map((entry, index) => ({ entry, rank: rank(entry, index), index }))
+		.sort((a, b) => a.rank - b.rank || a.index - b.index)
+		.map(({ entry }) => entry)
 }
 
 /**
@@ -54,11 +74,22 @@ export function orderForFreshness<T extends Entry>(entries: readonly T[]): T[] {
  *
  * @param done by athlete, what the ramp counts of the days gone by
  */
-export function sheetClashes(sheets: readonly SheetAhead[], done: ReadonlyMap<string, Record<RampQuantity, readonly DayDose[]>>, library: Library): SheetClash[] {
+export function sheetClashes(
+	sheets: readonly SheetAhead[],
+	done: ReadonlyMap<string, Record<RampQuantity, readonly DayDose[]>>,
+	library: Library,
+): SheetClash[] {
 	const found = new Map<string, SheetClash>()
 	const worst = new Map<string, number>()
 	/** One row for a session, a rule and what it is about; the sentence is of whom it hits hardest. */
-	const say = (rule: SheetClash['rule'], sheet: SheetAhead, about: string, sentence: string, repair: SheetClash['repair'], by = 0) => {
+	const say = (
+		rule: SheetClash['rule'],
+		sheet: SheetAhead,
+		about: string,
+		sentence: string,
+		repair: SheetClash['repair'],
+		by = 0,
+	) => {
 		const key = `${sheet.sessionId}/${rule}/${about}`
 		const known = found.get(key)
 		if (!known) found.set(key, { rule, sessionId: sheet.sessionId, sentence, names: [sheet.athlete.name], repair })
@@ -74,14 +105,33 @@ export function sheetClashes(sheets: readonly SheetAhead[], done: ReadonlyMap<st
 	for (const sheet of [...sheets].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))) {
 		const { athlete, lines, school, day } = sheet
 		const free = lines.every((line) => !line.handSet)
-		const inOrder = (those: readonly SheetLineAhead[]) => those.map(({ entryId, drill, parameters, dose }) => ({ entryId, drill, parameters, dose }))
+		const inOrder = (those: readonly SheetLineAhead[]) =>
+			those.map(({ entryId, drill, parameters, dose }) => ({ entryId, drill, parameters, dose }))
 		for (const caution of checkOrder(inOrder(lines))) {
-			const reordered = orderForFreshness(lines.map((line, position) => ({ ...line, id: line.entryId, family: line.drill.family, position })))
-			say('S5', sheet, caution.sentence, caution.sentence, checkOrder(inOrder(reordered)).length === 0 ? 'reorder' : null)
+			const reordered = orderForFreshness(
+				lines.map((line, position) => ({ ...line, id: line.entryId, family: line.drill.family, position })),
+			)
+			say(
+				'S5',
+				sheet,
+				caution.sentence,
+				caution.sentence,
+				checkOrder(inOrder(reordered)).length === 0 ? 'reorder' : null,
+			)
 		}
 		const count = emptyCount()
-		for (const line of lines) addInto(count, countLine(line.drill, line.parameters, line.dose, athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }))
-		for (const caution of checkGround(count, athlete.levelOf('plyometric'), sheet.surface)) say('S10', sheet, 'ground', caution.sentence, free ? 'trim' : null)
+		for (const line of lines)
+			addInto(
+				count,
+				countLine(
+					line.drill,
+					line.parameters,
+					line.dose,
+					athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM },
+				),
+			)
+		for (const caution of checkGround(count, athlete.levelOf('plyometric'), sheet.surface))
+			say('S10', sheet, 'ground', caution.sentence, free ? 'trim' : null)
 		for (const line of lines) {
 			const locks = athlete.locksAt(athlete.levelOf(line.drill.family))
 			if (line.ladderId === null || line.rungId === null) continue
@@ -90,14 +140,39 @@ export function sheetClashes(sheets: readonly SheetAhead[], done: ReadonlyMap<st
 			const lock = lockOf(rung, line.drill, locks, athlete.stateOf(line.ladderId))
 			if (lock?.rule === 'S8') say('S8', sheet, rung.id, `${rung.name}: ${lock.words}.`, line.handSet ? null : 'lower')
 		}
-		const ramp = ramps.get(athlete.id) ?? (Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, [...(done.get(athlete.id)?.[quantity] ?? [])]])) as unknown as Record<RampQuantity, DayDose[]>)
+		const ramp =
+			ramps.get(athlete.id) ??
+			(Object.fromEntries(
+				(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
+					quantity,
+					[...(done.get(athlete.id)?.[quantity] ?? [])],
+				]),
+			) as unknown as Record<RampQuantity, DayDose[]>)
 		ramps.set(athlete.id, ramp)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {
 			const value = rampValue(count, quantity)
-			const { room, limit } = readRamp(ramp[quantity], day, RAMP_FLOORS[athlete.levelOf(RAMP_FAMILY[quantity])][quantity], school.numbers.rampPercent)
-			if (value > room + 1e-6) say('S7', sheet, quantity, `${Math.round(value)} ${RAMP_NAMES[quantity]}, and the week’s ramp leaves ${Math.floor(room)}.`, free ? 'trim' : null, value - room)
+			const { room, limit } = readRamp(
+				ramp[quantity],
+				day,
+				RAMP_FLOORS[athlete.levelOf(RAMP_FAMILY[quantity])][quantity],
+				school.numbers.rampPercent,
+			)
+			if (value > room + 1e-6)
+				say(
+					'S7',
+					sheet,
+					quantity,
+					`${Math.round(value)} ${RAMP_NAMES[quantity]}, and the week’s ramp leaves ${Math.floor(room)}.`,
+					free ? 'trim' : null,
+					value - room,
+				)
 			// No more than the ramp allows is taken as done: the same excess is said once, and does not make later weeks look small.
-			if (value > 0) ramp[quantity].push({ day, unloading: sheet.phase === 'unloading', value: Math.min(value, Math.max(room, limit)) })
+			if (value > 0)
+				ramp[quantity].push({
+					day,
+					unloading: sheet.phase === 'unloading',
+					value: Math.min(value, Math.max(room, limit)),
+				})
 		}
 	}
 	return [...found.values()]

@@ -3,19 +3,34 @@ import { LOAD } from '../dose/line-load'
 import { type Range, SESSION_RANGES } from '../dose/level-ranges'
 import type { Family, Level, Phase } from '../library/types'
 import { KEPT_SHARE } from '../progress/effective-dose'
-import type { Surface } from '../progress/types'
+import type { Surface } from '../library/surfaces'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
 /** What a session is dosed by: contacts from moderate up, metres at 95 % effort and more, cuts of 60° and more, throws. */
 export const QUANTITIES = ['fastMetres', 'contacts', 'cuts60', 'throws'] as const
 export type Quantity = (typeof QUANTITIES)[number]
-export const QUANTITY_NAMES: Record<Quantity, string> = { contacts: 'contacts', fastMetres: 'm fast', cuts60: 'cuts of 60° and more', throws: 'throws' }
+export const QUANTITY_NAMES: Record<Quantity, string> = {
+	contacts: 'contacts',
+	fastMetres: 'm fast',
+	cuts60: 'cuts of 60° and more',
+	throws: 'throws',
+}
 
 /** The quality each quantity stands for; an athlete's level in that family decides the range. */
-export const QUALITY_OF: Record<Quantity, Family> = { contacts: 'plyometric', fastMetres: 'sprint', cuts60: 'agility', throws: 'throw' }
+export const QUALITY_OF: Record<Quantity, Family> = {
+	contacts: 'plyometric',
+	fastMetres: 'sprint',
+	cuts60: 'agility',
+	throws: 'throw',
+}
 export const QUALITIES = ['sprint', 'plyometric', 'agility', 'throw'] as const
 export type Quality = (typeof QUALITIES)[number]
-export const QUALITY_NAMES: Record<Quality, string> = { sprint: 'sprint', plyometric: 'jumps', agility: 'agility', throw: 'throws' }
+export const QUALITY_NAMES: Record<Quality, string> = {
+	sprint: 'sprint',
+	plyometric: 'jumps',
+	agility: 'agility',
+	throw: 'throws',
+}
 
 /** What a training day is for. Hard days carry the targets; a light day has technique and throws; a tissue day slow tendon work; a test day the tests. */
 export const DAY_ROLES = ['hard', 'light', 'tissue', 'test'] as const
@@ -47,7 +62,9 @@ export const rangeOf = (quantity: Quantity, level: Level): Range => SESSION_RANG
 /** The most a session may hold for a level: the upper end of the range, contacts less on hard ground. */
 export function mostOf(quantity: Quantity, level: Level, surface: Surface | null): number {
 	const { high } = rangeOf(quantity, level)
-	return quantity === 'contacts' && surface !== null && HARD_GROUND.includes(surface) ? Math.floor(high * HARD_GROUND_SHARE) : high
+	return quantity === 'contacts' && surface !== null && HARD_GROUND.includes(surface)
+		? Math.floor(high * HARD_GROUND_SHARE)
+		: high
 }
 
 /**
@@ -58,26 +75,45 @@ export function mostOf(quantity: Quantity, level: Level, surface: Surface | null
  * @throws RangeError for a share outside 0 to 1
  * @example targetOf('contacts', 1, { share: 1, phase: 'accumulate', role: 'hard', priority: 'plyometric', kept: [], surface: null }) // 100
  */
-export function targetOf(quantity: Quantity, level: Level, { share, phase, role, priority, kept, surface }: TargetRequest): number {
+export function targetOf(
+	quantity: Quantity,
+	level: Level,
+	{ share, phase, role, priority, kept, surface }: TargetRequest,
+): number {
 	if (!(share > 0 && share <= 1)) throw new RangeError(`share: ${share} is not above 0 and at most 1`)
 	if (role === 'tissue' || role === 'test') return 0
 	if (role === 'light' && (quantity === 'fastMetres' || quantity === 'cuts60')) return 0
 	const { low, high } = rangeOf(quantity, level)
 	const quality = QUALITY_OF[quantity] as Quality
-	const whole = priority === quality ? high : kept.includes(quality) ? ((low + high) / 2) * KEPT_SHARE : (low + high) / 2
+	const whole =
+		priority === quality ? high : kept.includes(quality) ? ((low + high) / 2) * KEPT_SHARE : (low + high) / 2
 	const week = phase === 'unloading' ? Math.min(share, UNLOADING_MOST) : share
-	const own = whole * week * (quantity === 'contacts' ? PHASE_CONTACTS[phase] * (role === 'light' ? LIGHT_SHARE : 1) : 1)
-	const ground = quantity === 'contacts' && surface !== null && HARD_GROUND.includes(surface) ? own * HARD_GROUND_SHARE : own
+	const own =
+		whole * week * (quantity === 'contacts' ? PHASE_CONTACTS[phase] * (role === 'light' ? LIGHT_SHARE : 1) : 1)
+	const ground =
+		quantity === 'contacts' && surface !== null && HARD_GROUND.includes(surface) ? own * HARD_GROUND_SHARE : own
 	return quantity === 'fastMetres' ? Math.round(ground / WHOLE_M) * WHOLE_M : Math.round(ground)
 }
 
 /** How much of each quantity a count holds. */
 export const quantitiesOf = (count: DoseCount): Record<Quantity, number> => ({
-	contacts: totalOf(rangedContacts(count)), fastMetres: metresOf(count, ['fast', 'maximal']), cuts60: cutsOf(count, ['60-90', '90-135', '135-180']), throws: totalOf(count.throws),
+	contacts: totalOf(rangedContacts(count)),
+	fastMetres: metresOf(count, ['fast', 'maximal']),
+	cuts60: cutsOf(count, ['60-90', '90-135', '135-180']),
+	throws: totalOf(count.throws),
 })
 
 /** Where a load holds each quantity. */
-export const QUANTITY_AT: Record<Quantity, number> = { contacts: LOAD.contacts, fastMetres: LOAD.fastMetres, cuts60: LOAD.cuts60, throws: LOAD.throws }
+export const QUANTITY_AT: Record<Quantity, number> = {
+	contacts: LOAD.contacts,
+	fastMetres: LOAD.fastMetres,
+	cuts60: LOAD.cuts60,
+	throws: LOAD.throws,
+}
 
 /** Targets of all levels, as an entry that tops the session up carries them. */
-export const targetsByLevel = (quantity: Quantity, request: TargetRequest): Record<Level, number> => ({ 1: targetOf(quantity, 1, request), 2: targetOf(quantity, 2, request), 3: targetOf(quantity, 3, request) })
+export const targetsByLevel = (quantity: Quantity, request: TargetRequest): Record<Level, number> => ({
+	1: targetOf(quantity, 1, request),
+	2: targetOf(quantity, 2, request),
+	3: targetOf(quantity, 3, request),
+})

@@ -7,7 +7,8 @@ import type { Phase } from '../library/types'
  */
 export function weeksSinceUnloading(sessions: readonly { day: Day; phase: Phase }[], today: Day): number {
 	const weeks = new Map<Day, boolean>()
-	for (const { day, phase } of sessions) if (day <= today) weeks.set(mondayOf(day), (weeks.get(mondayOf(day)) ?? false) || phase === 'unloading')
+	for (const { day, phase } of sessions)
+		if (day <= today) weeks.set(mondayOf(day), (weeks.get(mondayOf(day)) ?? false) || phase === 'unloading')
 	let monday = mondayOf(today)
 	if (!weeks.has(monday)) monday = addDays(monday, -7)
 	let trained = 0

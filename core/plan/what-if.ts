@@ -29,9 +29,14 @@ const ORDERS = ['as-they-stand', 'longest-first'] as const
  * fewest changes, then the least waiting. Entries do not touch each other, so that each is simulated once
  * per choice and the plans are put together from these; all combinations are looked at.
  */
-export function searchPlans(entries: readonly FlowEntry[], { maxLanes, minutes, best = 3, onProgress }: SearchOptions): { plans: WhatIf[]; looked: number } {
+export function searchPlans(
+	entries: readonly FlowEntry[],
+	{ maxLanes, minutes, best = 3, onProgress }: SearchOptions,
+): { plans: WhatIf[]; looked: number } {
 	const free = entries.filter((entry) => !entry.atOnce && entry.athletes.length > 1)
-	const options = Array.from({ length: maxLanes }, (_, index) => index + 1).flatMap((lanes) => [1, 2].map((together) => ({ lanes, together })))
+	const options = Array.from({ length: maxLanes }, (_, index) => index + 1).flatMap((lanes) =>
+		[1, 2].map((together) => ({ lanes, together })),
+	)
 	let plans: WhatIf[] = []
 	let looked = 0
 	const total = ORDERS.length * options.length ** Math.min(free.length, MOST_VARIED)
@@ -44,7 +49,10 @@ export function searchPlans(entries: readonly FlowEntry[], { maxLanes, minutes, 
 			const key = `${entry.id}/${choice.lanes}/${choice.together}`
 			const before = known.get(key)
 			if (before) return before
-			const athletes = order === 'as-they-stand' ? entry.athletes : [...entry.athletes].sort((a, b) => b.turns * (b.turnS + b.restS) - a.turns * (a.turnS + a.restS))
+			const athletes =
+				order === 'as-they-stand'
+					? entry.athletes
+					: [...entry.athletes].sort((a, b) => b.turns * (b.turnS + b.restS) - a.turns * (a.turnS + a.restS))
 			const flow = simulateEntry({ ...entry, ...choice, athletes })
 			known.set(key, flow)
 			return flow
@@ -60,10 +68,18 @@ export function searchPlans(entries: readonly FlowEntry[], { maxLanes, minutes, 
 			}
 			const flows = entries.map((entry) => flowOf(entry, choices[entry.id] ?? entry))
 			const sum = flows.reduce((all, flow) => all + flow.minutes, 0)
-			plans.push({ choices, order, changes, minutes: sum, waitS: flows.reduce((all, flow) => all + flow.waitS, 0) / Math.max(1, flows.length), entries: flows })
+			plans.push({
+				choices,
+				order,
+				changes,
+				minutes: sum,
+				waitS: flows.reduce((all, flow) => all + flow.waitS, 0) / Math.max(1, flows.length),
+				entries: flows,
+			})
 			looked += 1
 			if (plans.length > 400) plans = bestOf(plans, minutes, best)
-			if (looked % 200 === 0 && onProgress && !onProgress(looked / total)) return { plans: bestOf(plans, minutes, best), looked }
+			if (looked % 200 === 0 && onProgress && !onProgress(looked / total))
+				return { plans: bestOf(plans, minutes, best), looked }
 			more = false
 			for (let index = 0; index < at.length; index++) {
 				at[index]! += 1
@@ -82,5 +98,7 @@ const MOST_VARIED = 4
 
 function bestOf(plans: WhatIf[], minutes: number, best: number): WhatIf[] {
 	const over = (plan: WhatIf) => Math.max(0, plan.minutes - minutes)
-	return [...plans].sort((a, b) => over(a) - over(b) || a.changes - b.changes || a.waitS - b.waitS || a.minutes - b.minutes).slice(0, best)
+	return [...plans]
+		.sort((a, b) => over(a) - over(b) || a.changes - b.changes || a.waitS - b.waitS || a.minutes - b.minutes)
+		.slice(0, best)
 }

@@ -1,4 +1,4 @@
-import { repsOf, scaleDose } from '../dose/scale-dose'
+import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose, Drill, Phase, Rung, School } from '../library/types'
 import { phaseShare } from './locks'
 import type { LadderState } from './types'
@@ -15,7 +15,13 @@ export interface DoseShares {
 
 /** The smallest share that holds, never a product. */
 export const doseShare = (state: Pick<LadderState, 'back'>, drill: Drill, school: School, shares: DoseShares): number =>
-	Math.min(1, shares.entry, phaseShare(shares.phase, drill, school), (state.back?.percent ?? 100) / 100, shares.kept ? KEPT_SHARE : 1)
+	Math.min(
+		1,
+		shares.entry,
+		phaseShare(shares.phase, drill, school),
+		(state.back?.percent ?? 100) / 100,
+		shares.kept ? KEPT_SHARE : 1,
+	)
 
 /** What is written on the sheet for a rung: its dose as the athlete has it, cut by the smallest share. A cut for the week's ramp is already absolute. */
 export function effectiveDose(state: LadderState, rung: Rung, drill: Drill, school: School, shares: DoseShares): Dose {

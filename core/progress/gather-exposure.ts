@@ -1,7 +1,8 @@
 import type { Day } from '../calendar/days'
 import type { LogEvent } from '../events/schema'
 import type { Drill, Phase } from '../library/types'
-import type { Exposure, MarkEvidence, PlannedLine } from './types'
+import type { Exposure, MarkEvidence } from './types'
+import type { PlannedLine } from '../library/types'
 
 /** The number a mark is judged by; null when its drill asks for another distance than was timed. */
 export function markEvidence(event: LogEvent, distanceM: number | undefined): MarkEvidence | null {
@@ -12,9 +13,18 @@ export function markEvidence(event: LogEvent, distanceM: number | undefined): Ma
 		if (!last || (distanceM !== undefined && last.distanceM !== distanceM)) return null
 		return { kind: 'sprint', value: last.timeS, method: event.value.method, ...side }
 	}
-	if (event.kind === 'contact') return { kind: 'contact', value: event.value.contactS, method: event.value.method, flightS: event.value.flightS, ...side }
-	if (event.kind === 'height') return { kind: 'height', value: event.value.heightM, method: event.value.method, ...side }
-	if (event.kind === 'distance') return { kind: 'distance', value: event.value.distanceM, method: event.value.method, ...side }
+	if (event.kind === 'contact')
+		return {
+			kind: 'contact',
+			value: event.value.contactS,
+			method: event.value.method,
+			flightS: event.value.flightS,
+			...side,
+		}
+	if (event.kind === 'height')
+		return { kind: 'height', value: event.value.heightM, method: event.value.method, ...side }
+	if (event.kind === 'distance')
+		return { kind: 'distance', value: event.value.distanceM, method: event.value.method, ...side }
 	return null
 }
 
@@ -26,7 +36,8 @@ export function repsOfMark(event: LogEvent): number {
 
 /** Order of the reps: by set and rep, the same rep logged twice by device order. Never by id or by a phone's clock alone. */
 export const byRep = (a: LogEvent, b: LogEvent): number =>
-	('setNo' in a && 'setNo' in b ? a.setNo - b.setNo || a.repNo - b.repNo : 0) || (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
+	('setNo' in a && 'setNo' in b ? a.setNo - b.setNo || a.repNo - b.repNo : 0) ||
+	(a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
 
 /** A measured rep and its tick-off are one rep: marks of one kind win over a bare "done" at the same place. */
 export function exposureOf(
@@ -52,9 +63,17 @@ export function exposureOf(
 		else if (event.value.grade === 'poor') quality.poor += weight
 		else quality.notYet += weight
 	}
-	const comforts = events.flatMap((event) => (event.type === 'observation' && event.kind === 'comfort' ? [event.value] : []))
-	const off = events.filter((event) => event.type === 'decision' && event.kind === 'load-off').sort(byRep).at(-1)
-	const end = events.filter((event) => event.type === 'decision' && event.kind === 'end-set').sort(byRep).at(-1)
+	const comforts = events.flatMap((event) =>
+		event.type === 'observation' && event.kind === 'comfort' ? [event.value] : [],
+	)
+	const off = events
+		.filter((event) => event.type === 'decision' && event.kind === 'load-off')
+		.sort(byRep)
+		.at(-1)
+	const end = events
+		.filter((event) => event.type === 'decision' && event.kind === 'end-set')
+		.sort(byRep)
+		.at(-1)
 	return {
 		sessionId: session.id,
 		day: session.day,
@@ -68,7 +87,14 @@ export function exposureOf(
 		quality,
 		bestBefore,
 		...(firstDayBack ? { firstDayBack } : {}),
-		...(comforts.length > 0 ? { comfort: { worst: Math.max(...comforts.map((one) => one.worst)), braking: comforts.some((one) => one.braking) } } : {}),
+		...(comforts.length > 0
+			? {
+					comfort: {
+						worst: Math.max(...comforts.map((one) => one.worst)),
+						braking: comforts.some((one) => one.braking),
+					},
+				}
+			: {}),
 		...(off && off.kind === 'load-off' ? { loadOff: off.value.reason } : {}),
 	}
 }

@@ -7,7 +7,18 @@ import type { Method } from '../noise/typical-error'
 import { exposureOf } from './gather-exposure'
 import { MISSED_DAYS } from './missed-time'
 import { type OutsideLoad, outsideRamp, outsideWork } from './outside-load'
-import { type Exposure, type LadderState, type OpenRestriction, type OpenWorry, type PlannedLine, RULES_VERSION, type Surface, type VerdictInput, type WorkDay, type WorkKind } from './types'
+import {
+	type Exposure,
+	type LadderState,
+	type OpenRestriction,
+	type OpenWorry,
+	RULES_VERSION,
+	type VerdictInput,
+	type WorkDay,
+	type WorkKind,
+} from './types'
+import type { PlannedLine } from '../library/types'
+import type { Surface } from '../library/surfaces'
 import { kindsOf } from './work-kinds'
 
 export interface HistorySession {
@@ -58,7 +69,8 @@ export type CareRecord = { from: Day; until: Day | null } & (
 	| { kind: 'illness' }
 )
 /** Whether a record is open on a day; it ends with the day it was closed. */
-export const isOpen = (record: CareRecord, day: Day): boolean => record.from <= day && (record.until === null || record.until > day)
+export const isOpen = (record: CareRecord, day: Day): boolean =>
+	record.from <= day && (record.until === null || record.until > day)
 
 export interface NextSession {
 	day: Day
@@ -90,8 +102,14 @@ export interface Evidence {
 }
 
 /** Sorts what is known of an athlete for the judging of one session; later sessions are left out. */
-export function evidenceFor(session: HistorySession, history: AthleteHistory, drillOf: (id: string, version: number) => Drill): Evidence {
-	const sessions = history.sessions.filter((candidate) => when(candidate) <= when(session)).sort((a, b) => (when(a) < when(b) ? -1 : 1))
+export function evidenceFor(
+	session: HistorySession,
+	history: AthleteHistory,
+	drillOf: (id: string, version: number) => Drill,
+): Evidence {
+	const sessions = history.sessions
+		.filter((candidate) => when(candidate) <= when(session))
+		.sort((a, b) => (when(a) < when(b) ? -1 : 1))
 	const byId = new Map(sessions.map((candidate) => [candidate.id, candidate]))
 	const attended = new Set<string>()
 	const eventsByEntry = new Map<string, LogEvent[]>()
@@ -126,7 +144,8 @@ export function evidenceFor(session: HistorySession, history: AthleteHistory, dr
 			if (own) own.push(line)
 			else linesByLadder.set(line.ladderId, [line])
 		}
-		if (!(eventsByEntry.get(line.entryId) ?? []).some((event) => event.type === 'mark' && event.kind !== 'missed')) continue
+		if (!(eventsByEntry.get(line.entryId) ?? []).some((event) => event.type === 'mark' && event.kind !== 'missed'))
+			continue
 		const drill = drillOf(line.drillId, line.drillVersion)
 		const work = workBySession.get(line.sessionId) ?? { families: new Set<Family>(), kinds: new Set<WorkKind>() }
 		work.families.add(drill.family)
@@ -135,17 +154,48 @@ export function evidenceFor(session: HistorySession, history: AthleteHistory, dr
 	}
 	const recent = (day: Day) => daysBetween(day, session.day) <= WORK_DAYS
 	const work: WorkDay[] = [
-		...sessions.filter((one) => recent(one.day)).flatMap((one) => {
-			const done = workBySession.get(one.id)
-			return done ? [{ day: one.day, startTime: one.startTime, families: [...done.families].sort(), kinds: [...done.kinds].sort(), outside: false }] : []
-		}),
+		...sessions
+			.filter((one) => recent(one.day))
+			.flatMap((one) => {
+				const done = workBySession.get(one.id)
+				return done
+					? [
+							{
+								day: one.day,
+								startTime: one.startTime,
+								families: [...done.families].sort(),
+								kinds: [...done.kinds].sort(),
+								outside: false,
+							},
+						]
+					: []
+			}),
 		...history.outside.filter((one) => one.day <= session.day && recent(one.day)).map(outsideWork),
 	].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
 	return {
-		history, sessions, linesByLadder, eventsByEntry, work,
-		lastSessions: sessions.filter((candidate) => attended.has(candidate.id)).slice(-3).map((candidate) => candidate.id),
-		pains: pains.sort((a, b) => a.day.localeCompare(b.day) || a.region.localeCompare(b.region) || a.side.localeCompare(b.side) || a.score - b.score || Number(a.redFlag) - Number(b.redFlag)),
-		ramp: Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, [...rampDays(quantity, sessions, counts), ...outsideRamp(quantity, history.outside, session.day)]])) as VerdictInput['ramp'],
+		history,
+		sessions,
+		linesByLadder,
+		eventsByEntry,
+		work,
+		lastSessions: sessions
+			.filter((candidate) => attended.has(candidate.id))
+			.slice(-3)
+			.map((candidate) => candidate.id),
+		pains: pains.sort(
+			(a, b) =>
+				a.day.localeCompare(b.day) ||
+				a.region.localeCompare(b.region) ||
+				a.side.localeCompare(b.side) ||
+				a.score - b.score ||
+				Number(a.redFlag) - Number(b.redFlag),
+		),
+		ramp: Object.fromEntries(
+			(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
+				quantity,
+				[...rampDays(quantity, sessions, counts), ...outsideRamp(quantity, history.outside, session.day)],
+			]),
+		) as VerdictInput['ramp'],
 	}
 }
 
@@ -162,7 +212,11 @@ export interface GatherContext {
 }
 
 /** The whole input of one verdict, from what was planned and logged. */
-export function gatherInput({ session, ladder, state, level, school, focus, standings, contrastHelps = false }: GatherContext, evidence: Evidence, drillOf: (id: string, version: number) => Drill): VerdictInput {
+export function gatherInput(
+	{ session, ladder, state, level, school, focus, standings, contrastHelps = false }: GatherContext,
+	evidence: Evidence,
+	drillOf: (id: string, version: number) => Drill,
+): VerdictInput {
 	const { history } = evidence
 	const exposures: Exposure[] = []
 	const own = evidence.linesByLadder.get(ladder.id) ?? []
@@ -175,24 +229,54 @@ export function gatherInput({ session, ladder, state, level, school, focus, stan
 		const rungDrill = ladder.rungs.find((rung) => rung.id === line.rungId)?.drillId ?? null
 		const last = family.filter((work) => work.day < at.day).at(-1)
 		const firstDayBack = last !== undefined && daysBetween(last.day, at.day) > MISSED_DAYS.none
-		exposures.push(exposureOf(at, line, drill, rungDrill, evidence.eventsByEntry.get(line.entryId) ?? [], bestBefore(evidence, times, drill, line.parameters.distanceM, at.day), firstDayBack))
+		exposures.push(
+			exposureOf(
+				at,
+				line,
+				drill,
+				rungDrill,
+				evidence.eventsByEntry.get(line.entryId) ?? [],
+				bestBefore(evidence, times, drill, line.parameters.distanceM, at.day),
+				firstDayBack,
+			),
+		)
 	}
 	const { next, day } = session
 	const open = history.care.filter((record) => isOpen(record, next.day))
 	return {
 		rulesVersion: RULES_VERSION,
-		sessionId: session.id, day, startTime: session.startTime,
-		next: { day: next.day, startTime: next.startTime, phase: next.phase, surface: next.surface, ...matchesAround(history.outside, next) },
+		sessionId: session.id,
+		day,
+		startTime: session.startTime,
+		next: {
+			day: next.day,
+			startTime: next.startTime,
+			phase: next.phase,
+			surface: next.surface,
+			...matchesAround(history.outside, next),
+		},
 		athlete: {
-			id: history.athleteId, level, ageYears: history.birthDate === null ? null : ageInYears(history.birthDate, next.day), massKg: history.massKg,
-			unwell: open.some((record) => record.kind === 'illness'), contrastHelps,
+			id: history.athleteId,
+			level,
+			ageYears: history.birthDate === null ? null : ageInYears(history.birthDate, next.day),
+			massKg: history.massKg,
+			unwell: open.some((record) => record.kind === 'illness'),
+			contrastHelps,
 		},
 		ladder: { id: ladder.id, version: ladder.version },
 		school: { id: school.id, version: school.version },
-		state, focus, standings,
+		state,
+		focus,
+		standings,
 		exposures,
-		restrictions: open.flatMap((record) => (record.kind === 'restriction' ? [{ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }] : [])),
-		worries: open.flatMap((record) => (record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region, since: record.from }] : [])),
+		restrictions: open.flatMap((record) =>
+			record.kind === 'restriction'
+				? [{ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }]
+				: [],
+		),
+		worries: open.flatMap((record) =>
+			record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region, since: record.from }] : [],
+		),
 		pains: evidence.pains,
 		lastSessions: evidence.lastSessions,
 		work: evidence.work.slice(-20),
@@ -203,10 +287,19 @@ export function gatherInput({ session, ladder, state, level, school, focus, stan
 }
 
 /** Hours to the next match and since the last one, start to start; null when there is none within a week. */
-export function matchesAround(outside: readonly OutsideLoad[], at: { day: Day; startTime: string }): { hoursToMatch: number | null; hoursSinceMatch: number | null } {
-	const hours = outside.filter((one) => one.kind === 'match' || one.kind === 'tournament').map((one) => hoursBetween(at, one)).filter((value) => Math.abs(value) <= 168)
+export function matchesAround(
+	outside: readonly OutsideLoad[],
+	at: { day: Day; startTime: string },
+): { hoursToMatch: number | null; hoursSinceMatch: number | null } {
+	const hours = outside
+		.filter((one) => one.kind === 'match' || one.kind === 'tournament')
+		.map((one) => hoursBetween(at, one))
+		.filter((value) => Math.abs(value) <= 168)
 	const [ahead, behind] = [hours.filter((value) => value > 0), hours.filter((value) => value <= 0)]
-	return { hoursToMatch: ahead.length > 0 ? Math.min(...ahead) : null, hoursSinceMatch: behind.length > 0 ? -Math.max(...behind) : null }
+	return {
+		hoursToMatch: ahead.length > 0 ? Math.min(...ahead) : null,
+		hoursSinceMatch: behind.length > 0 ? -Math.max(...behind) : null,
+	}
 }
 
 interface TakenTime {
@@ -221,29 +314,46 @@ interface TakenTime {
 function timesOn(evidence: Evidence, lines: readonly HistoryLine[]): TakenTime[] {
 	const dayOf = new Map(evidence.sessions.map((session) => [session.id, session.day]))
 	return lines.flatMap((line) => {
-		const { drillId, parameters: { distanceM } } = line
+		const {
+			drillId,
+			parameters: { distanceM },
+		} = line
 		const day = dayOf.get(line.sessionId)
 		if (distanceM === undefined || day === undefined) return []
 		return (evidence.eventsByEntry.get(line.entryId) ?? []).flatMap((event) => {
 			const last = event.type === 'mark' && event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-			return event.kind === 'sprint' && last?.distanceM === distanceM ? [{ drillId, distanceM, method: event.value.method, timeS: last.timeS, day }] : []
+			return event.kind === 'sprint' && last?.distanceM === distanceM
+				? [{ drillId, distanceM, method: event.value.method, timeS: last.timeS, day }]
+				: []
 		})
 	})
 }
 
 /** Own best before a day over the drill's start and distance, by method. Only lines of the same drill compare. */
-function bestBefore(evidence: Evidence, times: readonly TakenTime[], drill: Drill, distanceM: number | undefined, day: Day): Exposure['bestBefore'] {
+function bestBefore(
+	evidence: Evidence,
+	times: readonly TakenTime[],
+	drill: Drill,
+	distanceM: number | undefined,
+	day: Day,
+): Exposure['bestBefore'] {
 	const best: Partial<Record<Method, number>> = {}
 	if (distanceM === undefined || drill.start === undefined) return best
 	const offer = (method: Method, timeS: number) => {
 		best[method] = Math.min(best[method] ?? Number.POSITIVE_INFINITY, timeS)
 	}
-	for (const known of evidence.history.olderBests) if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
-	for (const time of times) if (time.drillId === drill.id && time.distanceM === distanceM && time.day < day) offer(time.method, time.timeS)
+	for (const known of evidence.history.olderBests)
+		if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
+	for (const time of times)
+		if (time.drillId === drill.id && time.distanceM === distanceM && time.day < day) offer(time.method, time.timeS)
 	return best
 }
 
-function rampDays(quantity: RampQuantity, sessions: readonly HistorySession[], counts: Map<string, DoseCount>): DayDose[] {
+function rampDays(
+	quantity: RampQuantity,
+	sessions: readonly HistorySession[],
+	counts: Map<string, DoseCount>,
+): DayDose[] {
 	return sessions.flatMap((session) => {
 		const count = counts.get(session.id)
 		const value = count ? rampValue(count, quantity) : 0

@@ -1,7 +1,7 @@
 import { rungOf } from '../library/starter-library'
 import type { Drill, Firmness, Ladder, Rung, School } from '../library/types'
 import type { DropOffReading } from '../noise/drop-off'
-import { repsOf, scaleDose } from '../dose/scale-dose'
+import { repsOf, scaleDose } from '../library/scale-dose'
 import { type LockContext, passedRungs, phaseShare } from './locks'
 import { type ExposureReading, readExposure } from './read-criterion'
 import { dropOffLimit, readFall } from './read-fall'
@@ -48,31 +48,61 @@ export interface Rule {
 
 /** The session's school for performance, with the stricter safety numbers of the athlete's other squads. */
 const ruling = (documents: Documents, safety: VerdictInput['safety']): Documents =>
-	safety ? { ...documents, school: { ...documents.school, numbers: { ...documents.school.numbers, ...safety } } } : documents
+	safety
+		? { ...documents, school: { ...documents.school, numbers: { ...documents.school.numbers, ...safety } } }
+		: documents
 
 /** Throws RangeError when the documents are not those the input cites, or the rung is unknown. */
 export function judgeContext(input: VerdictInput, cited: Documents): JudgeContext {
 	const documents = ruling(cited, input.safety)
 	for (const kind of ['ladder', 'school'] as const) {
 		const [asked, given] = [input[kind], documents[kind]]
-		if (given.id !== asked.id || given.version !== asked.version) throw new RangeError(`${kind}: ${asked.id} version ${asked.version} is cited, ${given.id} version ${given.version} was given`)
+		if (given.id !== asked.id || given.version !== asked.version)
+			throw new RangeError(
+				`${kind}: ${asked.id} version ${asked.version} is cited, ${given.id} version ${given.version} was given`,
+			)
 	}
 	const { state } = input
 	const { rung, index } = rungOf(documents.ladder, state.rungId)
 	const last = input.exposures.at(-1)
 	const latest = last && last.sessionId === input.sessionId ? last : null
 	const comparable = (exposure: Exposure) => isEvidence(exposure, rung, state, documents)
-	const previous = input.exposures.filter((exposure) => exposure.sessionId !== input.sessionId && exposure.repsDone > 0 && comparable(exposure)).at(-1) ?? null
-	const before = (exposure: Exposure) => input.exposures.filter((one) => one !== exposure && one.day <= exposure.day && one.sessionId !== exposure.sessionId)
-	const read = (exposure: Exposure | null) => (exposure && comparable(exposure) ? readExposure(exposure, before(exposure), rung, input.athlete.level, documents.school) : null)
+	const previous =
+		input.exposures
+			.filter((exposure) => exposure.sessionId !== input.sessionId && exposure.repsDone > 0 && comparable(exposure))
+			.at(-1) ?? null
+	const before = (exposure: Exposure) =>
+		input.exposures.filter((one) => one !== exposure && one.day <= exposure.day && one.sessionId !== exposure.sessionId)
+	const read = (exposure: Exposure | null) =>
+		exposure && comparable(exposure)
+			? readExposure(exposure, before(exposure), rung, input.athlete.level, documents.school)
+			: null
 	return {
-		input, documents, rung, rungIndex: index, drill: drillOf(documents, rung.drillId), path: pathOf(state, documents),
+		input,
+		documents,
+		rung,
+		rungIndex: index,
+		drill: drillOf(documents, rung.drillId),
+		path: pathOf(state, documents),
 		locks: {
-			level: input.athlete.level, ageYears: input.athlete.ageYears, massKg: input.athlete.massKg, phase: input.next.phase, school: documents.school, day: input.next.day, surface: input.next.surface,
-			hoursToMatch: input.next.hoursToMatch, hoursSinceMatch: input.next.hoursSinceMatch, unwell: input.athlete.unwell, contrastHelps: input.athlete.contrastHelps, restrictions: input.restrictions,
+			level: input.athlete.level,
+			ageYears: input.athlete.ageYears,
+			massKg: input.athlete.massKg,
+			phase: input.next.phase,
+			school: documents.school,
+			day: input.next.day,
+			surface: input.next.surface,
+			hoursToMatch: input.next.hoursToMatch,
+			hoursSinceMatch: input.next.hoursSinceMatch,
+			unwell: input.athlete.unwell,
+			contrastHelps: input.athlete.contrastHelps,
+			restrictions: input.restrictions,
 			standings: { ...input.standings, [documents.ladder.id]: passedRungs(state, documents.ladder) },
 		},
-		latest, previous, latestReading: read(latest), previousReading: read(previous),
+		latest,
+		previous,
+		latestReading: read(latest),
+		previousReading: read(previous),
 	}
 }
 
@@ -95,7 +125,8 @@ function pathOf(state: LadderState, documents: Documents): JudgeContext['path'] 
  * (three quarters of it while intensifying), not an unloading week, not the first day back.
  */
 function isEvidence(exposure: Exposure, rung: Rung, state: LadderState, { school, drills }: Documents): boolean {
-	if (!exposure.onRung || exposure.rungId !== rung.id || exposure.firstDayBack || exposure.phase === 'unloading') return false
+	if (!exposure.onRung || exposure.rungId !== rung.id || exposure.firstDayBack || exposure.phase === 'unloading')
+		return false
 	const share = exposure.phase === 'intensify' ? phaseShare('intensify', drillOf({ drills }, rung.drillId), school) : 1
 	return repsOf(exposure.planned) >= repsOf(share < 1 ? scaleDose(state.dose, share) : state.dose)
 }

@@ -1,6 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { judge } from './judge'
-import { documents, exposure, gate, good, input, mat, next as nextSession, noRamp, athlete, pain, run, stateAt } from './verdict-fixture'
+import {
+	documents,
+	exposure,
+	gate,
+	good,
+	input,
+	mat,
+	next as nextSession,
+	noRamp,
+	athlete,
+	pain,
+	run,
+	stateAt,
+} from '../../tests/support/verdict-fixture'
 import type { Exposure, LadderState } from './types'
 
 const sprint20 = stateAt('acceleration', 'three-point-20')
@@ -8,7 +21,12 @@ const steady: Partial<Exposure> = { marks: gate(3.1, 3.08, 3.09, 3.1, 3.09, 3.1)
 
 describe('P1, pass', () => {
 	it('holds after one clear pass and asks for one more like it', () => {
-		const { verdict, decidedBy, sentence, next } = run('acceleration', stateAt('acceleration', 'three-point-10'), null, { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } })
+		const { verdict, decidedBy, sentence, next } = run(
+			'acceleration',
+			stateAt('acceleration', 'three-point-10'),
+			null,
+			{ marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } },
+		)
 		expect([verdict, decidedBy]).toEqual(['hold', 'P3'])
 		expect(sentence).toContain('One more like it')
 		expect(next.rungId).toBe('three-point-10')
@@ -25,14 +43,23 @@ describe('P1, pass', () => {
 
 	it('gives the dose back first when it was below the rung’s', () => {
 		const at = stateAt('acceleration', 'three-point-20', { dose: { sets: 1, reps: 4 }, easedBy: 'drop-off' })
-		const { verdict, next } = run('acceleration', at, { ...steady, marks: gate(3.1, 3.08, 3.09, 3.1) }, { ...steady, marks: gate(3.1, 3.08, 3.09, 3.1) })
+		const { verdict, next } = run(
+			'acceleration',
+			at,
+			{ ...steady, marks: gate(3.1, 3.08, 3.09, 3.1) },
+			{ ...steady, marks: gate(3.1, 3.08, 3.09, 3.1) },
+		)
 		expect(verdict).toBe('advance')
 		expect(next).toMatchObject({ rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, easedBy: null })
 	})
 
 	it('waits at a gate, and need not be earned again when it opens', () => {
 		const waiting = run('acceleration', sprint20, steady, steady)
-		expect(waiting).toMatchObject({ verdict: 'hold', decidedBy: 'S8', next: { rungId: 'three-point-20', passed: true } })
+		expect(waiting).toMatchObject({
+			verdict: 'hold',
+			decidedBy: 'S8',
+			next: { rungId: 'three-point-20', passed: true },
+		})
 		expect(waiting.sentence).toContain('opens at level 3')
 		const opened = run('acceleration', waiting.next, null, steady, { athlete: athlete({ level: 3 }) })
 		expect(opened).toMatchObject({ verdict: 'advance', next: { rungId: 'three-point-30', passed: false } })
@@ -50,7 +77,9 @@ describe('P1, pass', () => {
 		const absorbed = { standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30'] } }
 		expect(run('shock', at, short, short, absorbed)).toMatchObject({ verdict: 'advance', next: { rungId: 'depth-30' } })
 		const longer = { marks: mat(0.21, 0.2, 0.21, 0.2, 0.21, 0.2, 0.21, 0.2, 0.2, 0.21), quality: good(10) }
-		expect(run('shock', at, longer, longer).sentence).toContain('passed, but its contact of 205 ms is over the sprint goal')
+		expect(run('shock', at, longer, longer).sentence).toContain(
+			'passed, but its contact of 205 ms is over the sprint goal',
+		)
 		// Level 3 asks for 200 ms: the same contacts no longer pass.
 		expect(run('shock', at, longer, longer, { athlete: athlete({ level: 3 }) }).sentence).not.toContain('passed')
 	})
@@ -69,7 +98,11 @@ describe('P2, miss, and P3, unclear', () => {
 
 	it('holds after one miss, eases one rung after two running', () => {
 		expect(run('cut', at, by(0, 9), by(4, 5))).toMatchObject({ verdict: 'hold', decidedBy: 'P2' })
-		expect(run('cut', at, by(4, 5), by(4, 5))).toMatchObject({ verdict: 'ease', decidedBy: 'P2', next: { rungId: 'sharp-wide' } })
+		expect(run('cut', at, by(4, 5), by(4, 5))).toMatchObject({
+			verdict: 'ease',
+			decidedBy: 'P2',
+			next: { rungId: 'sharp-wide' },
+		})
 	})
 
 	it('takes a third of poor reps as not yet a miss', () => {
@@ -77,7 +110,10 @@ describe('P2, miss, and P3, unclear', () => {
 	})
 
 	it('eases the dose at the bottom of a ladder', () => {
-		expect(run('cut', stateAt('cut', 'wide'), by(4, 4), by(4, 4)).next).toMatchObject({ rungId: 'wide', dose: { sets: 1, reps: 4 } })
+		expect(run('cut', stateAt('cut', 'wide'), by(4, 4), by(4, 4)).next).toMatchObject({
+			rungId: 'wide',
+			dose: { sets: 1, reps: 4 },
+		})
 	})
 
 	it.each([
@@ -86,15 +122,29 @@ describe('P2, miss, and P3, unclear', () => {
 		['two judged reps', 'cut', at, { quality: { good: 2, notYet: 0, poor: 0, setTaps: 0 } }, '1 more judged rep'],
 		['no time taken', 'acceleration', sprint20, {}, 'no|gate times would settle it'],
 		['a first time', 'acceleration', sprint20, { marks: gate(3.1, 3.1) }, 'one more session timed the same way'],
-		['half the reps', 'acceleration', sprint20, { ...steady, repsDone: 3, marks: gate(3.1, 3.08, 3.09) }, '3 of 6 reps'],
+		[
+			'half the reps',
+			'acceleration',
+			sprint20,
+			{ ...steady, repsDone: 3, marks: gate(3.1, 3.08, 3.09) },
+			'3 of 6 reps',
+		],
 	])('says what is missing: %s', (_name, ladderId, state, now, words) => {
-		const { verdict, decidedBy, sentence } = run(ladderId as string, state as LadderState, null, now as Partial<Exposure>)
+		const { verdict, decidedBy, sentence } = run(
+			ladderId as string,
+			state as LadderState,
+			null,
+			now as Partial<Exposure>,
+		)
 		expect([verdict, decidedBy]).toEqual(['hold', 'P3'])
 		expect(sentence).toMatch(new RegExp(`Not enough to say: .*(${words as string})`))
 	})
 
 	it('judges mixed timing by the majority method and says so', () => {
-		const mixed = { ...steady, marks: [...gate(3.1, 3.08, 3.09, 3.1), { kind: 'sprint' as const, value: 2.6, method: 'stopwatch' as const }] }
+		const mixed = {
+			...steady,
+			marks: [...gate(3.1, 3.08, 3.09, 3.1), { kind: 'sprint' as const, value: 2.6, method: 'stopwatch' as const }],
+		}
 		const { trace } = run('acceleration', sprint20, null, mixed)
 		expect(trace.find((line) => line.rule === 'P2')?.found).toContain('gate only, 1 left out')
 	})
@@ -107,13 +157,18 @@ describe('P4, drop-off', () => {
 		const { verdict, decidedBy, next, sentence } = run('acceleration', sprint20, falls, falls)
 		expect([verdict, decidedBy]).toEqual(['ease', 'P4'])
 		expect(next).toMatchObject({ dose: { sets: 1, reps: 4 }, easedBy: 'drop-off' })
-		expect(sentence).toBe('Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, two exposures running.')
+		expect(sentence).toBe(
+			'Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, two exposures running.',
+		)
 	})
 
 	it('looks past a session the athlete missed', () => {
 		const one = input('acceleration', sprint20, falls, falls)
 		const missed = exposure('s15', '2026-03-10', sprint20, { repsDone: 0 })
-		const { verdict, decidedBy } = judge({ ...one, exposures: [one.exposures[0]!, missed, one.exposures[1]!] }, documents('acceleration'))
+		const { verdict, decidedBy } = judge(
+			{ ...one, exposures: [one.exposures[0]!, missed, one.exposures[1]!] },
+			documents('acceleration'),
+		)
 		expect([verdict, decidedBy]).toEqual(['ease', 'P4'])
 	})
 
@@ -122,7 +177,12 @@ describe('P4, drop-off', () => {
 	})
 
 	it('never goes under half the rung’s dose', () => {
-		const early = { marks: gate(3.05, 3.2, 3.22, 3.21), bestBefore: { gate: 3.15 }, repsDone: 4, endReason: 'drop-off' as const }
+		const early = {
+			marks: gate(3.05, 3.2, 3.22, 3.21),
+			bestBefore: { gate: 3.15 },
+			repsDone: 4,
+			endReason: 'drop-off' as const,
+		}
 		expect(run('acceleration', sprint20, early, early).next.dose).toEqual({ sets: 1, reps: 3 })
 	})
 
@@ -139,16 +199,30 @@ describe('S1, pain, and S2, what is closed', () => {
 	it('notes 1 and 2, swaps at 3 and 4, closes at 5', () => {
 		expect(run('acceleration', sprint20, null, steady, { pains: [pain({ score: 2 })] }).verdict).toBe('hold')
 		const swapped = run('acceleration', sprint20, null, steady, { pains: [pain({ score: 4 })] })
-		expect(swapped).toMatchObject({ verdict: 'swap', decidedBy: 'S1', next: { substitute: { drillId: 'wall-drill', region: 'back-thigh' } } })
+		expect(swapped).toMatchObject({
+			verdict: 'swap',
+			decidedBy: 'S1',
+			next: { substitute: { drillId: 'wall-drill', region: 'back-thigh' } },
+		})
 		const closed = run('acceleration', sprint20, null, steady, { pains: [pain({ score: 5 })] })
-		expect(closed).toMatchObject({ verdict: 'stop', tier: 'block', next: { closed: { region: 'back-thigh', since: '2026-03-12' } } })
+		expect(closed).toMatchObject({
+			verdict: 'stop',
+			tier: 'block',
+			next: { closed: { region: 'back-thigh', since: '2026-03-12' } },
+		})
 	})
 
 	it('closes on a red flag whatever the number, and on 3 or more twice in 14 days', () => {
-		expect(run('acceleration', sprint20, null, steady, { pains: [pain({ score: 1, redFlag: true })] }).verdict).toBe('stop')
+		expect(run('acceleration', sprint20, null, steady, { pains: [pain({ score: 1, redFlag: true })] }).verdict).toBe(
+			'stop',
+		)
 		const earlier = (day: string) => pain({ sessionId: 's0', day, score: 3 })
-		expect(run('acceleration', sprint20, null, steady, { pains: [earlier('2026-03-05'), pain({})] }).verdict).toBe('stop')
-		expect(run('acceleration', sprint20, null, steady, { pains: [earlier('2026-02-20'), pain({})] }).verdict).toBe('swap')
+		expect(run('acceleration', sprint20, null, steady, { pains: [earlier('2026-03-05'), pain({})] }).verdict).toBe(
+			'stop',
+		)
+		expect(run('acceleration', sprint20, null, steady, { pains: [earlier('2026-02-20'), pain({})] }).verdict).toBe(
+			'swap',
+		)
 	})
 
 	it('takes 2 in the third session running for 3', () => {
@@ -158,21 +232,35 @@ describe('S1, pain, and S2, what is closed', () => {
 	})
 
 	it('leaves a ladder alone that does not load the region, but closes all for the head', () => {
-		expect(run('acceleration', sprint20, null, steady, { pains: [pain({ region: 'shoulder', score: 6 })] }).verdict).toBe('hold')
-		const head = run('acceleration', sprint20, null, steady, { pains: [pain({ region: 'neck-head', score: 2, redFlag: true })] })
+		expect(
+			run('acceleration', sprint20, null, steady, { pains: [pain({ region: 'shoulder', score: 6 })] }).verdict,
+		).toBe('hold')
+		const head = run('acceleration', sprint20, null, steady, {
+			pains: [pain({ region: 'neck-head', score: 2, redFlag: true })],
+		})
 		expect(head.verdict).toBe('stop')
 		expect(head.sentence).toContain('professional help')
 	})
 
 	it('keeps what is closed closed, whatever the marks say', () => {
 		const closed = stateAt('acceleration', 'three-point-20', { closed: { region: 'back-thigh', since: '2026-03-01' } })
-		expect(run('acceleration', closed, steady, steady)).toMatchObject({ verdict: 'stop', decidedBy: 'S2', tier: 'block', next: { closed: { region: 'back-thigh' } } })
+		expect(run('acceleration', closed, steady, steady)).toMatchObject({
+			verdict: 'stop',
+			decidedBy: 'S2',
+			tier: 'block',
+			next: { closed: { region: 'back-thigh' } },
+		})
 	})
 
 	it('reopens one rung lower at 60 % when the easy form was quiet, and not before it was done', () => {
-		const swapped = stateAt('acceleration', 'three-point-20', { substitute: { drillId: 'kneeling-chest-push', region: 'back-thigh', since: '2026-03-09' } })
+		const swapped = stateAt('acceleration', 'three-point-20', {
+			substitute: { drillId: 'kneeling-chest-push', region: 'back-thigh', since: '2026-03-09' },
+		})
 		const easy = { onRung: false, repsDone: 8 }
-		expect(run('acceleration', swapped, null, easy)).toMatchObject({ verdict: 'ease', next: { rungId: 'three-point-10', dose: { sets: 1, reps: 3 }, substitute: null } })
+		expect(run('acceleration', swapped, null, easy)).toMatchObject({
+			verdict: 'ease',
+			next: { rungId: 'three-point-10', dose: { sets: 1, reps: 3 }, substitute: null },
+		})
 		expect(run('acceleration', swapped, null, easy, { pains: [pain({ score: 2 })] }).verdict).toBe('swap')
 		expect(run('acceleration', swapped, null, { onRung: false, repsDone: 0 }).verdict).toBe('swap')
 	})
@@ -181,12 +269,18 @@ describe('S1, pain, and S2, what is closed', () => {
 describe('S7, ramp', () => {
 	const at = stateAt('acceleration', 'three-point-10')
 	const passed = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
-	const starts = (...days: [string, number][]) => ({ ...noRamp, maximalStarts: days.map(([day, value]) => ({ day, value, unloading: false })) })
+	const starts = (...days: [string, number][]) => ({
+		...noRamp,
+		maximalStarts: days.map(([day, value]) => ({ day, value, unloading: false })),
+	})
 
 	it('eases to what the week has room for', () => {
 		// Weeks of 12, floor 16 at level 2, limit 16; 12 done in the rolling week leave room for 4.
 		const ramp = starts(['2026-03-02', 12], ['2026-03-11', 12])
-		const { verdict, decidedBy, tier, next, sentence } = run('acceleration', at, null, passed, { ramp, next: nextSession({ day: '2026-03-14' }) })
+		const { verdict, decidedBy, tier, next, sentence } = run('acceleration', at, null, passed, {
+			ramp,
+			next: nextSession({ day: '2026-03-14' }),
+		})
 		expect([verdict, decidedBy, tier]).toEqual(['ease', 'S7', 'caution'])
 		expect(next).toMatchObject({ dose: { sets: 1, reps: 4 }, easedBy: 'ramp' })
 		expect(sentence).toBe('Ease from 1×6 to 1×4: the week has 12 of 16 maximal starts.')
@@ -194,7 +288,10 @@ describe('S7, ramp', () => {
 
 	it('asks for the full dose again when the week has room', () => {
 		const cut = stateAt('acceleration', 'three-point-10', { dose: { sets: 1, reps: 4 }, easedBy: 'ramp' })
-		expect(run('acceleration', cut, null, { ...passed, planned: { sets: 1, reps: 4 } }).next).toMatchObject({ dose: { sets: 1, reps: 6 }, easedBy: null })
+		expect(run('acceleration', cut, null, { ...passed, planned: { sets: 1, reps: 4 } }).next).toMatchObject({
+			dose: { sets: 1, reps: 6 },
+			easedBy: null,
+		})
 	})
 
 	it('keeps a passed rung waiting rather than losing the pass', () => {
@@ -207,5 +304,7 @@ describe('S7, ramp', () => {
 })
 
 it('refuses documents other than those the input cites', () => {
-	expect(() => judge(input('cut', stateAt('cut', 'wide'), null, null), documents('shock'))).toThrow('ladder: cut version 2 is cited')
+	expect(() => judge(input('cut', stateAt('cut', 'wide'), null, null), documents('shock'))).toThrow(
+		'ladder: cut version 2 is cited',
+	)
 })

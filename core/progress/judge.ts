@@ -1,7 +1,7 @@
 import { daysBetween } from '../calendar/days'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
-import { repsOf, scaleDose } from '../dose/scale-dose'
+import { repsOf, scaleDose } from '../library/scale-dose'
 import { rungOf } from '../library/starter-library'
 import type { Drill, Rung } from '../library/types'
 import { effectiveDose } from './effective-dose'
@@ -10,7 +10,14 @@ import { readSides } from './left-right'
 import { BEFORE_MATCH_H, lockOf } from './locks'
 import { PERFORMANCE_RULES } from './performance-rules'
 import { SAFETY_RULES } from './safety-rules'
-import { type Documents, type Judgement, type LadderState, type TraceLine, VERDICT_WORDS, type VerdictInput } from './types'
+import {
+	type Documents,
+	type Judgement,
+	type LadderState,
+	type TraceLine,
+	VERDICT_WORDS,
+	type VerdictInput,
+} from './types'
 import { spacingClash, spacingMetH } from './spacing'
 import { WORK_KIND_NAMES, isHard, kindsOf } from './work-kinds'
 import { inSentence, writeDose } from './write-numbers'
@@ -29,40 +36,71 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 	const weigh = (rules: Rule[]): Judgement[] =>
 		rules.flatMap((rule) => {
 			const finding = rule.evaluate(context)
-			trace.push({ rule: rule.id, question: rule.question(context), found: finding.found, limit: finding.limit, fired: finding.fired, firmness: rule.firmness })
-			if (!finding.fired || !finding.verdict) return []
-			if (finding.decidedBy && finding.decidedBy !== rule.id) trace.push({ rule: finding.decidedBy, question: 'What the next rung waits for', found: finding.sentence ?? '', limit: 'open', fired: true, firmness: rule.firmness })
-			return [{
-				verdict: finding.verdict,
-				decidedBy: finding.decidedBy ?? rule.id,
-				tier: finding.tier ?? 'performance',
-				sentence: finding.sentence ?? '',
+			trace.push({
+				rule: rule.id,
+				question: rule.question(context),
+				found: finding.found,
+				limit: finding.limit,
+				fired: finding.fired,
 				firmness: rule.firmness,
-				next: { ...context.input.state, ...finding.next },
-				cautions: [],
-				trace,
-			}]
+			})
+			if (!finding.fired || !finding.verdict) return []
+			if (finding.decidedBy && finding.decidedBy !== rule.id)
+				trace.push({
+					rule: finding.decidedBy,
+					question: 'What the next rung waits for',
+					found: finding.sentence ?? '',
+					limit: 'open',
+					fired: true,
+					firmness: rule.firmness,
+				})
+			return [
+				{
+					verdict: finding.verdict,
+					decidedBy: finding.decidedBy ?? rule.id,
+					tier: finding.tier ?? 'performance',
+					sentence: finding.sentence ?? '',
+					firmness: rule.firmness,
+					next: { ...context.input.state, ...finding.next },
+					cautions: [],
+					trace,
+				},
+			]
 		})
 	const rank = (judgement: Judgement) => VERDICT_WORDS.indexOf(judgement.verdict)
-	const [safety] = weigh(SAFETY_RULES).sort((a, b) => rank(a) - rank(b) || Number(b.tier === 'block') - Number(a.tier === 'block'))
+	const [safety] = weigh(SAFETY_RULES).sort(
+		(a, b) => rank(a) - rank(b) || Number(b.tier === 'block') - Number(a.tier === 'block'),
+	)
 	const [performance] = weigh(PERFORMANCE_RULES)
 	// A caution never lifts what performance alone would have set lower: more pain must not read as better.
-	const decided = safety && performance && safety.tier !== 'block' && rank(performance) < rank(safety) ? performance : (safety ?? performance)
+	const decided =
+		safety && performance && safety.tier !== 'block' && rank(performance) < rank(safety)
+			? performance
+			: (safety ?? performance)
 	if (!decided) throw new Error('the last performance rule always fires')
-	if (decided.verdict === 'stop' || decided.verdict === 'swap' || decided.next.reentry) return withSpacing(decided, context)
+	if (decided.verdict === 'stop' || decided.verdict === 'swap' || decided.next.reentry)
+		return withSpacing(decided, context)
 	const settled = holdBack(withSides(giveRepBack(decided, context), context), context)
 	return withSpacing(saidFull(holdToRamp(settled, context), input), context)
 }
 
 /** Last time's dose was cut for the week alone; when it is asked for in full again, the change says why. */
 function saidFull(judgement: Judgement, input: VerdictInput): Judgement {
-	const back = input.state.easedBy === 'ramp' && judgement.next.easedBy === null && judgement.next.rungId === input.state.rungId && repsOf(judgement.next.dose) > repsOf(input.state.dose)
-	return back ? { ...judgement, sentence: `${judgement.sentence} The week has room for ${writeDose(judgement.next.dose)} again.` } : judgement
+	const back =
+		input.state.easedBy === 'ramp' &&
+		judgement.next.easedBy === null &&
+		judgement.next.rungId === input.state.rungId &&
+		repsOf(judgement.next.dose) > repsOf(input.state.dose)
+	return back
+		? { ...judgement, sentence: `${judgement.sentence} The week has room for ${writeDose(judgement.next.dose)} again.` }
+		: judgement
 }
 
 /** A dose cut for last week's ramp is asked for in full again; the ramp of the coming week decides anew. */
 function withoutRampCut(state: LadderState, documents: Documents): LadderState {
-	return state.easedBy === 'ramp' ? { ...state, dose: rungOf(documents.ladder, state.rungId).rung.dose, easedBy: null } : state
+	return state.easedBy === 'ramp'
+		? { ...state, dose: rungOf(documents.ladder, state.rungId).rung.dose, easedBy: null }
+		: state
 }
 
 /** After a cut for drop-off, each exposure without a fall gives one rep back. */
@@ -70,7 +108,14 @@ function giveRepBack(judgement: Judgement, context: JudgeContext): Judgement {
 	const { state } = context.input
 	const fell = dropOffOf(context.latest, context.drill, context.documents.school)?.repsBeforeFall != null
 	const trained = (context.latest?.repsDone ?? 0) > 0
-	if (judgement.verdict !== 'hold' || state.easedBy !== 'drop-off' || fell || !trained || !['P1', 'P3'].includes(judgement.decidedBy)) return judgement
+	if (
+		judgement.verdict !== 'hold' ||
+		state.easedBy !== 'drop-off' ||
+		fell ||
+		!trained ||
+		!['P1', 'P3'].includes(judgement.decidedBy)
+	)
+		return judgement
 	const full = repsOf(context.rung.dose)
 	const reps = repsOf(state.dose) + 1
 	const dose = reps >= full ? context.rung.dose : { sets: 1, reps }
@@ -112,23 +157,83 @@ function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
 	const { rung, drill } = written(judgement.next, context)
 	const hard = isHard(drill, rung.parameters)
 	const trace = [...judgement.trace]
-	const look = (rule: TraceLine['rule'], question: string, found: string, limit: string, fired: boolean, firmness: TraceLine['firmness'] = 'our setting') => {
+	const look = (
+		rule: TraceLine['rule'],
+		question: string,
+		found: string,
+		limit: string,
+		fired: boolean,
+		firmness: TraceLine['firmness'] = 'our setting',
+	) => {
 		trace.push({ rule, question, found, limit, fired, firmness })
 		return fired
 	}
-	const wait = (decidedBy: Judgement['decidedBy'], why: string, firmness: Judgement['firmness'], tier: Judgement['tier']): Judgement => ({
-		...judgement, verdict: 'hold', decidedBy, tier, firmness, trace,
-		next: { ...input.state, passed: true, passedSince: input.state.passedSince ?? input.day, done: judgement.next.done ?? input.state.done ?? [], ...(judgement.next.favour === undefined ? {} : { favour: judgement.next.favour }) },
+	const wait = (
+		decidedBy: Judgement['decidedBy'],
+		why: string,
+		firmness: Judgement['firmness'],
+		tier: Judgement['tier'],
+	): Judgement => ({
+		...judgement,
+		verdict: 'hold',
+		decidedBy,
+		tier,
+		firmness,
+		trace,
+		next: {
+			...input.state,
+			passed: true,
+			passedSince: input.state.passedSince ?? input.day,
+			done: judgement.next.done ?? input.state.done ?? [],
+			...(judgement.next.favour === undefined ? {} : { favour: judgement.next.favour }),
+		},
 		sentence: `Passed, waiting: ${why}. It need not be earned again.`,
 	})
 	const match = input.next.hoursToMatch
-	if (look('S11', 'A match near', match === null ? 'none' : `${Math.round(match)} h to the next`, `no new hard rung within ${BEFORE_MATCH_H} h`, moves && hard && match !== null && match <= BEFORE_MATCH_H, 'common practice')) return wait('S11', `${inSentence(rung.name)} would be new within ${BEFORE_MATCH_H} h of a match`, 'common practice', 'caution')
+	if (
+		look(
+			'S11',
+			'A match near',
+			match === null ? 'none' : `${Math.round(match)} h to the next`,
+			`no new hard rung within ${BEFORE_MATCH_H} h`,
+			moves && hard && match !== null && match <= BEFORE_MATCH_H,
+			'common practice',
+		)
+	)
+		return wait(
+			'S11',
+			`${inSentence(rung.name)} would be new within ${BEFORE_MATCH_H} h of a match`,
+			'common practice',
+			'caution',
+		)
 	const advanced = input.advancesBefore
 	const room = documents.school.numbers.advancesPerSession
-	const other = input.newRungs.find((one) => one.hard && one.ladderId !== input.ladder.id && Math.abs(daysBetween(one.day, input.next.day)) < NEW_HARD_DAYS)
+	const other = input.newRungs.find(
+		(one) =>
+			one.hard && one.ladderId !== input.ladder.id && Math.abs(daysBetween(one.day, input.next.day)) < NEW_HARD_DAYS,
+	)
 	const full = moves && (advanced.length >= room || (advanced.length > 0 && hard && advanced.some((one) => one.hard)))
-	if (look('P8', 'One new thing at a time', advanced.length > 0 ? `${advanced.length} advanced today` : other && hard ? `${other.rungId} is new on ${other.day}` : 'nothing else new', `${room} a session, one hard one in 72 h`, full || (moves && hard && other !== undefined))) {
-		return wait('P8', full ? `another ladder moves first, ${room === 1 ? 'one' : `${room}, one of them hard,`} a session` : `${inSentence(rung.name)} would be the second new hard thing within 72 h`, 'our setting', 'performance')
+	if (
+		look(
+			'P8',
+			'One new thing at a time',
+			advanced.length > 0
+				? `${advanced.length} advanced today`
+				: other && hard
+					? `${other.rungId} is new on ${other.day}`
+					: 'nothing else new',
+			`${room} a session, one hard one in 72 h`,
+			full || (moves && hard && other !== undefined),
+		)
+	) {
+		return wait(
+			'P8',
+			full
+				? `another ladder moves first, ${room === 1 ? 'one' : `${room}, one of them hard,`} a session`
+				: `${inSentence(rung.name)} would be the second new hard thing within 72 h`,
+			'our setting',
+			'performance',
+		)
 	}
 	return { ...judgement, trace }
 }
@@ -137,18 +242,48 @@ function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
 function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 	const { input, documents } = context
 	const limit = `${documents.school.numbers.spacingH} h, met from ${spacingMetH(documents.school)}`
-	const line = (found: string, fired: boolean): TraceLine => ({ rule: 'S6', question: 'Hours since the last hard work of this kind', found, limit, fired, firmness: 'published' })
+	const line = (found: string, fired: boolean): TraceLine => ({
+		rule: 'S6',
+		question: 'Hours since the last hard work of this kind',
+		found,
+		limit,
+		fired,
+		firmness: 'published',
+	})
 	const { rung, drill } = written(judgement.next, context)
-	const kinds = judgement.next.closed || judgement.next.substitute || judgement.next.reentry ? [] : kindsOf(drill, rung.parameters)
+	const kinds =
+		judgement.next.closed || judgement.next.substitute || judgement.next.reentry ? [] : kindsOf(drill, rung.parameters)
 	const clash = spacingClash(kinds, input.next, input.work, documents.school)
-	if (!clash) return { ...judgement, trace: [...judgement.trace, line(kinds.length === 0 ? 'not hard work' : 'far enough', false)] }
+	if (!clash)
+		return {
+			...judgement,
+			trace: [...judgement.trace, line(kinds.length === 0 ? 'not hard work' : 'far enough', false)],
+		}
 	const found = `${Math.round(clash.hours)} h after ${WORK_KIND_NAMES[clash.kind]}`
-	const cautions = [...judgement.cautions, { rule: 'S6' as const, sentence: `The next session comes ${found}; ${limit} is asked. Move it, or take this line out.` }]
+	const cautions = [
+		...judgement.cautions,
+		{
+			rule: 'S6' as const,
+			sentence: `The next session comes ${found}; ${limit} is asked. Move it, or take this line out.`,
+		},
+	]
 	const trace = [...judgement.trace, line(found, true)]
-	if (judgement.verdict !== 'advance' || judgement.next.rungId === input.state.rungId) return { ...judgement, cautions, trace }
+	if (judgement.verdict !== 'advance' || judgement.next.rungId === input.state.rungId)
+		return { ...judgement, cautions, trace }
 	return {
-		...judgement, verdict: 'hold', decidedBy: 'S6', tier: 'caution', firmness: 'published', cautions, trace,
-		next: { ...input.state, passed: true, passedSince: input.state.passedSince ?? input.day, done: judgement.next.done ?? [] },
+		...judgement,
+		verdict: 'hold',
+		decidedBy: 'S6',
+		tier: 'caution',
+		firmness: 'published',
+		cautions,
+		trace,
+		next: {
+			...input.state,
+			passed: true,
+			passedSince: input.state.passedSince ?? input.day,
+			done: judgement.next.done ?? [],
+		},
 		sentence: `Passed, waiting: the next session comes ${found}, ${documents.school.numbers.spacingH} h are asked. It need not be earned again.`,
 	}
 }
@@ -157,9 +292,15 @@ function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 function holdToRamp(judgement: Judgement, context: JudgeContext): Judgement {
 	const tightest = tightestRoom(judgement.next, context)
 	const line = (found: string, limit: string, fired: boolean): TraceLine => ({
-		rule: 'S7', question: 'Week against the last four trained weeks', found, limit, fired, firmness: 'our setting',
+		rule: 'S7',
+		question: 'Week against the last four trained weeks',
+		found,
+		limit,
+		fired,
+		firmness: 'our setting',
 	})
-	if (!tightest) return { ...judgement, trace: [...judgement.trace, line('nothing here that the ramp watches', '—', false)] }
+	if (!tightest)
+		return { ...judgement, trace: [...judgement.trace, line('nothing here that the ramp watches', '—', false)] }
 	const { quantity, planned, reading } = tightest
 	const limit = `${Math.floor(reading.limit)} in the week`
 	const found = `${Math.round(reading.done)} done and ${Math.round(planned)} planned, ${RAMP_NAMES[quantity]}`
@@ -167,9 +308,20 @@ function holdToRamp(judgement: Judgement, context: JudgeContext): Judgement {
 	const trace = [...judgement.trace, line(found, limit, true)]
 	if (judgement.verdict === 'advance' && judgement.next.rungId !== context.input.state.rungId) {
 		const { state } = context.input
-		const waiting: LadderState = { ...state, passed: true, passedSince: state.passedSince ?? context.input.day, done: judgement.next.done ?? state.done ?? [] }
+		const waiting: LadderState = {
+			...state,
+			passed: true,
+			passedSince: state.passedSince ?? context.input.day,
+			done: judgement.next.done ?? state.done ?? [],
+		}
 		const held: Judgement = {
-			...judgement, verdict: 'hold', decidedBy: 'S7', tier: 'caution', firmness: 'our setting', next: waiting, trace,
+			...judgement,
+			verdict: 'hold',
+			decidedBy: 'S7',
+			tier: 'caution',
+			firmness: 'our setting',
+			next: waiting,
+			trace,
 			sentence: `Passed, waiting: the next step would bring the week to ${Math.round(reading.done + planned)} ${RAMP_NAMES[quantity]}, the limit is ${Math.floor(reading.limit)}.`,
 		}
 		const stillOver = tightestRoom(waiting, context)
@@ -191,10 +343,15 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 	const byRamp = { ...judgement, decidedBy: 'S7' as const, tier: 'caution' as const, firmness: 'our setting' as const }
 	if (repsOf(dose) === repsOf(before)) {
 		const sentence = `The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}: leave it out if you can.`
-		return { ...byRamp, sentence: `${judgement.sentence} ${sentence}`, cautions: [...judgement.cautions, { rule: 'S7', sentence }] }
+		return {
+			...byRamp,
+			sentence: `${judgement.sentence} ${sentence}`,
+			cautions: [...judgement.cautions, { rule: 'S7', sentence }],
+		}
 	}
 	return {
-		...byRamp, verdict: 'ease',
+		...byRamp,
+		verdict: 'ease',
 		next: { ...judgement.next, dose, easedBy: judgement.next.easedBy ?? 'ramp' },
 		sentence: `Ease from ${writeDose(before)} to ${writeDose(dose)}: the week has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}.`,
 	}
@@ -202,21 +359,35 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 
 /** Whether a drill can add to anything the ramp watches. */
 const isWatched = ({ counting, intensity, highAboveCm }: Drill): boolean =>
-	counting.cuts !== undefined || counting.deadStops !== undefined || ['fast', 'maximal'].includes(counting.metres?.plannedZone ?? '') || (counting.contacts !== undefined && (intensity === 'high' || intensity === 'shock' || highAboveCm !== undefined))
+	counting.cuts !== undefined ||
+	counting.deadStops !== undefined ||
+	['fast', 'maximal'].includes(counting.metres?.plannedZone ?? '') ||
+	(counting.contacts !== undefined && (intensity === 'high' || intensity === 'shock' || highAboveCm !== undefined))
 
 function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 	const { rung, drill } = written(state, context)
 	if (!isWatched(drill)) return null
 	// What is locked on that day is not written, so it fills no week.
 	if (lockOf(rung, drill, context.locks, state)?.tier === 'block') return null
-	const dose = effectiveDose(state, rung, drill, context.documents.school, { entry: 1, phase: context.input.next.phase, kept: context.input.focus === 'kept' })
+	const dose = effectiveDose(state, rung, drill, context.documents.school, {
+		entry: 1,
+		phase: context.input.next.phase,
+		kept: context.input.focus === 'kept',
+	})
 	const count = countLine(drill, rung.parameters, dose)
 	const rooms = (Object.keys(RAMP_NAMES) as RampQuantity[])
 		.map((quantity) => ({ quantity, planned: rampValue(count, quantity) }))
 		.filter(({ planned }) => planned > 0)
 		.map(({ quantity, planned }) => ({
-			quantity, planned, dose,
-			reading: readRamp(context.input.ramp[quantity], context.input.next.day, RAMP_FLOORS[context.input.athlete.level][quantity], context.documents.school.numbers.rampPercent),
+			quantity,
+			planned,
+			dose,
+			reading: readRamp(
+				context.input.ramp[quantity],
+				context.input.next.day,
+				RAMP_FLOORS[context.input.athlete.level][quantity],
+				context.documents.school.numbers.rampPercent,
+			),
 		}))
 	return rooms.sort((a, b) => a.reading.room / a.planned - b.reading.room / b.planned)[0] ?? null
 }

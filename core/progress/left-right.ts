@@ -20,19 +20,34 @@ export function readSides(exposures: readonly Exposure[], school: School): Sides
 	const tests = exposures.flatMap((exposure): { better: Better; test: SideTest }[] => {
 		const kind = exposure.marks.find((mark) => mark.side !== undefined)?.kind
 		if (!kind) return []
-		const of = (side: 'left' | 'right') => exposure.marks.filter((mark) => mark.kind === kind && mark.side === side).map((mark) => mark.value)
+		const of = (side: 'left' | 'right') =>
+			exposure.marks.filter((mark) => mark.kind === kind && mark.side === side).map((mark) => mark.value)
 		const test = { left: of('left'), right: of('right') }
-		return test.left.length > 0 && test.right.length > 0 ? [{ better: kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', test }] : []
+		return test.left.length > 0 && test.right.length > 0
+			? [{ better: kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', test }]
+			: []
 	})
 	const latest = tests.at(-1)
 	if (!latest) return null
-	const same = tests.filter(({ better }) => better === latest.better).slice(-RUNNING).map(({ test }) => test)
+	const same = tests
+		.filter(({ better }) => better === latest.better)
+		.slice(-RUNNING)
+		.map(({ test }) => test)
 	const reading = asymmetry(same, latest.better)
 	const weaker = reading.stronger === null ? null : reading.stronger === 'left' ? ('right' as const) : ('left' as const)
 	const gap = `${weaker ?? 'neither'} is behind by ${reading.gapPct.toFixed(1)} %`
-	const fires = same.length >= RUNNING && reading.real === true && reading.consistent === true && reading.gapPct >= GAP_PERCENT
-	const trace: TraceLine = { rule: 'LR', question: 'Left against right', found: same.length < RUNNING ? `${gap}, once` : gap, limit: `beyond noise, same side twice, ${GAP_PERCENT} %`, fired: fires, firmness: 'our setting' }
+	const fires =
+		same.length >= RUNNING && reading.real === true && reading.consistent === true && reading.gapPct >= GAP_PERCENT
+	const trace: TraceLine = {
+		rule: 'LR',
+		question: 'Left against right',
+		found: same.length < RUNNING ? `${gap}, once` : gap,
+		limit: `beyond noise, same side twice, ${GAP_PERCENT} %`,
+		fired: fires,
+		firmness: 'our setting',
+	}
 	if (!fires || weaker === null) return { act: reading.gapPct < GAP_PERCENT ? null : undefined, sentence: null, trace }
-	if (school.choices.leftRight === 'leave') return { act: null, sentence: `The ${gap}; this school leaves such a gap alone.`, trace }
+	if (school.choices.leftRight === 'leave')
+		return { act: null, sentence: `The ${gap}; this school leaves such a gap alone.`, trace }
 	return { act: weaker, sentence: `The ${gap}: one rep of each set moves to the ${weaker}, not more in all.`, trace }
 }

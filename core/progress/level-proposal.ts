@@ -12,11 +12,26 @@ export interface LevelProposal {
  * P12: the next level in a family, proposed when the rungs marked for it are passed on every ladder the
  * club uses there. A marked rung the school does not reach does not count. The coach decides.
  */
-export function proposeLevel(family: Family, level: Level, ladders: readonly Ladder[], standings: Record<string, readonly string[]>, drills: Library['drills'], context: LockContext): LevelProposal | null {
+export function proposeLevel(
+	family: Family,
+	level: Level,
+	ladders: readonly Ladder[],
+	standings: Record<string, readonly string[]>,
+	drills: Library['drills'],
+	context: LockContext,
+): LevelProposal | null {
 	if (level === 3) return null
 	const next = (level + 1) as 2 | 3
-	const asked = ladders.filter((ladder) => ladder.family === family && ladder.path === undefined).flatMap((ladder) =>
-		ladder.rungs.filter((rung) => rung.marksLevel === next && !lockOf(rung, drills[rung.drillId]!, { ...context, level: 3 })?.skip).map((rung) => ({ ladder, rung })))
-	if (asked.length === 0 || !asked.every(({ ladder, rung }) => (standings[ladder.id] ?? []).includes(rung.id))) return null
+	const asked = ladders
+		.filter((ladder) => ladder.family === family && ladder.path === undefined)
+		.flatMap((ladder) =>
+			ladder.rungs
+				.filter(
+					(rung) => rung.marksLevel === next && !lockOf(rung, drills[rung.drillId]!, { ...context, level: 3 })?.skip,
+				)
+				.map((rung) => ({ ladder, rung })),
+		)
+	if (asked.length === 0 || !asked.every(({ ladder, rung }) => (standings[ladder.id] ?? []).includes(rung.id)))
+		return null
 	return { family, level: next, because: asked.map(({ rung }) => rung.name) }
 }

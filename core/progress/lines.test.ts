@@ -12,18 +12,39 @@ import { moveTo, overrule } from './overrule'
 import { entryState, resolveLine, sameLine } from './resolve-line'
 import { returnTargetOf, targetOf } from './target'
 import { expectationOf } from '../field/expectation'
-import type { Documents, PlannedLine } from './types'
+import type { Documents } from './types'
+import type { PlannedLine } from '../library/types'
 import { writeDrill, writeMark } from './write-numbers'
 
 const ladder = STARTER_LIBRARY.ladders.acceleration!
-const documents: Documents = { ladder, school: QUALITY_FIRST, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }
-const locks = plainContext({ level: 2, ageYears: 25, massKg: 70, phase: 'peaking', school: QUALITY_FIRST, day: '2026-03-12' })
-const onLadder = { drillId: 'wall-drill', ladderId: 'acceleration', dose: { sets: 9, reps: 9 }, parameters: {}, restS: 0, doseFactor: 1 }
+const documents: Documents = {
+	ladder,
+	school: QUALITY_FIRST,
+	drills: STARTER_LIBRARY.drills,
+	paths: STARTER_LIBRARY.ladders,
+}
+const locks = plainContext({
+	level: 2,
+	ageYears: 25,
+	massKg: 70,
+	phase: 'peaking',
+	school: QUALITY_FIRST,
+	day: '2026-03-12',
+})
+const onLadder = {
+	drillId: 'wall-drill',
+	ladderId: 'acceleration',
+	dose: { sets: 9, reps: 9 },
+	parameters: {},
+	restS: 0,
+	doseFactor: 1,
+}
 
 describe('what the day takes away', () => {
 	const deep = { ...entryState(STARTER_LIBRARY, 'shock'), rungId: 'depth-30', dose: { sets: 5, reps: 2 } }
 	const open = { ...locks, standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15'] } }
-	const line = (change: object) => resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, { ...open, ...change })
+	const line = (change: object) =>
+		resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, { ...open, ...change })
 	it.each([
 		['nothing', {}, 'depth-30', null],
 		['an unloading week', { phase: 'unloading' }, 'pause-30', 'no rebounds in an unloading week'],
@@ -39,84 +60,238 @@ describe('what the day takes away', () => {
 		const restrictions = [{ region: 'knee' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' }]
 		expect(line({ restrictions })).toMatchObject({ drillId: 'kneeling-chest-push' })
 		const fixed = { ...onLadder, ladderId: null, drillId: 'broad-jump' }
-		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions })).toMatchObject({ drillId: 'kneeling-chest-push' })
-		const both = [...restrictions, { region: 'shoulder' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' }]
-		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions: both })).toEqual({ blocked: 'closed until cleared', ladderId: null })
+		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions })).toMatchObject({
+			drillId: 'kneeling-chest-push',
+		})
+		const both = [
+			...restrictions,
+			{ region: 'shoulder' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' },
+		]
+		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions: both })).toEqual({
+			blocked: 'closed until cleared',
+			ladderId: null,
+		})
 	})
 	it('blocks a box for everybody where the athlete is too young for it', () => {
 		const fixed = { ...onLadder, ladderId: null, drillId: 'depth-jump', parameters: { heightCm: 30 } }
-		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, ageYears: 15 })).toEqual({ blocked: 'under 16: land and pause only', ladderId: null })
+		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, ageYears: 15 })).toEqual({
+			blocked: 'under 16: land and pause only',
+			ladderId: null,
+		})
 	})
 	it('writes the step of the way back, and the lighter ball', () => {
-		const back = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, reentry: { pathId: 're-entry-run', rungId: 'run-70', since: '2026-03-01' } }
-		expect(resolveLine(onLadder, back, STARTER_LIBRARY, locks)).toMatchObject({ drillId: 'build-run', parameters: { effortPercent: 70 }, dose: { sets: 1, reps: 5 }, note: 'on the way back, run at 70 %' })
+		const back = {
+			...entryState(STARTER_LIBRARY, 'acceleration'),
+			rungId: 'three-point-20',
+			dose: { sets: 1, reps: 6 },
+			reentry: { pathId: 're-entry-run', rungId: 'run-70', since: '2026-03-01' },
+		}
+		expect(resolveLine(onLadder, back, STARTER_LIBRARY, locks)).toMatchObject({
+			drillId: 'build-run',
+			parameters: { effortPercent: 70 },
+			dose: { sets: 1, reps: 5 },
+			note: 'on the way back, run at 70 %',
+		})
 		const ball = { ...entryState(STARTER_LIBRARY, 'throw'), rungId: 'overhead', dose: { sets: 2, reps: 4 }, ballKg: 2 }
-		expect(resolveLine({ ...onLadder, ladderId: 'throw' }, ball, STARTER_LIBRARY, locks)).toMatchObject({ parameters: { ballKg: 2 } })
+		expect(resolveLine({ ...onLadder, ladderId: 'throw' }, ball, STARTER_LIBRARY, locks)).toMatchObject({
+			parameters: { ballKg: 2 },
+		})
 	})
 })
 
 describe('resolving a line', () => {
 	it('takes rung, dose and rest from the athlete’s state, not from the sheet', () => {
-		const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 4 } }
-		expect(resolveLine(onLadder, state, STARTER_LIBRARY, locks)).toMatchObject({ drillId: 'three-point-start', rungId: 'three-point-20', dose: { sets: 1, reps: 4 }, parameters: { distanceM: 20 }, restS: 120 })
+		const state = {
+			...entryState(STARTER_LIBRARY, 'acceleration'),
+			rungId: 'three-point-20',
+			dose: { sets: 1, reps: 4 },
+		}
+		expect(resolveLine(onLadder, state, STARTER_LIBRARY, locks)).toMatchObject({
+			drillId: 'three-point-start',
+			rungId: 'three-point-20',
+			dose: { sets: 1, reps: 4 },
+			parameters: { distanceM: 20 },
+			restS: 120,
+		})
 	})
 	it('starts somebody new on the first rung', () => {
-		expect(resolveLine(onLadder, null, STARTER_LIBRARY, locks)).toMatchObject({ rungId: 'wall', dose: { sets: 3, reps: 6 } })
+		expect(resolveLine(onLadder, null, STARTER_LIBRARY, locks)).toMatchObject({
+			rungId: 'wall',
+			dose: { sets: 3, reps: 6 },
+		})
 	})
 	it('falls back to the highest open rung when the gate has closed', () => {
 		const deep = { ...entryState(STARTER_LIBRARY, 'shock'), rungId: 'depth-30', dose: { sets: 3, reps: 2 } }
-		const line = resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, { ...locks, phase: 'accumulate' })
+		const line = resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, {
+			...locks,
+			phase: 'accumulate',
+		})
 		expect(line).toMatchObject({ rungId: 'pause-30', dose: { sets: 3, reps: 3 } })
 	})
 	it('writes no line for what is closed, and the alternative for what is swapped', () => {
 		const state = entryState(STARTER_LIBRARY, 'acceleration')
-		expect(resolveLine(onLadder, { ...state, closed: { region: 'knee', since: '2026-01-01' } }, STARTER_LIBRARY, locks)).toEqual({ blocked: 'closed until cleared', ladderId: 'acceleration' })
-		const swapped = resolveLine(onLadder, { ...state, rungId: 'standing-10', substitute: { drillId: 'kneeling-chest-push', region: 'knee', since: '2026-01-01' } }, STARTER_LIBRARY, locks)
-		expect(swapped).toMatchObject({ drillId: 'kneeling-chest-push', rungId: 'standing-10', dose: { sets: 2, reps: 4 }, parameters: { ballKg: 3 } })
+		expect(
+			resolveLine(onLadder, { ...state, closed: { region: 'knee', since: '2026-01-01' } }, STARTER_LIBRARY, locks),
+		).toEqual({ blocked: 'closed until cleared', ladderId: 'acceleration' })
+		const swapped = resolveLine(
+			onLadder,
+			{
+				...state,
+				rungId: 'standing-10',
+				substitute: { drillId: 'kneeling-chest-push', region: 'knee', since: '2026-01-01' },
+			},
+			STARTER_LIBRARY,
+			locks,
+		)
+		expect(swapped).toMatchObject({
+			drillId: 'kneeling-chest-push',
+			rungId: 'standing-10',
+			dose: { sets: 2, reps: 4 },
+			parameters: { ballKg: 3 },
+		})
 	})
 	it('cuts the dose in an unloading week', () => {
-		expect(resolveLine({ ...onLadder, doseFactor: 0.6 }, null, STARTER_LIBRARY, locks)).toMatchObject({ dose: { sets: 1, reps: 6 } })
+		expect(resolveLine({ ...onLadder, doseFactor: 0.6 }, null, STARTER_LIBRARY, locks)).toMatchObject({
+			dose: { sets: 1, reps: 6 },
+		})
 	})
 	it('gives a fixed drill to everybody as the sheet says', () => {
-		expect(resolveLine({ ...onLadder, ladderId: null, drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, restS: 60 }, null, STARTER_LIBRARY, locks)).toMatchObject({ drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, rungId: null })
+		expect(
+			resolveLine(
+				{ ...onLadder, ladderId: null, drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, restS: 60 },
+				null,
+				STARTER_LIBRARY,
+				locks,
+			),
+		).toMatchObject({ drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, rungId: null })
 	})
 	it('names what the library does not hold', () => {
-		expect(() => resolveLine({ ...onLadder, ladderId: 'nope' }, null, STARTER_LIBRARY, locks)).toThrow('ladderId: "nope"')
+		expect(() => resolveLine({ ...onLadder, ladderId: 'nope' }, null, STARTER_LIBRARY, locks)).toThrow(
+			'ladderId: "nope"',
+		)
 	})
 	it('knows when two lines ask for the same', () => {
-		const line: PlannedLine = { drillId: 'pogo', drillVersion: 1, ladderId: null, rungId: null, dose: { sets: 3, reps: 15 }, parameters: {}, restS: 60 }
-		expect(sameLine(line, { ...line, restS: 90, parameters: { distanceM: undefined } as PlannedLine['parameters'] })).toBe(true)
+		const line: PlannedLine = {
+			drillId: 'pogo',
+			drillVersion: 1,
+			ladderId: null,
+			rungId: null,
+			dose: { sets: 3, reps: 15 },
+			parameters: {},
+			restS: 60,
+		}
+		expect(
+			sameLine(line, { ...line, restS: 90, parameters: { distanceM: undefined } as PlannedLine['parameters'] }),
+		).toBe(true)
 		expect(sameLine(line, { ...line, dose: { sets: 2, reps: 15 } })).toBe(false)
 	})
 })
 
 /** Two sessions of three-point starts as the log would hold them. */
 function history(times: number[][], birthDate: string | null = '2000-01-01'): AthleteHistory {
-	const sessions = times.map((_, i) => ({ id: `s${i}`, day: `2026-03-${String(2 + i * 3).padStart(2, '0')}`, startTime: '17:30', phase: 'peaking' as const }))
-	const line = { drillId: 'three-point-start', drillVersion: 1, ladderId: 'acceleration', rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, parameters: { distanceM: 20 }, restS: 120 }
-	const events = times.flatMap((session, i) => session.map((timeS, rep): LogEvent => ({
-		id: `e${i}-${rep}`, sessionId: `s${i}`, athleteId: 'a', deviceId: 'd', deviceSeq: i * 10 + rep, deviceTime: '2026-03-01T00:00:00Z', entryId: `n${i}`, lineId: `l${i}`, setNo: 1, repNo: rep + 1,
-		type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: 1.9 }, { distanceM: 20, timeS }], method: 'gate' },
-	})))
+	const sessions = times.map((_, i) => ({
+		id: `s${i}`,
+		day: `2026-03-${String(2 + i * 3).padStart(2, '0')}`,
+		startTime: '17:30',
+		phase: 'peaking' as const,
+	}))
+	const line = {
+		drillId: 'three-point-start',
+		drillVersion: 1,
+		ladderId: 'acceleration',
+		rungId: 'three-point-20',
+		dose: { sets: 1, reps: 6 },
+		parameters: { distanceM: 20 },
+		restS: 120,
+	}
+	const events = times.flatMap((session, i) =>
+		session.map(
+			(timeS, rep): LogEvent => ({
+				id: `e${i}-${rep}`,
+				sessionId: `s${i}`,
+				athleteId: 'a',
+				deviceId: 'd',
+				deviceSeq: i * 10 + rep,
+				deviceTime: '2026-03-01T00:00:00Z',
+				entryId: `n${i}`,
+				lineId: `l${i}`,
+				setNo: 1,
+				repNo: rep + 1,
+				type: 'mark',
+				kind: 'sprint',
+				value: {
+					splits: [
+						{ distanceM: 10, timeS: 1.9 },
+						{ distanceM: 20, timeS },
+					],
+					method: 'gate',
+				},
+			}),
+		),
+	)
 	return {
-		athleteId: 'a', birthDate, massKg: 70, outside: [], care: [], newRungs: [], sessions, lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
-		events, counts: new Map(events.map((event) => [event.id, { ...emptyCount(), maximalStarts: 1 }])), olderBests: [{ start: 'three-point', distanceM: 20, method: 'gate', timeS: 3.05 }],
+		athleteId: 'a',
+		birthDate,
+		massKg: 70,
+		outside: [],
+		care: [],
+		newRungs: [],
+		sessions,
+		lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
+		events,
+		counts: new Map(events.map((event) => [event.id, { ...emptyCount(), maximalStarts: 1 }])),
+		olderBests: [{ start: 'three-point', distanceM: 20, method: 'gate', timeS: 3.05 }],
 	}
 }
-const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'three-point-20', dose: { sets: 1, reps: 6 }, done: ['wall', 'a-run', 'standing-10', 'three-point-10'] }
+const state = {
+	...entryState(STARTER_LIBRARY, 'acceleration'),
+	rungId: 'three-point-20',
+	dose: { sets: 1, reps: 6 },
+	done: ['wall', 'a-run', 'standing-10', 'three-point-10'],
+}
 const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
-const gather = (from: AthleteHistory) => gatherInput({ session: { ...from.sessions.at(-1)!, next: { day: '2026-03-12', startTime: '17:30', phase: 'peaking', surface: 'grass' } }, ladder, state, level: 2, school: QUALITY_FIRST, focus: null, standings: {} }, evidenceFor(from.sessions.at(-1)!, from, drillOf), drillOf)
+const gather = (from: AthleteHistory) =>
+	gatherInput(
+		{
+			session: {
+				...from.sessions.at(-1)!,
+				next: { day: '2026-03-12', startTime: '17:30', phase: 'peaking', surface: 'grass' },
+			},
+			ladder,
+			state,
+			level: 2,
+			school: QUALITY_FIRST,
+			focus: null,
+			standings: {},
+		},
+		evidenceFor(from.sessions.at(-1)!, from, drillOf),
+		drillOf,
+	)
 
 describe('gathering the evidence', () => {
 	it('reads the exposures in order, each with the best known before it', () => {
 		const input = gather(history([[3.1, 3.02], [3.08]]))
-		expect(input.exposures.map((exposure) => [exposure.repsDone, exposure.bestBefore.gate])).toEqual([[2, 3.05], [1, 3.02]])
+		expect(input.exposures.map((exposure) => [exposure.repsDone, exposure.bestBefore.gate])).toEqual([
+			[2, 3.05],
+			[1, 3.02],
+		])
 		expect(input.athlete.ageYears).toBe(26)
-		expect(input.ramp.maximalStarts).toEqual([{ day: '2026-03-02', unloading: false, value: 2 }, { day: '2026-03-05', unloading: false, value: 1 }])
+		expect(input.ramp.maximalStarts).toEqual([
+			{ day: '2026-03-02', unloading: false, value: 2 },
+			{ day: '2026-03-05', unloading: false, value: 1 },
+		])
 	})
 	it('does not depend on the order the events came in', () => {
-		const straight = history([[3.1, 3.02, 3.2], [3.08, 3.1]])
-		const turned = { ...straight, events: [...straight.events].reverse(), sessions: [...straight.sessions], lines: [...straight.lines].reverse() }
+		const straight = history([
+			[3.1, 3.02, 3.2],
+			[3.08, 3.1],
+		])
+		const turned = {
+			...straight,
+			events: [...straight.events].reverse(),
+			sessions: [...straight.sessions],
+			lines: [...straight.lines].reverse(),
+		}
 		expect(gather(turned)).toEqual(gather(straight))
 	})
 	it('says nothing was logged for somebody who was not there', () => {
@@ -132,22 +307,36 @@ describe('overruling', () => {
 		expect(overrule('hold', judgement, input, documents)).toMatchObject({ next: state })
 		expect(overrule('ease', judgement, input, documents)).toMatchObject({ next: { dose: { sets: 1, reps: 4 } } })
 		expect(overrule('advance', judgement, input, documents)).toMatchObject({ next: { rungId: 'three-point-30' } })
-		expect(overrule('advance', judgement, { ...input, athlete: { ...input.athlete, level: 3 } }, documents)).toMatchObject({ next: { rungId: 'three-point-30' } })
+		expect(
+			overrule('advance', judgement, { ...input, athlete: { ...input.athlete, level: 3 } }, documents),
+		).toMatchObject({ next: { rungId: 'three-point-30' } })
 	})
 	it('never gets round a block', () => {
 		expect(overrule('hold', { ...judgement, tier: 'block' }, input, documents)).toHaveProperty('refused')
 	})
 	it('goes by the path back after a clearance, an easy rung one lower at 60 %', () => {
 		const closed = { ...state, closed: { region: 'knee' as const, since: '2026-03-01' } }
-		expect(reopenAfterClearance(closed, documents, '2026-03-12')).toMatchObject({ closed: null, rungId: 'three-point-20', reentry: { pathId: 're-entry-run', rungId: 'walk' } })
-		expect(reopenAfterClearance({ ...closed, rungId: 'a-run' }, documents, '2026-03-12')).toMatchObject({ closed: null, rungId: 'wall', dose: { sets: 1, reps: 6 } })
+		expect(reopenAfterClearance(closed, documents, '2026-03-12')).toMatchObject({
+			closed: null,
+			rungId: 'three-point-20',
+			reentry: { pathId: 're-entry-run', rungId: 'walk' },
+		})
+		expect(reopenAfterClearance({ ...closed, rungId: 'a-run' }, documents, '2026-03-12')).toMatchObject({
+			closed: null,
+			rungId: 'wall',
+			dose: { sets: 1, reps: 6 },
+		})
 	})
 	it('moves by hand to any rung that is not blocked, and counts what lies below as passed', () => {
-		expect(moveTo('three-point-10', state, documents, locks)).toMatchObject({ next: { rungId: 'three-point-10', done: ['wall', 'a-run', 'standing-10'], passed: false } })
+		expect(moveTo('three-point-10', state, documents, locks)).toMatchObject({
+			next: { rungId: 'three-point-10', done: ['wall', 'a-run', 'standing-10'], passed: false },
+		})
 		// A level gate is a caution: the coach may, with a reason.
 		expect(moveTo('three-point-30', state, documents, locks)).toMatchObject({ next: { rungId: 'three-point-30' } })
 		const shock = { ...documents, ladder: STARTER_LIBRARY.ladders.shock! }
-		expect(moveTo('depth-15', entryState(STARTER_LIBRARY, 'shock'), shock, { ...locks, level: 1 })).toEqual({ refused: 'Depth jump 15 cm opens at level 2.' })
+		expect(moveTo('depth-15', entryState(STARTER_LIBRARY, 'shock'), shock, { ...locks, level: 1 })).toEqual({
+			refused: 'Depth jump 15 cm opens at level 2.',
+		})
 		expect(moveTo('nope', state, documents, locks)).toHaveProperty('refused')
 	})
 })
@@ -156,17 +345,26 @@ describe('words and numbers', () => {
 	it('writes drills and marks the way coaches do', () => {
 		expect(writeDrill({ name: 'Depth jump' }, { heightCm: 30 })).toBe('Depth jump 30 cm')
 		expect(writeDrill({ name: '90° cut' }, { distanceM: 10, angleDeg: 90 })).toBe('90° cut 10 m')
-		expect([writeMark({ kind: 'contact', value: 0.1464 }), writeMark({ kind: 'sprint', value: 3.1 }), writeMark({ kind: 'height', value: 0.345 }), writeMark({ kind: 'distance', value: 11.8 })]).toEqual(['146 ms', '3.10 s', '34.5 cm', '11.80 m'])
+		expect([
+			writeMark({ kind: 'contact', value: 0.1464 }),
+			writeMark({ kind: 'sprint', value: 3.1 }),
+			writeMark({ kind: 'height', value: 0.345 }),
+			writeMark({ kind: 'distance', value: 11.8 }),
+		]).toEqual(['146 ms', '3.10 s', '34.5 cm', '11.80 m'])
 	})
 	it('states the target with the best it comes from', () => {
 		const { rungs } = ladder
-		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, { gate: 3, stopwatch: 2.8 })).toBe('3.09 s or better (own best 3.00 s, gate)')
+		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, { gate: 3, stopwatch: 2.8 })).toBe(
+			'3.09 s or better (own best 3.00 s, gate)',
+		)
 		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, {})).toBe('a first time to compare with')
 		expect(targetOf(STARTER_LIBRARY.ladders.shock!.rungs[4]!, 3, QUALITY_FIRST, {})).toBe('contact 200 ms or less')
 		expect(targetOf(null, 1, QUALITY_FIRST, {})).toBe('good by eye')
 	})
 	it('takes a step of the way back as a share of the best before, or by feel', () => {
-		expect(returnTargetOf(80, { gate: 4 })).toBe('5.00 s, 80 % of own best (gate); discomfort of 1 or more ends the day')
+		expect(returnTargetOf(80, { gate: 4 })).toBe(
+			'5.00 s, 80 % of own best (gate); discomfort of 1 or more ends the day',
+		)
 		expect(returnTargetOf(80, {})).toContain('80 % by feel')
 	})
 	it('expects a time around the athlete’s own best', () => {
@@ -179,11 +377,37 @@ it('lays a session out as parts of minutes with what they cost', () => {
 	const entry = (part: string, drillId: string, dose: { sets: number; reps: number }) => {
 		const drill = STARTER_LIBRARY.drills[drillId]!
 		const { heightCm, distanceM } = drill.defaults
-		const line: PlannedLine = { drillId, drillVersion: 1, ladderId: null, rungId: null, dose, parameters: { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) }, restS: drill.defaults.restS }
-		return { part, family: drill.family, minutes: 6.4, lines: ['a', 'b'].map((athleteId) => ({ athleteId, line, drill })) }
+		const line: PlannedLine = {
+			drillId,
+			drillVersion: 1,
+			ladderId: null,
+			rungId: null,
+			dose,
+			parameters: { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) },
+			restS: drill.defaults.restS,
+		}
+		return {
+			part,
+			family: drill.family,
+			minutes: 6.4,
+			lines: ['a', 'b'].map((athleteId) => ({ athleteId, line, drill })),
+		}
 	}
-	const strip = stripOf([entry('Jumps', 'pogo', { sets: 3, reps: 15 }), entry('Jumps', 'depth-jump', { sets: 5, reps: 2 }), entry('Acceleration', 'three-point-start', { sets: 1, reps: 6 })])
-	expect(strip.map(({ name, minutes, contacts, lowContacts, fastMetres, hard }) => ({ name, minutes, contacts, lowContacts, fastMetres, hard }))).toEqual([
+	const strip = stripOf([
+		entry('Jumps', 'pogo', { sets: 3, reps: 15 }),
+		entry('Jumps', 'depth-jump', { sets: 5, reps: 2 }),
+		entry('Acceleration', 'three-point-start', { sets: 1, reps: 6 }),
+	])
+	expect(
+		strip.map(({ name, minutes, contacts, lowContacts, fastMetres, hard }) => ({
+			name,
+			minutes,
+			contacts,
+			lowContacts,
+			fastMetres,
+			hard,
+		})),
+	).toEqual([
 		{ name: 'Jumps', minutes: 13, contacts: 20, lowContacts: 45, fastMetres: 0, hard: true },
 		{ name: 'Acceleration', minutes: 6, contacts: 0, lowContacts: 0, fastMetres: 120, hard: true },
 	])

@@ -2,7 +2,8 @@ import { daysBetween } from '../calendar/days'
 import type { Drill, Ladder, Level, Parameters, Phase, Rung, School } from '../library/types'
 import { isHard } from './work-kinds'
 import { inSentence } from './write-numbers'
-import type { LadderState, OpenRestriction, RuleId, Surface } from './types'
+import type { LadderState, OpenRestriction, RuleId } from './types'
+import type { Surface } from '../library/surfaces'
 
 /** What is known of an athlete and of the day a line is for. */
 export interface LockContext {
@@ -27,8 +28,21 @@ export interface LockContext {
 }
 
 /** A day with nothing out of the ordinary, for an athlete of whom only the given is known. */
-export function plainContext(known: Pick<LockContext, 'level' | 'ageYears' | 'phase' | 'school'> & Partial<LockContext>): LockContext {
-	return { massKg: null, day: '1970-01-01', surface: null, hoursToMatch: null, hoursSinceMatch: null, unwell: false, contrastHelps: false, restrictions: [], standings: {}, ...known }
+export function plainContext(
+	known: Pick<LockContext, 'level' | 'ageYears' | 'phase' | 'school'> & Partial<LockContext>,
+): LockContext {
+	return {
+		massKg: null,
+		day: '1970-01-01',
+		surface: null,
+		hoursToMatch: null,
+		hoursSinceMatch: null,
+		unwell: false,
+		contrastHelps: false,
+		restrictions: [],
+		standings: {},
+		...known,
+	}
 }
 
 export interface Lock {
@@ -58,7 +72,8 @@ const assists = (drill: Drill) => drill.counting.metres?.kind === 'assisted'
 
 /** Whether a restriction speaks of this drill: it loads the region, or moves in the pattern. */
 export const restricts = (restriction: OpenRestriction, drill: Drill): boolean =>
-	(restriction.region !== null && (drill.regions[restriction.region] ?? 0) > 0) || (restriction.pattern !== null && restriction.pattern === drill.pattern && isPatternWork(drill))
+	(restriction.region !== null && (drill.regions[restriction.region] ?? 0) > 0) ||
+	(restriction.pattern !== null && restriction.pattern === drill.pattern && isPatternWork(drill))
 /** Closing a pattern closes moving in it, not holding still or preparing. */
 const isPatternWork = (drill: Drill) => drill.family !== 'prepare' && drill.family !== 'tissue'
 
@@ -73,22 +88,39 @@ export function lockOfDrill(drill: Drill, parameters: Parameters, context: LockC
 		if (ageYears < YOUNG_YEARS) return block('S4', `under ${YOUNG_YEARS}: ${what}`)
 		if (level < 2) return block('S4', `opens at level 2`)
 	}
-	if (boxed && height > YOUNG_BOX_CM && (level < 2 || ageYears === null || ageYears < YOUNG_YEARS)) return block('S4', `${level < 2 ? 'level 1' : ageYears === null ? 'birth date unknown' : `under ${YOUNG_YEARS}`}: boxes to ${YOUNG_BOX_CM} cm`)
-	if (boxed && height > HEAVY_BOX_CM && (massKg === null || massKg > HEAVY_KG)) return block('S4', `${massKg === null ? 'body mass unknown' : `over ${HEAVY_KG} kg`}: no box over ${HEAVY_BOX_CM} cm`)
+	if (boxed && height > YOUNG_BOX_CM && (level < 2 || ageYears === null || ageYears < YOUNG_YEARS))
+		return block(
+			'S4',
+			`${level < 2 ? 'level 1' : ageYears === null ? 'birth date unknown' : `under ${YOUNG_YEARS}`}: boxes to ${YOUNG_BOX_CM} cm`,
+		)
+	if (boxed && height > HEAVY_BOX_CM && (massKg === null || massKg > HEAVY_KG))
+		return block(
+			'S4',
+			`${massKg === null ? 'body mass unknown' : `over ${HEAVY_KG} kg`}: no box over ${HEAVY_BOX_CM} cm`,
+		)
 	const restriction = context.restrictions.find((candidate) => restricts(candidate, drill))
 	if (restriction) return block('S2', 'closed until cleared')
 	if (context.unwell && isHard(drill, parameters)) return block('S3', 'unwell: nothing high, shock or maximal')
-	if (phase === 'unloading' && reboundsFromBox(drill)) return { ...caution('P6', 'no rebounds in an unloading week'), skip: true }
-	if (phase === 'unloading' && drill.carriesLoad) return { ...caution('P6', 'no carried load in an unloading week'), skip: true }
+	if (phase === 'unloading' && reboundsFromBox(drill))
+		return { ...caution('P6', 'no rebounds in an unloading week'), skip: true }
+	if (phase === 'unloading' && drill.carriesLoad)
+		return { ...caution('P6', 'no carried load in an unloading week'), skip: true }
 	if (surface === 'wet-grass' && reboundsFromBox(drill)) return caution('S10', 'wet grass: no rebounds from a box')
-	if (surface === 'wet-grass' && drill.reactive && (parameters.angleDeg ?? 0) >= 90) return caution('S10', 'wet grass: no reactive cut of 90° or more')
-	if (context.hoursToMatch !== null && context.hoursToMatch <= BEFORE_MATCH_H && reboundsFromBox(drill)) return caution('S11', `a match within ${BEFORE_MATCH_H} h: no rebounds from a box`)
-	if (context.hoursSinceMatch !== null && context.hoursSinceMatch < AFTER_MATCH_H && isHard(drill, parameters)) return caution('S11', `${Math.round(context.hoursSinceMatch)} h after a match: nothing high or maximal until ${AFTER_MATCH_H} h`)
+	if (surface === 'wet-grass' && drill.reactive && (parameters.angleDeg ?? 0) >= 90)
+		return caution('S10', 'wet grass: no reactive cut of 90° or more')
+	if (context.hoursToMatch !== null && context.hoursToMatch <= BEFORE_MATCH_H && reboundsFromBox(drill))
+		return caution('S11', `a match within ${BEFORE_MATCH_H} h: no rebounds from a box`)
+	if (context.hoursSinceMatch !== null && context.hoursSinceMatch < AFTER_MATCH_H && isHard(drill, parameters))
+		return caution(
+			'S11',
+			`${Math.round(context.hoursSinceMatch)} h after a match: nothing high or maximal until ${AFTER_MATCH_H} h`,
+		)
 	return null
 }
 
 /** Days an athlete has been on the rung below; null when unknown, which counts as too few. */
-const daysBelow = (state: LadderState | null, day: string): number | null => (state?.rungSince ? daysBetween(state.rungSince, day) : null)
+const daysBelow = (state: LadderState | null, day: string): number | null =>
+	state?.rungSince ? daysBetween(state.rungSince, day) : null
 
 /**
  * Why a rung may not be prescribed, in words; null when it is open. A gate before a rebound from a box
@@ -100,32 +132,65 @@ export function lockOf(rung: Rung, drill: Drill, context: LockContext, state: La
 	const { school } = context
 	const out = (words: string): Lock => ({ rule: 'S8', tier: 'block', words, skip: true })
 	if (drill.highAboveCm !== undefined || reboundsFromBox(drill)) {
-		if ((rung.parameters.heightCm ?? 0) > school.numbers.highestBoxCm) return out(`over the school’s highest box, ${school.numbers.highestBoxCm} cm`)
+		if ((rung.parameters.heightCm ?? 0) > school.numbers.highestBoxCm)
+			return out(`over the school’s highest box, ${school.numbers.highestBoxCm} cm`)
 	}
-	if (assists(drill) && (rung.parameters.assistPercent ?? 0) > school.numbers.assistedCapPercent) return out(school.numbers.assistedCapPercent === 0 ? 'the school uses no assisted speed' : `over the school’s cap, ${school.numbers.assistedCapPercent} %`)
+	if (assists(drill) && (rung.parameters.assistPercent ?? 0) > school.numbers.assistedCapPercent)
+		return out(
+			school.numbers.assistedCapPercent === 0
+				? 'the school uses no assisted speed'
+				: `over the school’s cap, ${school.numbers.assistedCapPercent} %`,
+		)
 	const own = lockOfDrill(drill, rung.parameters, context)
 	if (own && own.rule !== 'S4') return own
 	// What the school closes is gone past; what the athlete lacks is waited for.
 	for (const gate of rung.gates) {
-		if (gate.kind === 'depth-phase' && !depthOpen(school, context.phase)) return out(school.choices.depthJumps === 'never' ? 'the school uses no rebounds from a box' : `opens in the ${school.choices.depthJumps === 'peaking' ? 'peaking' : 'intensify or peaking'} phase`)
-		if (gate.kind === 'school' && !takesSide(gate.question, gate.side, context)) return out(SCHOOL_GATE_WORDS[gate.question])
+		if (gate.kind === 'depth-phase' && !depthOpen(school, context.phase))
+			return out(
+				school.choices.depthJumps === 'never'
+					? 'the school uses no rebounds from a box'
+					: `opens in the ${school.choices.depthJumps === 'peaking' ? 'peaking' : 'intensify or peaking'} phase`,
+			)
+		if (gate.kind === 'school' && !takesSide(gate.question, gate.side, context))
+			return out(SCHOOL_GATE_WORDS[gate.question])
 	}
 	if (own) return own
 	const tier = reboundsFromBox(drill) || assists(drill) ? ('block' as const) : ('caution' as const)
 	for (const gate of rung.gates) {
-		if (gate.kind === 'level' && context.level < rung.level) return { rule: 'S8', tier, words: `opens at level ${rung.level}`, skip: false }
-		if (gate.kind === 'passed' && !(context.standings[gate.ladderId] ?? []).includes(gate.rungId)) return { rule: 'S8', tier, words: `opens after ${inSentence(gate.rungName ?? gate.rungId.replaceAll('-', ' '))}`, skip: false }
+		if (gate.kind === 'level' && context.level < rung.level)
+			return { rule: 'S8', tier, words: `opens at level ${rung.level}`, skip: false }
+		if (gate.kind === 'passed' && !(context.standings[gate.ladderId] ?? []).includes(gate.rungId))
+			return {
+				rule: 'S8',
+				tier,
+				words: `opens after ${inSentence(gate.rungName ?? gate.rungId.replaceAll('-', ' '))}`,
+				skip: false,
+			}
 		if (gate.kind === 'days-below') {
 			const days = daysBelow(state, context.day)
-			if (days === null || days < gate.days) return { rule: 'S8', tier, words: `opens after ${gate.days} days on the rung below${days === null ? '' : `, ${days} so far`}`, skip: false }
+			if (days === null || days < gate.days)
+				return {
+					rule: 'S8',
+					tier,
+					words: `opens after ${gate.days} days on the rung below${days === null ? '' : `, ${days} so far`}`,
+					skip: false,
+				}
 		}
 	}
 	return null
 }
 
-const SCHOOL_GATE_WORDS = { volume: 'hard finishing work is closed in this school', conditioning: 'the school conditions another way', contrast: 'closed until the athlete’s own trial says it helps' } as const
+const SCHOOL_GATE_WORDS = {
+	volume: 'hard finishing work is closed in this school',
+	conditioning: 'the school conditions another way',
+	contrast: 'closed until the athlete’s own trial says it helps',
+} as const
 
-function takesSide(question: 'volume' | 'conditioning' | 'contrast', side: string, { school, contrastHelps }: LockContext): boolean {
+function takesSide(
+	question: 'volume' | 'conditioning' | 'contrast',
+	side: string,
+	{ school, contrastHelps }: LockContext,
+): boolean {
 	return school.choices[question] === side || (question === 'contrast' && contrastHelps)
 }
 
@@ -152,7 +217,12 @@ export function passedRungs(state: LadderState, ladder: Ladder): string[] {
 }
 
 /** The lowest rung not passed that the ladder does not go past, and why it is locked if it is; null at the top. */
-export function nextRung(ladder: Ladder, state: LadderState, drills: Record<string, Drill>, context: LockContext): { rung: Rung; lock: Lock | null } | null {
+export function nextRung(
+	ladder: Ladder,
+	state: LadderState,
+	drills: Record<string, Drill>,
+	context: LockContext,
+): { rung: Rung; lock: Lock | null } | null {
 	const done = new Set([...passedRungs(state, ladder), state.rungId])
 	for (const rung of ladder.rungs) {
 		const drill = drills[rung.drillId]
@@ -163,4 +233,3 @@ export function nextRung(ladder: Ladder, state: LadderState, drills: Record<stri
 	}
 	return null
 }
-

@@ -2,7 +2,10 @@ import type { Method } from '../noise/typical-error'
 import type { MarkEvidence } from './types'
 
 /** Marks of the method most reps were taken with; mixed methods are never averaged. */
-export function majorityMarks(marks: readonly MarkEvidence[], kind: MarkEvidence['kind']): { marks: MarkEvidence[]; method: Method | null; leftOut: number } {
+export function majorityMarks(
+	marks: readonly MarkEvidence[],
+	kind: MarkEvidence['kind'],
+): { marks: MarkEvidence[]; method: Method | null; leftOut: number } {
 	const ofKind = marks.filter((mark) => mark.kind === kind)
 	const counts = new Map<Method, number>()
 	for (const mark of ofKind) counts.set(mark.method, (counts.get(mark.method) ?? 0) + 1)

@@ -1,7 +1,7 @@
 import { daysBetween, hoursBetween } from '../calendar/days'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { pathFor, placeAt } from './safety-rules'
-import { scaleDose } from '../dose/scale-dose'
+import { scaleDose } from '../library/scale-dose'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { Documents, LadderState } from './types'
 import { inSentence } from './write-numbers'
@@ -12,7 +12,9 @@ const STEPS = [60, 75, 90] as const
 
 /** The last day of any work of the ladder's family before a day. */
 function lastWork({ input, documents }: JudgeContext, before: string): string | null {
-	const days = input.work.filter((work) => work.families.includes(documents.ladder.family) && work.day < before).map((work) => work.day)
+	const days = input.work
+		.filter((work) => work.families.includes(documents.ladder.family) && work.day < before)
+		.map((work) => work.day)
 	return days.length === 0 ? null : days.reduce((a, b) => (a > b ? a : b))
 }
 
@@ -32,34 +34,100 @@ export const missedTime: Rule = {
 		const until = trained ? input.day : input.next.day
 		const gap = since === null ? 0 : daysBetween(since, until)
 		const found = since === null ? 'no earlier work known' : `${gap} days to ${until}`
-		const stage = gap <= MISSED_DAYS.none ? null : gap <= MISSED_DAYS.short ? 'short' : gap <= MISSED_DAYS.long ? 'long' : 'path'
+		const stage =
+			gap <= MISSED_DAYS.none ? null : gap <= MISSED_DAYS.short ? 'short' : gap <= MISSED_DAYS.long ? 'long' : 'path'
 		// A lay-off that is already answered is not answered again, unless it has grown.
 		const known = state.back && state.back.since === null ? ['short', 'long', 'path'].indexOf(state.back.stage) : -1
 		if (stage === null || ['short', 'long', 'path'].indexOf(stage) <= known) {
 			if (!state.back) return { fired: false, found, limit }
-			return { fired: true, found: `${found}, still away`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at ${state.back.percent} %, for the first day back.`, next: {} }
+			return {
+				fired: true,
+				found: `${found}, still away`,
+				limit,
+				verdict: 'hold',
+				sentence: `Hold ${inSentence(rung.name)} at ${state.back.percent} %, for the first day back.`,
+				next: {},
+			}
 		}
 		const firstDay = trained ? input.day : null
-		if (stage === 'short') return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at 75 % of its dose: ${gap} days without ${context.documents.ladder.family} work.`, next: { back: { percent: 75, since: firstDay, stage: 'short' }, passed: false } }
+		if (stage === 'short')
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'hold',
+				sentence: `Hold ${inSentence(rung.name)} at 75 % of its dose: ${gap} days without ${context.documents.ladder.family} work.`,
+				next: { back: { percent: 75, since: firstDay, stage: 'short' }, passed: false },
+			}
 		const pathId = stage === 'path' ? pathFor(context.documents.ladder, context.drill) : null
 		const path = pathId ? context.documents.paths[pathId] : undefined
-		if (path) return { fired: true, found, limit, verdict: 're-enter', sentence: `Re-enter by “${inSentence(path.name)}”, from ${inSentence(path.rungs[0]!.name)}: ${gap} days away.`, next: { reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: input.day }, back: { percent: 60, since: null, stage: 'path' }, passed: false } }
+		if (path)
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 're-enter',
+				sentence: `Re-enter by “${inSentence(path.name)}”, from ${inSentence(path.rungs[0]!.name)}: ${gap} days away.`,
+				next: {
+					reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: input.day },
+					back: { percent: 60, since: null, stage: 'path' },
+					passed: false,
+				},
+			}
 		const lower = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 1)] ?? rung
 		const moved = state.back?.stage === 'long' ? {} : placeAt(lower.id, context.documents.ladder, state, input.next.day)
-		return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${inSentence(lower.name)} at 60 %: ${gap} days without ${context.documents.ladder.family} work.`, next: { ...moved, back: { percent: 60, since: firstDay, stage: stage } } }
+		return {
+			fired: true,
+			found,
+			limit,
+			verdict: 'ease',
+			sentence: `Ease to ${inSentence(lower.name)} at 60 %: ${gap} days without ${context.documents.ladder.family} work.`,
+			next: { ...moved, back: { percent: 60, since: firstDay, stage: stage } },
+		}
 	},
 }
 
 /** 60 → 75 → 90 → 100 %, a step a week from the first day back. */
 function comeBack({ input, rung }: JudgeContext, limit: string): Finding {
 	const back = input.state.back!
-	if (back.since === null) return { fired: true, found: 'first day back', limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: the first day back is no evidence either way.`, next: { back: { ...back, since: input.day } } }
+	if (back.since === null)
+		return {
+			fired: true,
+			found: 'first day back',
+			limit,
+			verdict: 'hold',
+			sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: the first day back is no evidence either way.`,
+			next: { back: { ...back, since: input.day } },
+		}
 	const weeks = Math.floor(daysBetween(back.since, input.next.day) / 7)
 	const from = STEPS.indexOf(back.percent)
-	if (weeks < 1) return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: a step a week after time away.`, next: {} }
+	if (weeks < 1)
+		return {
+			fired: true,
+			found: `back since ${back.since}`,
+			limit,
+			verdict: 'hold',
+			sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: a step a week after time away.`,
+			next: {},
+		}
 	const to = STEPS[from + 1]
-	if (to === undefined) return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, the full dose again: the weeks back are done.`, next: { back: null } }
-	return { fired: true, found: `back since ${back.since}`, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, now at ${to} %: a step a week after time away.`, next: { back: { ...back, percent: to, since: input.next.day } } }
+	if (to === undefined)
+		return {
+			fired: true,
+			found: `back since ${back.since}`,
+			limit,
+			verdict: 'hold',
+			sentence: `Hold ${inSentence(rung.name)}, the full dose again: the weeks back are done.`,
+			next: { back: null },
+		}
+	return {
+		fired: true,
+		found: `back since ${back.since}`,
+		limit,
+		verdict: 'hold',
+		sentence: `Hold ${inSentence(rung.name)}, now at ${to} %: a step a week after time away.`,
+		next: { back: { ...back, percent: to, since: input.next.day } },
+	}
 }
 
 /** From this effort up a step of the way back waits 48 hours, met from 44. */
@@ -76,37 +144,89 @@ export const wayBack: Rule = {
 		const limit = 'no discomfort, four in five reps'
 		if (!path || !input.state.reentry) return { fired: false, found: 'not on a way back', limit }
 		const step = inSentence(path.rung.name)
-		const repeat = (found: string, why: string): Finding => ({ fired: true, found, limit, verdict: 're-enter', tier: 'caution', sentence: `Repeat “${step}”: ${why}.`, next: {} })
+		const repeat = (found: string, why: string): Finding => ({
+			fired: true,
+			found,
+			limit,
+			verdict: 're-enter',
+			tier: 'caution',
+			sentence: `Repeat “${step}”: ${why}.`,
+			next: {},
+		})
 		const sore = input.pains.find((report) => report.sessionId === input.sessionId && report.score >= 1)
-		if (sore) return repeat(`discomfort ${sore.score} of 10`, `discomfort of ${sore.score}, 1 or more ends the day and repeats the step`)
+		if (sore)
+			return repeat(
+				`discomfort ${sore.score} of 10`,
+				`discomfort of ${sore.score}, 1 or more ends the day and repeats the step`,
+			)
 		if (!latest || latest.repsDone === 0) return repeat('not done', 'it has not been done yet')
-		if (latest.repsDone < PASS_SHARE * latest.planned.sets * latest.planned.reps) return repeat(`${latest.repsDone} reps done`, `${latest.repsDone} of ${latest.planned.sets * latest.planned.reps} reps were done`)
+		if (latest.repsDone < PASS_SHARE * latest.planned.sets * latest.planned.reps)
+			return repeat(
+				`${latest.repsDone} reps done`,
+				`${latest.repsDone} of ${latest.planned.sets * latest.planned.reps} reps were done`,
+			)
 		const judged = latest.quality.good + latest.quality.notYet + latest.quality.poor
-		if (judged >= MIN_JUDGED_REPS && latest.quality.poor / judged > 1 / 3) return repeat('poor on more than a third', 'poor on more than a third of the reps')
+		if (judged >= MIN_JUDGED_REPS && latest.quality.poor / judged > 1 / 3)
+			return repeat('poor on more than a third', 'poor on more than a third of the reps')
 		const next = path.ladder.rungs[path.index + 1]
 		if (!next) {
 			const target = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 2)] ?? context.rung
 			return {
-				fired: true, found: 'last step done', limit, verdict: 'ease', tier: 'caution',
+				fired: true,
+				found: 'last step done',
+				limit,
+				verdict: 'ease',
+				tier: 'caution',
 				sentence: `The way back is done: on to ${inSentence(target.name)}, two rungs below, at 60 %.`,
-				next: { ...placeAt(target.id, context.documents.ladder, input.state, input.next.day), reentry: null, back: { percent: 60, since: null, stage: 'path' }, dose: target.dose },
+				next: {
+					...placeAt(target.id, context.documents.ladder, input.state, input.next.day),
+					reentry: null,
+					back: { percent: 60, since: null, stage: 'path' },
+					dose: target.dose,
+				},
 			}
 		}
 		const hours = hoursBetween(input, input.next)
-		if ((next.parameters.effortPercent ?? 0) >= SPACED_FROM_PERCENT && hours < SPACED_H) return repeat(`${Math.round(hours)} h to the next session`, `48 hours between steps from ${SPACED_FROM_PERCENT} % up`)
-		return { fired: true, found: `${path.rung.name} done, quiet`, limit, verdict: 're-enter', tier: 'caution', sentence: `Next step back: ${inSentence(next.name)}, after ${step} without discomfort.`, next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } } }
+		if ((next.parameters.effortPercent ?? 0) >= SPACED_FROM_PERCENT && hours < SPACED_H)
+			return repeat(
+				`${Math.round(hours)} h to the next session`,
+				`48 hours between steps from ${SPACED_FROM_PERCENT} % up`,
+			)
+		return {
+			fired: true,
+			found: `${path.rung.name} done, quiet`,
+			limit,
+			verdict: 're-enter',
+			tier: 'caution',
+			sentence: `Next step back: ${inSentence(next.name)}, after ${step} without discomfort.`,
+			next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } },
+		}
 	},
 }
 
 /** After a recorded clearance: the path of the family from its first step; an easy rung opens one lower, at 60 % [our setting]. */
-export function reopenAfterClearance(state: LadderState, documents: Pick<Documents, 'ladder' | 'drills' | 'paths'>, day: string): LadderState {
+export function reopenAfterClearance(
+	state: LadderState,
+	documents: Pick<Documents, 'ladder' | 'drills' | 'paths'>,
+	day: string,
+): LadderState {
 	const { ladder } = documents
-	const index = Math.max(0, ladder.rungs.findIndex((rung) => rung.id === state.rungId))
+	const index = Math.max(
+		0,
+		ladder.rungs.findIndex((rung) => rung.id === state.rungId),
+	)
 	const drill = documents.drills[ladder.rungs[index]?.drillId ?? '']
 	const pathId = drill ? pathFor(ladder, drill) : null
 	const path = pathId ? documents.paths[pathId] : undefined
 	const open = { ...state, closed: null, substitute: null, passed: false, easedBy: null }
-	if (path) return { ...open, reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: day }, back: { percent: 60, since: null, stage: 'path' } }
+	if (path)
+		return {
+			...open,
+			reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: day },
+			back: { percent: 60, since: null, stage: 'path' },
+		}
 	const lower = ladder.rungs[Math.max(0, index - 1)]
-	return lower ? { ...open, ...placeAt(lower.id, ladder, state, day), dose: scaleDose(lower.dose, 0.6), reentry: null } : open
+	return lower
+		? { ...open, ...placeAt(lower.id, ladder, state, day), dose: scaleDose(lower.dose, 0.6), reentry: null }
+		: open
 }

@@ -5,7 +5,12 @@ import type { WorkDay, WorkKind } from './types'
 
 export const OUTSIDE_KINDS = ['match', 'tournament', 'practice', 'gym'] as const
 export type OutsideKind = (typeof OUTSIDE_KINDS)[number]
-export const OUTSIDE_NAMES: Record<OutsideKind, string> = { match: 'Match', tournament: 'Tournament day', practice: 'Team practice', gym: 'Gym' }
+export const OUTSIDE_NAMES: Record<OutsideKind, string> = {
+	match: 'Match',
+	tournament: 'Tournament day',
+	practice: 'Team practice',
+	gym: 'Gym',
+}
 
 /** What loads an athlete outside the sessions of this program. */
 export interface OutsideLoad {
@@ -37,8 +42,14 @@ const PER_90_MIN: Record<RampQuantity, { running: number; cutting: number }> = {
 
 /** For spacing and missed time: hard running is sprinting, hard cutting is turning. */
 export function outsideWork(load: OutsideLoad): WorkDay {
-	const families: Family[] = [...(load.hardCutting ? (['agility'] as const) : []), ...(load.hardRunning ? (['sprint'] as const) : [])]
-	const kinds: WorkKind[] = [...(load.hardCutting ? (['hard-turns'] as const) : []), ...(load.hardRunning ? (['maximal-sprint'] as const) : [])]
+	const families: Family[] = [
+		...(load.hardCutting ? (['agility'] as const) : []),
+		...(load.hardRunning ? (['sprint'] as const) : []),
+	]
+	const kinds: WorkKind[] = [
+		...(load.hardCutting ? (['hard-turns'] as const) : []),
+		...(load.hardRunning ? (['maximal-sprint'] as const) : []),
+	]
 	return { day: load.day, startTime: load.startTime, families, kinds, outside: true }
 }
 
@@ -46,7 +57,8 @@ export function outsideWork(load: OutsideLoad): WorkDay {
 export function outsideRamp(quantity: RampQuantity, loads: readonly OutsideLoad[], upTo: Day): DayDose[] {
 	const { running, cutting } = PER_90_MIN[quantity]
 	return loads.flatMap((load) => {
-		const value = ((load.hardRunning ? running : 0) + (load.hardCutting ? cutting : 0)) * Math.min(load.minutes, 240) / 90
+		const value =
+			(((load.hardRunning ? running : 0) + (load.hardCutting ? cutting : 0)) * Math.min(load.minutes, 240)) / 90
 		return load.day <= upTo && value > 0 ? [{ day: load.day, unloading: false, value }] : []
 	})
 }

@@ -1,4 +1,4 @@
-import { repsOf, scaleDose } from '../dose/scale-dose'
+import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose, Rung, Variation } from '../library/types'
 import { COARSE_ABOVE_PERCENT } from '../noise/drop-off'
 import { typicalErrorOf } from '../noise/typical-error'
@@ -14,15 +14,19 @@ import { inSentence, writeDose, writeMark, writePercent } from './write-numbers'
 const said = (reading: ExposureReading): string => {
 	const parts: string[] = []
 	if (reading.criterion) parts.push(`${reading.criterion.question.toLowerCase()} ${reading.criterion.found}`)
-	if (reading.goodShare !== null) parts.push(`${Math.round(reading.goodShare * reading.judged)} of ${reading.judged} judged reps good`)
+	if (reading.goodShare !== null)
+		parts.push(`${Math.round(reading.goodShare * reading.judged)} of ${reading.judged} judged reps good`)
 	parts.push(`${Math.round(reading.doneShare * 100)} % of the reps`)
 	return parts.join(' · ')
 }
 
 /** The numbers of one exposure in a breath: "mean 3.08 s of 5", "9 of 10 good". */
 const evidence = (reading: ExposureReading): string => {
-	if (reading.criterion?.probability != null) return /\((.*)\)/.exec(reading.criterion.found)?.[1] ?? reading.criterion.found
-	return reading.judged === 0 ? 'passed before' : `${Math.round((reading.goodShare ?? 0) * reading.judged)} of ${reading.judged} judged reps good`
+	if (reading.criterion?.probability != null)
+		return /\((.*)\)/.exec(reading.criterion.found)?.[1] ?? reading.criterion.found
+	return reading.judged === 0
+		? 'passed before'
+		: `${Math.round((reading.goodShare ?? 0) * reading.judged)} of ${reading.judged} judged reps good`
 }
 
 const easier = ({ documents, rungIndex, locks }: JudgeContext): Rung | null => {
@@ -42,15 +46,34 @@ const miss: Rule = {
 		const { latestReading, previousReading, rung, documents, input } = context
 		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
 		if (latestReading.outcome !== 'miss') return { fired: false, found: said(latestReading), limit }
-		const why = latestReading.criterion && (latestReading.criterion.probability ?? 1) <= 0.2 ? latestReading.criterion.question.replace('Chance of', 'the chance of') + ` was ${latestReading.criterion.found}` : `${context.latest?.quality.poor} of ${latestReading.judged} judged reps were poor`
+		const why =
+			latestReading.criterion && (latestReading.criterion.probability ?? 1) <= 0.2
+				? latestReading.criterion.question.replace('Chance of', 'the chance of') +
+					` was ${latestReading.criterion.found}`
+				: `${context.latest?.quality.poor} of ${latestReading.judged} judged reps were poor`
 		if (previousReading?.outcome !== 'miss') {
-			return { fired: true, found: said(latestReading), limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, ${writeDose(input.state.dose)}: ${why}. Twice running would ease it.`, next: { passed: false } }
+			return {
+				fired: true,
+				found: said(latestReading),
+				limit,
+				verdict: 'hold',
+				sentence: `Hold ${inSentence(rung.name)}, ${writeDose(input.state.dose)}: ${why}. Twice running would ease it.`,
+				next: { passed: false },
+			}
 		}
 		const lower = easier(context)
-		const next = lower ? placeAt(lower.id, documents.ladder, input.state, input.next.day) : { dose: scaleDose(input.state.dose, 2 / 3), passed: false }
+		const next = lower
+			? placeAt(lower.id, documents.ladder, input.state, input.next.day)
+			: { dose: scaleDose(input.state.dose, 2 / 3), passed: false }
 		return {
-			fired: true, found: `${said(latestReading)}, and the time before too`, limit, verdict: 'ease',
-			sentence: lower ? `Ease to ${inSentence(lower.name)}: ${why}, two exposures running.` : `Ease to ${writeDose(next.dose ?? input.state.dose)}: ${why}, two exposures running.`, next,
+			fired: true,
+			found: `${said(latestReading)}, and the time before too`,
+			limit,
+			verdict: 'ease',
+			sentence: lower
+				? `Ease to ${inSentence(lower.name)}: ${why}, two exposures running.`
+				: `Ease to ${writeDose(next.dose ?? input.state.dose)}: ${why}, two exposures running.`,
+			next,
 		}
 	},
 }
@@ -68,12 +91,16 @@ const dropOff: Rule = {
 		const reading = dropOffOf(context.latest, context.drill, context.documents.school)
 		if (!reading) return { fired: false, found: 'nothing measured', limit: '—' }
 		const limit = writePercent(reading.limitPercent)
-		if (reading.tooCoarse) return { fired: false, found: `timing too coarse to judge fatigue (noise over ${COARSE_ABOVE_PERCENT} %)`, limit }
+		if (reading.tooCoarse)
+			return { fired: false, found: `timing too coarse to judge fatigue (noise over ${COARSE_ABOVE_PERCENT} %)`, limit }
 		const worst = writePercent(Math.max(...reading.percents))
 		const latest = fallOf(context.latest, context)
 		const previous = fallOf(context.previous, context)
 		if (!latest) return { fired: false, found: `largest ${worst}`, limit }
-		const shown = reading.percents.slice(latest.before, latest.before + 2).map(writePercent).join(' and ')
+		const shown = reading.percents
+			.slice(latest.before, latest.before + 2)
+			.map(writePercent)
+			.join(' and ')
 		// A ball that slows is too heavy today: one lighter, and the reps stay.
 		if (context.drill.family === 'throw') return lighterBall(context, shown, limit)
 		if (!previous) return { fired: false, found: `${shown}, once`, limit: `${limit}, two exposures running` }
@@ -83,7 +110,10 @@ const dropOff: Rule = {
 		if (keep >= planned) return { fired: false, found: `${shown}, already at half the rung's dose`, limit }
 		const dose: Dose = scaleDose(context.input.state.dose, keep / planned)
 		return {
-			fired: true, found: `${shown}, and the time before too`, limit, verdict: 'ease',
+			fired: true,
+			found: `${shown}, and the time before too`,
+			limit,
+			verdict: 'ease',
 			sentence: `Ease from ${planned} to ${repsOf(dose)} reps: reps ${latest.before + 1} and ${latest.before + 2} were ${shown} off the best, two exposures running.`,
 			next: { dose, easedBy: 'drop-off', passed: false },
 		}
@@ -96,7 +126,14 @@ function lighterBall({ rung, input }: JudgeContext, shown: string, limit: string
 	const now = input.state.ballKg ?? rung.parameters.ballKg ?? 0
 	const lighter = BALLS.filter((kg) => kg < now).at(-1)
 	if (lighter === undefined) return { fired: false, found: `${shown}, and no lighter ball`, limit }
-	return { fired: true, found: shown, limit, verdict: 'ease', sentence: `Ease to the ${lighter} kg ball: the throws were ${shown} short of the best.`, next: { ballKg: lighter, passed: false } }
+	return {
+		fired: true,
+		found: shown,
+		limit,
+		verdict: 'ease',
+		sentence: `Ease to the ${lighter} kg ball: the throws were ${shown} short of the best.`,
+		next: { ballKg: lighter, passed: false },
+	}
 }
 
 const assisted: Rule = {
@@ -106,12 +143,28 @@ const assisted: Rule = {
 	evaluate(context): Finding {
 		const limit = `${COMFORT_AT_WORST} of 5, no braking`
 		const comfort = context.latest?.comfort
-		if (context.rung.pass.kind !== 'comfort' || !comfort) return { fired: false, found: context.rung.pass.kind === 'comfort' ? 'no comfort report' : 'no pull', limit }
+		if (context.rung.pass.kind !== 'comfort' || !comfort)
+			return { fired: false, found: context.rung.pass.kind === 'comfort' ? 'no comfort report' : 'no pull', limit }
 		const found = `${comfort.worst} of 5${comfort.braking ? ', braking seen' : ''}`
 		if (comfort.worst <= COMFORT_AT_WORST && !comfort.braking) return { fired: false, found, limit }
 		const lower = context.documents.ladder.rungs[context.rungIndex - 1]
-		if (!lower) return { fired: true, found, limit, verdict: 'ease', sentence: `Ease ${inSentence(context.rung.name)} to one easy try: ${found}. Leave it out if the next is no better.`, next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false } }
-		return { fired: true, found, limit, verdict: 'ease', sentence: `Back to ${inSentence(lower.name)}, and stay there: ${found}.`, next: { ...placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day), stay: true } }
+		if (!lower)
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'ease',
+				sentence: `Ease ${inSentence(context.rung.name)} to one easy try: ${found}. Leave it out if the next is no better.`,
+				next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false },
+			}
+		return {
+			fired: true,
+			found,
+			limit,
+			verdict: 'ease',
+			sentence: `Back to ${inSentence(lower.name)}, and stay there: ${found}.`,
+			next: { ...placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day), stay: true },
+		}
 	},
 }
 
@@ -126,8 +179,23 @@ const carried: Rule = {
 		if (!off) return { fired: false, found: 'stayed on', limit }
 		const found = off === 'speed-loss' ? 'off for speed lost' : 'off for a compromised movement'
 		const lower = easier(context)
-		if (!lower) return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${writeDose(scaleDose(context.input.state.dose, 0.5))}: the load came ${found}, and there is none lighter.`, next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false } }
-		return { fired: true, found, limit, verdict: 'ease', sentence: `Ease to ${inSentence(lower.name)}: the load came ${found}.`, next: placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day) }
+		if (!lower)
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'ease',
+				sentence: `Ease to ${writeDose(scaleDose(context.input.state.dose, 0.5))}: the load came ${found}, and there is none lighter.`,
+				next: { dose: scaleDose(context.input.state.dose, 0.5), passed: false },
+			}
+		return {
+			fired: true,
+			found,
+			limit,
+			verdict: 'ease',
+			sentence: `Ease to ${inSentence(lower.name)}: the load came ${found}.`,
+			next: placeAt(lower.id, context.documents.ladder, context.input.state, context.input.next.day),
+		}
 	},
 }
 
@@ -136,8 +204,16 @@ const PLATEAU_EXPOSURES = 4
 const VARIED_EXPOSURES = 3
 
 /** The variation offered: pulls by the school's resistance question, heavy towards light with the phase. */
-export function variationFor(rung: Rung, { documents, input }: Pick<JudgeContext, 'documents' | 'input'>): Variation | null {
-	const wanted = documents.school.choices.resistance === 'light-only' ? 'light' : ({ accumulate: 'heavy', intensify: 'moderate', peaking: 'light', unloading: 'light' } as const)[input.next.phase]
+export function variationFor(
+	rung: Rung,
+	{ documents, input }: Pick<JudgeContext, 'documents' | 'input'>,
+): Variation | null {
+	const wanted =
+		documents.school.choices.resistance === 'light-only'
+			? 'light'
+			: ({ accumulate: 'heavy', intensify: 'moderate', peaking: 'light', unloading: 'light' } as const)[
+					input.next.phase
+				]
 	const open = rung.variations ?? []
 	return open.find((one) => one.resistance === wanted) ?? open.find((one) => one.resistance === undefined) ?? null
 }
@@ -148,7 +224,10 @@ const meanOf = (exposure: Exposure): { mean: number; error: number } | null => {
 	const { marks, method } = majorityMarks(exposure.marks, kind)
 	const typical = method === null ? null : typicalErrorOf(kind, method)
 	if (typical === null || marks.length === 0) return null
-	return { mean: marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length, error: typical / Math.sqrt(marks.length) }
+	return {
+		mean: marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length,
+		error: typical / Math.sqrt(marks.length),
+	}
 }
 
 const plateau: Rule = {
@@ -160,34 +239,79 @@ const plateau: Rule = {
 		const limit = `${PLATEAU_EXPOSURES} exposures of a priority ladder`
 		const { substitute } = input.state
 		if (substitute?.cause === 'plateau') {
-			const varied = input.exposures.filter((one) => !one.onRung && one.day >= substitute.since && one.repsDone > 0).length
-			if (varied < VARIED_EXPOSURES) return { fired: true, found: `${varied} of ${VARIED_EXPOSURES} exposures of the variation`, limit, verdict: 'swap', sentence: `The variation stays: ${varied} of ${VARIED_EXPOSURES} exposures done.`, next: {} }
-			return { fired: true, found: 'variation done', limit, verdict: 'hold', sentence: `Back to ${inSentence(rung.name)}, to see what the variation brought.`, next: { substitute: null } }
+			const varied = input.exposures.filter(
+				(one) => !one.onRung && one.day >= substitute.since && one.repsDone > 0,
+			).length
+			if (varied < VARIED_EXPOSURES)
+				return {
+					fired: true,
+					found: `${varied} of ${VARIED_EXPOSURES} exposures of the variation`,
+					limit,
+					verdict: 'swap',
+					sentence: `The variation stays: ${varied} of ${VARIED_EXPOSURES} exposures done.`,
+					next: {},
+				}
+			return {
+				fired: true,
+				found: 'variation done',
+				limit,
+				verdict: 'hold',
+				sentence: `Back to ${inSentence(rung.name)}, to see what the variation brought.`,
+				next: { substitute: null },
+			}
 		}
 		if (input.focus !== 'priority') return { fired: false, found: 'not a priority ladder', limit }
-		const own = input.exposures.filter((one) => one.onRung && one.rungId === rung.id && one.repsDone > 0 && one.phase !== 'unloading').slice(-PLATEAU_EXPOSURES)
+		const own = input.exposures
+			.filter((one) => one.onRung && one.rungId === rung.id && one.repsDone > 0 && one.phase !== 'unloading')
+			.slice(-PLATEAU_EXPOSURES)
 		const means = own.map(meanOf)
-		if (own.length < PLATEAU_EXPOSURES || means.some((one) => one === null)) return { fired: false, found: `${own.length} measured exposures of this rung`, limit }
+		if (own.length < PLATEAU_EXPOSURES || means.some((one) => one === null))
+			return { fired: false, found: `${own.length} measured exposures of this rung`, limit }
 		if (latestReading?.outcome === 'pass') return { fired: false, found: 'passing', limit }
 		const values = means as { mean: number; error: number }[]
 		const change = (values[2]!.mean + values[3]!.mean - values[0]!.mean - values[1]!.mean) / 2
-		const noise = 2 * Math.hypot(...values.map((one) => one.error)) / 2
+		const noise = (2 * Math.hypot(...values.map((one) => one.error))) / 2
 		const kind = own[0]!.marks[0]!.kind
 		const found = `${change < 0 ? '−' : '+'}${writeMark({ kind, value: Math.abs(change) })} over four exposures, noise ${writeMark({ kind, value: noise })}`
 		if (Math.abs(change) > noise) return { fired: false, found, limit }
 		const variation = variationFor(rung, context)
 		if (!variation) return { fired: false, found: `${found}; no variation of this rung`, limit }
-		if (documents.school.choices.variety === 'same') return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}: no change beyond noise over four exposures. Proposed, not written: ${inSentence(variation.name)}.`, next: {} }
-		return { fired: true, found, limit, verdict: 'swap', sentence: `Swap for ${inSentence(variation.name)} at the same rung: no change beyond noise over four exposures.`, next: { substitute: { drillId: variation.drillId, region: 'back', since: input.next.day, cause: 'plateau' } } }
+		if (documents.school.choices.variety === 'same')
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'hold',
+				sentence: `Hold ${inSentence(rung.name)}: no change beyond noise over four exposures. Proposed, not written: ${inSentence(variation.name)}.`,
+				next: {},
+			}
+		return {
+			fired: true,
+			found,
+			limit,
+			verdict: 'swap',
+			sentence: `Swap for ${inSentence(variation.name)} at the same rung: no change beyond noise over four exposures.`,
+			next: { substitute: { drillId: variation.drillId, region: 'back', since: input.next.day, cause: 'plateau' } },
+		}
 	},
 }
 
 const waiting = (context: JudgeContext, name: string, lock: Lock, found: string, limit: string): Finding => ({
-	fired: true, found, limit, verdict: 'hold', decidedBy: lock.rule, sentence: `Passed, waiting: ${name}${lock.words.startsWith('opens') ? ' ' : ': '}${lock.words}. It need not be earned again.`, next: passedState(context),
+	fired: true,
+	found,
+	limit,
+	verdict: 'hold',
+	decidedBy: lock.rule,
+	sentence: `Passed, waiting: ${name}${lock.words.startsWith('opens') ? ' ' : ': '}${lock.words}. It need not be earned again.`,
+	next: passedState(context),
 })
 function passedState({ input, documents }: JudgeContext): Partial<LadderState> {
 	const { state } = input
-	return { passed: true, passedSince: state.passedSince ?? input.day, done: [...new Set([...passedRungs(state, documents.ladder), state.rungId])] }
+	return {
+		passed: true,
+		passedSince: state.passedSince ?? input.day,
+		done: [...new Set([...passedRungs(state, documents.ladder), state.rungId])],
+	}
 }
 
 const pass: Rule = {
@@ -201,26 +325,82 @@ const pass: Rule = {
 		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
 		const both = latestReading.outcome === 'pass' && previousReading?.outcome === 'pass'
 		const waited = state.passed && latestReading.outcome !== 'miss'
-		if (!both && !waited) return { fired: false, found: latestReading.outcome === 'pass' ? `once: ${said(latestReading)}` : said(latestReading), limit }
+		if (!both && !waited)
+			return {
+				fired: false,
+				found: latestReading.outcome === 'pass' ? `once: ${said(latestReading)}` : said(latestReading),
+				limit,
+			}
 		const found = waited && !both ? 'passed before' : `twice: ${said(latestReading)}`
 		if (repsOf(state.dose) < repsOf(rung.dose)) {
-			return { fired: true, found, limit, verdict: 'advance', sentence: `Back to the full ${writeDose(rung.dose)} of ${inSentence(rung.name)}: ${evidence(latestReading)}, twice running.`, next: { dose: rung.dose, easedBy: null } }
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'advance',
+				sentence: `Back to the full ${writeDose(rung.dose)} of ${inSentence(rung.name)}: ${evidence(latestReading)}, twice running.`,
+				next: { dose: rung.dose, easedBy: null },
+			}
 		}
-		const stays = context.input.focus === 'kept' ? 'kept, not driven on, in this block' : state.stay ? 'stays at the last comfortable pull' : null
-		if (stays) return { fired: true, found, limit, verdict: 'hold', ...(input.focus === 'kept' ? { decidedBy: 'P8' as const } : {}), sentence: `Hold ${inSentence(rung.name)}: passed, and ${stays}.`, next: passedState(context) }
+		const stays =
+			context.input.focus === 'kept'
+				? 'kept, not driven on, in this block'
+				: state.stay
+					? 'stays at the last comfortable pull'
+					: null
+		if (stays)
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'hold',
+				...(input.focus === 'kept' ? { decidedBy: 'P8' as const } : {}),
+				sentence: `Hold ${inSentence(rung.name)}: passed, and ${stays}.`,
+				next: passedState(context),
+			}
 		const done = passedState(context)
-		const above = nextRung(documents.ladder, { ...state, ...done }, documents.drills, { ...context.locks, standings: { ...context.locks.standings, [documents.ladder.id]: done.done ?? [] } })
+		const above = nextRung(documents.ladder, { ...state, ...done }, documents.drills, {
+			...context.locks,
+			standings: { ...context.locks.standings, [documents.ladder.id]: done.done ?? [] },
+		})
 		if (!above) {
 			const top = rung.id === documents.ladder.rungs.at(-1)?.id
-			return { fired: true, found, limit, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}, the top ${top ? 'of the ladder' : 'that is open now'}: ${evidence(latestReading)}.`, next: done }
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'hold',
+				sentence: `Hold ${inSentence(rung.name)}, the top ${top ? 'of the ladder' : 'that is open now'}: ${evidence(latestReading)}.`,
+				next: done,
+			}
 		}
 		if (above.lock) return waiting(context, above.rung.name, above.lock, found, limit)
 		const low = stayLow(context, above.rung)
-		if (low) return { fired: true, found: `${found}; ${low}`, limit: `${documents.school.numbers.sprintGoalMs} ms to go up a box`, verdict: 'hold', sentence: `Hold ${inSentence(rung.name)}: passed, but ${low}. This box already asks enough.`, next: {} }
+		if (low)
+			return {
+				fired: true,
+				found: `${found}; ${low}`,
+				limit: `${documents.school.numbers.sprintGoalMs} ms to go up a box`,
+				verdict: 'hold',
+				sentence: `Hold ${inSentence(rung.name)}: passed, but ${low}. This box already asks enough.`,
+				next: {},
+			}
 		return {
-			fired: true, found, limit, verdict: 'advance',
+			fired: true,
+			found,
+			limit,
+			verdict: 'advance',
 			sentence: `Advance to ${inSentence(above.rung.name)}, ${writeDose(above.rung.dose)}: ${evidence(latestReading)}, ${waited && !both ? 'and the gate is open now' : 'twice running'}.`,
-			next: { rungId: above.rung.id, dose: above.rung.dose, passed: false, passedSince: null, easedBy: null, rungSince: input.next.day, done: done.done ?? [], ballKg: null },
+			next: {
+				rungId: above.rung.id,
+				dose: above.rung.dose,
+				passed: false,
+				passedSince: null,
+				easedBy: null,
+				rungSince: input.next.day,
+				done: done.done ?? [],
+				ballKg: null,
+			},
 		}
 	},
 }
@@ -228,11 +408,19 @@ const pass: Rule = {
 /** By the low-box view a depth jump goes up only when its contact meets the sprint goal. */
 function stayLow({ latest, rung, documents }: JudgeContext, above: Rung): string | null {
 	const { choices, numbers } = documents.school
-	if (choices.boxHeight !== 'low' || rung.pass.kind !== 'contact-ceiling' || above.drillId !== rung.drillId || (above.parameters.heightCm ?? 0) <= (rung.parameters.heightCm ?? 0)) return null
+	if (
+		choices.boxHeight !== 'low' ||
+		rung.pass.kind !== 'contact-ceiling' ||
+		above.drillId !== rung.drillId ||
+		(above.parameters.heightCm ?? 0) <= (rung.parameters.heightCm ?? 0)
+	)
+		return null
 	const { marks } = majorityMarks(latest?.marks ?? [], 'contact')
 	if (marks.length === 0) return null
 	const mean = marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length
-	return mean * 1000 <= numbers.sprintGoalMs ? null : `its contact of ${Math.round(mean * 1000)} ms is over the sprint goal of ${numbers.sprintGoalMs} ms`
+	return mean * 1000 <= numbers.sprintGoalMs
+		? null
+		: `its contact of ${Math.round(mean * 1000)} ms is over the sprint goal of ${numbers.sprintGoalMs} ms`
 }
 
 const unclear: Rule = {
@@ -243,13 +431,47 @@ const unclear: Rule = {
 		const { latest, latestReading, input, rung } = context
 		const limit = 'two clear passes'
 		const hold = `Hold ${inSentence(rung.name)}, ${writeDose(input.state.dose)}`
-		if (!latest || latest.repsDone === 0) return { fired: true, found: 'nothing logged', limit, verdict: 'hold', sentence: `${hold}. Not enough to say: nothing was logged.` }
+		if (!latest || latest.repsDone === 0)
+			return {
+				fired: true,
+				found: 'nothing logged',
+				limit,
+				verdict: 'hold',
+				sentence: `${hold}. Not enough to say: nothing was logged.`,
+			}
 		if (!latestReading) {
-			const why = latest.firstDayBack ? 'the first day back is no evidence either way' : latest.phase === 'unloading' ? 'an unloading week is no evidence' : latest.rungId !== rung.id ? 'a lower rung stood in while this one is closed' : !latest.onRung ? 'another drill stood in' : 'the session asked for less than this dose, so it is no evidence for it'
-			return { fired: true, found: `planned ${writeDose(latest.planned)}`, limit, verdict: 'hold', sentence: `${hold}: ${why}.` }
+			const why = latest.firstDayBack
+				? 'the first day back is no evidence either way'
+				: latest.phase === 'unloading'
+					? 'an unloading week is no evidence'
+					: latest.rungId !== rung.id
+						? 'a lower rung stood in while this one is closed'
+						: !latest.onRung
+							? 'another drill stood in'
+							: 'the session asked for less than this dose, so it is no evidence for it'
+			return {
+				fired: true,
+				found: `planned ${writeDose(latest.planned)}`,
+				limit,
+				verdict: 'hold',
+				sentence: `${hold}: ${why}.`,
+			}
 		}
-		if (latestReading.outcome === 'pass') return { fired: true, found: 'one clear pass', limit, verdict: 'hold', sentence: `${hold}: ${evidence(latestReading)}. One more like it.` }
-		return { fired: true, found: latestReading.missing ?? 'between pass and miss', limit, verdict: 'hold', sentence: `${hold}. Not enough to say: ${latestReading.missing ?? 'between pass and miss'}.` }
+		if (latestReading.outcome === 'pass')
+			return {
+				fired: true,
+				found: 'one clear pass',
+				limit,
+				verdict: 'hold',
+				sentence: `${hold}: ${evidence(latestReading)}. One more like it.`,
+			}
+		return {
+			fired: true,
+			found: latestReading.missing ?? 'between pass and miss',
+			limit,
+			verdict: 'hold',
+			sentence: `${hold}. Not enough to say: ${latestReading.missing ?? 'between pass and miss'}.`,
+		}
 	},
 }
 

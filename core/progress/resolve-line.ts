@@ -1,9 +1,10 @@
-import { repsOf, scaleDose } from '../dose/scale-dose'
+import { repsOf, scaleDose } from '../library/scale-dose'
 import { rungOf } from '../library/starter-library'
 import { PARAMETERS, type Dose, type Drill, type Library, type Parameters } from '../library/types'
 import { effectiveDose } from './effective-dose'
 import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare, restricts } from './locks'
-import type { LadderState, PlannedLine } from './types'
+import type { LadderState } from './types'
+import type { PlannedLine } from '../library/types'
 import { inSentence } from './write-numbers'
 
 /** What the sheet says for everybody: a drill with its dose, or a ladder that gives each athlete their own rung. */
@@ -18,13 +19,24 @@ export interface EntryPlan {
 }
 
 /** A line, or why there is none. `note` says what about the day made it other than the rung. */
-export type ResolvedLine = ({ blocked: null; note: string | null } & PlannedLine) | { blocked: string; ladderId: string | null }
+export type ResolvedLine =
+	| ({ blocked: null; note: string | null } & PlannedLine)
+	| { blocked: string; ladderId: string | null }
 
 /** Where somebody starts who has never met a ladder: its first rung, full dose. Throws RangeError for an unknown ladder. */
 export function entryState(library: Pick<Library, 'ladders'>, ladderId: string): LadderState {
 	const first = library.ladders[ladderId]?.rungs[0]
 	if (!first) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
-	return { ladderId, rungId: first.id, dose: first.dose, closed: null, substitute: null, passed: false, easedBy: null, done: [] }
+	return {
+		ladderId,
+		rungId: first.id,
+		dose: first.dose,
+		closed: null,
+		substitute: null,
+		passed: false,
+		easedBy: null,
+		done: [],
+	}
 }
 
 /** Somebody who comes with a history: on a rung at its dose, what lies below taken as passed. Throws RangeError for an unknown ladder or rung. */
@@ -32,7 +44,12 @@ export function startingAt(library: Pick<Library, 'ladders'>, ladderId: string, 
 	const ladder = library.ladders[ladderId]
 	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
 	const { rung, index } = rungOf(ladder, rungId)
-	return { ...entryState(library, ladderId), rungId, dose: rung.dose, done: ladder.rungs.slice(0, index).map((one) => one.id) }
+	return {
+		...entryState(library, ladderId),
+		rungId,
+		dose: rung.dose,
+		done: ladder.rungs.slice(0, index).map((one) => one.id),
+	}
 }
 
 /**
@@ -44,7 +61,14 @@ export function startingAt(library: Pick<Library, 'ladders'>, ladderId: string, 
  * @param strict a rung whose gate is shut gives way too, even the one the athlete was put on
  * @throws RangeError when the entry cites a drill or ladder the library does not hold
  */
-export function resolveLine(entry: EntryPlan, state: LadderState | null, library: Library, locks: LockContext, kept = false, strict = false): ResolvedLine {
+export function resolveLine(
+	entry: EntryPlan,
+	state: LadderState | null,
+	library: Library,
+	locks: LockContext,
+	kept = false,
+	strict = false,
+): ResolvedLine {
 	if (entry.ladderId === null) return fixedLine(entry, library, locks)
 	const ladder = library.ladders[entry.ladderId]
 	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(entry.ladderId)} is not in the library`)
@@ -62,11 +86,31 @@ export function resolveLine(entry: EntryPlan, state: LadderState | null, library
 		const drill = drillOf(library, rung.drillId)
 		const lock = lockOfDrill(drill, rung.parameters, locks)
 		if (lock) return { blocked: lock.words, ladderId: ladder.id }
-		return { blocked: null, note: `on the way back, ${inSentence(rung.name)}`, drillId: drill.id, drillVersion: drill.version, ladderId: ladder.id, rungId: own.id, dose: rung.dose, parameters: rung.parameters, restS: rung.restS }
+		return {
+			blocked: null,
+			note: `on the way back, ${inSentence(rung.name)}`,
+			drillId: drill.id,
+			drillVersion: drill.version,
+			ladderId: ladder.id,
+			rungId: own.id,
+			dose: rung.dose,
+			parameters: rung.parameters,
+			restS: rung.restS,
+		}
 	}
 	if (at.substitute) {
-		const variation = own.variations?.find((one) => at.substitute?.cause === 'plateau' && one.drillId === at.substitute.drillId)
-		return alternative(library, at.substitute.drillId, ladder.id, own.id, locks, entry.doseFactor, variation?.parameters)
+		const variation = own.variations?.find(
+			(one) => at.substitute?.cause === 'plateau' && one.drillId === at.substitute.drillId,
+		)
+		return alternative(
+			library,
+			at.substitute.drillId,
+			ladder.id,
+			own.id,
+			locks,
+			entry.doseFactor,
+			variation?.parameters,
+		)
 	}
 	let first: Lock | null = null
 	for (let i = index; i >= 0; i--) {
@@ -80,7 +124,17 @@ export function resolveLine(entry: EntryPlan, state: LadderState | null, library
 		}
 		const dose = effectiveDose(at, rung, drill, locks.school, shares)
 		const parameters = i === index && at.ballKg ? { ...rung.parameters, ballKg: at.ballKg } : rung.parameters
-		return { blocked: null, note: first?.words ?? null, drillId: drill.id, drillVersion: drill.version, ladderId: ladder.id, rungId: rung.id, dose, parameters, restS: rung.restS }
+		return {
+			blocked: null,
+			note: first?.words ?? null,
+			drillId: drill.id,
+			drillVersion: drill.version,
+			ladderId: ladder.id,
+			rungId: rung.id,
+			dose,
+			parameters,
+			restS: rung.restS,
+		}
 	}
 	return { blocked: first?.words ?? 'no rung of this ladder is open', ladderId: ladder.id }
 }
@@ -91,24 +145,66 @@ function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): Reso
 	const lock = lockOfDrill(drill, entry.parameters, locks)
 	if (lock?.rule === 'S2') return spared(library, drill, null, null, locks, entry.doseFactor)
 	if (lock?.tier === 'block') return { blocked: lock.words, ladderId: null }
-	const share = Math.min(entry.doseFactor, drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(locks.phase, drill, locks.school))
-	return { blocked: null, note: null, drillId: drill.id, drillVersion: drill.version, ladderId: null, rungId: null, dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose, parameters: entry.parameters, restS: entry.restS }
+	const share = Math.min(
+		entry.doseFactor,
+		drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(locks.phase, drill, locks.school),
+	)
+	return {
+		blocked: null,
+		note: null,
+		drillId: drill.id,
+		drillVersion: drill.version,
+		ladderId: null,
+		rungId: null,
+		dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose,
+		parameters: entry.parameters,
+		restS: entry.restS,
+	}
 }
 
 /** What a restriction leaves: the drill's own alternative for the region, unless that is closed too. */
-function spared(library: Library, drill: Drill, ladderId: string | null, rungId: string | null, locks: LockContext, factor: number): ResolvedLine {
+function spared(
+	library: Library,
+	drill: Drill,
+	ladderId: string | null,
+	rungId: string | null,
+	locks: LockContext,
+	factor: number,
+): ResolvedLine {
 	const region = locks.restrictions.find((one) => one.region !== null && restricts(one, drill))?.region
 	const id = region ? drill.alternatives[region] : undefined
 	return id ? alternative(library, id, ladderId, rungId, locks, factor) : { blocked: 'closed until cleared', ladderId }
 }
 
-function alternative(library: Library, drillId: string, ladderId: string | null, rungId: string | null, locks: LockContext, factor: number, parameters?: Parameters): ResolvedLine {
+function alternative(
+	library: Library,
+	drillId: string,
+	ladderId: string | null,
+	rungId: string | null,
+	locks: LockContext,
+	factor: number,
+	parameters?: Parameters,
+): ResolvedLine {
 	const drill = drillOf(library, drillId)
-	const own = parameters ?? Object.fromEntries(PARAMETERS.filter((name) => drill.defaults[name] !== undefined).map((name) => [name, drill.defaults[name]]))
+	const own =
+		parameters ??
+		Object.fromEntries(
+			PARAMETERS.filter((name) => drill.defaults[name] !== undefined).map((name) => [name, drill.defaults[name]]),
+		)
 	const lock = lockOfDrill(drill, own, locks)
 	if (lock?.tier === 'block') return { blocked: lock.words, ladderId }
 	const dose = { sets: drill.defaults.sets, reps: drill.defaults.reps }
-	return { blocked: null, note: null, drillId: drill.id, drillVersion: drill.version, ladderId, rungId, dose: factor < 1 ? scaleDose(dose, factor) : dose, parameters: own, restS: drill.defaults.restS }
+	return {
+		blocked: null,
+		note: null,
+		drillId: drill.id,
+		drillVersion: drill.version,
+		ladderId,
+		rungId,
+		dose: factor < 1 ? scaleDose(dose, factor) : dose,
+		parameters: own,
+		restS: drill.defaults.restS,
+	}
 }
 
 function drillOf(library: Library, drillId: string): Drill {
@@ -119,4 +215,8 @@ function drillOf(library: Library, drillId: string): Drill {
 
 /** Whether two lines ask for the same thing. */
 export const sameLine = (a: PlannedLine, b: PlannedLine): boolean =>
-	a.drillId === b.drillId && a.rungId === b.rungId && repsOf(a.dose) === repsOf(b.dose) && a.dose.sets === b.dose.sets && PARAMETERS.every((key) => a.parameters[key] === b.parameters[key])
+	a.drillId === b.drillId &&
+	a.rungId === b.rungId &&
+	repsOf(a.dose) === repsOf(b.dose) &&
+	a.dose.sets === b.dose.sets &&
+	PARAMETERS.every((key) => a.parameters[key] === b.parameters[key])

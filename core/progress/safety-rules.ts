@@ -1,5 +1,5 @@
 import { addDays } from '../calendar/days'
-import { scaleDose } from '../dose/scale-dose'
+import { scaleDose } from '../library/scale-dose'
 import { RETURN_PATHS } from '../library/ladders'
 import { REGIONS, REGION_NAMES, type Drill, type Ladder, type Region } from '../library/types'
 import type { Finding, JudgeContext, Rule } from './judge-context'
@@ -19,16 +19,22 @@ export const CLOSE_FROM = 5
 function weigh(report: PainReport, context: JudgeContext): number {
 	if (report.score < 1 || report.score > 2) return report.score
 	const sessions = context.input.lastSessions
-	const everyTime = sessions.length >= 3 && sessions.every((id) => context.input.pains.some((pain) => pain.sessionId === id && pain.region === report.region && pain.score >= 1))
+	const everyTime =
+		sessions.length >= 3 &&
+		sessions.every((id) =>
+			context.input.pains.some((pain) => pain.sessionId === id && pain.region === report.region && pain.score >= 1),
+		)
 	return everyTime ? SWAP_FROM : report.score
 }
 
-const loads = (context: JudgeContext, region: Region) => (context.drill.regions[region] ?? 0) > 0 || ((context.path?.drill.regions[region] ?? 0) > 0)
+const loads = (context: JudgeContext, region: Region) =>
+	(context.drill.regions[region] ?? 0) > 0 || (context.path?.drill.regions[region] ?? 0) > 0
 
 /** A drill that spares every one of the regions and that no restriction closes: the first region's own alternative where it does, else another of the drill's. */
 function alternativeFor([first, ...others]: readonly Region[], context: JudgeContext): Drill | null {
 	const { alternatives } = context.drill
-	const spares = (id: string, region: Region) => alternatives[region] === id || !context.documents.drills[id]?.regions[region]
+	const spares = (id: string, region: Region) =>
+		alternatives[region] === id || !context.documents.drills[id]?.regions[region]
 	const ids = [alternatives[first!], ...Object.values(alternatives)].filter((id) => id !== undefined)
 	for (const id of ids) {
 		const drill = context.documents.drills[id]
@@ -47,17 +53,39 @@ const pain: Rule = {
 		const { input } = context
 		const limit = `${SWAP_FROM} of 10 swaps, ${CLOSE_FROM} closes`
 		const today = input.pains.filter((report) => report.sessionId === input.sessionId)
-		const everywhere = today.find((report) => report.region === 'neck-head' && (report.redFlag || report.score >= CLOSE_FROM))
-		const relevant = everywhere ? [everywhere] : today.filter((report) => loads(context, report.region) || input.state.substitute?.region === report.region)
+		const everywhere = today.find(
+			(report) => report.region === 'neck-head' && (report.redFlag || report.score >= CLOSE_FROM),
+		)
+		const relevant = everywhere
+			? [everywhere]
+			: today.filter((report) => loads(context, report.region) || input.state.substitute?.region === report.region)
 		const since = addDays(input.day, -14)
-		const twice = (report: PainReport) => input.pains.some((earlier) => earlier.sessionId !== input.sessionId && earlier.region === report.region && earlier.score >= SWAP_FROM && earlier.day > since && earlier.day <= input.day)
+		const twice = (report: PainReport) =>
+			input.pains.some(
+				(earlier) =>
+					earlier.sessionId !== input.sessionId &&
+					earlier.region === report.region &&
+					earlier.score >= SWAP_FROM &&
+					earlier.day > since &&
+					earlier.day <= input.day,
+			)
 		// Every report is looked at, not the worst alone: a second sore region can be the one that nothing spares.
 		const weighed = relevant
 			.map((report) => {
 				const weight = weigh(report, context)
-				return { report, weight, closes: report.redFlag || weight >= CLOSE_FROM || (weight >= SWAP_FROM && twice(report)) }
+				return {
+					report,
+					weight,
+					closes: report.redFlag || weight >= CLOSE_FROM || (weight >= SWAP_FROM && twice(report)),
+				}
 			})
-			.sort((a, b) => Number(b.closes) - Number(a.closes) || Number(b.report.redFlag) - Number(a.report.redFlag) || b.weight - a.weight || REGIONS.indexOf(a.report.region) - REGIONS.indexOf(b.report.region))
+			.sort(
+				(a, b) =>
+					Number(b.closes) - Number(a.closes) ||
+					Number(b.report.redFlag) - Number(a.report.redFlag) ||
+					b.weight - a.weight ||
+					REGIONS.indexOf(a.report.region) - REGIONS.indexOf(b.report.region),
+			)
 		const [worst] = weighed
 		if (!worst) return { fired: false, found: 'none reported', limit }
 		const { report, weight } = worst
@@ -65,9 +93,17 @@ const pain: Rule = {
 		if (worst.closes) {
 			const why = everywhere
 				? `a reported blow or strong pain at the head or neck. Get professional help now`
-				: report.redFlag ? `${named(report)}: sharp pain, giving way, locking or numbness` : weight >= CLOSE_FROM ? `${named(report)} pain ${report.score} of 10` : `${named(report)} pain of 3 or more twice in 14 days`
+				: report.redFlag
+					? `${named(report)}: sharp pain, giving way, locking or numbness`
+					: weight >= CLOSE_FROM
+						? `${named(report)} pain ${report.score} of 10`
+						: `${named(report)} pain of 3 or more twice in 14 days`
 			return {
-				fired: true, found, limit, verdict: 'stop', tier: 'block',
+				fired: true,
+				found,
+				limit,
+				verdict: 'stop',
+				tier: 'block',
 				sentence: `Stop, closed until cleared: ${why}.`,
 				next: { closed: { region: report.region, since: input.day }, substitute: null, reentry: null },
 			}
@@ -75,9 +111,29 @@ const pain: Rule = {
 		if (weight >= SWAP_FROM) {
 			const sore = [...new Set(weighed.filter((one) => one.weight >= SWAP_FROM).map((one) => one.report.region))]
 			const spares = alternativeFor(sore, context)
-			if (!spares) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Stop on this ladder: ${found}${sore.length > 1 ? ` and ${sore.slice(1).map((region) => REGION_NAMES[region]).join(', ')} sore too` : ''}, and no drill here spares ${sore.length > 1 ? 'them all' : 'it'}.`, next: { closed: { region: report.region, since: input.day }, substitute: null } }
+			if (!spares)
+				return {
+					fired: true,
+					found,
+					limit,
+					verdict: 'stop',
+					tier: 'block',
+					sentence: `Stop on this ladder: ${found}${
+						sore.length > 1
+							? ` and ${sore
+									.slice(1)
+									.map((region) => REGION_NAMES[region])
+									.join(', ')} sore too`
+							: ''
+					}, and no drill here spares ${sore.length > 1 ? 'them all' : 'it'}.`,
+					next: { closed: { region: report.region, since: input.day }, substitute: null },
+				}
 			return {
-				fired: true, found, limit, verdict: 'swap', tier: 'caution',
+				fired: true,
+				found,
+				limit,
+				verdict: 'swap',
+				tier: 'caution',
 				sentence: `Swap for ${inSentence(spares.name)}: ${found}. It reopens one rung lower when the easy form reads 0 or 1.`,
 				next: { substitute: { drillId: spares.id, region: report.region, since: input.day, cause: 'pain' } },
 			}
@@ -105,28 +161,88 @@ const restriction: Rule = {
 		const limit = 'cleared by a named person'
 		if (state.closed) {
 			const region = REGION_NAMES[state.closed.region]
-			return { fired: true, found: `closed since ${state.closed.since} for the ${region}`, limit, verdict: 'stop', tier: 'block', sentence: `Closed until cleared: ${region}, since ${state.closed.since}.`, next: {} }
+			return {
+				fired: true,
+				found: `closed since ${state.closed.since} for the ${region}`,
+				limit,
+				verdict: 'stop',
+				tier: 'block',
+				sentence: `Closed until cleared: ${region}, since ${state.closed.since}.`,
+				next: {},
+			}
 		}
 		const held = context.input.restrictions.find((candidate) => restricts(candidate, context.drill))
 		if (held) {
 			const what = held.region ? REGION_NAMES[held.region] : `${held.pattern} work`
 			const found = `${what} restricted since ${held.since} by ${held.setBy}`
 			const spares = held.region ? alternativeFor([held.region], context) : null
-			if (!spares || !held.region) return { fired: true, found, limit, verdict: 'stop', tier: 'block', sentence: `Closed until cleared: ${found}, and no drill here spares it.`, next: {} }
-			return { fired: true, found, limit, verdict: 'swap', tier: 'block', sentence: `${spares.name} stands in: ${found}.`, next: { substitute: { drillId: spares.id, region: held.region, since: state.substitute?.since ?? context.input.day, cause: 'restriction' } } }
+			if (!spares || !held.region)
+				return {
+					fired: true,
+					found,
+					limit,
+					verdict: 'stop',
+					tier: 'block',
+					sentence: `Closed until cleared: ${found}, and no drill here spares it.`,
+					next: {},
+				}
+			return {
+				fired: true,
+				found,
+				limit,
+				verdict: 'swap',
+				tier: 'block',
+				sentence: `${spares.name} stands in: ${found}.`,
+				next: {
+					substitute: {
+						drillId: spares.id,
+						region: held.region,
+						since: state.substitute?.since ?? context.input.day,
+						cause: 'restriction',
+					},
+				},
+			}
 		}
-		if (!state.substitute || state.substitute.cause === 'worry' || state.substitute.cause === 'plateau') return { fired: false, found: 'open', limit }
+		if (!state.substitute || state.substitute.cause === 'worry' || state.substitute.cause === 'plateau')
+			return { fired: false, found: 'open', limit }
 		const { region } = state.substitute
 		if (!context.latest || context.latest.repsDone === 0) {
-			return { fired: true, found: `alternative for the ${REGION_NAMES[region]} not done yet`, limit: 'easy form done, pain 0 or 1', verdict: 'swap', tier: 'caution', sentence: `The alternative stays: it has not been done yet, so nothing says the ${REGION_NAMES[region]} is quiet.`, next: {} }
+			return {
+				fired: true,
+				found: `alternative for the ${REGION_NAMES[region]} not done yet`,
+				limit: 'easy form done, pain 0 or 1',
+				verdict: 'swap',
+				tier: 'caution',
+				sentence: `The alternative stays: it has not been done yet, so nothing says the ${REGION_NAMES[region]} is quiet.`,
+				next: {},
+			}
 		}
-		const sore = context.input.pains.find((report) => report.sessionId === context.input.sessionId && report.region === region && report.score >= 2)
-		if (sore) return { fired: true, found: `${named(sore)} ${sore.score} of 10 on the easy form`, limit: '0 or 1', verdict: 'swap', tier: 'caution', sentence: `The alternative stays: ${named(sore)} still reads ${sore.score} of 10.`, next: {} }
+		const sore = context.input.pains.find(
+			(report) => report.sessionId === context.input.sessionId && report.region === region && report.score >= 2,
+		)
+		if (sore)
+			return {
+				fired: true,
+				found: `${named(sore)} ${sore.score} of 10 on the easy form`,
+				limit: '0 or 1',
+				verdict: 'swap',
+				tier: 'caution',
+				sentence: `The alternative stays: ${named(sore)} still reads ${sore.score} of 10.`,
+				next: {},
+			}
 		const lower = lowerRung(context)
 		return {
-			fired: true, found: `${REGION_NAMES[region]} quiet on the easy form`, limit: '0 or 1', verdict: 'ease', tier: 'caution',
+			fired: true,
+			found: `${REGION_NAMES[region]} quiet on the easy form`,
+			limit: '0 or 1',
+			verdict: 'ease',
+			tier: 'caution',
 			sentence: `Back in, one rung lower, ${inSentence(lower.name)}: the easy form was quiet.`,
-			next: { substitute: null, ...placeAt(lower.id, context.documents.ladder, state, context.input.next.day), dose: scaleDose(lower.dose, 0.6) },
+			next: {
+				substitute: null,
+				...placeAt(lower.id, context.documents.ladder, state, context.input.next.day),
+				dose: scaleDose(lower.dose, 0.6),
+			},
 		}
 	},
 }
@@ -135,8 +251,28 @@ const restriction: Rule = {
 export function placeAt(rungId: string, ladder: Ladder, state: LadderState, day: string): Partial<LadderState> {
 	const index = ladder.rungs.findIndex((rung) => rung.id === rungId)
 	const below = new Set(ladder.rungs.slice(0, index).map((rung) => rung.id))
-	const kept = state.done ?? ladder.rungs.slice(0, Math.max(0, ladder.rungs.findIndex((rung) => rung.id === state.rungId))).map((rung) => rung.id)
-	return { rungId, dose: ladder.rungs[index]?.dose ?? state.dose, passed: false, easedBy: null, passedSince: null, rungSince: day, done: kept.filter((id) => below.has(id)), ballKg: null, stay: false }
+	const kept =
+		state.done ??
+		ladder.rungs
+			.slice(
+				0,
+				Math.max(
+					0,
+					ladder.rungs.findIndex((rung) => rung.id === state.rungId),
+				),
+			)
+			.map((rung) => rung.id)
+	return {
+		rungId,
+		dose: ladder.rungs[index]?.dose ?? state.dose,
+		passed: false,
+		easedBy: null,
+		passedSince: null,
+		rungSince: day,
+		done: kept.filter((id) => below.has(id)),
+		ballKg: null,
+		stay: false,
+	}
 }
 
 /** S3: nothing hard while unwell. */
@@ -148,7 +284,15 @@ const unwell: Rule = {
 		const limit = 'nothing high, shock or maximal'
 		if (!input.athlete.unwell) return { fired: false, found: 'well', limit }
 		if (!isHard(drill, rung.parameters)) return { fired: false, found: 'unwell, and this is easy work', limit }
-		return { fired: true, found: 'reported unwell', limit, verdict: 'hold', tier: 'block', sentence: `Hold ${inSentence(rung.name)}: unwell, nothing high, shock or maximal until well again.`, next: {} }
+		return {
+			fired: true,
+			found: 'reported unwell',
+			limit,
+			verdict: 'hold',
+			tier: 'block',
+			sentence: `Hold ${inSentence(rung.name)}: unwell, nothing high, shock or maximal until well again.`,
+			next: {},
+		}
 	},
 }
 
@@ -164,15 +308,48 @@ const worry: Rule = {
 		if (open) {
 			const region = REGION_NAMES[open.region]
 			const spares = alternativeFor([open.region], context)
-			if (!spares) return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'hold', tier: 'caution', sentence: `Hold ${inSentence(context.rung.name)}: a worry about the ${region} is open and no drill here spares it. Talk first.`, next: { passed: false } }
-			return { fired: true, found: `${region}, since ${open.since}`, limit, verdict: 'swap', tier: 'caution', sentence: `Swap for ${inSentence(spares.name)}: a worry about the ${region} in this movement is open since ${open.since}.`, next: { substitute: { drillId: spares.id, region: open.region, since: state.substitute?.since ?? day, cause: 'worry' } } }
+			if (!spares)
+				return {
+					fired: true,
+					found: `${region}, since ${open.since}`,
+					limit,
+					verdict: 'hold',
+					tier: 'caution',
+					sentence: `Hold ${inSentence(context.rung.name)}: a worry about the ${region} is open and no drill here spares it. Talk first.`,
+					next: { passed: false },
+				}
+			return {
+				fired: true,
+				found: `${region}, since ${open.since}`,
+				limit,
+				verdict: 'swap',
+				tier: 'caution',
+				sentence: `Swap for ${inSentence(spares.name)}: a worry about the ${region} in this movement is open since ${open.since}.`,
+				next: {
+					substitute: {
+						drillId: spares.id,
+						region: open.region,
+						since: state.substitute?.since ?? day,
+						cause: 'worry',
+					},
+				},
+			}
 		}
 		if (state.substitute?.cause !== 'worry') return { fired: false, found: 'none', limit }
-		return { fired: true, found: 'the worry is settled', limit, verdict: 'hold', tier: 'caution', sentence: `Back to ${inSentence(context.rung.name)} at 75 % of its dose: the worry is settled.`, next: { substitute: null, back: { percent: 75, since: null, stage: 'short' } } }
+		return {
+			fired: true,
+			found: 'the worry is settled',
+			limit,
+			verdict: 'hold',
+			tier: 'caution',
+			sentence: `Back to ${inSentence(context.rung.name)} at 75 % of its dose: the worry is settled.`,
+			next: { substitute: null, back: { percent: 75, since: null, stage: 'short' } },
+		}
 	},
 }
 
 export const SAFETY_RULES: Rule[] = [pain, restriction, unwell, worry]
 
 /** Whether a family has a path of its own back from injury; easy rungs need none. */
-export const pathFor = (ladder: Ladder, drill: Drill): string | null => (drill.intensity === 'low' ? null : (RETURN_PATHS[ladder.family] ?? null))
+export const pathFor = (ladder: Ladder, drill: Drill): string | null =>
+	drill.intensity === 'low' ? null : (RETURN_PATHS[ladder.family] ?? null)

@@ -8,14 +8,20 @@ const GRACE_H = 4
 export const spacingMetH = ({ numbers }: School): number => numbers.spacingH - GRACE_H
 
 /** The nearest work of one of the kinds, before or after a start, that is closer than the school's spacing; null when all is far enough. */
-export function spacingClash(kinds: readonly WorkKind[], at: { day: Day; startTime: string }, work: readonly WorkDay[], school: School): { kind: WorkKind; hours: number } | null {
+export function spacingClash(
+	kinds: readonly WorkKind[],
+	at: { day: Day; startTime: string },
+	work: readonly WorkDay[],
+	school: School,
+): { kind: WorkKind; hours: number } | null {
 	if (kinds.length === 0) return null
 	const limitH = spacingMetH(school)
 	let nearest: { kind: WorkKind; hours: number } | null = null
-	for (const one of work) for (const kind of one.kinds) {
-		if (!kinds.includes(kind)) continue
-		const hours = Math.abs(hoursBetween(one, at))
-		if (hours > 0 && hours < limitH && (nearest === null || hours < nearest.hours)) nearest = { kind, hours }
-	}
+	for (const one of work)
+		for (const kind of one.kinds) {
+			if (!kinds.includes(kind)) continue
+			const hours = Math.abs(hoursBetween(one, at))
+			if (hours > 0 && hours < limitH && (nearest === null || hours < nearest.hours)) nearest = { kind, hours }
+		}
 	return nearest
 }

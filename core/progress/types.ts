@@ -1,7 +1,17 @@
-import type { Dose, Drill, Firmness, Ladder, Parameters, School } from '../library/types'
+import type { Drill, Firmness, Ladder, School } from '../library/types'
 import type { LadderState } from './verdict-input'
 
-export type { Exposure, LadderState, MarkEvidence, OpenRestriction, OpenWorry, PainReport, Surface, VerdictInput, WorkDay, WorkKind } from './verdict-input'
+export type {
+	Exposure,
+	LadderState,
+	MarkEvidence,
+	OpenRestriction,
+	OpenWorry,
+	PainReport,
+	VerdictInput,
+	WorkDay,
+	WorkKind,
+} from './verdict-input'
 
 /** Raised whenever a rule's outcome can change for the same input, so that an old verdict can be replayed honestly. */
 export const RULES_VERSION = 2
@@ -9,17 +19,6 @@ export const RULES_VERSION = 2
 /** Lowest first. */
 export const VERDICT_WORDS = ['stop', 're-enter', 'swap', 'ease', 'hold', 'advance'] as const
 export type VerdictWord = (typeof VERDICT_WORDS)[number]
-
-/** One athlete's line on a session sheet, as it stands. */
-export interface PlannedLine {
-	drillId: string
-	drillVersion: number
-	ladderId: string | null
-	rungId: string | null
-	dose: Dose
-	parameters: Parameters
-	restS: number
-}
 
 /** The immutable documents an input cites. A re-entry path needs its own ladder beside the judged one. */
 export interface Documents {
@@ -30,9 +29,31 @@ export interface Documents {
 }
 
 export const RULE_NAMES = {
-	S1: 'Pain', S2: 'Closed or restricted', S3: 'Unwell', S4: 'Level, age and mass', S5: 'Order', S6: 'Spacing', S7: 'Ramp', S8: 'Gates', S9: 'Worry', S10: 'Place', S11: 'Match',
-	P1: 'Pass', P2: 'Miss', P3: 'Unclear', P4: 'Drop-off', P5: 'Ready check', P6: 'Phase', P7: 'Plateau', P8: 'One new thing', P9: 'Missed time', P10: 'Assisted', P11: 'Carried load', P12: 'Level',
-	RE: 'Way back', LR: 'Left and right',
+	S1: 'Pain',
+	S2: 'Closed or restricted',
+	S3: 'Unwell',
+	S4: 'Level, age and mass',
+	S5: 'Order',
+	S6: 'Spacing',
+	S7: 'Ramp',
+	S8: 'Gates',
+	S9: 'Worry',
+	S10: 'Place',
+	S11: 'Match',
+	P1: 'Pass',
+	P2: 'Miss',
+	P3: 'Unclear',
+	P4: 'Drop-off',
+	P5: 'Ready check',
+	P6: 'Phase',
+	P7: 'Plateau',
+	P8: 'One new thing',
+	P9: 'Missed time',
+	P10: 'Assisted',
+	P11: 'Carried load',
+	P12: 'Level',
+	RE: 'Way back',
+	LR: 'Left and right',
 } as const
 export type RuleId = keyof typeof RULE_NAMES
 

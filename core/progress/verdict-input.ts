@@ -2,7 +2,7 @@ import Type, { type Static, type TSchema } from 'typebox'
 import { END_REASONS } from '../events/schema'
 import { FAMILIES, PATTERNS, PHASES, REGIONS } from '../library/types'
 import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS, type Method } from '../noise/typical-error'
-import { SURFACES } from './surfaces'
+import { SURFACES } from '../library/surfaces'
 
 /**
  * Everything a verdict is made from, as a schema: it is stored whole with every verdict, so that the
@@ -10,7 +10,8 @@ import { SURFACES } from './surfaces'
  */
 
 const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>(Type.String({ enum: [...values] }))
-const closed = <P extends Record<string, TSchema>>(properties: P, say: { description?: string } = {}) => Type.Object(properties, { additionalProperties: false, ...say })
+const closed = <P extends Record<string, TSchema>>(properties: P, say: { description?: string } = {}) =>
+	Type.Object(properties, { additionalProperties: false, ...say })
 const orNull = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
 const maybe = Type.Optional
 const list = Type.Array
@@ -18,7 +19,10 @@ const Count = Type.Integer({ minimum: 0, maximum: 100_000 })
 const Id = Type.String({ minLength: 1, maxLength: 60 })
 const Day = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$', description: 'local calendar day' })
 const Time = Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' })
-const Dose = closed({ sets: Type.Integer({ minimum: 1, maximum: 50 }), reps: Type.Integer({ minimum: 1, maximum: 200 }) })
+const Dose = closed({
+	sets: Type.Integer({ minimum: 1, maximum: 50 }),
+	reps: Type.Integer({ minimum: 1, maximum: 200 }),
+})
 const Leg = oneOf(['left', 'right'] as const)
 const Region = oneOf(REGIONS)
 const Phase = oneOf(PHASES)
@@ -41,7 +45,15 @@ export const LadderStateSchema = closed({
 	done: maybe(list(Id, { description: 'rungs passed; absent: all below the rung' })),
 	rungSince: maybe(orNull(Day)),
 	passedSince: maybe(orNull(Day)),
-	back: maybe(orNull(closed({ percent: Type.Unsafe<60 | 75 | 90>(Type.Integer({ enum: [60, 75, 90] })), since: orNull(Day), stage: oneOf(['short', 'long', 'path'] as const) }))),
+	back: maybe(
+		orNull(
+			closed({
+				percent: Type.Unsafe<60 | 75 | 90>(Type.Integer({ enum: [60, 75, 90] })),
+				since: orNull(Day),
+				stage: oneOf(['short', 'long', 'path'] as const),
+			}),
+		),
+	),
 	reentry: maybe(orNull(closed({ pathId: Id, rungId: Id, since: Day }))),
 	favour: maybe(orNull(Leg)),
 	stay: maybe(Type.Boolean({ description: 'an assisted run that stays at the last comfortable pull' })),
@@ -57,22 +69,46 @@ const Mark = closed({
 })
 
 export const ExposureSchema = closed({
-	sessionId: Id, day: Day, rungId: Type.String({ maxLength: 60 }),
+	sessionId: Id,
+	day: Day,
+	rungId: Type.String({ maxLength: 60 }),
 	onRung: Type.Boolean({ description: 'false when an alternative stood in for the rung' }),
 	phase: maybe(Phase),
-	planned: Dose, repsDone: Count, endReason: orNull(oneOf(END_REASONS)),
+	planned: Dose,
+	repsDone: Count,
+	endReason: orNull(oneOf(END_REASONS)),
 	marks: list(Mark),
 	quality: closed({ good: Count, notYet: Count, poor: Count, setTaps: Count }),
-	bestBefore: Type.Unsafe<Partial<Record<Method, number>>>(Type.Object({}, { additionalProperties: Type.Number({ exclusiveMinimum: 0 }) })),
+	bestBefore: Type.Unsafe<Partial<Record<Method, number>>>(
+		Type.Object({}, { additionalProperties: Type.Number({ exclusiveMinimum: 0 }) }),
+	),
 	firstDayBack: maybe(Type.Boolean({ description: 'the first day after more than a week away: no evidence' })),
 	comfort: maybe(orNull(closed({ worst: Type.Integer({ minimum: 0, maximum: 5 }), braking: Type.Boolean() }))),
 	loadOff: maybe(orNull(oneOf(['speed-loss', 'movement'] as const))),
 })
 
-const Pain = closed({ sessionId: Id, day: Day, region: Region, side: oneOf(['left', 'right', 'both'] as const), score: Type.Integer({ minimum: 0, maximum: 10 }), redFlag: Type.Boolean() })
-const Restriction = closed({ region: orNull(Region), pattern: orNull(oneOf(PATTERNS)), since: Day, setBy: Type.String() })
+const Pain = closed({
+	sessionId: Id,
+	day: Day,
+	region: Region,
+	side: oneOf(['left', 'right', 'both'] as const),
+	score: Type.Integer({ minimum: 0, maximum: 10 }),
+	redFlag: Type.Boolean(),
+})
+const Restriction = closed({
+	region: orNull(Region),
+	pattern: orNull(oneOf(PATTERNS)),
+	since: Day,
+	setBy: Type.String(),
+})
 const Worry = closed({ drillId: Id, region: Region, since: Day })
-const Work = closed({ day: Day, startTime: Time, families: list(oneOf(FAMILIES)), kinds: list(oneOf(WORK_KINDS)), outside: Type.Boolean() })
+const Work = closed({
+	day: Day,
+	startTime: Time,
+	families: list(oneOf(FAMILIES)),
+	kinds: list(oneOf(WORK_KINDS)),
+	outside: Type.Boolean(),
+})
 const RampDay = closed({ day: Day, unloading: Type.Boolean(), value: Type.Number({ minimum: 0 }) })
 
 export const VerdictInputSchema = closed({
@@ -81,25 +117,57 @@ export const VerdictInputSchema = closed({
 	day: Day,
 	startTime: Time,
 	next: closed({
-		day: Day, startTime: Time, phase: Phase, surface: orNull(oneOf(SURFACES)),
-		hoursToMatch: orNull(Type.Number()), hoursSinceMatch: orNull(Type.Number()),
+		day: Day,
+		startTime: Time,
+		phase: Phase,
+		surface: orNull(oneOf(SURFACES)),
+		hoursToMatch: orNull(Type.Number()),
+		hoursSinceMatch: orNull(Type.Number()),
 	}),
-	athlete: closed({ id: Id, level: Level, ageYears: orNull(Type.Integer({ minimum: 0, maximum: 120 })), massKg: orNull(Type.Number({ minimum: 15, maximum: 250 })), unwell: Type.Boolean(), contrastHelps: Type.Boolean() }),
+	athlete: closed({
+		id: Id,
+		level: Level,
+		ageYears: orNull(Type.Integer({ minimum: 0, maximum: 120 })),
+		massKg: orNull(Type.Number({ minimum: 15, maximum: 250 })),
+		unwell: Type.Boolean(),
+		contrastHelps: Type.Boolean(),
+	}),
 	ladder: closed({ id: Id, version: Type.Integer({ minimum: 1 }) }),
 	school: closed({ id: Id, version: Type.Integer({ minimum: 1 }) }),
-	safety: maybe(closed({ rampPercent: Type.Number(), spacingH: Type.Number(), highestBoxCm: Type.Number(), assistedCapPercent: Type.Number() }, { description: 'the stricter numbers of an athlete’s other squads' })),
+	safety: maybe(
+		closed(
+			{
+				rampPercent: Type.Number(),
+				spacingH: Type.Number(),
+				highestBoxCm: Type.Number(),
+				assistedCapPercent: Type.Number(),
+			},
+			{ description: 'the stricter numbers of an athlete’s other squads' },
+		),
+	),
 	state: LadderStateSchema,
 	focus: orNull(oneOf(['priority', 'kept'] as const)),
 	exposures: list(ExposureSchema, { description: 'this ladder, oldest first, the judged session last' }),
-	standings: Type.Unsafe<Record<string, string[]>>(Type.Object({}, { additionalProperties: list(Id), description: 'rungs passed, by ladder' })),
+	standings: Type.Unsafe<Record<string, string[]>>(
+		Type.Object({}, { additionalProperties: list(Id), description: 'rungs passed, by ladder' }),
+	),
 	restrictions: list(Restriction),
 	worries: list(Worry),
 	pains: list(Pain, { description: 'the last four weeks, any region' }),
 	lastSessions: list(Id, { description: 'the last three, the judged one last' }),
 	work: list(Work, { description: 'what was done, in sessions and outside, oldest first' }),
-	newRungs: list(closed({ ladderId: Id, rungId: Id, day: Day, hard: Type.Boolean() }), { description: 'first days on rungs reached lately' }),
-	advancesBefore: list(closed({ ladderId: Id, hard: Type.Boolean() }), { description: 'already advanced by this session' }),
-	ramp: closed({ hardContacts: list(RampDay), sharpCuts: list(RampDay), maximalStarts: list(RampDay), fastMetres: list(RampDay) }),
+	newRungs: list(closed({ ladderId: Id, rungId: Id, day: Day, hard: Type.Boolean() }), {
+		description: 'first days on rungs reached lately',
+	}),
+	advancesBefore: list(closed({ ladderId: Id, hard: Type.Boolean() }), {
+		description: 'already advanced by this session',
+	}),
+	ramp: closed({
+		hardContacts: list(RampDay),
+		sharpCuts: list(RampDay),
+		maximalStarts: list(RampDay),
+		fastMetres: list(RampDay),
+	}),
 })
 
 export type LadderState = Static<typeof LadderStateSchema>
@@ -110,5 +178,4 @@ export type OpenRestriction = Static<typeof Restriction>
 export type OpenWorry = Static<typeof Worry>
 export type WorkDay = Static<typeof Work>
 export type WorkKind = (typeof WORK_KINDS)[number]
-export type Surface = (typeof SURFACES)[number]
 export type VerdictInput = Static<typeof VerdictInputSchema>

@@ -2,7 +2,8 @@ import type { Dose, Drill, Parameters } from '../library/types'
 import type { MarkEvidence } from './types'
 
 /** A name inside a sentence: "three-point start 10 m", but "A-run 20 m". */
-export const inSentence = (name: string): string => (/^[A-Z](-|\d)/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1))
+export const inSentence = (name: string): string =>
+	/^[A-Z](-|\d)/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1)
 export const writeSeconds = (value: number): string => `${value.toFixed(2)} s`
 export const writePercent = (value: number): string => `${(Math.round(value * 10) / 10).toFixed(1)} %`
 export const writeDose = (dose: Dose): string => `${dose.sets}×${dose.reps}`
@@ -25,11 +26,17 @@ export function writeParameters(parameters: Parameters): string {
 	if (parameters.angleDeg !== undefined) parts.push(`${parameters.angleDeg}°`)
 	if (parameters.ballKg !== undefined) parts.push(`${parameters.ballKg} kg`)
 	if (parameters.radiusM !== undefined) parts.push(`radius ${parameters.radiusM} m`)
-	if (parameters.approachSteps !== undefined) parts.push(parameters.approachSteps === 0 ? 'standing' : `${parameters.approachSteps} ${parameters.approachSteps === 1 ? 'step' : 'steps'}`)
+	if (parameters.approachSteps !== undefined)
+		parts.push(
+			parameters.approachSteps === 0
+				? 'standing'
+				: `${parameters.approachSteps} ${parameters.approachSteps === 1 ? 'step' : 'steps'}`,
+		)
 	if (parameters.assistPercent !== undefined) parts.push(`${parameters.assistPercent} % over own top speed`)
 	if (parameters.resistPercent !== undefined) parts.push(`${parameters.resistPercent} % speed lost to the pull`)
 	if (parameters.effortPercent !== undefined) parts.push(`at ${parameters.effortPercent} %`)
-	if (parameters.loadG !== undefined) parts.push(parameters.loadG >= 1000 ? `${parameters.loadG / 1000} kg worn` : `${parameters.loadG} g worn`)
+	if (parameters.loadG !== undefined)
+		parts.push(parameters.loadG >= 1000 ? `${parameters.loadG / 1000} kg worn` : `${parameters.loadG} g worn`)
 	if (parameters.minutes !== undefined) parts.push(`${parameters.minutes} min`)
 	return parts.join(', ')
 }

@@ -4,9 +4,10 @@ import { type Role, athlete, athleteIdentity, club, invitation, person, signIn, 
 
 /** Clubs there are; with an address, clubs where somebody signs in with it. The only queries that stand outside a club. */
 export async function clubCount(db: Queryable, email: string | null): Promise<number> {
-	const [row] = email === null
-		? await db.select({ n: count() }).from(club)
-		: await db.select({ n: count() }).from(person).where(eq(person.email, email))
+	const [row] =
+		email === null
+			? await db.select({ n: count() }).from(club)
+			: await db.select({ n: count() }).from(person).where(eq(person.email, email))
 	return row?.n ?? 0
 }
 
@@ -19,7 +20,15 @@ export async function personByEmail(db: Queryable, email: string) {
 /** The person behind a cookie, with the club; null when the session has ended. */
 export async function personBySignIn(db: Queryable, tokenHash: string, now: Date) {
 	const [row] = await db
-		.select({ clubId: person.clubId, personId: person.id, name: person.name, role: person.role, athleteId: person.athleteId, clubName: club.name, timeZone: club.timeZone })
+		.select({
+			clubId: person.clubId,
+			personId: person.id,
+			name: person.name,
+			role: person.role,
+			athleteId: person.athleteId,
+			clubName: club.name,
+			timeZone: club.timeZone,
+		})
 		.from(signIn)
 		.innerJoin(person, and(eq(person.clubId, signIn.clubId), eq(person.id, signIn.personId)))
 		.innerJoin(club, eq(club.id, person.clubId))
@@ -41,7 +50,11 @@ export async function readFailures(db: Queryable, keyHash: string) {
 }
 export async function writeFailures(db: Queryable, keyHash: string, failures: number, lastFailedAt: Date) {
 	if (failures === 0) await db.delete(signInFailure).where(eq(signInFailure.keyHash, keyHash))
-	else await db.insert(signInFailure).values({ keyHash, failures, lastFailedAt }).onDuplicateKeyUpdate({ set: { failures, lastFailedAt } })
+	else
+		await db
+			.insert(signInFailure)
+			.values({ keyHash, failures, lastFailedAt })
+			.onDuplicateKeyUpdate({ set: { failures, lastFailedAt } })
 }
 
 export async function invitationByToken(db: Queryable, tokenHash: string, now: Date) {
@@ -64,7 +77,10 @@ export async function insertInvitation({ db, clubId }: ClubScope, row: Omit<type
 }
 /** True when this call used it up: two people with one link cannot both join. */
 export async function useInvitation({ db, clubId }: ClubScope, id: string, now: Date): Promise<boolean> {
-	const [result] = await db.update(invitation).set({ usedAt: now }).where(and(eq(invitation.clubId, clubId), eq(invitation.id, id), isNull(invitation.usedAt)))
+	const [result] = await db
+		.update(invitation)
+		.set({ usedAt: now })
+		.where(and(eq(invitation.clubId, clubId), eq(invitation.id, id), isNull(invitation.usedAt)))
 	return result.affectedRows === 1
 }
 
@@ -75,7 +91,11 @@ export interface PersonRow {
 	role: Role
 }
 export async function listPeople({ db, clubId }: ClubScope): Promise<PersonRow[]> {
-	return db.select({ id: person.id, name: person.name, email: person.email, role: person.role }).from(person).where(eq(person.clubId, clubId)).orderBy(person.name)
+	return db
+		.select({ id: person.id, name: person.name, email: person.email, role: person.role })
+		.from(person)
+		.where(eq(person.clubId, clubId))
+		.orderBy(person.name)
 }
 
 export interface NewAthlete {
@@ -88,6 +108,16 @@ export interface NewAthlete {
 }
 export async function insertAthletes({ db, clubId }: ClubScope, rows: NewAthlete[]) {
 	if (rows.length === 0) return
-	await db.insert(athlete).values(rows.map(({ id, legLengthMm, massKg, createdAt }) => ({ clubId, id, legLengthMm, massKg: massKg ?? null, createdAt })))
-	await db.insert(athleteIdentity).values(rows.map(({ id, name, birthDate }) => ({ clubId, athleteId: id, name, birthDate })))
+	await db.insert(athlete).values(
+		rows.map(({ id, legLengthMm, massKg, createdAt }) => ({
+			clubId,
+			id,
+			legLengthMm,
+			massKg: massKg ?? null,
+			createdAt,
+		})),
+	)
+	await db
+		.insert(athleteIdentity)
+		.values(rows.map(({ id, name, birthDate }) => ({ clubId, athleteId: id, name, birthDate })))
 }

@@ -17,16 +17,40 @@ export async function deleteGround({ db, clubId }: ClubScope, id: string) {
 	await db.delete(ground).where(and(eq(ground.clubId, clubId), eq(ground.id, id)))
 }
 
-export async function readLayouts({ db, clubId }: ClubScope, sessionId: string): Promise<{ groundId: string; placements: Placement[] }[]> {
-	return db.select({ groundId: layout.groundId, placements: layout.placements }).from(layout).where(and(eq(layout.clubId, clubId), eq(layout.sessionId, sessionId)))
+export async function readLayouts(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+): Promise<{ groundId: string; placements: Placement[] }[]> {
+	return db
+		.select({ groundId: layout.groundId, placements: layout.placements })
+		.from(layout)
+		.where(and(eq(layout.clubId, clubId), eq(layout.sessionId, sessionId)))
 }
-export async function writeLayout({ db, clubId }: ClubScope, sessionId: string, groundId: string, placements: Placement[], changedAt: Date) {
-	await db.insert(layout).values({ clubId, sessionId, groundId, placements, changedAt }).onDuplicateKeyUpdate({ set: { placements, changedAt } })
+export async function writeLayout(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	groundId: string,
+	placements: Placement[],
+	changedAt: Date,
+) {
+	await db
+		.insert(layout)
+		.values({ clubId, sessionId, groundId, placements, changedAt })
+		.onDuplicateKeyUpdate({ set: { placements, changedAt } })
 }
 
 /** Measured distances of some drills by some athletes, replaced ones too, for the fold. */
 export async function distanceMarks({ db, clubId }: ClubScope, athleteIds: string[], drillIds: string[]) {
 	if (athleteIds.length === 0 || drillIds.length === 0) return []
-	return db.select({ id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, value: mark.value }).from(mark)
-		.where(and(eq(mark.clubId, clubId), eq(mark.kind, 'distance'), inArray(mark.athleteId, athleteIds), inArray(mark.drillId, drillIds)))
+	return db
+		.select({ id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, value: mark.value })
+		.from(mark)
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				eq(mark.kind, 'distance'),
+				inArray(mark.athleteId, athleteIds),
+				inArray(mark.drillId, drillIds),
+			),
+		)
 }

@@ -21,16 +21,38 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 		...Object.values(STARTER_LIBRARY.ladders).map((content) => ({ kind: 'ladder' as const, content })),
 		...Object.values(STARTER_LIBRARY.schools).map((content) => ({ kind: 'school' as const, content })),
 	]
-	const known = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, hash: libraryDocument.contentHash }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), isNull(libraryDocument.writtenBy)))
+	const known = await db
+		.select({
+			kind: libraryDocument.kind,
+			id: libraryDocument.id,
+			version: libraryDocument.version,
+			hash: libraryDocument.contentHash,
+		})
+		.from(libraryDocument)
+		.where(and(eq(libraryDocument.clubId, clubId), isNull(libraryDocument.writtenBy)))
 	const hashes = new Map(known.map((row) => [`${row.kind}/${row.id}/${row.version}`, row.hash]))
 	const missing = documents.filter(({ kind, content }) => {
 		const before = hashes.get(`${kind}/${content.id}/${content.version}`)
-		if (before !== undefined && before !== hashOf(content)) throw new Error(`${kind} ${content.id} version ${content.version} differs from the one this club already uses: a change needs a new version number`)
+		if (before !== undefined && before !== hashOf(content))
+			throw new Error(
+				`${kind} ${content.id} version ${content.version} differs from the one this club already uses: a change needs a new version number`,
+			)
 		return before === undefined
 	})
 	if (missing.length === 0) return
-	await db.insert(libraryDocument)
-		.values(missing.map(({ kind, content }) => ({ clubId, kind, id: content.id, version: content.version, contentHash: hashOf(content), content, createdAt: now })))
+	await db
+		.insert(libraryDocument)
+		.values(
+			missing.map(({ kind, content }) => ({
+				clubId,
+				kind,
+				id: content.id,
+				version: content.version,
+				contentHash: hashOf(content),
+				content,
+				createdAt: now,
+			})),
+		)
 		.onDuplicateKeyUpdate({ set: { id: sql`id` } })
 }
 
@@ -41,7 +63,16 @@ export async function installLibraryEverywhere(db: Queryable, now: Date): Promis
 
 /** The newest version of each document. */
 export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
-	const rows = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id, version: libraryDocument.version, content: libraryDocument.content }).from(libraryDocument).where(eq(libraryDocument.clubId, clubId)).orderBy(libraryDocument.id, libraryDocument.version)
+	const rows = await db
+		.select({
+			kind: libraryDocument.kind,
+			id: libraryDocument.id,
+			version: libraryDocument.version,
+			content: libraryDocument.content,
+		})
+		.from(libraryDocument)
+		.where(eq(libraryDocument.clubId, clubId))
+		.orderBy(libraryDocument.id, libraryDocument.version)
 	const library: Library = { drills: {}, ladders: {}, schools: {} }
 	for (const row of rows) {
 		if (row.kind === 'drill') library.drills[row.id] = row.content as Drill
@@ -54,7 +85,16 @@ export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
 /** Drills by "id/version", for lines that cite an older one. */
 export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, Drill>> {
 	if (ids.length === 0) return new Map()
-	const rows = await db.select({ content: libraryDocument.content }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, 'drill'), inArray(libraryDocument.id, [...new Set(ids)])))
+	const rows = await db
+		.select({ content: libraryDocument.content })
+		.from(libraryDocument)
+		.where(
+			and(
+				eq(libraryDocument.clubId, clubId),
+				eq(libraryDocument.kind, 'drill'),
+				inArray(libraryDocument.id, [...new Set(ids)]),
+			),
+		)
 	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, row.content as Drill]))
 }
 
@@ -62,15 +102,37 @@ export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Prom
 const OWN_VERSIONS_FROM = 1000
 
 /** Keeps a document of the club's own as the next version of its id; returns the version. */
-export async function insertOwnDocument({ db, clubId }: ClubScope, kind: Kind, content: Document, writtenBy: string, now: Date): Promise<number> {
-	const [row] = await db.select({ version: max(libraryDocument.version) }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, kind), eq(libraryDocument.id, content.id))).for('update')
+export async function insertOwnDocument(
+	{ db, clubId }: ClubScope,
+	kind: Kind,
+	content: Document,
+	writtenBy: string,
+	now: Date,
+): Promise<number> {
+	const [row] = await db
+		.select({ version: max(libraryDocument.version) })
+		.from(libraryDocument)
+		.where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, kind), eq(libraryDocument.id, content.id)))
+		.for('update')
 	const version = Math.max(row?.version ?? 0, OWN_VERSIONS_FROM) + 1
 	const stored = { ...content, version }
-	await db.insert(libraryDocument).values({ clubId, kind, id: content.id, version, contentHash: hashOf(stored), content: stored, writtenBy, createdAt: now })
+	await db.insert(libraryDocument).values({
+		clubId,
+		kind,
+		id: content.id,
+		version,
+		contentHash: hashOf(stored),
+		content: stored,
+		writtenBy,
+		createdAt: now,
+	})
 	return version
 }
 /** Ids of documents somebody of the club has written or changed. */
 export async function ownDocuments({ db, clubId }: ClubScope): Promise<Set<string>> {
-	const rows = await db.select({ kind: libraryDocument.kind, id: libraryDocument.id }).from(libraryDocument).where(and(eq(libraryDocument.clubId, clubId), isNotNull(libraryDocument.writtenBy)))
+	const rows = await db
+		.select({ kind: libraryDocument.kind, id: libraryDocument.id })
+		.from(libraryDocument)
+		.where(and(eq(libraryDocument.clubId, clubId), isNotNull(libraryDocument.writtenBy)))
 	return new Set(rows.map((row) => `${row.kind}/${row.id}`))
 }

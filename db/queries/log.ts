@@ -19,52 +19,118 @@ export async function acceptedHashes({ db, clubId }: ClubScope, ids: string[]): 
 	const known = new Map<string, string>()
 	if (ids.length === 0) return known
 	for (const table of Object.values(TABLES)) {
-		for (const row of await db.select({ id: table.id, hash: table.contentHash }).from(table).where(and(eq(table.clubId, clubId), inArray(table.id, ids)))) known.set(row.id, row.hash)
+		for (const row of await db
+			.select({ id: table.id, hash: table.contentHash })
+			.from(table)
+			.where(and(eq(table.clubId, clubId), inArray(table.id, ids))))
+			known.set(row.id, row.hash)
 	}
 	return known
 }
 
 /** Rows of one kind at once; a row whose id stands already (sent twice, or by two at once) changes nothing. */
 export async function insertMarks({ db, clubId }: ClubScope, rows: MarkInsert[]): Promise<void> {
-	await bulkInsertOnce(db, mark, rows.map((row) => ({ ...row, clubId })))
+	await bulkInsertOnce(
+		db,
+		mark,
+		rows.map((row) => ({ ...row, clubId })),
+	)
 }
 export async function insertObservations({ db, clubId }: ClubScope, rows: ObservationInsert[]): Promise<void> {
-	await bulkInsertOnce(db, observation, rows.map((row) => ({ ...row, clubId })))
+	await bulkInsertOnce(
+		db,
+		observation,
+		rows.map((row) => ({ ...row, clubId })),
+	)
 }
 export async function insertDecisions({ db, clubId }: ClubScope, rows: DecisionInsert[]): Promise<void> {
-	await bulkInsertOnce(db, decision, rows.map((row) => ({ ...row, clubId })))
+	await bulkInsertOnce(
+		db,
+		decision,
+		rows.map((row) => ({ ...row, clubId })),
+	)
 }
 
 /** An event as it is stored, with who wrote it and when it came. */
 export type StoredEvent = LogEvent & { authorId: string; receivedAt: string; counts?: SparseCount }
 
-const base = (row: { id: string; sessionId: string; athleteId: string | null; deviceId: string; deviceSeq: number; deviceTime: Date; replacesId: string | null; isVoid: boolean; kind: string; value: unknown; authorId: string; receivedAt: Date }) => ({
-	id: row.id, sessionId: row.sessionId, athleteId: row.athleteId, deviceId: row.deviceId, deviceSeq: row.deviceSeq,
-	deviceTime: row.deviceTime.toISOString(), ...(row.replacesId ? { replacesId: row.replacesId } : {}), ...(row.isVoid ? { void: true } : {}),
-	kind: row.kind, value: row.value, authorId: row.authorId, receivedAt: row.receivedAt.toISOString(),
+const base = (row: {
+	id: string
+	sessionId: string
+	athleteId: string | null
+	deviceId: string
+	deviceSeq: number
+	deviceTime: Date
+	replacesId: string | null
+	isVoid: boolean
+	kind: string
+	value: unknown
+	authorId: string
+	receivedAt: Date
+}) => ({
+	id: row.id,
+	sessionId: row.sessionId,
+	athleteId: row.athleteId,
+	deviceId: row.deviceId,
+	deviceSeq: row.deviceSeq,
+	deviceTime: row.deviceTime.toISOString(),
+	...(row.replacesId ? { replacesId: row.replacesId } : {}),
+	...(row.isVoid ? { void: true } : {}),
+	kind: row.kind,
+	value: row.value,
+	authorId: row.authorId,
+	receivedAt: row.receivedAt.toISOString(),
 })
-const place = (row: { entryId: string | null; lineId: string | null; setNo?: number | null; repNo?: number | null; side?: 'left' | 'right' | null }) => ({
-	...(row.entryId ? { entryId: row.entryId } : {}), ...(row.lineId ? { lineId: row.lineId } : {}),
-	...(row.setNo ? { setNo: row.setNo } : {}), ...(row.repNo ? { repNo: row.repNo } : {}), ...(row.side ? { side: row.side } : {}),
+const place = (row: {
+	entryId: string | null
+	lineId: string | null
+	setNo?: number | null
+	repNo?: number | null
+	side?: 'left' | 'right' | null
+}) => ({
+	...(row.entryId ? { entryId: row.entryId } : {}),
+	...(row.lineId ? { lineId: row.lineId } : {}),
+	...(row.setNo ? { setNo: row.setNo } : {}),
+	...(row.repNo ? { repNo: row.repNo } : {}),
+	...(row.side ? { side: row.side } : {}),
 })
 
 const markPlace = (row: { source: string | null; asDrillVersion: number | null; drillId: string }) => ({
-	...(row.source ? { source: row.source } : {}), ...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
+	...(row.source ? { source: row.source } : {}),
+	...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
 })
 
 /** What athletes' marks cost over a span of days, as little of them as the sums need; replaced ones too, for the fold. */
 export async function countedMarks({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
 	if (athleteIds.length === 0) return []
-	const rows = await db.select({ id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, athleteId: mark.athleteId, sessionId: mark.sessionId, counts: mark.counts, day: session.day, phase: session.phase }).from(mark)
+	const rows = await db
+		.select({
+			id: mark.id,
+			replacesId: mark.replacesId,
+			void: mark.isVoid,
+			athleteId: mark.athleteId,
+			sessionId: mark.sessionId,
+			counts: mark.counts,
+			day: session.day,
+			phase: session.phase,
+		})
+		.from(mark)
 		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
-		.where(and(eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), sql`${session.day} between ${from} and ${to}`))
+		.where(
+			and(eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), sql`${session.day} between ${from} and ${to}`),
+		)
 	return rows
 }
 
 /** All events of some sessions, replaced ones too: the fold decides what stands. Indexes `…_by_session`. */
-export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: string[], ids?: string[]): Promise<StoredEvent[]> {
+export async function eventsOfSessions(
+	{ db, clubId }: ClubScope,
+	sessionIds: string[],
+	ids?: string[],
+): Promise<StoredEvent[]> {
 	if (sessionIds.length === 0 || ids?.length === 0) return []
-	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined)
+	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) =>
+		and(eq(table.clubId, clubId), inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined)
 	const marks = await db.select().from(mark).where(asked(mark))
 	const observations = await db.select().from(observation).where(asked(observation))
 	const decisions = await db.select().from(decision).where(asked(decision))
@@ -76,10 +142,25 @@ export async function eventsOfSessions({ db, clubId }: ClubScope, sessionIds: st
 }
 
 /** Ids of what other devices have added to a session from a moment on; the rows themselves are read only where they are new. Indexes `…_by_session`. */
-export async function idsSince({ db, clubId }: ClubScope, sessionId: string, from: Date, exceptDevice: string | null): Promise<string[]> {
+export async function idsSince(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	from: Date,
+	exceptDevice: string | null,
+): Promise<string[]> {
 	const ids: string[] = []
 	for (const table of Object.values(TABLES)) {
-		const rows = await db.select({ id: table.id }).from(table).where(and(eq(table.clubId, clubId), eq(table.sessionId, sessionId), gte(table.receivedAt, from), exceptDevice ? ne(table.deviceId, exceptDevice) : undefined))
+		const rows = await db
+			.select({ id: table.id })
+			.from(table)
+			.where(
+				and(
+					eq(table.clubId, clubId),
+					eq(table.sessionId, sessionId),
+					gte(table.receivedAt, from),
+					exceptDevice ? ne(table.deviceId, exceptDevice) : undefined,
+				),
+			)
 		ids.push(...rows.map((row) => row.id))
 	}
 	return ids
@@ -92,18 +173,53 @@ export interface BestTime {
 	method: Method
 	timeS: number
 }
-/** Best sprint times before a day, by athlete, start, distance and method; corrected and voided marks are left out. Index `mark_by_athlete`. */
-export async function bestTimesBefore({ db, clubId }: ClubScope, athleteIds: string[], day: string): Promise<BestTime[]> {
+/** Best sprint times before a day, by athlete, start, distance and method; corrected and voided marks are left out. Index `mark_times`, which holds all that is read. */
+export async function bestTimesBefore(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	day: string,
+): Promise<BestTime[]> {
 	if (athleteIds.length === 0) return []
 	const later = alias(mark, 'later')
-	const rows = await db.select({ athleteId: mark.athleteId, start: mark.start, distanceM: mark.distanceM, method: mark.method, timeS: min(mark.timeS) }).from(mark)
+	const rows = await db
+		.select({
+			athleteId: mark.athleteId,
+			start: mark.start,
+			distanceM: mark.distanceM,
+			method: mark.method,
+			timeS: min(mark.timeS),
+		})
+		.from(mark)
 		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
-		.where(and(
-			eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), eq(mark.kind, 'sprint'), eq(mark.isVoid, false), lt(session.day, day),
-			notExists(db.select({ one: sql`1` }).from(later).where(and(eq(later.clubId, mark.clubId), eq(later.replacesId, mark.id)))),
-		))
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				inArray(mark.athleteId, athleteIds),
+				eq(mark.kind, 'sprint'),
+				eq(mark.isVoid, false),
+				lt(session.day, day),
+				notExists(
+					db
+						.select({ one: sql`1` })
+						.from(later)
+						.where(and(eq(later.clubId, clubId), eq(later.replacesId, mark.id))),
+				),
+			),
+		)
 		.groupBy(mark.athleteId, mark.start, mark.distanceM, mark.method)
-	return rows.flatMap((row) => (row.timeS === null || row.distanceM === null ? [] : [{ athleteId: row.athleteId, start: row.start, distanceM: row.distanceM, method: row.method as Method, timeS: Number(row.timeS) }]))
+	return rows.flatMap((row) =>
+		row.timeS === null || row.distanceM === null
+			? []
+			: [
+					{
+						athleteId: row.athleteId,
+						start: row.start,
+						distanceM: row.distanceM,
+						method: row.method as Method,
+						timeS: Number(row.timeS),
+					},
+				],
+	)
 }
 
 export interface FirstRep {
@@ -113,22 +229,65 @@ export interface FirstRep {
 	method: Method
 	splits: { distanceM: number; timeS: number }[]
 }
-/** The first sprint of each athlete in each session of a span of days, oldest first: what the ready check goes by. Index `mark_by_athlete`. */
-export async function firstRepsBefore({ db, clubId }: ClubScope, athleteIds: string[], from: string, before: string): Promise<FirstRep[]> {
+/** The first sprint of each athlete in each session of a span of days, oldest first: what the ready check goes by. The sessions come first, so that index `mark_times` leads to their marks alone. */
+export async function firstRepsBefore(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<FirstRep[]> {
 	if (athleteIds.length === 0) return []
+	const sessions = await db
+		.select({ id: session.id })
+		.from(session)
+		.where(and(eq(session.clubId, clubId), gte(session.day, from), lt(session.day, before)))
+	if (sessions.length === 0) return []
 	const later = alias(mark, 'later')
-	const rows = await db.select({ athleteId: mark.athleteId, sessionId: mark.sessionId, start: mark.start, method: mark.method, value: mark.value, day: session.day, position: entry.position }).from(mark)
+	const rows = await db
+		.select({
+			athleteId: mark.athleteId,
+			sessionId: mark.sessionId,
+			start: mark.start,
+			method: mark.method,
+			value: mark.value,
+			day: session.day,
+			position: entry.position,
+		})
+		.from(mark)
 		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
 		.innerJoin(entry, and(eq(entry.clubId, mark.clubId), eq(entry.id, mark.entryId)))
-		.where(and(
-			eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), eq(mark.kind, 'sprint'), eq(mark.isVoid, false), eq(mark.setNo, 1), eq(mark.repNo, 1), gte(session.day, from), lt(session.day, before),
-			notExists(db.select({ one: sql`1` }).from(later).where(and(eq(later.clubId, mark.clubId), eq(later.replacesId, mark.id)))),
-		))
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				inArray(mark.athleteId, athleteIds),
+				eq(mark.kind, 'sprint'),
+				eq(mark.isVoid, false),
+				eq(mark.setNo, 1),
+				eq(mark.repNo, 1),
+				inArray(
+					mark.sessionId,
+					sessions.map(({ id }) => id),
+				),
+				notExists(
+					db
+						.select({ one: sql`1` })
+						.from(later)
+						.where(and(eq(later.clubId, clubId), eq(later.replacesId, mark.id))),
+				),
+			),
+		)
 		.orderBy(session.day, session.startTime, entry.position)
 	const first = new Map<string, FirstRep>()
 	for (const row of rows) {
 		const key = `${row.athleteId}/${row.sessionId}`
-		if (!first.has(key)) first.set(key, { athleteId: row.athleteId, sessionId: row.sessionId, start: row.start, method: row.method as Method, splits: (row.value as { splits: FirstRep['splits'] }).splits })
+		if (!first.has(key))
+			first.set(key, {
+				athleteId: row.athleteId,
+				sessionId: row.sessionId,
+				start: row.start,
+				method: row.method as Method,
+				splits: (row.value as { splits: FirstRep['splits'] }).splits,
+			})
 	}
 	return [...first.values()]
 }

@@ -6,26 +6,55 @@ import { measurement } from '../schema/measurements'
 export type MeasurementRow = typeof measurement.$inferSelect
 
 export async function measurementHash({ db, clubId }: ClubScope, id: string): Promise<string | null> {
-	const [row] = await db.select({ hash: measurement.contentHash }).from(measurement).where(and(eq(measurement.clubId, clubId), eq(measurement.id, id)))
+	const [row] = await db
+		.select({ hash: measurement.contentHash })
+		.from(measurement)
+		.where(and(eq(measurement.clubId, clubId), eq(measurement.id, id)))
 	return row?.hash ?? null
 }
 
 export async function readMeasurement({ db, clubId }: ClubScope, id: string): Promise<MeasurementRow | null> {
-	const [row] = await db.select().from(measurement).where(and(eq(measurement.clubId, clubId), eq(measurement.id, id)))
+	const [row] = await db
+		.select()
+		.from(measurement)
+		.where(and(eq(measurement.clubId, clubId), eq(measurement.id, id)))
 	return row ?? null
 }
 
 /** True when the row is new; false when the same id stands already. */
-export async function insertMeasurement({ db, clubId }: ClubScope, row: Omit<typeof measurement.$inferInsert, 'clubId'>): Promise<boolean> {
-	const [result] = await db.insert(measurement).values({ ...row, clubId }).onDuplicateKeyUpdate({ set: { id: sql`id` } })
+export async function insertMeasurement(
+	{ db, clubId }: ClubScope,
+	row: Omit<typeof measurement.$inferInsert, 'clubId'>,
+): Promise<boolean> {
+	const [result] = await db
+		.insert(measurement)
+		.values({ ...row, clubId })
+		.onDuplicateKeyUpdate({ set: { id: sql`id` } })
 	return result.affectedRows === 1
 }
 
 /** What stands for an athlete, newest first: neither taken back nor replaced. Index `measurement_by_athlete`. */
-export async function measurementsOf({ db, clubId }: ClubScope, athleteId: string, limit: number): Promise<MeasurementRow[]> {
+export async function measurementsOf(
+	{ db, clubId }: ClubScope,
+	athleteId: string,
+	limit: number,
+): Promise<MeasurementRow[]> {
 	const later = alias(measurement, 'later')
-	const replaced = db.select({ one: sql`1` }).from(later).where(and(eq(later.clubId, measurement.clubId), eq(later.replacesId, measurement.id)))
-	return db.select().from(measurement)
-		.where(and(eq(measurement.clubId, clubId), eq(measurement.athleteId, athleteId), eq(measurement.isVoid, false), notExists(replaced)))
-		.orderBy(desc(measurement.takenOn), desc(measurement.receivedAt), asc(measurement.id)).limit(limit)
+	const replaced = db
+		.select({ one: sql`1` })
+		.from(later)
+		.where(and(eq(later.clubId, clubId), eq(later.replacesId, measurement.id)))
+	return db
+		.select()
+		.from(measurement)
+		.where(
+			and(
+				eq(measurement.clubId, clubId),
+				eq(measurement.athleteId, athleteId),
+				eq(measurement.isVoid, false),
+				notExists(replaced),
+			),
+		)
+		.orderBy(desc(measurement.takenOn), desc(measurement.receivedAt), asc(measurement.id))
+		.limit(limit)
 }

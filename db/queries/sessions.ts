@@ -13,132 +13,288 @@ export interface ListedSession extends SessionRow {
 }
 const listed = { session, squadName: squad.name }
 const ofSquad = and(eq(squad.clubId, session.clubId), eq(squad.id, session.squadId))
-const flat = (rows: { session: SessionRow; squadName: string }[]): ListedSession[] => rows.map((row) => ({ ...row.session, squadName: row.squadName }))
+const flat = (rows: { session: SessionRow; squadName: string }[]): ListedSession[] =>
+	rows.map((row) => ({ ...row.session, squadName: row.squadName }))
 
 /** Index `session_by_day`. */
 export async function sessionsBetween({ db, clubId }: ClubScope, from: string, to: string): Promise<ListedSession[]> {
-	return flat(await db.select(listed).from(session).innerJoin(squad, ofSquad).where(and(eq(session.clubId, clubId), sql`${session.day} between ${from} and ${to}`)).orderBy(asc(session.day), asc(session.startTime)))
+	return flat(
+		await db
+			.select(listed)
+			.from(session)
+			.innerJoin(squad, ofSquad)
+			.where(and(eq(session.clubId, clubId), sql`${session.day} between ${from} and ${to}`))
+			.orderBy(asc(session.day), asc(session.startTime)),
+	)
 }
 /** Sessions that have marks and no decision yet, newest first. */
 export async function sessionsToReview({ db, clubId }: ClubScope): Promise<ListedSession[]> {
-	return flat(await db.select(listed).from(session).innerJoin(squad, ofSquad).where(and(eq(session.clubId, clubId), isNull(session.reviewedAt), sql`${session.startedAt} is not null`)).orderBy(desc(session.day), desc(session.startTime)).limit(20))
+	return flat(
+		await db
+			.select(listed)
+			.from(session)
+			.innerJoin(squad, ofSquad)
+			.where(and(eq(session.clubId, clubId), isNull(session.reviewedAt), sql`${session.startedAt} is not null`))
+			.orderBy(desc(session.day), desc(session.startTime))
+			.limit(20),
+	)
 }
 export async function readSession({ db, clubId }: ClubScope, id: string): Promise<ListedSession | null> {
-	const rows = await db.select(listed).from(session).innerJoin(squad, ofSquad).where(and(eq(session.clubId, clubId), eq(session.id, id)))
+	const rows = await db
+		.select(listed)
+		.from(session)
+		.innerJoin(squad, ofSquad)
+		.where(and(eq(session.clubId, clubId), eq(session.id, id)))
 	return flat(rows)[0] ?? null
 }
 /** Locks the session's row, so that two decisions about it queue up. */
 export async function lockSession({ db, clubId }: ClubScope, id: string): Promise<SessionRow | null> {
-	const [row] = await db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.id, id))).for('update')
+	const [row] = await db
+		.select()
+		.from(session)
+		.where(and(eq(session.clubId, clubId), eq(session.id, id)))
+		.for('update')
 	return row ?? null
 }
 /** Sessions of a squad after another one that nobody has started, soonest first; index `session_by_squad`. */
 export async function unstartedAfter({ db, clubId }: ClubScope, after: SessionRow): Promise<SessionRow[]> {
-	return db.select().from(session)
-		.where(and(
-			eq(session.clubId, clubId), eq(session.squadId, after.squadId), isNull(session.startedAt),
-			or(gt(session.day, after.day), and(eq(session.day, after.day), gt(session.startTime, after.startTime))),
-		))
+	return db
+		.select()
+		.from(session)
+		.where(
+			and(
+				eq(session.clubId, clubId),
+				eq(session.squadId, after.squadId),
+				isNull(session.startedAt),
+				or(gt(session.day, after.day), and(eq(session.day, after.day), gt(session.startTime, after.startTime))),
+			),
+		)
 		.orderBy(asc(session.day), asc(session.startTime))
 }
 /** Unstarted sessions any of the athletes is down for, from a day on, over all squads. */
-export async function unstartedFor({ db, clubId }: ClubScope, athleteIds: string[], from: string): Promise<SessionRow[]> {
+export async function unstartedFor(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+): Promise<SessionRow[]> {
 	if (athleteIds.length === 0) return []
-	const rows = await db.selectDistinct({ session }).from(session)
+	const rows = await db
+		.selectDistinct({ session })
+		.from(session)
 		.innerJoin(sessionAthlete, and(eq(sessionAthlete.clubId, session.clubId), eq(sessionAthlete.sessionId, session.id)))
-		.where(and(eq(session.clubId, clubId), isNull(session.startedAt), sql`${session.day} >= ${from}`, inArray(sessionAthlete.athleteId, athleteIds)))
+		.where(
+			and(
+				eq(session.clubId, clubId),
+				isNull(session.startedAt),
+				sql`${session.day} >= ${from}`,
+				inArray(sessionAthlete.athleteId, athleteIds),
+			),
+		)
 		.orderBy(asc(session.day), asc(session.startTime))
 	return rows.map((row) => row.session)
 }
 export async function insertSession({ db, clubId }: ClubScope, row: New<typeof session.$inferInsert>) {
 	await db.insert(session).values({ ...row, clubId })
 }
-export async function updateSession({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SessionRow, 'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place' | 'surface' | 'role' | 'share'>>) {
-	await db.update(session).set(change).where(and(eq(session.clubId, clubId), eq(session.id, id)))
+export async function updateSession(
+	{ db, clubId }: ClubScope,
+	id: string,
+	change: Partial<
+		Pick<
+			SessionRow,
+			'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place' | 'surface' | 'role' | 'share'
+		>
+	>,
+) {
+	await db
+		.update(session)
+		.set(change)
+		.where(and(eq(session.clubId, clubId), eq(session.id, id)))
 }
 /** Freezes the sheet with the first download or mark; later calls change nothing. */
 export async function markStarted({ db, clubId }: ClubScope, id: string, at: Date) {
-	await db.update(session).set({ startedAt: at }).where(and(eq(session.clubId, clubId), eq(session.id, id), isNull(session.startedAt)))
+	await db
+		.update(session)
+		.set({ startedAt: at })
+		.where(and(eq(session.clubId, clubId), eq(session.id, id), isNull(session.startedAt)))
 }
 
-export async function readAttending({ db, clubId }: ClubScope, sessionIds: string[]): Promise<{ sessionId: string; athleteId: string; position: number }[]> {
+export async function readAttending(
+	{ db, clubId }: ClubScope,
+	sessionIds: string[],
+): Promise<{ sessionId: string; athleteId: string; position: number }[]> {
 	if (sessionIds.length === 0) return []
-	return db.select({ sessionId: sessionAthlete.sessionId, athleteId: sessionAthlete.athleteId, position: sessionAthlete.position }).from(sessionAthlete)
-		.where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, sessionIds))).orderBy(asc(sessionAthlete.position))
+	return db
+		.select({
+			sessionId: sessionAthlete.sessionId,
+			athleteId: sessionAthlete.athleteId,
+			position: sessionAthlete.position,
+		})
+		.from(sessionAthlete)
+		.where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, sessionIds)))
+		.orderBy(asc(sessionAthlete.position))
 }
 export async function insertAttending({ db, clubId }: ClubScope, sessionId: string, athleteIds: string[]) {
 	if (athleteIds.length === 0) return
-	await db.insert(sessionAthlete).values(athleteIds.map((athleteId, position) => ({ clubId, sessionId, athleteId, position })))
+	await db
+		.insert(sessionAthlete)
+		.values(athleteIds.map((athleteId, position) => ({ clubId, sessionId, athleteId, position })))
 }
 export async function removeAttending({ db, clubId }: ClubScope, sessionId: string) {
 	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), eq(sessionAthlete.sessionId, sessionId)))
 }
 /** The last sessions an athlete was down for up to a day, newest first; index `attending_by_athlete`. */
-export async function recentSessionsOf({ db, clubId }: ClubScope, athleteIds: string[], upTo: string, days: number): Promise<{ athleteId: string; session: SessionRow }[]> {
+export async function recentSessionsOf(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	upTo: string,
+	days: number,
+): Promise<{ athleteId: string; session: SessionRow }[]> {
 	if (athleteIds.length === 0) return []
-	return db.select({ athleteId: sessionAthlete.athleteId, session }).from(sessionAthlete)
+	return db
+		.select({ athleteId: sessionAthlete.athleteId, session })
+		.from(sessionAthlete)
 		.innerJoin(session, and(eq(session.clubId, sessionAthlete.clubId), eq(session.id, sessionAthlete.sessionId)))
-		.where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.athleteId, athleteIds), lte(session.day, upTo), sql`${session.day} > date_sub(${upTo}, interval ${days} day)`))
+		.where(
+			and(
+				eq(sessionAthlete.clubId, clubId),
+				inArray(sessionAthlete.athleteId, athleteIds),
+				lte(session.day, upTo),
+				sql`${session.day} > date_sub(${upTo}, interval ${days} day)`,
+			),
+		)
 		.orderBy(desc(session.day), desc(session.startTime))
 }
 
 /** Index `entry_by_session`. */
 export async function readEntries({ db, clubId }: ClubScope, sessionIds: string[]): Promise<EntryRow[]> {
 	if (sessionIds.length === 0) return []
-	return db.select().from(entry).where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, sessionIds), eq(entry.retired, false))).orderBy(asc(entry.position))
+	return db
+		.select()
+		.from(entry)
+		.where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, sessionIds), eq(entry.retired, false)))
+		.orderBy(asc(entry.position))
 }
 export async function insertEntries({ db, clubId }: ClubScope, rows: New<typeof entry.$inferInsert>[]) {
 	if (rows.length > 0) await db.insert(entry).values(rows.map((row) => ({ ...row, clubId })))
 }
 /** How the group flows through an entry; it changes nobody's line. */
-export async function writeEntryLanes({ db, clubId }: ClubScope, sessionId: string, id: string, lanes: number, together: number) {
-	await db.update(entry).set({ lanes, together }).where(and(eq(entry.clubId, clubId), eq(entry.sessionId, sessionId), eq(entry.id, id)))
+export async function writeEntryLanes(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	id: string,
+	lanes: number,
+	together: number,
+) {
+	await db
+		.update(entry)
+		.set({ lanes, together })
+		.where(and(eq(entry.clubId, clubId), eq(entry.sessionId, sessionId), eq(entry.id, id)))
 }
 /** What an entry of a session nobody has begun asks for; its lines are written anew after it. */
-export async function updateEntry({ db, clubId }: ClubScope, id: string, change: Partial<Pick<EntryRow, 'position' | 'doseFactor' | 'tuning'>>) {
-	await db.update(entry).set(change).where(and(eq(entry.clubId, clubId), eq(entry.id, id)))
+export async function updateEntry(
+	{ db, clubId }: ClubScope,
+	id: string,
+	change: Partial<Pick<EntryRow, 'position' | 'doseFactor' | 'tuning'>>,
+) {
+	await db
+		.update(entry)
+		.set(change)
+		.where(and(eq(entry.clubId, clubId), eq(entry.id, id)))
 }
 export async function retireEntries({ db, clubId }: ClubScope, ids: string[]) {
-	if (ids.length > 0) await db.update(entry).set({ retired: true }).where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
+	if (ids.length > 0)
+		await db
+			.update(entry)
+			.set({ retired: true })
+			.where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
 }
 
 /** Current lines; index `line_by_session`. */
 export async function readLines({ db, clubId }: ClubScope, sessionIds: string[]): Promise<LineRow[]> {
 	if (sessionIds.length === 0) return []
-	return db.select().from(line).where(and(eq(line.clubId, clubId), inArray(line.sessionId, sessionIds), eq(line.current, true)))
+	return db
+		.select()
+		.from(line)
+		.where(and(eq(line.clubId, clubId), inArray(line.sessionId, sessionIds), eq(line.current, true)))
 }
 export async function readLinesById({ db, clubId }: ClubScope, ids: string[]): Promise<LineRow[]> {
 	if (ids.length === 0) return []
-	return db.select().from(line).where(and(eq(line.clubId, clubId), inArray(line.id, [...new Set(ids)])))
+	return db
+		.select()
+		.from(line)
+		.where(and(eq(line.clubId, clubId), inArray(line.id, [...new Set(ids)])))
 }
 /** Puts the version that was done in force, and its entry back on the sheet: what was done decides, not what was planned later. */
 export async function putInForce({ db, clubId }: ClubScope, done: LineRow) {
-	await db.update(line).set({ current: sql`${line.id} = ${done.id}` }).where(and(eq(line.clubId, clubId), eq(line.entryId, done.entryId), eq(line.athleteId, done.athleteId)))
-	await db.update(entry).set({ retired: false }).where(and(eq(entry.clubId, clubId), eq(entry.id, done.entryId)))
+	await db
+		.update(line)
+		.set({ current: sql`${line.id} = ${done.id}` })
+		.where(and(eq(line.clubId, clubId), eq(line.entryId, done.entryId), eq(line.athleteId, done.athleteId)))
+	await db
+		.update(entry)
+		.set({ retired: false })
+		.where(and(eq(entry.clubId, clubId), eq(entry.id, done.entryId)))
 }
 /** Current lines of athletes in sessions of a span of days, oldest first; index `line_by_athlete`. */
-export async function linesOf({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string): Promise<{ line: LineRow; session: SessionRow }[]> {
+export async function linesOf(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	to: string,
+): Promise<{ line: LineRow; session: SessionRow }[]> {
 	if (athleteIds.length === 0) return []
-	return db.select({ line, session }).from(line)
+	return db
+		.select({ line, session })
+		.from(line)
 		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
-		.where(and(eq(line.clubId, clubId), inArray(line.athleteId, athleteIds), eq(line.current, true), sql`${session.day} >= ${from}`, lt(session.day, sql`date_add(${to}, interval 1 day)`)))
+		.where(
+			and(
+				eq(line.clubId, clubId),
+				inArray(line.athleteId, athleteIds),
+				eq(line.current, true),
+				sql`${session.day} >= ${from}`,
+				lt(session.day, sql`date_add(${to}, interval 1 day)`),
+			),
+		)
 		.orderBy(asc(session.day), asc(session.startTime))
 }
 /** Writes new versions; the versions they follow stop being current. */
-export async function insertLines({ db, clubId }: ClubScope, rows: New<typeof line.$inferInsert>[], superseded: string[] = []) {
-	if (superseded.length > 0) await db.update(line).set({ current: false }).where(and(eq(line.clubId, clubId), inArray(line.id, superseded)))
+export async function insertLines(
+	{ db, clubId }: ClubScope,
+	rows: New<typeof line.$inferInsert>[],
+	superseded: string[] = [],
+) {
+	if (superseded.length > 0)
+		await db
+			.update(line)
+			.set({ current: false })
+			.where(and(eq(line.clubId, clubId), inArray(line.id, superseded)))
 	if (rows.length > 0) await db.insert(line).values(rows.map((row) => ({ ...row, clubId })))
 }
 export async function writeWouldBe({ db, clubId }: ClubScope, lineId: string, wouldBe: string | null) {
-	await db.update(line).set({ wouldBe }).where(and(eq(line.clubId, clubId), eq(line.id, lineId)))
+	await db
+		.update(line)
+		.set({ wouldBe })
+		.where(and(eq(line.clubId, clubId), eq(line.id, lineId)))
 }
 /** The squad's latest session, begun or not, whose parts a block repeats; index `session_by_squad`. */
 export async function lastOfSquad({ db, clubId }: ClubScope, squadId: string): Promise<SessionRow | null> {
-	const [row] = await db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.squadId, squadId))).orderBy(desc(session.day), desc(session.startTime)).limit(1)
+	const [row] = await db
+		.select()
+		.from(session)
+		.where(and(eq(session.clubId, clubId), eq(session.squadId, squadId)))
+		.orderBy(desc(session.day), desc(session.startTime))
+		.limit(1)
 	return row ?? null
 }
 /** The squad's latest session that has begun; index `session_by_squad`. */
 export async function lastStartedSession({ db, clubId }: ClubScope, squadId: string): Promise<SessionRow | null> {
-	const [row] = await db.select().from(session).where(and(eq(session.clubId, clubId), eq(session.squadId, squadId), sql`${session.startedAt} is not null`)).orderBy(desc(session.day), desc(session.startTime)).limit(1)
+	const [row] = await db
+		.select()
+		.from(session)
+		.where(and(eq(session.clubId, clubId), eq(session.squadId, squadId), sql`${session.startedAt} is not null`))
+		.orderBy(desc(session.day), desc(session.startTime))
+		.limit(1)
 	return row ?? null
 }

@@ -11,22 +11,37 @@ export async function listSquads({ db, clubId }: ClubScope): Promise<SquadRow[]>
 	return db.select().from(squad).where(eq(squad.clubId, clubId)).orderBy(asc(squad.name))
 }
 export async function readSquad({ db, clubId }: ClubScope, id: string): Promise<SquadRow | null> {
-	const [row] = await db.select().from(squad).where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
+	const [row] = await db
+		.select()
+		.from(squad)
+		.where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
 	return row ?? null
 }
 export async function insertSquad({ db, clubId }: ClubScope, row: Omit<typeof squad.$inferInsert, 'clubId'>) {
 	await db.insert(squad).values({ ...row, clubId })
 }
-export async function updateSquad({ db, clubId }: ClubScope, id: string, change: Partial<Pick<SquadRow, 'phase' | 'focus' | 'schoolId' | 'schoolVersion'>>) {
-	await db.update(squad).set(change).where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
+export async function updateSquad(
+	{ db, clubId }: ClubScope,
+	id: string,
+	change: Partial<Pick<SquadRow, 'phase' | 'focus' | 'schoolId' | 'schoolVersion'>>,
+) {
+	await db
+		.update(squad)
+		.set(change)
+		.where(and(eq(squad.clubId, clubId), eq(squad.id, id)))
 }
 export async function updateAthleteMass({ db, clubId }: ClubScope, id: string, massKg: number | null) {
-	await db.update(athlete).set({ massKg }).where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
+	await db
+		.update(athlete)
+		.set({ massKg })
+		.where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
 }
 /** Squads of some athletes, by athlete. */
 export async function squadsOf({ db, clubId }: ClubScope, athleteIds: string[]): Promise<Map<string, SquadRow[]>> {
 	if (athleteIds.length === 0) return new Map()
-	const rows = await db.select({ athleteId: squadMember.athleteId, squad }).from(squadMember)
+	const rows = await db
+		.select({ athleteId: squadMember.athleteId, squad })
+		.from(squadMember)
 		.innerJoin(squad, and(eq(squad.clubId, squadMember.clubId), eq(squad.id, squadMember.squadId)))
 		.where(and(eq(squadMember.clubId, clubId), inArray(squadMember.athleteId, athleteIds)))
 	const byAthlete = new Map<string, SquadRow[]>()
@@ -35,7 +50,10 @@ export async function squadsOf({ db, clubId }: ClubScope, athleteIds: string[]):
 }
 export async function addMembers({ db, clubId }: ClubScope, squadId: string, athleteIds: string[], since: string) {
 	if (athleteIds.length === 0) return
-	await db.insert(squadMember).values(athleteIds.map((athleteId) => ({ clubId, squadId, athleteId, since }))).onDuplicateKeyUpdate({ set: { athleteId: sql`athlete_id` } })
+	await db
+		.insert(squadMember)
+		.values(athleteIds.map((athleteId) => ({ clubId, squadId, athleteId, since })))
+		.onDuplicateKeyUpdate({ set: { athleteId: sql`athlete_id` } })
 }
 
 export interface AthleteRow {
@@ -45,16 +63,37 @@ export interface AthleteRow {
 	legLengthM: number | null
 	massKg: number | null
 }
-const athleteColumns = { id: athlete.id, name: athleteIdentity.name, birthDate: athleteIdentity.birthDate, legLengthMm: athlete.legLengthMm, massKg: athlete.massKg }
+const athleteColumns = {
+	id: athlete.id,
+	name: athleteIdentity.name,
+	birthDate: athleteIdentity.birthDate,
+	legLengthMm: athlete.legLengthMm,
+	massKg: athlete.massKg,
+}
 const identityJoin = and(eq(athleteIdentity.clubId, athlete.clubId), eq(athleteIdentity.athleteId, athlete.id))
-const toAthlete = (row: { id: string; name: string; birthDate: string | null; legLengthMm: number | null; massKg: number | null }): AthleteRow => ({
-	id: row.id, name: row.name, birthDate: row.birthDate, legLengthM: row.legLengthMm === null ? null : row.legLengthMm / 1000, massKg: row.massKg,
+const toAthlete = (row: {
+	id: string
+	name: string
+	birthDate: string | null
+	legLengthMm: number | null
+	massKg: number | null
+}): AthleteRow => ({
+	id: row.id,
+	name: row.name,
+	birthDate: row.birthDate,
+	legLengthM: row.legLengthMm === null ? null : row.legLengthMm / 1000,
+	massKg: row.massKg,
 })
 
 /** By the primary key, in the order of the names. */
 export async function readAthletes({ db, clubId }: ClubScope, ids: string[]): Promise<AthleteRow[]> {
 	if (ids.length === 0) return []
-	const rows = await db.select(athleteColumns).from(athlete).innerJoin(athleteIdentity, identityJoin).where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids))).orderBy(asc(athleteIdentity.name))
+	const rows = await db
+		.select(athleteColumns)
+		.from(athlete)
+		.innerJoin(athleteIdentity, identityJoin)
+		.where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids)))
+		.orderBy(asc(athleteIdentity.name))
 	return rows.map(toAthlete)
 }
 
@@ -71,8 +110,17 @@ export async function listMembers({ db, clubId }: ClubScope): Promise<(AthleteRo
 }
 
 /** Levels by athlete and family; what has no row is level 1. */
-export async function readLevels({ db, clubId }: ClubScope, athleteIds: string[]): Promise<(athleteId: string, family: Family) => Level> {
-	const rows = athleteIds.length === 0 ? [] : await db.select().from(athleteLevel).where(and(eq(athleteLevel.clubId, clubId), inArray(athleteLevel.athleteId, athleteIds)))
+export async function readLevels(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+): Promise<(athleteId: string, family: Family) => Level> {
+	const rows =
+		athleteIds.length === 0
+			? []
+			: await db
+					.select()
+					.from(athleteLevel)
+					.where(and(eq(athleteLevel.clubId, clubId), inArray(athleteLevel.athleteId, athleteIds)))
 	const byKey = new Map(rows.map((row) => [`${row.athleteId}/${row.family}`, row.level]))
 	return (athleteId, family) => byKey.get(`${athleteId}/${family}`) ?? 1
 }
@@ -81,14 +129,30 @@ export async function writeLevel({ db, clubId }: ClubScope, athleteId: string, f
 }
 
 /** States by athlete and ladder; `forUpdate` locks the rows until the transaction ends. */
-export async function readStates({ db, clubId }: ClubScope, athleteIds: string[], forUpdate = false): Promise<Map<string, { state: LadderState; asOf: string }>> {
+export async function readStates(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	forUpdate = false,
+): Promise<Map<string, { state: LadderState; asOf: string }>> {
 	if (athleteIds.length === 0) return new Map()
-	const query = db.select().from(ladderState).where(and(eq(ladderState.clubId, clubId), inArray(ladderState.athleteId, athleteIds)))
+	const query = db
+		.select()
+		.from(ladderState)
+		.where(and(eq(ladderState.clubId, clubId), inArray(ladderState.athleteId, athleteIds)))
 	const rows = forUpdate ? await query.for('update') : await query
 	return new Map(rows.map((row) => [stateKey(row.athleteId, row.ladderId), { state: row.state, asOf: row.asOf }]))
 }
 export const stateKey = (athleteId: string, ladderId: string): string => `${athleteId}/${ladderId}`
 
-export async function writeState({ db, clubId }: ClubScope, athleteId: string, state: LadderState, asOf: string, updatedAt: Date) {
-	await db.insert(ladderState).values({ clubId, athleteId, ladderId: state.ladderId, state, asOf, updatedAt }).onDuplicateKeyUpdate({ set: { state, asOf, updatedAt } })
+export async function writeState(
+	{ db, clubId }: ClubScope,
+	athleteId: string,
+	state: LadderState,
+	asOf: string,
+	updatedAt: Date,
+) {
+	await db
+		.insert(ladderState)
+		.values({ clubId, athleteId, ladderId: state.ladderId, state, asOf, updatedAt })
+		.onDuplicateKeyUpdate({ set: { state, asOf, updatedAt } })
 }

@@ -5,22 +5,49 @@ import { clearance, verdict } from '../schema/verdicts'
 export type VerdictRow = typeof verdict.$inferSelect
 
 export async function verdictsOfSession({ db, clubId }: ClubScope, sessionId: string): Promise<VerdictRow[]> {
-	return db.select().from(verdict).where(and(eq(verdict.clubId, clubId), eq(verdict.sessionId, sessionId)))
+	return db
+		.select()
+		.from(verdict)
+		.where(and(eq(verdict.clubId, clubId), eq(verdict.sessionId, sessionId)))
 }
 /** The history of an athlete's moves, newest first; index `verdict_by_athlete`. */
-export async function verdictsOfAthlete({ db, clubId }: ClubScope, athleteId: string, limit: number): Promise<VerdictRow[]> {
-	return db.select().from(verdict).where(and(eq(verdict.clubId, clubId), eq(verdict.athleteId, athleteId))).orderBy(desc(verdict.day)).limit(limit)
+export async function verdictsOfAthlete(
+	{ db, clubId }: ClubScope,
+	athleteId: string,
+	limit: number,
+): Promise<VerdictRow[]> {
+	return db
+		.select()
+		.from(verdict)
+		.where(and(eq(verdict.clubId, clubId), eq(verdict.athleteId, athleteId)))
+		.orderBy(desc(verdict.day))
+		.limit(limit)
 }
 /** The newest verdict by athlete and ladder up to a day: what explains a line. */
 export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: string[], upTo: string) {
 	if (athleteIds.length === 0) return []
 	const ranked = db
 		.select({
-			athleteId: verdict.athleteId, ladderId: verdict.ladderId, decided: verdict.decided, sentence: verdict.sentence, day: verdict.day, judgement: verdict.judgement, reason: verdict.reason,
-			rank: sql<number>`row_number() over (partition by ${verdict.athleteId}, ${verdict.ladderId} order by ${verdict.day} desc, ${verdict.decidedAt} desc)`.as('newest_first'),
+			athleteId: verdict.athleteId,
+			ladderId: verdict.ladderId,
+			decided: verdict.decided,
+			sentence: verdict.sentence,
+			day: verdict.day,
+			judgement: verdict.judgement,
+			reason: verdict.reason,
+			rank: sql<number>`row_number() over (partition by ${verdict.athleteId}, ${verdict.ladderId} order by ${verdict.day} desc, ${verdict.decidedAt} desc)`.as(
+				'newest_first',
+			),
 		})
 		.from(verdict)
-		.where(and(eq(verdict.clubId, clubId), inArray(verdict.athleteId, athleteIds), sql`${verdict.day} <= ${upTo}`, sql`${verdict.day} > date_sub(${upTo}, interval 60 day)`))
+		.where(
+			and(
+				eq(verdict.clubId, clubId),
+				inArray(verdict.athleteId, athleteIds),
+				sql`${verdict.day} <= ${upTo}`,
+				sql`${verdict.day} > date_sub(${upTo}, interval 60 day)`,
+			),
+		)
 		.as('ranked')
 	return db.select().from(ranked).where(eq(ranked.rank, 1))
 }
@@ -31,21 +58,47 @@ export async function insertClearance({ db, clubId }: ClubScope, row: Omit<typeo
 	await db.insert(clearance).values({ ...row, clubId })
 }
 export async function clearancesOf({ db, clubId }: ClubScope, athleteId: string) {
-	return db.select().from(clearance).where(and(eq(clearance.clubId, clubId), eq(clearance.athleteId, athleteId))).orderBy(desc(clearance.recordedAt))
+	return db
+		.select()
+		.from(clearance)
+		.where(and(eq(clearance.clubId, clubId), eq(clearance.athleteId, athleteId)))
+		.orderBy(desc(clearance.recordedAt))
 }
 
 /** Rungs reached by verdicts of some athletes lately: what is new to them. */
 export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
 	if (athleteIds.length === 0) return []
-	return db.select({ athleteId: verdict.athleteId, ladderId: verdict.ladderId, sessionId: verdict.sessionId, day: verdict.day, before: verdict.before, after: verdict.after }).from(verdict)
-		.where(and(eq(verdict.clubId, clubId), inArray(verdict.athleteId, athleteIds), eq(verdict.decided, 'advance'), sql`${verdict.day} between ${from} and ${to}`))
+	return db
+		.select({
+			athleteId: verdict.athleteId,
+			ladderId: verdict.ladderId,
+			sessionId: verdict.sessionId,
+			day: verdict.day,
+			before: verdict.before,
+			after: verdict.after,
+		})
+		.from(verdict)
+		.where(
+			and(
+				eq(verdict.clubId, clubId),
+				inArray(verdict.athleteId, athleteIds),
+				eq(verdict.decided, 'advance'),
+				sql`${verdict.day} between ${from} and ${to}`,
+			),
+		)
 }
 
 /** Of some sessions, the athletes whose verdicts have been decided, by session. */
-export async function decidedAthletes({ db, clubId }: ClubScope, sessionIds: string[]): Promise<Map<string, Set<string>>> {
+export async function decidedAthletes(
+	{ db, clubId }: ClubScope,
+	sessionIds: string[],
+): Promise<Map<string, Set<string>>> {
 	const decided = new Map<string, Set<string>>(sessionIds.map((id) => [id, new Set()]))
 	if (sessionIds.length === 0) return decided
-	const rows = await db.selectDistinct({ sessionId: verdict.sessionId, athleteId: verdict.athleteId }).from(verdict).where(and(eq(verdict.clubId, clubId), inArray(verdict.sessionId, sessionIds)))
+	const rows = await db
+		.selectDistinct({ sessionId: verdict.sessionId, athleteId: verdict.athleteId })
+		.from(verdict)
+		.where(and(eq(verdict.clubId, clubId), inArray(verdict.sessionId, sessionIds)))
 	for (const row of rows) decided.get(row.sessionId)?.add(row.athleteId)
 	return decided
 }

@@ -10,85 +10,117 @@ import { session } from './sessions'
  * What stands in the way of an athlete: a restriction, a worry about a movement, an illness. It is opened
  * once and ended once, each with who said so; nothing else about it ever changes.
  */
-export const careRecord = mysqlTable('care_record', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	kind: code<'restriction' | 'worry' | 'illness'>('kind', 20).notNull(),
-	region: code<Region>('region', 20),
-	pattern: code<Pattern>('pattern', 20),
-	/** The movement a worry is about. */
-	drillId: code('drill_id'),
-	note: words('note', 500).notNull(),
-	fromDay: day('from_day').notNull(),
-	setBy: words('set_by').notNull(),
-	setByRole: words('set_by_role').notNull(),
-	recordedBy: uuid('recorded_by').notNull(),
-	recordedAt: instant('recorded_at').notNull(),
-	endedOn: day('ended_on'),
-	endedBy: words('ended_by'),
-	endedByRole: words('ended_by_role'),
-	endRecordedBy: uuid('end_recorded_by'),
-	endRecordedAt: instant('end_recorded_at'),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	foreignKey({ name: 'care_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-	index('care_by_athlete').on(t.clubId, t.athleteId),
-])
+export const careRecord = mysqlTable(
+	'care_record',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		kind: code<'restriction' | 'worry' | 'illness'>('kind', 20).notNull(),
+		region: code<Region>('region', 20),
+		pattern: code<Pattern>('pattern', 20),
+		/** The movement a worry is about. */
+		drillId: code('drill_id'),
+		note: words('note', 500).notNull(),
+		fromDay: day('from_day').notNull(),
+		setBy: words('set_by').notNull(),
+		setByRole: words('set_by_role').notNull(),
+		recordedBy: uuid('recorded_by').notNull(),
+		recordedAt: instant('recorded_at').notNull(),
+		endedOn: day('ended_on'),
+		endedBy: words('ended_by'),
+		endedByRole: words('ended_by_role'),
+		endRecordedBy: uuid('end_recorded_by'),
+		endRecordedAt: instant('end_recorded_at'),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		foreignKey({
+			name: 'care_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('care_by_athlete').on(t.clubId, t.athleteId),
+	],
+)
 
 /** Matches, practice and gym outside the sessions of this program; taking one back marks it void. */
-export const outsideLoad = mysqlTable('outside_load', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	kind: code<OutsideKind>('kind', 20).notNull(),
-	day: day('day').notNull(),
-	startTime: char('start_time', { length: 5 }).notNull(),
-	minutes: int('minutes').notNull(),
-	rpe: decimal('rpe', { precision: 3, scale: 1, mode: 'number' }),
-	hardRunning: boolean('hard_running').notNull(),
-	hardCutting: boolean('hard_cutting').notNull(),
-	isVoid: boolean('is_void').notNull(),
-	recordedBy: uuid('recorded_by').notNull(),
-	recordedAt: instant('recorded_at').notNull(),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	/** Entered twice for one day and time is entered once. */
-	unique('outside_once').on(t.clubId, t.athleteId, t.kind, t.day, t.startTime),
-	foreignKey({ name: 'outside_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-	index('outside_by_athlete').on(t.clubId, t.athleteId, t.day),
-])
+export const outsideLoad = mysqlTable(
+	'outside_load',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		kind: code<OutsideKind>('kind', 20).notNull(),
+		day: day('day').notNull(),
+		startTime: char('start_time', { length: 5 }).notNull(),
+		minutes: int('minutes').notNull(),
+		rpe: decimal('rpe', { precision: 3, scale: 1, mode: 'number' }),
+		hardRunning: boolean('hard_running').notNull(),
+		hardCutting: boolean('hard_cutting').notNull(),
+		isVoid: boolean('is_void').notNull(),
+		recordedBy: uuid('recorded_by').notNull(),
+		recordedAt: instant('recorded_at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		/** Entered twice for one day and time is entered once. */
+		unique('outside_once').on(t.clubId, t.athleteId, t.kind, t.day, t.startTime),
+		foreignKey({
+			name: 'outside_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('outside_by_athlete').on(t.clubId, t.athleteId, t.day),
+	],
+)
 
 /** A caution a coach has seen and answered, by name and time, before going on. */
-export const acknowledgement = mysqlTable('acknowledgement', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	sessionId: uuid('session_id').notNull(),
-	rule: code<RuleId>('rule', 5).notNull(),
-	/** The sentence that was shown: another caution of the same rule needs its own answer. */
-	sentence: words('sentence', 500).notNull(),
-	reason: words('reason', 500).notNull(),
-	personId: uuid('person_id').notNull(),
-	at: instant('at').notNull(),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	foreignKey({ name: 'acknowledged_session', columns: [t.clubId, t.sessionId], foreignColumns: [session.clubId, session.id] }),
-	index('acknowledged_by_session').on(t.clubId, t.sessionId),
-])
+export const acknowledgement = mysqlTable(
+	'acknowledgement',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		sessionId: uuid('session_id').notNull(),
+		rule: code<RuleId>('rule', 5).notNull(),
+		/** The sentence that was shown: another caution of the same rule needs its own answer. */
+		sentence: words('sentence', 500).notNull(),
+		reason: words('reason', 500).notNull(),
+		personId: uuid('person_id').notNull(),
+		at: instant('at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		foreignKey({
+			name: 'acknowledged_session',
+			columns: [t.clubId, t.sessionId],
+			foreignColumns: [session.clubId, session.id],
+		}),
+		index('acknowledged_by_session').on(t.clubId, t.sessionId),
+	],
+)
 
 /** A move on a ladder by a coach's hand, with the reason; verdicts hold the others. */
-export const ladderMove = mysqlTable('ladder_move', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	ladderId: code('ladder_id').notNull(),
-	before: jsonOf<LadderState>('state_before').notNull(),
-	after: jsonOf<LadderState>('state_after').notNull(),
-	reason: words('reason', 500).notNull(),
-	personId: uuid('person_id').notNull(),
-	at: instant('at').notNull(),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	foreignKey({ name: 'move_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-	index('move_by_athlete').on(t.clubId, t.athleteId),
-])
+export const ladderMove = mysqlTable(
+	'ladder_move',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		ladderId: code('ladder_id').notNull(),
+		before: jsonOf<LadderState>('state_before').notNull(),
+		after: jsonOf<LadderState>('state_after').notNull(),
+		reason: words('reason', 500).notNull(),
+		personId: uuid('person_id').notNull(),
+		at: instant('at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		foreignKey({
+			name: 'move_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('move_by_athlete').on(t.clubId, t.athleteId),
+	],
+)

@@ -17,5 +17,7 @@ export const instant = (name: string) => datetime(name, { mode: 'date', fsp: 3 }
 export const day = (name: string) => date(name, { mode: 'string' })
 /** Codes compare byte by byte: no case folding, no accent folding, no trailing blanks ignored. */
 export const code = <T extends string = string>(name: string, length = 40) =>
-	customType<{ data: T; driverData: string }>({ dataType: () => `varchar(${length}) character set ascii collate ascii_bin` })(name)
+	customType<{ data: T; driverData: string }>({
+		dataType: () => `varchar(${length}) character set ascii collate ascii_bin`,
+	})(name)
 export const words = (name: string, length = 200) => varchar(name, { length })

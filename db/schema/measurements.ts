@@ -7,22 +7,30 @@ import { athlete } from './people'
  * Append-only like the log: taking one back is a new row that names it. The result is not stored, it
  * follows from the input.
  */
-export const measurement = mysqlTable('measurement', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	authorId: uuid('author_id').notNull(),
-	takenOn: day('taken_on').notNull(),
-	calculation: code('calculation', 40).notNull(),
-	method: code('method', 20).notNull(),
-	input: jsonOf<Record<string, unknown>>('input').notNull(),
-	replacesId: uuid('replaces_id'),
-	isVoid: boolean('is_void').notNull(),
-	contentHash: char('content_hash', { length: 64 }).notNull(),
-	receivedAt: instant('received_at').notNull(),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	foreignKey({ name: 'measurement_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-	index('measurement_by_athlete').on(t.clubId, t.athleteId, t.takenOn),
-	index('measurement_replaces').on(t.clubId, t.replacesId),
-])
+export const measurement = mysqlTable(
+	'measurement',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		authorId: uuid('author_id').notNull(),
+		takenOn: day('taken_on').notNull(),
+		calculation: code('calculation', 40).notNull(),
+		method: code('method', 20).notNull(),
+		input: jsonOf<Record<string, unknown>>('input').notNull(),
+		replacesId: uuid('replaces_id'),
+		isVoid: boolean('is_void').notNull(),
+		contentHash: char('content_hash', { length: 64 }).notNull(),
+		receivedAt: instant('received_at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		foreignKey({
+			name: 'measurement_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('measurement_by_athlete').on(t.clubId, t.athleteId, t.takenOn),
+		index('measurement_replaces').on(t.clubId, t.replacesId),
+	],
+)

@@ -12,29 +12,43 @@ export const club = mysqlTable('club', {
 })
 
 /** Who can sign in. The address is unique over all clubs, because it is all that a sign-in names. */
-export const person = mysqlTable('person', {
-	clubId: uuid('club_id').notNull().references(() => club.id),
-	id: uuid('id').notNull(),
-	email: words('email', 254).notNull(),
-	name: words('name').notNull(),
-	role: code<Role>('role', 20).notNull(),
-	passwordHash: words('password_hash', 255).notNull(),
-	/** Set when the person is an athlete of the club. */
-	athleteId: uuid('athlete_id'),
-	createdAt: instant('created_at').notNull(),
-}, (t) => [primaryKey({ columns: [t.clubId, t.id] }), unique('person_email').on(t.email)])
+export const person = mysqlTable(
+	'person',
+	{
+		clubId: uuid('club_id')
+			.notNull()
+			.references(() => club.id),
+		id: uuid('id').notNull(),
+		email: words('email', 254).notNull(),
+		name: words('name').notNull(),
+		role: code<Role>('role', 20).notNull(),
+		passwordHash: words('password_hash', 255).notNull(),
+		/** Set when the person is an athlete of the club. */
+		athleteId: uuid('athlete_id'),
+		createdAt: instant('created_at').notNull(),
+	},
+	(t) => [primaryKey({ columns: [t.clubId, t.id] }), unique('person_email').on(t.email)],
+)
 
 /** Server-side sign-in sessions; only a hash of the cookie's token is kept. */
-export const signIn = mysqlTable('sign_in', {
-	tokenHash: char('token_hash', { length: 64 }).primaryKey(),
-	clubId: uuid('club_id').notNull(),
-	personId: uuid('person_id').notNull(),
-	createdAt: instant('created_at').notNull(),
-	expiresAt: instant('expires_at').notNull(),
-}, (t) => [
-	foreignKey({ name: 'sign_in_person', columns: [t.clubId, t.personId], foreignColumns: [person.clubId, person.id] }).onDelete('cascade'),
-	index('sign_in_expires').on(t.expiresAt),
-])
+export const signIn = mysqlTable(
+	'sign_in',
+	{
+		tokenHash: char('token_hash', { length: 64 }).primaryKey(),
+		clubId: uuid('club_id').notNull(),
+		personId: uuid('person_id').notNull(),
+		createdAt: instant('created_at').notNull(),
+		expiresAt: instant('expires_at').notNull(),
+	},
+	(t) => [
+		foreignKey({
+			name: 'sign_in_person',
+			columns: [t.clubId, t.personId],
+			foreignColumns: [person.clubId, person.id],
+		}).onDelete('cascade'),
+		index('sign_in_expires').on(t.expiresAt),
+	],
+)
 
 /** Failed tries by hashed address; it stands before any club is known, so it names none. */
 export const signInFailure = mysqlTable('sign_in_failure', {
@@ -43,34 +57,54 @@ export const signInFailure = mysqlTable('sign_in_failure', {
 	lastFailedAt: instant('last_failed_at').notNull(),
 })
 
-export const invitation = mysqlTable('invitation', {
-	clubId: uuid('club_id').notNull().references(() => club.id),
-	id: uuid('id').notNull(),
-	tokenHash: char('token_hash', { length: 64 }).notNull(),
-	role: code<Role>('role', 20).notNull(),
-	/** The athlete an athlete's or guardian's invitation is for. */
-	athleteId: uuid('athlete_id'),
-	createdBy: uuid('created_by').notNull(),
-	createdAt: instant('created_at').notNull(),
-	expiresAt: instant('expires_at').notNull(),
-	usedAt: instant('used_at'),
-}, (t) => [primaryKey({ columns: [t.clubId, t.id] }), unique('invitation_token').on(t.tokenHash)])
+export const invitation = mysqlTable(
+	'invitation',
+	{
+		clubId: uuid('club_id')
+			.notNull()
+			.references(() => club.id),
+		id: uuid('id').notNull(),
+		tokenHash: char('token_hash', { length: 64 }).notNull(),
+		role: code<Role>('role', 20).notNull(),
+		/** The athlete an athlete's or guardian's invitation is for. */
+		athleteId: uuid('athlete_id'),
+		createdBy: uuid('created_by').notNull(),
+		createdAt: instant('created_at').notNull(),
+		expiresAt: instant('expires_at').notNull(),
+		usedAt: instant('used_at'),
+	},
+	(t) => [primaryKey({ columns: [t.clubId, t.id] }), unique('invitation_token').on(t.tokenHash)],
+)
 
-export const athlete = mysqlTable('athlete', {
-	clubId: uuid('club_id').notNull().references(() => club.id),
-	id: uuid('id').notNull(),
-	legLengthMm: int('leg_length_mm'),
-	massKg: decimal('mass_kg', { precision: 4, scale: 1, mode: 'number' }),
-	createdAt: instant('created_at').notNull(),
-}, (t) => [primaryKey({ columns: [t.clubId, t.id] })])
+export const athlete = mysqlTable(
+	'athlete',
+	{
+		clubId: uuid('club_id')
+			.notNull()
+			.references(() => club.id),
+		id: uuid('id').notNull(),
+		legLengthMm: int('leg_length_mm'),
+		massKg: decimal('mass_kg', { precision: 4, scale: 1, mode: 'number' }),
+		createdAt: instant('created_at').notNull(),
+	},
+	(t) => [primaryKey({ columns: [t.clubId, t.id] })],
+)
 
 /** Names and birth dates live only here, so that forgetting a person is deleting this row. */
-export const athleteIdentity = mysqlTable('athlete_identity', {
-	clubId: uuid('club_id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	name: words('name').notNull(),
-	birthDate: day('birth_date'),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.athleteId] }),
-	foreignKey({ name: 'identity_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-])
+export const athleteIdentity = mysqlTable(
+	'athlete_identity',
+	{
+		clubId: uuid('club_id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		name: words('name').notNull(),
+		birthDate: day('birth_date'),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.athleteId] }),
+		foreignKey({
+			name: 'identity_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+	],
+)

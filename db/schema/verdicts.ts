@@ -6,46 +6,66 @@ import { athlete } from './people'
 import { session } from './sessions'
 
 /** A decided verdict with its whole input, so that it can be replayed; never altered afterwards. */
-export const verdict = mysqlTable('verdict', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	sessionId: uuid('session_id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	ladderId: code('ladder_id').notNull(),
-	day: day('day').notNull(),
-	proposed: code<VerdictWord>('proposed', 20).notNull(),
-	decided: code<VerdictWord>('decided', 20).notNull(),
-	/** Empty when the proposal was accepted. */
-	reason: words('reason', 500),
-	sentence: words('sentence', 1000).notNull(),
-	judgement: jsonOf<Judgement>('judgement').notNull(),
-	before: jsonOf<LadderState>('state_before').notNull(),
-	after: jsonOf<LadderState>('state_after').notNull(),
-	input: jsonOf<VerdictInput>('input').notNull(),
-	inputHash: char('input_hash', { length: 64 }).notNull(),
-	rulesVersion: int('rules_version').notNull(),
-	decidedBy: uuid('decided_by').notNull(),
-	decidedAt: instant('decided_at').notNull(),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	unique('verdict_once').on(t.clubId, t.sessionId, t.athleteId, t.ladderId),
-	foreignKey({ name: 'verdict_session', columns: [t.clubId, t.sessionId], foreignColumns: [session.clubId, session.id] }),
-	foreignKey({ name: 'verdict_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-	index('verdict_by_athlete').on(t.clubId, t.athleteId, t.ladderId, t.day),
-])
+export const verdict = mysqlTable(
+	'verdict',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		sessionId: uuid('session_id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		ladderId: code('ladder_id').notNull(),
+		day: day('day').notNull(),
+		proposed: code<VerdictWord>('proposed', 20).notNull(),
+		decided: code<VerdictWord>('decided', 20).notNull(),
+		/** Empty when the proposal was accepted. */
+		reason: words('reason', 500),
+		sentence: words('sentence', 1000).notNull(),
+		judgement: jsonOf<Judgement>('judgement').notNull(),
+		before: jsonOf<LadderState>('state_before').notNull(),
+		after: jsonOf<LadderState>('state_after').notNull(),
+		input: jsonOf<VerdictInput>('input').notNull(),
+		inputHash: char('input_hash', { length: 64 }).notNull(),
+		rulesVersion: int('rules_version').notNull(),
+		decidedBy: uuid('decided_by').notNull(),
+		decidedAt: instant('decided_at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		unique('verdict_once').on(t.clubId, t.sessionId, t.athleteId, t.ladderId),
+		foreignKey({
+			name: 'verdict_session',
+			columns: [t.clubId, t.sessionId],
+			foreignColumns: [session.clubId, session.id],
+		}),
+		foreignKey({
+			name: 'verdict_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('verdict_by_athlete').on(t.clubId, t.athleteId, t.ladderId, t.day),
+	],
+)
 
 /** Who cleared a closed region, in what role, when: the only thing that opens it again. */
-export const clearance = mysqlTable('clearance', {
-	clubId: uuid('club_id').notNull(),
-	id: uuid('id').notNull(),
-	athleteId: uuid('athlete_id').notNull(),
-	region: code<Region>('region', 20).notNull(),
-	clearedBy: words('cleared_by').notNull(),
-	clearedByRole: words('cleared_by_role').notNull(),
-	clearedOn: day('cleared_on').notNull(),
-	recordedBy: uuid('recorded_by').notNull(),
-	recordedAt: instant('recorded_at').notNull(),
-}, (t) => [
-	primaryKey({ columns: [t.clubId, t.id] }),
-	foreignKey({ name: 'clearance_athlete', columns: [t.clubId, t.athleteId], foreignColumns: [athlete.clubId, athlete.id] }),
-])
+export const clearance = mysqlTable(
+	'clearance',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		region: code<Region>('region', 20).notNull(),
+		clearedBy: words('cleared_by').notNull(),
+		clearedByRole: words('cleared_by_role').notNull(),
+		clearedOn: day('cleared_on').notNull(),
+		recordedBy: uuid('recorded_by').notNull(),
+		recordedAt: instant('recorded_at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		foreignKey({
+			name: 'clearance_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+	],
+)

@@ -23,8 +23,10 @@ export interface NewPerson {
 function problemsOf({ name, email, password }: NewPerson): Problems {
 	const problems: Problems = {}
 	if (name.trim() === '' || name.length > 200) problems.name = 'A name of up to 200 characters is expected.'
-	if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email.trim()) || email.length > 254) problems.email = `${email.trim() ? `“${email.trim()}” is not an email address` : 'An email address is expected'}, like coach@example.org.`
-	if (password.length < MIN_PASSWORD) problems.password = `${password.length} characters are too few; ${MIN_PASSWORD} or more are expected.`
+	if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email.trim()) || email.length > 254)
+		problems.email = `${email.trim() ? `“${email.trim()}” is not an email address` : 'An email address is expected'}, like coach@example.org.`
+	if (password.length < MIN_PASSWORD)
+		problems.password = `${password.length} characters are too few; ${MIN_PASSWORD} or more are expected.`
 	if (password.length > 200) problems.password = 'At most 200 characters are expected.'
 	return problems
 }
@@ -41,7 +43,8 @@ export const isTimeZone = (zone: string): boolean => {
 export async function makeFirstClub(input: NewPerson & { club: string; timeZone: string }, now: Date): Promise<Joined> {
 	const problems = problemsOf(input)
 	if (input.club.trim() === '' || input.club.length > 200) problems.club = 'A name of up to 200 characters is expected.'
-	if (!isTimeZone(input.timeZone)) problems.timeZone = `“${input.timeZone}” is not a time zone; one like Europe/Lisbon is expected.`
+	if (!isTimeZone(input.timeZone))
+		problems.timeZone = `“${input.timeZone}” is not a time zone; one like Europe/Lisbon is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
 	const clubId = newId()
 	const personId = newId()
@@ -49,7 +52,15 @@ export async function makeFirstClub(input: NewPerson & { club: string; timeZone:
 	return withFreeAddress(input.email, async () => {
 		await inTransaction(database().db, clubId, async (scope) => {
 			await insertClub(scope.db, { id: clubId, name: input.club.trim(), timeZone: input.timeZone, createdAt: now })
-			await insertPerson(scope, { id: personId, email: normalEmail(input.email), name: input.name.trim(), role: 'coach', passwordHash, athleteId: null, createdAt: now })
+			await insertPerson(scope, {
+				id: personId,
+				email: normalEmail(input.email),
+				name: input.name.trim(),
+				role: 'coach',
+				passwordHash,
+				athleteId: null,
+				createdAt: now,
+			})
 			await installLibrary(scope, now)
 		})
 		return openSession(clubId, personId, now)
@@ -57,7 +68,13 @@ export async function makeFirstClub(input: NewPerson & { club: string; timeZone:
 }
 
 /** A link for one person and one role, good for two weeks and one use. Only a hash of it is kept. */
-export async function invite(scope: ClubScope, by: string, role: string, athleteId: string | null, now: Date): Promise<{ token: string } | { problems: Problems }> {
+export async function invite(
+	scope: ClubScope,
+	by: string,
+	role: string,
+	athleteId: string | null,
+	now: Date,
+): Promise<{ token: string } | { problems: Problems }> {
 	if (!ROLES.includes(role as Role)) return { problems: { role: `“${role}” is not a role.` } }
 	if (role === 'athlete') {
 		const [known] = athleteId ? await readAthletes(scope, [athleteId]) : []
@@ -65,8 +82,14 @@ export async function invite(scope: ClubScope, by: string, role: string, athlete
 	}
 	const token = newToken()
 	await insertInvitation(scope, {
-		id: newId(), tokenHash: hashToken(token), role: role as Role, athleteId: role === 'athlete' ? athleteId : null,
-		createdBy: by, createdAt: now, expiresAt: new Date(now.getTime() + INVITATION_DAYS * 86_400_000), usedAt: null,
+		id: newId(),
+		tokenHash: hashToken(token),
+		role: role as Role,
+		athleteId: role === 'athlete' ? athleteId : null,
+		createdBy: by,
+		createdAt: now,
+		expiresAt: new Date(now.getTime() + INVITATION_DAYS * 86_400_000),
+		usedAt: null,
 	})
 	return { token }
 }
@@ -84,10 +107,20 @@ export async function join(token: string, input: NewPerson, now: Date): Promise<
 	return withFreeAddress(input.email, async () => {
 		const first = await inTransaction(database().db, clubId, async (scope) => {
 			if (!(await useInvitation(scope, id, now))) return false
-			await insertPerson(scope, { id: personId, email: normalEmail(input.email), name: input.name.trim(), role, passwordHash, athleteId, createdAt: now })
+			await insertPerson(scope, {
+				id: personId,
+				email: normalEmail(input.email),
+				name: input.name.trim(),
+				role,
+				passwordHash,
+				athleteId,
+				createdAt: now,
+			})
 			return true
 		})
-		return first ? openSession(clubId, personId, now) : { problems: { name: 'Somebody has just used this link. Ask the coach for a new one.' } }
+		return first
+			? openSession(clubId, personId, now)
+			: { problems: { name: 'Somebody has just used this link. Ask the coach for a new one.' } }
 	})
 }
 

@@ -5,7 +5,11 @@ const COST = { N: 2 ** 16, r: 8, p: 2 }
 const MAX_MEMORY = 128 * COST.N * COST.r * 2
 
 const derive = (password: string, salt: Buffer, cost: typeof COST): Promise<Buffer> =>
-	new Promise((resolve, reject) => scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: MAX_MEMORY }, (error, key) => (error ? reject(error) : resolve(key))))
+	new Promise((resolve, reject) =>
+		scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
+			error ? reject(error) : resolve(key),
+		),
+	)
 
 /** "scrypt$N$r$p$salt$key": the cost travels with the hash, so that it can be raised later. */
 export async function hashPassword(password: string): Promise<string> {

@@ -2,16 +2,33 @@ import type { Role } from '../../db/schema/people'
 
 /** What may be asked of the club; the table of who may do what. */
 export type Permission =
-	| 'plan:read' | 'plan:write'
-	| 'verdict:read' | 'verdict:write'
-	| 'marks:read' | 'marks:write' | 'marks:write-today'
-	| 'pain:write' | 'pain:read'
+	| 'plan:read'
+	| 'plan:write'
+	| 'verdict:read'
+	| 'verdict:write'
+	| 'marks:read'
+	| 'marks:write'
+	| 'marks:write-today'
+	| 'pain:write'
+	| 'pain:read'
 	| 'clearance:record'
 	| 'care:write'
 	| 'people:write'
 
 const PERMISSIONS: Record<Role, readonly Permission[]> = {
-	coach: ['plan:read', 'plan:write', 'verdict:read', 'verdict:write', 'marks:read', 'marks:write', 'pain:write', 'pain:read', 'clearance:record', 'care:write', 'people:write'],
+	coach: [
+		'plan:read',
+		'plan:write',
+		'verdict:read',
+		'verdict:write',
+		'marks:read',
+		'marks:write',
+		'pain:write',
+		'pain:read',
+		'clearance:record',
+		'care:write',
+		'people:write',
+	],
 	// An assistant reports pain but reads only which part to spare.
 	assistant: ['plan:read', 'verdict:read', 'marks:read', 'marks:write-today', 'pain:write'],
 	clinician: ['plan:read', 'verdict:read', 'marks:read', 'pain:write', 'pain:read', 'clearance:record', 'care:write'],

@@ -1,5 +1,12 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { deleteSignIn, insertSignIn, personByEmail, personBySignIn, readFailures, writeFailures } from '../../db/queries/clubs'
+import {
+	deleteSignIn,
+	insertSignIn,
+	personByEmail,
+	personBySignIn,
+	readFailures,
+	writeFailures,
+} from '../../db/queries/clubs'
 import type { Role } from '../../db/schema/people'
 import { database } from '../database'
 import { DECOY_HASH, passwordMatches } from './password'
@@ -23,7 +30,8 @@ export const newToken = (): string => randomBytes(32).toString('base64url')
 export const normalEmail = (email: string): string => email.trim().toLowerCase()
 
 /** Seconds to wait after so many failures in a row: nothing for five, then 2, 4, 8 … up to a quarter of an hour. */
-export const waitAfter = (failures: number): number => (failures < FREE_TRIES ? 0 : Math.min(MAX_WAIT_S, 2 ** (failures - FREE_TRIES + 1)))
+export const waitAfter = (failures: number): number =>
+	failures < FREE_TRIES ? 0 : Math.min(MAX_WAIT_S, 2 ** (failures - FREE_TRIES + 1))
 
 /** What is left of that wait; a clock that was set back makes it no longer than it is. */
 export function secondsToWait(failures: number, lastFailedAt: Date, now: Date): number {
@@ -40,7 +48,10 @@ export async function signInWithPassword(email: string, password: string, now: D
 	const key = hashToken(`sign-in:${address}`)
 	const before = await readFailures(db, key)
 	const waitS = before ? secondsToWait(before.failures, before.lastFailedAt, now) : 0
-	if (waitS > 0) return { problem: `Too many tries for this address. Wait ${waitS < 90 ? `${waitS} s` : `${Math.ceil(waitS / 60)} min`} and try again.` }
+	if (waitS > 0)
+		return {
+			problem: `Too many tries for this address. Wait ${waitS < 90 ? `${waitS} s` : `${Math.ceil(waitS / 60)} min`} and try again.`,
+		}
 	const person = await personByEmail(db, address)
 	const matches = await passwordMatches(password, person?.passwordHash ?? (await DECOY_HASH))
 	if (!person || !matches) {
@@ -51,7 +62,11 @@ export async function signInWithPassword(email: string, password: string, now: D
 	return openSession(person.clubId, person.id, now)
 }
 
-export async function openSession(clubId: string, personId: string, now: Date): Promise<{ token: string; expiresAt: Date }> {
+export async function openSession(
+	clubId: string,
+	personId: string,
+	now: Date,
+): Promise<{ token: string; expiresAt: Date }> {
 	const token = newToken()
 	const expiresAt = new Date(now.getTime() + DAYS * 86_400_000)
 	await insertSignIn(database().db, { tokenHash: hashToken(token), clubId, personId, createdAt: now, expiresAt })

@@ -12,9 +12,16 @@ export async function readMeasurements(scope: ClubScope, athleteId: string) {
 		const answer = one ? runCalculation(one, row.input) : null
 		const kept = MEASURED[row.calculation]
 		return {
-			id: row.id, takenOn: row.takenOn, title: kept?.title ?? row.calculation, method: benchMethodName(row.method), calculation: row.calculation,
+			id: row.id,
+			takenOn: row.takenOn,
+			title: kept?.title ?? row.calculation,
+			method: benchMethodName(row.method),
+			calculation: row.calculation,
 			// A later version of a measure may refuse what an earlier one took; the line says so and keeps the input.
-			headline: answer && 'output' in answer && kept ? kept.headline(answer.output) : `no longer computes: ${answer && 'error' in answer ? answer.error.message : row.calculation}`,
+			headline:
+				answer && 'output' in answer && kept
+					? kept.headline(answer.output)
+					: `no longer computes: ${answer && 'error' in answer ? answer.error.message : row.calculation}`,
 		}
 	})
 }

@@ -24,7 +24,6 @@ export interface CareTyped {
 	setByRole: string
 }
 
-
 const short = (text: string) => text.trim().slice(0, 500)
 
 /** Who may open what: restrictions and worries coach and clinician, an illness also whoever it is about. */
@@ -32,23 +31,40 @@ export const mayOpen = (who: SignedIn, kind: string, athleteId: string): boolean
 	may(who.role, 'care:write') || (kind === 'illness' && (who.athleteId === athleteId || may(who.role, 'pain:write')))
 
 /** Opens a restriction, a worry or an illness from today; upcoming lines are written anew at once. */
-export async function openCare(who: SignedIn, athleteId: string, typed: CareTyped, now: Date): Promise<{ opened: true } | { problems: Problems } | null> {
+export async function openCare(
+	who: SignedIn,
+	athleteId: string,
+	typed: CareTyped,
+	now: Date,
+): Promise<{ opened: true } | { problems: Problems } | null> {
 	const problems: Problems = {}
 	const region = REGIONS.includes(typed.region as Region) ? (typed.region as Region) : null
 	const pattern = PATTERNS.includes(typed.pattern as Pattern) ? (typed.pattern as Pattern) : null
-	if (!['restriction', 'worry', 'illness'].includes(typed.kind)) problems.kind = 'Pick a restriction, a worry or an illness.'
+	if (!['restriction', 'worry', 'illness'].includes(typed.kind))
+		problems.kind = 'Pick a restriction, a worry or an illness.'
 	if (typed.kind === 'restriction' && !region && !pattern) problems.region = 'Pick a region, or a kind of movement.'
 	if (typed.kind === 'restriction' && typed.setBy.trim().length < 2) problems.setBy = 'Who set it? A name is expected.'
 	if (typed.kind === 'worry' && !region) problems.region = 'Pick the region the worry is about.'
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return null
 		const library = await readLibrary(scope)
-		if (typed.kind === 'worry' && !library.drills[typed.drillId]) problems.drillId = 'Pick the movement the worry is about.'
+		if (typed.kind === 'worry' && !library.drills[typed.drillId])
+			problems.drillId = 'Pick the movement the worry is about.'
 		if (Object.keys(problems).length > 0) return { problems }
 		const today = todayAt(who.timeZone, now)
 		await insertCare(scope, {
-			id: newId(), athleteId, kind: typed.kind as 'worry', region: typed.kind === 'illness' ? null : region, pattern: typed.kind === 'restriction' ? pattern : null, drillId: typed.kind === 'worry' ? typed.drillId : null,
-			note: short(typed.note), fromDay: today, setBy: typed.setBy.trim().slice(0, 200) || who.name, setByRole: typed.setByRole.trim().slice(0, 200) || who.role, recordedBy: who.personId, recordedAt: now,
+			id: newId(),
+			athleteId,
+			kind: typed.kind as 'worry',
+			region: typed.kind === 'illness' ? null : region,
+			pattern: typed.kind === 'restriction' ? pattern : null,
+			drillId: typed.kind === 'worry' ? typed.drillId : null,
+			note: short(typed.note),
+			fromDay: today,
+			setBy: typed.setBy.trim().slice(0, 200) || who.name,
+			setByRole: typed.setByRole.trim().slice(0, 200) || who.role,
+			recordedBy: who.personId,
+			recordedAt: now,
 		})
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { opened: true as const }
@@ -59,25 +75,64 @@ export async function openCare(who: SignedIn, athleteId: string, typed: CareType
  * Ends a record. A restriction is ended only by a named person in a role; the ladders it closed go on by
  * the way back. A worry is settled, an illness over, by whoever says so.
  */
-export async function closeCare(who: SignedIn, athleteId: string, id: string, by: { name: string; role: string }, now: Date): Promise<{ ended: true } | { problems: Problems } | null> {
+export async function closeCare(
+	who: SignedIn,
+	athleteId: string,
+	id: string,
+	by: { name: string; role: string },
+	now: Date,
+): Promise<{ ended: true } | { problems: Problems } | null> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const row = (await careOf(scope, [athleteId])).find((one) => one.id === id)
 		if (!row) return null
 		if (row.kind === 'restriction') {
 			if (by.name.trim().length < 2) return { problems: { [`by-${id}`]: 'The name of who cleared it is expected.' } }
-			if (by.role.trim().length < 2) return { problems: { [`role-${id}`]: 'Their role is expected, for example physiotherapist.' } }
+			if (by.role.trim().length < 2)
+				return { problems: { [`role-${id}`]: 'Their role is expected, for example physiotherapist.' } }
 		}
 		const today = todayAt(who.timeZone, now)
-		if (!(await endCare(scope, id, athleteId, { endedOn: today, endedBy: by.name.trim().slice(0, 200) || who.name, endedByRole: by.role.trim().slice(0, 200) || who.role, endRecordedBy: who.personId, endRecordedAt: now }))) return { problems: { [`by-${id}`]: 'This has ended already.' } }
+		if (
+			!(await endCare(scope, id, athleteId, {
+				endedOn: today,
+				endedBy: by.name.trim().slice(0, 200) || who.name,
+				endedByRole: by.role.trim().slice(0, 200) || who.role,
+				endRecordedBy: who.personId,
+				endRecordedAt: now,
+			}))
+		)
+			return { problems: { [`by-${id}`]: 'This has ended already.' } }
 		if (row.kind === 'restriction') {
-			if (row.region) await insertClearance(scope, { id: newId(), athleteId, region: row.region, clearedBy: by.name.trim(), clearedByRole: by.role.trim(), clearedOn: today, recordedBy: who.personId, recordedAt: now })
+			if (row.region)
+				await insertClearance(scope, {
+					id: newId(),
+					athleteId,
+					region: row.region,
+					clearedBy: by.name.trim(),
+					clearedByRole: by.role.trim(),
+					clearedOn: today,
+					recordedBy: who.personId,
+					recordedAt: now,
+				})
 			const library = await readLibrary(scope)
 			const record = careRecordOf(row)
 			for (const { state, asOf } of (await readStates(scope, [athleteId], true)).values()) {
 				const ladder = library.ladders[state.ladderId]
 				const drill = library.drills[ladder?.rungs.find((rung) => rung.id === state.rungId)?.drillId ?? '']
-				if (!ladder || !drill || record.kind !== 'restriction' || state.closed || !restricts({ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }, drill)) continue
-				await writeState(scope, athleteId, reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, today), asOf, now)
+				if (
+					!ladder ||
+					!drill ||
+					record.kind !== 'restriction' ||
+					state.closed ||
+					!restricts({ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }, drill)
+				)
+					continue
+				await writeState(
+					scope,
+					athleteId,
+					reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, today),
+					asOf,
+					now,
+				)
 			}
 		}
 		await rewriteUpcoming(scope, [athleteId], today, now)

@@ -26,17 +26,43 @@ beforeEach(async () => {
 	one = club.athletes[0]!
 	for (const id of club.athletes) {
 		for (const family of ['sprint', 'plyometric'] as const) await writeLevel(club.scope, id, family, 2)
-		await writeState(club.scope, id, startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-20'), '2026-01-01', at('2026-01-01'))
+		await writeState(
+			club.scope,
+			id,
+			startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-20'),
+			'2026-01-01',
+			at('2026-01-01'),
+		)
 		await writeState(club.scope, id, startingAt(STARTER_LIBRARY, 'shock', 'depth-15'), '2026-01-01', at('2026-01-01'))
 	}
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day: '2026-03-12', startTime: '17:30', title: 'Speed', place: '', plannedMinutes: 60, athleteIds: club.athletes,
-		entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 }, { part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, restS: 120 }, { part: 'Jumps', drillId: 'broad-jump', sets: 2, reps: 3, restS: 60 }],
-	}, at('2026-03-10'))
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day: '2026-03-12',
+			startTime: '17:30',
+			title: 'Speed',
+			place: '',
+			plannedMinutes: 60,
+			athleteIds: club.athletes,
+			entries: [
+				{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 },
+				{ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, restS: 120 },
+				{ part: 'Jumps', drillId: 'broad-jump', sets: 2, reps: 3, restS: 60 },
+			],
+		},
+		at('2026-03-10'),
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	session = saved.sessionId
 })
-const lines = async (athleteId = one) => Object.fromEntries((await readLines(club.scope, [session])).filter((line) => line.athleteId === athleteId).map((line) => [line.ladderId ?? 'fixed', line.blocked ?? line.drillId]))
+const lines = async (athleteId = one) =>
+	Object.fromEntries(
+		(await readLines(club.scope, [session]))
+			.filter((line) => line.athleteId === athleteId)
+			.map((line) => [line.ladderId ?? 'fixed', line.blocked ?? line.drillId]),
+	)
 const before = { acceleration: 'three-point-start', shock: 'depth-jump', fixed: 'broad-jump' }
 
 describe('care records', () => {
@@ -46,20 +72,43 @@ describe('care records', () => {
 		expect(await lines()).toEqual({ acceleration: 'a-run', shock: 'pause-jump', fixed: 'broad-jump' })
 		expect(await lines(club.athletes[1]!)).toEqual(before)
 		const [illness] = await careOf(club.scope, [one])
-		expect(await closeCare(club.coach, one, illness!.id, { name: '', role: '' }, at('2026-03-12'))).toEqual({ ended: true })
+		expect(await closeCare(club.coach, one, illness!.id, { name: '', role: '' }, at('2026-03-12'))).toEqual({
+			ended: true,
+		})
 		expect(await lines()).toEqual(before)
-		expect(await closeCare(club.coach, one, illness!.id, { name: '', role: '' }, at('2026-03-12'))).toHaveProperty('problems')
+		expect(await closeCare(club.coach, one, illness!.id, { name: '', role: '' }, at('2026-03-12'))).toHaveProperty(
+			'problems',
+		)
 	})
 
 	it('spare a restricted region on ladders and in drills for everybody; a named clearance leads onto the way back', async () => {
-		expect(await openCare(club.coach, one, { ...NOTHING, kind: 'restriction', region: 'knee' }, at('2026-03-11'))).toHaveProperty('problems.setBy')
-		expect(await openCare(club.coach, one, { ...NOTHING, kind: 'restriction', region: 'knee', setBy: 'H. Brekke', setByRole: 'physiotherapist' }, at('2026-03-11'))).toEqual({ opened: true })
-		expect(await lines()).toEqual({ acceleration: 'wall-drill', shock: 'kneeling-chest-push', fixed: 'kneeling-chest-push' })
+		expect(
+			await openCare(club.coach, one, { ...NOTHING, kind: 'restriction', region: 'knee' }, at('2026-03-11')),
+		).toHaveProperty('problems.setBy')
+		expect(
+			await openCare(
+				club.coach,
+				one,
+				{ ...NOTHING, kind: 'restriction', region: 'knee', setBy: 'H. Brekke', setByRole: 'physiotherapist' },
+				at('2026-03-11'),
+			),
+		).toEqual({ opened: true })
+		expect(await lines()).toEqual({
+			acceleration: 'wall-drill',
+			shock: 'kneeling-chest-push',
+			fixed: 'kneeling-chest-push',
+		})
 		const [row] = await careOf(club.scope, [one])
-		expect(await closeCare(club.coach, one, row!.id, { name: ' ', role: 'physiotherapist' }, at('2026-03-12'))).toHaveProperty('problems')
-		expect(await closeCare(club.coach, one, row!.id, { name: 'H. Brekke', role: 'physiotherapist' }, at('2026-03-12'))).toEqual({ ended: true })
+		expect(
+			await closeCare(club.coach, one, row!.id, { name: ' ', role: 'physiotherapist' }, at('2026-03-12')),
+		).toHaveProperty('problems')
+		expect(
+			await closeCare(club.coach, one, row!.id, { name: 'H. Brekke', role: 'physiotherapist' }, at('2026-03-12')),
+		).toEqual({ ended: true })
 		expect(await lines()).toEqual({ acceleration: 'walk-through', shock: 'two-foot-stick', fixed: 'broad-jump' })
-		expect((await readStates(club.scope, [one])).get(stateKey(one, 'shock'))?.state.reentry).toMatchObject({ pathId: 're-entry-land' })
+		expect((await readStates(club.scope, [one])).get(stateKey(one, 'shock'))?.state.reentry).toMatchObject({
+			pathId: 're-entry-land',
+		})
 	})
 
 	it('are opened by coach and clinician, an illness also by whoever has it; a stranger is nobody', async () => {
@@ -69,21 +118,64 @@ describe('care records', () => {
 		expect(mayOpen(club.as('athlete', one), 'illness', club.athletes[1]!)).toBe(false)
 		expect(mayOpen(club.as('athlete', one), 'restriction', one)).toBe(false)
 		expect(await openCare(club.coach, randomUUID(), { ...NOTHING, kind: 'illness' }, at('2026-03-11'))).toBeNull()
-		expect(await openCare(club.coach, one, { ...NOTHING, kind: 'worry', region: 'knee', drillId: 'nope' }, at('2026-03-11'))).toHaveProperty('problems.drillId')
+		expect(
+			await openCare(club.coach, one, { ...NOTHING, kind: 'worry', region: 'knee', drillId: 'nope' }, at('2026-03-11')),
+		).toHaveProperty('problems.drillId')
 	})
 
 	it('take a strong pain report for closed before anybody has looked at it', async () => {
-		await acceptEvents(club.coach, [{ id: randomUUID(), sessionId: session, athleteId: one, deviceId: randomUUID(), deviceSeq: 0, deviceTime: at('2026-03-09').toISOString(), type: 'observation', kind: 'pain', value: { region: 'knee', side: 'left', score: 6, moment: 'next-day', redFlag: false } }], at('2026-03-10'))
+		await acceptEvents(
+			club.coach,
+			[
+				{
+					id: randomUUID(),
+					sessionId: session,
+					athleteId: one,
+					deviceId: randomUUID(),
+					deviceSeq: 0,
+					deviceTime: at('2026-03-09').toISOString(),
+					type: 'observation',
+					kind: 'pain',
+					value: { region: 'knee', side: 'left', score: 6, moment: 'next-day', redFlag: false },
+				},
+			],
+			at('2026-03-10'),
+		)
 		// It was said about this very session, which is not judged yet: the sheet of another one follows.
-		const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', { squadId: club.squadId, day: '2026-03-16', startTime: '17:30', title: 'Next', place: '', plannedMinutes: 60, athleteIds: [one], entries: [{ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, restS: 120 }] }, at('2026-03-13'))
-		expect((await readLines(club.scope, ['sessionId' in saved ? saved.sessionId : '']))[0]).toMatchObject({ drillId: 'kneeling-chest-push' })
+		const saved = await createSession(
+			club.coach.clubId,
+			'Atlantic/Madeira',
+			{
+				squadId: club.squadId,
+				day: '2026-03-16',
+				startTime: '17:30',
+				title: 'Next',
+				place: '',
+				plannedMinutes: 60,
+				athleteIds: [one],
+				entries: [{ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, restS: 120 }],
+			},
+			at('2026-03-13'),
+		)
+		expect((await readLines(club.scope, ['sessionId' in saved ? saved.sessionId : '']))[0]).toMatchObject({
+			drillId: 'kneeling-chest-push',
+		})
 	})
 })
 
 describe('what else loads', () => {
 	it('is entered for a squad at once, replaces itself, and closes rebounds before the match', async () => {
-		expect(await enterOutside(club.coach, { squadId: club.squadId }, { ...LOAD, day: '2026-03-13' }, at('2026-03-11'))).toEqual({ entered: 2 })
-		expect(await enterOutside(club.coach, { squadId: club.squadId }, { ...LOAD, day: '2026-03-13', minutes: '70' }, at('2026-03-11'))).toEqual({ entered: 2 })
+		expect(
+			await enterOutside(club.coach, { squadId: club.squadId }, { ...LOAD, day: '2026-03-13' }, at('2026-03-11')),
+		).toEqual({ entered: 2 })
+		expect(
+			await enterOutside(
+				club.coach,
+				{ squadId: club.squadId },
+				{ ...LOAD, day: '2026-03-13', minutes: '70' },
+				at('2026-03-11'),
+			),
+		).toEqual({ entered: 2 })
 		const rows = await outsideOf(club.scope, [one], '2026-03-01')
 		expect(rows).toMatchObject([{ kind: 'match', minutes: 70, hardRunning: true }])
 		expect((await lines()).shock).toBe('pause-jump')
@@ -91,22 +183,34 @@ describe('what else loads', () => {
 		expect((await lines()).shock).toBe('depth-jump')
 		expect((await lines(club.athletes[1]!)).shock).toBe('pause-jump')
 	})
-	it.each([[{ kind: 'party' }], [{ day: 'soon' }], [{ minutes: '0' }], [{ rpe: '11' }], [{ startTime: '25:00' }]])('refuses %j', async (change) => {
-		expect(await enterOutside(club.coach, { athleteId: one }, { ...LOAD, ...change }, at('2026-03-11'))).toHaveProperty('problems.outside')
-	})
+	it.each([[{ kind: 'party' }], [{ day: 'soon' }], [{ minutes: '0' }], [{ rpe: '11' }], [{ startTime: '25:00' }]])(
+		'refuses %j',
+		async (change) => {
+			expect(
+				await enterOutside(club.coach, { athleteId: one }, { ...LOAD, ...change }, at('2026-03-11')),
+			).toHaveProperty('problems.outside')
+		},
+	)
 })
 
 describe('moves, focus and mass', () => {
 	it('moves by hand with a reason, never past a block', async () => {
 		expect(await moveByHand(club.coach, one, 'shock', 'pause-15', ' ', at('2026-03-11'))).toHaveProperty('problems')
-		expect(await moveByHand(club.coach, one, 'shock', 'depth-45', 'looked easy', at('2026-03-11'))).toHaveProperty('problems')
-		expect(await moveByHand(club.coach, one, 'shock', 'pause-15', 'tired knees', at('2026-03-11'))).toEqual({ moved: true })
+		expect(await moveByHand(club.coach, one, 'shock', 'depth-45', 'looked easy', at('2026-03-11'))).toHaveProperty(
+			'problems',
+		)
+		expect(await moveByHand(club.coach, one, 'shock', 'pause-15', 'tired knees', at('2026-03-11'))).toEqual({
+			moved: true,
+		})
 		expect((await lines()).shock).toBe('pause-jump')
 		expect(await moveByHand(club.coach, randomUUID(), 'shock', 'pause-15', 'tired knees', at('2026-03-11'))).toBeNull()
 	})
 	it('gives a kept ladder two thirds of its dose', async () => {
 		expect(await changeFocus(club.coach, club.squadId, 'acceleration', 'kept', at('2026-03-11'))).toBe(true)
-		expect((await readLines(club.scope, [session])).find((line) => line.ladderId === 'acceleration')?.dose).toEqual({ sets: 1, reps: 4 })
+		expect((await readLines(club.scope, [session])).find((line) => line.ladderId === 'acceleration')?.dose).toEqual({
+			sets: 1,
+			reps: 4,
+		})
 		expect(await changeFocus(club.coach, club.squadId, 'nope', 'kept', at('2026-03-11'))).toBe(false)
 	})
 	it('keeps a body mass in kilograms', async () => {

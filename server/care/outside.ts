@@ -25,7 +25,12 @@ const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNa
  * A match, tournament day, practice or gym for a whole squad or one athlete. What is not said is as usual
  * for its kind; the same one entered again replaces itself. Upcoming lines follow at once.
  */
-export async function enterOutside(who: SignedIn, to: { squadId: string } | { athleteId: string }, typed: OutsideTyped, now: Date): Promise<{ entered: number } | { problems: Problems }> {
+export async function enterOutside(
+	who: SignedIn,
+	to: { squadId: string } | { athleteId: string },
+	typed: OutsideTyped,
+	now: Date,
+): Promise<{ entered: number } | { problems: Problems }> {
 	const problems: Problems = {}
 	const kind = OUTSIDE_KINDS.includes(typed.kind as OutsideKind) ? (typed.kind as OutsideKind) : null
 	if (!kind) return { problems: { outside: 'Pick a match, a tournament day, a practice or the gym.' } }
@@ -35,18 +40,36 @@ export async function enterOutside(who: SignedIn, to: { squadId: string } | { at
 	const minutes = typed.minutes === '' ? usual.minutes : Number(typed.minutes)
 	const rpe = typed.rpe === '' ? null : Number(typed.rpe.replace(',', '.'))
 	if (!isDay(day)) problems.outside = `“${typed.day}”: a day like ${today} is expected.`
-	if (typed.startTime !== '' && !/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime)) problems.outside = `“${typed.startTime}”: a time like 15:00 is expected.`
-	if (!Number.isInteger(minutes) || minutes < 5 || minutes > 600) problems.outside = `“${typed.minutes}”: whole minutes from 5 to 600 are expected.`
+	if (typed.startTime !== '' && !/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime))
+		problems.outside = `“${typed.startTime}”: a time like 15:00 is expected.`
+	if (!Number.isInteger(minutes) || minutes < 5 || minutes > 600)
+		problems.outside = `“${typed.minutes}”: whole minutes from 5 to 600 are expected.`
 	if (rpe !== null && !(rpe >= 0 && rpe <= 10)) problems.outside = `“${typed.rpe}”: an effort from 0 to 10 is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
 	const flag = (text: string, fallback: boolean) => (text === '' ? fallback : text === 'yes')
 	return inTransaction(database().db, who.clubId, async (scope) => {
-		const ids = 'squadId' in to ? (await listMembers(scope)).filter((member) => member.squadId === to.squadId).map((member) => member.id) : (await readAthletes(scope, [to.athleteId])).map((athlete) => athlete.id)
+		const ids =
+			'squadId' in to
+				? (await listMembers(scope)).filter((member) => member.squadId === to.squadId).map((member) => member.id)
+				: (await readAthletes(scope, [to.athleteId])).map((athlete) => athlete.id)
 		if (ids.length === 0) return { problems: { outside: 'There is nobody to enter it for.' } }
-		await writeOutside(scope, ids.map((athleteId) => ({
-			id: newId(), athleteId, kind, day, startTime: typed.startTime || '15:00', minutes, rpe: rpe === null ? null : Math.round(rpe * 10) / 10,
-			hardRunning: flag(typed.hardRunning, usual.hardRunning), hardCutting: flag(typed.hardCutting, usual.hardCutting), isVoid: false, recordedBy: who.personId, recordedAt: now,
-		})))
+		await writeOutside(
+			scope,
+			ids.map((athleteId) => ({
+				id: newId(),
+				athleteId,
+				kind,
+				day,
+				startTime: typed.startTime || '15:00',
+				minutes,
+				rpe: rpe === null ? null : Math.round(rpe * 10) / 10,
+				hardRunning: flag(typed.hardRunning, usual.hardRunning),
+				hardCutting: flag(typed.hardCutting, usual.hardCutting),
+				isVoid: false,
+				recordedBy: who.personId,
+				recordedAt: now,
+			})),
+		)
 		await rewriteUpcoming(scope, ids, today, now)
 		return { entered: ids.length }
 	})

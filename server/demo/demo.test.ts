@@ -4,6 +4,12 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { judge } from '../../core/progress/judge'
 import { hashOf } from '../../db/queries/library'
 import { sessionsBetween, sessionsToReview, readLines } from '../../db/queries/sessions'
+import { findCalculation } from '../../core/calc/calculations'
+import { eventsOfSessions } from '../../db/queries/log'
+import { measurementsOf } from '../../db/queries/measurements'
+import { listBlocks } from '../../db/queries/plan'
+import { readCalendar } from '../plan/calendar'
+import { runCalculation } from '../calc/run-calculation'
 import { personByEmail } from '../../db/queries/clubs'
 import { verdictsOfAthlete } from '../../db/queries/verdicts'
 import { listMembers, readStates, stateKey } from '../../db/queries/squads'
@@ -26,12 +32,43 @@ it('holds 28 athletes, nine weeks behind, a session today and one that waits for
 	const past = await sessionsBetween(scope, '2026-03-10', '2026-05-19')
 	expect(past.length).toBeGreaterThanOrEqual(52)
 	expect(past.some((session) => session.phase === 'unloading')).toBe(true)
-	const [today] = await sessionsBetween(scope, '2026-05-20', '2026-05-20')
+	const [underWay, today] = await sessionsBetween(scope, '2026-05-20', '2026-05-20')
 	expect(today).toMatchObject({ startedAt: null, squadName: 'Open squad' })
-	expect((await sessionsToReview(scope)).map((session) => session.squadName)).toEqual(['Under 17'])
+	// 10:00 UTC is 11:00 on the island in May; forty minutes ago.
+	expect(underWay).toMatchObject({ squadName: 'Women’s squad', startTime: '10:20', reviewedAt: null })
+	const logged = await eventsOfSessions(scope, [underWay!.id])
+	expect(logged.length).toBeGreaterThan(30)
+	expect(logged.every(({ deviceTime }) => deviceTime >= '2026-05-20T09:20' && deviceTime <= NOW.toISOString())).toBe(
+		true,
+	)
+	expect((await sessionsToReview(scope)).map((session) => session.squadName)).toEqual(['Women’s squad', 'Under 17'])
 	const lines = await readLines(scope, [today!.id])
 	const changes = new Set(lines.flatMap((line) => (line.change?.verdict ? [line.change.verdict] : [])))
 	for (const verdict of ['advance', 'ease', 'swap']) expect(changes, verdict).toContain(verdict)
+})
+
+it('is planned as its own planner plans: a block with tests at its end, and nothing ahead that clashes', async () => {
+	const [block] = await listBlocks(scope)
+	// Wednesday 20 May: from the next Monday on.
+	expect(block).toMatchObject({ start: '2026-05-25', weeks: 4 })
+	const calendar = await readCalendar(scope, '2026-05-20', '2026-07-01', '2026-05-20')
+	expect(calendar.clashes).toEqual([])
+	expect(calendar.sheetClashes).toEqual([])
+	const ofBlock = calendar.sessions.filter((session) => session.day >= '2026-05-25' && session.squadName === 'Under 17')
+	expect(ofBlock).toHaveLength(8)
+	expect(ofBlock.at(-1)).toMatchObject({ title: 'Tests', phase: 'unloading' })
+})
+
+it('holds sprint tests of some athletes, each a little faster', async () => {
+	const member = (await listMembers(scope)).find((one) => one.name === 'Ruadhán Okonjo')!
+	const tests = (await measurementsOf(scope, member.id, 10)).sort((a, b) => (a.takenOn < b.takenOn ? -1 : 1))
+	expect(tests.map((test) => test.takenOn)).toEqual(['2026-03-22', '2026-04-19', '2026-05-15'])
+	const speeds = tests.map((test) => {
+		const answer = runCalculation(findCalculation(test.calculation)!, test.input)
+		return 'output' in answer ? Number(answer.output.mss_mps) : Number.NaN
+	})
+	expect(speeds[0]).toBeGreaterThan(8.8)
+	expect(speeds[2]).toBeLessThan(10.2)
 })
 
 it('keeps verdicts that replay exactly from their stored input', async () => {
@@ -46,7 +83,8 @@ it('keeps verdicts that replay exactly from their stored input', async () => {
 it('lets nobody under 16 or at level 1 near a rebound from a box', async () => {
 	const young = (await listMembers(scope)).filter((member) => member.birthDate! > '2010-05-20')
 	expect(young.length).toBeGreaterThan(2)
-	for (const { id } of young) for (const row of await verdictsOfAthlete(scope, id, 200)) expect(row.after.rungId).not.toMatch(/^depth/)
+	for (const { id } of young)
+		for (const row of await verdictsOfAthlete(scope, id, 200)) expect(row.after.rungId).not.toMatch(/^depth/)
 })
 
 describe('nine weeks replay to verdicts that make sense for each athlete', () => {
@@ -54,9 +92,18 @@ describe('nine weeks replay to verdicts that make sense for each athlete', () =>
 		const member = (await listMembers(scope)).find((one) => one.name === name)!
 		const rows = (await verdictsOfAthlete(scope, member.id, 400)).sort((a, b) => (a.day < b.day ? -1 : 1))
 		const states = await readStates(scope, [member.id])
-		return { id: member.id, rows, state: (ladderId: string) => states.get(stateKey(member.id, ladderId))!.state, said: (ladderId: string) => rows.filter((row) => row.ladderId === ladderId).map((row) => `${row.day} ${row.decided} ${row.judgement.decidedBy}: ${row.sentence}`) }
+		return {
+			id: member.id,
+			rows,
+			state: (ladderId: string) => states.get(stateKey(member.id, ladderId))!.state,
+			said: (ladderId: string) =>
+				rows
+					.filter((row) => row.ladderId === ladderId)
+					.map((row) => `${row.day} ${row.decided} ${row.judgement.decidedBy}: ${row.sentence}`),
+		}
 	}
-	const decides = (rows: { judgement: { decidedBy: string } }[], rule: string) => rows.filter((row) => row.judgement.decidedBy === rule).length
+	const decides = (rows: { judgement: { decidedBy: string } }[], rule: string) =>
+		rows.filter((row) => row.judgement.decidedBy === rule).length
 
 	it('back from an ankle sprain: spared while restricted, then step by step, never tested at full speed', async () => {
 		const bo = await rowsOf('Bo Hartigan')
@@ -68,8 +115,15 @@ describe('nine weeks replay to verdicts that make sense for each athlete', () =>
 	})
 	it('a hamstring worry: posture at the wall instead of starts', async () => {
 		const nils = await rowsOf('Nils Pereira')
-		expect(nils.rows.filter((row) => row.ladderId === 'acceleration').at(-1)).toMatchObject({ decided: 'swap', judgement: { decidedBy: 'S9' } })
-		expect(nils.state('acceleration').substitute).toMatchObject({ drillId: 'wall-drill', region: 'back-thigh', cause: 'worry' })
+		expect(nils.rows.filter((row) => row.ladderId === 'acceleration').at(-1)).toMatchObject({
+			decided: 'swap',
+			judgement: { decidedBy: 'S9' },
+		})
+		expect(nils.state('acceleration').substitute).toMatchObject({
+			drillId: 'wall-drill',
+			region: 'back-thigh',
+			cause: 'worry',
+		})
 	})
 	it('a clear left–right gap: a rep moves to the lagging side', async () => {
 		const amaru = await rowsOf('Amaru Fenn')
@@ -78,7 +132,9 @@ describe('nine weeks replay to verdicts that make sense for each athlete', () =>
 	})
 	it('fast, stiff and often sore: small pains are noted and close nothing', async () => {
 		const kahu = await rowsOf('Kahu Rasmussen')
-		expect(kahu.rows.some((row) => row.judgement.trace.some((line) => line.rule === 'S1' && /calf.*noted/.test(line.found)))).toBe(true)
+		expect(
+			kahu.rows.some((row) => row.judgement.trace.some((line) => line.rule === 'S1' && /calf.*noted/.test(line.found))),
+		).toBe(true)
 		expect(kahu.rows.filter((row) => ['stop', 'swap'].includes(row.decided))).toEqual([])
 		expect(kahu.state('acceleration').rungId).toBe('reaction-20')
 	})
@@ -94,21 +150,29 @@ describe('nine weeks replay to verdicts that make sense for each athlete', () =>
 		expect(jovan.rows.filter((row) => row.decided === 'advance' && row.day > away[0]!.day)).toEqual([])
 		expect(jovan.state('acceleration').back?.percent).toBe(90)
 	})
-	it.each(['Emre Castellane', 'Zita Halvorsen', 'Lumi Ferreira'])('a beginner, %s: goes up from the first rungs and meets nothing above level 1', async (name) => {
-		const { rows } = await rowsOf(name)
-		expect(rows.filter((row) => row.decided === 'advance').length).toBeGreaterThanOrEqual(4)
-		for (const row of rows) {
-			const rung = STARTER_LIBRARY.ladders[row.ladderId]!.rungs.find((one) => one.id === row.after.rungId)!
-			expect(rung.level, `${row.day} ${rung.name}`).toBe(1)
-		}
-	})
+	it.each(['Emre Castellane', 'Zita Halvorsen', 'Lumi Ferreira'])(
+		'a beginner, %s: goes up from the first rungs and meets nothing above level 1',
+		async (name) => {
+			const { rows } = await rowsOf(name)
+			expect(rows.filter((row) => row.decided === 'advance').length).toBeGreaterThanOrEqual(4)
+			for (const row of rows) {
+				const rung = STARTER_LIBRARY.ladders[row.ladderId]!.rungs.find((one) => one.id === row.after.rungId)!
+				expect(rung.level, `${row.day} ${rung.name}`).toBe(1)
+			}
+		},
+	)
 	it('at the top of a ladder: said so, and left there', async () => {
 		const { said, state } = await rowsOf('Ruadhán Okonjo')
-		expect(said('acceleration').filter((words) => words.includes('the top of the ladder')).length).toBeGreaterThanOrEqual(5)
+		expect(
+			said('acceleration').filter((words) => words.includes('the top of the ladder')).length,
+		).toBeGreaterThanOrEqual(5)
 		expect(state('acceleration').rungId).toBe('reaction-20')
 	})
 	it('falls away at the end twice running: fewer reps', async () => {
 		const tadeo = await rowsOf('Tadeo Brandt')
-		expect(tadeo.rows.filter((row) => row.ladderId === 'acceleration').at(-1)).toMatchObject({ decided: 'ease', judgement: { decidedBy: 'P4' } })
+		expect(tadeo.rows.filter((row) => row.ladderId === 'acceleration').at(-1)).toMatchObject({
+			decided: 'ease',
+			judgement: { decidedBy: 'P4' },
+		})
 	})
 })

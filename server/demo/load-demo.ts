@@ -1,4 +1,4 @@
-import { addDays, dayInZone, weekday } from '../../core/calendar/days'
+import { addDays, dayInZone, instantOf, mondayOf, timeInZone, weekday } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
@@ -14,21 +14,45 @@ import { resolveLine, startingAt } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
 import { isHard } from '../../core/progress/work-kinds'
 import { rungOf } from '../../core/library/starter-library'
+import { type BlockPlan, defaultPhases, defaultShape } from '../../core/plan/block'
+import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
+import { insertMeasurement } from '../../db/queries/measurements'
 import { insertCare, writeOutside } from '../../db/queries/care'
 import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { hashOf, installLibrary } from '../../db/queries/library'
 import { insertGround } from '../../db/queries/grounds'
-import { insertAttending, insertEntries, insertLines, insertSession, readSession } from '../../db/queries/sessions'
+import {
+	insertAttending,
+	insertEntries,
+	insertLines,
+	insertSession,
+	readSession,
+	readEntries,
+	readLines,
+	markStarted,
+} from '../../db/queries/sessions'
 import { addMembers, insertSquad, readSquad, writeLevel, writeState } from '../../db/queries/squads'
 import { decision, mark, observation } from '../../db/schema/log'
 import type { Role } from '../../db/schema/people'
 import { verdict } from '../../db/schema/verdicts'
 import { hashPassword } from '../access/password'
 import { contextOf } from '../sheet/line-context'
+import { readCalendar } from '../plan/calendar'
+import { writeBlock } from '../plan/make-block'
+import { repairInside } from '../plan/repair-sheet'
 import { writeLines } from '../sheet/write-lines'
-import { Random } from './random'
-import { DEMO_ATHLETES, DEMO_GROUNDS, DEMO_PARTS, DEMO_PHASES, DEMO_SQUADS, type DemoAthlete, type DemoSquadPlan } from './scenario'
+import { Random } from '../../core/chance/random'
+import {
+	DEMO_ATHLETES,
+	DEMO_GROUNDS,
+	DEMO_PARTS,
+	DEMO_PHASES,
+	DEMO_SQUADS,
+	DEMO_TESTS,
+	type DemoAthlete,
+	type DemoSquadPlan,
+} from './scenario'
 import { simulateLine } from './simulate-line'
 
 /** The demo's sign-in: it stands nowhere but in demo data. */
@@ -40,6 +64,12 @@ const DEMO_PEOPLE: { email: string; name: string; role: Role; athlete?: string }
 	{ email: 'ilka@demo.invalid', name: 'Ilka Moreau', role: 'athlete', athlete: 'Ilka Moreau' },
 ]
 const DEMO_TIME_ZONE = 'Atlantic/Madeira'
+/** How long ago the session under way began, if the day is old enough. */
+const UNDER_WAY_MS = 40 * 60_000
+const FIVE_MINUTES_MS = 300_000
+const wholeFiveMinutes = (ms: number) => Math.floor(ms / FIVE_MINUTES_MS) * FIVE_MINUTES_MS
+/** The block's last session lies within this. */
+const DEMO_AHEAD_DAYS = 42
 
 /** One athlete while the weeks go by. */
 interface Life {
@@ -79,7 +109,11 @@ class DemoClub {
 	private readonly rows: Rows = { marks: [], observations: [], decisions: [], verdicts: [], lines: [], care: [] }
 	private seq = 0
 
-	constructor(private readonly scope: ClubScope, private readonly random: Random, private readonly now: Date) {
+	constructor(
+		private readonly scope: ClubScope,
+		private readonly random: Random,
+		private readonly now: Date,
+	) {
 		this.today = dayInZone(now.toISOString(), DEMO_TIME_ZONE)
 		this.deviceId = random.uuid()
 		this.coachId = random.uuid()
@@ -87,21 +121,70 @@ class DemoClub {
 
 	async write(passwordHash: string): Promise<void> {
 		const { scope, random, now } = this
-		await insertClub(scope.db, { id: scope.clubId, name: 'Saltmarsh Ultimate', timeZone: DEMO_TIME_ZONE, createdAt: now })
+		await insertClub(scope.db, {
+			id: scope.clubId,
+			name: 'Saltmarsh Ultimate',
+			timeZone: DEMO_TIME_ZONE,
+			createdAt: now,
+		})
 		await installLibrary(scope, now)
 		const lives = DEMO_ATHLETES.map((demo): Life => {
 			const id = random.uuid()
 			const plan = DEMO_SQUADS.find((one) => one.key === demo.squad)!
 			const birthDate = addDays(this.today, -Math.round(demo.age * 365.25 + 20 + random.next() * 300))
-			return { id, demo, states: firstStates(demo), bests: new Map(), history: { athleteId: id, birthDate, massKg: massOf(demo), sessions: [], lines: [], events: [], counts: new Map(), olderBests: [], outside: matchesOf(plan, this.today), care: [], newRungs: [] } }
+			return {
+				id,
+				demo,
+				states: firstStates(demo),
+				bests: new Map(),
+				history: {
+					athleteId: id,
+					birthDate,
+					massKg: massOf(demo),
+					sessions: [],
+					lines: [],
+					events: [],
+					counts: new Map(),
+					olderBests: [],
+					outside: matchesOf(plan, this.today),
+					care: [],
+					newRungs: [],
+				},
+			}
 		})
-		await insertAthletes(scope, lives.map(({ id, demo, history }) => ({ id, name: demo.name, birthDate: history.birthDate, legLengthMm: Math.round(demo.legM * 1000), massKg: history.massKg, createdAt: now })))
+		await insertAthletes(
+			scope,
+			lives.map(({ id, demo, history }) => ({
+				id,
+				name: demo.name,
+				birthDate: history.birthDate,
+				legLengthMm: Math.round(demo.legM * 1000),
+				massKg: history.massKg,
+				createdAt: now,
+			})),
+		)
 		for (const person of DEMO_PEOPLE) {
 			const athleteId = lives.find((life) => life.demo.name === person.athlete)?.id ?? null
-			await insertPerson(scope, { id: person.role === 'coach' ? this.coachId : random.uuid(), email: person.email, name: person.name, role: person.role, passwordHash, athleteId, createdAt: now })
+			await insertPerson(scope, {
+				id: person.role === 'coach' ? this.coachId : random.uuid(),
+				email: person.email,
+				name: person.name,
+				role: person.role,
+				passwordHash,
+				athleteId,
+				createdAt: now,
+			})
 		}
-		for (const life of lives) for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const) await writeLevel(scope, life.id, family, life.demo.level)
-		for (const plan of DEMO_SQUADS) await this.writeSquad(plan, lives.filter((life) => life.demo.squad === plan.key))
+		for (const life of lives)
+			for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const)
+				await writeLevel(scope, life.id, family, life.demo.level)
+		for (const plan of DEMO_SQUADS)
+			await this.writeSquad(
+				plan,
+				lives.filter((life) => life.demo.squad === plan.key),
+			)
+		await this.mendSheets()
+		await this.writeTests(lives)
 		for (const ground of DEMO_GROUNDS) await insertGround(scope, { id: random.uuid(), ...ground })
 	}
 
@@ -110,40 +193,225 @@ class DemoClub {
 		const squadId = random.uuid()
 		const ids = lives.map((life) => life.id)
 		const trainingDays = plan.offsets.map((ago) => weekday(addDays(this.today, -ago))).sort()
-		await insertSquad(scope, { id: squadId, name: plan.name, schoolId: 'quality-first', schoolVersion: STARTER_LIBRARY.schools['quality-first']!.version, phase: plan.phaseNow, trainingDays, startTime: plan.startTime, place: plan.place })
+		await insertSquad(scope, {
+			id: squadId,
+			name: plan.name,
+			schoolId: 'quality-first',
+			schoolVersion: STARTER_LIBRARY.schools['quality-first']!.version,
+			phase: plan.phaseNow,
+			trainingDays,
+			startTime: plan.startTime,
+			place: plan.place,
+		})
 		await addMembers(scope, squadId, ids, addDays(this.today, -7 * DEMO_PHASES.length))
 
 		// The squad's sessions, oldest first: days ago, and how many sessions ago that is.
-		const past = DEMO_PHASES.flatMap((phase, week) => plan.offsets.map((ago) => ({ phase, ago: ago + 7 * (DEMO_PHASES.length - 1 - week) })))
-			.filter(({ ago }) => ago > 0).sort((a, b) => b.ago - a.ago)
+		const past = DEMO_PHASES.flatMap((phase, week) =>
+			plan.offsets.map((ago) => ({ phase, ago: ago + 7 * (DEMO_PHASES.length - 1 - week) })),
+		)
+			.filter(({ ago }) => ago > 0)
+			.sort((a, b) => b.ago - a.ago)
 		const nextAhead = Math.min(...plan.offsets.map((ago) => (ago === 0 ? 0 : 7 - ago)))
 		for (const [index, { phase, ago }] of past.entries()) {
 			const sessionsAgo = past.length - index
 			const waits = plan.key === 'u17' && sessionsAgo === 1
-			await this.writePast(plan, squadId, lives, phase, ago, sessionsAgo, index / (past.length - 1), past[index + 1]?.ago ?? -nextAhead, past[index + 1]?.phase ?? plan.phaseNow, waits)
+			await this.writePast(
+				plan,
+				squadId,
+				lives,
+				phase,
+				ago,
+				sessionsAgo,
+				index / (past.length - 1),
+				past[index + 1]?.ago ?? -nextAhead,
+				past[index + 1]?.phase ?? plan.phaseNow,
+				waits,
+			)
 		}
 		await this.writeMatches(plan, lives)
 		await this.flush()
-		for (const life of lives) for (const state of life.states.values()) await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
-		await this.writeAhead(plan, squadId, ids)
+		for (const life of lives)
+			for (const state of life.states.values())
+				await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
+		await this.writeAhead(plan, squadId, lives)
 	}
 
-	/** The next two sessions, written the way the product writes them. */
-	private async writeAhead(plan: DemoSquadPlan, squadId: string, athleteIds: string[]): Promise<void> {
+	/** What comes: the next two sessions, or those until a block begins, written the way the product writes them. */
+	private async writeAhead(plan: DemoSquadPlan, squadId: string, lives: Life[]): Promise<void> {
 		const squad = await readSquad(this.scope, squadId)
-		const days = plan.offsets.map((ago) => (ago === 0 ? 0 : 7 - ago)).sort((a, b) => a - b)
-		for (const ahead of days) {
-			const id = await this.writeSheet(plan, squadId, addDays(this.today, ahead), plan.phaseNow, null, null, athleteIds)
-			const session = await readSession(this.scope, id.sessionId)
+		const blockStart = addDays(mondayOf(this.today), 7)
+		const days = plan.offsets
+			.map((ago) => addDays(this.today, ago === 0 ? 0 : 7 - ago))
+			.filter((day) => !plan.block || day < blockStart)
+			.sort()
+		for (const day of days) {
+			const underWay = plan.underWay === true && day === this.today
+			const startedAt = underWay
+				? new Date(Math.max(this.midnight(), wholeFiveMinutes(this.now.getTime() - UNDER_WAY_MS)))
+				: null
+			const { sessionId } = await this.writeSheet(
+				startedAt ? { ...plan, startTime: timeInZone(startedAt.toISOString(), DEMO_TIME_ZONE) } : plan,
+				squadId,
+				day,
+				plan.phaseNow,
+				null,
+				null,
+				lives.map((life) => life.id),
+			)
+			const session = await readSession(this.scope, sessionId)
 			if (squad && session) await writeLines(this.scope, session, squad, STARTER_LIBRARY, this.now)
+			if (startedAt) await this.begin(sessionId, startedAt, lives)
+		}
+		if (plan.block) await this.writeBlock(plan, squadId, blockStart)
+	}
+
+	/** The instant today began at the club. */
+	private midnight = () => instantOf(this.today, '00:00', DEMO_TIME_ZONE).getTime()
+
+	/** The first part of a session is done, the second half done: everybody's stiffness, and the first three starts. */
+	private async begin(sessionId: string, startedAt: Date, lives: Life[]): Promise<void> {
+		await markStarted(this.scope, sessionId, startedAt)
+		const entries = await readEntries(this.scope, [sessionId])
+		const begun = entries.filter(({ ladderId }) => ladderId === 'stiffness' || ladderId === 'acceleration')
+		const lines = await readLines(this.scope, [sessionId])
+		const elapsed = this.now.getTime() - startedAt.getTime()
+		for (const [place, entry] of begun.entries())
+			for (const life of lives) {
+				const line = lines.find((one) => one.entryId === entry.id && one.athleteId === life.id)
+				const drill = line?.drillId ? STARTER_LIBRARY.drills[line.drillId] : undefined
+				if (!line || !drill || line.drillId === null || line.drillVersion === null || line.blocked !== null) continue
+				const { drillId, drillVersion, ladderId, rungId, dose, parameters, restS } = line
+				const planned = { drillId, drillVersion, ladderId, rungId, dose, parameters, restS }
+				const events = simulateLine(
+					life.demo,
+					planned,
+					drill,
+					{
+						sessionId,
+						athleteId: life.id,
+						entryId: entry.id,
+						lineId: line.id,
+						stamp: () => this.stamp(startedAt),
+						progress: 1,
+						sessionsAgo: 0,
+					},
+					this.random,
+				)
+				const done = entry.ladderId === 'acceleration' ? events.slice(0, 3) : events
+				for (const [at, event] of done.entries()) {
+					const share = (place + (at + 1) / done.length) / begun.length
+					const deviceTime = new Date(startedAt.getTime() + share * 0.9 * elapsed).toISOString()
+					this.log(life, { ...event, deviceTime }, planned, entry.id, this.now)
+				}
+			}
+		await this.flush()
+	}
+
+	/** What the calendar would name on the sheets ahead is repaired as it offers, each once, soonest first: what is mended weighs on what follows. */
+	private async mendSheets(): Promise<void> {
+		const tried = new Set<string>()
+		for (;;) {
+			const { sessions, sheetClashes } = await readCalendar(
+				this.scope,
+				this.today,
+				addDays(this.today, DEMO_AHEAD_DAYS),
+				this.today,
+			)
+			const place = (id: string) => sessions.findIndex((session) => session.id === id)
+			const [first] = sheetClashes
+				.filter(({ sessionId, repair }) => repair && sessions[place(sessionId)]?.startedAt === null)
+				.filter(({ sessionId, repair }) => !tried.has(`${sessionId}/${repair}`))
+				.sort((a, b) => place(a.sessionId) - place(b.sessionId))
+			if (!first?.repair) return
+			tried.add(`${first.sessionId}/${first.repair}`)
+			await repairInside(this.scope, first.sessionId, first.repair, this.today, this.now)
 		}
 	}
 
-	private async writeSheet(plan: DemoSquadPlan, squadId: string, day: string, phase: Phase, startedAt: Date | null, reviewedAt: Date | null, athleteIds: string[]) {
+	private async writeBlock(plan: DemoSquadPlan, squadId: string, start: string): Promise<void> {
+		const days = plan.offsets
+			.map((ago) => weekday(addDays(this.today, -ago)))
+			.sort()
+			.map((day): BlockPlan['days'][number] => ({
+				weekday: day,
+				startTime: plan.startTime,
+				minutes: plan.minutes,
+			}))
+		const made = await writeBlock(
+			this.scope,
+			{ clubId: this.scope.clubId, personId: this.coachId, timeZone: DEMO_TIME_ZONE },
+			squadId,
+			{
+				start,
+				phases: defaultPhases(4, 'strength'),
+				shape: defaultShape(4),
+				days,
+				priority: 'sprint',
+				kept: [],
+				testDay: true,
+				content: 'proposed',
+			},
+			this.today,
+			this.now,
+		)
+		if (!made || 'problem' in made) throw new Error(`the demo's block: ${made?.problem ?? 'no squad'}`)
+	}
+
+	/** Sprint tests at the gates, from each athlete's own model: a little better each time. */
+	private async writeTests(lives: Life[]): Promise<void> {
+		for (const [time, ago] of DEMO_TESTS.daysAgo.entries())
+			for (const life of lives.filter(({ demo }) => DEMO_TESTS.athletes.includes(demo.name))) {
+				const mss = life.demo.mss * (0.985 + 0.0075 * time)
+				const input = {
+					correction: 'none',
+					splits: [5, 10, 20, 30].map((distance_m) => ({
+						distance_m,
+						time_s: Number((timeAtDistance(mss, life.demo.tau, distance_m) + this.random.normal(0.008)).toFixed(2)),
+					})),
+				}
+				const takenOn = addDays(this.today, -ago)
+				await insertMeasurement(this.scope, {
+					id: this.random.uuid(),
+					athleteId: life.id,
+					authorId: this.coachId,
+					takenOn,
+					calculation: 'sprint-profile',
+					method: 'gate',
+					input,
+					replacesId: null,
+					isVoid: false,
+					contentHash: hashOf({ athleteId: life.id, takenOn, calculation: 'sprint-profile', method: 'gate', input }),
+					receivedAt: new Date(`${takenOn}T19:00:00Z`),
+				})
+			}
+	}
+
+	private async writeSheet(
+		plan: DemoSquadPlan,
+		squadId: string,
+		day: string,
+		phase: Phase,
+		startedAt: Date | null,
+		reviewedAt: Date | null,
+		athleteIds: string[],
+	) {
 		const { scope, random } = this
 		const sessionId = random.uuid()
 		const title = phase === 'unloading' ? 'Unloading, all at 60 %' : 'Speed, jumps and cuts'
-		await insertSession(scope, { id: sessionId, squadId, day, startTime: plan.startTime, timeZone: DEMO_TIME_ZONE, title, place: plan.place, phase, surface: plan.key === 'u17' ? 'gravel' : 'grass', plannedMinutes: plan.minutes, startedAt, reviewedAt })
+		await insertSession(scope, {
+			id: sessionId,
+			squadId,
+			day,
+			startTime: plan.startTime,
+			timeZone: DEMO_TIME_ZONE,
+			title,
+			place: plan.place,
+			phase,
+			surface: plan.key === 'u17' ? 'gravel' : 'grass',
+			plannedMinutes: plan.minutes,
+			startedAt,
+			reviewedAt,
+		})
 		await insertAttending(scope, sessionId, athleteIds)
 		const parts = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
 		const entries = parts.map((part, position) => {
@@ -152,19 +420,49 @@ class DemoClub {
 			if (!drill) throw new Error(`the demo names an unknown drill in ${part.part}`)
 			const { distanceM, ballKg } = part
 			return {
-				id: random.uuid(), sessionId, part: part.part, family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: part.ladderId ?? null,
-				dose: { sets: part.sets, reps: part.reps }, parameters: { ...(distanceM ? { distanceM } : {}), ...(ballKg ? { ballKg } : {}) }, restS: part.restS,
-				doseFactor: phase === 'unloading' && drill.family !== 'prepare' ? 0.6 : 1, lanes: part.lanes ?? 1, retired: false,
+				id: random.uuid(),
+				sessionId,
+				part: part.part,
+				family: ladder?.family ?? drill.family,
+				position,
+				drillId: drill.id,
+				drillVersion: drill.version,
+				ladderId: part.ladderId ?? null,
+				dose: { sets: part.sets, reps: part.reps },
+				parameters: { ...(distanceM ? { distanceM } : {}), ...(ballKg ? { ballKg } : {}) },
+				restS: part.restS,
+				doseFactor: phase === 'unloading' && drill.family !== 'prepare' ? 0.6 : 1,
+				lanes: part.lanes ?? 1,
+				retired: false,
 			}
 		})
 		await insertEntries(scope, entries)
 		return { sessionId, entries }
 	}
 
-	private async writePast(plan: DemoSquadPlan, squadId: string, lives: Life[], phase: Phase, ago: number, sessionsAgo: number, progress: number, nextAgo: number, nextPhase: Phase, waits: boolean): Promise<void> {
+	private async writePast(
+		plan: DemoSquadPlan,
+		squadId: string,
+		lives: Life[],
+		phase: Phase,
+		ago: number,
+		sessionsAgo: number,
+		progress: number,
+		nextAgo: number,
+		nextPhase: Phase,
+		waits: boolean,
+	): Promise<void> {
 		const day = addDays(this.today, -ago)
 		const startedAt = new Date(`${day}T${plan.startTime}:00Z`)
-		const { sessionId, entries } = await this.writeSheet(plan, squadId, day, phase, startedAt, waits ? null : new Date(startedAt.getTime() + 7_200_000), lives.map((life) => life.id))
+		const { sessionId, entries } = await this.writeSheet(
+			plan,
+			squadId,
+			day,
+			phase,
+			startedAt,
+			waits ? null : new Date(startedAt.getTime() + 7_200_000),
+			lives.map((life) => life.id),
+		)
 		const session = { id: sessionId, day, startTime: plan.startTime, phase }
 		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
 		const school = STARTER_LIBRARY.schools['quality-first']!
@@ -175,11 +473,42 @@ class DemoClub {
 			const absent = away || this.random.chance(sessionsAgo > 2 ? 0.07 : 0)
 			for (const entry of entries) {
 				const state = entry.ladderId ? (life.states.get(entry.ladderId) ?? null) : null
-				const resolved = resolveLine(entry, state, STARTER_LIBRARY, contextOf(person(life), demo.level, { day, startTime: plan.startTime, phase, surface: null }, school, { restrictions: [], care: life.history.care, outside: life.history.outside, standings: standingsOf(life) }))
+				const resolved = resolveLine(
+					entry,
+					state,
+					STARTER_LIBRARY,
+					contextOf(person(life), demo.level, { day, startTime: plan.startTime, phase, surface: null }, school, {
+						restrictions: [],
+						care: life.history.care,
+						outside: life.history.outside,
+						standings: standingsOf(life),
+					}),
+				)
 				const lineId = this.random.uuid()
-				const common = { id: lineId, sessionId, entryId: entry.id, athleteId: life.id, version: 1, current: true, origin: 'resolved' as const, change: null, wouldBe: null, createdAt: startedAt }
+				const common = {
+					id: lineId,
+					sessionId,
+					entryId: entry.id,
+					athleteId: life.id,
+					version: 1,
+					current: true,
+					origin: 'resolved' as const,
+					change: null,
+					wouldBe: null,
+					createdAt: startedAt,
+				}
 				if (resolved.blocked !== null) {
-					this.rows.lines.push({ ...common, blocked: resolved.blocked, drillId: null, drillVersion: null, ladderId: resolved.ladderId, rungId: null, dose: { sets: 0, reps: 0 }, parameters: {}, restS: 0 })
+					this.rows.lines.push({
+						...common,
+						blocked: resolved.blocked,
+						drillId: null,
+						drillVersion: null,
+						ladderId: resolved.ladderId,
+						rungId: null,
+						dose: { sets: 0, reps: 0 },
+						parameters: {},
+						restS: 0,
+					})
 					continue
 				}
 				const { note: _note, ...line } = resolved
@@ -187,14 +516,37 @@ class DemoClub {
 				life.history.lines.push({ ...line, id: lineId, entryId: entry.id, sessionId })
 				const drill = STARTER_LIBRARY.drills[resolved.drillId]
 				if (absent || !drill || drill.family === 'prepare') continue
-				const place = { sessionId, athleteId: life.id, entryId: entry.id, lineId, stamp: () => this.stamp(startedAt), progress, sessionsAgo }
-				for (const event of simulateLine(demo, resolved, drill, place, this.random)) this.log(life, event, resolved, entry.id, startedAt)
+				const place = {
+					sessionId,
+					athleteId: life.id,
+					entryId: entry.id,
+					lineId,
+					stamp: () => this.stamp(startedAt),
+					progress,
+					sessionsAgo,
+				}
+				for (const event of simulateLine(demo, resolved, drill, place, this.random))
+					this.log(life, event, resolved, entry.id, startedAt)
 			}
-			if (!absent) for (const pain of demo.pains ?? []) {
-				if (pain.ago !== sessionsAgo) continue
-				const { region, side, score } = pain
-				this.log(life, { ...this.stamp(startedAt), sessionId, athleteId: life.id, type: 'observation', kind: 'pain', value: { region, side, score, moment: 'during', redFlag: false } }, null, null, startedAt)
-			}
+			if (!absent)
+				for (const pain of demo.pains ?? []) {
+					if (pain.ago !== sessionsAgo) continue
+					const { region, side, score } = pain
+					this.log(
+						life,
+						{
+							...this.stamp(startedAt),
+							sessionId,
+							athleteId: life.id,
+							type: 'observation',
+							kind: 'pain',
+							value: { region, side, score, moment: 'during', redFlag: false },
+						},
+						null,
+						null,
+						startedAt,
+					)
+				}
 			if (!waits) this.judgeAll(life, session, entries, addDays(this.today, -nextAgo), nextPhase, startedAt)
 		}
 		for (const life of lives) this.rememberBests(life, sessionId)
@@ -202,28 +554,76 @@ class DemoClub {
 
 	private stamp(startedAt: Date) {
 		this.seq += 1
-		return { id: this.random.uuid(), deviceId: this.deviceId, deviceSeq: this.seq, deviceTime: new Date(startedAt.getTime() + (this.seq % 5000) * 1000).toISOString() }
+		return {
+			id: this.random.uuid(),
+			deviceId: this.deviceId,
+			deviceSeq: this.seq,
+			deviceTime: new Date(startedAt.getTime() + (this.seq % 5000) * 1000).toISOString(),
+		}
 	}
 
-	private log(life: Life, event: LogEvent, line: Parameters<typeof countMark>[1] | null, entryId: string | null, receivedAt: Date): void {
+	private log(
+		life: Life,
+		event: LogEvent,
+		line: Parameters<typeof countMark>[1] | null,
+		entryId: string | null,
+		receivedAt: Date,
+	): void {
 		life.history.events.push(event)
 		const row = {
-			clubId: this.scope.clubId, id: event.id, sessionId: event.sessionId, athleteId: event.athleteId, authorId: this.coachId, deviceId: event.deviceId, deviceSeq: event.deviceSeq,
-			deviceTime: new Date(event.deviceTime), receivedAt, replacesId: null, isVoid: false, contentHash: hashOf(event), kind: event.kind, value: event.value as Record<string, unknown>,
+			clubId: this.scope.clubId,
+			id: event.id,
+			sessionId: event.sessionId,
+			athleteId: event.athleteId,
+			authorId: this.coachId,
+			deviceId: event.deviceId,
+			deviceSeq: event.deviceSeq,
+			deviceTime: new Date(event.deviceTime),
+			receivedAt,
+			replacesId: null,
+			isVoid: false,
+			contentHash: hashOf(event),
+			kind: event.kind,
+			value: event.value as Record<string, unknown>,
 		}
-		const place = 'lineId' in event ? { entryId: event.entryId ?? null, lineId: event.lineId ?? null } : { entryId: null, lineId: null }
+		const place =
+			'lineId' in event
+				? { entryId: event.entryId ?? null, lineId: event.lineId ?? null }
+				: { entryId: null, lineId: null }
 		if (event.type === 'decision') this.rows.decisions.push({ ...row, ...place })
-		else if (event.type === 'observation') this.rows.observations.push({ ...row, ...place, athleteId: event.athleteId, setNo: 'setNo' in event ? event.setNo : null, repNo: 'repNo' in event ? event.repNo : null, side: null })
+		else if (event.type === 'observation')
+			this.rows.observations.push({
+				...row,
+				...place,
+				athleteId: event.athleteId,
+				setNo: 'setNo' in event ? event.setNo : null,
+				repNo: 'repNo' in event ? event.repNo : null,
+				side: null,
+			})
 		else if (line && entryId) {
 			const drill = STARTER_LIBRARY.drills[line.drillId]!
 			const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-			const best = last && event.kind === 'sprint' ? life.bests.get(bestKey(drill.start, last.distanceM, event.value.method)) : undefined
+			const best =
+				last && event.kind === 'sprint'
+					? life.bests.get(bestKey(drill.start, last.distanceM, event.value.method))
+					: undefined
 			const count = countMark(event, line, drill, last && best ? effortZone(last.timeS, best) : null, life.demo.legM)
 			life.history.counts.set(event.id, count)
 			const counts: SparseCount = toSparse(count)
 			this.rows.marks.push({
-				...row, athleteId: event.athleteId, entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: null, drillId: drill.id, start: drill.start ?? null,
-				distanceM: last?.distanceM ?? null, timeS: last?.timeS ?? null, method: 'method' in event.value ? event.value.method : null, counts,
+				...row,
+				athleteId: event.athleteId,
+				entryId,
+				lineId: event.lineId,
+				setNo: event.setNo,
+				repNo: event.repNo,
+				side: null,
+				drillId: drill.id,
+				start: drill.start ?? null,
+				distanceM: last?.distanceM ?? null,
+				timeS: last?.timeS ?? null,
+				method: 'method' in event.value ? event.value.method : null,
+				counts,
 			})
 		}
 	}
@@ -244,30 +644,77 @@ class DemoClub {
 	private takeCare(life: Life, sessionsAgo: number, day: string, at: Date): void {
 		for (const one of life.demo.care ?? []) {
 			if (one.opened === sessionsAgo) {
-				life.history.care.push(one.kind === 'worry' ? { kind: 'worry', from: day, until: null, drillId: one.drillId ?? '', region: one.region } : { kind: 'restriction', from: day, until: null, region: one.region, pattern: null, setBy: 'Hana Brekke' })
+				life.history.care.push(
+					one.kind === 'worry'
+						? { kind: 'worry', from: day, until: null, drillId: one.drillId ?? '', region: one.region }
+						: { kind: 'restriction', from: day, until: null, region: one.region, pattern: null, setBy: 'Hana Brekke' },
+				)
 				this.rows.care.push({
-					id: this.random.uuid(), athleteId: life.id, kind: one.kind, region: one.region, pattern: null, drillId: one.drillId ?? null, note: one.note, fromDay: day, setBy: one.kind === 'worry' ? 'Marit Solano' : 'Hana Brekke',
-					setByRole: one.kind === 'worry' ? 'coach' : 'physiotherapist', recordedBy: this.coachId, recordedAt: at,
+					id: this.random.uuid(),
+					athleteId: life.id,
+					kind: one.kind,
+					region: one.region,
+					pattern: null,
+					drillId: one.drillId ?? null,
+					note: one.note,
+					fromDay: day,
+					setBy: one.kind === 'worry' ? 'Marit Solano' : 'Hana Brekke',
+					setByRole: one.kind === 'worry' ? 'coach' : 'physiotherapist',
+					recordedBy: this.coachId,
+					recordedAt: at,
 				})
 			}
 			const open = life.history.care.find((record) => record.kind === one.kind && record.until === null)
 			if (one.ended !== sessionsAgo || !open || open.kind !== 'restriction') continue
 			open.until = day
-			Object.assign(this.rows.care.find((row) => row.athleteId === life.id && row.kind === one.kind)!, { endedOn: day, endedBy: 'Hana Brekke', endedByRole: 'physiotherapist', endRecordedBy: this.coachId, endRecordedAt: at })
+			Object.assign(this.rows.care.find((row) => row.athleteId === life.id && row.kind === one.kind)!, {
+				endedOn: day,
+				endedBy: 'Hana Brekke',
+				endedByRole: 'physiotherapist',
+				endRecordedBy: this.coachId,
+				endRecordedAt: at,
+			})
 			for (const [ladderId, state] of life.states) {
 				const ladder = STARTER_LIBRARY.ladders[ladderId]!
 				const drill = STARTER_LIBRARY.drills[rungOf(ladder, state.rungId).rung.drillId]!
-				if (restricts({ region: open.region, pattern: null, since: open.from, setBy: open.setBy }, drill)) life.states.set(ladderId, reopenAfterClearance(state, { ladder, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }, day))
+				if (restricts({ region: open.region, pattern: null, since: open.from, setBy: open.setBy }, drill))
+					life.states.set(
+						ladderId,
+						reopenAfterClearance(
+							state,
+							{ ladder, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders },
+							day,
+						),
+					)
 			}
 		}
 	}
 
 	/** Every second week a match two days after the squad's later session, and the one that comes next. */
 	private async writeMatches(plan: DemoSquadPlan, lives: Life[]): Promise<void> {
-		await writeOutside(this.scope, lives.flatMap((life) => matchesOf(plan, this.today).map((load) => ({ id: this.random.uuid(), athleteId: life.id, ...load, isVoid: false, recordedBy: this.coachId, recordedAt: this.now }))))
+		await writeOutside(
+			this.scope,
+			lives.flatMap((life) =>
+				matchesOf(plan, this.today).map((load) => ({
+					id: this.random.uuid(),
+					athleteId: life.id,
+					...load,
+					isVoid: false,
+					recordedBy: this.coachId,
+					recordedAt: this.now,
+				})),
+			),
+		)
 	}
 
-	private judgeAll(life: Life, session: { id: string; day: string; startTime: string; phase: Phase }, entries: { ladderId: string | null }[], nextDay: string, nextPhase: Phase, at: Date): void {
+	private judgeAll(
+		life: Life,
+		session: { id: string; day: string; startTime: string; phase: Phase },
+		entries: { ladderId: string | null }[],
+		nextDay: string,
+		nextPhase: Phase,
+		at: Date,
+	): void {
 		const school = STARTER_LIBRARY.schools['quality-first']!
 		const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
 		const evidence = evidenceFor(session, life.history, drillOf)
@@ -275,19 +722,61 @@ class DemoClub {
 		const inputs = entries.flatMap(({ ladderId }) => {
 			const ladder = ladderId ? STARTER_LIBRARY.ladders[ladderId] : undefined
 			const state = ladderId ? life.states.get(ladderId) : undefined
-			return ladder && state ? [gatherInput({ session: { ...session, next: { day: nextDay, startTime: session.startTime, phase: nextPhase, surface: null } }, ladder, state, level: life.demo.level, school, focus: null, standings }, evidence, drillOf)] : []
+			return ladder && state
+				? [
+						gatherInput(
+							{
+								session: {
+									...session,
+									next: { day: nextDay, startTime: session.startTime, phase: nextPhase, surface: null },
+								},
+								ladder,
+								state,
+								level: life.demo.level,
+								school,
+								focus: null,
+								standings,
+							},
+							evidence,
+							drillOf,
+						),
+					]
+				: []
 		})
-		for (const { input, judgement } of judgeAthlete(inputs, (one) => ({ ladder: STARTER_LIBRARY.ladders[one.ladder.id]!, school, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }))) {
+		for (const { input, judgement } of judgeAthlete(inputs, (one) => ({
+			ladder: STARTER_LIBRARY.ladders[one.ladder.id]!,
+			school,
+			drills: STARTER_LIBRARY.drills,
+			paths: STARTER_LIBRARY.ladders,
+		}))) {
 			const ladderId = input.ladder.id
 			life.states.set(ladderId, judgement.next)
 			if (judgement.verdict === 'advance' && judgement.next.rungId !== input.state.rungId) {
 				const { rung } = rungOf(STARTER_LIBRARY.ladders[ladderId]!, judgement.next.rungId)
-				life.history.newRungs = [...life.history.newRungs.slice(-3), { ladderId, rungId: rung.id, day: nextDay, hard: isHard(drillOf(rung.drillId), rung.parameters) }]
+				life.history.newRungs = [
+					...life.history.newRungs.slice(-3),
+					{ ladderId, rungId: rung.id, day: nextDay, hard: isHard(drillOf(rung.drillId), rung.parameters) },
+				]
 			}
 			this.rows.verdicts.push({
-				clubId: this.scope.clubId, id: this.random.uuid(), sessionId: session.id, athleteId: life.id, ladderId, day: session.day, proposed: judgement.verdict, decided: judgement.verdict,
-				reason: null, sentence: judgement.sentence, judgement, before: input.state, after: judgement.next, input, inputHash: hashOf(input), rulesVersion: input.rulesVersion,
-				decidedBy: this.coachId, decidedAt: new Date(at.getTime() + 7_200_000),
+				clubId: this.scope.clubId,
+				id: this.random.uuid(),
+				sessionId: session.id,
+				athleteId: life.id,
+				ladderId,
+				day: session.day,
+				proposed: judgement.verdict,
+				decided: judgement.verdict,
+				reason: null,
+				sentence: judgement.sentence,
+				judgement,
+				before: input.state,
+				after: judgement.next,
+				input,
+				inputHash: hashOf(input),
+				rulesVersion: input.rulesVersion,
+				decidedBy: this.coachId,
+				decidedAt: new Date(at.getTime() + 7_200_000),
 			})
 		}
 	}
@@ -309,21 +798,43 @@ const bestKey = (start: string | undefined, distanceM: number, method: string) =
 /** Nine weeks ago everybody had passed what lies below their rung, and knew how to stop. */
 function firstStates(demo: DemoAthlete): Map<string, LadderState> {
 	const start = { ...demo.start, brake: demo.level >= 2 ? 'dead-10' : 'stop-10' }
-	return new Map(Object.entries(start).map(([ladderId, rungId]) => {
-		const state = startingAt(STARTER_LIBRARY, ladderId, rungId)
-		return [ladderId, ladderId === 'brake' ? { ...state, passed: true, done: [...(state.done ?? []), rungId] } : state]
-	}))
+	return new Map(
+		Object.entries(start).map(([ladderId, rungId]) => {
+			const state = startingAt(STARTER_LIBRARY, ladderId, rungId)
+			return [
+				ladderId,
+				ladderId === 'brake' ? { ...state, passed: true, done: [...(state.done ?? []), rungId] } : state,
+			]
+		}),
+	)
 }
 
-const standingsOf = (life: Life): Record<string, string[]> => Object.fromEntries([...life.states].map(([ladderId, state]) => [ladderId, passedRungs(state, STARTER_LIBRARY.ladders[ladderId]!)]))
+const standingsOf = (life: Life): Record<string, string[]> =>
+	Object.fromEntries(
+		[...life.states].map(([ladderId, state]) => [ladderId, passedRungs(state, STARTER_LIBRARY.ladders[ladderId]!)]),
+	)
 /** Longer legs, heavier body, roughly [our setting]. */
 const massOf = (demo: DemoAthlete): number => demo.massKg ?? Math.round(50 + (demo.legM - 0.82) * 230)
-const person = (life: Life): Parameters<typeof contextOf>[0] => ({ id: life.id, name: life.demo.name, birthDate: life.history.birthDate, legLengthM: life.demo.legM, massKg: life.history.massKg })
+const person = (life: Life): Parameters<typeof contextOf>[0] => ({
+	id: life.id,
+	name: life.demo.name,
+	birthDate: life.history.birthDate,
+	legLengthM: life.demo.legM,
+	massKg: life.history.massKg,
+})
 
 /** Matches in the evening, two days after the later session of the week: far enough from both. */
 function matchesOf(plan: DemoSquadPlan, today: string): OutsideLoad[] {
 	const later = 7 - Math.max(...plan.offsets)
-	return [-8, -6, -4, -2, 0].map((weeks) => ({ kind: 'match', day: addDays(today, later + 2 + weeks * 7), startTime: '19:00', minutes: 90, rpe: weeks < 0 ? 7 : null, hardRunning: true, hardCutting: true }))
+	return [-8, -6, -4, -2, 0].map((weeks) => ({
+		kind: 'match',
+		day: addDays(today, later + 2 + weeks * 7),
+		startTime: '19:00',
+		minutes: 90,
+		rpe: weeks < 0 ? 7 : null,
+		hardRunning: true,
+		hardCutting: true,
+	}))
 }
 
 function* chunks<T>(items: T[], size: number): Generator<T[]> {

@@ -1,6 +1,6 @@
 import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import type { Reading } from '../../core/devices/schema'
-import type { Random } from './random'
+import type { Random } from '../../core/chance/random'
 import type { DemoAthlete } from './scenario'
 
 export interface Faults {
@@ -21,13 +21,28 @@ const DOUBLE_AFTER_MS = 60
  * @param startMs when the first beam is broken, ms since 1970 by the device's clock
  * @param beams distances in metres, the first 0
  */
-export function beamsOfRun(athlete: DemoAthlete, startMs: number, beams: readonly number[], lane: number, random: Random, faults: Faults = USUAL_FAULTS): Reading[] {
+export function beamsOfRun(
+	athlete: DemoAthlete,
+	startMs: number,
+	beams: readonly number[],
+	lane: number,
+	random: Random,
+	faults: Faults = USUAL_FAULTS,
+): Reading[] {
 	const form = 1 + 0.01 + random.normal(0.008)
 	return beams.flatMap((distanceM) => {
 		if (distanceM > 0 && random.chance(faults.dropped)) return []
-		const after = distanceM === 0 ? 0 : (timeAtDistance(athlete.mss, athlete.tau, distanceM) + START_COST_S) * form + random.normal(0.004)
+		const after =
+			distanceM === 0
+				? 0
+				: (timeAtDistance(athlete.mss, athlete.tau, distanceM) + START_COST_S) * form + random.normal(0.004)
 		const at = Math.round(startMs + after * 1000)
-		const reading = (ms: number): Reading => ({ id: random.uuid(), kind: 'beam', time: new Date(ms).toISOString(), value: { distanceM, lane } })
+		const reading = (ms: number): Reading => ({
+			id: random.uuid(),
+			kind: 'beam',
+			time: new Date(ms).toISOString(),
+			value: { distanceM, lane },
+		})
 		return random.chance(faults.doubled) ? [reading(at), reading(at + DOUBLE_AFTER_MS)] : [reading(at)]
 	})
 }
@@ -36,7 +51,8 @@ export function beamsOfRun(athlete: DemoAthlete, startMs: number, beams: readonl
 export function hopsOnMat(athlete: DemoAthlete, startMs: number, hops: number, random: Random): Reading[] {
 	const readings: Reading[] = []
 	let at = startMs
-	const change = (feet: 'down' | 'up', ms: number) => readings.push({ id: random.uuid(), kind: 'mat', time: new Date(Math.round(ms)).toISOString(), value: { feet } })
+	const change = (feet: 'down' | 'up', ms: number) =>
+		readings.push({ id: random.uuid(), kind: 'mat', time: new Date(Math.round(ms)).toISOString(), value: { feet } })
 	for (let hop = 0; hop < hops; hop++) {
 		change('down', at)
 		at += (athlete.contactS + random.normal(0.008)) * 1000
@@ -50,5 +66,10 @@ export function hopsOnMat(athlete: DemoAthlete, startMs: number, hops: number, r
 
 /** A throw, by what the athlete's speed says of their power. */
 export function throwAtSensor(athlete: DemoAthlete, atMs: number, random: Random): Reading {
-	return { id: random.uuid(), kind: 'ball', time: new Date(atMs).toISOString(), value: { releaseMps: Math.round((4 + athlete.mss * 0.55 + random.normal(0.3)) * 100) / 100 } }
+	return {
+		id: random.uuid(),
+		kind: 'ball',
+		time: new Date(atMs).toISOString(),
+		value: { releaseMps: Math.round((4 + athlete.mss * 0.55 + random.normal(0.3)) * 100) / 100 },
+	}
 }

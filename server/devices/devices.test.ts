@@ -9,9 +9,17 @@ import { deviceOfToken, keptReading, takeReadings } from './take-readings'
 beforeAll(freshDatabase)
 
 let club: TestClub
-beforeEach(async () => { club = await makeClub('Club') })
+beforeEach(async () => {
+	club = await makeClub('Club')
+})
 
-const beam = (afterS: number, change: Record<string, unknown> = {}) => ({ id: randomUUID(), kind: 'beam', time: new Date(NOW.getTime() - 60_000 + afterS * 1000).toISOString(), value: { distanceM: 10, lane: 1 }, ...change })
+const beam = (afterS: number, change: Record<string, unknown> = {}) => ({
+	id: randomUUID(),
+	kind: 'beam',
+	time: new Date(NOW.getTime() - 60_000 + afterS * 1000).toISOString(),
+	value: { distanceM: 10, lane: 1 },
+	...change,
+})
 async function gates() {
 	const { code } = await makePairingCode(club.scope, NOW)
 	const paired = await pairDevice(code, 'gates', 'Gates', NOW)
@@ -20,7 +28,9 @@ async function gates() {
 }
 const take = async (readings: unknown[], sentAt = NOW.toISOString()) => {
 	const answers = await takeReadings((await gates()).device, sentAt, readings, NOW)
-	return Array.isArray(answers) ? answers.map((answer) => (answer.outcome === 'refused' ? `${answer.field}: ${answer.reason}` : answer.outcome)) : `${answers.field}: ${answers.reason}`
+	return Array.isArray(answers)
+		? answers.map((answer) => (answer.outcome === 'refused' ? `${answer.field}: ${answer.reason}` : answer.outcome))
+		: `${answers.field}: ${answers.reason}`
 }
 
 describe('pairing', () => {
@@ -42,9 +52,13 @@ describe('pairing', () => {
 		expect((await listDevices(club.scope)).map((row) => row.id)).not.toContain(device.id)
 	})
 	it('refuses requests of another shape, with the field', () => {
-		expect(checkPairRequest({ code: 'ABCD-EFGH', kind: 'camera', name: 'x' })).toEqual({ problem: 'kind: must be equal to one of the allowed values' })
+		expect(checkPairRequest({ code: 'ABCD-EFGH', kind: 'camera', name: 'x' })).toEqual({
+			problem: 'kind: must be equal to one of the allowed values',
+		})
 		expect(checkPairRequest({ code: 'ABCD-EFGH', kind: 'mat', name: 'x', extra: 1 })).toHaveProperty('problem')
-		expect(checkReadingsRequest({ sentAt: 'yesterday', readings: [1] })).toEqual({ problem: 'sentAt: must match format "date-time"' })
+		expect(checkReadingsRequest({ sentAt: 'yesterday', readings: [1] })).toEqual({
+			problem: 'sentAt: must match format "date-time"',
+		})
 		expect(checkReadingsRequest({ sentAt: NOW.toISOString(), readings: [] })).toHaveProperty('problem')
 	})
 })
@@ -54,18 +68,40 @@ describe('readings', () => {
 		const reading = beam(0)
 		expect(await take([reading, reading])).toEqual(['accepted', 'replayed'])
 		expect(await take([reading])).toEqual(['replayed'])
-		expect(await take([{ ...reading, value: { distanceM: 20, lane: 1 } }])).toEqual(['id: id_reused: another reading already has this id'])
+		expect(await take([{ ...reading, value: { distanceM: 20, lane: 1 } }])).toEqual([
+			'id: id_reused: another reading already has this id',
+		])
 	})
 	it('get right times from a clock that is hours off; what lies between them stays as it was', async () => {
 		const off = 7 * 3_600_000
-		const shifted = [beam(0), beam(1.84)].map((reading) => ({ ...reading, time: new Date(Date.parse(reading.time) + off).toISOString() }))
+		const shifted = [beam(0), beam(1.84)].map((reading) => ({
+			...reading,
+			time: new Date(Date.parse(reading.time) + off).toISOString(),
+		}))
 		expect(await take(shifted, new Date(NOW.getTime() + off).toISOString())).toEqual(['accepted', 'accepted'])
 		const kept = (await readingsSince(club.scope, NOW)).map(keptReading)
-		expect(kept.map((reading) => reading.at)).toEqual([new Date(NOW.getTime() - 60_000).toISOString(), new Date(NOW.getTime() - 60_000 + 1840).toISOString()])
+		expect(kept.map((reading) => reading.at)).toEqual([
+			new Date(NOW.getTime() - 60_000).toISOString(),
+			new Date(NOW.getTime() - 60_000 + 1840).toISOString(),
+		])
 	})
 	it('are refused one by one, with a reason', async () => {
-		expect(await take([beam(0), beam(0, { kind: 'mat', value: { feet: 'down' } }), beam(0, { value: { distanceM: -1, lane: 1 } }), beam(0, { time: '2020-01-01T00:00:00Z' }), beam(0, { time: '2031-01-01T00:00:00Z' }), null])).toEqual([
-			'accepted', 'kind: "beam" is expected of this device', 'value.distanceM: must be >= 0', 'time: neither of the last two weeks nor now', 'time: neither of the last two weeks nor now', 'kind: "beam" is expected of this device',
+		expect(
+			await take([
+				beam(0),
+				beam(0, { kind: 'mat', value: { feet: 'down' } }),
+				beam(0, { value: { distanceM: -1, lane: 1 } }),
+				beam(0, { time: '2020-01-01T00:00:00Z' }),
+				beam(0, { time: '2031-01-01T00:00:00Z' }),
+				null,
+			]),
+		).toEqual([
+			'accepted',
+			'kind: "beam" is expected of this device',
+			'value.distanceM: must be >= 0',
+			'time: neither of the last two weeks nor now',
+			'time: neither of the last two weeks nor now',
+			'kind: "beam" is expected of this device',
 		])
 		expect(await take([beam(0)], '1970-01-01T00:00:00Z')).toContain('sentAt: ')
 	})

@@ -2,9 +2,9 @@ import { v7 as newId } from 'uuid'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { TURN_DEG, checkLayout, snap } from '../../core/field-map/layout'
 import type { Placement } from '../../core/field-map/types'
-import { SURFACES } from '../../core/progress/surfaces'
+import { SURFACES } from '../../core/library/surfaces'
 import { inTransaction } from '../../db/connect'
-import { insertGround, listGrounds, writeLayout } from '../../db/queries/grounds'
+import { deleteGround, insertGround, listGrounds, writeLayout } from '../../db/queries/grounds'
 import { readLibrary } from '../../db/queries/library'
 import { lockSession, updateSession } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
@@ -17,8 +17,19 @@ import { readMap } from './read-map'
 /** Placements as a form sends them; null when they are none. */
 function readPlacements(value: unknown): Placement[] | null {
 	if (!Array.isArray(value) || value.length > 30) return null
-	const placements = value.map((one: Partial<Placement>) => ({ entryId: String(one?.entryId ?? ''), x: Number(one?.x), y: Number(one?.y), turnDeg: Number(one?.turnDeg) }))
-	return placements.every(({ entryId, x, y, turnDeg }) => /^[0-9a-f-]{36}$/.test(entryId) && [x, y, turnDeg].every((number) => Number.isFinite(number) && Math.abs(number) <= 1000)) ? placements.map(snap) : null
+	const placements = value.map((one: Partial<Placement>) => ({
+		entryId: String(one?.entryId ?? ''),
+		x: Number(one?.x),
+		y: Number(one?.y),
+		turnDeg: Number(one?.turnDeg),
+	}))
+	return placements.every(
+		({ entryId, x, y, turnDeg }) =>
+			/^[0-9a-f-]{36}$/.test(entryId) &&
+			[x, y, turnDeg].every((number) => Number.isFinite(number) && Math.abs(number) <= 1000),
+	)
+		? placements.map(snap)
+		: null
 }
 
 /**
@@ -27,17 +38,28 @@ function readPlacements(value: unknown): Placement[] | null {
  *
  * @param before the kept placements the change was made on; null when none were kept
  */
-export async function saveMap(who: SignedIn, sessionId: string, groundId: string, value: unknown, before: unknown, now: Date): Promise<{ saved: true } | { problem: string } | null> {
+export async function saveMap(
+	who: SignedIn,
+	sessionId: string,
+	groundId: string,
+	value: unknown,
+	before: unknown,
+	now: Date,
+): Promise<{ saved: true } | { problem: string } | null> {
 	const placements = readPlacements(value)
-	if (!placements) return { problem: `Each station has metres from the corner and a turn in steps of ${TURN_DEG} degrees.` }
+	if (!placements)
+		return { problem: `Each station has metres from the corner and a turn in steps of ${TURN_DEG} degrees.` }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		// Two who save at once queue up at the session.
 		const session = await lockSession(scope, sessionId)
 		const sheet = session && (await readSheet(scope, sessionId))
 		const map = sheet && (await readMap(scope, sheet, groundId))
 		if (!map || !('ground' in map) || map.ground.id !== groundId) return null
-		if (map.saved && canonicalJson(map.placements) !== canonicalJson(readPlacements(before) ?? null)) return { problem: 'Not saved. Somebody else has changed this plan meanwhile: read it anew before changing it.' }
-		const known = placements.filter((placement) => map.stations.some((station) => station.entryId === placement.entryId))
+		if (map.saved && canonicalJson(map.placements) !== canonicalJson(readPlacements(before) ?? null))
+			return { problem: 'Not saved. Somebody else has changed this plan meanwhile: read it anew before changing it.' }
+		const known = placements.filter((placement) =>
+			map.stations.some((station) => station.entryId === placement.entryId),
+		)
 		const refused = checkLayout(map.stations, known, map.ground).find((clash) => clash.refused)
 		if (refused) return { problem: `Not saved. ${refused.sentence}` }
 		await writeLayout(scope, sessionId, groundId, known, now)
@@ -46,7 +68,12 @@ export async function saveMap(who: SignedIn, sessionId: string, groundId: string
 }
 
 /** Holds an unstarted session on a ground: its place and what is under foot, and everybody's lines for that. */
-export async function holdOn(who: SignedIn, sessionId: string, groundId: string, now: Date): Promise<{ held: string } | { problem: string } | null> {
+export async function holdOn(
+	who: SignedIn,
+	sessionId: string,
+	groundId: string,
+	now: Date,
+): Promise<{ held: string } | { problem: string } | null> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		const squad = session && (await readSquad(scope, session.squadId))
@@ -61,12 +88,25 @@ export async function holdOn(who: SignedIn, sessionId: string, groundId: string,
 }
 
 /** Adds a ground that was paced out. */
-export async function addGround(who: SignedIn, typed: { name: string; lengthM: string; widthM: string; surface: string }): Promise<{ added: string } | { problem: string }> {
+export async function addGround(
+	who: SignedIn,
+	typed: { name: string; lengthM: string; widthM: string; surface: string },
+): Promise<{ added: string } | { problem: string }> {
 	const [lengthM, widthM] = [typed.lengthM, typed.widthM].map((text) => Number(text.replace(',', '.')))
 	const surface = SURFACES.find((one) => one === typed.surface)
-	if (typed.name.trim() === '' || typed.name.length > 200) return { problem: 'A ground has a name of up to 200 characters.' }
-	if (!(lengthM! >= 10 && lengthM! <= 400 && widthM! >= 5 && widthM! <= 400)) return { problem: `“${typed.lengthM}” by “${typed.widthM}”: 10 to 400 m by 5 to 400 m are expected.` }
+	if (typed.name.trim() === '' || typed.name.length > 200)
+		return { problem: 'A ground has a name of up to 200 characters.' }
+	if (!(lengthM! >= 10 && lengthM! <= 400 && widthM! >= 5 && widthM! <= 400))
+		return { problem: `“${typed.lengthM}” by “${typed.widthM}”: 10 to 400 m by 5 to 400 m are expected.` }
 	if (!surface) return { problem: 'Say what is under foot there.' }
-	await insertGround(scopeOf(who.clubId), { id: newId(), name: typed.name.trim(), lengthM: Math.round(lengthM! * 10) / 10, widthM: Math.round(widthM! * 10) / 10, surface })
+	await insertGround(scopeOf(who.clubId), {
+		id: newId(),
+		name: typed.name.trim(),
+		lengthM: Math.round(lengthM! * 10) / 10,
+		widthM: Math.round(widthM! * 10) / 10,
+		surface,
+	})
 	return { added: typed.name.trim() }
 }
+
+export const removeGround = (who: SignedIn, groundId: string) => deleteGround(scopeOf(who.clubId), groundId)

@@ -30,15 +30,26 @@ export interface Changes {
  * @param seen ids the device holds already of the last half minute
  * @param deviceId the asking device, whose own events it need not be told
  */
-export async function waitForChanges(scope: ClubScope, role: Role, sessionId: string, since: Date | null, seen: ReadonlySet<string>, deviceId: string | null, signal: AbortSignal): Promise<Changes> {
+export async function waitForChanges(
+	scope: ClubScope,
+	role: Role,
+	sessionId: string,
+	since: Date | null,
+	seen: ReadonlySet<string>,
+	deviceId: string | null,
+	signal: AbortSignal,
+): Promise<Changes> {
 	const until = Date.now() + LONGEST_WAIT_MS
 	for (;;) {
 		const now = new Date()
 		const from = since ? new Date(since.getTime() - OVERLAP_MS) : undefined
 		const ids = from ? (await idsSince(scope, sessionId, from, deviceId)).filter((id) => !seen.has(id)) : undefined
 		const events = (await eventsOfSessions(scope, [sessionId], ids)).filter((event) => readable(event, role))
-		const readings = (await readingsSince(scope, from ?? new Date(now.getTime() - READINGS_MS))).filter((row) => !seen.has(row.id))
-		if (events.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted) return { serverNow: now.toISOString(), events: events.map(bare), readings: readings.map(keptReading) }
+		const readings = (await readingsSince(scope, from ?? new Date(now.getTime() - READINGS_MS))).filter(
+			(row) => !seen.has(row.id),
+		)
+		if (events.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted)
+			return { serverNow: now.toISOString(), events: events.map(bare), readings: readings.map(keptReading) }
 		await wait(LOOK_EVERY_MS, undefined, { signal }).catch(() => undefined)
 	}
 }

@@ -29,7 +29,9 @@ const USUAL_DAYS = 120
 /** Ids of the sessions a device should hold, soonest first; somebody who logs only today holds only today. */
 export async function sessionsForDevice(scope: ClubScope, role: Role, today: string): Promise<string[]> {
 	const until = may(role, 'marks:write') ? addDays(today, DAYS_AHEAD) : today
-	return (await sessionsBetween(scope, today, until)).filter((session) => session.reviewedAt === null).map((session) => session.id)
+	return (await sessionsBetween(scope, today, until))
+		.filter((session) => session.reviewedAt === null)
+		.map((session) => session.id)
 }
 
 /** A session with all that the field needs of it; null for a stranger's id. */
@@ -40,45 +42,107 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 	if (!sheet || !school) return null
 	const athleteIds = sheet.athletes.map((athlete) => athlete.id)
 	const { day } = sheet.session
-	const [targets, care, bests, firsts] = [await readTargets(scope, sheet), await careOf(scope, athleteIds), await bestTimesBefore(scope, athleteIds, day), await firstRepsBefore(scope, athleteIds, addDays(day, -USUAL_DAYS), day)]
+	const [targets, care, bests, firsts] = [
+		await readTargets(scope, sheet),
+		await careOf(scope, athleteIds),
+		await bestTimesBefore(scope, athleteIds, day),
+		await firstRepsBefore(scope, athleteIds, addDays(day, -USUAL_DAYS), day),
+	]
 	const { drills, standIns } = await drillsOf(scope, sheet)
 	return {
-		events: sheet.events.concat(sheet.conflicts.flat()).filter((event) => readable(event, role)).map(bare),
+		events: sheet.events
+			.concat(sheet.conflicts.flat())
+			.filter((event) => readable(event, role))
+			.map(bare),
 		sheet: {
-			session: { id: sheet.session.id, title: sheet.session.title, squadName: sheet.session.squadName, day, startTime: sheet.session.startTime, place: sheet.session.place, surface: sheet.session.surface, minutes: sheet.session.plannedMinutes },
-			entries: sheet.entries.map((entry) => ({ id: entry.id, part: entry.part, name: entryName(entry, sheet.library) })),
+			session: {
+				id: sheet.session.id,
+				title: sheet.session.title,
+				squadName: sheet.session.squadName,
+				day,
+				startTime: sheet.session.startTime,
+				place: sheet.session.place,
+				surface: sheet.session.surface,
+				minutes: sheet.session.plannedMinutes,
+			},
+			entries: sheet.entries.map((entry) => ({
+				id: entry.id,
+				part: entry.part,
+				name: entryName(entry, sheet.library),
+			})),
 			athletes: sheet.athletes.map(({ id, name, level, legLengthM }) => {
-				const open = care.filter((row) => row.athleteId === id).map(careRecordOf).filter((record) => isOpen(record, day))
+				const open = care
+					.filter((row) => row.athleteId === id)
+					.map(careRecordOf)
+					.filter((record) => isOpen(record, day))
 				return {
-					id, name, level, legLengthM,
-					spare: [...new Set(open.flatMap((record) => (record.kind === 'restriction' ? [record.region ? REGION_NAMES[record.region] : `${record.pattern} work`] : [])))],
-					worries: open.flatMap((record) => (record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region }] : [])),
+					id,
+					name,
+					level,
+					legLengthM,
+					spare: [
+						...new Set(
+							open.flatMap((record) =>
+								record.kind === 'restriction'
+									? [record.region ? REGION_NAMES[record.region] : `${record.pattern} work`]
+									: [],
+							),
+						),
+					],
+					worries: open.flatMap((record) =>
+						record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region }] : [],
+					),
 					curve: curveOf(bests.filter((best) => best.athleteId === id)),
 					usual: usualOf(firsts.filter((rep) => rep.athleteId === id)),
 				}
 			}),
-			lines: sheet.athletes.flatMap((athlete) => athlete.lines.map((line) => {
-				const measured = line.drill?.measures[0]
-				const logs = measured && measured !== 'quality' ? measured : ('done' as const)
-				return {
-					id: line.id, entryId: line.entryId, athleteId: athlete.id, words: line.drill ? writeDrill(line.drill, line.parameters) : '', drillName: line.drill?.name ?? '', drillId: line.drill?.id ?? '', drillVersion: line.drill?.version ?? 0,
-					logs, family: line.drill?.family ?? ('prepare' as const), dose: line.dose, parameters: line.parameters, restS: line.restS,
-					target: targets.get(line.id)?.words ?? '', bests: targets.get(line.id)?.bests ?? {}, cautions: line.drill?.intensity === 'shock' || line.parameters.assistPercent ? (line.drill?.cautions ?? []) : [],
-					cues: line.drill?.cues ?? [], lookFor: line.drill?.lookFor ?? [], blocked: line.blocked, dropOffPercent: line.drill ? dropOffLimit(logs === 'done' ? 'sprint' : logs, line.drill, school) : 0,
-				}
-			})),
-			drills, standIns, school,
+			lines: sheet.athletes.flatMap((athlete) =>
+				athlete.lines.map((line) => {
+					const measured = line.drill?.measures[0]
+					const logs = measured && measured !== 'quality' ? measured : ('done' as const)
+					return {
+						id: line.id,
+						entryId: line.entryId,
+						athleteId: athlete.id,
+						words: line.drill ? writeDrill(line.drill, line.parameters) : '',
+						drillName: line.drill?.name ?? '',
+						drillId: line.drill?.id ?? '',
+						drillVersion: line.drill?.version ?? 0,
+						logs,
+						family: line.drill?.family ?? ('prepare' as const),
+						dose: line.dose,
+						parameters: line.parameters,
+						restS: line.restS,
+						target: targets.get(line.id)?.words ?? '',
+						bests: targets.get(line.id)?.bests ?? {},
+						cautions:
+							line.drill?.intensity === 'shock' || line.parameters.assistPercent ? (line.drill?.cautions ?? []) : [],
+						cues: line.drill?.cues ?? [],
+						lookFor: line.drill?.lookFor ?? [],
+						blocked: line.blocked,
+						dropOffPercent: line.drill ? dropOffLimit(logs === 'done' ? 'sprint' : logs, line.drill, school) : 0,
+					}
+				}),
+			),
+			drills,
+			standIns,
+			school,
 		},
 	}
 }
 
 /** Another person's pain reports stay with coach and clinician. */
-export const readable = (event: StoredEvent, role: Role): boolean => may(role, 'pain:read') || !(event.type === 'observation' && (event.kind === 'pain' || event.kind === 'worry'))
+export const readable = (event: StoredEvent, role: Role): boolean =>
+	may(role, 'pain:read') || !(event.type === 'observation' && (event.kind === 'pain' || event.kind === 'worry'))
 /** An event as devices write it. */
-export const bare = ({ authorId: _author, receivedAt: _received, counts: _counts, ...event }: StoredEvent): LogEvent => event as LogEvent
+export const bare = ({ authorId: _author, receivedAt: _received, counts: _counts, ...event }: StoredEvent): LogEvent =>
+	event as LogEvent
 
 /** The drills of a sheet's lines with what may stand in for them, none of them harder than what they replace. */
-async function drillsOf(scope: ClubScope, sheet: Sheet): Promise<{ drills: Record<string, Drill>; standIns: Record<string, string[]> }> {
+async function drillsOf(
+	scope: ClubScope,
+	sheet: Sheet,
+): Promise<{ drills: Record<string, Drill>; standIns: Record<string, string[]> }> {
 	const drills: Record<string, Drill> = {}
 	const standIns: Record<string, string[]> = {}
 	const key = (drill: Drill) => `${drill.id}/${drill.version}`
@@ -90,7 +154,13 @@ async function drillsOf(scope: ClubScope, sheet: Sheet): Promise<{ drills: Recor
 		standIns[drill.id] = others.map(key)
 	}
 	// What was swapped in before may be of an older version than the library's newest.
-	const swapped = sheet.events.flatMap((event) => (event.type === 'mark' && event.asDrill ? [event.asDrill.drillId] : event.kind === 'swap' ? [event.value.drillId] : []))
+	const swapped = sheet.events.flatMap((event) =>
+		event.type === 'mark' && event.asDrill
+			? [event.asDrill.drillId]
+			: event.kind === 'swap'
+				? [event.value.drillId]
+				: [],
+	)
 	for (const [id, drill] of await readDrills(scope, swapped)) drills[id] ??= drill
 	return { drills, standIns }
 }
@@ -98,7 +168,10 @@ async function drillsOf(scope: ClubScope, sheet: Sheet): Promise<{ drills: Recor
 /** From at least three own bests by gates, all from one start. */
 function curveOf(bests: BestTime[]): { mssMps: number; tauS: number } | null {
 	for (const start of ['standing', 'three-point']) {
-		const splits = bests.filter((best) => best.start === start && best.method === 'gate').map(({ distanceM, timeS }) => ({ distanceM, timeS })).sort((a, b) => a.distanceM - b.distanceM)
+		const splits = bests
+			.filter((best) => best.start === start && best.method === 'gate')
+			.map(({ distanceM, timeS }) => ({ distanceM, timeS }))
+			.sort((a, b) => a.distanceM - b.distanceM)
 		if (splits.length < 3) continue
 		try {
 			const { mssMps, tauS } = fitSprintProfile({ splits, correction: 'none' })
@@ -112,13 +185,14 @@ function curveOf(bests: BestTime[]): { mssMps: number; tauS: number } | null {
 
 function usualOf(firsts: FirstRep[]): Pack['sheet']['athletes'][number]['usual'] {
 	const byKey = new Map<string, { start: string; distanceM: number; method: Method; times: number[] }>()
-	for (const { start, method, splits } of firsts) for (const { distanceM, timeS } of splits) {
-		if (start === null) continue
-		const key = `${start}/${distanceM}/${method}`
-		const known = byKey.get(key) ?? { start, distanceM, method, times: [] }
-		known.times.push(timeS)
-		byKey.set(key, known)
-	}
+	for (const { start, method, splits } of firsts)
+		for (const { distanceM, timeS } of splits) {
+			if (start === null) continue
+			const key = `${start}/${distanceM}/${method}`
+			const known = byKey.get(key) ?? { start, distanceM, method, times: [] }
+			known.times.push(timeS)
+			byKey.set(key, known)
+		}
 	return [...byKey.values()].flatMap(({ times, ...which }) => {
 		const reference = readyReference(times, typicalErrorOf('sprint', which.method) ?? 0.1)
 		return reference ? [{ ...which, reference }] : []

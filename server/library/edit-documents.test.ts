@@ -14,8 +14,10 @@ const cut = STARTER_LIBRARY.ladders.cut!
 describe('drills and ladders of a club’s own', () => {
 	it('take every built-in one as it is: the published shape is the shape in use', async () => {
 		const club = await makeClub('Club')
-		for (const drill of Object.values(STARTER_LIBRARY.drills)) expect(await keepDrill(club.coach, drill, NOW), drill.id).toHaveProperty('version')
-		for (const ladder of Object.values(STARTER_LIBRARY.ladders)) expect(await keepLadder(club.coach, ladder, NOW), ladder.id).toHaveProperty('version')
+		for (const drill of Object.values(STARTER_LIBRARY.drills))
+			expect(await keepDrill(club.coach, drill, NOW), drill.id).toHaveProperty('version')
+		for (const ladder of Object.values(STARTER_LIBRARY.ladders))
+			expect(await keepLadder(club.coach, ladder, NOW), ladder.id).toHaveProperty('version')
 	})
 
 	it('keep a change as a new version beside the old one, for this club alone, whatever the program ships later', async () => {
@@ -28,7 +30,10 @@ describe('drills and ladders of a club’s own', () => {
 		expect([...(await ownDocuments(club.scope))]).toEqual(['drill/pogo'])
 		await installLibrary(club.scope, NOW)
 		expect((await readLibrary(club.scope)).drills.pogo?.version).toBe(1001)
-		expect(await keepDrill(club.coach, { ...pogo, id: 'sand-pogo', name: 'Pogo in sand' }, NOW)).toEqual({ id: 'sand-pogo', version: 1001 })
+		expect(await keepDrill(club.coach, { ...pogo, id: 'sand-pogo', name: 'Pogo in sand' }, NOW)).toEqual({
+			id: 'sand-pogo',
+			version: 1001,
+		})
 	})
 
 	it.each([
@@ -47,10 +52,26 @@ describe('drills and ladders of a club’s own', () => {
 
 	it.each([
 		['a rung gone', { rungs: cut.rungs.slice(1) }, 'rungs'],
-		['a level that falls', { rungs: cut.rungs.map((rung, index) => (index === 4 ? { ...rung, level: 1 } : rung)) }, 'rungs.4.level'],
-		['a drill that does not exist', { rungs: cut.rungs.map((rung) => ({ ...rung, drillId: 'nope' })) }, 'rungs.0.drillId'],
-		['a contact ceiling on a cut', { rungs: cut.rungs.map((rung) => ({ ...rung, pass: { kind: 'contact-ceiling' } })) }, 'rungs.0.pass'],
-		['a rebound at level 1', { rungs: [{ ...cut.rungs[0]!, drillId: 'depth-jump', dose: { sets: 3, reps: 2 } }, ...cut.rungs.slice(1)] }, 'rungs.0.level'],
+		[
+			'a level that falls',
+			{ rungs: cut.rungs.map((rung, index) => (index === 4 ? { ...rung, level: 1 } : rung)) },
+			'rungs.4.level',
+		],
+		[
+			'a drill that does not exist',
+			{ rungs: cut.rungs.map((rung) => ({ ...rung, drillId: 'nope' })) },
+			'rungs.0.drillId',
+		],
+		[
+			'a contact ceiling on a cut',
+			{ rungs: cut.rungs.map((rung) => ({ ...rung, pass: { kind: 'contact-ceiling' } })) },
+			'rungs.0.pass',
+		],
+		[
+			'a rebound at level 1',
+			{ rungs: [{ ...cut.rungs[0]!, drillId: 'depth-jump', dose: { sets: 3, reps: 2 } }, ...cut.rungs.slice(1)] },
+			'rungs.0.level',
+		],
 	])('refuse a ladder with %s', async (_name, change, field) => {
 		const club = await makeClub('Club')
 		expect(await keepLadder(club.coach, { ...cut, ...change }, NOW)).toHaveProperty(['problems', field])
@@ -58,22 +79,45 @@ describe('drills and ladders of a club’s own', () => {
 })
 
 describe('a squad’s school', () => {
-	const typed = (values: Record<string, string>) => { const form = new FormData(); for (const [key, value] of Object.entries(values)) form.set(key, value); return form }
+	const typed = (values: Record<string, string>) => {
+		const form = new FormData()
+		for (const [key, value] of Object.entries(values)) form.set(key, value)
+		return form
+	}
 	const base = STARTER_LIBRARY.schools['quality-first']!
 	it('reads choices and numbers, and refuses what is out of bounds with the bounds', () => {
-		expect(readSchool(typed({ variety: 'rotate', rampPercent: '10' }), base)).toMatchObject({ school: { choices: { variety: 'rotate' }, numbers: { rampPercent: 10 } } })
-		expect(readSchool(typed({ rampPercent: '40' }), base)).toMatchObject({ problems: { rampPercent: '“40”: from 5 to 20 % is expected.' } })
-		expect(readSchool(typed({ rampPercent: 'many', variety: 'chaos' }), base)).toMatchObject({ problems: { rampPercent: '“many”: from 5 to 20 % is expected.', variety: 'Pick one of the sides.' } })
-		expect(readSchool(typed({ passCeilingLevel3Ms: '250', passCeilingLevel2Ms: '200' }), base)).toHaveProperty('problems.passCeilingLevel3Ms')
+		expect(readSchool(typed({ variety: 'rotate', rampPercent: '10' }), base)).toMatchObject({
+			school: { choices: { variety: 'rotate' }, numbers: { rampPercent: 10 } },
+		})
+		expect(readSchool(typed({ rampPercent: '40' }), base)).toMatchObject({
+			problems: { rampPercent: '“40”: from 5 to 20 % is expected.' },
+		})
+		expect(readSchool(typed({ rampPercent: 'many', variety: 'chaos' }), base)).toMatchObject({
+			problems: { rampPercent: '“many”: from 5 to 20 % is expected.', variety: 'Pick one of the sides.' },
+		})
+		expect(readSchool(typed({ passCeilingLevel3Ms: '250', passCeilingLevel2Ms: '200' }), base)).toHaveProperty(
+			'problems.passCeilingLevel3Ms',
+		)
 	})
 	it('is kept in versions, one school a squad', async () => {
 		const club: TestClub = await makeClub('Club')
 		const own: School = { ...base, choices: { ...base.choices, variety: 'rotate' } }
 		const first = await changeSchool(club.coach, club.squadId, { own }, NOW)
-		const second = await changeSchool(club.coach, club.squadId, { own: { ...own, numbers: { ...own.numbers, rampPercent: 10 } } }, NOW)
+		const second = await changeSchool(
+			club.coach,
+			club.squadId,
+			{ own: { ...own, numbers: { ...own.numbers, rampPercent: 10 } } },
+			NOW,
+		)
 		expect([first?.version, second?.version]).toEqual([1001, 1002])
-		expect(await readSquad(club.scope, club.squadId)).toMatchObject({ schoolId: ownSchoolId(club.squadId), schoolVersion: 1002 })
-		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, NOW)).toEqual({ schoolId: 'jump-ladder', version: 1 })
+		expect(await readSquad(club.scope, club.squadId)).toMatchObject({
+			schoolId: ownSchoolId(club.squadId),
+			schoolVersion: 1002,
+		})
+		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, NOW)).toEqual({
+			schoolId: 'jump-ladder',
+			version: 1,
+		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, NOW)).toBeNull()
 	})
 })

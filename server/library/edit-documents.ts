@@ -1,24 +1,28 @@
-import Ajv, { type ValidateFunction } from 'ajv'
-import { DrillSchema, LadderSchema, drillProblems, ladderProblems } from '../../core/library/library-schema'
+import { DrillSchema, LadderSchema } from '../../core/library/library-schema'
+import { drillProblems, ladderProblems } from '../../core/progress/document-problems'
 import type { Drill, Ladder } from '../../core/library/types'
 import { inTransaction } from '../../db/connect'
 import { insertOwnDocument, readLibrary } from '../../db/queries/library'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
+import { type ShapeCheck, shapeCheck } from '../check-shape'
 import { database } from '../database'
 
-const ajv = new Ajv({ allErrors: true })
-const drillCheck = ajv.compile<Drill>(DrillSchema)
-const ladderCheck = ajv.compile<Ladder>(LadderSchema)
+const drillCheck = shapeCheck<Drill>(DrillSchema, 'all')
+const ladderCheck = shapeCheck<Ladder>(LadderSchema, 'all')
 
 /** Sentences by field path, "rungs.2.name"; what was typed stands in its sentence. */
-function shapeProblems(check: ValidateFunction, value: unknown): Problems {
+function shapeProblems(check: ShapeCheck<unknown>, value: unknown): Problems {
 	const problems: Problems = {}
 	for (const error of check.errors ?? []) {
-		const missing = error.keyword === 'required' ? `/${(error.params as { missingProperty: string }).missingProperty}` : ''
+		const missing =
+			error.keyword === 'required' ? `/${(error.params as { missingProperty: string }).missingProperty}` : ''
 		const path = `${error.instancePath}${missing}`.slice(1).replaceAll('/', '.') || 'document'
-		const typed = path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], value)
-		problems[path] ??= `${typeof typed === 'number' || (typeof typed === 'string' && typed !== '') ? `“${typed}”: ` : ''}${error.keyword === 'pattern' || error.keyword === 'minLength' || error.keyword === 'required' || error.keyword === 'minItems' ? 'something is expected here' : (error.message ?? 'not understood')}.`
+		const typed = path
+			.split('.')
+			.reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], value)
+		problems[path] ??=
+			`${typeof typed === 'number' || (typeof typed === 'string' && typed !== '') ? `“${typed}”: ` : ''}${error.keyword === 'pattern' || error.keyword === 'minLength' || error.keyword === 'required' || error.keyword === 'minItems' ? 'something is expected here' : (error.message ?? 'not understood')}.`
 	}
 	return problems
 }

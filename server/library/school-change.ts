@@ -7,7 +7,7 @@ import { listMembers, readAthletes, readSquad, updateSquad } from '../../db/quer
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
-import { database } from '../database'
+import { database, scopeOf } from '../database'
 import { proposeVerdicts } from '../review/propose'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
@@ -26,22 +26,78 @@ export function readSchool(typed: FormData, base: School): { school: School } | 
 		const text = typed.get(id)
 		if (text === null) continue
 		const value = Number(String(text).replace(',', '.'))
-		if (String(text).trim() === '' || !(value >= low && value <= high)) problems[id] = `“${String(text)}”: from ${low} to ${high}${unit ? ` ${unit}` : ''} is expected.`
+		if (String(text).trim() === '' || !(value >= low && value <= high))
+			problems[id] = `“${String(text)}”: from ${low} to ${high}${unit ? ` ${unit}` : ''} is expected.`
 		else numbers[id] = value
 	}
-	if (numbers.passCeilingLevel3Ms > numbers.passCeilingLevel2Ms) problems.passCeilingLevel3Ms = `“${numbers.passCeilingLevel3Ms}”: no more than level 2’s ${numbers.passCeilingLevel2Ms} ms is expected.`
+	if (numbers.passCeilingLevel3Ms > numbers.passCeilingLevel2Ms)
+		problems.passCeilingLevel3Ms = `“${numbers.passCeilingLevel3Ms}”: no more than level 2’s ${numbers.passCeilingLevel2Ms} ms is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
-	return { school: { ...base, choices: choices as unknown as SchoolChoices, numbers: numbers as SchoolNumbers, finisher: typed.get('finisher') === null ? base.finisher : typed.get('finisher') === 'on', fastDayOffer: typed.get('fastDayOffer') === null ? base.fastDayOffer : typed.get('fastDayOffer') === 'on' } }
+	return {
+		school: {
+			...base,
+			choices: choices as unknown as SchoolChoices,
+			numbers: numbers as SchoolNumbers,
+			finisher: typed.get('finisher') === null ? base.finisher : typed.get('finisher') === 'on',
+			fastDayOffer: typed.get('fastDayOffer') === null ? base.fastDayOffer : typed.get('fastDayOffer') === 'on',
+		},
+	}
+}
+
+/** A squad's school as the form shows it, filled from one the coach picked to start from; null without such a squad. */
+export async function readSchoolPage(scope: ClubScope, squadId: string, from: string | null) {
+	const squad = await readSquad(scope, squadId)
+	if (!squad) return null
+	const { schools } = await readLibrary(scope)
+	const own = ownSchoolId(squad.id)
+	const current = schools[squad.schoolId]!
+	return {
+		squad: { id: squad.id, name: squad.name },
+		current,
+		from: (from ? schools[from] : undefined) ?? current,
+		schools: Object.values(schools).filter((school) => !school.id.startsWith('own-') || school.id === own),
+	}
+}
+
+/** Takes the school form: says what is wrong with it, what it would change, or keeps it; null without such a squad. */
+export async function answerSchoolForm(
+	who: SignedIn,
+	squadId: string,
+	form: FormData,
+	now: Date,
+): Promise<{ problems: Problems; preview: WouldChange | null; saved: string | null } | null> {
+	const scope = scopeOf(who.clubId)
+	const squad = await readSquad(scope, squadId)
+	if (!squad) return null
+	const { schools } = await readLibrary(scope)
+	const base = schools[String(form.get('base') ?? '')] ?? schools[squad.schoolId]!
+	// An unticked box sends nothing.
+	for (const name of ['finisher', 'fastDayOffer']) if (form.get(name) === null) form.set(name, 'off')
+	const read = readSchool(form, base)
+	if ('problems' in read) return { problems: read.problems, preview: null, saved: null }
+	if (form.get('do') === 'preview')
+		return { problems: {}, preview: await whatWouldChange(scope, squad.id, read.school), saved: null }
+	const numbersOf = ({ choices, numbers, finisher, fastDayOffer }: School) =>
+		JSON.stringify([choices, numbers, finisher, fastDayOffer])
+	const same = numbersOf(read.school) === numbersOf(base)
+	const saved = await changeSchool(who, squad.id, same ? { schoolId: base.id } : { own: read.school }, now)
+	return { problems: {}, preview: null, saved: saved && (same ? base.name : 'The squad’s own school') }
 }
 
 export interface WouldChange {
 	session: { id: string; day: string } | null
 	judged: number
-	changes: { athleteId: string; name: string; ladderName: string; from: { verdict: string; sentence: string }; to: { verdict: string; sentence: string } }[]
+	changes: {
+		athleteId: string
+		name: string
+		ladderName: string
+		from: { verdict: string; sentence: string }
+		to: { verdict: string; sentence: string }
+	}[]
 }
 
 /** Which verdicts of the squad's last session would have come out differently under another school. Nothing is written. */
-export async function whatWouldChange(scope: ClubScope, squadId: string, school: School): Promise<WouldChange | null> {
+async function whatWouldChange(scope: ClubScope, squadId: string, school: School): Promise<WouldChange | null> {
 	const squad = await readSquad(scope, squadId)
 	if (!squad) return null
 	const session = await lastStartedSession(scope, squadId)
@@ -49,18 +105,42 @@ export async function whatWouldChange(scope: ClubScope, squadId: string, school:
 	const library = await readLibrary(scope)
 	const now = await proposeVerdicts(scope, session, squad, library)
 	const then = await proposeVerdicts(scope, session, squad, library, school)
-	const names = new Map((await readAthletes(scope, [...new Set(now.map((one) => one.athleteId))])).map((athlete) => [athlete.id, athlete.name]))
+	const names = new Map(
+		(await readAthletes(scope, [...new Set(now.map((one) => one.athleteId))])).map((athlete) => [
+			athlete.id,
+			athlete.name,
+		]),
+	)
 	const changes = now.flatMap((before, index) => {
 		const after = then[index]
-		if (!after || (before.judgement.verdict === after.judgement.verdict && before.judgement.next.rungId === after.judgement.next.rungId && before.judgement.decidedBy === after.judgement.decidedBy)) return []
+		if (
+			!after ||
+			(before.judgement.verdict === after.judgement.verdict &&
+				before.judgement.next.rungId === after.judgement.next.rungId &&
+				before.judgement.decidedBy === after.judgement.decidedBy)
+		)
+			return []
 		const said = ({ judgement }: typeof before) => ({ verdict: judgement.verdict, sentence: judgement.sentence })
-		return [{ athleteId: before.athleteId, name: names.get(before.athleteId) ?? '', ladderName: library.ladders[before.ladderId]?.name ?? before.ladderId, from: said(before), to: said(after) }]
+		return [
+			{
+				athleteId: before.athleteId,
+				name: names.get(before.athleteId) ?? '',
+				ladderName: library.ladders[before.ladderId]?.name ?? before.ladderId,
+				from: said(before),
+				to: said(after),
+			},
+		]
 	})
 	return { session: { id: session.id, day: session.day }, judged: now.length, changes }
 }
 
 /** Gives a squad a school: one of those there are, or one of its own as a new version. Upcoming lines follow. */
-export async function changeSchool(who: SignedIn, squadId: string, chosen: { schoolId: string } | { own: School }, now: Date): Promise<{ schoolId: string; version: number } | null> {
+export async function changeSchool(
+	who: SignedIn,
+	squadId: string,
+	chosen: { schoolId: string } | { own: School },
+	now: Date,
+): Promise<{ schoolId: string; version: number } | null> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const squad = await readSquad(scope, squadId)
 		if (!squad) return null
@@ -68,7 +148,18 @@ export async function changeSchool(who: SignedIn, squadId: string, chosen: { sch
 		let version: number
 		if ('own' in chosen) {
 			schoolId = ownSchoolId(squadId)
-			version = await insertOwnDocument(scope, 'school', { ...chosen.own, id: schoolId, name: `${squad.name}’s own`, about: `From “${chosen.own.name}”, changed by ${who.name}.` }, who.personId, now)
+			version = await insertOwnDocument(
+				scope,
+				'school',
+				{
+					...chosen.own,
+					id: schoolId,
+					name: `${squad.name}’s own`,
+					about: `From “${chosen.own.name}”, changed by ${who.name}.`,
+				},
+				who.personId,
+				now,
+			)
 		} else {
 			const school = (await readLibrary(scope)).schools[chosen.schoolId]
 			if (!school) return null

@@ -14,22 +14,59 @@ let sessionId: string
 let seq = 0
 beforeEach(async () => {
 	club = await makeClub('Club')
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day: '2026-03-12', startTime: '17:30', title: 'Speed', place: '', plannedMinutes: 60, athleteIds: club.athletes,
-		entries: [{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }, { part: 'Jumps', drillId: 'single-leg-pogo', sets: 2, reps: 6, restS: 60 }],
-	}, NOW)
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day: '2026-03-12',
+			startTime: '17:30',
+			title: 'Speed',
+			place: '',
+			plannedMinutes: 60,
+			athleteIds: club.athletes,
+			entries: [
+				{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 },
+				{ part: 'Jumps', drillId: 'single-leg-pogo', sets: 2, reps: 6, restS: 60 },
+			],
+		},
+		NOW,
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	sessionId = saved.sessionId
 })
 
 async function sprint(change: Record<string, unknown> = {}, athleteId = club.athletes[0]!) {
-	const line = (await readLines(club.scope, [sessionId])).find((row) => row.athleteId === athleteId && row.drillId === 'three-point-start')!
+	const line = (await readLines(club.scope, [sessionId])).find(
+		(row) => row.athleteId === athleteId && row.drillId === 'three-point-start',
+	)!
 	return {
-		id: randomUUID(), sessionId, athleteId, entryId: line.entryId, lineId: line.id, deviceId: randomUUID(), deviceSeq: seq++, deviceTime: '2026-03-12T17:40:00.000Z',
-		setNo: 1, repNo: 1, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: 1.84 }, { distanceM: 20, timeS: 3.12 }], method: 'gate' }, ...change,
+		id: randomUUID(),
+		sessionId,
+		athleteId,
+		entryId: line.entryId,
+		lineId: line.id,
+		deviceId: randomUUID(),
+		deviceSeq: seq++,
+		deviceTime: '2026-03-12T17:40:00.000Z',
+		setNo: 1,
+		repNo: 1,
+		type: 'mark',
+		kind: 'sprint',
+		value: {
+			splits: [
+				{ distanceM: 10, timeS: 1.84 },
+				{ distanceM: 20, timeS: 3.12 },
+			],
+			method: 'gate',
+		},
+		...change,
 	}
 }
-const outcome = async (...events: unknown[]) => (await acceptEvents(club.coach, events, NOW)).map((answer) => (answer.outcome === 'refused' ? `${answer.field}: ${answer.reason}` : answer.outcome))
+const outcome = async (...events: unknown[]) =>
+	(await acceptEvents(club.coach, events, NOW)).map((answer) =>
+		answer.outcome === 'refused' ? `${answer.field}: ${answer.reason}` : answer.outcome,
+	)
 const stored = () => eventsOfSessions(club.scope, [sessionId])
 
 describe('taking events into the log', () => {
@@ -58,26 +95,77 @@ describe('taking events into the log', () => {
 	it('refuses another event under a used id, also across kinds', async () => {
 		const event = await sprint()
 		const changed = { ...event, value: { ...event.value, splits: [{ distanceM: 20, timeS: 3.13 }] } }
-		const pain = { id: event.id, sessionId, athleteId: event.athleteId, deviceId: event.deviceId, deviceSeq: 9, deviceTime: event.deviceTime, type: 'observation', kind: 'pain', value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false } }
-		expect(await outcome(event, changed, pain)).toEqual(['accepted', 'id: id_reused: another event already has this id', 'id: id_reused: another event already has this id'])
+		const pain = {
+			id: event.id,
+			sessionId,
+			athleteId: event.athleteId,
+			deviceId: event.deviceId,
+			deviceSeq: 9,
+			deviceTime: event.deviceTime,
+			type: 'observation',
+			kind: 'pain',
+			value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
+		}
+		expect(await outcome(event, changed, pain)).toEqual([
+			'accepted',
+			'id: id_reused: another event already has this id',
+			'id: id_reused: another event already has this id',
+		])
 	})
 
 	it('answers one by one: a bad event does not hold up a good one', async () => {
 		const [one, two] = [await sprint(), await sprint({ repNo: 2 })]
-		expect(await outcome(one, { nonsense: true }, null, two)).toEqual(['accepted', 'kind: "undefined/undefined" is not a kind of event', ': an object is expected', 'accepted'])
+		expect(await outcome(one, { nonsense: true }, null, two)).toEqual([
+			'accepted',
+			'kind: "undefined/undefined" is not a kind of event',
+			': an object is expected',
+			'accepted',
+		])
 	})
 
 	it.each([
-		['text for a number', { value: { splits: [{ distanceM: 20, timeS: '3.12' }], method: 'gate' } }, 'value.splits.0.timeS: must be number'],
+		[
+			'text for a number',
+			{ value: { splits: [{ distanceM: 20, timeS: '3.12' }], method: 'gate' } },
+			'value.splits.0.timeS: must be number',
+		],
 		['an unknown field', { extra: 1 }, ': must NOT have additional properties: extra'],
-		['a negative time', { value: { splits: [{ distanceM: 20, timeS: -3 }], method: 'gate' } }, 'value.splits.0.timeS: must be > 0'],
-		['a billion', { value: { splits: [{ distanceM: 20, timeS: 1e9 }], method: 'gate' } }, 'value.splits.0.timeS: must be <= 600'],
-		['splits out of order', { value: { splits: [{ distanceM: 20, timeS: 3.1 }, { distanceM: 10, timeS: 3.2 }], method: 'gate' } }, 'value.splits.1: 3.2 s at 10 m must come after 3.1 s at 20 m'],
-		['faster than anybody runs', { value: { splits: [{ distanceM: 20, timeS: 1.2 }], method: 'gate' } }, 'value.splits.0: 1.2 s at 20 m would be 16.7 m/s; nobody runs over 13'],
+		[
+			'a negative time',
+			{ value: { splits: [{ distanceM: 20, timeS: -3 }], method: 'gate' } },
+			'value.splits.0.timeS: must be > 0',
+		],
+		[
+			'a billion',
+			{ value: { splits: [{ distanceM: 20, timeS: 1e9 }], method: 'gate' } },
+			'value.splits.0.timeS: must be <= 600',
+		],
+		[
+			'splits out of order',
+			{
+				value: {
+					splits: [
+						{ distanceM: 20, timeS: 3.1 },
+						{ distanceM: 10, timeS: 3.2 },
+					],
+					method: 'gate',
+				},
+			},
+			'value.splits.1: 3.2 s at 10 m must come after 3.1 s at 20 m',
+		],
+		[
+			'faster than anybody runs',
+			{ value: { splits: [{ distanceM: 20, timeS: 1.2 }], method: 'gate' } },
+			'value.splits.0: 1.2 s at 20 m would be 16.7 m/s; nobody runs over 13',
+		],
 		['a stranger’s session', { sessionId: randomUUID() }, 'sessionId: no such session'],
 		['a stranger', { athleteId: randomUUID() }, 'athleteId: no such athlete'],
 		['a line of nobody', { lineId: randomUUID() }, 'lineId: no such line on this session'],
-		['itself as what it replaces', { id: '018f0000-0000-7000-8000-000000000000', replacesId: '018f0000-0000-7000-8000-000000000000' }, 'replacesId: an event cannot replace itself'],
+		[
+			'itself as what it replaces',
+			{ id: '018f0000-0000-7000-8000-000000000000', replacesId: '018f0000-0000-7000-8000-000000000000' },
+			'replacesId: an event cannot replace itself',
+		],
 	])('refuses %s with the field and the reason', async (_name, change, expected) => {
 		expect(await outcome(await sprint(change))).toEqual([expected])
 		expect(await stored()).toHaveLength(0)
@@ -86,23 +174,51 @@ describe('taking events into the log', () => {
 	it('stamps what the mark cost: by side, by effort against the best before the day', async () => {
 		const lines = (await readLines(club.scope, [sessionId])).filter((row) => row.athleteId === club.athletes[0])
 		const pogo = lines.find((row) => row.drillId === 'single-leg-pogo')!
-		const contact = { value: { contactS: 0.18, flightS: 0.4, method: 'mat' }, kind: 'contact', side: 'left', entryId: pogo.entryId, lineId: pogo.id }
+		const contact = {
+			value: { contactS: 0.18, flightS: 0.4, method: 'mat' },
+			kind: 'contact',
+			side: 'left',
+			entryId: pogo.entryId,
+			lineId: pogo.id,
+		}
 		expect(await outcome(await sprint(contact), await sprint())).toEqual(['accepted', 'accepted'])
 		const counts = (await stored()).map((event) => fromSparse(event.counts ?? {}))
-		expect(counts.find((count) => count.contacts.moderate.left === 1)?.contacts.moderate).toEqual({ left: 1, right: 0, both: 0 })
+		expect(counts.find((count) => count.contacts.moderate.left === 1)?.contacts.moderate).toEqual({
+			left: 1,
+			right: 0,
+			both: 0,
+		})
 		expect(counts.find((count) => count.metres.maximal === 20)?.maximalStarts).toBe(1)
 	})
 
 	it('lets an assistant log today only, a clinician and an athlete report pain, and nobody else’s', async () => {
 		const event = await sprint()
-		const pain = (athleteId: string) => ({ id: randomUUID(), sessionId, athleteId, deviceId: randomUUID(), deviceSeq: 0, deviceTime: NOW.toISOString(), type: 'observation', kind: 'pain', value: { region: 'knee', side: 'left', score: 2, moment: 'before', redFlag: false } })
-		const answer = async (who: Parameters<typeof acceptEvents>[0], sent: unknown, now = NOW) => (await acceptEvents(who, [sent], now))[0]
-		expect(await answer(club.as('assistant'), event, new Date('2026-03-13T10:00:00Z'))).toMatchObject({ outcome: 'refused', reason: 'assistants log the sessions of today' })
+		const pain = (athleteId: string) => ({
+			id: randomUUID(),
+			sessionId,
+			athleteId,
+			deviceId: randomUUID(),
+			deviceSeq: 0,
+			deviceTime: NOW.toISOString(),
+			type: 'observation',
+			kind: 'pain',
+			value: { region: 'knee', side: 'left', score: 2, moment: 'before', redFlag: false },
+		})
+		const answer = async (who: Parameters<typeof acceptEvents>[0], sent: unknown, now = NOW) =>
+			(await acceptEvents(who, [sent], now))[0]
+		expect(await answer(club.as('assistant'), event, new Date('2026-03-13T10:00:00Z'))).toMatchObject({
+			outcome: 'refused',
+			reason: 'assistants log the sessions of today',
+		})
 		expect(await answer(club.as('assistant'), event)).toMatchObject({ outcome: 'accepted' })
 		expect(await answer(club.as('clinician'), await sprint())).toMatchObject({ reason: 'your role does not log' })
 		expect(await answer(club.as('clinician'), pain(club.athletes[0]!))).toMatchObject({ outcome: 'accepted' })
-		expect(await answer(club.as('athlete', club.athletes[0]), pain(club.athletes[0]!))).toMatchObject({ outcome: 'accepted' })
-		expect(await answer(club.as('athlete', club.athletes[0]), pain(club.athletes[1]!))).toMatchObject({ reason: 'only about yourself' })
+		expect(await answer(club.as('athlete', club.athletes[0]), pain(club.athletes[0]!))).toMatchObject({
+			outcome: 'accepted',
+		})
+		expect(await answer(club.as('athlete', club.athletes[0]), pain(club.athletes[1]!))).toMatchObject({
+			reason: 'only about yourself',
+		})
 		expect(await answer(club.as('athlete', club.athletes[0]), await sprint())).toMatchObject({ outcome: 'refused' })
 	})
 })

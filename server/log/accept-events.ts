@@ -6,9 +6,29 @@ import type { EventAnswer, LogEvent, Mark } from '../../core/events/schema'
 import type { Drill } from '../../core/library/types'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { endCare, insertCareOnce } from '../../db/queries/care'
-import { type BestTime, type DecisionInsert, type MarkInsert, type ObservationInsert, acceptedHashes, bestTimesBefore, insertDecisions, insertMarks, insertObservations } from '../../db/queries/log'
+import {
+	type BestTime,
+	type DecisionInsert,
+	type MarkInsert,
+	type ObservationInsert,
+	acceptedHashes,
+	bestTimesBefore,
+	insertDecisions,
+	insertMarks,
+	insertObservations,
+} from '../../db/queries/log'
 import { hashOf, readDrills } from '../../db/queries/library'
-import { type LineRow, type ListedSession, lockSession, markStarted, putInForce, readAttending, readLinesById, readSession, updateSession } from '../../db/queries/sessions'
+import {
+	type LineRow,
+	type ListedSession,
+	lockSession,
+	markStarted,
+	putInForce,
+	readAttending,
+	readLinesById,
+	readSession,
+	updateSession,
+} from '../../db/queries/sessions'
 import { type AthleteRow, readAthletes } from '../../db/queries/squads'
 import { SWAP_FROM } from '../../core/progress/safety-rules'
 import { may } from '../access/roles'
@@ -28,14 +48,20 @@ export const MAX_BATCH = 500
  */
 export async function acceptEvents(who: SignedIn, values: readonly unknown[], now: Date): Promise<EventAnswer[]> {
 	const today = dayInZone(now.toISOString(), who.timeZone)
-	const checked = values.map((value) => ({ id: String((value as { id?: unknown } | null)?.id ?? ''), ...checkEvent(value) }))
+	const checked = values.map((value) => ({
+		id: String((value as { id?: unknown } | null)?.id ?? ''),
+		...checkEvent(value),
+	}))
 	const events = checked.flatMap((one) => ('event' in one ? [one.event] : []))
-	if (events.length === 0) return checked.map((one) => refuse(one.id, 'field' in one ? one.field : '', 'reason' in one ? one.reason : ''))
+	if (events.length === 0)
+		return checked.map((one) => refuse(one.id, 'field' in one ? one.field : '', 'reason' in one ? one.reason : ''))
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		// Batches about one session queue up, in one order for all; what stands is read after that.
 		for (const id of [...new Set(events.map((event) => event.sessionId))].sort()) await lockSession(scope, id)
 		const batch = new Batch(await lookUp(scope, events, today), who, now)
-		const answers = checked.map((one) => ('event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason)))
+		const answers = checked.map((one) =>
+			'event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason),
+		)
 		await batch.write(scope)
 		if (batch.hurt.size > 0) await rewriteUpcoming(scope, [...batch.hurt], today, now)
 		return answers
@@ -59,7 +85,10 @@ interface Known {
 async function lookUp(scope: ClubScope, events: readonly LogEvent[], today: string): Promise<Known> {
 	const sessionIds = [...new Set(events.map((event) => event.sessionId))]
 	const athleteIds = [...new Set(events.flatMap((event) => event.athleteId ?? []))]
-	const hashes = await acceptedHashes(scope, events.map((event) => event.id))
+	const hashes = await acceptedHashes(
+		scope,
+		events.map((event) => event.id),
+	)
 	const sessions = new Map<string, ListedSession>()
 	for (const id of sessionIds) {
 		const session = await readSession(scope, id)
@@ -67,12 +96,36 @@ async function lookUp(scope: ClubScope, events: readonly LogEvent[], today: stri
 	}
 	const attending = new Map<string, Set<string>>(sessionIds.map((id) => [id, new Set()]))
 	for (const row of await readAttending(scope, sessionIds)) attending.get(row.sessionId)?.add(row.athleteId)
-	const lines = new Map((await readLinesById(scope, events.flatMap((event) => ('lineId' in event && event.lineId ? [event.lineId] : [])))).map((line) => [line.id, line]))
-	const swapped = events.flatMap((event) => (event.type === 'mark' && event.asDrill ? [event.asDrill.drillId] : event.kind === 'swap' ? [event.value.drillId] : []))
+	const lines = new Map(
+		(
+			await readLinesById(
+				scope,
+				events.flatMap((event) => ('lineId' in event && event.lineId ? [event.lineId] : [])),
+			)
+		).map((line) => [line.id, line]),
+	)
+	const swapped = events.flatMap((event) =>
+		event.type === 'mark' && event.asDrill
+			? [event.asDrill.drillId]
+			: event.kind === 'swap'
+				? [event.value.drillId]
+				: [],
+	)
 	const drills = await readDrills(scope, [...[...lines.values()].map((line) => line.drillId ?? ''), ...swapped])
 	const bests = new Map<string, BestTime[]>()
-	if (events.some((event) => event.kind === 'sprint')) for (const session of sessions.values()) bests.set(session.id, await bestTimesBefore(scope, athleteIds, session.day))
-	return { hashes, sessions, attending, athletes: new Map((await readAthletes(scope, athleteIds)).map((row) => [row.id, row])), lines, drills, bests, today }
+	if (events.some((event) => event.kind === 'sprint'))
+		for (const session of sessions.values())
+			bests.set(session.id, await bestTimesBefore(scope, athleteIds, session.day))
+	return {
+		hashes,
+		sessions,
+		attending,
+		athletes: new Map((await readAthletes(scope, athleteIds)).map((row) => [row.id, row])),
+		lines,
+		drills,
+		bests,
+		today,
+	}
 }
 
 class Batch {
@@ -85,25 +138,41 @@ class Batch {
 	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly putBack = new Set<string>()
 
-	constructor(private readonly known: Known, private readonly who: SignedIn, private readonly now: Date) {}
+	constructor(
+		private readonly known: Known,
+		private readonly who: SignedIn,
+		private readonly now: Date,
+	) {}
 
 	accept(event: LogEvent): EventAnswer {
 		const { id } = event
 		const contentHash = hashOf(event)
 		const before = this.known.hashes.get(id)
-		if (before !== undefined && before !== contentHash) return refuse(id, 'id', 'id_reused: another event already has this id')
+		if (before !== undefined && before !== contentHash)
+			return refuse(id, 'id', 'id_reused: another event already has this id')
 		const session = this.known.sessions.get(event.sessionId)
 		if (!session) return refuse(id, 'sessionId', 'no such session')
 		const athlete = event.athleteId === null ? null : this.known.athletes.get(event.athleteId)
 		if (athlete === undefined) return refuse(id, 'athleteId', 'no such athlete')
 		const notAllowed = this.notAllowed(event, session)
 		if (notAllowed) return refuse(id, 'type', notAllowed)
-		if (event.type === 'mark' && !this.known.attending.get(event.sessionId)?.has(event.athleteId)) return refuse(id, 'athleteId', 'not down for this session')
+		if (event.type === 'mark' && !this.known.attending.get(event.sessionId)?.has(event.athleteId))
+			return refuse(id, 'athleteId', 'not down for this session')
 
 		const line = 'lineId' in event && event.lineId ? this.known.lines.get(event.lineId) : undefined
-		if ('lineId' in event && event.lineId && (!line || line.sessionId !== event.sessionId || line.entryId !== event.entryId)) return refuse(id, 'lineId', 'no such line on this session')
+		if (
+			'lineId' in event &&
+			event.lineId &&
+			(!line || line.sessionId !== event.sessionId || line.entryId !== event.entryId)
+		)
+			return refuse(id, 'lineId', 'no such line on this session')
 		const drill = this.drillOf(event, line)
-		if (drill === 'unknown') return refuse(id, event.type === 'mark' ? (event.asDrill ? 'asDrill' : 'lineId') : 'value.drillId', 'no such drill in this club’s library')
+		if (drill === 'unknown')
+			return refuse(
+				id,
+				event.type === 'mark' ? (event.asDrill ? 'asDrill' : 'lineId') : 'value.drillId',
+				'no such drill in this club’s library',
+			)
 		if (before === undefined) {
 			this.known.hashes.set(id, contentHash)
 			this.keep(event, session, line, drill, contentHash, athlete?.legLengthM ?? null)
@@ -133,34 +202,77 @@ class Batch {
 
 	/** The drill an event is about; null where it is about none. */
 	private drillOf(event: LogEvent, line: LineRow | undefined): Drill | 'unknown' | null {
-		if (event.kind === 'swap') return this.known.drills.get(`${event.value.drillId}/${event.value.drillVersion}`) ?? 'unknown'
-		if (event.type !== 'mark') return line?.drillId ? (this.known.drills.get(`${line.drillId}/${line.drillVersion}`) ?? null) : null
+		if (event.kind === 'swap')
+			return this.known.drills.get(`${event.value.drillId}/${event.value.drillVersion}`) ?? 'unknown'
+		if (event.type !== 'mark')
+			return line?.drillId ? (this.known.drills.get(`${line.drillId}/${line.drillVersion}`) ?? null) : null
 		const cited = event.asDrill ?? { drillId: line?.drillId ?? '', drillVersion: line?.drillVersion ?? 0 }
 		return this.known.drills.get(`${cited.drillId}/${cited.drillVersion}`) ?? 'unknown'
 	}
 
-	private keep(event: LogEvent, session: ListedSession, line: LineRow | undefined, drill: Drill | null, contentHash: string, legLengthM: number | null): void {
+	private keep(
+		event: LogEvent,
+		session: ListedSession,
+		line: LineRow | undefined,
+		drill: Drill | null,
+		contentHash: string,
+		legLengthM: number | null,
+	): void {
 		const row = {
-			id: event.id, sessionId: event.sessionId, authorId: this.who.personId, deviceId: event.deviceId, deviceSeq: event.deviceSeq,
-			deviceTime: new Date(event.deviceTime), receivedAt: this.now, replacesId: event.replacesId ?? null, isVoid: event.void ?? false, contentHash,
-			kind: event.kind, value: event.value as Record<string, unknown>,
+			id: event.id,
+			sessionId: event.sessionId,
+			authorId: this.who.personId,
+			deviceId: event.deviceId,
+			deviceSeq: event.deviceSeq,
+			deviceTime: new Date(event.deviceTime),
+			receivedAt: this.now,
+			replacesId: event.replacesId ?? null,
+			isVoid: event.void ?? false,
+			contentHash,
+			kind: event.kind,
+			value: event.value as Record<string, unknown>,
 		}
 		if (event.type === 'decision') {
-			this.decisions.push({ ...row, athleteId: event.athleteId, entryId: 'entryId' in event ? event.entryId : null, lineId: 'lineId' in event ? event.lineId : null })
+			this.decisions.push({
+				...row,
+				athleteId: event.athleteId,
+				entryId: 'entryId' in event ? event.entryId : null,
+				lineId: 'lineId' in event ? event.lineId : null,
+			})
 			return
 		}
 		if (event.type === 'observation') {
-			const place = 'setNo' in event ? { setNo: event.setNo, repNo: event.repNo, side: event.side ?? null } : { setNo: null, repNo: null, side: null }
-			this.observations.push({ ...row, ...place, athleteId: event.athleteId, entryId: 'entryId' in event ? (event.entryId ?? null) : null, lineId: 'lineId' in event ? (event.lineId ?? null) : null })
+			const place =
+				'setNo' in event
+					? { setNo: event.setNo, repNo: event.repNo, side: event.side ?? null }
+					: { setNo: null, repNo: null, side: null }
+			this.observations.push({
+				...row,
+				...place,
+				athleteId: event.athleteId,
+				entryId: 'entryId' in event ? (event.entryId ?? null) : null,
+				lineId: 'lineId' in event ? (event.lineId ?? null) : null,
+			})
 			return
 		}
 		const planned = line ? plannedOf(line) : null
 		if (!planned || !drill) throw new Error(`line ${event.lineId} has no plan`)
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
 		this.marks.push({
-			...row, athleteId: event.athleteId, entryId: event.entryId, lineId: event.lineId, setNo: event.setNo, repNo: event.repNo, side: event.side ?? null,
-			drillId: drill.id, start: drill.start ?? null, distanceM: last?.distanceM ?? null, timeS: last?.timeS ?? null,
-			method: 'method' in event.value ? event.value.method : null, source: event.source ?? null, asDrillVersion: event.asDrill?.drillVersion ?? null,
+			...row,
+			athleteId: event.athleteId,
+			entryId: event.entryId,
+			lineId: event.lineId,
+			setNo: event.setNo,
+			repNo: event.repNo,
+			side: event.side ?? null,
+			drillId: drill.id,
+			start: drill.start ?? null,
+			distanceM: last?.distanceM ?? null,
+			timeS: last?.timeS ?? null,
+			method: 'method' in event.value ? event.value.method : null,
+			source: event.source ?? null,
+			asDrillVersion: event.asDrill?.drillVersion ?? null,
 			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill), legLengthM)),
 		})
 	}
@@ -178,16 +290,36 @@ class Batch {
 		}
 		if (event.kind === 'pain' && (event.value.score >= SWAP_FROM || event.value.redFlag)) this.hurt.add(event.athleteId)
 		if (event.kind === 'worry' && !event.void && drill) {
-			this.followUps.push((scope) => insertCareOnce(scope, {
-				id: event.id, athleteId: event.athleteId, kind: 'worry', region: event.value.region, pattern: null, drillId: drill.id, note: event.value.note ?? 'said on the field',
-				fromDay: session.day, setBy: this.who.name, setByRole: this.who.role, recordedBy: this.who.personId, recordedAt: this.now,
-			}))
+			this.followUps.push((scope) =>
+				insertCareOnce(scope, {
+					id: event.id,
+					athleteId: event.athleteId,
+					kind: 'worry',
+					region: event.value.region,
+					pattern: null,
+					drillId: drill.id,
+					note: event.value.note ?? 'said on the field',
+					fromDay: session.day,
+					setBy: this.who.name,
+					setByRole: this.who.role,
+					recordedBy: this.who.personId,
+					recordedAt: this.now,
+				}),
+			)
 			this.hurt.add(event.athleteId)
 		}
 		if (event.kind === 'worry' && event.void && event.replacesId) {
 			const { replacesId, athleteId } = event
-			const who = { endedOn: this.known.today, endedBy: this.who.name, endedByRole: this.who.role, endRecordedBy: this.who.personId, endRecordedAt: this.now }
-			this.followUps.push(async (scope) => { await endCare(scope, replacesId, athleteId, who) })
+			const who = {
+				endedOn: this.known.today,
+				endedBy: this.who.name,
+				endedByRole: this.who.role,
+				endRecordedBy: this.who.personId,
+				endRecordedAt: this.now,
+			}
+			this.followUps.push(async (scope) => {
+				await endCare(scope, replacesId, athleteId, who)
+			})
 			this.hurt.add(athleteId)
 		}
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {
@@ -199,7 +331,15 @@ class Batch {
 	private zoneOf(event: Mark, session: ListedSession, drill: Drill) {
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
 		if (event.kind !== 'sprint' || !last) return null
-		const best = this.known.bests.get(session.id)?.find((known) => known.athleteId === event.athleteId && known.start === (drill.start ?? null) && known.distanceM === last.distanceM && known.method === event.value.method)
+		const best = this.known.bests
+			.get(session.id)
+			?.find(
+				(known) =>
+					known.athleteId === event.athleteId &&
+					known.start === (drill.start ?? null) &&
+					known.distanceM === last.distanceM &&
+					known.method === event.value.method,
+			)
 		return best ? effortZone(last.timeS, best.timeS) : null
 	}
 }

@@ -1,10 +1,9 @@
-import Ajv, { type ValidateFunction } from 'ajv'
-import addFormats from 'ajv-formats'
 import { EVENT_SCHEMAS, type EventKey, type LogEvent, unsound } from '../../core/events/schema'
+import { type ShapeCheck, shapeCheck } from '../check-shape'
 
-const ajv = new Ajv({ allErrors: false, multipleOfPrecision: 6 })
-addFormats(ajv)
-const checks = Object.fromEntries(Object.entries(EVENT_SCHEMAS).map(([key, schema]) => [key, ajv.compile(schema)])) as Record<EventKey, ValidateFunction>
+const checks = Object.fromEntries(
+	Object.entries(EVENT_SCHEMAS).map(([key, schema]) => [key, shapeCheck(schema)]),
+) as Record<EventKey, ShapeCheck<unknown>>
 
 export type Checked = { event: LogEvent } | { field: string; reason: string }
 
@@ -13,7 +12,7 @@ export function checkEvent(value: unknown): Checked {
 	if (typeof value !== 'object' || value === null) return { field: '', reason: 'an object is expected' }
 	const { type, kind } = value as { type?: unknown; kind?: unknown }
 	const key = `${String(type)}/${String(kind)}`
-	const check = checks[key as EventKey] as ValidateFunction | undefined
+	const check = checks[key as EventKey] as ShapeCheck<unknown> | undefined
 	if (!check) return { field: 'kind', reason: `${JSON.stringify(key)} is not a kind of event` }
 	if (!check(value)) return sayFirstProblem(check, (field, reason) => ({ field, reason }))
 	const broken = brokenText(value)
@@ -35,9 +34,14 @@ export function brokenText(value: unknown, at = ''): string | null {
 }
 
 /** The first thing wrong with a value, as the field and what is expected of it. */
-export function sayFirstProblem<T>(check: ValidateFunction, say: (field: string, reason: string) => T): T {
+export function sayFirstProblem<T>(check: ShapeCheck<unknown>, say: (field: string, reason: string) => T): T {
 	const [error] = check.errors ?? []
-	const extra = error?.keyword === 'additionalProperties' ? `: ${String((error.params as { additionalProperty: string }).additionalProperty)}` : ''
-	const place = (error?.instancePath ?? '').slice(1).replaceAll('/', '.') || String((error?.params as { missingProperty?: string } | undefined)?.missingProperty ?? '')
+	const extra =
+		error?.keyword === 'additionalProperties'
+			? `: ${String((error.params as { additionalProperty: string }).additionalProperty)}`
+			: ''
+	const place =
+		(error?.instancePath ?? '').slice(1).replaceAll('/', '.') ||
+		String((error?.params as { missingProperty?: string } | undefined)?.missingProperty ?? '')
 	return say(place, `${error?.message ?? 'not understood'}${extra}`)
 }

@@ -43,7 +43,11 @@ export interface BlockProgress {
 const none = (): Sums => ({ fastMetres: 0, contacts: 0, cuts60: 0, throws: 0 })
 
 /** A block week by week, plan against done; null for a stranger's. */
-export async function readBlockProgress(scope: ClubScope, blockId: string, today: string): Promise<BlockProgress | null> {
+export async function readBlockProgress(
+	scope: ClubScope,
+	blockId: string,
+	today: string,
+): Promise<BlockProgress | null> {
 	const block = await readBlock(scope, blockId)
 	const squad = block && (await readSquad(scope, block.squadId))
 	if (!block || !squad) return null
@@ -52,7 +56,18 @@ export async function readBlockProgress(scope: ClubScope, blockId: string, today
 	const ids = sessions.map((session) => session.id)
 	const [attending, lines] = [await readAttending(scope, ids), await readLines(scope, ids)]
 	const athleteIds = [...new Set(attending.map((row) => row.athleteId))]
-	const [levelOf, athletes, drills, stored] = [await readLevels(scope, athleteIds), await readAthletes(scope, athleteIds), await readDrills(scope, lines.map((line) => line.drillId ?? '')), await eventsOfSessions(scope, sessions.filter((session) => session.startedAt !== null).map((session) => session.id))]
+	const [levelOf, athletes, drills, stored] = [
+		await readLevels(scope, athleteIds),
+		await readAthletes(scope, athleteIds),
+		await readDrills(
+			scope,
+			lines.map((line) => line.drillId ?? ''),
+		),
+		await eventsOfSessions(
+			scope,
+			sessions.filter((session) => session.startedAt !== null).map((session) => session.id),
+		),
+	]
 	const legs = new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM]))
 	const { current } = foldEvents(stored)
 	const add = (into: Map<string, DoseCount>, sessionId: string, count: DoseCount) => {
@@ -64,37 +79,86 @@ export async function readBlockProgress(scope: ClubScope, blockId: string, today
 	for (const line of lines) {
 		const drill = line.blocked === null ? drills.get(`${line.drillId}/${line.drillVersion}`) : undefined
 		const leg = legs.get(line.athleteId)
-		if (drill) add(written, line.sessionId, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))
+		if (drill)
+			add(written, line.sessionId, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))
 	}
 	for (const event of current) if (event.counts) add(done, event.sessionId, fromSparse(event.counts))
 	const weeks = plan.phases.map((phase, index): BlockWeek => {
 		const monday = addDays(plan.start, index * 7)
 		const own = sessions.filter((session) => mondayOf(session.day) === monday)
-		const people = new Set(own.flatMap((session) => attending.filter((row) => row.sessionId === session.id).map((row) => row.athleteId)))
-		const mean = (total: (quantity: Quantity) => number): Sums => Object.fromEntries(QUANTITIES.map((quantity) => [quantity, people.size === 0 ? 0 : Math.round(total(quantity) / people.size)])) as Sums
+		const people = new Set(
+			own.flatMap((session) => attending.filter((row) => row.sessionId === session.id).map((row) => row.athleteId)),
+		)
+		const mean = (total: (quantity: Quantity) => number): Sums =>
+			Object.fromEntries(
+				QUANTITIES.map((quantity) => [quantity, people.size === 0 ? 0 : Math.round(total(quantity) / people.size)]),
+			) as Sums
 		const summed = (of: Map<string, DoseCount>): Sums => {
 			const sums = own.map((session) => (of.has(session.id) ? quantitiesOf(of.get(session.id)!) : none()))
 			return mean((quantity) => sums.reduce((total, sum) => total + sum[quantity], 0))
 		}
 		const held = own.filter((session) => session.startedAt !== null).length
 		return {
-			week: index + 1, monday, phase, load: plan.shape[index]!, sessions: own.length, held, missed: held === 0 && own.length > 0 && addDays(monday, 6) < today,
-			asked: mean((quantity) => own.reduce((total, session) => total + attending.filter((row) => row.sessionId === session.id).reduce((sum, row) => sum + targetOf(quantity, levelOf(row.athleteId, QUALITY_OF[quantity]), { share: session.share, phase: session.phase, role: session.role, priority: plan.priority, kept: plan.kept, surface: session.surface }), 0), 0)),
-			written: summed(written), done: summed(done),
+			week: index + 1,
+			monday,
+			phase,
+			load: plan.shape[index]!,
+			sessions: own.length,
+			held,
+			missed: held === 0 && own.length > 0 && addDays(monday, 6) < today,
+			asked: mean((quantity) =>
+				own.reduce(
+					(total, session) =>
+						total +
+						attending
+							.filter((row) => row.sessionId === session.id)
+							.reduce(
+								(sum, row) =>
+									sum +
+									targetOf(quantity, levelOf(row.athleteId, QUALITY_OF[quantity]), {
+										share: session.share,
+										phase: session.phase,
+										role: session.role,
+										priority: plan.priority,
+										kept: plan.kept,
+										surface: session.surface,
+									}),
+								0,
+							),
+					0,
+				),
+			),
+			written: summed(written),
+			done: summed(done),
 		}
 	})
 	const gone = weeks.filter((week) => addDays(week.monday, 6) < today)
-	const shape = replanShape(plan.shape, gone.map((week) => !week.missed), library.schools[squad.schoolId]?.numbers.rampPercent ?? 15)
-	return { block, squadName: squad.name, weeks, replan: JSON.stringify(shape) === JSON.stringify(plan.shape) ? null : shape }
+	const shape = replanShape(
+		plan.shape,
+		gone.map((week) => !week.missed),
+		library.schools[squad.schoolId]?.numbers.rampPercent ?? 15,
+	)
+	return {
+		block,
+		squadName: squad.name,
+		weeks,
+		replan: JSON.stringify(shape) === JSON.stringify(plan.shape) ? null : shape,
+	}
 }
 
 /** Gives the weeks ahead their loads after missed ones, and everybody their lines anew. Null for a stranger's block. */
-export async function replanBlock(clubId: string, blockId: string, today: string, now: Date): Promise<{ replanned: number } | { problem: string } | null> {
+export async function replanBlock(
+	clubId: string,
+	blockId: string,
+	today: string,
+	now: Date,
+): Promise<{ replanned: number } | { problem: string } | null> {
 	return inTransaction(database().db, clubId, async (scope) => {
 		const progress = await readBlockProgress(scope, blockId, today)
 		const squad = progress && (await readSquad(scope, progress.block.squadId))
 		if (!progress || !squad) return null
-		if (progress.replan === null) return { problem: 'No week was missed since the last plan: there is nothing to change.' }
+		if (progress.replan === null)
+			return { problem: 'No week was missed since the last plan: there is nothing to change.' }
 		const plan = completePlan(progress.block.plan)
 		const [library, shape] = [await readLibrary(scope), progress.replan]
 		// What was the whole dose stays the whole dose: the heaviest week of the plan as it was.
@@ -114,7 +178,10 @@ export async function replanBlock(clubId: string, blockId: string, today: string
 				if (entry.family === 'prepare' || entry.family === 'tissue') continue
 				const { fill } = entry.tuning ?? {}
 				const targets = fill && { 1: fill.targets[1] * ratio, 2: fill.targets[2] * ratio, 3: fill.targets[3] * ratio }
-				await updateEntry(scope, entry.id, { doseFactor: Math.min(1, Math.max(0.01, Math.round(entry.doseFactor * ratio * 100) / 100)), tuning: fill && targets ? { ...entry.tuning, fill: { ...fill, targets } } : entry.tuning })
+				await updateEntry(scope, entry.id, {
+					doseFactor: Math.min(1, Math.max(0.01, Math.round(entry.doseFactor * ratio * 100) / 100)),
+					tuning: fill && targets ? { ...entry.tuning, fill: { ...fill, targets } } : entry.tuning,
+				})
 			}
 			await writeLines(scope, { ...session, share }, squad, library, now)
 			replanned += 1

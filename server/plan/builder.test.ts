@@ -18,7 +18,9 @@ import { forgetTemplate, keepTemplate, readTemplate } from './templates'
 
 beforeAll(freshDatabase)
 let club: TestClub
-beforeEach(async () => { club = await makeClub('Club', 4) })
+beforeEach(async () => {
+	club = await makeClub('Club', 4)
+})
 
 const DAY = '2026-03-19'
 const TODAY = '2026-03-12'
@@ -27,19 +29,63 @@ const TODAY = '2026-03-12'
 async function propose() {
 	const library = await readLibrary(club.scope)
 	for (const athleteId of club.athletes.slice(0, 2)) {
-		for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const) await writeLevel(club.scope, athleteId, family, 2)
-		for (const [ladderId, rungId] of [['acceleration', 'three-point-10'], ['bound', 'alternate-bounds'], ['throw', 'underhand'], ['brake', 'dead-10'], ['cut', 'sharp-wide']]) await writeState(club.scope, athleteId, startingAt(library, ladderId!, rungId!), TODAY, NOW)
+		for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const)
+			await writeLevel(club.scope, athleteId, family, 2)
+		for (const [ladderId, rungId] of [
+			['acceleration', 'three-point-10'],
+			['bound', 'alternate-bounds'],
+			['throw', 'underhand'],
+			['brake', 'dead-10'],
+			['cut', 'sharp-wide'],
+		])
+			await writeState(club.scope, athleteId, startingAt(library, ladderId!, rungId!), TODAY, NOW)
 	}
 	const squad = (await readSquad(club.scope, club.squadId))!
-	const pack = await readBuildPack(club.scope, squad, { id: '', day: DAY, startTime: '17:30', phase: 'accumulate', surface: null }, club.athletes, library, TODAY)
-	return { library, pack, proposal: proposeSession(requestOf(pack, library, { minutes: 110, mostLanes: 4, kit: null })) }
+	const pack = await readBuildPack(
+		club.scope,
+		squad,
+		{ id: '', day: DAY, startTime: '17:30', phase: 'accumulate', surface: null },
+		club.athletes,
+		library,
+		TODAY,
+	)
+	return {
+		library,
+		pack,
+		proposal: proposeSession(requestOf(pack, library, { minutes: 110, mostLanes: 4, kit: null })),
+	}
 }
 async function save(): Promise<{ sessionId: string } & Awaited<ReturnType<typeof propose>>> {
 	const made = await propose()
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day: DAY, startTime: '17:30', title: 'Proposed', place: '', plannedMinutes: 110, athleteIds: club.athletes, role: 'hard', share: 1,
-		entries: made.proposal.entries.map(({ part, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }) => ({ part, ...(ladderId ? { ladderId } : { drillId }), ...dose, ...parameters, restS, doseFactor, lanes, together, ...(tuning ? { tuning } : {}) })),
-	}, NOW)
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day: DAY,
+			startTime: '17:30',
+			title: 'Proposed',
+			place: '',
+			plannedMinutes: 110,
+			athleteIds: club.athletes,
+			role: 'hard',
+			share: 1,
+			entries: made.proposal.entries.map(
+				({ part, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }) => ({
+					part,
+					...(ladderId ? { ladderId } : { drillId }),
+					...dose,
+					...parameters,
+					restS,
+					doseFactor,
+					lanes,
+					together,
+					...(tuning ? { tuning } : {}),
+				}),
+			),
+		},
+		NOW,
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	return { ...made, sessionId: saved.sessionId }
 }
@@ -50,21 +96,35 @@ describe('a proposal that is saved', () => {
 		const [entries, lines] = [await readEntries(club.scope, [sessionId]), await readLines(club.scope, [sessionId])]
 		expect(entries).toHaveLength(proposal.entries.length)
 		let open = 0
-		for (const athlete of limitedAthletes(pack)) for (const [index, [, shown]] of [...resolveSheet(proposal.entries, athlete, library)].entries()) {
-			const line = lines.find((row) => row.athleteId === athlete.id && row.entryId === entries[index]!.id)!
-			expect({ blocked: line.blocked, dose: line.blocked ? null : line.dose, drill: line.drillId }).toEqual({ blocked: shown.blocked, dose: shown.blocked === null ? shown.dose : null, drill: shown.blocked === null ? shown.drillId : null })
-			if (shown.blocked === null) open += 1
-		}
+		for (const athlete of limitedAthletes(pack))
+			for (const [index, [, shown]] of [...resolveSheet(proposal.entries, athlete, library)].entries()) {
+				const line = lines.find((row) => row.athleteId === athlete.id && row.entryId === entries[index]!.id)!
+				expect({ blocked: line.blocked, dose: line.blocked ? null : line.dose, drill: line.drillId }).toEqual({
+					blocked: shown.blocked,
+					dose: shown.blocked === null ? shown.dose : null,
+					drill: shown.blocked === null ? shown.drillId : null,
+				})
+				if (shown.blocked === null) open += 1
+			}
 		expect(open).toBeGreaterThan(20)
 		// Two levels, two forms of the same theme.
 		const theme = entries.find((entry) => entry.part === 'Jumps forward')!
-		expect(new Set(lines.filter((line) => line.entryId === theme.id).map((line) => line.drillId))).toEqual(new Set(['broad-jump', 'repeated-broad-jump']))
+		expect(new Set(lines.filter((line) => line.entryId === theme.id).map((line) => line.drillId))).toEqual(
+			new Set(['broad-jump', 'repeated-broad-jump']),
+		)
 	})
 	it('is built from what is left of the week: the other session counts as done', async () => {
 		const before = (await propose()).pack
 		await save()
 		const squad = (await readSquad(club.scope, club.squadId))!
-		const later = await readBuildPack(club.scope, squad, { id: '', day: '2026-03-21', startTime: '17:30', phase: 'accumulate', surface: null }, club.athletes, await readLibrary(club.scope), TODAY)
+		const later = await readBuildPack(
+			club.scope,
+			squad,
+			{ id: '', day: '2026-03-21', startTime: '17:30', phase: 'accumulate', surface: null },
+			club.athletes,
+			await readLibrary(club.scope),
+			TODAY,
+		)
 		expect(later.athletes[0]!.rooms.maximalStarts!).toBeLessThan(before.athletes[0]!.rooms.maximalStarts!)
 		expect(later.athletes[0]!.work.some((work) => work.day === DAY && work.kinds.includes('maximal-sprint'))).toBe(true)
 	})
@@ -79,7 +139,24 @@ describe('a proposal that is saved', () => {
 })
 
 describe('templates', () => {
-	const template = { format: 'dromos-session', version: 1, name: 'Short', minutes: 45, entries: [{ part: 'Jumps', drillId: 'broad-jump', dose: { sets: 3, reps: 5 }, parameters: {}, restS: 60, doseFactor: 1, lanes: 1, together: 1 }] }
+	const template = {
+		format: 'dromos-session',
+		version: 1,
+		name: 'Short',
+		minutes: 45,
+		entries: [
+			{
+				part: 'Jumps',
+				drillId: 'broad-jump',
+				dose: { sets: 3, reps: 5 },
+				parameters: {},
+				restS: 60,
+				doseFactor: 1,
+				lanes: 1,
+				together: 1,
+			},
+		],
+	}
 	it('are kept, listed and forgotten by their club alone', async () => {
 		expect(await keepTemplate(club.coach, template, NOW)).toEqual({ kept: 'Short' })
 		const [kept] = await listTemplates(club.scope)
@@ -91,7 +168,13 @@ describe('templates', () => {
 		expect(await listTemplates(club.scope)).toHaveLength(0)
 	})
 	it.each([
-		[null], ['{}'], [{ ...template, format: 'other' }], [{ ...template, minutes: 5 }], [{ ...template, entries: [] }], [{ ...template, entries: [{ ...template.entries[0], ladderId: 'bound' }] }], [{ ...template, athletes: ['somebody'] }],
+		[null],
+		['{}'],
+		[{ ...template, format: 'other' }],
+		[{ ...template, minutes: 5 }],
+		[{ ...template, entries: [] }],
+		[{ ...template, entries: [{ ...template.entries[0], ladderId: 'bound' }] }],
+		[{ ...template, athletes: ['somebody'] }],
 		[{ ...template, entries: [{ ...template.entries[0], dose: { sets: 1e9, reps: 1 } }] }],
 	])('refuse %j with what is wrong', async (wrong) => {
 		expect(readTemplate(wrong)).toHaveProperty('problem')
@@ -101,7 +184,8 @@ describe('templates', () => {
 })
 
 describe('the field map', () => {
-	const mapOf = async (sessionId: string, groundId: string | null = null) => readMap(club.scope, (await readSheet(club.scope, sessionId))!, groundId)
+	const mapOf = async (sessionId: string, groundId: string | null = null) =>
+		readMap(club.scope, (await readSheet(club.scope, sessionId))!, groundId)
 	it('needs a ground, places what fits, and is kept for each ground apart', async () => {
 		const { sessionId } = await save()
 		expect(await mapOf(sessionId)).toEqual({ grounds: [] })
@@ -122,7 +206,9 @@ describe('the field map', () => {
 		expect(await mapOf(sessionId, yard.id)).toMatchObject({ saved: false })
 		// Two coaches at once: the second to save reads anew first.
 		const mine = first.placements.slice(1)
-		expect(await saveMap(club.coach, sessionId, first.ground.id, mine, null, NOW)).toMatchObject({ problem: expect.stringContaining('Somebody else') as string })
+		expect(await saveMap(club.coach, sessionId, first.ground.id, mine, null, NOW)).toMatchObject({
+			problem: expect.stringContaining('Somebody else') as string,
+		})
 		expect(await saveMap(club.coach, sessionId, first.ground.id, mine, first.placements, NOW)).toEqual({ saved: true })
 		expect(await mapOf(sessionId, first.ground.id)).toMatchObject({ placements: mine })
 	})
@@ -131,15 +217,31 @@ describe('the field map', () => {
 		await addGround(club.coach, { name: 'Grass', lengthM: '100', widthM: '60', surface: 'grass' })
 		const map = await mapOf(sessionId)
 		if (!('ground' in map)) throw new Error('no ground')
-		const [thrower, runner] = [map.stations.find((station) => station.shape.zones.some((zone) => zone.kind === 'sector'))!, map.stations.find((station) => station.name === 'Acceleration')!]
+		const [thrower, runner] = [
+			map.stations.find((station) => station.shape.zones.some((zone) => zone.kind === 'sector'))!,
+			map.stations.find((station) => station.name === 'Acceleration')!,
+		]
 		const at = map.placements.find((one) => one.entryId === thrower.entryId)!
 		const into = map.placements.map((one) => (one.entryId === runner.entryId ? { ...at, entryId: one.entryId } : one))
-		expect(await saveMap(club.coach, sessionId, map.ground.id, into, null, NOW)).toMatchObject({ problem: expect.stringMatching(/^Not saved\. .*throw sector/) as string })
+		expect(await saveMap(club.coach, sessionId, map.ground.id, into, null, NOW)).toMatchObject({
+			problem: expect.stringMatching(/^Not saved\. .*throw sector/) as string,
+		})
 		const out = map.placements.map((one) => (one.entryId === runner.entryId ? { ...one, x: 99 } : one))
-		expect(await saveMap(club.coach, sessionId, map.ground.id, out, null, NOW)).toMatchObject({ problem: expect.stringContaining('outside the ground') as string })
-		for (const wrong of [null, 'x', [{}], [{ entryId: runner.entryId, x: 'a', y: 1, turnDeg: 0 }], [{ entryId: runner.entryId, x: 1e12, y: 1, turnDeg: 0 }]]) expect(await saveMap(club.coach, sessionId, map.ground.id, wrong, null, NOW)).toHaveProperty('problem')
+		expect(await saveMap(club.coach, sessionId, map.ground.id, out, null, NOW)).toMatchObject({
+			problem: expect.stringContaining('outside the ground') as string,
+		})
+		for (const wrong of [
+			null,
+			'x',
+			[{}],
+			[{ entryId: runner.entryId, x: 'a', y: 1, turnDeg: 0 }],
+			[{ entryId: runner.entryId, x: 1e12, y: 1, turnDeg: 0 }],
+		])
+			expect(await saveMap(club.coach, sessionId, map.ground.id, wrong, null, NOW)).toHaveProperty('problem')
 		expect(await saveMap(club.coach, sessionId, randomUUID(), map.placements, null, NOW)).toBeNull()
-		expect(await saveMap((await makeClub('Other')).coach, sessionId, map.ground.id, map.placements, null, NOW)).toBeNull()
+		expect(
+			await saveMap((await makeClub('Other')).coach, sessionId, map.ground.id, map.placements, null, NOW),
+		).toBeNull()
 		expect(await mapOf(sessionId)).toMatchObject({ saved: false })
 	})
 	it('holds a session on a ground: its place, what is under foot, and the lines for that', async () => {
@@ -151,7 +253,12 @@ describe('the field map', () => {
 		expect(await readSession(club.scope, sessionId)).toMatchObject({ place: 'Yard', surface: 'gravel' })
 		expect(await holdOn(club.coach, randomUUID(), map.ground.id, NOW)).toBeNull()
 	})
-	it.each([['', '100', '60', 'grass'], ['Grass', 'long', '60', 'grass'], ['Grass', '100', '4', 'grass'], ['Grass', '100', '60', 'moon']])('refuses a ground “%s” of %s by %s on %s', async (name, lengthM, widthM, surface) => {
+	it.each([
+		['', '100', '60', 'grass'],
+		['Grass', 'long', '60', 'grass'],
+		['Grass', '100', '4', 'grass'],
+		['Grass', '100', '60', 'moon'],
+	])('refuses a ground “%s” of %s by %s on %s', async (name, lengthM, widthM, surface) => {
 		expect(await addGround(club.coach, { name, lengthM, widthM, surface })).toHaveProperty('problem')
 	})
 })

@@ -7,7 +7,17 @@ import { intensityOf } from '../../core/dose/count-rep'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { readDrills, readLibrary } from '../../db/queries/library'
-import { type ListedSession, lockSession, readAttending, readEntries, readLines, retireEntries, sessionsBetween, updateSession } from '../../db/queries/sessions'
+import {
+	type ListedSession,
+	lockSession,
+	readAttending,
+	readEntries,
+	readLines,
+	retireEntries,
+	sessionsBetween,
+	updateSession,
+} from '../../db/queries/sessions'
+import { listBlocks } from '../../db/queries/plan'
 import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 import { database } from '../database'
 import { checkSheets } from './check-sheets'
@@ -28,20 +38,54 @@ export interface Calendar {
 	sheetClashes: SheetClash[]
 }
 
+/** The calendar with the blocks that are not over yet, each with its squad's name. */
+export async function readCalendarPage(scope: ClubScope, first: string, last: string, today: string) {
+	const [calendar, blocks, squads] = [
+		await readCalendar(scope, first, last, today),
+		await listBlocks(scope),
+		await listSquads(scope),
+	]
+	return {
+		...calendar,
+		blocks: blocks
+			.filter((block) => addDays(block.start, block.weeks * 7) > today)
+			.map((block) => ({
+				id: block.id,
+				start: block.start,
+				weeks: block.weeks,
+				squad: squads.find((squad) => squad.id === block.squadId)?.name ?? '',
+			})),
+	}
+}
+
 /** Sessions, matches and other training between two days, and what clashes from today on, with repairs. */
 export async function readCalendar(scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> {
-	const [sessions, library, squads, members] = [await sessionsBetween(scope, from, to), await readLibrary(scope), await listSquads(scope), await listMembers(scope)]
+	const [sessions, library, squads, members] = [
+		await sessionsBetween(scope, from, to),
+		await readLibrary(scope),
+		await listSquads(scope),
+		await listMembers(scope),
+	]
 	const near = sessions.filter((session) => session.day >= addDays(today, -3))
 	const ids = near.map((session) => session.id)
 	const [attending, lines] = [await readAttending(scope, ids), await readLines(scope, ids)]
-	const drills = await readDrills(scope, lines.map((line) => line.drillId ?? ''))
+	const drills = await readDrills(
+		scope,
+		lines.map((line) => line.drillId ?? ''),
+	)
 	const items = near.map((session): CalendarItem => {
-		const own = lines.filter((line) => line.sessionId === session.id && line.blocked === null).flatMap((line) => {
-			const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
-			return drill ? [{ drill, parameters: line.parameters }] : []
-		})
+		const own = lines
+			.filter((line) => line.sessionId === session.id && line.blocked === null)
+			.flatMap((line) => {
+				const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
+				return drill ? [{ drill, parameters: line.parameters }] : []
+			})
 		return {
-			id: session.id, day: session.day, startTime: session.startTime, match: false, movable: session.startedAt === null && session.day >= today,
+			id: session.id,
+			day: session.day,
+			startTime: session.startTime,
+			match: false,
+			movable: session.startedAt === null && session.day >= today,
 			athleteIds: attending.filter((row) => row.sessionId === session.id).map((row) => row.athleteId),
 			kinds: [...new Set(own.flatMap(({ drill, parameters }) => kindsOf(drill, parameters)))].sort(),
 			shock: own.some(({ drill, parameters }) => intensityOf(drill, parameters) === 'shock'),
@@ -55,22 +99,56 @@ export async function readCalendar(scope: ClubScope, from: string, to: string, t
 		if (known) known.athleteIds.push(row.athleteId)
 		else {
 			const athleteIds = [row.athleteId]
-			byOccasion.set(key, { athleteIds, words: OUTSIDE_NAMES[row.kind], item: { id: key, day: row.day, startTime: row.startTime, athleteIds, kinds: outsideWork(outsideLoadOf(row)).kinds, match: row.kind === 'match' || row.kind === 'tournament', shock: false, movable: false } })
+			byOccasion.set(key, {
+				athleteIds,
+				words: OUTSIDE_NAMES[row.kind],
+				item: {
+					id: key,
+					day: row.day,
+					startTime: row.startTime,
+					athleteIds,
+					kinds: outsideWork(outsideLoadOf(row)).kinds,
+					match: row.kind === 'match' || row.kind === 'tournament',
+					shock: false,
+					movable: false,
+				},
+			})
 		}
 	}
 	// The strictest spacing of the club's schools: an athlete may train in two squads.
-	const schools = squads.flatMap((squad) => library.schools[squad.schoolId] ?? []).sort((a, b) => b.numbers.spacingH - a.numbers.spacingH)
+	const schools = squads
+		.flatMap((squad) => library.schools[squad.schoolId] ?? [])
+		.sort((a, b) => b.numbers.spacingH - a.numbers.spacingH)
 	const outside = [...byOccasion.values()].filter(({ item }) => item.day >= addDays(today, -3))
 	const unbegun = sessions.filter((session) => session.startedAt === null && session.day >= today)
 	return {
-		sessions, sheetClashes: await checkSheets(scope, unbegun, lines, library, today),
-		outside: [...byOccasion.values()].map(({ item, words, athleteIds }) => ({ id: item.id, day: item.day, startTime: item.startTime, words, squadIds: [...new Set(members.filter((member) => athleteIds.includes(member.id)).map((member) => member.squadId))] })),
-		clashes: schools[0] ? checkCalendar([...items, ...outside.map(({ item }) => item)], schools[0], today).filter((clash) => items.some((item) => item.id === clash.itemId)) : [],
+		sessions,
+		sheetClashes: await checkSheets(scope, unbegun, lines, library, today),
+		outside: [...byOccasion.values()].map(({ item, words, athleteIds }) => ({
+			id: item.id,
+			day: item.day,
+			startTime: item.startTime,
+			words,
+			squadIds: [
+				...new Set(members.filter((member) => athleteIds.includes(member.id)).map((member) => member.squadId)),
+			],
+		})),
+		clashes: schools[0]
+			? checkCalendar([...items, ...outside.map(({ item }) => item)], schools[0], today).filter((clash) =>
+					items.some((item) => item.id === clash.itemId),
+				)
+			: [],
 	}
 }
 
 /** Moves an unstarted session to another day; its lines are written anew for that day. Null for a stranger's. */
-export async function moveSession(clubId: string, sessionId: string, day: string, today: string, now: Date): Promise<{ moved: true } | { problem: string } | null> {
+export async function moveSession(
+	clubId: string,
+	sessionId: string,
+	day: string,
+	today: string,
+	now: Date,
+): Promise<{ moved: true } | { problem: string } | null> {
 	if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day))) return { problem: `${day} is not a day.` }
 	if (day < today) return { problem: 'A session cannot be moved into the past.' }
 	return inTransaction(database().db, clubId, async (scope) => {
@@ -85,19 +163,38 @@ export async function moveSession(clubId: string, sessionId: string, day: string
 }
 
 /** Takes the hard work out of an unstarted session: what is left no longer needs days between. */
-export async function easeSession(clubId: string, sessionId: string, now: Date): Promise<{ eased: number } | { problem: string } | null> {
+export async function easeSession(
+	clubId: string,
+	sessionId: string,
+	now: Date,
+): Promise<{ eased: number } | { problem: string } | null> {
 	return inTransaction(database().db, clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		const squad = session && (await readSquad(scope, session.squadId))
 		if (!session || !squad) return null
 		if (session.startedAt) return { problem: 'This session has begun; its sheet is frozen.' }
-		const [library, entries, lines] = [await readLibrary(scope), await readEntries(scope, [sessionId]), await readLines(scope, [sessionId])]
-		const drills = await readDrills(scope, lines.map((line) => line.drillId ?? ''))
-		const hard = entries.filter((entry) => lines.some((line) => {
-			const drill = line.entryId === entry.id && line.blocked === null ? drills.get(`${line.drillId}/${line.drillVersion}`) : undefined
-			return drill !== undefined && (kindsOf(drill, line.parameters).length > 0 || isHard(drill, line.parameters))
-		}))
-		await retireEntries(scope, hard.map((entry) => entry.id))
+		const [library, entries, lines] = [
+			await readLibrary(scope),
+			await readEntries(scope, [sessionId]),
+			await readLines(scope, [sessionId]),
+		]
+		const drills = await readDrills(
+			scope,
+			lines.map((line) => line.drillId ?? ''),
+		)
+		const hard = entries.filter((entry) =>
+			lines.some((line) => {
+				const drill =
+					line.entryId === entry.id && line.blocked === null
+						? drills.get(`${line.drillId}/${line.drillVersion}`)
+						: undefined
+				return drill !== undefined && (kindsOf(drill, line.parameters).length > 0 || isHard(drill, line.parameters))
+			}),
+		)
+		await retireEntries(
+			scope,
+			hard.map((entry) => entry.id),
+		)
 		await writeLines(scope, session, squad, library, now)
 		return { eased: hard.length }
 	})

@@ -12,20 +12,47 @@ import { countedMarks } from '../../db/queries/log'
 const WINDOW_DAYS = 84
 
 /** What the ramp counts of the days gone by, by athlete: sessions and what was done outside. */
-export async function doneRamp(scope: ClubScope, athleteIds: string[], today: string): Promise<Map<string, Record<RampQuantity, DayDose[]>>> {
+export async function doneRamp(
+	scope: ClubScope,
+	athleteIds: string[],
+	today: string,
+): Promise<Map<string, Record<RampQuantity, DayDose[]>>> {
 	const from = addDays(today, -WINDOW_DAYS)
-	const [{ current }, outside] = [foldEvents(await countedMarks(scope, athleteIds, from, today)), await outsideOf(scope, athleteIds, from)]
+	const [{ current }, outside] = [
+		foldEvents(await countedMarks(scope, athleteIds, from, today)),
+		await outsideOf(scope, athleteIds, from),
+	]
 	const bySession = new Map<string, { athleteId: string; day: string; unloading: boolean; count: DoseCount }>()
 	for (const { athleteId, sessionId, day, phase, counts } of current) {
 		if (!counts || !athleteId) continue
-		const known = bySession.get(`${athleteId}/${sessionId}`) ?? { athleteId, day, unloading: phase === 'unloading', count: emptyCount() }
+		const known = bySession.get(`${athleteId}/${sessionId}`) ?? {
+			athleteId,
+			day,
+			unloading: phase === 'unloading',
+			count: emptyCount(),
+		}
 		addInto(known.count, fromSparse(counts))
 		bySession.set(`${athleteId}/${sessionId}`, known)
 	}
 	const loads = new Map<string, OutsideLoad[]>()
 	for (const row of outside) loads.set(row.athleteId, [...(loads.get(row.athleteId) ?? []), outsideLoadOf(row)])
-	return new Map(athleteIds.map((id) => [id, Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, [
-		...[...bySession.values()].filter((one) => one.athleteId === id).flatMap(({ day, unloading, count }) => { const value = rampValue(count, quantity); return value > 0 ? [{ day, unloading, value }] : [] }),
-		...outsideRamp(quantity, loads.get(id) ?? [], today),
-	]])) as unknown as Record<RampQuantity, DayDose[]>]))
+	return new Map(
+		athleteIds.map((id) => [
+			id,
+			Object.fromEntries(
+				(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
+					quantity,
+					[
+						...[...bySession.values()]
+							.filter((one) => one.athleteId === id)
+							.flatMap(({ day, unloading, count }) => {
+								const value = rampValue(count, quantity)
+								return value > 0 ? [{ day, unloading, value }] : []
+							}),
+						...outsideRamp(quantity, loads.get(id) ?? [], today),
+					],
+				]),
+			) as unknown as Record<RampQuantity, DayDose[]>,
+		]),
+	)
 }

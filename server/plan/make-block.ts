@@ -9,8 +9,24 @@ import { type DayRole, QUALITIES } from '../../core/plan/targets'
 import { spacingMetH } from '../../core/progress/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { deleteBlock, deletePlanned, insertBlock, loggedSessions, readBlock, unstartedOfBlock } from '../../db/queries/plan'
-import { type SessionRow, insertAttending, insertEntries, insertSession, lastOfSquad, readEntries, sessionsBetween, updateSession } from '../../db/queries/sessions'
+import {
+	deleteBlock,
+	deletePlanned,
+	insertBlock,
+	loggedSessions,
+	readBlock,
+	unstartedOfBlock,
+} from '../../db/queries/plan'
+import {
+	type SessionRow,
+	insertAttending,
+	insertEntries,
+	insertSession,
+	lastOfSquad,
+	readEntries,
+	sessionsBetween,
+	updateSession,
+} from '../../db/queries/sessions'
 import { listMembers, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
@@ -22,15 +38,56 @@ const TIME = /^([01]\d|2[0-3]):[0-5]\d$/
 
 /** A block as a form sends it, or what is wrong with it. */
 export function readBlockPlan(value: unknown): { plan: BlockPlan } | { problem: string } {
-	const { start, phases, shape, days, priority = null, kept = [], testDay = false, content = 'copied' } = (value ?? {}) as Partial<BlockPlan>
-	if (typeof start !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(start)) return { problem: 'Pick the Monday the block begins with.' }
-	if (!Array.isArray(phases) || !phases.every((phase) => PHASES.includes(phase))) return { problem: 'Each week has an emphasis.' }
-	if (!Array.isArray(shape) || !shape.every((load) => typeof load === 'number')) return { problem: 'Each week has a load in percent.' }
-	if (!Array.isArray(days) || !days.every((day) => Number.isInteger(day?.weekday) && day.weekday >= 1 && day.weekday <= 7 && TIME.test(String(day.startTime)) && Number.isInteger(day.minutes) && day.minutes >= 10 && day.minutes <= 240)) return { problem: 'Each training day has a time and 10 to 240 minutes.' }
-	if (priority !== null && !QUALITIES.includes(priority)) return { problem: 'The priority is one of sprint, jumps, agility and throws, or none.' }
-	if (!Array.isArray(kept) || !kept.every((quality) => QUALITIES.includes(quality)) || (priority !== null && kept.includes(priority))) return { problem: 'What is only kept is not the priority too.' }
-	if (content !== 'proposed' && content !== 'copied') return { problem: 'Sessions are proposed from the targets or copied from the last one.' }
-	const plan: BlockPlan = { start, phases, shape, days: days.map(({ weekday, startTime, minutes }) => ({ weekday, startTime, minutes })), priority, kept: [...new Set(kept)], testDay: testDay === true, content }
+	const {
+		start,
+		phases,
+		shape,
+		days,
+		priority = null,
+		kept = [],
+		testDay = false,
+		content = 'copied',
+	} = (value ?? {}) as Partial<BlockPlan>
+	if (typeof start !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(start))
+		return { problem: 'Pick the Monday the block begins with.' }
+	if (!Array.isArray(phases) || !phases.every((phase) => PHASES.includes(phase)))
+		return { problem: 'Each week has an emphasis.' }
+	if (!Array.isArray(shape) || !shape.every((load) => typeof load === 'number'))
+		return { problem: 'Each week has a load in percent.' }
+	if (
+		!Array.isArray(days) ||
+		!days.every(
+			(day) =>
+				Number.isInteger(day?.weekday) &&
+				day.weekday >= 1 &&
+				day.weekday <= 7 &&
+				TIME.test(String(day.startTime)) &&
+				Number.isInteger(day.minutes) &&
+				day.minutes >= 10 &&
+				day.minutes <= 240,
+		)
+	)
+		return { problem: 'Each training day has a time and 10 to 240 minutes.' }
+	if (priority !== null && !QUALITIES.includes(priority))
+		return { problem: 'The priority is one of sprint, jumps, agility and throws, or none.' }
+	if (
+		!Array.isArray(kept) ||
+		!kept.every((quality) => QUALITIES.includes(quality)) ||
+		(priority !== null && kept.includes(priority))
+	)
+		return { problem: 'What is only kept is not the priority too.' }
+	if (content !== 'proposed' && content !== 'copied')
+		return { problem: 'Sessions are proposed from the targets or copied from the last one.' }
+	const plan: BlockPlan = {
+		start,
+		phases,
+		shape,
+		days: days.map(({ weekday, startTime, minutes }) => ({ weekday, startTime, minutes })),
+		priority,
+		kept: [...new Set(kept)],
+		testDay: testDay === true,
+		content,
+	}
 	try {
 		blockSessions(plan)
 	} catch (error) {
@@ -48,53 +105,153 @@ const USUAL_LANES = 4
  * targets, or the parts of the squad's last session. Light days, tendon work and tests are always proposed.
  * A day on which the squad already trains is left as it is.
  */
-export async function makeBlock(who: SignedIn, squadId: string, plan: BlockPlan, today: string, now: Date): Promise<{ blockId: string; made: number; left: number } | { problem: string } | null> {
-	return inTransaction(database().db, who.clubId, async (scope) => {
-		const squad = await readSquad(scope, squadId)
-		if (!squad) return null
-		const pattern = await lastOfSquad(scope, squadId)
-		if (!pattern && plan.content === 'copied') return { problem: 'This squad has no session yet: make one first, and the block repeats its parts; or have them proposed.' }
-		const library = await readLibrary(scope)
-		const entries = pattern ? await readEntries(scope, [pattern.id]) : []
-		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
-		if (members.length === 0) return { problem: 'Nobody is in this squad yet.' }
-		const school = library.schools[squad.schoolId]
-		const planned = blockSessions(plan, school ? spacingMetH(school) : undefined)
-		const taken = new Set((await sessionsBetween(scope, plan.start, addDays(plan.start, plan.phases.length * 7))).filter((session) => session.squadId === squadId).map((session) => session.day))
-		const blockId = newId()
-		await insertBlock(scope, { id: blockId, squadId, start: plan.start, weeks: plan.phases.length, plan, madeBy: who.personId, madeAt: now })
-		const free = planned.filter((one) => !taken.has(one.day))
-		// Nothing of it has been done yet: what was done until today is read once for all of them.
-		const known = await readKnown(scope, members, today, library)
-		for (const one of free) {
-			const copied = plan.content === 'copied' && one.role === 'hard' && pattern !== null
-			const session: SessionRow = {
-				clubId: who.clubId, id: newId(), squadId, day: one.day, startTime: one.startTime, timeZone: pattern?.timeZone ?? who.timeZone, title: copied ? pattern.title : TITLES[one.role], place: pattern?.place ?? squad.place,
-				phase: one.phase, surface: pattern ? dried(pattern.surface) : null, plannedMinutes: one.minutes, blockId, role: one.role, share: one.share, startedAt: null, reviewedAt: null,
-			}
-			await insertSession(scope, session)
-			await insertAttending(scope, session.id, members)
-			if (copied) await insertEntries(scope, entries.map((entry) => ({ ...entry, id: newId(), sessionId: session.id, doseFactor: entry.family === 'prepare' ? 1 : one.share, tuning: tuningForAnotherDay(entry.tuning) })))
-			else {
-				const pack = await readBuildPack(scope, squad, session, members, library, today, { share: one.share, role: one.role, priority: plan.priority, kept: plan.kept }, known)
-				const { entries: proposed } = proposeSession(requestOf(pack, library, { minutes: one.minutes, mostLanes: USUAL_LANES, kit: null }))
-				await insertEntries(scope, proposed.map((entry, position) => proposedRow(session.id, entry, position, library)))
-			}
-			await writeLines(scope, session, squad, library, now)
+export const makeBlock = (
+	who: SignedIn,
+	squadId: string,
+	plan: BlockPlan,
+	today: string,
+	now: Date,
+): Promise<MadeBlock> =>
+	inTransaction(database().db, who.clubId, (scope) => writeBlock(scope, who, squadId, plan, today, now))
+
+type MadeBlock = { blockId: string; made: number; left: number } | { problem: string } | null
+
+/** As `makeBlock`, inside a transaction of the caller's. */
+export async function writeBlock(
+	scope: ClubScope,
+	who: Pick<SignedIn, 'clubId' | 'personId' | 'timeZone'>,
+	squadId: string,
+	plan: BlockPlan,
+	today: string,
+	now: Date,
+): Promise<MadeBlock> {
+	const squad = await readSquad(scope, squadId)
+	if (!squad) return null
+	const pattern = await lastOfSquad(scope, squadId)
+	if (!pattern && plan.content === 'copied')
+		return {
+			problem: 'This squad has no session yet: make one first, and the block repeats its parts; or have them proposed.',
 		}
-		return { blockId, made: free.length, left: planned.length - free.length }
+	const library = await readLibrary(scope)
+	const entries = pattern ? await readEntries(scope, [pattern.id]) : []
+	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
+	if (members.length === 0) return { problem: 'Nobody is in this squad yet.' }
+	const school = library.schools[squad.schoolId]
+	const planned = blockSessions(plan, school ? spacingMetH(school) : undefined)
+	const taken = new Set(
+		(await sessionsBetween(scope, plan.start, addDays(plan.start, plan.phases.length * 7)))
+			.filter((session) => session.squadId === squadId)
+			.map((session) => session.day),
+	)
+	const blockId = newId()
+	await insertBlock(scope, {
+		id: blockId,
+		squadId,
+		start: plan.start,
+		weeks: plan.phases.length,
+		plan,
+		madeBy: who.personId,
+		madeAt: now,
 	})
+	const free = planned.filter((one) => !taken.has(one.day))
+	// Nothing of it has been done yet: what was done until today is read once for all of them.
+	const known = await readKnown(scope, members, today, library)
+	for (const one of free) {
+		const copied = plan.content === 'copied' && one.role === 'hard' && pattern !== null
+		const session: SessionRow = {
+			clubId: who.clubId,
+			id: newId(),
+			squadId,
+			day: one.day,
+			startTime: one.startTime,
+			timeZone: pattern?.timeZone ?? who.timeZone,
+			title: copied ? pattern.title : TITLES[one.role],
+			place: pattern?.place ?? squad.place,
+			phase: one.phase,
+			surface: pattern ? dried(pattern.surface) : null,
+			plannedMinutes: one.minutes,
+			blockId,
+			role: one.role,
+			share: one.share,
+			startedAt: null,
+			reviewedAt: null,
+		}
+		await insertSession(scope, session)
+		await insertAttending(scope, session.id, members)
+		if (copied)
+			await insertEntries(
+				scope,
+				entries.map((entry) => ({
+					...entry,
+					id: newId(),
+					sessionId: session.id,
+					doseFactor: entry.family === 'prepare' ? 1 : one.share,
+					tuning: tuningForAnotherDay(entry.tuning),
+				})),
+			)
+		else {
+			const pack = await readBuildPack(
+				scope,
+				squad,
+				session,
+				members,
+				library,
+				today,
+				{ share: one.share, role: one.role, priority: plan.priority, kept: plan.kept },
+				known,
+			)
+			const { entries: proposed } = proposeSession(
+				requestOf(pack, library, { minutes: one.minutes, mostLanes: USUAL_LANES, kit: null }),
+			)
+			await insertEntries(
+				scope,
+				proposed.map((entry, position) => proposedRow(session.id, entry, position, library)),
+			)
+		}
+		await writeLines(scope, session, squad, library, now)
+	}
+	return { blockId, made: free.length, left: planned.length - free.length }
 }
 
-const TITLES: Record<DayRole, string> = { hard: 'Speed and power', light: 'Technique and throws', tissue: 'Tendon work', test: 'Tests' }
+const TITLES: Record<DayRole, string> = {
+	hard: 'Speed and power',
+	light: 'Technique and throws',
+	tissue: 'Tendon work',
+	test: 'Tests',
+}
 
 /** A proposed entry as it is kept. */
-function proposedRow(sessionId: string, { part, family, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }: ProposedEntry, position: number, library: Library): Parameters<typeof insertEntries>[1][number] {
-	return { id: newId(), sessionId, part, family, position, drillId, drillVersion: library.drills[drillId]!.version, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning, retired: false }
+function proposedRow(
+	sessionId: string,
+	{ part, family, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }: ProposedEntry,
+	position: number,
+	library: Library,
+): Parameters<typeof insertEntries>[1][number] {
+	return {
+		id: newId(),
+		sessionId,
+		part,
+		family,
+		position,
+		drillId,
+		drillVersion: library.drills[drillId]!.version,
+		ladderId,
+		dose,
+		parameters,
+		restS,
+		doseFactor,
+		lanes,
+		together,
+		tuning,
+		retired: false,
+	}
 }
 
 /** A block's shares for one of its sessions; null when the session is of none. */
-export async function blockShareOf(scope: ClubScope, session: Pick<SessionRow, 'blockId' | 'share' | 'role'>): Promise<BlockShare> {
+export async function blockShareOf(
+	scope: ClubScope,
+	session: Pick<SessionRow, 'blockId' | 'share' | 'role'>,
+): Promise<BlockShare> {
 	const block = session.blockId === null ? null : await readBlock(scope, session.blockId)
 	const plan = block && completePlan(block.plan)
 	return { share: session.share, role: session.role, priority: plan?.priority ?? null, kept: plan?.kept ?? [] }
@@ -105,24 +262,38 @@ export async function removeBlock(clubId: string, blockId: string): Promise<{ re
 	return inTransaction(database().db, clubId, async (scope) => {
 		if (!(await readBlock(scope, blockId))) return null
 		const sessions = await unstartedOfBlock(scope, blockId)
-		const logged = await loggedSessions(scope, sessions.map((session) => session.id))
+		const logged = await loggedSessions(
+			scope,
+			sessions.map((session) => session.id),
+		)
 		const planned = sessions.filter((session) => !logged.has(session.id))
-		await deletePlanned(scope, planned.map((session) => session.id))
+		await deletePlanned(
+			scope,
+			planned.map((session) => session.id),
+		)
 		await deleteBlock(scope, blockId)
 		return { removed: planned.length, kept: logged.size }
 	})
 }
 
 /** Moves all of a block's sessions that were not begun by whole weeks. */
-export async function shiftBlock(clubId: string, blockId: string, weeks: number, today: string, now: Date): Promise<{ moved: number } | { problem: string } | null> {
-	if (!Number.isInteger(weeks) || weeks === 0 || Math.abs(weeks) > 12) return { problem: 'A block is shifted by 1 to 12 weeks.' }
+export async function shiftBlock(
+	clubId: string,
+	blockId: string,
+	weeks: number,
+	today: string,
+	now: Date,
+): Promise<{ moved: number } | { problem: string } | null> {
+	if (!Number.isInteger(weeks) || weeks === 0 || Math.abs(weeks) > 12)
+		return { problem: 'A block is shifted by 1 to 12 weeks.' }
 	return inTransaction(database().db, clubId, async (scope) => {
 		const block = await readBlock(scope, blockId)
 		const squad = block && (await readSquad(scope, block.squadId))
 		if (!block || !squad) return null
 		const library = await readLibrary(scope)
 		const sessions = await unstartedOfBlock(scope, blockId)
-		if (sessions.some((session) => addDays(session.day, weeks * 7) < today)) return { problem: 'That would put sessions into the past.' }
+		if (sessions.some((session) => addDays(session.day, weeks * 7) < today))
+			return { problem: 'That would put sessions into the past.' }
 		for (const session of sessions) {
 			const day = addDays(session.day, weeks * 7)
 			await updateSession(scope, session.id, { day })

@@ -24,17 +24,41 @@ beforeAll(freshDatabase)
 const TODAY = '2026-03-12'
 const MONDAY = '2026-03-16'
 let club: TestClub
-beforeEach(async () => { club = await makeClub('Club') })
+beforeEach(async () => {
+	club = await makeClub('Club')
+})
 
 const make = async (day: string) => {
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day, startTime: '17:30', title: 'Starts', place: '', plannedMinutes: 60, athleteIds: club.athletes,
-		entries: [{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 }, { part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }],
-	}, NOW)
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day,
+			startTime: '17:30',
+			title: 'Starts',
+			place: '',
+			plannedMinutes: 60,
+			athleteIds: club.athletes,
+			entries: [
+				{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 },
+				{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 },
+			],
+		},
+		NOW,
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	return saved.sessionId
 }
-const plan: BlockPlan = completePlan({ start: MONDAY, phases: defaultPhases(4, 'strength'), shape: defaultShape(4), days: [{ weekday: 2, startTime: '18:00', minutes: 75 }, { weekday: 5, startTime: '18:00', minutes: 75 }] })
+const plan: BlockPlan = completePlan({
+	start: MONDAY,
+	phases: defaultPhases(4, 'strength'),
+	shape: defaultShape(4),
+	days: [
+		{ weekday: 2, startTime: '18:00', minutes: 75 },
+		{ weekday: 5, startTime: '18:00', minutes: 75 },
+	],
+})
 const ahead = () => sessionsBetween(club.scope, MONDAY, addDays(MONDAY, 60))
 
 describe('a block', () => {
@@ -43,9 +67,21 @@ describe('a block', () => {
 		const made = await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
 		expect(made).toMatchObject({ made: 8, left: 0 })
 		const sessions = await ahead()
-		expect(sessions.map((session) => session.phase)).toEqual(['accumulate', 'accumulate', 'accumulate', 'accumulate', 'intensify', 'intensify', 'unloading', 'unloading'])
+		expect(sessions.map((session) => session.phase)).toEqual([
+			'accumulate',
+			'accumulate',
+			'accumulate',
+			'accumulate',
+			'intensify',
+			'intensify',
+			'unloading',
+			'unloading',
+		])
 		const entries = await readEntries(club.scope, [sessions[0]!.id])
-		expect(entries.map((entry) => [entry.part, entry.doseFactor])).toEqual([['Prepare', 1], ['Starts', 0.83]])
+		expect(entries.map((entry) => [entry.part, entry.doseFactor])).toEqual([
+			['Prepare', 1],
+			['Starts', 0.83],
+		])
 		expect(await readLines(club.scope, [sessions[7]!.id])).toHaveLength(2 * club.athletes.length)
 	})
 	it('leaves a day that has a session as it is, and says so when there is nothing to repeat', async () => {
@@ -58,12 +94,34 @@ describe('a block', () => {
 		await make('2026-03-10')
 		const made = await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
 		if (!made || 'problem' in made) throw new Error('no block')
-		expect(await shiftBlock(club.coach.clubId, made.blockId, -1, TODAY, NOW)).toEqual({ problem: 'That would put sessions into the past.' })
+		expect(await shiftBlock(club.coach.clubId, made.blockId, -1, TODAY, NOW)).toEqual({
+			problem: 'That would put sessions into the past.',
+		})
 		expect(await shiftBlock(club.coach.clubId, made.blockId, 1, TODAY, NOW)).toEqual({ moved: 8 })
 		const [first] = await ahead()
 		expect(first!.day).toBe('2026-03-24')
 		const [line] = (await readLines(club.scope, [first!.id])).filter((row) => row.drillId === 'three-point-start')
-		await acceptEvents(club.coach, [{ id: randomUUID(), sessionId: first!.id, athleteId: line!.athleteId, entryId: line!.entryId, lineId: line!.id, deviceId: randomUUID(), deviceSeq: 0, deviceTime: NOW.toISOString(), setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 1 } }], NOW)
+		await acceptEvents(
+			club.coach,
+			[
+				{
+					id: randomUUID(),
+					sessionId: first!.id,
+					athleteId: line!.athleteId,
+					entryId: line!.entryId,
+					lineId: line!.id,
+					deviceId: randomUUID(),
+					deviceSeq: 0,
+					deviceTime: NOW.toISOString(),
+					setNo: 1,
+					repNo: 1,
+					type: 'mark',
+					kind: 'done',
+					value: { reps: 1 },
+				},
+			],
+			NOW,
+		)
 		expect(await removeBlock(club.coach.clubId, made.blockId)).toEqual({ removed: 7, kept: 0 })
 		expect((await ahead()).map((session) => session.id)).toEqual([first!.id])
 		expect(await removeBlock((await makeClub('Other')).coach.clubId, made.blockId)).toBeNull()
@@ -72,8 +130,12 @@ describe('a block', () => {
 		expect(readBlockPlan(plan)).toEqual({ plan })
 		expect(readBlockPlan(null)).toHaveProperty('problem')
 		expect(readBlockPlan({ ...plan, start: '2026-03-17' })).toEqual({ problem: 'start: 2026-03-17 is not a Monday' })
-		expect(readBlockPlan({ ...plan, days: [{ weekday: 2, startTime: '25:00', minutes: 60 }] })).toEqual({ problem: 'Each training day has a time and 10 to 240 minutes.' })
-		expect(readBlockPlan({ ...plan, phases: ['rest', 'rest', 'rest', 'rest'] })).toEqual({ problem: 'Each week has an emphasis.' })
+		expect(readBlockPlan({ ...plan, days: [{ weekday: 2, startTime: '25:00', minutes: 60 }] })).toEqual({
+			problem: 'Each training day has a time and 10 to 240 minutes.',
+		})
+		expect(readBlockPlan({ ...plan, phases: ['rest', 'rest', 'rest', 'rest'] })).toEqual({
+			problem: 'Each week has an emphasis.',
+		})
 	})
 })
 
@@ -93,14 +155,31 @@ describe('the calendar', () => {
 	})
 	it('shows matches beside the sessions', async () => {
 		await make('2026-03-18')
-		expect(await enterOutside(club.coach, { squadId: club.squadId }, { kind: 'match', day: '2026-03-17', startTime: '19:00', minutes: '', rpe: '', hardRunning: '', hardCutting: '' }, NOW)).toEqual({ entered: 3 })
+		expect(
+			await enterOutside(
+				club.coach,
+				{ squadId: club.squadId },
+				{
+					kind: 'match',
+					day: '2026-03-17',
+					startTime: '19:00',
+					minutes: '',
+					rpe: '',
+					hardRunning: '',
+					hardCutting: '',
+				},
+				NOW,
+			),
+		).toEqual({ entered: 3 })
 		const calendar = await readCalendar(club.scope, '2026-03-09', '2026-04-12', TODAY)
 		expect(calendar.outside).toMatchObject([{ words: 'Match', day: '2026-03-17', squadIds: [club.squadId] }])
 		expect(calendar.clashes).toMatchObject([{ rule: 'S11' }])
 	})
 	it('moves nothing into the past, nothing begun and nothing of another club', async () => {
 		const id = await make('2026-03-17')
-		expect(await moveSession(club.coach.clubId, id, '2026-03-01', TODAY, NOW)).toEqual({ problem: 'A session cannot be moved into the past.' })
+		expect(await moveSession(club.coach.clubId, id, '2026-03-01', TODAY, NOW)).toEqual({
+			problem: 'A session cannot be moved into the past.',
+		})
 		expect(await moveSession(club.coach.clubId, id, 'soon', TODAY, NOW)).toEqual({ problem: 'soon is not a day.' })
 		expect(await moveSession((await makeClub('Other')).coach.clubId, id, '2026-03-20', TODAY, NOW)).toBeNull()
 		expect((await readSession(club.scope, id))!.day).toBe('2026-03-17')
@@ -116,19 +195,37 @@ describe('lanes', () => {
 		expect(starts!.athletes[0]).toMatchObject({ turns: 6, restS: 120 })
 		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 2, together: 2 } })).toEqual({ saved: true })
 		expect((await readFlow(club.scope, (await readSheet(club.scope, id))!))[1]).toMatchObject({ lanes: 2, together: 2 })
-		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 0, together: 1 } })).toHaveProperty('problem')
+		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 0, together: 1 } })).toHaveProperty(
+			'problem',
+		)
 		expect(await saveLanes((await makeClub('Other')).coach.clubId, id, {})).toBeNull()
 	})
 })
 
 describe('a block from its targets', () => {
-	const proposed: BlockPlan = { ...plan, content: 'proposed', priority: 'sprint', kept: ['throw'], testDay: true, days: [{ weekday: 2, startTime: '10:00', minutes: 90 }, { weekday: 2, startTime: '17:30', minutes: 20 }, { weekday: 3, startTime: '18:00', minutes: 75 }, { weekday: 5, startTime: '18:00', minutes: 90 }] }
+	const proposed: BlockPlan = {
+		...plan,
+		content: 'proposed',
+		priority: 'sprint',
+		kept: ['throw'],
+		testDay: true,
+		days: [
+			{ weekday: 2, startTime: '10:00', minutes: 90 },
+			{ weekday: 2, startTime: '17:30', minutes: 20 },
+			{ weekday: 3, startTime: '18:00', minutes: 75 },
+			{ weekday: 5, startTime: '18:00', minutes: 90 },
+		],
+	}
 	it('needs no session to repeat: hard and light days, tendon work and tests, each with its lines', async () => {
 		expect(await makeBlock(club.coach, club.squadId, proposed, TODAY, NOW)).toMatchObject({ made: 16, left: 0 })
 		const sessions = await ahead()
 		expect(sessions.slice(0, 4).map((session) => session.role)).toEqual(['hard', 'tissue', 'light', 'hard'])
 		expect(sessions.at(-1)!.role).toBe('test')
-		for (const session of sessions) expect((await readLines(club.scope, [session.id])).filter((line) => line.blocked === null).length, session.title).toBeGreaterThan(0)
+		for (const session of sessions)
+			expect(
+				(await readLines(club.scope, [session.id])).filter((line) => line.blocked === null).length,
+				session.title,
+			).toBeGreaterThan(0)
 		const calendar = await readCalendar(club.scope, MONDAY, addDays(MONDAY, 60), TODAY)
 		expect(calendar.clashes).toEqual([])
 		expect(calendar.sheetClashes).toEqual([])
@@ -155,7 +252,13 @@ describe('a block from its targets', () => {
 		const progress = (await readBlockProgress(club.scope, made.blockId, later))!
 		expect(progress.weeks.map((week) => week.missed)).toEqual([false, true, false, false])
 		expect(progress.replan).toEqual([100, 110, 75, 60])
-		const dose = async (index: number) => { const session = (await ahead())[index]!; return { share: session.share, factor: (await readEntries(club.scope, [session.id])).find((entry) => entry.family === 'sprint')!.doseFactor } }
+		const dose = async (index: number) => {
+			const session = (await ahead())[index]!
+			return {
+				share: session.share,
+				factor: (await readEntries(club.scope, [session.id])).find((entry) => entry.family === 'sprint')!.doseFactor,
+			}
+		}
 		const before = await dose(4)
 		expect(await replanBlock(club.coach.clubId, made.blockId, later, NOW)).toEqual({ replanned: 2 })
 		expect((await dose(4)).share).toBe(0.63)
@@ -168,11 +271,41 @@ describe('a block from its targets', () => {
 const plan2 = (): BlockPlan => ({ ...plan, content: 'proposed' })
 async function markOne(sessionId: string) {
 	const [line] = (await readLines(club.scope, [sessionId])).filter((row) => row.blocked === null)
-	await acceptEvents(club.coach, [{ id: randomUUID(), sessionId, athleteId: line!.athleteId, entryId: line!.entryId, lineId: line!.id, deviceId: randomUUID(), deviceSeq: 0, deviceTime: NOW.toISOString(), setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 1 } }], NOW)
+	await acceptEvents(
+		club.coach,
+		[
+			{
+				id: randomUUID(),
+				sessionId,
+				athleteId: line!.athleteId,
+				entryId: line!.entryId,
+				lineId: line!.id,
+				deviceId: randomUUID(),
+				deviceSeq: 0,
+				deviceTime: NOW.toISOString(),
+				setNo: 1,
+				repNo: 1,
+				type: 'mark',
+				kind: 'done',
+				value: { reps: 1 },
+			},
+		],
+		NOW,
+	)
 }
 
 describe('what the rules say about a sheet, and its repair', () => {
-	const draft = (entries: unknown[], more = {}) => ({ squadId: club.squadId, day: MONDAY, startTime: '17:30', title: 'Sheet', place: '', plannedMinutes: 90, athleteIds: club.athletes, entries, ...more })
+	const draft = (entries: unknown[], more = {}) => ({
+		squadId: club.squadId,
+		day: MONDAY,
+		startTime: '17:30',
+		title: 'Sheet',
+		place: '',
+		plannedMinutes: 90,
+		athleteIds: club.athletes,
+		entries,
+		...more,
+	})
 	const save = async (entries: unknown[], more = {}) => {
 		const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', draft(entries, more), NOW)
 		if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
@@ -183,29 +316,48 @@ describe('what the rules say about a sheet, and its repair', () => {
 		const found = (await clashesOf()).filter((clash) => clash.sessionId === sessionId && clash.rule === rule)
 		expect(found.length, rule).toBeGreaterThan(0)
 		expect(found[0]!.names).toHaveLength(club.athletes.length)
-		expect(await repairSheet(club.coach.clubId, sessionId, found[0]!.repair!, TODAY, NOW)).toEqual({ repaired: found[0]!.repair })
+		expect(await repairSheet(club.coach.clubId, sessionId, found[0]!.repair!, TODAY, NOW)).toEqual({
+			repaired: found[0]!.repair,
+		})
 		expect((await clashesOf()).filter((clash) => clash.sessionId === sessionId && clash.rule === rule)).toEqual([])
 	}
 	it('S5: hard work goes before what tires', async () => {
-		await repairs(await save([{ part: 'Run', drillId: 'shuttle-repeat', sets: 2, reps: 4, restS: 120, distanceM: 40, angleDeg: 180 }, { part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 }]), 'S5')
+		await repairs(
+			await save([
+				{ part: 'Run', drillId: 'shuttle-repeat', sets: 2, reps: 4, restS: 120, distanceM: 40, angleDeg: 180 },
+				{ part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 },
+			]),
+			'S5',
+		)
 	})
 	it('S7: more starts than the week’s ramp allows are cut', async () => {
-		await repairs(await save([{ part: 'Starts', drillId: 'standing-start', sets: 2, reps: 12, restS: 90, distanceM: 10 }]), 'S7')
+		await repairs(
+			await save([{ part: 'Starts', drillId: 'standing-start', sets: 2, reps: 12, restS: 90, distanceM: 10 }]),
+			'S7',
+		)
 		const [session] = await ahead()
-		expect((await readLines(club.scope, [session!.id])).every((line) => line.dose.sets * line.dose.reps <= 12)).toBe(true)
+		expect((await readLines(club.scope, [session!.id])).every((line) => line.dose.sets * line.dose.reps <= 12)).toBe(
+			true,
+		)
 	})
 	it('S8: a rung whose gate is shut gives way to the one below', async () => {
 		const sessionId = await save([{ part: 'Cuts', ladderId: 'cut', sets: 1, reps: 1, restS: 60 }])
-		for (const athleteId of club.athletes) await writeState(club.scope, athleteId, { ...startingAt(STARTER_LIBRARY, 'cut', 'sharp-wide') }, TODAY, NOW)
+		for (const athleteId of club.athletes)
+			await writeState(club.scope, athleteId, { ...startingAt(STARTER_LIBRARY, 'cut', 'sharp-wide') }, TODAY, NOW)
 		await rewriteUpcoming(club.scope, club.athletes, TODAY, NOW)
 		await repairs(sessionId, 'S8')
 		expect(new Set((await readLines(club.scope, [sessionId])).map((line) => line.rungId))).toEqual(new Set(['wide']))
 	})
 	it('S10: on gravel four fifths of the contacts are allowed', async () => {
-		await repairs(await save([{ part: 'Jumps', drillId: 'broad-jump', sets: 9, reps: 10, restS: 60 }], { surface: 'gravel' }), 'S10')
+		await repairs(
+			await save([{ part: 'Jumps', drillId: 'broad-jump', sets: 9, reps: 10, restS: 60 }], { surface: 'gravel' }),
+			'S10',
+		)
 	})
 	it('offers nothing for a line set by hand, and refuses what is begun, unknown or a stranger’s', async () => {
-		const sessionId = await save([{ part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 }])
+		const sessionId = await save([
+			{ part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 },
+		])
 		const [line] = await readLines(club.scope, [sessionId])
 		await changeLineByHand(club.scope, sessionId, line!.id, { sets: '4', reps: '10' }, NOW)
 		expect((await clashesOf()).find((clash) => clash.rule === 'S7')).toMatchObject({ repair: null })

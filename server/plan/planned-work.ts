@@ -20,16 +20,37 @@ export interface PlannedWork {
 }
 
 /** Sessions ahead, by athlete, oldest first, over all squads. */
-export async function plannedWork(scope: ClubScope, athleteIds: string[], from: string, to: string): Promise<Map<string, PlannedWork[]>> {
-	const rows = (await linesOf(scope, athleteIds, from, to)).filter(({ line, session }) => session.startedAt === null && line.blocked === null)
-	const [drills, athletes] = [await readDrills(scope, rows.map(({ line }) => line.drillId ?? '')), await readAthletes(scope, athleteIds)]
+export async function plannedWork(
+	scope: ClubScope,
+	athleteIds: string[],
+	from: string,
+	to: string,
+): Promise<Map<string, PlannedWork[]>> {
+	const rows = (await linesOf(scope, athleteIds, from, to)).filter(
+		({ line, session }) => session.startedAt === null && line.blocked === null,
+	)
+	const [drills, athletes] = [
+		await readDrills(
+			scope,
+			rows.map(({ line }) => line.drillId ?? ''),
+		),
+		await readAthletes(scope, athleteIds),
+	]
 	const legs = new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM]))
 	const byAthlete = new Map<string, Map<string, PlannedWork>>(athleteIds.map((id) => [id, new Map()]))
 	for (const { line, session } of rows) {
 		const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
 		const own = byAthlete.get(line.athleteId)
 		if (!drill || !own) continue
-		const work = own.get(session.id) ?? { sessionId: session.id, day: session.day, startTime: session.startTime, phase: session.phase, kinds: [], families: [], count: emptyCount() }
+		const work = own.get(session.id) ?? {
+			sessionId: session.id,
+			day: session.day,
+			startTime: session.startTime,
+			phase: session.phase,
+			kinds: [],
+			families: [],
+			count: emptyCount(),
+		}
 		own.set(session.id, work)
 		const leg = legs.get(line.athleteId)
 		addInto(work.count, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))

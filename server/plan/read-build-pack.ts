@@ -28,43 +28,117 @@ export interface KnownHistories {
 	histories: Awaited<ReturnType<typeof readHistories>>
 	drillOf: Awaited<ReturnType<typeof drillsAsCited>>
 }
-export async function readKnown(scope: ClubScope, athleteIds: string[], to: string, library: Library): Promise<KnownHistories> {
-	return { histories: await readHistories(scope, athleteIds, to, library), drillOf: await drillsAsCited(scope, library) }
+export async function readKnown(
+	scope: ClubScope,
+	athleteIds: string[],
+	to: string,
+	library: Library,
+): Promise<KnownHistories> {
+	return {
+		histories: await readHistories(scope, athleteIds, to, library),
+		drillOf: await drillsAsCited(scope, library),
+	}
 }
 
 /** What a session of a squad on a day can be built from: each athlete as they stand, what is near it and what the week's ramp leaves. */
-export async function readBuildPack(scope: ClubScope, squad: SquadRow, session: SessionDay, athleteIds: string[], library: Library, today: string, block: BlockShare = ALONE, known?: KnownHistories): Promise<BuildPack> {
+export async function readBuildPack(
+	scope: ClubScope,
+	squad: SquadRow,
+	session: SessionDay,
+	athleteIds: string[],
+	library: Library,
+	today: string,
+	block: BlockShare = ALONE,
+	known?: KnownHistories,
+): Promise<BuildPack> {
 	const school = library.schools[squad.schoolId]
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const weekEnd = addDays(mondayOf(session.day), 6)
 	const { histories, drillOf } = known ?? (await readKnown(scope, athleteIds, addDays(session.day, NEAR_DAYS), library))
 	const [athletes, levelOf, states, contextOf, planned] = [
-		await readAthletes(scope, athleteIds), await readLevels(scope, athleteIds), await readStates(scope, athleteIds), await lineContexts(scope, session, squad, athleteIds, library), await plannedWork(scope, athleteIds, today, weekEnd > addDays(session.day, NEAR_DAYS) ? weekEnd : addDays(session.day, NEAR_DAYS)),
+		await readAthletes(scope, athleteIds),
+		await readLevels(scope, athleteIds),
+		await readStates(scope, athleteIds),
+		await lineContexts(scope, session, squad, athleteIds, library),
+		await plannedWork(
+			scope,
+			athleteIds,
+			today,
+			weekEnd > addDays(session.day, NEAR_DAYS) ? weekEnd : addDays(session.day, NEAR_DAYS),
+		),
 	]
 	const ladders = Object.keys(library.ladders)
 	const order = new Map(athleteIds.map((id, index) => [id, index]))
 	return {
-		day: session.day, startTime: session.startTime, phase: session.phase, surface: session.surface, ...block, school,
+		day: session.day,
+		startTime: session.startTime,
+		phase: session.phase,
+		surface: session.surface,
+		...block,
+		school,
 		priorityLadders: Object.entries(squad.focus ?? {}).flatMap(([id, focus]) => (focus === 'priority' ? [id] : [])),
-		athletes: athletes.sort((a, b) => order.get(a.id)! - order.get(b.id)!).map((athlete): PackAthlete => {
-			const history = histories.get(athlete.id)!
-			// What lies after the session's day is of no account to the ramp, which leaves it out itself.
-			const near = evidenceFor({ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase }, history, drillOf)
-			const ahead = (planned.get(athlete.id) ?? []).filter((one) => one.sessionId !== session.id)
-			const levels = Object.fromEntries(FAMILIES.map((family) => [family, levelOf(athlete.id, family)])) as PackAthlete['levels']
-			const byQuantity = <T>(of: (quantity: RampQuantity) => T) => Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, of(quantity)])) as Record<RampQuantity, T>
-			const [sooner, later] = [ahead.filter((one) => one.day <= session.day), ahead.filter((one) => one.day > session.day && one.day <= weekEnd)]
-			const days = byQuantity((quantity) => [...near.ramp[quantity], ...sooner.map((one) => ({ day: one.day, unloading: one.phase === 'unloading', value: rampValue(one.count, quantity) }))])
-			const laterThisWeek = byQuantity((quantity) => later.reduce((sum, one) => sum + rampValue(one.count, quantity), 0))
-			const { level: _level, school: _school, ...locks } = contextOf(athlete, 1)
-			return {
-				id: athlete.id, name: athlete.name, legLengthM: athlete.legLengthM, levels, locks,
-				states: Object.fromEntries(ladders.flatMap((id) => { const known = states.get(stateKey(athlete.id, id)); return known ? [[id, known.state]] : [] })),
-				keptLadders: ladders.filter((id) => squad.focus?.[id] === 'kept'),
-				work: [...near.work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime), ...ahead.map((one) => ({ day: one.day, startTime: one.startTime, families: one.families, kinds: one.kinds, outside: false }))],
-				rooms: roomsOn(session.day, days, laterThisWeek, (family) => levels[family], school.numbers.rampPercent),
-				worries: history.care.flatMap((record) => (record.kind === 'worry' && isOpen(record, session.day) ? [record.drillId] : [])),
-			}
-		}),
+		athletes: athletes
+			.sort((a, b) => order.get(a.id)! - order.get(b.id)!)
+			.map((athlete): PackAthlete => {
+				const history = histories.get(athlete.id)!
+				// What lies after the session's day is of no account to the ramp, which leaves it out itself.
+				const near = evidenceFor(
+					{ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase },
+					history,
+					drillOf,
+				)
+				const ahead = (planned.get(athlete.id) ?? []).filter((one) => one.sessionId !== session.id)
+				const levels = Object.fromEntries(
+					FAMILIES.map((family) => [family, levelOf(athlete.id, family)]),
+				) as PackAthlete['levels']
+				const byQuantity = <T>(of: (quantity: RampQuantity) => T) =>
+					Object.fromEntries(
+						(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, of(quantity)]),
+					) as Record<RampQuantity, T>
+				const [sooner, later] = [
+					ahead.filter((one) => one.day <= session.day),
+					ahead.filter((one) => one.day > session.day && one.day <= weekEnd),
+				]
+				const days = byQuantity((quantity) => [
+					...near.ramp[quantity],
+					...sooner.map((one) => ({
+						day: one.day,
+						unloading: one.phase === 'unloading',
+						value: rampValue(one.count, quantity),
+					})),
+				])
+				const laterThisWeek = byQuantity((quantity) =>
+					later.reduce((sum, one) => sum + rampValue(one.count, quantity), 0),
+				)
+				const { level: _level, school: _school, ...locks } = contextOf(athlete, 1)
+				return {
+					id: athlete.id,
+					name: athlete.name,
+					legLengthM: athlete.legLengthM,
+					levels,
+					locks,
+					states: Object.fromEntries(
+						ladders.flatMap((id) => {
+							const known = states.get(stateKey(athlete.id, id))
+							return known ? [[id, known.state]] : []
+						}),
+					),
+					keptLadders: ladders.filter((id) => squad.focus?.[id] === 'kept'),
+					work: [
+						...near.work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime),
+						...ahead.map((one) => ({
+							day: one.day,
+							startTime: one.startTime,
+							families: one.families,
+							kinds: one.kinds,
+							outside: false,
+						})),
+					],
+					rooms: roomsOn(session.day, days, laterThisWeek, (family) => levels[family], school.numbers.rampPercent),
+					worries: history.care.flatMap((record) =>
+						record.kind === 'worry' && isOpen(record, session.day) ? [record.drillId] : [],
+					),
+				}
+			}),
 	}
 }

@@ -26,36 +26,92 @@ beforeEach(async () => {
 	club = await makeClub('Club')
 	for (const athleteId of club.athletes) {
 		await writeLevel(club.scope, athleteId, 'sprint', 2)
-		await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-20'), '2026-01-01', at('2026-01-01'))
+		await writeState(
+			club.scope,
+			athleteId,
+			startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-20'),
+			'2026-01-01',
+			at('2026-01-01'),
+		)
 	}
 })
 
 async function plan(day: string): Promise<string> {
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day, startTime: '17:30', title: 'Speed', place: '', plannedMinutes: 60, athleteIds: club.athletes, entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 }],
-	}, at(day))
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day,
+			startTime: '17:30',
+			title: 'Speed',
+			place: '',
+			plannedMinutes: 60,
+			athleteIds: club.athletes,
+			entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 }],
+		},
+		at(day),
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	return saved.sessionId
 }
 
 async function log(sessionId: string, day: string, athleteId: string, times: number[], pain?: number): Promise<void> {
 	const line = (await readLines(club.scope, [sessionId])).find((row) => row.athleteId === athleteId)!
-	const common = () => ({ id: randomUUID(), sessionId, athleteId, deviceId: club.coach.personId, deviceSeq: seq++, deviceTime: at(day).toISOString() })
+	const common = () => ({
+		id: randomUUID(),
+		sessionId,
+		athleteId,
+		deviceId: club.coach.personId,
+		deviceSeq: seq++,
+		deviceTime: at(day).toISOString(),
+	})
 	const distanceM = line.parameters.distanceM ?? 20
-	const events: unknown[] = times.map((timeS, rep) => ({ ...common(), entryId: line.entryId, lineId: line.id, setNo: 1, repNo: rep + 1, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM, timeS }], method: 'gate' } }))
-	if (pain !== undefined) events.push({ ...common(), type: 'observation', kind: 'pain', value: { region: 'back-thigh', side: 'left', score: pain, moment: 'during', redFlag: false } })
-	expect((await acceptEvents(club.coach, events, at(day))).map((answer) => answer.outcome)).toEqual(events.map(() => 'accepted'))
+	const events: unknown[] = times.map((timeS, rep) => ({
+		...common(),
+		entryId: line.entryId,
+		lineId: line.id,
+		setNo: 1,
+		repNo: rep + 1,
+		type: 'mark',
+		kind: 'sprint',
+		value: { splits: [{ distanceM, timeS }], method: 'gate' },
+	}))
+	if (pain !== undefined)
+		events.push({
+			...common(),
+			type: 'observation',
+			kind: 'pain',
+			value: { region: 'back-thigh', side: 'left', score: pain, moment: 'during', redFlag: false },
+		})
+	expect((await acceptEvents(club.coach, events, at(day))).map((answer) => answer.outcome)).toEqual(
+		events.map(() => 'accepted'),
+	)
 }
 
 async function proposals(sessionId: string) {
-	const [session, squad, library] = [await readSession(club.scope, sessionId), await readSquad(club.scope, club.squadId), await readLibrary(club.scope)]
+	const [session, squad, library] = [
+		await readSession(club.scope, sessionId),
+		await readSquad(club.scope, club.squadId),
+		await readLibrary(club.scope),
+	]
 	return proposeVerdicts(club.scope, session!, squad!, library)
 }
-async function acceptAll(sessionId: string, day: string, overrule?: { athleteId: string; word: string; reason: string }) {
-	const decisions = (await proposals(sessionId)).map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash, ...(overrule?.athleteId === athleteId ? { overrule } : {}) }))
+async function acceptAll(
+	sessionId: string,
+	day: string,
+	overrule?: { athleteId: string; word: string; reason: string },
+) {
+	const decisions = (await proposals(sessionId)).map(({ athleteId, ladderId, inputHash }) => ({
+		athleteId,
+		ladderId,
+		inputHash,
+		...(overrule?.athleteId === athleteId ? { overrule } : {}),
+	}))
 	return decideVerdicts(club.coach, sessionId, decisions, at(day))
 }
-const lineOf = async (sessionId: string, athleteId: string) => (await readLines(club.scope, [sessionId])).find((row) => row.athleteId === athleteId)!
+const lineOf = async (sessionId: string, athleteId: string) =>
+	(await readLines(club.scope, [sessionId])).find((row) => row.athleteId === athleteId)!
 const FALLING = [3.06, 3.05, 3.07, 3.08, 3.18, 3.22]
 const STEADY = [3.1, 3.08, 3.09, 3.1, 3.09, 3.1]
 
@@ -65,7 +121,11 @@ describe('deciding', () => {
 		const first = await plan('2026-03-09')
 		await log(first, '2026-03-09', one, FALLING)
 		await log(first, '2026-03-09', two, STEADY)
-		expect(await acceptAll(first, '2026-03-09')).toMatchObject({ decided: 3, refused: [], nextSession: { day: '2026-03-12', made: true } })
+		expect(await acceptAll(first, '2026-03-09')).toMatchObject({
+			decided: 3,
+			refused: [],
+			nextSession: { day: '2026-03-12', made: true },
+		})
 
 		const [second] = await sessionsBetween(club.scope, '2026-03-12', '2026-03-12')
 		await log(second!.id, '2026-03-12', one, FALLING)
@@ -74,14 +134,20 @@ describe('deciding', () => {
 		expect(result).toMatchObject({ decided: 3, nextSession: { day: '2026-03-16', made: true } })
 		const next = await lineOf(result!.nextSession!.id, one)
 		expect(next).toMatchObject({ dose: { sets: 1, reps: 4 }, origin: 'resolved' })
-		expect(next.change).toMatchObject({ verdict: 'ease', from: 'Three-point start 20 m, 1×6', to: 'Three-point start 20 m, 1×4' })
+		expect(next.change).toMatchObject({
+			verdict: 'ease',
+			from: 'Three-point start 20 m, 1×6',
+			to: 'Three-point start 20 m, 1×4',
+		})
 		expect(next.change?.why).toContain('4.3 % and 5.6 %')
 		expect((await lineOf(result!.nextSession!.id, two)).change).toBeNull()
 		expect((await readSession(club.scope, second!.id))?.reviewedAt).toEqual(at('2026-03-12'))
 
 		// Replay: the stored input alone gives the stored verdict, and its hash is that of its canonical text.
 		const [stored] = (await verdictsOfSession(club.scope, second!.id)).filter((row) => row.athleteId === one)
-		expect(judge(stored!.input, documentsOf(STARTER_LIBRARY, 'acceleration', 'quality-first'))).toEqual(stored!.judgement)
+		expect(judge(stored!.input, documentsOf(STARTER_LIBRARY, 'acceleration', 'quality-first'))).toEqual(
+			stored!.judgement,
+		)
 		expect(hashOf(stored!.input)).toBe(stored!.inputHash)
 		expect((await readStates(club.scope, [one])).get(stateKey(one, 'acceleration'))?.state).toEqual(stored!.after)
 	})
@@ -93,10 +159,25 @@ describe('deciding', () => {
 		await acceptAll(first, '2026-03-09')
 		await log(second, '2026-03-12', one, FALLING)
 		const line = await lineOf(third, one)
-		expect(await changeLineByHand(club.scope, third, line.id, { sets: '1', reps: '5' }, at('2026-03-12'))).toEqual({ saved: true })
+		expect(await changeLineByHand(club.scope, third, line.id, { sets: '1', reps: '5' }, at('2026-03-12'))).toEqual({
+			saved: true,
+		})
 		await acceptAll(second, '2026-03-12')
-		expect(await lineOf(third, one)).toMatchObject({ origin: 'hand-set', dose: { sets: 1, reps: 5 }, wouldBe: 'Three-point start 20 m, 1×4', version: 2 })
-		expect(await changeLineByHand(club.scope, third, (await lineOf(third, one)).id, { sets: '1', reps: 'x' }, at('2026-03-12'))).toEqual({ problem: '“x”: whole reps from 1 to 60 are expected.' })
+		expect(await lineOf(third, one)).toMatchObject({
+			origin: 'hand-set',
+			dose: { sets: 1, reps: 5 },
+			wouldBe: 'Three-point start 20 m, 1×4',
+			version: 2,
+		})
+		expect(
+			await changeLineByHand(
+				club.scope,
+				third,
+				(await lineOf(third, one)).id,
+				{ sets: '1', reps: 'x' },
+				at('2026-03-12'),
+			),
+		).toEqual({ problem: '“x”: whole reps from 1 to 60 are expected.' })
 	})
 
 	it('overrules with a reason kept, never without; a gate that is a caution gives way to the reason', async () => {
@@ -105,14 +186,34 @@ describe('deciding', () => {
 		await log(first, '2026-03-09', one, STEADY)
 		await log(first, '2026-03-09', two, STEADY)
 		const all = await proposals(first)
-		const decide = (athleteId: string, word: string, reason: string) => decideVerdicts(club.coach, first, all.filter((proposal) => proposal.athleteId === athleteId).map(({ ladderId, inputHash }) => ({ athleteId, ladderId, inputHash, overrule: { word, reason } })), at('2026-03-09'))
-		expect(await decide(one, 'ease', ' ')).toMatchObject({ decided: 0, refused: [{ reason: 'Say why, in a few words.' }] })
+		const decide = (athleteId: string, word: string, reason: string) =>
+			decideVerdicts(
+				club.coach,
+				first,
+				all
+					.filter((proposal) => proposal.athleteId === athleteId)
+					.map(({ ladderId, inputHash }) => ({ athleteId, ladderId, inputHash, overrule: { word, reason } })),
+				at('2026-03-09'),
+			)
+		expect(await decide(one, 'ease', ' ')).toMatchObject({
+			decided: 0,
+			refused: [{ reason: 'Say why, in a few words.' }],
+		})
 		expect(await decide(one, 'stop', 'no')).toMatchObject({ decided: 0 })
 		expect(await decide(one, 'ease', 'long drive home')).toMatchObject({ decided: 1, refused: [] })
 		expect(await decide(two, 'advance', 'ran 30 m at the regionals')).toMatchObject({ decided: 1, refused: [] })
 		const rows = await verdictsOfSession(club.scope, first)
-		expect(rows.find((row) => row.athleteId === one)).toMatchObject({ proposed: 'hold', decided: 'ease', reason: 'long drive home', after: { dose: { sets: 1, reps: 4 } } })
-		expect(rows.find((row) => row.athleteId === two)).toMatchObject({ decided: 'advance', decidedBy: club.coach.personId, after: { rungId: 'three-point-30' } })
+		expect(rows.find((row) => row.athleteId === one)).toMatchObject({
+			proposed: 'hold',
+			decided: 'ease',
+			reason: 'long drive home',
+			after: { dose: { sets: 1, reps: 4 } },
+		})
+		expect(rows.find((row) => row.athleteId === two)).toMatchObject({
+			decided: 'advance',
+			decidedBy: club.coach.personId,
+			after: { rungId: 'three-point-30' },
+		})
 	})
 
 	it('closes for strong pain, writes no line, and opens only after a recorded clearance', async () => {
@@ -120,12 +221,26 @@ describe('deciding', () => {
 		const [first, second] = [await plan('2026-03-09'), await plan('2026-03-12')]
 		await log(first, '2026-03-09', one, STEADY.slice(0, 2), 6)
 		const overruled = await acceptAll(first, '2026-03-09', { athleteId: one, word: 'hold', reason: 'it was nothing' })
-		expect(overruled?.refused).toMatchObject([{ athleteId: one, reason: 'A block opens only when somebody records who cleared it, or what it waits for has passed.' }])
+		expect(overruled?.refused).toMatchObject([
+			{
+				athleteId: one,
+				reason: 'A block opens only when somebody records who cleared it, or what it waits for has passed.',
+			},
+		])
 		await acceptAll(first, '2026-03-09')
 		expect(await lineOf(second, one)).toMatchObject({ blocked: 'closed until cleared', drillId: null })
-		expect(await recordClearance(club.coach, one, 'back-thigh', '', 'physio', at('2026-03-10'))).toHaveProperty('problems.clearedBy')
-		expect(await recordClearance(club.coach, one, 'back-thigh', 'H. Brekke', 'physiotherapist', at('2026-03-10'))).toEqual({ reopened: 1 })
-		expect(await lineOf(second, one)).toMatchObject({ blocked: null, rungId: 'three-point-20', drillId: 'walk-through', dose: { sets: 1, reps: 4 } })
+		expect(await recordClearance(club.coach, one, 'back-thigh', '', 'physio', at('2026-03-10'))).toHaveProperty(
+			'problems.clearedBy',
+		)
+		expect(
+			await recordClearance(club.coach, one, 'back-thigh', 'H. Brekke', 'physiotherapist', at('2026-03-10')),
+		).toEqual({ reopened: 1 })
+		expect(await lineOf(second, one)).toMatchObject({
+			blocked: null,
+			rungId: 'three-point-20',
+			drillId: 'walk-through',
+			dose: { sets: 1, reps: 4 },
+		})
 	})
 
 	it('counts once when two coaches accept at the same moment', async () => {
@@ -133,7 +248,11 @@ describe('deciding', () => {
 		await log(first, '2026-03-09', club.athletes[0]!, STEADY)
 		const results = await Promise.all([acceptAll(first, '2026-03-09'), acceptAll(first, '2026-03-09')])
 		expect(results.map((result) => result?.decided).sort()).toEqual([0, 3])
-		expect(results.flatMap((result) => result?.refused ?? []).every((row) => row.reason === 'Somebody has decided this already.')).toBe(true)
+		expect(
+			results
+				.flatMap((result) => result?.refused ?? [])
+				.every((row) => row.reason === 'Somebody has decided this already.'),
+		).toBe(true)
 		expect(await verdictsOfSession(club.scope, first)).toHaveLength(3)
 		expect(await sessionsBetween(club.scope, '2026-03-12', '2026-03-20')).toHaveLength(1)
 	})
@@ -144,7 +263,15 @@ describe('deciding', () => {
 		await log(first, '2026-03-09', one, STEADY.slice(0, 3))
 		const seen = (await proposals(first)).filter((proposal) => proposal.athleteId === one)
 		await log(first, '2026-03-09', one, [3.5])
-		const result = await decideVerdicts(club.coach, first, seen.map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })), at('2026-03-09'))
-		expect(result).toMatchObject({ decided: 0, refused: [{ reason: 'New marks came in since this page was read. Look again.' }] })
+		const result = await decideVerdicts(
+			club.coach,
+			first,
+			seen.map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })),
+			at('2026-03-09'),
+		)
+		expect(result).toMatchObject({
+			decided: 0,
+			refused: [{ reason: 'New marks came in since this page was read. Look again.' }],
+		})
 	})
 })

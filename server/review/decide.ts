@@ -32,26 +32,47 @@ export interface Decided {
  * every unstarted session are written anew from them, and the squad's next session is made when
  * there is none. Null for a stranger's id.
  */
-export async function decideVerdicts(who: SignedIn, sessionId: string, decisions: CoachDecision[], now: Date): Promise<Decided | null> {
+export async function decideVerdicts(
+	who: SignedIn,
+	sessionId: string,
+	decisions: CoachDecision[],
+	now: Date,
+): Promise<Decided | null> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		if (!session) return null
 		const squad = await readSquad(scope, session.squadId)
 		if (!squad) return null
 		const library = await readLibrary(scope)
-		await readStates(scope, decisions.map((decision) => decision.athleteId), true)
-		const proposals = new Map((await proposeVerdicts(scope, session, squad, library)).map((proposal) => [stateKey(proposal.athleteId, proposal.ladderId), proposal]))
-		const already = new Set((await verdictsOfSession(scope, sessionId)).map((row) => stateKey(row.athleteId, row.ladderId)))
-		const states = await readStates(scope, decisions.map((decision) => decision.athleteId))
+		await readStates(
+			scope,
+			decisions.map((decision) => decision.athleteId),
+			true,
+		)
+		const proposals = new Map(
+			(await proposeVerdicts(scope, session, squad, library)).map((proposal) => [
+				stateKey(proposal.athleteId, proposal.ladderId),
+				proposal,
+			]),
+		)
+		const already = new Set(
+			(await verdictsOfSession(scope, sessionId)).map((row) => stateKey(row.athleteId, row.ladderId)),
+		)
+		const states = await readStates(
+			scope,
+			decisions.map((decision) => decision.athleteId),
+		)
 		const refused: Decided['refused'] = []
 		const moved = new Set<string>()
 		for (const decision of decisions) {
 			const key = stateKey(decision.athleteId, decision.ladderId)
-			const refuse = (reason: string) => refused.push({ athleteId: decision.athleteId, ladderId: decision.ladderId, reason })
+			const refuse = (reason: string) =>
+				refused.push({ athleteId: decision.athleteId, ladderId: decision.ladderId, reason })
 			const proposal = proposals.get(key)
 			if (!proposal) refuse('There is no line for this athlete and ladder.')
 			else if (already.has(key)) refuse('Somebody has decided this already.')
-			else if (proposal.inputHash !== decision.inputHash) refuse('New marks came in since this page was read. Look again.')
+			else if (proposal.inputHash !== decision.inputHash)
+				refuse('New marks came in since this page was read. Look again.')
 			else {
 				const outcome = choose(decision, proposal, documentsOf(library, decision.ladderId, squad.schoolId))
 				if ('refused' in outcome) {
@@ -59,10 +80,23 @@ export async function decideVerdicts(who: SignedIn, sessionId: string, decisions
 					continue
 				}
 				await insertVerdict(scope, {
-					id: newId(), sessionId, athleteId: decision.athleteId, ladderId: decision.ladderId, day: session.day,
-					proposed: proposal.judgement.verdict, decided: outcome.word, reason: outcome.reason, sentence: proposal.judgement.sentence,
-					judgement: proposal.judgement, before: proposal.input.state, after: outcome.next, input: proposal.input, inputHash: proposal.inputHash,
-					rulesVersion: proposal.input.rulesVersion, decidedBy: who.personId, decidedAt: now,
+					id: newId(),
+					sessionId,
+					athleteId: decision.athleteId,
+					ladderId: decision.ladderId,
+					day: session.day,
+					proposed: proposal.judgement.verdict,
+					decided: outcome.word,
+					reason: outcome.reason,
+					sentence: proposal.judgement.sentence,
+					judgement: proposal.judgement,
+					before: proposal.input.state,
+					after: outcome.next,
+					input: proposal.input,
+					inputHash: proposal.inputHash,
+					rulesVersion: proposal.input.rulesVersion,
+					decidedBy: who.personId,
+					decidedAt: now,
 				})
 				already.add(key)
 				// A verdict on an older session, decided late, is kept but moves nobody back.
@@ -72,27 +106,39 @@ export async function decideVerdicts(who: SignedIn, sessionId: string, decisions
 				}
 			}
 		}
-		if ([...proposals.keys()].every((key) => already.has(key))) await updateSession(scope, sessionId, { reviewedAt: now })
+		if ([...proposals.keys()].every((key) => already.has(key)))
+			await updateSession(scope, sessionId, { reviewedAt: now })
 		const nextSession = moved.size === 0 ? null : await writeNext(scope, session, [...moved], library, now)
 		return { decided: decisions.length - refused.length, refused, nextSession }
 	})
 }
 
-type Chosen = { word: Proposal['judgement']['verdict']; next: Proposal['judgement']['next']; reason: string | null } | { refused: string }
+type Chosen =
+	| { word: Proposal['judgement']['verdict']; next: Proposal['judgement']['next']; reason: string | null }
+	| { refused: string }
 
 function choose(decision: CoachDecision, proposal: Proposal, documents: ReturnType<typeof documentsOf>): Chosen {
 	if (!decision.overrule) return { word: proposal.judgement.verdict, next: proposal.judgement.next, reason: null }
 	const { word, reason } = decision.overrule
-	if (!(OVERRULE_WORDS as readonly string[]).includes(word)) return { refused: `“${word}” is not one of ${OVERRULE_WORDS.join(', ')}.` }
+	if (!(OVERRULE_WORDS as readonly string[]).includes(word))
+		return { refused: `“${word}” is not one of ${OVERRULE_WORDS.join(', ')}.` }
 	if (reason.trim().length < 3) return { refused: 'Say why, in a few words.' }
 	const outcome = overrule(word as OverruleWord, proposal.judgement, proposal.input, documents)
-	return 'refused' in outcome ? outcome : { word: word as OverruleWord, next: outcome.next, reason: reason.trim().slice(0, 500) }
+	return 'refused' in outcome
+		? outcome
+		: { word: word as OverruleWord, next: outcome.next, reason: reason.trim().slice(0, 500) }
 }
 
 type Scope = Parameters<typeof writeLines>[0]
 
 /** Lines of every unstarted session the athletes are down for, whichever squad; and the squad's own next one. */
-async function writeNext(scope: Scope, session: SessionRow, athleteIds: string[], library: Parameters<typeof writeLines>[3], now: Date): Promise<Decided['nextSession']> {
+async function writeNext(
+	scope: Scope,
+	session: SessionRow,
+	athleteIds: string[],
+	library: Parameters<typeof writeLines>[3],
+	now: Date,
+): Promise<Decided['nextSession']> {
 	const squad = await readSquad(scope, session.squadId)
 	if (!squad) return null
 	const [planned] = await unstartedAfter(scope, session)

@@ -30,7 +30,10 @@ export const documentsOf = (library: Library, ladderId: string, schoolId: string
 }
 
 /** Drills by id and version, as lines cite them. */
-export async function drillsAsCited(scope: ClubScope, library: Library): Promise<(id: string, version: number) => Drill> {
+export async function drillsAsCited(
+	scope: ClubScope,
+	library: Library,
+): Promise<(id: string, version: number) => Drill> {
 	const drills = await readDrills(scope, Object.keys(library.drills))
 	return (id, version) => {
 		const drill = drills.get(`${id}/${version}`)
@@ -42,11 +45,19 @@ export async function drillsAsCited(scope: ClubScope, library: Library): Promise
 export async function nextSessionOf(scope: ClubScope, session: SessionRow, squad: SquadRow): Promise<NextSession> {
 	const [next] = await unstartedAfter(scope, session)
 	if (next) return { day: next.day, startTime: next.startTime, phase: next.phase, surface: next.surface }
-	return { day: nextTrainingDay(session.day, squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface) }
+	return {
+		day: nextTrainingDay(session.day, squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]),
+		startTime: squad.startTime,
+		phase: squad.phase,
+		surface: dried(session.surface),
+	}
 }
 
 /** Rungs passed by each athlete, by ladder. */
-export function standingsOf(states: Map<string, { state: LadderState }>, library: Library): Map<string, Record<string, string[]>> {
+export function standingsOf(
+	states: Map<string, { state: LadderState }>,
+	library: Library,
+): Map<string, Record<string, string[]>> {
 	const byAthlete = new Map<string, Record<string, string[]>>()
 	for (const [key, { state }] of states) {
 		const athleteId = key.slice(0, key.indexOf('/'))
@@ -57,7 +68,12 @@ export function standingsOf(states: Map<string, { state: LadderState }>, library
 }
 
 /** Everything the rules may look at, of some athletes, up to a day, over all squads. */
-export async function readHistories(scope: ClubScope, athleteIds: string[], to: string, library: Library): Promise<Map<string, AthleteHistory>> {
+export async function readHistories(
+	scope: ClubScope,
+	athleteIds: string[],
+	to: string,
+	library: Library,
+): Promise<Map<string, AthleteHistory>> {
 	const from = addDays(to, -WINDOW_DAYS)
 	const [athletes, recent, lines, bests, care, outside, advances] = [
 		await readAthletes(scope, athleteIds),
@@ -68,31 +84,45 @@ export async function readHistories(scope: ClubScope, athleteIds: string[], to: 
 		await outsideOf(scope, athleteIds, from),
 		await recentAdvances(scope, athleteIds, addDays(to, -NEW_DAYS), to),
 	]
-	const { current, conflicts } = foldEvents(await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]))
+	const { current, conflicts } = foldEvents(
+		await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]),
+	)
 	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
 	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId ?? '')?.push(event)
-	return new Map(athletes.map((athlete) => {
-		const own = byAthlete.get(athlete.id) ?? []
-		return [athlete.id, {
-			athleteId: athlete.id,
-			birthDate: athlete.birthDate,
-			massKg: athlete.massKg,
-			sessions: recent.filter((row) => row.athleteId === athlete.id).map(({ session }) => session),
-			lines: lines.flatMap(({ line }) => {
-				const planned = plannedOf(line)
-				return line.athleteId === athlete.id && planned ? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }] : []
-			}),
-			events: own,
-			counts: new Map(own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : []))),
-			olderBests: bests.filter((best) => best.athleteId === athlete.id),
-			outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
-			care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
-			newRungs: advances.filter((row) => row.athleteId === athlete.id).flatMap((row) => newRung(row, library)),
-		}]
-	}))
+	return new Map(
+		athletes.map((athlete) => {
+			const own = byAthlete.get(athlete.id) ?? []
+			return [
+				athlete.id,
+				{
+					athleteId: athlete.id,
+					birthDate: athlete.birthDate,
+					massKg: athlete.massKg,
+					sessions: recent.filter((row) => row.athleteId === athlete.id).map(({ session }) => session),
+					lines: lines.flatMap(({ line }) => {
+						const planned = plannedOf(line)
+						return line.athleteId === athlete.id && planned
+							? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }]
+							: []
+					}),
+					events: own,
+					counts: new Map(
+						own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : [])),
+					),
+					olderBests: bests.filter((best) => best.athleteId === athlete.id),
+					outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
+					care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
+					newRungs: advances.filter((row) => row.athleteId === athlete.id).flatMap((row) => newRung(row, library)),
+				},
+			]
+		}),
+	)
 }
 
-function newRung({ ladderId, before, after, day }: { ladderId: string; before: LadderState; after: LadderState; day: string }, library: Library): VerdictInput['newRungs'] {
+function newRung(
+	{ ladderId, before, after, day }: { ladderId: string; before: LadderState; after: LadderState; day: string },
+	library: Library,
+): VerdictInput['newRungs'] {
 	const ladder = library.ladders[ladderId]
 	if (!ladder?.rungs.some((rung) => rung.id === after.rungId) || before.rungId === after.rungId) return []
 	const { rung } = rungOf(ladder, after.rungId)

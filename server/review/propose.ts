@@ -24,18 +24,37 @@ export interface Proposal {
  *
  * @param school another school than the squad's, to see what would change
  */
-export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, school?: School): Promise<Proposal[]> {
+export async function proposeVerdicts(
+	scope: ClubScope,
+	session: SessionRow,
+	squad: SquadRow,
+	library: Library,
+	school?: School,
+): Promise<Proposal[]> {
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
-	const sheet = (await readLines(scope, [session.id])).filter((line) => line.ladderId !== null && attending.includes(line.athleteId))
+	const sheet = (await readLines(scope, [session.id])).filter(
+		(line) => line.ladderId !== null && attending.includes(line.athleteId),
+	)
 	const athleteIds = [...new Set(sheet.map((line) => line.athleteId))]
 	const drillOf = await drillsAsCited(scope, library)
 	const histories = await readHistories(scope, athleteIds, session.day, library)
-	const [levelOf, states, squads, decided] = [await readLevels(scope, athleteIds), await readStates(scope, athleteIds), await squadsOf(scope, athleteIds), await verdictsOfSession(scope, session.id)]
+	const [levelOf, states, squads, decided] = [
+		await readLevels(scope, athleteIds),
+		await readStates(scope, athleteIds),
+		await squadsOf(scope, athleteIds),
+		await verdictsOfSession(scope, session.id),
+	]
 	const before = new Map(decided.map((row) => [stateKey(row.athleteId, row.ladderId), row.before]))
 	// What this session has decided already must not change what it proposes for the rest.
 	const asJudged = new Map([...states].map(([key, row]) => [key, { state: before.get(key) ?? row.state }]))
 	const standings = standingsOf(asJudged, library)
-	const judged = { id: session.id, day: session.day, startTime: session.startTime, phase: session.phase, next: await nextSessionOf(scope, session, squad) }
+	const judged = {
+		id: session.id,
+		day: session.day,
+		startTime: session.startTime,
+		phase: session.phase,
+		next: await nextSessionOf(scope, session, squad),
+	}
 	const withSchool: Library = school ? { ...library, schools: { ...library.schools, [school.id]: school } } : library
 	const schoolId = school?.id ?? squad.schoolId
 
@@ -45,16 +64,49 @@ export async function proposeVerdicts(scope: ClubScope, session: SessionRow, squ
 		const evidence = evidenceFor(session, history, drillOf)
 		const own = withSchool.schools[schoolId]
 		if (!own) throw new Error(`school ${schoolId} is not in the library`)
-		const safety = stricter(own, (squads.get(athleteId) ?? []).filter((one) => one.id !== squad.id).map((one) => withSchool.schools[one.schoolId]))
+		const safety = stricter(
+			own,
+			(squads.get(athleteId) ?? []).filter((one) => one.id !== squad.id).map((one) => withSchool.schools[one.schoolId]),
+		)
 		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId!))]
 		const inputs = ladders.map((ladderId) => {
 			const { ladder } = documentsOf(withSchool, ladderId, schoolId)
-			const state = before.get(stateKey(athleteId, ladderId)) ?? asJudged.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)
-			const input = gatherInput({ session: judged, ladder, state, level: levelOf(athleteId, ladder.family), school: own, focus: squad.focus?.[ladderId] ?? null, standings: standings.get(athleteId) ?? {} }, evidence, drillOf)
+			const state =
+				before.get(stateKey(athleteId, ladderId)) ??
+				asJudged.get(stateKey(athleteId, ladderId))?.state ??
+				entryState(library, ladderId)
+			const input = gatherInput(
+				{
+					session: judged,
+					ladder,
+					state,
+					level: levelOf(athleteId, ladder.family),
+					school: own,
+					focus: squad.focus?.[ladderId] ?? null,
+					standings: standings.get(athleteId) ?? {},
+				},
+				evidence,
+				drillOf,
+			)
 			// What this very session has already moved is no reason against itself.
-			return { ...input, ...safety, newRungs: input.newRungs.filter((one) => !(decided.some((row) => row.athleteId === athleteId && row.ladderId === one.ladderId))), advancesBefore: [] }
+			return {
+				...input,
+				...safety,
+				newRungs: input.newRungs.filter(
+					(one) => !decided.some((row) => row.athleteId === athleteId && row.ladderId === one.ladderId),
+				),
+				advancesBefore: [],
+			}
 		})
-		return judgeAthlete(inputs, (input) => documentsOf(withSchool, input.ladder.id, schoolId)).map(({ input, judgement }): Proposal => ({ athleteId, ladderId: input.ladder.id, judgement, input, inputHash: hashOf(input) }))
+		return judgeAthlete(inputs, (input) => documentsOf(withSchool, input.ladder.id, schoolId)).map(
+			({ input, judgement }): Proposal => ({
+				athleteId,
+				ladderId: input.ladder.id,
+				judgement,
+				input,
+				inputHash: hashOf(input),
+			}),
+		)
 	})
 }
 
@@ -63,6 +115,14 @@ function stricter(own: School, all: (School | undefined)[]): Partial<Pick<Verdic
 	const others = all.filter((one) => one !== undefined && one.id !== own.id) as School[]
 	if (others.length === 0) return {}
 	const numbers = [own, ...others].map((one) => one.numbers)
-	const least = (name: 'rampPercent' | 'highestBoxCm' | 'assistedCapPercent') => Math.min(...numbers.map((one) => one[name]))
-	return { safety: { rampPercent: least('rampPercent'), spacingH: Math.max(...numbers.map((one) => one.spacingH)), highestBoxCm: least('highestBoxCm'), assistedCapPercent: least('assistedCapPercent') } }
+	const least = (name: 'rampPercent' | 'highestBoxCm' | 'assistedCapPercent') =>
+		Math.min(...numbers.map((one) => one[name]))
+	return {
+		safety: {
+			rampPercent: least('rampPercent'),
+			spacingH: Math.max(...numbers.map((one) => one.spacingH)),
+			highestBoxCm: least('highestBoxCm'),
+			assistedCapPercent: least('assistedCapPercent'),
+		},
+	}
 }

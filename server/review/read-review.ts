@@ -1,5 +1,6 @@
 import type { LadderState, VerdictWord } from '../../core/progress/types'
 import type { ClubScope } from '../../db/connect'
+import { sessionsToReview } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
@@ -21,18 +22,26 @@ export interface Review {
 	rows: ReviewRow[]
 }
 
+/** Sessions that are over and wait for their verdicts. */
+export const listToReview = (scope: ClubScope) => sessionsToReview(scope)
+
 /** Ease, swap, stop and a first step back want a look, and what comes with a caution; holds, advances, what goes on as before and what is long closed read well. */
 function wantsALook({ judgement, input }: Proposal): boolean {
 	const { verdict, decidedBy } = judgement
 	if (judgement.cautions.length > 0) return true
 	if (verdict === 'hold' || verdict === 'advance') return false
-	if (decidedBy === 'S2' && (verdict === 'stop' || (verdict === 'swap' && input.state.substitute !== null))) return false
+	if (decidedBy === 'S2' && (verdict === 'stop' || (verdict === 'swap' && input.state.substitute !== null)))
+		return false
 	// A step back that moves on reads well; one that is repeated wants a look.
-	if (decidedBy === 'RE' && verdict === 're-enter' && judgement.next.reentry?.rungId !== input.state.reentry?.rungId) return false
+	if (decidedBy === 'RE' && verdict === 're-enter' && judgement.next.reentry?.rungId !== input.state.reentry?.rungId)
+		return false
 	return !(decidedBy === 'P7' && input.state.substitute?.cause === 'plateau')
 }
 
-const differs = (row: VerdictRow, { judgement }: Proposal): boolean => row.proposed !== judgement.verdict || row.judgement.next.rungId !== judgement.next.rungId || row.judgement.decidedBy !== judgement.decidedBy
+const differs = (row: VerdictRow, { judgement }: Proposal): boolean =>
+	row.proposed !== judgement.verdict ||
+	row.judgement.next.rungId !== judgement.next.rungId ||
+	row.judgement.decidedBy !== judgement.decidedBy
 
 /** Everything the review of one session shows; null for a stranger's id. */
 export async function readReview(scope: ClubScope, sessionId: string): Promise<Review | null> {
@@ -40,7 +49,9 @@ export async function readReview(scope: ClubScope, sessionId: string): Promise<R
 	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
 	if (!sheet || !squad) return null
 	const proposals = await proposeVerdicts(scope, sheet.session, squad, sheet.library)
-	const decided = new Map((await verdictsOfSession(scope, sessionId)).map((row) => [`${row.athleteId}/${row.ladderId}`, row]))
+	const decided = new Map(
+		(await verdictsOfSession(scope, sessionId)).map((row) => [`${row.athleteId}/${row.ladderId}`, row]),
+	)
 	const rows = proposals.map((proposal): ReviewRow => {
 		const row = decided.get(`${proposal.athleteId}/${proposal.ladderId}`) ?? null
 		return {
@@ -50,7 +61,13 @@ export async function readReview(scope: ClubScope, sessionId: string): Promise<R
 			decided: row,
 			needsYou: row === null && wantsALook(proposal),
 			after: row?.after ?? proposal.judgement.next,
-			wouldNowBe: row && row.rulesVersion === proposal.input.rulesVersion && row.inputHash !== proposal.inputHash && differs(row, proposal) ? { verdict: proposal.judgement.verdict, sentence: proposal.judgement.sentence } : null,
+			wouldNowBe:
+				row &&
+				row.rulesVersion === proposal.input.rulesVersion &&
+				row.inputHash !== proposal.inputHash &&
+				differs(row, proposal)
+					? { verdict: proposal.judgement.verdict, sentence: proposal.judgement.sentence }
+					: null,
 		}
 	})
 	return { sheet, rows }

@@ -1,6 +1,16 @@
-import type { PlannedLine } from '../../core/progress/types'
+import type { PlannedLine } from '../../core/library/types'
 import type { LineRow } from '../../db/queries/sessions'
 
 /** A stored line as a plan; null when it is blocked. */
 export const plannedOf = (row: LineRow): PlannedLine | null =>
-	row.drillId === null || row.drillVersion === null ? null : { drillId: row.drillId, drillVersion: row.drillVersion, ladderId: row.ladderId, rungId: row.rungId, dose: row.dose, parameters: row.parameters, restS: row.restS }
+	row.drillId === null || row.drillVersion === null
+		? null
+		: {
+				drillId: row.drillId,
+				drillVersion: row.drillVersion,
+				ladderId: row.ladderId,
+				rungId: row.rungId,
+				dose: row.dose,
+				parameters: row.parameters,
+				restS: row.restS,
+			}

@@ -31,7 +31,12 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	if (!squad || !school) return []
 	const ids = athletes.map((athlete) => athlete.id)
 	const [contextOf, levelOf, histories, drillOf, answers, people] = [
-		await lineContexts(scope, session, squad, ids, library), await readLevels(scope, ids), await readHistories(scope, ids, addDays(session.day, 3), library), await drillsAsCited(scope, library), await acknowledgementsOf(scope, session.id), await listPeople(scope),
+		await lineContexts(scope, session, squad, ids, library),
+		await readLevels(scope, ids),
+		await readHistories(scope, ids, addDays(session.day, 3), library),
+		await drillsAsCited(scope, library),
+		await acknowledgementsOf(scope, session.id),
+		await listPeople(scope),
 	]
 	const found = new Map<string, { caution: Caution; names: string[] }>()
 	const note = (caution: Caution, name: string | null) => {
@@ -40,28 +45,73 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 		found.set(`${caution.rule}${caution.sentence}`, known)
 	}
 	for (const athlete of athletes) {
-		const lines = athlete.lines.flatMap((line): CheckedEntry[] => (line.drill && line.blocked === null ? [{ entryId: line.entryId, drill: line.drill, parameters: line.parameters, dose: line.dose }] : []))
+		const lines = athlete.lines.flatMap((line): CheckedEntry[] =>
+			line.drill && line.blocked === null
+				? [{ entryId: line.entryId, drill: line.drill, parameters: line.parameters, dose: line.dose }]
+				: [],
+		)
 		const history = histories.get(athlete.id)
 		// Other sessions near this one, before it and after it, held or only matches.
-		const work = history ? evidenceFor({ id: '', day: addDays(session.day, 3), startTime: '23:59', phase: session.phase }, history, drillOf).work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime) : []
+		const work = history
+			? evidenceFor(
+					{ id: '', day: addDays(session.day, 3), startTime: '23:59', phase: session.phase },
+					history,
+					drillOf,
+				).work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime)
+			: []
 		for (const caution of checkOrder(lines)) note(caution, athlete.name)
-		for (const caution of checkGround(athlete.planned, levelOf(athlete.id, 'plyometric'), session.surface)) note(caution, athlete.name)
-		for (const line of lines) for (const caution of checkLine(line, session, work, school, contextOf(athlete, levelOf(athlete.id, line.drill.family)))) note(caution, athlete.name)
+		for (const caution of checkGround(athlete.planned, levelOf(athlete.id, 'plyometric'), session.surface))
+			note(caution, athlete.name)
+		for (const line of lines)
+			for (const caution of checkLine(
+				line,
+				session,
+				work,
+				school,
+				contextOf(athlete, levelOf(athlete.id, line.drill.family)),
+			))
+				note(caution, athlete.name)
 	}
 	const order = new Map(entries.map((entry) => [entry.id, entry.position]))
 	return [...found.values()]
 		.sort((a, b) => (order.get(a.caution.entryId ?? '') ?? -1) - (order.get(b.caution.entryId ?? '') ?? -1))
 		.map(({ caution, names }) => {
 			const answer = answers.find((row) => row.rule === caution.rule && row.sentence === caution.sentence.slice(0, 500))
-			return { rule: caution.rule, sentence: caution.sentence, names, answered: answer ? { by: people.find((person) => person.id === answer.personId)?.name ?? 'somebody', reason: answer.reason, at: answer.at.toISOString().slice(0, 16).replace('T', ' ') } : null }
+			return {
+				rule: caution.rule,
+				sentence: caution.sentence,
+				names,
+				answered: answer
+					? {
+							by: people.find((person) => person.id === answer.personId)?.name ?? 'somebody',
+							reason: answer.reason,
+							at: answer.at.toISOString().slice(0, 16).replace('T', ' '),
+						}
+					: null,
+			}
 		})
 }
 
 /** Answers a caution: who, when and why are kept. Null for a stranger's session. */
-export async function acknowledge(who: SignedIn, sessionId: string, rule: string, sentence: string, reason: string, now: Date): Promise<{ kept: true } | { problem: string } | null> {
+export async function acknowledge(
+	who: SignedIn,
+	sessionId: string,
+	rule: string,
+	sentence: string,
+	reason: string,
+	now: Date,
+): Promise<{ kept: true } | { problem: string } | null> {
 	if (reason.trim().length < 3) return { problem: 'Say why, in a few words.' }
 	const scope = scopeOf(who.clubId)
 	if (!(await readSession(scope, sessionId))) return null
-	await insertAcknowledgement(scope, { id: newId(), sessionId, rule: rule.slice(0, 5) as RuleId, sentence: sentence.slice(0, 500), reason: reason.trim().slice(0, 500), personId: who.personId, at: now })
+	await insertAcknowledgement(scope, {
+		id: newId(),
+		sessionId,
+		rule: rule.slice(0, 5) as RuleId,
+		sentence: sentence.slice(0, 500),
+		reason: reason.trim().slice(0, 500),
+		personId: who.personId,
+		at: now,
+	})
 	return { kept: true }
 }

@@ -13,26 +13,48 @@ export const MOST_LANES = 6
 export async function readFlow(scope: ClubScope, sheet: Sheet): Promise<FlowEntry[]> {
 	const targets = await readTargets(scope, sheet)
 	return sheet.entries.flatMap((entry) => {
-		const lines = sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line): FlowLine[] => {
-			const { drill, dose, parameters, restS } = line
-			if (line.entryId !== entry.id || drill === null) return []
-			return [{ athleteId: athlete.id, drill, dose, parameters, restS, bestS: drill.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined }]
-		}))
-		return flowEntry({ id: entry.id, name: entryName(entry, sheet.library), lanes: entry.lanes, together: entry.together }, lines) ?? []
+		const lines = sheet.athletes.flatMap((athlete) =>
+			athlete.lines.flatMap((line): FlowLine[] => {
+				const { drill, dose, parameters, restS } = line
+				if (line.entryId !== entry.id || drill === null) return []
+				return [
+					{
+						athleteId: athlete.id,
+						drill,
+						dose,
+						parameters,
+						restS,
+						bestS: drill.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined,
+					},
+				]
+			}),
+		)
+		return (
+			flowEntry(
+				{ id: entry.id, name: entryName(entry, sheet.library), lanes: entry.lanes, together: entry.together },
+				lines,
+			) ?? []
+		)
 	})
 }
 
 /** Keeps lanes and grouping of some entries; null for a stranger's session. What is begun is not rearranged from the desk. */
-export async function saveLanes(clubId: string, sessionId: string, choices: Record<string, { lanes: number; together: number }>): Promise<{ saved: true } | { problem: string } | null> {
+export async function saveLanes(
+	clubId: string,
+	sessionId: string,
+	choices: Record<string, { lanes: number; together: number }>,
+): Promise<{ saved: true } | { problem: string } | null> {
 	for (const [, { lanes, together }] of Object.entries(choices)) {
-		if (!(Number.isInteger(lanes) && lanes >= 1 && lanes <= MOST_LANES)) return { problem: `Lanes: ${lanes} is not a whole number from 1 to ${MOST_LANES}.` }
+		if (!(Number.isInteger(lanes) && lanes >= 1 && lanes <= MOST_LANES))
+			return { problem: `Lanes: ${lanes} is not a whole number from 1 to ${MOST_LANES}.` }
 		if (together !== 1 && together !== 2) return { problem: `Together: ${together} is neither 1 nor 2.` }
 	}
 	return inTransaction(database().db, clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		if (!session) return null
 		if (session.startedAt) return { problem: 'The session has begun; lanes are changed on the field now.' }
-		for (const [id, { lanes, together }] of Object.entries(choices)) await writeEntryLanes(scope, sessionId, id, lanes, together)
+		for (const [id, { lanes, together }] of Object.entries(choices))
+			await writeEntryLanes(scope, sessionId, id, lanes, together)
 		return { saved: true as const }
 	})
 }

@@ -1,13 +1,15 @@
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { listTemplates } from '../../db/queries/plan'
+import { readAttending, readEntries, readSession } from '../../db/queries/sessions'
 import { listMembers, listSquads } from '../../db/queries/squads'
 
 /** What the session form offers: squads, athletes with their squads, drills, ladders with the ways back, and templates. */
 export async function readFormChoices(scope: ClubScope) {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const athletes = new Map<string, { id: string; name: string; squadIds: string[] }>()
-	for (const { id, name, squadId } of members) athletes.set(id, { id, name, squadIds: [...(athletes.get(id)?.squadIds ?? []), squadId] })
+	for (const { id, name, squadId } of members)
+		athletes.set(id, { id, name, squadIds: [...(athletes.get(id)?.squadIds ?? []), squadId] })
 	return {
 		squads: squads.map(({ id, name, startTime, place }) => ({ id, name, startTime, place })),
 		athletes: [...athletes.values()],
@@ -15,4 +17,12 @@ export async function readFormChoices(scope: ClubScope) {
 		ladders: Object.values(library.ladders),
 		templates: (await listTemplates(scope)).map(({ id, name, content }) => ({ id, name, content })),
 	}
+}
+
+/** A session as it is changed: its entries, who comes, and what the form offers; null when there is none. */
+export async function readSheetToChange(scope: ClubScope, sessionId: string) {
+	const session = await readSession(scope, sessionId)
+	if (!session) return null
+	const [entries, attending] = [await readEntries(scope, [session.id]), await readAttending(scope, [session.id])]
+	return { session, entries, athleteIds: attending.map((row) => row.athleteId), choices: await readFormChoices(scope) }
 }

@@ -9,7 +9,15 @@ import { estimateMinutes } from '../../core/dose/estimate-minutes'
 import type { ClubScope } from '../../db/connect'
 import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
 import { readDrills, readLibrary } from '../../db/queries/library'
-import { type EntryRow, type LineRow, type ListedSession, readAttending, readEntries, readLines, readSession } from '../../db/queries/sessions'
+import {
+	type EntryRow,
+	type LineRow,
+	type ListedSession,
+	readAttending,
+	readEntries,
+	readLines,
+	readSession,
+} from '../../db/queries/sessions'
 import { type AthleteRow, readAthletes, readLevels } from '../../db/queries/squads'
 import { plannedOf } from './planned-of'
 
@@ -40,39 +48,78 @@ export interface Sheet {
 export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sheet | null> {
 	const session = await readSession(scope, sessionId)
 	if (!session) return null
-	const [entries, lines, attending, library] = [await readEntries(scope, [sessionId]), await readLines(scope, [sessionId]), await readAttending(scope, [sessionId]), await readLibrary(scope)]
+	const [entries, lines, attending, library] = [
+		await readEntries(scope, [sessionId]),
+		await readLines(scope, [sessionId]),
+		await readAttending(scope, [sessionId]),
+		await readLibrary(scope),
+	]
 	const athleteIds = attending.map((row) => row.athleteId)
 	const order = new Map(attending.map((row) => [row.athleteId, row.position]))
-	const athletes = (await readAthletes(scope, athleteIds)).sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0))
+	const athletes = (await readAthletes(scope, athleteIds)).sort(
+		(a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0),
+	)
 	const levelOf = await readLevels(scope, athleteIds)
-	const drills = await readDrills(scope, lines.map((line) => line.drillId ?? ''))
+	const drills = await readDrills(
+		scope,
+		lines.map((line) => line.drillId ?? ''),
+	)
 	const drillOf = (line: LineRow) => drills.get(`${line.drillId}/${line.drillVersion}`) ?? null
 	const { current: events, conflicts } = foldEvents((await eventsOfSessions(scope, [sessionId])).map((event) => event))
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 
 	const people = athletes.map((athlete): SheetAthlete => {
-		const own = lines.filter((line) => line.athleteId === athlete.id && position.has(line.entryId)).sort((a, b) => position.get(a.entryId)! - position.get(b.entryId)!)
+		const own = lines
+			.filter((line) => line.athleteId === athlete.id && position.has(line.entryId))
+			.sort((a, b) => position.get(a.entryId)! - position.get(b.entryId)!)
 		const sheetLines = own.map((line): SheetLine => {
 			const drill = drillOf(line)
-			return { ...line, drill, minutes: drill ? estimateMinutes(line.dose, line.parameters, line.restS, drill.defaults.repS) : 0 }
+			return {
+				...line,
+				drill,
+				minutes: drill ? estimateMinutes(line.dose, line.parameters, line.restS, drill.defaults.repS) : 0,
+			}
 		})
 		const legLength = athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }
 		return {
 			...athlete,
 			level: levelOf(athlete.id, 'plyometric'),
-			planned: sheetLines.reduce((sum, line) => (line.drill ? addCounts(sum, countLine(line.drill, line.parameters, line.dose, legLength)) : sum), emptyCount()),
-			done: sumCounts(events.filter((event) => event.athleteId === athlete.id && event.counts).map((event) => fromSparse(event.counts ?? {}))),
+			planned: sheetLines.reduce(
+				(sum, line) =>
+					line.drill ? addCounts(sum, countLine(line.drill, line.parameters, line.dose, legLength)) : sum,
+				emptyCount(),
+			),
+			done: sumCounts(
+				events
+					.filter((event) => event.athleteId === athlete.id && event.counts)
+					.map((event) => fromSparse(event.counts ?? {})),
+			),
 			minutes: Math.round(sheetLines.reduce((sum, line) => sum + line.minutes, 0)),
 			lines: sheetLines,
 		}
 	})
-	const strip = stripOf(entries.map((entry) => {
-		const own = people.flatMap((athlete) => athlete.lines.flatMap((line) => {
-			const planned = plannedOf(line)
-			return line.entryId === entry.id && planned && line.drill ? [{ athleteId: athlete.id, line: planned, drill: line.drill }] : []
-		}))
-		const flow = flowEntry({ id: entry.id, name: entry.part, lanes: entry.lanes, together: entry.together }, own.map(({ athleteId, line, drill }) => ({ athleteId, drill, dose: line.dose, parameters: line.parameters, restS: line.restS })))
-		return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }
-	}))
+	const strip = stripOf(
+		entries.map((entry) => {
+			const own = people.flatMap((athlete) =>
+				athlete.lines.flatMap((line) => {
+					const planned = plannedOf(line)
+					return line.entryId === entry.id && planned && line.drill
+						? [{ athleteId: athlete.id, line: planned, drill: line.drill }]
+						: []
+				}),
+			)
+			const flow = flowEntry(
+				{ id: entry.id, name: entry.part, lanes: entry.lanes, together: entry.together },
+				own.map(({ athleteId, line, drill }) => ({
+					athleteId,
+					drill,
+					dose: line.dose,
+					parameters: line.parameters,
+					restS: line.restS,
+				})),
+			)
+			return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }
+		}),
+	)
 	return { session, entries, athletes: people, strip, events, conflicts, library }
 }

@@ -24,11 +24,25 @@ export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<s
 		const rung = ladder && line.rungId ? rungOf(ladder, line.rungId).rung : null
 		const own: LineTarget['bests'] = {}
 		for (const best of bests) {
-			if (best.athleteId === athleteId && line.drill?.start !== undefined && best.start === line.drill.start && best.distanceM === line.parameters.distanceM) own[best.method] = best.timeS
+			if (
+				best.athleteId === athleteId &&
+				line.drill?.start !== undefined &&
+				best.start === line.drill.start &&
+				best.distanceM === line.parameters.distanceM
+			)
+				own[best.method] = best.timeS
 		}
 		const onRung = rung && rung.drillId === line.drillId ? rung : null
-		if (onRung === null && line.parameters.effortPercent !== undefined) return { words: returnTargetOf(line.parameters.effortPercent, own), bests: own }
-		return { words: school ? targetOf(onRung, levelOf(athleteId, ladder?.family ?? 'plyometric'), school, own) : '', bests: own }
+		if (onRung === null && line.parameters.effortPercent !== undefined)
+			return { words: returnTargetOf(line.parameters.effortPercent, own), bests: own }
+		return {
+			words: school ? targetOf(onRung, levelOf(athleteId, ladder?.family ?? 'plyometric'), school, own) : '',
+			bests: own,
+		}
 	}
-	return new Map(sheet.athletes.flatMap((athlete) => athlete.lines.map((line) => [line.id, targetOfLine(athlete.id, line)] as const)))
+	return new Map(
+		sheet.athletes.flatMap((athlete) =>
+			athlete.lines.map((line) => [line.id, targetOfLine(athlete.id, line)] as const),
+		),
+	)
 }

@@ -30,9 +30,17 @@ export async function readToday(scope: ClubScope, today: string, withVerdicts: b
 		for (const session of (await sessionsToReview(scope)).slice(0, 4)) {
 			const squad = await readSquad(scope, session.squadId)
 			if (!squad) continue
-			const done = new Set((await verdictsOfSession(scope, session.id)).map((row) => `${row.athleteId}/${row.ladderId}`))
-			const open = (await proposeVerdicts(scope, session, squad, library)).filter((proposal) => !done.has(`${proposal.athleteId}/${proposal.ladderId}`))
-			waiting.push({ session, verdicts: open.length, needLook: open.filter((proposal) => !['hold', 'advance'].includes(proposal.judgement.verdict)).length })
+			const done = new Set(
+				(await verdictsOfSession(scope, session.id)).map((row) => `${row.athleteId}/${row.ladderId}`),
+			)
+			const open = (await proposeVerdicts(scope, session, squad, library)).filter(
+				(proposal) => !done.has(`${proposal.athleteId}/${proposal.ladderId}`),
+			)
+			waiting.push({
+				session,
+				verdicts: open.length,
+				needLook: open.filter((proposal) => !['hold', 'advance'].includes(proposal.judgement.verdict)).length,
+			})
 		}
 	}
 	return { main, week, waiting }

@@ -5,7 +5,18 @@ import { canonicalJson } from '../../core/events/canonical-json'
 import { type EntryTuning, tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { type SessionRow, insertAttending, insertEntries, insertSession, lockSession, readAttending, readEntries, removeAttending, retireEntries, updateSession } from '../../db/queries/sessions'
+import {
+	type SessionRow,
+	insertAttending,
+	insertEntries,
+	insertSession,
+	lockSession,
+	readAttending,
+	readEntries,
+	removeAttending,
+	retireEntries,
+	updateSession,
+} from '../../db/queries/sessions'
 import { type SquadRow, listMembers, readAthletes, readSquad } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import { database } from '../database'
@@ -25,83 +36,204 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 		const squad = await readSquad(scope, draft.squadId)
 		const known = await readAthletes(scope, draft.athleteIds)
 		if (!squad) return { problems: { squadId: 'Pick a squad.' } }
-		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
+		if (known.length !== draft.athleteIds.length)
+			return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const session: SessionRow = {
-			clubId, id: newId(), squadId: squad.id, day: draft.day, startTime: draft.startTime, timeZone, title: draft.title.trim(), place: draft.place.trim(),
-			phase: squad.phase, surface: draft.surface ?? null, plannedMinutes: draft.plannedMinutes, blockId: null, role: draft.role ?? 'hard', share: draft.share ?? 1, startedAt: null, reviewedAt: null,
+			clubId,
+			id: newId(),
+			squadId: squad.id,
+			day: draft.day,
+			startTime: draft.startTime,
+			timeZone,
+			title: draft.title.trim(),
+			place: draft.place.trim(),
+			phase: squad.phase,
+			surface: draft.surface ?? null,
+			plannedMinutes: draft.plannedMinutes,
+			blockId: null,
+			role: draft.role ?? 'hard',
+			share: draft.share ?? 1,
+			startedAt: null,
+			reviewedAt: null,
 		}
 		await insertSession(scope, session)
-		await insertAttending(scope, session.id, known.map((athlete) => athlete.id))
-		await insertEntries(scope, draft.entries.map((entry, position) => entryRow(session.id, entry, position, library)))
+		await insertAttending(
+			scope,
+			session.id,
+			known.map((athlete) => athlete.id),
+		)
+		await insertEntries(
+			scope,
+			draft.entries.map((entry, position) => entryRow(session.id, entry, position, library)),
+		)
 		await writeLines(scope, session, squad, library, now)
 		return { sessionId: session.id }
 	})
 }
 
 /** Changes an unstarted session. Entries that went are retired, never deleted; lines get new versions. */
-export async function changeSession(clubId: string, sessionId: string, value: unknown, now: Date): Promise<Saved | null> {
+export async function changeSession(
+	clubId: string,
+	sessionId: string,
+	value: unknown,
+	now: Date,
+): Promise<Saved | null> {
 	return inTransaction(database().db, clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		if (!session) return null
-		if (session.startedAt) return { problems: { title: 'This session has begun: its sheet is frozen. What changes on the field is logged there.' } }
+		if (session.startedAt)
+			return {
+				problems: { title: 'This session has begun: its sheet is frozen. What changes on the field is logged there.' },
+			}
 		const library = await readLibrary(scope)
 		const read = readDraft(value, library)
 		if ('problems' in read) return read
 		const { draft } = read
 		const squad = await readSquad(scope, session.squadId)
 		const known = await readAthletes(scope, draft.athleteIds)
-		if (!squad || draft.squadId !== squad.id) return { problems: { squadId: 'A session stays with its squad; make a new one for another squad.' } }
-		if (known.length !== draft.athleteIds.length) return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
+		if (!squad || draft.squadId !== squad.id)
+			return { problems: { squadId: 'A session stays with its squad; make a new one for another squad.' } }
+		if (known.length !== draft.athleteIds.length)
+			return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const before = await readEntries(scope, [sessionId])
-		const header = { title: draft.title.trim(), plannedMinutes: draft.plannedMinutes, day: draft.day, startTime: draft.startTime, place: draft.place.trim(), surface: draft.surface ?? null, role: draft.role ?? session.role, share: draft.share ?? session.share }
+		const header = {
+			title: draft.title.trim(),
+			plannedMinutes: draft.plannedMinutes,
+			day: draft.day,
+			startTime: draft.startTime,
+			place: draft.place.trim(),
+			surface: draft.surface ?? null,
+			role: draft.role ?? session.role,
+			share: draft.share ?? session.share,
+		}
 		await updateSession(scope, sessionId, header)
 		// Positions and doses live in the entry row, which is cited by marks: a changed entry is a new one.
 		const rows = draft.entries.map((entry, position) => entryRow(sessionId, entry, position, library))
 		const kept = new Set<string>()
 		const fresh = rows.filter((row, index) => {
-			const same = before.find((old) => old.id === draft.entries[index]?.id && old.position === row.position && JSON.stringify(comparable(old)) === JSON.stringify(comparable(row)))
+			const same = before.find(
+				(old) =>
+					old.id === draft.entries[index]?.id &&
+					old.position === row.position &&
+					JSON.stringify(comparable(old)) === JSON.stringify(comparable(row)),
+			)
 			if (same) kept.add(same.id)
 			return !same
 		})
-		await retireEntries(scope, before.filter((row) => !kept.has(row.id)).map((row) => row.id))
+		await retireEntries(
+			scope,
+			before.filter((row) => !kept.has(row.id)).map((row) => row.id),
+		)
 		await insertEntries(scope, fresh)
 		await removeAttending(scope, sessionId)
-		await insertAttending(scope, sessionId, known.map((athlete) => athlete.id))
+		await insertAttending(
+			scope,
+			sessionId,
+			known.map((athlete) => athlete.id),
+		)
 		await writeLines(scope, { ...session, ...header }, squad, library, now)
 		return { sessionId }
 	})
 }
 
 type EntryInsert = Parameters<typeof insertEntries>[1][number]
-const comparable = (row: EntryInsert) => [row.part, row.drillId, row.ladderId, row.dose.sets, row.dose.reps, row.restS, row.doseFactor, row.lanes, row.together, row.tuning ? canonicalJson(row.tuning) : null, Object.entries(row.parameters).filter(([, value]) => value !== undefined).sort()]
+const comparable = (row: EntryInsert) => [
+	row.part,
+	row.drillId,
+	row.ladderId,
+	row.dose.sets,
+	row.dose.reps,
+	row.restS,
+	row.doseFactor,
+	row.lanes,
+	row.together,
+	row.tuning ? canonicalJson(row.tuning) : null,
+	Object.entries(row.parameters)
+		.filter(([, value]) => value !== undefined)
+		.sort(),
+]
 
-function entryRow(sessionId: string, entry: SessionDraft['entries'][number], position: number, library: Library): EntryInsert {
+function entryRow(
+	sessionId: string,
+	entry: SessionDraft['entries'][number],
+	position: number,
+	library: Library,
+): EntryInsert {
 	const ladder = entry.ladderId ? library.ladders[entry.ladderId] : undefined
 	const drill = library.drills[ladder?.rungs[0]?.drillId ?? entry.drillId ?? '']
 	if (!drill) throw new Error(`entry ${position} names no drill`)
 	// What the sheet does not set stays as the drill has it.
-	const parameters = Object.fromEntries(PARAMETERS.flatMap((name) => { const value = (entry as Record<string, unknown>)[name] ?? (ladder ? undefined : drill.defaults[name]); return value === undefined ? [] : [[name, value]] }))
+	const parameters = Object.fromEntries(
+		PARAMETERS.flatMap((name) => {
+			const value = (entry as Record<string, unknown>)[name] ?? (ladder ? undefined : drill.defaults[name])
+			return value === undefined ? [] : [[name, value]]
+		}),
+	)
 	return {
-		id: newId(), sessionId, part: entry.part.trim(), family: ladder?.family ?? drill.family, position, drillId: drill.id, drillVersion: drill.version, ladderId: ladder?.id ?? null,
-		dose: { sets: entry.sets, reps: entry.reps }, parameters, restS: entry.restS, doseFactor: entry.doseFactor ?? 1, lanes: entry.lanes ?? 1, together: entry.together ?? 1, tuning: tuningOf(entry.tuning), retired: false,
+		id: newId(),
+		sessionId,
+		part: entry.part.trim(),
+		family: ladder?.family ?? drill.family,
+		position,
+		drillId: drill.id,
+		drillVersion: drill.version,
+		ladderId: ladder?.id ?? null,
+		dose: { sets: entry.sets, reps: entry.reps },
+		parameters,
+		restS: entry.restS,
+		doseFactor: entry.doseFactor ?? 1,
+		lanes: entry.lanes ?? 1,
+		together: entry.together ?? 1,
+		tuning: tuningOf(entry.tuning),
+		retired: false,
 	}
 }
 
 /** Nothing said is nothing kept. */
 function tuningOf(tuning: SessionDraft['entries'][number]['tuning']): EntryTuning | null {
-	const said = Object.entries(tuning ?? {}).filter(([, value]) => value !== undefined && value !== false && !(typeof value === 'object' && Object.keys(value).length === 0))
+	const said = Object.entries(tuning ?? {}).filter(
+		([, value]) =>
+			value !== undefined && value !== false && !(typeof value === 'object' && Object.keys(value).length === 0),
+	)
 	return said.length === 0 ? null : (Object.fromEntries(said) as EntryTuning)
 }
 
 /** The squad's next session where none is planned: the same parts on its next training day, for everybody of the squad. */
-export async function copyForward(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<SessionRow> {
+export async function copyForward(
+	scope: ClubScope,
+	session: SessionRow,
+	squad: SquadRow,
+	library: Library,
+	now: Date,
+): Promise<SessionRow> {
 	const weekdays = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
-	const next: SessionRow = { ...session, id: newId(), blockId: null, day: nextTrainingDay(session.day, weekdays), startTime: squad.startTime, phase: squad.phase, surface: dried(session.surface), role: 'hard', share: 1, startedAt: null, reviewedAt: null }
+	const next: SessionRow = {
+		...session,
+		id: newId(),
+		blockId: null,
+		day: nextTrainingDay(session.day, weekdays),
+		startTime: squad.startTime,
+		phase: squad.phase,
+		surface: dried(session.surface),
+		role: 'hard',
+		share: 1,
+		startedAt: null,
+		reviewedAt: null,
+	}
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map((member) => member.id)
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	await insertSession(scope, next)
 	await insertAttending(scope, next.id, members.length > 0 ? members : attending)
-	await insertEntries(scope, (await readEntries(scope, [session.id])).map((entry) => ({ ...entry, id: newId(), sessionId: next.id, doseFactor: 1, tuning: tuningForAnotherDay(entry.tuning) })))
+	await insertEntries(
+		scope,
+		(await readEntries(scope, [session.id])).map((entry) => ({
+			...entry,
+			id: newId(),
+			sessionId: next.id,
+			doseFactor: 1,
+			tuning: tuningForAnotherDay(entry.tuning),
+		})),
+	)
 	await writeLines(scope, next, squad, library, now)
 	return next
 }

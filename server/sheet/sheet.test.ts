@@ -20,7 +20,17 @@ beforeEach(async () => {
 
 const pogo = { part: 'Jumps', drillId: 'pogo', sets: 3, reps: 15, restS: 60 }
 const starts = { part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }
-const draft = (change: Record<string, unknown> = {}) => ({ squadId: club.squadId, day: '2026-03-12', startTime: '17:30', title: ' Speed ', place: '', plannedMinutes: 60, athleteIds: club.athletes, entries: [pogo, starts], ...change })
+const draft = (change: Record<string, unknown> = {}) => ({
+	squadId: club.squadId,
+	day: '2026-03-12',
+	startTime: '17:30',
+	title: ' Speed ',
+	place: '',
+	plannedMinutes: 60,
+	athleteIds: club.athletes,
+	entries: [pogo, starts],
+	...change,
+})
 async function create(change: Record<string, unknown> = {}): Promise<string> {
 	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', draft(change), NOW)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
@@ -36,11 +46,23 @@ describe('a draft', () => {
 		expect(problems({})).toEqual({})
 	})
 	it('may hold every drill of the library as the library has it, and every ladder', () => {
-		for (const { id, defaults: { repS: _repS, ...numbers } } of Object.values(STARTER_LIBRARY.drills)) expect(problems({ entries: [{ part: 'Part', drillId: id, ...numbers }] }), id).toEqual({})
-		for (const ladder of Object.values(STARTER_LIBRARY.ladders)) expect(problems({ entries: [{ part: 'Part', ladderId: ladder.id, sets: 1, reps: 1, restS: 0 }] }), ladder.id).toEqual({})
+		for (const {
+			id,
+			defaults: { repS: _repS, ...numbers },
+		} of Object.values(STARTER_LIBRARY.drills))
+			expect(problems({ entries: [{ part: 'Part', drillId: id, ...numbers }] }), id).toEqual({})
+		for (const ladder of Object.values(STARTER_LIBRARY.ladders))
+			expect(
+				problems({ entries: [{ part: 'Part', ladderId: ladder.id, sets: 1, reps: 1, restS: 0 }] }),
+				ladder.id,
+			).toEqual({})
 	})
 	it('names a form for a level that the library does not hold, and rebounds in it', () => {
-		const form = (drillId: string, reps: number) => ({ entries: [{ ...pogo, tuning: { variants: { 1: { drillId, dose: { sets: 1, reps }, parameters: {}, restS: 60 } } } }] })
+		const form = (drillId: string, reps: number) => ({
+			entries: [
+				{ ...pogo, tuning: { variants: { 1: { drillId, dose: { sets: 1, reps }, parameters: {}, restS: 60 } } } },
+			],
+		})
 		expect(problems(form('moonwalk', 4))).toHaveProperty(['entries.0.drillId'])
 		expect(problems(form('depth-jump', 6))).toHaveProperty(['entries.0.reps'])
 		expect(problems({ entries: [{ ...pogo, tuning: { caps: { nobody: { reps: 1, why: 'x' } } } }] })).not.toEqual({})
@@ -55,8 +77,16 @@ describe('a draft', () => {
 		[{ entries: [{ ...pogo, reps: 1.5 }] }, 'entries.0.reps', '“1.5”: Whole reps from 1 to 60 are expected.'],
 		[{ entries: [{ ...pogo, sets: 'many' }] }, 'entries.0.sets', '“many”: Whole sets from 1 to 20 are expected.'],
 		[{ entries: [{ ...pogo, drillId: 'flying' }] }, 'entries.0.drillId', 'Pick a drill or a ladder.'],
-		[{ entries: [{ ...pogo, drillId: 'depth-jump', reps: 6 }] }, 'entries.0.reps', '“6”: never more than 5 rebounds a set.'],
-		[{ entries: [{ ...starts, distanceM: 1e9 }] }, 'entries.0.distanceM', '“1000000000”: Metres from 1 to 2000 are expected.'],
+		[
+			{ entries: [{ ...pogo, drillId: 'depth-jump', reps: 6 }] },
+			'entries.0.reps',
+			'“6”: never more than 5 rebounds a set.',
+		],
+		[
+			{ entries: [{ ...starts, distanceM: 1e9 }] },
+			'entries.0.distanceM',
+			'“1000000000”: Metres from 1 to 2000 are expected.',
+		],
 	])('%j is refused with a sentence', (change, path, sentence) => {
 		expect(problems(change)[path]).toBe(sentence)
 	})
@@ -84,20 +114,50 @@ describe('a session sheet', () => {
 		const id = await create()
 		const before = await readEntries(club.scope, [id])
 		const [, two] = club.athletes as [string, string]
-		const saved = await changeSession(club.coach.clubId, id, draft({ athleteIds: club.athletes.slice(1), entries: [{ ...pogo, id: before[0]!.id }, { ...starts, id: before[1]!.id, reps: 4 }] }), NOW)
+		const saved = await changeSession(
+			club.coach.clubId,
+			id,
+			draft({
+				athleteIds: club.athletes.slice(1),
+				entries: [
+					{ ...pogo, id: before[0]!.id },
+					{ ...starts, id: before[1]!.id, reps: 4 },
+				],
+			}),
+			NOW,
+		)
 		expect(saved).toEqual({ sessionId: id })
 		const after = await readEntries(club.scope, [id])
 		expect(after[0]?.id).toBe(before[0]?.id)
 		expect(after[1]?.id).not.toBe(before[1]?.id)
 		const lines = await readLines(club.scope, [id])
 		expect(lines).toHaveLength(4)
-		expect(lines.filter((line) => line.athleteId === two).map((line) => line.dose.reps).sort()).toEqual([15, 4])
+		expect(
+			lines
+				.filter((line) => line.athleteId === two)
+				.map((line) => line.dose.reps)
+				.sort(),
+		).toEqual([15, 4])
 	})
 
 	it('is frozen by its first mark', async () => {
 		const id = await create()
 		const [line] = await readLines(club.scope, [id])
-		const mark = { id: randomUUID(), sessionId: id, athleteId: line!.athleteId, entryId: line!.entryId, lineId: line!.id, deviceId: randomUUID(), deviceSeq: 0, deviceTime: NOW.toISOString(), setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 1 } }
+		const mark = {
+			id: randomUUID(),
+			sessionId: id,
+			athleteId: line!.athleteId,
+			entryId: line!.entryId,
+			lineId: line!.id,
+			deviceId: randomUUID(),
+			deviceSeq: 0,
+			deviceTime: NOW.toISOString(),
+			setNo: 1,
+			repNo: 1,
+			type: 'mark',
+			kind: 'done',
+			value: { reps: 1 },
+		}
 		await acceptEvents(club.coach, [mark], NOW)
 		expect(await changeSession(club.coach.clubId, id, draft(), NOW)).toHaveProperty('problems.title')
 		expect(await changeSession(club.coach.clubId, randomUUID(), draft(), NOW)).toBeNull()
@@ -105,8 +165,12 @@ describe('a session sheet', () => {
 
 	it('is not made for a stranger’s squad or athlete', async () => {
 		const other = await makeClub('Other')
-		expect(await createSession(club.coach.clubId, 'UTC', draft({ squadId: other.squadId }), NOW)).toHaveProperty('problems.squadId')
-		expect(await createSession(club.coach.clubId, 'UTC', draft({ athleteIds: [...club.athletes, other.athletes[0]] }), NOW)).toHaveProperty('problems.athleteIds')
+		expect(await createSession(club.coach.clubId, 'UTC', draft({ squadId: other.squadId }), NOW)).toHaveProperty(
+			'problems.squadId',
+		)
+		expect(
+			await createSession(club.coach.clubId, 'UTC', draft({ athleteIds: [...club.athletes, other.athletes[0]] }), NOW),
+		).toHaveProperty('problems.athleteIds')
 		expect(await sessionsBetween(club.scope, '2026-01-01', '2026-12-31')).toEqual([])
 		expect(await readSession(other.scope, await create())).toBeNull()
 	})
@@ -116,19 +180,34 @@ describe('squads', () => {
 	it('take names with birth dates, all or none', async () => {
 		const made = await addSquad(club.coach, { name: 'Juniors', days: ['4', '1', '1'], startTime: '16:00', place: '' })
 		if (!('id' in made)) throw new Error('no squad')
-		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\nBo, tomorrow', NOW)).toHaveProperty('problems.names', '“Bo, tomorrow”: a birth date like 2009-05-31 is expected after the comma.')
+		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\nBo, tomorrow', NOW)).toHaveProperty(
+			'problems.names',
+			'“Bo, tomorrow”: a birth date like 2009-05-31 is expected after the comma.',
+		)
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\n\n Bo ', NOW)).toEqual({ added: 2 })
 		const juniors = (await readRoster(club.scope, '2026-03-12')).find((row) => row.squad.id === made.id)
 		expect(juniors?.squad.trainingDays).toEqual([1, 4])
-		expect(juniors?.athletes.map(({ name, birthDate }) => [name, birthDate])).toEqual([['Bo', null], ['Ida', '2010-05-31']])
+		expect(juniors?.athletes.map(({ name, birthDate }) => [name, birthDate])).toEqual([
+			['Bo', null],
+			['Ida', '2010-05-31'],
+		])
 		expect(juniors?.athletes[0]?.standings.every((standing) => !standing.met && standing.rungIndex === 0)).toBe(true)
-		expect(await addSquad(club.coach, { name: '', days: [], startTime: 'noon', place: '' })).toHaveProperty('problems.startTime', '“noon”: a time like 17:30 is expected.')
+		expect(await addSquad(club.coach, { name: '', days: [], startTime: 'noon', place: '' })).toHaveProperty(
+			'problems.startTime',
+			'“noon”: a time like 17:30 is expected.',
+		)
 	})
 
 	it('write upcoming lines anew when the coach changes a level', async () => {
-		const id = await create({ day: '2026-03-20', entries: [{ part: 'Stiffness', ladderId: 'stiffness', sets: 1, reps: 1, restS: 0 }] })
+		const id = await create({
+			day: '2026-03-20',
+			entries: [{ part: 'Stiffness', ladderId: 'stiffness', sets: 1, reps: 1, restS: 0 }],
+		})
 		const [one] = club.athletes as [string]
-		expect((await readLines(club.scope, [id])).find((line) => line.athleteId === one)).toMatchObject({ rungId: 'calf-hold', version: 1 })
+		expect((await readLines(club.scope, [id])).find((line) => line.athleteId === one)).toMatchObject({
+			rungId: 'calf-hold',
+			version: 1,
+		})
 		expect(await changeLevel(club.coach, one, 'plyometric', 3, NOW)).toBe(true)
 		expect(await changeLevel(club.coach, one, 'plyometric', 4, NOW)).toBe(false)
 		expect(await changeLevel(club.coach, randomUUID(), 'plyometric', 2, NOW)).toBe(false)

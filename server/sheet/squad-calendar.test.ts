@@ -10,15 +10,39 @@ beforeAll(freshDatabase)
 describe('a squad’s calendar file', () => {
 	it('is read back by another program’s parser: every session, at its instant, with nothing about anybody', async () => {
 		const club = await makeClub('Club, with; odd \\ name')
-		const make = async (day: string, startTime: string, title: string) => createSession(club.coach.clubId, 'Atlantic/Madeira', { squadId: club.squadId, day, startTime, title, place: 'Lower field, by the sea; grass', plannedMinutes: 75, athleteIds: club.athletes, entries: [{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }] }, NOW)
+		const make = async (day: string, startTime: string, title: string) =>
+			createSession(
+				club.coach.clubId,
+				'Atlantic/Madeira',
+				{
+					squadId: club.squadId,
+					day,
+					startTime,
+					title,
+					place: 'Lower field, by the sea; grass',
+					plannedMinutes: 75,
+					athleteIds: club.athletes,
+					entries: [{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }],
+				},
+				NOW,
+			)
 		// One on each side of the night the clocks go forward.
 		await make('2026-03-26', '17:30', 'Starts')
-		await make('2026-03-30', '17:30', 'Turns, and a very long title that has to be folded because a line of the format may hold only seventy-five octets')
+		await make(
+			'2026-03-30',
+			'17:30',
+			'Turns, and a very long title that has to be folded because a line of the format may hold only seventy-five octets',
+		)
 		const calendar = await squadCalendar(club.scope, club.squadId, '2026-03-12', 'Club', NOW)
 		const parsed = new ICAL.Component(ICAL.parse(calendar!.text) as unknown as string)
 		const events = parsed.getAllSubcomponents('vevent').map((component) => new ICAL.Event(component))
-		expect(events.map((event) => event.startDate.toJSDate().toISOString())).toEqual(['2026-03-26T17:30:00.000Z', '2026-03-30T16:30:00.000Z'])
-		expect(events.map((event) => (event.endDate.toJSDate().getTime() - event.startDate.toJSDate().getTime()) / 60_000)).toEqual([75, 75])
+		expect(events.map((event) => event.startDate.toJSDate().toISOString())).toEqual([
+			'2026-03-26T17:30:00.000Z',
+			'2026-03-30T16:30:00.000Z',
+		])
+		expect(
+			events.map((event) => (event.endDate.toJSDate().getTime() - event.startDate.toJSDate().getTime()) / 60_000),
+		).toEqual([75, 75])
 		expect(events[1]!.summary).toContain('only seventy-five octets')
 		expect(events[0]!.location).toBe('Lower field, by the sea; grass')
 		expect(new Set(events.map((event) => event.uid)).size).toBe(2)

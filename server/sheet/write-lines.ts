@@ -3,10 +3,20 @@ import { addDays } from '../../core/calendar/days'
 import type { Library } from '../../core/library/types'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
 import { type ResolvedLine, sameLine } from '../../core/progress/resolve-line'
-import type { PlannedLine } from '../../core/progress/types'
+import type { PlannedLine } from '../../core/library/types'
 import { writeDose, writeDrill } from '../../core/progress/write-numbers'
 import type { ClubScope } from '../../db/connect'
-import { type EntryRow, type LineRow, type SessionRow, insertLines, linesOf, readAttending, readEntries, readLines, writeWouldBe } from '../../db/queries/sessions'
+import {
+	type EntryRow,
+	type LineRow,
+	type SessionRow,
+	insertLines,
+	linesOf,
+	readAttending,
+	readEntries,
+	readLines,
+	writeWouldBe,
+} from '../../db/queries/sessions'
 import { type AthleteRow, type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
@@ -24,12 +34,24 @@ export function writeLine(line: PlannedLine | null, library: Library): string {
  * something changed. A hand-set line stays and says what would have changed; a closed region
  * overrides both.
  */
-export async function writeLines(scope: ClubScope, session: SessionRow, squad: SquadRow, library: Library, now: Date): Promise<void> {
+export async function writeLines(
+	scope: ClubScope,
+	session: SessionRow,
+	squad: SquadRow,
+	library: Library,
+	now: Date,
+): Promise<void> {
 	const athleteIds = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
-	const [athletes, levelOf, states] = [await readAthletes(scope, athleteIds), await readLevels(scope, athleteIds), await readStates(scope, athleteIds)]
+	const [athletes, levelOf, states] = [
+		await readAthletes(scope, athleteIds),
+		await readLevels(scope, athleteIds),
+		await readStates(scope, athleteIds),
+	]
 	const entries = await readEntries(scope, [session.id])
 	const existing = await readLines(scope, [session.id])
-	const verdicts = new Map((await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]))
+	const verdicts = new Map(
+		(await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
+	)
 	const before = await linesOf(scope, athleteIds, addDays(session.day, -60), session.day)
 	const contextOf = await lineContexts(scope, session, squad, athleteIds, library)
 
@@ -37,8 +59,18 @@ export async function writeLines(scope: ClubScope, session: SessionRow, squad: S
 	const superseded: string[] = []
 	for (const athlete of athletes) {
 		const own = existing.filter((row) => row.athleteId === athlete.id)
-		const handSet = new Map(own.flatMap((row) => { const planned = row.origin === 'hand-set' ? plannedOf(row) : null; return planned ? [[row.entryId, planned] as const] : [] }))
-		const resolvedLines = resolveSheet(entries, sheetAthleteOf(athlete, levelOf, states, squad, contextOf), library, handSet)
+		const handSet = new Map(
+			own.flatMap((row) => {
+				const planned = row.origin === 'hand-set' ? plannedOf(row) : null
+				return planned ? [[row.entryId, planned] as const] : []
+			}),
+		)
+		const resolvedLines = resolveSheet(
+			entries,
+			sheetAthleteOf(athlete, levelOf, states, squad, contextOf),
+			library,
+			handSet,
+		)
 		for (const entry of entries) {
 			const resolved = resolvedLines.get(entry.id)!
 			const last = own.find((row) => row.entryId === entry.id)
@@ -49,7 +81,10 @@ export async function writeLines(scope: ClubScope, session: SessionRow, squad: S
 				continue
 			}
 			const previous = entry.ladderId === null ? null : lastBefore(before, session, athlete.id, entry.ladderId)
-			const change = entry.ladderId === null ? null : changeOf(previous, resolved, verdicts.get(stateKey(athlete.id, entry.ladderId)), library)
+			const change =
+				entry.ladderId === null
+					? null
+					: changeOf(previous, resolved, verdicts.get(stateKey(athlete.id, entry.ladderId)), library)
 			const row = rowOf(scope.clubId, session, entry, athlete.id, (last?.version ?? 0) + 1, resolved, change, now)
 			if (last && sameRow(last, row)) continue
 			if (last) superseded.push(last.id)
@@ -57,39 +92,118 @@ export async function writeLines(scope: ClubScope, session: SessionRow, squad: S
 		}
 	}
 	// Somebody taken off the list keeps the old versions, but none of them stands.
-	for (const row of existing) if (!athleteIds.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId)) superseded.push(row.id)
+	for (const row of existing)
+		if (!athleteIds.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId))
+			superseded.push(row.id)
 	await insertLines(scope, fresh, superseded)
 }
 
 /** An athlete as the sheet is resolved for. */
-function sheetAthleteOf(athlete: AthleteRow, levelOf: Awaited<ReturnType<typeof readLevels>>, states: Awaited<ReturnType<typeof readStates>>, squad: SquadRow, contextOf: Awaited<ReturnType<typeof lineContexts>>): SheetAthlete {
+function sheetAthleteOf(
+	athlete: AthleteRow,
+	levelOf: Awaited<ReturnType<typeof readLevels>>,
+	states: Awaited<ReturnType<typeof readStates>>,
+	squad: SquadRow,
+	contextOf: Awaited<ReturnType<typeof lineContexts>>,
+): SheetAthlete {
 	return {
-		id: athlete.id, legLengthM: athlete.legLengthM, levelOf: (family) => levelOf(athlete.id, family), stateOf: (ladderId) => states.get(stateKey(athlete.id, ladderId))?.state ?? null,
-		locksAt: (level) => contextOf(athlete, level), kept: (ladderId) => squad.focus?.[ladderId] === 'kept',
+		id: athlete.id,
+		legLengthM: athlete.legLengthM,
+		levelOf: (family) => levelOf(athlete.id, family),
+		stateOf: (ladderId) => states.get(stateKey(athlete.id, ladderId))?.state ?? null,
+		locksAt: (level) => contextOf(athlete, level),
+		kept: (ladderId) => squad.focus?.[ladderId] === 'kept',
 	}
 }
 
-function lastBefore(lines: { line: LineRow; session: SessionRow }[], session: SessionRow, athleteId: string, ladderId: string): LineRow | null {
-	const started = lines.filter((row) => row.line.athleteId === athleteId && row.line.ladderId === ladderId && row.session.startedAt !== null && row.session.id !== session.id)
+function lastBefore(
+	lines: { line: LineRow; session: SessionRow }[],
+	session: SessionRow,
+	athleteId: string,
+	ladderId: string,
+): LineRow | null {
+	const started = lines.filter(
+		(row) =>
+			row.line.athleteId === athleteId &&
+			row.line.ladderId === ladderId &&
+			row.session.startedAt !== null &&
+			row.session.id !== session.id,
+	)
 	return started.at(-1)?.line ?? null
 }
 
 type LatestVerdict = Awaited<ReturnType<typeof latestVerdicts>>[number]
 
-function changeOf(previous: LineRow | null, resolved: ResolvedLine, verdict: LatestVerdict | undefined, library: Library): LineChange | null {
+function changeOf(
+	previous: LineRow | null,
+	resolved: ResolvedLine,
+	verdict: LatestVerdict | undefined,
+	library: Library,
+): LineChange | null {
 	const was = previous && plannedOf(previous)
-	if (!previous || (resolved.blocked === null && was && sameLine(was, resolved)) || (resolved.blocked !== null && previous.blocked !== null)) return null
+	if (
+		!previous ||
+		(resolved.blocked === null && was && sameLine(was, resolved)) ||
+		(resolved.blocked !== null && previous.blocked !== null)
+	)
+		return null
 	const to = resolved.blocked ?? writeLine(resolved, library)
 	const note = resolved.blocked === null ? resolved.note : null
-	if (note) return { verdict: verdict?.decided ?? null, from: writeLine(was, library), to, why: `${note.charAt(0).toUpperCase()}${note.slice(1)}.`, firmness: 'our setting' }
-	if (!verdict) return { verdict: null, from: writeLine(was, library), to, why: 'The sheet asks for another dose this time.', firmness: 'our setting' }
+	if (note)
+		return {
+			verdict: verdict?.decided ?? null,
+			from: writeLine(was, library),
+			to,
+			why: `${note.charAt(0).toUpperCase()}${note.slice(1)}.`,
+			firmness: 'our setting',
+		}
+	if (!verdict)
+		return {
+			verdict: null,
+			from: writeLine(was, library),
+			to,
+			why: 'The sheet asks for another dose this time.',
+			firmness: 'our setting',
+		}
 	const why = verdict.reason ? `${verdict.sentence} The coach decided: ${verdict.reason}` : verdict.sentence
 	return { verdict: verdict.decided, from: writeLine(was, library), to, why, firmness: verdict.judgement.firmness }
 }
 
-function rowOf(clubId: string, session: SessionRow, entry: EntryRow, athleteId: string, version: number, resolved: ResolvedLine, change: LineChange | null, now: Date): LineRow {
-	const common = { clubId, id: newId(), sessionId: session.id, entryId: entry.id, athleteId, version, current: true, origin: 'resolved' as const, change, wouldBe: null, createdAt: now }
-	if (resolved.blocked !== null) return { ...common, blocked: resolved.blocked, drillId: null, drillVersion: null, ladderId: resolved.ladderId, rungId: null, dose: { sets: 0, reps: 0 }, parameters: {}, restS: 0 }
+function rowOf(
+	clubId: string,
+	session: SessionRow,
+	entry: EntryRow,
+	athleteId: string,
+	version: number,
+	resolved: ResolvedLine,
+	change: LineChange | null,
+	now: Date,
+): LineRow {
+	const common = {
+		clubId,
+		id: newId(),
+		sessionId: session.id,
+		entryId: entry.id,
+		athleteId,
+		version,
+		current: true,
+		origin: 'resolved' as const,
+		change,
+		wouldBe: null,
+		createdAt: now,
+	}
+	if (resolved.blocked !== null)
+		return {
+			...common,
+			blocked: resolved.blocked,
+			drillId: null,
+			drillVersion: null,
+			ladderId: resolved.ladderId,
+			rungId: null,
+			dose: { sets: 0, reps: 0 },
+			parameters: {},
+			restS: 0,
+		}
 	const { note: _note, ...line } = resolved
 	return { ...common, ...line }
 }
@@ -101,6 +215,27 @@ function sameRow(a: LineRow, b: LineRow): boolean {
 }
 
 /** A line a coach sets by hand; it survives every later resolution. */
-export async function setLineByHand(scope: ClubScope, last: LineRow, dose: LineRow['dose'], parameters: LineRow['parameters'], now: Date): Promise<void> {
-	await insertLines(scope, [{ ...last, id: newId(), version: last.version + 1, origin: 'hand-set', dose, parameters, wouldBe: null, createdAt: now }], [last.id])
+export async function setLineByHand(
+	scope: ClubScope,
+	last: LineRow,
+	dose: LineRow['dose'],
+	parameters: LineRow['parameters'],
+	now: Date,
+): Promise<void> {
+	await insertLines(
+		scope,
+		[
+			{
+				...last,
+				id: newId(),
+				version: last.version + 1,
+				origin: 'hand-set',
+				dose,
+				parameters,
+				wouldBe: null,
+				createdAt: now,
+			},
+		],
+		[last.id],
+	)
 }

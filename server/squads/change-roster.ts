@@ -5,7 +5,18 @@ import { reopenAfterClearance } from '../../core/progress/missed-time'
 import { inTransaction } from '../../db/connect'
 import { insertAthletes } from '../../db/queries/clubs'
 import { readLibrary } from '../../db/queries/library'
-import { addMembers, insertSquad, listMembers, readAthletes, readSquad, readStates, updateAthleteMass, updateSquad, writeLevel, writeState } from '../../db/queries/squads'
+import {
+	addMembers,
+	insertSquad,
+	listMembers,
+	readAthletes,
+	readSquad,
+	readStates,
+	updateAthleteMass,
+	updateSquad,
+	writeLevel,
+	writeState,
+} from '../../db/queries/squads'
 import { insertClearance } from '../../db/queries/verdicts'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
@@ -15,21 +26,46 @@ import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
 const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
 
-export async function addSquad(who: SignedIn, typed: { name: string; days: string[]; startTime: string; place: string }): Promise<{ id: string } | { problems: Problems }> {
+export async function addSquad(
+	who: SignedIn,
+	typed: { name: string; days: string[]; startTime: string; place: string },
+): Promise<{ id: string } | { problems: Problems }> {
 	const problems: Problems = {}
 	const days = [...new Set(typed.days.map(Number))].filter((day) => day >= 1 && day <= 7).sort()
 	if (typed.name.trim() === '' || typed.name.length > 200) problems.name = 'A name of up to 200 characters is expected.'
 	if (days.length === 0) problems.days = 'Pick at least one training day.'
-	if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime)) problems.startTime = `“${typed.startTime}”: a time like 17:30 is expected.`
+	if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime))
+		problems.startTime = `“${typed.startTime}”: a time like 17:30 is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
 	const id = newId()
-	await insertSquad({ db: database().db, clubId: who.clubId }, { id, name: typed.name.trim(), schoolId: QUALITY_FIRST.id, schoolVersion: QUALITY_FIRST.version, phase: 'accumulate', focus: null, trainingDays: days, startTime: typed.startTime, place: typed.place.trim().slice(0, 200) })
+	await insertSquad(
+		{ db: database().db, clubId: who.clubId },
+		{
+			id,
+			name: typed.name.trim(),
+			schoolId: QUALITY_FIRST.id,
+			schoolVersion: QUALITY_FIRST.version,
+			phase: 'accumulate',
+			focus: null,
+			trainingDays: days,
+			startTime: typed.startTime,
+			place: typed.place.trim().slice(0, 200),
+		},
+	)
 	return { id }
 }
 
 /** Several names at once, one a line, with an optional birth date after a comma. */
-export async function addAthletes(who: SignedIn, squadId: string, typed: string, now: Date): Promise<{ added: number } | { problems: Problems }> {
-	const rows = typed.split('\n').map((line) => line.trim()).filter((line) => line !== '')
+export async function addAthletes(
+	who: SignedIn,
+	squadId: string,
+	typed: string,
+	now: Date,
+): Promise<{ added: number } | { problems: Problems }> {
+	const rows = typed
+		.split('\n')
+		.map((line) => line.trim())
+		.filter((line) => line !== '')
 	const problems: Problems = {}
 	if (rows.length === 0) problems.names = 'One name a line is expected.'
 	if (rows.length > 60) problems.names = `${rows.length} lines are too many at once; up to 60 are expected.`
@@ -37,14 +73,20 @@ export async function addAthletes(who: SignedIn, squadId: string, typed: string,
 	const people = rows.map((row) => {
 		const [name = '', birthDate = ''] = row.split(/[,;\t]/).map((part) => part.trim())
 		if (name === '' || name.length > 200) problems.names = `“${row}”: a name of up to 200 characters is expected.`
-		if (birthDate !== '' && (!isDay(birthDate) || birthDate >= today || birthDate < '1900-01-01')) problems.names = `“${row}”: a birth date like 2009-05-31 is expected after the comma.`
+		if (birthDate !== '' && (!isDay(birthDate) || birthDate >= today || birthDate < '1900-01-01'))
+			problems.names = `“${row}”: a birth date like 2009-05-31 is expected after the comma.`
 		return { id: newId(), name, birthDate: birthDate === '' ? null : birthDate, legLengthMm: null, createdAt: now }
 	})
 	if (Object.keys(problems).length > 0) return { problems }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if (!(await readSquad(scope, squadId))) return { problems: { names: 'Pick a squad of this club.' } }
 		await insertAthletes(scope, people)
-		await addMembers(scope, squadId, people.map((person) => person.id), today)
+		await addMembers(
+			scope,
+			squadId,
+			people.map((person) => person.id),
+			today,
+		)
 		return { added: people.length }
 	})
 }
@@ -58,12 +100,21 @@ export async function changePhase(who: SignedIn, squadId: string, phase: string)
 }
 
 /** What a block drives on and what it only keeps, ladder by ladder; upcoming lines follow. */
-export async function changeFocus(who: SignedIn, squadId: string, ladderId: string, focus: string, now: Date): Promise<boolean> {
+export async function changeFocus(
+	who: SignedIn,
+	squadId: string,
+	ladderId: string,
+	focus: string,
+	now: Date,
+): Promise<boolean> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const squad = await readSquad(scope, squadId)
-		if (!squad || !(await readLibrary(scope)).ladders[ladderId] || !['priority', 'kept', ''].includes(focus)) return false
+		if (!squad || !(await readLibrary(scope)).ladders[ladderId] || !['priority', 'kept', ''].includes(focus))
+			return false
 		const { [ladderId]: _before, ...others } = squad.focus ?? {}
-		await updateSquad(scope, squadId, { focus: focus === '' ? others : { ...others, [ladderId]: focus as 'priority' | 'kept' } })
+		await updateSquad(scope, squadId, {
+			focus: focus === '' ? others : { ...others, [ladderId]: focus as 'priority' | 'kept' },
+		})
 		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
 		await rewriteUpcoming(scope, members, todayAt(who.timeZone, now), now)
 		return true
@@ -71,9 +122,15 @@ export async function changeFocus(who: SignedIn, squadId: string, ladderId: stri
 }
 
 /** Body mass in kg; box heights look at it. Null forgets it. */
-export async function changeMass(who: SignedIn, athleteId: string, typed: string, now: Date): Promise<{ saved: true } | { problem: string } | null> {
+export async function changeMass(
+	who: SignedIn,
+	athleteId: string,
+	typed: string,
+	now: Date,
+): Promise<{ saved: true } | { problem: string } | null> {
 	const value = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
-	if (value !== null && !(value >= 15 && value <= 250)) return { problem: `“${typed}”: kilograms from 15 to 250 are expected.` }
+	if (value !== null && !(value >= 15 && value <= 250))
+		return { problem: `“${typed}”: kilograms from 15 to 250 are expected.` }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return null
 		await updateAthleteMass(scope, athleteId, value === null ? null : Math.round(value * 10) / 10)
@@ -83,7 +140,13 @@ export async function changeMass(who: SignedIn, athleteId: string, typed: string
 }
 
 /** The coach's word on a level; upcoming lines are written anew, because gates look at it. */
-export async function changeLevel(who: SignedIn, athleteId: string, family: string, level: number, now: Date): Promise<boolean> {
+export async function changeLevel(
+	who: SignedIn,
+	athleteId: string,
+	family: string,
+	level: number,
+	now: Date,
+): Promise<boolean> {
 	if (!['sprint', 'agility', 'plyometric', 'throw'].includes(family) || ![1, 2, 3].includes(level)) return false
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return false
@@ -94,20 +157,47 @@ export async function changeLevel(who: SignedIn, athleteId: string, family: stri
 }
 
 /** Records who cleared a closed region: each ladder it closed opens one rung lower, at 60 %. */
-export async function recordClearance(who: SignedIn, athleteId: string, region: string, clearedBy: string, role: string, now: Date): Promise<{ reopened: number } | { problems: Problems } | null> {
-	if (clearedBy.trim().length < 2 || clearedBy.length > 200) return { problems: { clearedBy: 'The name of who cleared it is expected.' } }
-	if (role.trim().length < 2 || role.length > 200) return { problems: { role: 'Their role is expected, for example physiotherapist.' } }
+export async function recordClearance(
+	who: SignedIn,
+	athleteId: string,
+	region: string,
+	clearedBy: string,
+	role: string,
+	now: Date,
+): Promise<{ reopened: number } | { problems: Problems } | null> {
+	if (clearedBy.trim().length < 2 || clearedBy.length > 200)
+		return { problems: { clearedBy: 'The name of who cleared it is expected.' } }
+	if (role.trim().length < 2 || role.length > 200)
+		return { problems: { role: 'Their role is expected, for example physiotherapist.' } }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return null
 		const library = await readLibrary(scope)
 		const today = todayAt(who.timeZone, now)
-		const closed = [...(await readStates(scope, [athleteId], true)).values()].filter(({ state }) => state.closed?.region === region)
+		const closed = [...(await readStates(scope, [athleteId], true)).values()].filter(
+			({ state }) => state.closed?.region === region,
+		)
 		const [first] = closed
 		if (!first?.state.closed) return { problems: { clearedBy: 'Nothing is closed for this region.' } }
-		await insertClearance(scope, { id: newId(), athleteId, region: first.state.closed.region, clearedBy: clearedBy.trim(), clearedByRole: role.trim(), clearedOn: today, recordedBy: who.personId, recordedAt: now })
+		await insertClearance(scope, {
+			id: newId(),
+			athleteId,
+			region: first.state.closed.region,
+			clearedBy: clearedBy.trim(),
+			clearedByRole: role.trim(),
+			clearedOn: today,
+			recordedBy: who.personId,
+			recordedAt: now,
+		})
 		for (const { state, asOf } of closed) {
 			const ladder = library.ladders[state.ladderId]
-			if (ladder) await writeState(scope, athleteId, reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, today), asOf, now)
+			if (ladder)
+				await writeState(
+					scope,
+					athleteId,
+					reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, today),
+					asOf,
+					now,
+				)
 		}
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { reopened: closed.length }

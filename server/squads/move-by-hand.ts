@@ -14,7 +14,14 @@ import { contextsOn } from '../sheet/line-context'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
 /** Puts an athlete on a rung by the coach's hand, with the reason kept; null for a stranger's id. Only a block refuses it. */
-export async function moveByHand(who: SignedIn, athleteId: string, ladderId: string, rungId: string, reason: string, now: Date): Promise<{ moved: true } | { problems: Problems } | null> {
+export async function moveByHand(
+	who: SignedIn,
+	athleteId: string,
+	ladderId: string,
+	rungId: string,
+	reason: string,
+	now: Date,
+): Promise<{ moved: true } | { problems: Problems } | null> {
 	if (reason.trim().length < 3) return { problems: { [`move-${ladderId}`]: 'Say why, in a few words.' } }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const library = await readLibrary(scope)
@@ -24,13 +31,30 @@ export async function moveByHand(who: SignedIn, athleteId: string, ladderId: str
 		const schoolId = squad?.schoolId ?? 'quality-first'
 		const documents = documentsOf(library, ladderId, schoolId)
 		const today = todayAt(who.timeZone, now)
-		const contexts = await contextsOn(scope, athleteId, { day: today, startTime: squad?.startTime ?? '17:30', phase: squad?.phase ?? 'accumulate', surface: null }, documents.school, library)
+		const contexts = await contextsOn(
+			scope,
+			athleteId,
+			{ day: today, startTime: squad?.startTime ?? '17:30', phase: squad?.phase ?? 'accumulate', surface: null },
+			documents.school,
+			library,
+		)
 		if (!contexts) return null
 		const level = (await readLevels(scope, [athleteId]))(athleteId, ladder.family)
-		const before = (await readStates(scope, [athleteId], true)).get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)
+		const before =
+			(await readStates(scope, [athleteId], true)).get(stateKey(athleteId, ladderId))?.state ??
+			entryState(library, ladderId)
 		const outcome = moveTo(rungId, before, documents, contexts(level))
 		if ('refused' in outcome) return { problems: { [`move-${ladderId}`]: outcome.refused } }
-		await insertMove(scope, { id: newId(), athleteId, ladderId, before, after: outcome.next, reason: reason.trim().slice(0, 500), personId: who.personId, at: now })
+		await insertMove(scope, {
+			id: newId(),
+			athleteId,
+			ladderId,
+			before,
+			after: outcome.next,
+			reason: reason.trim().slice(0, 500),
+			personId: who.personId,
+			at: now,
+		})
 		await writeState(scope, athleteId, outcome.next, today, now)
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { moved: true as const }

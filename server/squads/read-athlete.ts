@@ -20,10 +20,16 @@ import { readMeasurements } from '../bench/read-measurements'
 import { plannedOf } from '../sheet/planned-of'
 import { writeLine } from '../sheet/write-lines'
 
-const rungName = (library: Library, ladderId: string, rungId: string): string => library.ladders[ladderId]?.rungs.find((rung) => rung.id === rungId)?.name ?? rungId
+const rungName = (library: Library, ladderId: string, rungId: string): string =>
+	library.ladders[ladderId]?.rungs.find((rung) => rung.id === rungId)?.name ?? rungId
 
 /** The last seven days of session effort × minutes, sessions and outside together; null when nobody gave an effort. */
-function weekOfLoad(events: readonly LogEvent[], outside: readonly OutsideRow[], athleteId: string, today: string): WeeklyLoad | null {
+function weekOfLoad(
+	events: readonly LogEvent[],
+	outside: readonly OutsideRow[],
+	athleteId: string,
+	today: string,
+): WeeklyLoad | null {
 	const days = Array.from({ length: 7 }, (_, index) => addDays(today, index - 6))
 	const loads = new Map(days.map((day) => [day, 0]))
 	let said = false
@@ -32,7 +38,9 @@ function weekOfLoad(events: readonly LogEvent[], outside: readonly OutsideRow[],
 		said = true
 		loads.set(day, (loads.get(day) ?? 0) + sessionLoad(rpe, minutes))
 	}
-	for (const event of events) if (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'effort') add(event.deviceTime.slice(0, 10), event.value.rpe, event.value.minutes)
+	for (const event of events)
+		if (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'effort')
+			add(event.deviceTime.slice(0, 10), event.value.rpe, event.value.minutes)
 	for (const row of outside) if (row.rpe !== null) add(row.day, row.rpe, row.minutes)
 	return said ? weeklyLoad([...loads.values()]) : null
 }
@@ -41,7 +49,13 @@ function weekOfLoad(events: readonly LogEvent[], outside: readonly OutsideRow[],
 export async function readAthletePage(scope: ClubScope, athleteId: string, today: string) {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null
-	const [library, levelOf, states, members, squads] = [await readLibrary(scope), await readLevels(scope, [athleteId]), await readStates(scope, [athleteId]), await listMembers(scope), await listSquads(scope)]
+	const [library, levelOf, states, members, squads] = [
+		await readLibrary(scope),
+		await readLevels(scope, [athleteId]),
+		await readStates(scope, [athleteId]),
+		await listMembers(scope),
+		await listSquads(scope),
+	]
 	const own = new Set(members.filter((member) => member.id === athleteId).map((member) => member.squadId))
 	const squad = squads.find((candidate) => own.has(candidate.id))
 	const school = library.schools[squad?.schoolId ?? 'quality-first']
@@ -51,41 +65,131 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const records = await careOf(scope, [athleteId])
 	const outside = await outsideOf(scope, [athleteId], addDays(today, -28))
 	const standings = standingsOf(states, library).get(athleteId) ?? {}
-	const day = { day: today, startTime: squad?.startTime ?? '17:30', phase: squad?.phase ?? ('accumulate' as const), surface: null }
-	const contextFor = (level: Level) => contextOf(athlete, level, day, school, { restrictions: [], care: records.map(careRecordOf), outside: outside.map(outsideLoadOf), standings })
-	const ladders = Object.values(library.ladders).filter((ladder) => ladder.path === undefined).map((ladder) => {
-		const known = states.get(stateKey(athleteId, ladder.id))?.state
-		const state = known ?? entryState(library, ladder.id)
-		const { index, rung } = rungOf(ladder, state.rungId)
-		const context = contextFor(levelOf(athleteId, ladder.family))
-		const path = state.reentry ? library.ladders[state.reentry.pathId] : undefined
-		const passed = new Set(standings[ladder.id] ?? passedRungs(state, ladder))
-		return { id: ladder.id, name: ladder.name, family: ladder.family, met: known !== undefined, state, index, rungName: rung.name, focus: squad?.focus?.[ladder.id] ?? null,
-			path: path ? { name: path.name, steps: path.rungs.map((step) => step.name), at: path.rungs.findIndex((step) => step.id === state.reentry?.rungId) } : null,
-			rungs: ladder.rungs.map((item) => { const lock = lockOf(item, library.drills[item.drillId]!, context, state); return { id: item.id, name: item.name, passed: passed.has(item.id), lock: lock?.words ?? null, block: lock?.tier === 'block' } }) }
-	})
+	const day = {
+		day: today,
+		startTime: squad?.startTime ?? '17:30',
+		phase: squad?.phase ?? ('accumulate' as const),
+		surface: null,
+	}
+	const contextFor = (level: Level) =>
+		contextOf(athlete, level, day, school, {
+			restrictions: [],
+			care: records.map(careRecordOf),
+			outside: outside.map(outsideLoadOf),
+			standings,
+		})
+	const ladders = Object.values(library.ladders)
+		.filter((ladder) => ladder.path === undefined)
+		.map((ladder) => {
+			const known = states.get(stateKey(athleteId, ladder.id))?.state
+			const state = known ?? entryState(library, ladder.id)
+			const { index, rung } = rungOf(ladder, state.rungId)
+			const context = contextFor(levelOf(athleteId, ladder.family))
+			const path = state.reentry ? library.ladders[state.reentry.pathId] : undefined
+			const passed = new Set(standings[ladder.id] ?? passedRungs(state, ladder))
+			return {
+				id: ladder.id,
+				name: ladder.name,
+				family: ladder.family,
+				met: known !== undefined,
+				state,
+				index,
+				rungName: rung.name,
+				focus: squad?.focus?.[ladder.id] ?? null,
+				path: path
+					? {
+							name: path.name,
+							steps: path.rungs.map((step) => step.name),
+							at: path.rungs.findIndex((step) => step.id === state.reentry?.rungId),
+						}
+					: null,
+				rungs: ladder.rungs.map((item) => {
+					const lock = lockOf(item, library.drills[item.drillId]!, context, state)
+					return {
+						id: item.id,
+						name: item.name,
+						passed: passed.has(item.id),
+						lock: lock?.words ?? null,
+						block: lock?.tier === 'block',
+					}
+				}),
+			}
+		})
 
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
-	const events = foldEvents(await eventsOfSessions(scope, (await recentSessionsOf(scope, [athleteId], today, 70)).map((row) => row.session.id)))
-	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) => (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void ? [{ id: event.id, at: event.deviceTime, ...event.value }] : []))
+	const events = foldEvents(
+		await eventsOfSessions(
+			scope,
+			(await recentSessionsOf(scope, [athleteId], today, 70)).map((row) => row.session.id),
+		),
+	)
+	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) =>
+		event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void
+			? [{ id: event.id, at: event.deviceTime, ...event.value }]
+			: [],
+	)
 	return {
-		athlete, ageYears, squadId: squad?.id ?? null,
+		athlete,
+		ageYears,
+		squadId: squad?.id ?? null,
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),
 		levels: (['sprint', 'agility', 'plyometric', 'throw'] as const).map((family) => ({
-			family, level: levelOf(athleteId, family),
-			proposal: proposeLevel(family, levelOf(athleteId, family), Object.values(library.ladders).filter((ladder) => states.has(stateKey(athleteId, ladder.id))), standings, library.drills, contextFor(levelOf(athleteId, family))),
+			family,
+			level: levelOf(athleteId, family),
+			proposal: proposeLevel(
+				family,
+				levelOf(athleteId, family),
+				Object.values(library.ladders).filter((ladder) => states.has(stateKey(athleteId, ladder.id))),
+				standings,
+				library.drills,
+				contextFor(levelOf(athleteId, family)),
+			),
 		})),
 		care: records,
 		outside: outside.filter((row) => row.day >= addDays(today, -28)).reverse(),
 		load: weekOfLoad(events.current, outside, athleteId, today),
-		moves: (await movesOf(scope, athleteId)).slice(0, 20).map((row) => ({ id: row.id, day: row.at.toISOString().slice(0, 10), ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId, from: rungName(library, row.ladderId, row.before.rungId), to: rungName(library, row.ladderId, row.after.rungId), reason: row.reason })),
+		moves: (await movesOf(scope, athleteId)).slice(0, 20).map((row) => ({
+			id: row.id,
+			day: row.at.toISOString().slice(0, 10),
+			ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId,
+			from: rungName(library, row.ladderId, row.before.rungId),
+			to: rungName(library, row.ladderId, row.after.rungId),
+			reason: row.reason,
+		})),
 		drills: Object.values(library.drills).map(({ id, name, family }) => ({ id, name, family })),
 		ladders,
-		next: nextSession ? { id: nextSession.id, day: nextSession.day, startTime: nextSession.startTime, squadName: nextSession.squadName, lines: nextLines.filter((line) => line.ladderId !== null).map((line) => ({ id: line.id, words: line.blocked ?? writeLine(plannedOf(line), library), change: line.change })) } : null,
-		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1))).map((best) => ({ ...best, name: START_NAMES[best.start as Start] ?? 'Sprint' })).sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),
-		verdicts: (await verdictsOfAthlete(scope, athleteId, 60)).filter((row) => row.decided !== 'hold' || row.reason !== null).slice(0, 16).map((row) => ({ id: row.id, day: row.day, ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId, decided: row.decided, sentence: row.sentence, reason: row.reason, painful: row.judgement.decidedBy === 'S1' })),
+		next: nextSession
+			? {
+					id: nextSession.id,
+					day: nextSession.day,
+					startTime: nextSession.startTime,
+					squadName: nextSession.squadName,
+					lines: nextLines
+						.filter((line) => line.ladderId !== null)
+						.map((line) => ({
+							id: line.id,
+							words: line.blocked ?? writeLine(plannedOf(line), library),
+							change: line.change,
+						})),
+				}
+			: null,
+		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1)))
+			.map((best) => ({ ...best, name: START_NAMES[best.start as Start] ?? 'Sprint' }))
+			.sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),
+		verdicts: (await verdictsOfAthlete(scope, athleteId, 60))
+			.filter((row) => row.decided !== 'hold' || row.reason !== null)
+			.slice(0, 16)
+			.map((row) => ({
+				id: row.id,
+				day: row.day,
+				ladderName: library.ladders[row.ladderId]?.name ?? row.ladderId,
+				decided: row.decided,
+				sentence: row.sentence,
+				reason: row.reason,
+				painful: row.judgement.decidedBy === 'S1',
+			})),
 		pains: pains.sort((a, b) => (a.at < b.at ? 1 : -1)),
 		measured: await readMeasurements(scope, athleteId),
 		clearances: await clearancesOf(scope, athleteId),

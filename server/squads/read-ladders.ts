@@ -18,7 +18,12 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId)
 	const ids = members.map((member) => member.id)
-	const [states, levelOf, care, outside] = [await readStates(scope, ids), await readLevels(scope, ids), await careOf(scope, ids), await outsideOf(scope, ids, addDays(today, -8))]
+	const [states, levelOf, care, outside] = [
+		await readStates(scope, ids),
+		await readLevels(scope, ids),
+		await careOf(scope, ids),
+		await outsideOf(scope, ids, addDays(today, -8)),
+	]
 	const standings = standingsOf(states, library)
 	const all = Object.values(library.ladders).filter((ladder) => ladder.path === undefined)
 	const met = (id: string) => members.filter((member) => states.has(stateKey(member.id, id))).length
@@ -28,16 +33,40 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 		const state = states.get(stateKey(member.id, chosen.id))?.state ?? null
 		const at = state ?? entryState(library, chosen.id)
 		const level: Level = levelOf(member.id, chosen.family)
-		const context = contextOf(member, level, day, school, { restrictions: [], care: care.filter((row) => row.athleteId === member.id).map(careRecordOf), outside: outside.filter((row) => row.athleteId === member.id).map(outsideLoadOf), standings: standings.get(member.id) ?? {} })
+		const context = contextOf(member, level, day, school, {
+			restrictions: [],
+			care: care.filter((row) => row.athleteId === member.id).map(careRecordOf),
+			outside: outside.filter((row) => row.athleteId === member.id).map(outsideLoadOf),
+			standings: standings.get(member.id) ?? {},
+		})
 		return {
-			id: member.id, name: member.name, level, met: state !== null, rungId: at.rungId, passed: passedRungs(at, chosen), waiting: at.passed,
-			state: at.closed ? 'closed until cleared' : at.reentry ? 'on the way back' : at.substitute ? 'on an alternative' : at.back ? `${at.back.percent} % after time away` : null,
-			locks: Object.fromEntries(chosen.rungs.map((rung) => [rung.id, lockOf(rung, library.drills[rung.drillId]!, context, at)?.words ?? null])),
+			id: member.id,
+			name: member.name,
+			level,
+			met: state !== null,
+			rungId: at.rungId,
+			passed: passedRungs(at, chosen),
+			waiting: at.passed,
+			state: at.closed
+				? 'closed until cleared'
+				: at.reentry
+					? 'on the way back'
+					: at.substitute
+						? 'on an alternative'
+						: at.back
+							? `${at.back.percent} % after time away`
+							: null,
+			locks: Object.fromEntries(
+				chosen.rungs.map((rung) => [rung.id, lockOf(rung, library.drills[rung.drillId]!, context, at)?.words ?? null]),
+			),
 		}
 	})
 	return {
-		squad, school: { id: school.id, name: school.name }, focus: squad.focus?.[chosen.id] ?? null,
+		squad,
+		school: { id: school.id, name: school.name },
+		focus: squad.focus?.[chosen.id] ?? null,
 		ladders: all.map((ladder) => ({ id: ladder.id, name: ladder.name, family: ladder.family, met: met(ladder.id) })),
-		ladder: chosen, athletes,
+		ladder: chosen,
+		athletes,
 	}
 }

@@ -26,29 +26,47 @@ export interface RosterRow {
 }
 
 /** Every squad with its athletes and where each stands on every ladder. */
-export async function readRoster(scope: ClubScope, today: string): Promise<{ squad: SquadRow; schoolName: string; unloadingDue: number | null; athletes: RosterRow[] }[]> {
+export async function readRoster(
+	scope: ClubScope,
+	today: string,
+): Promise<{ squad: SquadRow; schoolName: string; unloadingDue: number | null; athletes: RosterRow[] }[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]
 	const [levelOf, states] = [await readLevels(scope, ids), await readStates(scope, ids)]
-	const held = (await sessionsBetween(scope, addDays(today, -84), today)).filter((session) => session.startedAt !== null)
+	const held = (await sessionsBetween(scope, addDays(today, -84), today)).filter(
+		(session) => session.startedAt !== null,
+	)
 	return squads.map((squad) => {
 		const school = library.schools[squad.schoolId]
-		const weeks = weeksSinceUnloading(held.filter((session) => session.squadId === squad.id), today)
+		const weeks = weeksSinceUnloading(
+			held.filter((session) => session.squadId === squad.id),
+			today,
+		)
 		// Only the ladders somebody of the squad has met: twenty columns would say nothing.
 		const own = members.filter((member) => member.squadId === squad.id)
-		const used = new Set(Object.keys(library.ladders).filter((id) => library.ladders[id]!.path === undefined && own.some((member) => states.has(stateKey(member.id, id)))))
+		const used = new Set(
+			Object.keys(library.ladders).filter(
+				(id) => library.ladders[id]!.path === undefined && own.some((member) => states.has(stateKey(member.id, id))),
+			),
+		)
 		return {
-			squad, schoolName: school?.name ?? squad.schoolId,
+			squad,
+			schoolName: school?.name ?? squad.schoolId,
 			/** Trained weeks since the last unloading one, once the school's number is reached. */
 			unloadingDue: school && squad.phase !== 'unloading' && weeks >= school.numbers.weeksToUnloading ? weeks : null,
 			athletes: own.map((member) => ({
-				id: member.id, name: member.name, birthDate: member.birthDate, level: levelOf(member.id, 'plyometric'),
-				standings: Object.values(library.ladders).filter((ladder) => used.has(ladder.id)).map((ladder) => {
-					const known = states.get(stateKey(member.id, ladder.id))?.state
-					const state = known ?? entryState(library, ladder.id)
-					const { index, rung } = rungOf(ladder, state.rungId)
-					return { ladder, rungIndex: index, rungName: rung.name, state, met: known !== undefined }
-				}),
+				id: member.id,
+				name: member.name,
+				birthDate: member.birthDate,
+				level: levelOf(member.id, 'plyometric'),
+				standings: Object.values(library.ladders)
+					.filter((ladder) => used.has(ladder.id))
+					.map((ladder) => {
+						const known = states.get(stateKey(member.id, ladder.id))?.state
+						const state = known ?? entryState(library, ladder.id)
+						const { index, rung } = rungOf(ladder, state.rungId)
+						return { ladder, rungIndex: index, rungName: rung.name, state, met: known !== undefined }
+					}),
 			})),
 		}
 	})

@@ -8,15 +8,37 @@ import { scopeOf } from '../database'
 import { acceptEvents } from '../log/accept-events'
 
 /** A pain report away from the field: it goes into the log of the last session the athlete was down for. */
-export async function reportPain(who: SignedIn, athleteId: string, typed: { region: string; side: string; score: string; moment: string; redFlag: boolean }, now: Date): Promise<{ reported: true } | { problems: Problems }> {
+export async function reportPain(
+	who: SignedIn,
+	athleteId: string,
+	typed: { region: string; side: string; score: string; moment: string; redFlag: boolean },
+	now: Date,
+): Promise<{ reported: true } | { problems: Problems }> {
 	const score = Number(typed.score)
 	if (!REGIONS.includes(typed.region as Region)) return { problems: { pain: 'Pick where it hurts.' } }
-	if (typed.score === '' || !Number.isInteger(score) || score < 0 || score > 10) return { problems: { pain: `“${typed.score}”: a whole number from 0 to 10 is expected.` } }
+	if (typed.score === '' || !Number.isInteger(score) || score < 0 || score > 10)
+		return { problems: { pain: `“${typed.score}”: a whole number from 0 to 10 is expected.` } }
 	const [last] = await recentSessionsOf(scopeOf(who.clubId), [athleteId], todayAt(who.timeZone, now), 60)
-	if (!last) return { problems: { pain: 'There is no session yet that this could belong to. Tell the coach directly.' } }
-	const [answer] = await acceptEvents(who, [{
-		id: newId(), sessionId: last.session.id, athleteId, deviceId: newId(), deviceSeq: 0, deviceTime: now.toISOString(), type: 'observation', kind: 'pain',
-		value: { region: typed.region, side: typed.side, score, moment: typed.moment, redFlag: typed.redFlag },
-	}], now)
-	return answer?.outcome === 'refused' ? { problems: { pain: `${answer.field}: ${answer.reason}` } } : { reported: true }
+	if (!last)
+		return { problems: { pain: 'There is no session yet that this could belong to. Tell the coach directly.' } }
+	const [answer] = await acceptEvents(
+		who,
+		[
+			{
+				id: newId(),
+				sessionId: last.session.id,
+				athleteId,
+				deviceId: newId(),
+				deviceSeq: 0,
+				deviceTime: now.toISOString(),
+				type: 'observation',
+				kind: 'pain',
+				value: { region: typed.region, side: typed.side, score, moment: typed.moment, redFlag: typed.redFlag },
+			},
+		],
+		now,
+	)
+	return answer?.outcome === 'refused'
+		? { problems: { pain: `${answer.field}: ${answer.reason}` } }
+		: { reported: true }
 }

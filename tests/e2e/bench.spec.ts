@@ -1,31 +1,40 @@
 import path from 'node:path'
-import { type Page, expect, test } from '@playwright/test'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
-import { signIn } from '../support/sign-in'
+import { type Page, expect } from '@playwright/test'
+import { test } from '../support/app-test'
+import { signInToDemo } from '../support/sign-in'
 
-const demo = () => process.env.DEMO_APP!
 const FILMS = path.resolve('tests/fixtures/film')
 
 async function open(page: Page, tool: string): Promise<void> {
-	await page.goto(`${demo()}/bench/${tool}`)
+	await page.goto(`/bench/${tool}`)
 	await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 	// What is typed before the page has come alive would be lost.
 	await expect(page.getByRole('link', { name: 'Bench' }).first()).toBeVisible()
-	await page.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__react')))
+	await page.waitForFunction(() =>
+		Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__react')),
+	)
 }
-const paste = (page: Page, label: string, text: string) => page.getByLabel(label).evaluate((box, content) => {
-	const clipboardData = new DataTransfer()
-	clipboardData.setData('text', content)
-	box.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
-}, text)
+const paste = (page: Page, label: string, text: string) =>
+	page.getByLabel(label).evaluate((box, content) => {
+		const clipboardData = new DataTransfer()
+		clipboardData.setData('text', content)
+		box.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+	}, text)
 /** The number under a label of the results. */
-const number = (page: Page, label: string) => page.locator('div', { has: page.getByText(label, { exact: true }) }).last().locator('.num')
+const number = (page: Page, label: string) =>
+	page
+		.locator('div', { has: page.getByText(label, { exact: true }) })
+		.last()
+		.locator('.num')
 
-test.beforeEach(async ({ page }) => {
-	await signIn(page, demo(), DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
+test.beforeEach(async ({ app, page }) => {
+	await signInToDemo(page, app)
 })
 
-test('a sprint profile from pasted splits, kept with an athlete over a lost connection, and taken back', async ({ page, context }) => {
+test('a sprint profile from pasted splits, kept with an athlete over a lost connection, and taken back', async ({
+	page,
+	context,
+}) => {
 	await open(page, 'sprint-profile')
 	// Splits of MSS 9 m/s and TAU 1.2 s, to the hundredth, decimal commas as a sheet gives them.
 	await paste(page, 'Distance, row 1', '5\t1,35\n10\t2,09\n20\t3,35\n30\t4,51\n40\t5,63')
@@ -67,18 +76,21 @@ test('a sprint profile from pasted splits, kept with an athlete over a lost conn
 	await expect(kept).toHaveCount(0)
 })
 
-test('the film stepper finds the known contact, at its true rate and slowed', async ({ page }) => {
+test('the film stepper finds the known contact, at its true rate and slowed', async ({ app, page }) => {
 	const posts: string[] = []
-	page.on('request', (request) => { if (request.method() !== 'GET') posts.push(request.url()) })
-	/** Looks at the picture itself: is the foot on the ground line? */
-	const footDown = () => page.evaluate(() => {
-		const canvas = document.createElement('canvas')
-		canvas.width = 160
-		canvas.height = 120
-		const pen = canvas.getContext('2d')!
-		pen.drawImage(document.querySelector('video')!, 0, 0, 160, 120)
-		return pen.getImageData(80, 85, 1, 1).data[0]! > 128
+	page.on('request', (request) => {
+		if (request.method() !== 'GET') posts.push(request.url())
 	})
+	/** Looks at the picture itself: is the foot on the ground line? */
+	const footDown = () =>
+		page.evaluate(() => {
+			const canvas = document.createElement('canvas')
+			canvas.width = 160
+			canvas.height = 120
+			const pen = canvas.getContext('2d')!
+			pen.drawImage(document.querySelector('video')!, 0, 0, 160, 120)
+			return pen.getImageData(80, 85, 1, 1).data[0]! > 128
+		})
 	const output = page.locator('output[aria-label=Frame]')
 	/** One frame on with the key, until the picture is there. */
 	const on = async () => {
@@ -94,13 +106,21 @@ test('the film stepper finds the known contact, at its true rate and slowed', as
 		for (let i = 0; i < 20 && (await footDown()) !== down; i++) await on()
 		expect(await footDown()).toBe(down)
 	}
-	for (const [file, stored] of [['hops-240.mp4', '240'], ['hops-240-stored-at-30.mp4', '30']] as const) {
+	for (const [file, stored] of [
+		['hops-240.mp4', '240'],
+		['hops-240-stored-at-30.mp4', '30'],
+	] as const) {
 		await open(page, 'film')
 		await page.locator('input[type=file]').setInputFiles(path.join(FILMS, file))
 		await expect(page.getByLabel('Stored at')).toHaveValue(stored)
 		await page.getByLabel('Filmed at').fill('240')
 		await page.getByRole('heading', { level: 1 }).click()
-		for (const [near, down, key] of [[19, true, 'd'], [55, false, 'o'], [163, true, 'd'], [199, false, 'o']] as const) {
+		for (const [near, down, key] of [
+			[19, true, 'd'],
+			[55, false, 'o'],
+			[163, true, 'd'],
+			[199, false, 'o'],
+		] as const) {
 			await goTo(near)
 			await stepUntil(down)
 			await page.keyboard.press(key)
@@ -123,18 +143,20 @@ test('the film stepper finds the known contact, at its true rate and slowed', as
 	await page.getByRole('button', { name: 'Keep' }).click()
 	await expect(page.getByText(/^Kept with/)).toBeVisible()
 	// One contact has a flight after it; what went out is its two times, not the film.
-	expect(posts).toEqual([`${demo()}/api/measurements`])
+	expect(posts).toEqual([`${app.address}/api/measurements`])
 })
 
 test('a file that is no film gets a sentence with what plays', async ({ page }) => {
 	await open(page, 'film')
-	await page.locator('input[type=file]').setInputFiles({ name: 'notes.mov', mimeType: 'video/quicktime', buffer: Buffer.from('this is no film') })
+	await page
+		.locator('input[type=file]')
+		.setInputFiles({ name: 'notes.mov', mimeType: 'video/quicktime', buffer: Buffer.from('this is no film') })
 	await expect(page.getByRole('alert')).toContainText('This browser cannot play notes.mov. It plays ')
 	await expect(page.getByRole('alert')).toContainText('WebM with VP9')
 })
 
 test('every other tool answers', async ({ page }) => {
-	await page.goto(`${demo()}/bench`)
+	await page.goto(`/bench`)
 	await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(12)
 
 	await open(page, 'contact')
@@ -144,7 +166,9 @@ test('every other tool answers', async ({ page }) => {
 	await expect(number(page, 'Best box')).toHaveText(/^none/)
 	await expect(page.getByText('not yet sprint-relevant')).toBeVisible()
 
-	const fill = async (boxes: Record<string, string>) => { for (const [label, text] of Object.entries(boxes)) await page.getByLabel(label, { exact: false }).first().fill(text) }
+	const fill = async (boxes: Record<string, string>) => {
+		for (const [label, text] of Object.entries(boxes)) await page.getByLabel(label, { exact: false }).first().fill(text)
+	}
 	await open(page, 'steps')
 	await fill({ Distance: '100', Time: '9,85', 'Steps counted': '45' })
 	await expect(number(page, 'Step frequency')).toHaveText('4.57 a second')
@@ -176,7 +200,12 @@ test('every other tool answers', async ({ page }) => {
 	await expect(number(page, 'A turn right costs')).toHaveText('0.70 s')
 
 	await page.getByText('Braking and reacting').click()
-	await fill({ 'Speed before braking': '60', 'Distance to the stop': '4', 'Path, planned': '2.6', 'Same path, reactive': '2.9' })
+	await fill({
+		'Speed before braking': '60',
+		'Distance to the stop': '4',
+		'Path, planned': '2.6',
+		'Same path, reactive': '2.9',
+	})
 	await expect(page.getByText('Expected a number above 0 and at most 13 m/s.')).toBeVisible()
 	await expect(number(page, 'Reading and deciding costs')).toHaveText('0.30 s')
 	await fill({ 'Speed before braking': '6' })
@@ -199,9 +228,9 @@ test('every other tool answers', async ({ page }) => {
 	await expect(page.getByRole('heading', { name: /^Lane \d/ })).toHaveCount(2)
 })
 
-test('an athlete is shown the way from the bench to the own page', async ({ page }) => {
+test('an athlete is shown the way from the bench to the own page', async ({ app, page }) => {
 	await page.context().clearCookies()
-	await signIn(page, demo(), 'ilka@demo.invalid', DEMO_SIGN_IN.password)
-	await page.goto(`${demo()}/bench`)
+	await signInToDemo(page, app, 'ilka@demo.invalid')
+	await page.goto(`/bench`)
 	await expect(page).toHaveURL(/\/athletes\//)
 })

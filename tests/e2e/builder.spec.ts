@@ -1,26 +1,27 @@
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
+import { test } from '../support/app-test'
 import { addDays, mondayOf } from '../../core/calendar/days'
 import { DEMO_ATHLETES } from '../../server/demo/scenario'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
 import { printed } from '../support/printed'
 import { addToSheet } from '../support/sheet-form'
-import { signIn } from '../support/sign-in'
+import { signInToDemo } from '../support/sign-in'
 
-const app = () => process.env.DEMO_APP!
 /** A Tuesday well ahead of everything the demo holds, and of what other tests plan. */
 const tuesday = (weeks = 14) => addDays(mondayOf(new Date().toISOString().slice(0, 10)), weeks * 7 + 1)
 
-test.beforeEach(async ({ page }) => signIn(page, app(), DEMO_SIGN_IN.email, DEMO_SIGN_IN.password))
+test.beforeEach(async ({ app, page }) => signInToDemo(page, app))
 
 const totals = (page: Page) => page.getByRole('table', { name: 'Totals of each athlete against the target' })
 async function startSession(page: Page, day: string) {
-	await page.goto(`${app()}/sessions/new`)
+	await page.goto(`/sessions/new`)
 	await page.getByLabel('Squad').selectOption({ label: 'Under 17' })
 	await page.getByLabel('Day', { exact: true }).fill(day)
 	await page.getByLabel('Title').fill('Tuesday from targets')
 }
 
-test('Tuesday’s session is proposed from targets, edited by search, keys and typing with the totals following, and saved', async ({ page }) => {
+test('Tuesday’s session is proposed from targets, edited by search, keys and typing with the totals following, and saved', async ({
+	page,
+}) => {
 	await startSession(page, tuesday())
 	await page.getByLabel('Minutes').fill('110')
 	await page.getByLabel('Priority').selectOption({ label: 'sprint' })
@@ -32,12 +33,15 @@ test('Tuesday’s session is proposed from targets, edited by search, keys and t
 	await expect(minutes).toBeVisible()
 	expect(Number(/About (\d+)/.exec((await minutes.textContent())!)![1])).toBeLessThanOrEqual(110)
 	// Warming up first, throws after the fast work.
-	const parts = await page.getByLabel(/^Part, entry/).evaluateAll((inputs) => inputs.map((input) => (input as HTMLInputElement).value))
+	const parts = await page
+		.getByLabel(/^Part, entry/)
+		.evaluateAll((inputs) => inputs.map((input) => (input as HTMLInputElement).value))
 	expect(parts[0]).toBe('Warm-up')
 	expect(parts.indexOf('Acceleration')).toBeLessThan(parts.indexOf('Throws'))
 
 	// One more drill by its words: the minutes follow at once, and what tops up gives way, so that the total stays at the target.
-	const contacts = async () => (await rows.nth(1).getByRole('cell').nth(1).textContent())!.split('/').map(Number.parseFloat) as [number, number]
+	const contacts = async () =>
+		(await rows.nth(1).getByRole('cell').nth(1).textContent())!.split('/').map(Number.parseFloat) as [number, number]
 	const [before, target] = await contacts()
 	expect(Math.abs(before - target)).toBeLessThanOrEqual(0.05 * target)
 	const took = await minutes.textContent()
@@ -59,19 +63,31 @@ test('Tuesday’s session is proposed from targets, edited by search, keys and t
 	await expect.poll(async () => (await contacts())[0]).toBe(before)
 
 	// Everybody's own lines, with a reason where somebody has none.
-	await page.getByRole('listitem').filter({ has: page.getByLabel('Part, entry 5') }).getByText(/different lines|for \d+ of \d+/).first().click()
+	await page
+		.getByRole('listitem')
+		.filter({ has: page.getByLabel('Part, entry 5') })
+		.getByText(/different lines|for \d+ of \d+/)
+		.first()
+		.click()
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toContainText('Tuesday from targets', { ignoreCase: true })
 	await expect(page.getByTestId('contacts')).toHaveCount(8)
 })
 
-test('an entry is dragged into another place; hard work after what tires is said by name and rule', async ({ page }) => {
+test('an entry is dragged into another place; hard work after what tires is said by name and rule', async ({
+	page,
+}) => {
 	await startSession(page, tuesday(16))
 	for (const words of ['repeat shuttle', 'standing start']) await addToSheet(page, words)
 	const rules = page.getByRole('region', { name: 'What the rules say' })
-	await expect(rules).toContainText('Standing start comes after repeat shuttle with turns: shock and maximal work belong early')
+	await expect(rules).toContainText(
+		'Standing start comes after repeat shuttle with turns: shock and maximal work belong early',
+	)
 	const handle = page.getByRole('button', { name: 'Drag entry 2' })
-	const [from, to] = [(await handle.boundingBox())!, (await page.getByRole('button', { name: 'Drag entry 1' }).boundingBox())!]
+	const [from, to] = [
+		(await handle.boundingBox())!,
+		(await page.getByRole('button', { name: 'Drag entry 1' }).boundingBox())!,
+	]
 	await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
 	await page.mouse.down()
 	await page.mouse.move(from.x + 4, from.y - 10, { steps: 4 })
@@ -81,7 +97,9 @@ test('an entry is dragged into another place; hard work after what tires is said
 	await expect(page.getByText('comes after')).toHaveCount(0)
 })
 
-test('what has no kit is left out and said; a template goes out as open JSON without names and comes back', async ({ page }) => {
+test('what has no kit is left out and said; a template goes out as open JSON without names and comes back', async ({
+	page,
+}) => {
 	await startSession(page, tuesday(18))
 	await page.getByText('Everything is at hand').click()
 	await page.getByRole('checkbox', { name: 'medicine ball', exact: true }).uncheck()
@@ -89,11 +107,20 @@ test('what has no kit is left out and said; a template goes out as open JSON wit
 	await page.getByRole('button', { name: 'Propose the session' }).click()
 	await expect(page.getByText(/Throws: .*no medicine ball at hand/)).toBeVisible()
 
-	const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'As a file' }).click()])
+	const [download] = await Promise.all([
+		page.waitForEvent('download'),
+		page.getByRole('link', { name: 'As a file' }).click(),
+	])
 	const { readFileSync } = await import('node:fs')
 	const text = readFileSync(await download.path(), 'utf8')
-	expect(JSON.parse(text)).toMatchObject({ format: 'dromos-session', version: 1, name: 'Tuesday from targets', minutes: 120 })
-	for (const name of DEMO_ATHLETES.filter((athlete) => athlete.squad === 'u17').map((athlete) => athlete.name)) expect(text).not.toContain(name)
+	expect(JSON.parse(text)).toMatchObject({
+		format: 'dromos-session',
+		version: 1,
+		name: 'Tuesday from targets',
+		minutes: 120,
+	})
+	for (const name of DEMO_ATHLETES.filter((athlete) => athlete.squad === 'u17').map((athlete) => athlete.name))
+		expect(text).not.toContain(name)
 	const entries = (JSON.parse(text) as { entries: unknown[] }).entries.length
 
 	await page.getByRole('button', { name: 'Keep this one' }).click()
@@ -104,15 +131,21 @@ test('what has no kit is left out and said; a template goes out as open JSON wit
 	await expect(page.getByLabel(/^Part, entry/)).toHaveCount(entries)
 	await page.getByRole('button', { name: 'Take it back' }).click()
 	await expect(page.getByLabel(/^Part, entry/)).toHaveCount(0)
-	await page.getByLabel('Template file').setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+	await page
+		.getByLabel('Template file')
+		.setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: Buffer.from(text) })
 	await expect(page.getByLabel(/^Part, entry/)).toHaveCount(entries)
-	await page.getByLabel('Template file').setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"other"}') })
+	await page
+		.getByLabel('Template file')
+		.setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"other"}') })
 	await expect(page.getByText(/This is not a session template/)).toBeVisible()
 	await page.getByRole('button', { name: 'Forget Tuesday from targets' }).click()
 	await expect(page.getByRole('button', { name: 'Use Tuesday from targets' })).toHaveCount(0)
 })
 
-test('stations are placed, a lane through a throw sector is refused, the plan is kept, drawn, printed and made for the yard', async ({ page }) => {
+test('stations are placed, a lane through a throw sector is refused, the plan is kept, drawn, printed and made for the yard', async ({
+	page,
+}) => {
 	await startSession(page, tuesday(20))
 	for (const words of ['standing start', 'overhead backward', 'broad jump and stick']) await addToSheet(page, words)
 	await page.getByRole('button', { name: 'Save the session' }).click()
@@ -123,12 +156,19 @@ test('stations are placed, a lane through a throw sector is refused, the plan is
 	await page.getByLabel('Ground').selectOption({ label: 'Lower field by the sea, grass, 100 × 62 m' })
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Field map, Lower field by the sea, grass')
 	const at = (name: string) => page.getByRole('button', { name: new RegExp(`^${name}, \\d+ m along`) })
-	const where = async (name: string) => /(\d+) m along, (\d+) m up, turned (\d+)/.exec((await at(name).getAttribute('aria-label'))!)!.slice(1).map(Number)
+	const where = async (name: string) =>
+		/(\d+) m along, (\d+) m up, turned (\d+)/
+			.exec((await at(name).getAttribute('aria-label'))!)!
+			.slice(1)
+			.map(Number)
 	await expect(at('Standing start')).toBeVisible()
 
 	// Typed where there is room, then by keys: a metre, five metres, a turn.
 	await page.getByRole('button', { name: /^\d+ ?Broad jump and stick/ }).click()
-	for (const [field, value] of [['along', '60'], ['up', '40']] as const) {
+	for (const [field, value] of [
+		['along', '60'],
+		['up', '40'],
+	] as const) {
 		await page.getByLabel(`${field}, Broad jump and stick`).fill(value)
 		await page.getByLabel(`${field}, Broad jump and stick`).press('Enter')
 	}
@@ -152,7 +192,9 @@ test('stations are placed, a lane through a throw sector is refused, the plan is
 		await along.fill(String(sector[0]! + 8))
 		await along.press('Enter')
 	}
-	await expect(page.getByRole('alert')).toContainText(/Refused\. Standing start: .* crosses the throw sector of Overhead backward throw\./)
+	await expect(page.getByRole('alert')).toContainText(
+		/Refused\. Standing start: .* crosses the throw sector of Overhead backward throw\./,
+	)
 
 	// Dragged over it: the same.
 	const before = await where('Standing start')
@@ -219,7 +261,7 @@ test('on a phone the calendar, the sheet and the map are read, and a small chang
 	const width = () => page.evaluate(() => document.documentElement.scrollWidth)
 	expect(await width()).toBeLessThanOrEqual(390)
 	for (const place of ['plan', 'plan/block', 'sessions/new']) {
-		await page.goto(`${app()}/${place}`)
+		await page.goto(`/${place}`)
 		expect(await width(), place).toBeLessThanOrEqual(390)
 	}
 })

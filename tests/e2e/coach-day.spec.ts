@@ -1,18 +1,21 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { makeSecondClub } from '../support/second-club'
 import { addToSheet } from '../support/sheet-form'
 import { signIn } from '../support/sign-in'
 
-test('from a session made from nothing to an adjusted next session, with six athletes', async ({ page }) => {
-	const app = process.env.DEMO_APP!
-	const club = await makeSecondClub(process.env.DEMO_DATABASE!)
+test.use({ filledWith: 'empty' })
+
+test('from a session made from nothing to an adjusted next session, with six athletes', async ({ app, page }) => {
+	const club = await makeSecondClub()
 	await signIn(page, app, club.email, club.password)
 
 	// A session from nothing: bad input first, which keeps what was typed.
-	await page.goto(`${app}/sessions/new`)
+	await page.goto(`/sessions/new`)
 	await page.getByLabel('Title').fill('Starts and pogos')
-	for (const words of ['stiffness ladder', 'acceleration ladder', 'single-leg pogo', 'broad jump and stick']) await addToSheet(page, words)
+	for (const words of ['stiffness ladder', 'acceleration ladder', 'single-leg pogo', 'broad jump and stick'])
+		await addToSheet(page, words)
 	await page.getByLabel('Sets, entry 3').fill('two')
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await expect(page.getByText('“two”: Whole sets from 1 to 20 are expected.')).toBeVisible()
@@ -31,7 +34,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	// The field, on a phone.
 	await page.setViewportSize({ width: 390, height: 844 })
 	await page.getByRole('link', { name: 'Go to the field' }).click()
-	const hand = new FieldHand(page)
+	const hand = new FieldHand(page, app)
 
 	// Pogos are ticked off by the set and judged by eye, everybody in turn.
 	await hand.goTo('Stiffness')
@@ -46,7 +49,14 @@ test('from a session made from nothing to an adjusted next session, with six ath
 
 	// Starts by gate: digits without a point, next athlete by itself.
 	await hand.goTo('Acceleration')
-	const times: Record<number, string[]> = { 1: ['190', '188', '189', '196', '199'], 2: ['195', '193', '202', '203'], 3: ['194', '195', '194', '196', '195'], 4: ['195', '194', '195', '195', '196'], 5: ['196', '195', '195', '194', '195'], 6: ['195', '196', '194', '195', '195'] }
+	const times: Record<number, string[]> = {
+		1: ['190', '188', '189', '196', '199'],
+		2: ['195', '193', '202', '203'],
+		3: ['194', '195', '194', '196', '195'],
+		4: ['195', '194', '195', '195', '196'],
+		5: ['196', '195', '195', '194', '195'],
+		6: ['195', '196', '194', '195', '195'],
+	}
 	for (let rep = 0; rep < 5; rep++) {
 		for (let n = 1; n <= 6; n++) {
 			await expect(hand.onTheLine()).toHaveText(`Athlete ${n}`)
@@ -55,7 +65,9 @@ test('from a session made from nothing to an adjusted next session, with six ath
 				await hand.save(digits)
 			} else {
 				// The second athlete's last two were 4.7 % and 5.2 % off: live drop-off and the stop suggestion.
-				await expect(hand.suggestion()).toContainText('End the set. The last two were 4.7 % and 5.2 % off 1.93 s; the limit is 3.1 %.')
+				await expect(hand.suggestion()).toContainText(
+					'End the set. The last two were 4.7 % and 5.2 % off 1.93 s; the limit is 3.1 %.',
+				)
 				await hand.suggestion().getByRole('button', { name: 'End the set' }).click()
 			}
 		}
@@ -102,14 +114,20 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	// Review at the desk.
 	await page.setViewportSize({ width: 1280, height: 800 })
 	await page.goto(sheet)
-	await expect(page.getByTestId('contacts').first()).toHaveText(/^47 of 75 contacts · left 46 of 63, right 46 of 63, both 45 of 51$/)
+	await expect(page.getByTestId('contacts').first()).toHaveText(
+		/^47 of 75 contacts · left 46 of 63, right 46 of 63, both 45 of 51$/,
+	)
 	await page.getByRole('link', { name: 'Review', exact: true }).last().click()
 	const fallen = page.getByRole('article', { name: 'Athlete 1, Acceleration' })
-	await expect(fallen).toContainText('Ease from 5 to 3 reps: reps 4 and 5 were 4.3 % and 5.9 % off the best, two exposures running.')
+	await expect(fallen).toContainText(
+		'Ease from 5 to 3 reps: reps 4 and 5 were 4.3 % and 5.9 % off the best, two exposures running.',
+	)
 	await expect(fallen).toContainText('common practice')
 	const sore = page.getByRole('article', { name: /Athlete 4/ })
 	await expect(sore).toContainText('left calf or Achilles 4 of 10')
-	await expect(page.getByText('Hold two-foot pogo, 3×15: 45 of 45 judged reps good. One more like it.').first()).toBeVisible()
+	await expect(
+		page.getByText('Hold two-foot pogo, 3×15: 45 of 45 judged reps good. One more like it.').first(),
+	).toBeVisible()
 
 	await page.getByRole('button', { name: /^Accept \d+, write the next session/ }).click()
 	await expect(page.getByText('The next session was made')).toBeVisible()

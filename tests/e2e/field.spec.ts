@@ -1,13 +1,12 @@
-import { expect, test } from '@playwright/test'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { expect } from '@playwright/test'
+import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
-import { signIn } from '../support/sign-in'
+import { openDemoField } from '../support/sign-in'
 
-test('what was tapped without a connection is kept over a reload and sent later', async ({ page, context }) => {
+test('what was tapped without a connection is kept over a reload and sent later', async ({ app, page, context }) => {
 	await page.setViewportSize({ width: 390, height: 844 })
-	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
-	await page.getByRole('link', { name: 'Go to the field' }).click()
-	const hand = new FieldHand(page)
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
 	await hand.goTo('Broad jump and stick')
 	const name = await hand.onTheLine().textContent()
 
@@ -34,10 +33,9 @@ test('what was tapped without a connection is kept over a reload and sent later'
 	await hand.pick(name!)
 })
 
-test('a time that would surprise is asked about once', async ({ page }) => {
-	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
-	await page.getByRole('link', { name: 'Go to the field' }).click()
-	const hand = new FieldHand(page)
+test('a time that would surprise is asked about once', async ({ app, page }) => {
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
 	await hand.goTo('Acceleration')
 	await hand.pick('Amaru Fenn')
 	await page.getByTestId('value-1').click()
@@ -51,14 +49,25 @@ test('a time that would surprise is asked about once', async ({ page }) => {
 	await expect(hand.marks()).not.toContainText('3.01')
 })
 
-test('what the server does not take waits in sight with its reason, until somebody takes it off', async ({ page }) => {
-	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
-	await page.getByRole('link', { name: 'Go to the field' }).click()
-	const hand = new FieldHand(page)
+test('what the server does not take waits in sight with its reason, until somebody takes it off', async ({
+	app,
+	page,
+}) => {
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
 	await hand.goTo('Broad jump and stick')
 	await page.route('**/api/events', async (route) => {
 		const { events } = route.request().postDataJSON() as { events: { id: string }[] }
-		await route.fulfill({ json: { answers: events.map(({ id }) => ({ id, outcome: 'refused', field: 'lineId', reason: 'no such line on this session' })) } })
+		await route.fulfill({
+			json: {
+				answers: events.map(({ id }) => ({
+					id,
+					outcome: 'refused',
+					field: 'lineId',
+					reason: 'no such line on this session',
+				})),
+			},
+		})
 	})
 	await hand.save('233')
 	const tray = page.getByRole('alert').filter({ hasText: 'Not taken by the server' })
@@ -69,17 +78,23 @@ test('what the server does not take waits in sight with its reason, until somebo
 	await expect(tray).toHaveCount(0)
 })
 
-test('a full device says so and pretends nothing; a clock that is hours off does not shift the marks', async ({ page }) => {
+test('a full device says so and pretends nothing; a clock that is hours off does not shift the marks', async ({
+	app,
+	page,
+}) => {
 	// Five hours ahead, whatever asks.
 	await page.addInitScript(() => {
 		const real = Date.now.bind(Date)
-		const Shifted = class extends Date { constructor(...given: []) { super(...(given.length === 0 ? [real() + 5 * 3_600_000] as unknown as [] : given)) } }
+		const Shifted = class extends Date {
+			constructor(...given: []) {
+				super(...(given.length === 0 ? ([real() + 5 * 3_600_000] as unknown as []) : given))
+			}
+		}
 		Shifted.now = () => real() + 5 * 3_600_000
 		;(globalThis as { Date: unknown }).Date = Shifted
 	})
-	await signIn(page, process.env.DEMO_APP!, DEMO_SIGN_IN.email, DEMO_SIGN_IN.password)
-	await page.getByRole('link', { name: 'Go to the field' }).click()
-	const hand = new FieldHand(page)
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
 	await hand.goTo('Broad jump and stick')
 	await expect(page.getByLabel('Where the marks are')).toContainText('only on this device')
 	const sent = page.waitForRequest('**/api/events')
@@ -89,7 +104,9 @@ test('a full device says so and pretends nothing; a clock that is hours off does
 	await hand.allSafe()
 
 	await page.evaluate(() => {
-		IDBObjectStore.prototype.add = () => { throw new DOMException('full', 'QuotaExceededError') }
+		IDBObjectStore.prototype.add = () => {
+			throw new DOMException('full', 'QuotaExceededError')
+		}
 	})
 	const before = await page.getByLabel('Where the marks are').textContent()
 	await hand.save('235')

@@ -1,14 +1,16 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { addToSheet } from '../support/sheet-form'
 
-test('from an empty installation to the first verdict', async ({ page }) => {
-	const app = process.env.EMPTY_APP!
-	await page.goto(app)
-	await expect(page).toHaveURL(/sign-in/)
-	expect((await page.goto(`${app}/first?code=guess`))?.status()).toBe(404)
+test.use({ filledWith: 'empty' })
 
-	await page.goto(process.env.EMPTY_FIRST!)
+test('from an empty installation to the first verdict', async ({ app, page }) => {
+	await page.goto('/')
+	await expect(page).toHaveURL(/sign-in/)
+	expect((await page.goto(`/first?code=guess`))?.status()).toBe(404)
+
+	await page.goto(/http:\S+\/first\?code=\S+/.exec(app.printed())![0])
 	await page.getByLabel('Club').fill('Harbour Runners')
 	await page.getByLabel('Time zone').fill('Europe/Lisbon')
 	await page.getByLabel('Your name').fill('Uma')
@@ -32,7 +34,7 @@ test('from an empty installation to the first verdict', async ({ page }) => {
 	await page.getByRole('button', { name: 'Add to Juniors' }).click()
 	await expect(page.getByRole('link', { name: 'Bruno' })).toBeVisible()
 
-	await page.goto(app)
+	await page.goto('/')
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('No session in the next eight days')
 	await page.getByRole('link', { name: 'Make a session' }).click()
 	await page.getByLabel('Title').fill('First steps')
@@ -41,7 +43,7 @@ test('from an empty installation to the first verdict', async ({ page }) => {
 	await expect(page.getByText('Calf hold, knee bent and straight, 3×2').first()).toBeVisible()
 
 	await page.getByRole('link', { name: 'Go to the field' }).click()
-	const hand = new FieldHand(page)
+	const hand = new FieldHand(page, app)
 	for (let set = 1; set <= 3; set++) {
 		for (const name of ['Bruno', 'Ida']) {
 			await expect(hand.onTheLine()).toHaveText(name)
@@ -51,10 +53,12 @@ test('from an empty installation to the first verdict', async ({ page }) => {
 	await expect(hand.suggestion()).toContainText('All done.')
 	await hand.allSafe()
 
-	await page.goto(`${app}/review`)
+	await page.goto(`/review`)
 	await page.getByRole('main').getByRole('link', { name: 'Review' }).click()
 	await expect(page.getByText('Hold calf hold, 3×2: 6 of 6 judged reps good. One more like it.')).toBeVisible()
-	await expect(page.getByText(/Hold calf hold, 3×2: 6 of 6 judged reps were poor. Twice running would ease it./)).toBeVisible()
+	await expect(
+		page.getByText(/Hold calf hold, 3×2: 6 of 6 judged reps were poor. Twice running would ease it./),
+	).toBeVisible()
 	await page.getByRole('button', { name: /^Accept 2/ }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('All decided')
 })

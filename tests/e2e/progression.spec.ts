@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { type Locator, type Page, expect, test } from '@playwright/test'
+import { type Locator, type Page, expect } from '@playwright/test'
+import { test } from '../support/app-test'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/progress/resolve-line'
 import { insertPerson } from '../../db/queries/clubs'
@@ -15,35 +16,119 @@ const PASSWORD = 'a long enough password'
 const today = new Date().toISOString().slice(0, 10)
 
 /** A club whose session of today is logged: everybody steady, a few as a test wants them. */
-async function clubWithSession(athleteCount: number, special: Record<number, { times?: number[]; pain?: number }>, extra: string[] = []): Promise<TestClub & { sessionId: string; email: string }> {
-	process.env.DATABASE_URL = process.env.DEMO_DATABASE!
+async function clubWithSession(
+	athleteCount: number,
+	special: Record<number, { times?: number[]; pain?: number }>,
+	extra: string[] = [],
+): Promise<TestClub & { sessionId: string; email: string }> {
 	const club = await makeClub(`Club ${randomUUID().slice(0, 6)}`, athleteCount)
 	const now = new Date()
 	const email = `${randomUUID()}@third.example`
-	await insertPerson(club.scope, { id: randomUUID(), email, name: 'Rey', role: 'coach', passwordHash: await hashPassword(PASSWORD), athleteId: null, createdAt: now })
+	await insertPerson(club.scope, {
+		id: randomUUID(),
+		email,
+		name: 'Rey',
+		role: 'coach',
+		passwordHash: await hashPassword(PASSWORD),
+		athleteId: null,
+		createdAt: now,
+	})
 	for (const athleteId of club.athletes) {
 		await writeLevel(club.scope, athleteId, 'sprint', 2)
 		await writeLevel(club.scope, athleteId, 'plyometric', 2)
-		await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-10'), '2026-01-01', now)
-		for (const ladderId of extra) await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, ladderId, STARTER_LIBRARY.ladders[ladderId]!.rungs[3]!.id), '2026-01-01', now)
+		await writeState(
+			club.scope,
+			athleteId,
+			startingAt(STARTER_LIBRARY, 'acceleration', 'three-point-10'),
+			'2026-01-01',
+			now,
+		)
+		for (const ladderId of extra)
+			await writeState(
+				club.scope,
+				athleteId,
+				startingAt(STARTER_LIBRARY, ladderId, STARTER_LIBRARY.ladders[ladderId]!.rungs[3]!.id),
+				'2026-01-01',
+				now,
+			)
 	}
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day: today, startTime: '09:00', title: 'Starts', place: '', plannedMinutes: 60, athleteIds: club.athletes,
-		entries: ['acceleration', ...extra].map((ladderId) => ({ part: 'Work', ladderId, sets: 1, reps: 6, restS: 90 })),
-	}, now)
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day: today,
+			startTime: '09:00',
+			title: 'Starts',
+			place: '',
+			plannedMinutes: 60,
+			athleteIds: club.athletes,
+			entries: ['acceleration', ...extra].map((ladderId) => ({ part: 'Work', ladderId, sets: 1, reps: 6, restS: 90 })),
+		},
+		now,
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	let deviceSeq = 0
-	const common = (athleteId: string) => ({ id: randomUUID(), sessionId: saved.sessionId, athleteId, deviceId: club.coach.personId, deviceSeq: deviceSeq++, deviceTime: now.toISOString() })
+	const common = (athleteId: string) => ({
+		id: randomUUID(),
+		sessionId: saved.sessionId,
+		athleteId,
+		deviceId: club.coach.personId,
+		deviceSeq: deviceSeq++,
+		deviceTime: now.toISOString(),
+	})
 	const events = (await readLines(club.scope, [saved.sessionId])).flatMap((line): unknown[] => {
 		const at = club.athletes.indexOf(line.athleteId)
-		if (line.ladderId !== 'acceleration') return [{ ...common(line.athleteId), entryId: line.entryId, lineId: line.id, setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: line.dose.sets * line.dose.reps } }, { ...common(line.athleteId), entryId: line.entryId, lineId: line.id, setNo: 1, repNo: 1, type: 'observation', kind: 'quality', value: { grade: 'good', scope: 'set' } }]
+		if (line.ladderId !== 'acceleration')
+			return [
+				{
+					...common(line.athleteId),
+					entryId: line.entryId,
+					lineId: line.id,
+					setNo: 1,
+					repNo: 1,
+					type: 'mark',
+					kind: 'done',
+					value: { reps: line.dose.sets * line.dose.reps },
+				},
+				{
+					...common(line.athleteId),
+					entryId: line.entryId,
+					lineId: line.id,
+					setNo: 1,
+					repNo: 1,
+					type: 'observation',
+					kind: 'quality',
+					value: { grade: 'good', scope: 'set' },
+				},
+			]
 		const { times = [1.95, 1.94, 1.95, 1.96, 1.95, 1.95], pain } = special[at] ?? {}
 		return [
-			...times.map((timeS, rep) => ({ ...common(line.athleteId), entryId: line.entryId, lineId: line.id, setNo: 1, repNo: rep + 1, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS }], method: 'gate' } })),
-			...(pain === undefined ? [] : [{ ...common(line.athleteId), type: 'observation', kind: 'pain', value: { region: 'back-thigh', side: 'left', score: pain, moment: 'during', redFlag: false } }]),
+			...times.map((timeS, rep) => ({
+				...common(line.athleteId),
+				entryId: line.entryId,
+				lineId: line.id,
+				setNo: 1,
+				repNo: rep + 1,
+				type: 'mark',
+				kind: 'sprint',
+				value: { splits: [{ distanceM: 10, timeS }], method: 'gate' },
+			})),
+			...(pain === undefined
+				? []
+				: [
+						{
+							...common(line.athleteId),
+							type: 'observation',
+							kind: 'pain',
+							value: { region: 'back-thigh', side: 'left', score: pain, moment: 'during', redFlag: false },
+						},
+					]),
 		]
 	})
-	for (let i = 0; i < events.length; i += 200) for (const answer of await acceptEvents(club.coach, events.slice(i, i + 200), now)) if (answer.outcome !== 'accepted') throw new Error(JSON.stringify(answer))
+	for (let i = 0; i < events.length; i += 200)
+		for (const answer of await acceptEvents(club.coach, events.slice(i, i + 200), now))
+			if (answer.outcome !== 'accepted') throw new Error(JSON.stringify(answer))
 	return { ...club, sessionId: saved.sessionId, email }
 }
 
@@ -60,12 +145,13 @@ class Taps {
 	}
 }
 
-test('twenty athletes and three exceptions are reviewed in at most 25 taps', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test.use({ filledWith: 'empty' })
+
+test('twenty athletes and three exceptions are reviewed in at most 25 taps', async ({ app, page }) => {
 	const club = await clubWithSession(20, { 3: { pain: 3 }, 8: { pain: 6 }, 14: { pain: 4 } }, ['stiffness', 'brake'])
 	await signIn(page, app, club.email, PASSWORD)
 	const taps = new Taps()
-	await page.goto(`${app}/`)
+	await page.goto(`/`)
 	await taps.tap(page.getByRole('link', { name: 'Review', exact: true }).last())
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('3 need you, 54 read well')
 	await expect(page.getByRole('article')).toHaveCount(3)
@@ -87,16 +173,18 @@ test('twenty athletes and three exceptions are reviewed in at most 25 taps', asy
 	expect(taps.count).toBeLessThanOrEqual(25)
 	// The next session is written: who is closed has no line, who was swapped the alternative, with the reason.
 	await page.getByRole('link', { name: 'Plan' }).first().click()
-	await page.getByRole('link', { name: /Starts/ }).last().click()
+	await page
+		.getByRole('link', { name: /Starts/ })
+		.last()
+		.click()
 	await expect(page.getByText('no line: closed until cleared').first()).toBeVisible()
 	await expect(page.getByText('Wall drill and march, 3×6').first()).toBeVisible()
 })
 
-test('the review is walked by keyboard alone', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test('the review is walked by keyboard alone', async ({ app, page }) => {
 	const club = await clubWithSession(3, { 0: { pain: 3 }, 1: { pain: 4 } })
 	await signIn(page, app, club.email, PASSWORD)
-	await page.goto(`${app}/sessions/${club.sessionId}/review`)
+	await page.goto(`/sessions/${club.sessionId}/review`)
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 need you, 1 read well')
 	await live(page)
 	await page.keyboard.press('?')
@@ -113,16 +201,18 @@ test('the review is walked by keyboard alone', async ({ page }) => {
 	await expect(page.getByRole('article')).toHaveCount(0)
 })
 
-test('care: a restriction changes the line at once, a clearance leads onto the way back, late pain says what would be now', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test('care: a restriction changes the line at once, a clearance leads onto the way back, late pain says what would be now', async ({
+	app,
+	page,
+}) => {
 	const club = await clubWithSession(2, {})
 	await signIn(page, app, club.email, PASSWORD)
-	await page.goto(`${app}/sessions/${club.sessionId}/review`)
+	await page.goto(`/sessions/${club.sessionId}/review`)
 	await page.getByRole('button', { name: /^Accept 2/ }).click()
 	await page.getByRole('link', { name: /with each athlete’s line/ }).click()
 	await expect(page).not.toHaveURL(/review/)
 	const next = page.url()
-	await page.goto(`${app}/athletes/${club.athletes[0]}/care`)
+	await page.goto(`/athletes/${club.athletes[0]}/care`)
 	await live(page)
 	await page.getByLabel('Region').first().selectOption('back-thigh')
 	await page.getByLabel('Set by').fill('H. Brekke')
@@ -132,7 +222,7 @@ test('care: a restriction changes the line at once, a clearance leads onto the w
 	await page.goto(next)
 	await expect(page.getByText('Wall drill and march, 3×6').first()).toBeVisible()
 	// Cleared by nobody in particular is not cleared.
-	await page.goto(`${app}/athletes/${club.athletes[0]}/care`)
+	await page.goto(`/athletes/${club.athletes[0]}/care`)
 	await live(page)
 	await page.getByLabel('Cleared by').fill(' ')
 	await page.getByLabel('In what role').fill('x')
@@ -145,24 +235,29 @@ test('care: a restriction changes the line at once, a clearance leads onto the w
 	await page.goto(next)
 	await expect(page.getByText('Walk through the shapes 20 m, 1×4')).toBeVisible()
 	// Pain that is said a day later never alters what was accepted.
-	await page.goto(`${app}/athletes/${club.athletes[1]}`)
+	await page.goto(`/athletes/${club.athletes[1]}`)
 	await page.getByText('Report pain').click()
 	const report = page.locator('form').filter({ has: page.locator('[name=score]') })
 	await report.locator('[name=region]').selectOption('back-thigh')
 	await report.locator('[name=score]').fill('4')
 	await report.getByRole('button').last().click()
-	await page.goto(`${app}/sessions/${club.sessionId}/review`)
+	// The database holds it before anything else is asked.
+	await expect
+		.poll(() => app.rows("select athlete_id as athleteId from observation where kind = 'pain'"))
+		.toEqual([{ athleteId: club.athletes[1] }])
+	await page.goto(`/sessions/${club.sessionId}/review`)
 	await expect(page.getByText('Would now be swap:')).toBeVisible()
 })
 
-test('ladders: who stands where, what a rung waits for, and a move by hand with its reason', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test('ladders: who stands where, what a rung waits for, and a move by hand with its reason', async ({ app, page }) => {
 	const club = await clubWithSession(4, {}, ['shock'])
 	await signIn(page, app, club.email, PASSWORD)
-	await page.goto(`${app}/squads`)
+	await page.goto(`/squads`)
 	await page.getByRole('link', { name: 'Drop and rebound' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Drop and rebound')
-	await expect(page.getByRole('listitem').filter({ hasText: 'Pause jump 30 cm' }).getByRole('link', { name: 'Athlete 1' })).toBeVisible()
+	await expect(
+		page.getByRole('listitem').filter({ hasText: 'Pause jump 30 cm' }).getByRole('link', { name: 'Athlete 1' }),
+	).toBeVisible()
 	await page.getByText('Move somebody by hand').click()
 	await page.locator('select[name=athlete]').selectOption({ label: 'Athlete 2' })
 	await page.locator('select[name=rung]').selectOption('depth-45')
@@ -171,17 +266,18 @@ test('ladders: who stands where, what a rung waits for, and a move by hand with 
 	await expect(page.getByRole('alert')).toContainText('Depth jump 45 cm opens at level 3.')
 	await page.locator('select[name=rung]').selectOption('landing-15')
 	await page.getByRole('button', { name: 'Move', exact: true }).click()
-	await expect(page.getByRole('listitem').filter({ hasText: 'Drop landing 15 cm' }).getByRole('link', { name: 'Athlete 2' })).toBeVisible()
+	await expect(
+		page.getByRole('listitem').filter({ hasText: 'Drop landing 15 cm' }).getByRole('link', { name: 'Athlete 2' }),
+	).toBeVisible()
 	await page.getByRole('link', { name: 'Athlete 2' }).click()
 	await expect(page.getByText('jumped from the wall all summer')).toBeVisible()
 })
 
-test('a school says what would change before it is used, and is kept in versions', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test('a school says what would change before it is used, and is kept in versions', async ({ app, page }) => {
 	// The first athlete falls by 3.6 % and 4.1 %: past the drop-off of 3 %, within one of 5 %.
 	const club = await clubWithSession(3, { 0: { times: [1.95, 1.94, 1.95, 1.95, 2.01, 2.02] } })
 	await signIn(page, app, club.email, PASSWORD)
-	await page.goto(`${app}/squads/${club.squadId}/school`)
+	await page.goto(`/squads/${club.squadId}/school`)
 	await live(page)
 	await page.getByLabel(/Growth from week to week/).fill('50')
 	await page.getByRole('button', { name: 'What would change' }).click()
@@ -195,20 +291,19 @@ test('a school says what would change before it is used, and is kept in versions
 	await page.getByRole('link', { name: 'Return and protect' }).click()
 	await page.getByRole('button', { name: 'Use it' }).click()
 	await expect(page.getByText('Return and protect is in force')).toBeVisible()
-	await page.goto(`${app}/squads`)
+	await page.goto(`/squads`)
 	await expect(page.getByRole('link', { name: 'Return and protect' })).toBeVisible()
 })
 
-test('a match for the whole squad in two taps, then the sheet says what it means', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test('a match for the whole squad in two taps, then the sheet says what it means', async ({ app, page }) => {
 	const club = await clubWithSession(2, {})
 	await signIn(page, app, club.email, PASSWORD)
-	await page.goto(`${app}/squads`)
+	await page.goto(`/squads`)
 	await page.getByRole('button', { name: 'Match', exact: true }).click()
 	await expect(page.getByText('Entered: Match for 2.')).toBeVisible()
-	await page.goto(`${app}/athletes/${club.athletes[0]}`)
+	await page.goto(`/athletes/${club.athletes[0]}`)
 	await expect(page.getByText('Match, 90 min')).toBeVisible()
-	await page.goto(`${app}/sessions/${club.sessionId}`)
+	await page.goto(`/sessions/${club.sessionId}`)
 	const caution = page.getByRole('region', { name: 'Cautions' })
 	await expect(caution).toContainText('h from other maximal sprinting, 48 h are asked')
 	await caution.getByText('Go on, with a reason').first().click()
@@ -218,11 +313,10 @@ test('a match for the whole squad in two taps, then the sheet says what it means
 	await expect(caution).toContainText('Rey')
 })
 
-test('a drill is written and changed for the club; bad input keeps what was typed', async ({ page }) => {
-	const app = process.env.DEMO_APP!
+test('a drill is written and changed for the club; bad input keeps what was typed', async ({ app, page }) => {
 	const club = await clubWithSession(1, {})
 	await signIn(page, app, club.email, PASSWORD)
-	await page.goto(`${app}/library/drills/new`)
+	await page.goto(`/library/drills/new`)
 	await live(page)
 	await page.getByLabel('Name').fill('Sand dune run')
 	await page.getByRole('button', { name: 'Keep the drill' }).click()
@@ -234,7 +328,7 @@ test('a drill is written and changed for the club; bad input keeps what was type
 	await page.getByRole('button', { name: 'Keep the drill' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Sand dune run')
 	await expect(page.getByText('Short steps. Eyes up.')).toBeVisible()
-	await page.goto(`${app}/library`)
+	await page.goto(`/library`)
 	await page.getByLabel('Find').fill('dune')
 	await expect(page.getByRole('link', { name: 'Sand dune run' })).toBeVisible()
 	await expect(page.getByText('the club’s own').first()).toBeVisible()
@@ -242,5 +336,7 @@ test('a drill is written and changed for the club; bad input keeps what was type
 
 /** Waits until the page answers to keys and typing. */
 async function live(page: Page): Promise<void> {
-	await page.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__react')))
+	await page.waitForFunction(() =>
+		Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__react')),
+	)
 }

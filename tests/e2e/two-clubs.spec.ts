@@ -1,96 +1,217 @@
 import { randomUUID } from 'node:crypto'
-import { type Page, expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from '../support/app-test'
+import { type SessionText, entryText } from '../../app/builder/session-text'
+import { addDays } from '../../core/calendar/days'
 import { readLines } from '../../db/queries/sessions'
-import { eventsOfSessions } from '../../db/queries/log'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
 import { makeSecondClub } from '../support/second-club'
-import { signIn } from '../support/sign-in'
+import { signIn, signInToDemo } from '../support/sign-in'
 
-const demo = () => process.env.DEMO_APP!
-const asDemo = (page: Page, who = DEMO_SIGN_IN.email) => signIn(page, demo(), who, DEMO_SIGN_IN.password)
-
-test('two clubs: no read and no write crosses', async ({ page }) => {
-	const other = await makeSecondClub(process.env.DEMO_DATABASE!)
-	const athleteId = other.athletes[0]!
-	await asDemo(page)
-	for (const path of [`/sessions/${other.firstSessionId}`, `/sessions/${other.firstSessionId}/review`, `/sessions/${other.firstSessionId}/change`, `/athletes/${athleteId}`]) {
-		expect((await page.goto(`${demo()}${path}`))?.status(), path).toBe(404)
-		expect((await page.request.get(`${demo()}${path}.data`)).status(), `${path}.data`).toBe(404)
-		await expect(page.getByText('Second club')).toHaveCount(0)
+test('two clubs: no read crosses', async ({ app, page }) => {
+	const other = await makeSecondClub()
+	await signInToDemo(page, app)
+	for (const path of [
+		`/sessions/${other.firstSessionId}`,
+		`/sessions/${other.firstSessionId}/review`,
+		`/sessions/${other.firstSessionId}/change`,
+		`/athletes/${other.athletes[0]!}`,
+		`/athletes/${other.athletes[0]!}/care`,
+		`/squads/${other.squadId}/school`,
+	]) {
+		for (const asked of [path, `${path}.data`]) {
+			const answer = await page.request.get(asked)
+			expect(answer.status(), asked).toBe(404)
+			expect(await answer.text()).not.toContain('Second club')
+		}
 	}
-	for (const path of ['/', '/squads', '/plan', '/review', '/club', '/sessions/new']) {
-		await page.goto(`${demo()}${path}`)
-		await expect(page.getByText('Athlete 1', { exact: true })).toHaveCount(0)
-	}
-
-	const [line] = await readLines(other.scope, [other.firstSessionId])
-	const before = (await eventsOfSessions(other.scope, [other.firstSessionId])).length
-	const mark = { id: randomUUID(), sessionId: other.firstSessionId, athleteId, entryId: line!.entryId, lineId: line!.id, deviceId: randomUUID(), deviceSeq: 0, deviceTime: new Date().toISOString(), setNo: 1, repNo: 1, type: 'mark', kind: 'done', value: { reps: 1 } }
-	const origin = { origin: demo() }
-	const answer = await page.request.post(`${demo()}/api/events`, { data: { events: [mark] }, headers: origin })
-	expect(await answer.json()).toEqual({ answers: [{ id: mark.id, outcome: 'refused', field: 'sessionId', reason: 'no such session' }] })
-	for (const [path, form] of [
-		[`/sessions/${other.firstSessionId}/review`, { do: 'accept', row: `${athleteId}/acceleration/x` }],
-		[`/sessions/${other.firstSessionId}`, { line: line!.id, sets: '1', reps: '1' }],
-		[`/athletes/${athleteId}`, { do: 'level', family: 'sprint', level: '3' }],
-		[`/athletes/${athleteId}`, { do: 'clear', region: 'knee', clearedBy: 'Eve', role: 'physio' }],
-		['/squads', { do: 'phase', squad: other.squadId, phase: 'peaking' }],
-	] as const) {
-		expect((await page.request.post(`${demo()}${path}`, { form, headers: origin })).status(), path).toBe(404)
-	}
-	const added = await page.request.post(`${demo()}/squads`, { form: { do: 'athletes', squad: other.squadId, names: 'Eve' }, headers: origin })
-	expect(added.status()).toBe(400)
-	const drafted = await page.request.post(`${demo()}/sessions/new`, {
-		form: { draft: JSON.stringify({ squadId: other.squadId, day: '2026-03-12', startTime: '17:30', title: 'x', place: '', plannedMinutes: '60', athleteIds: [athleteId], entries: [{ part: 'x', pick: 'drill:pogo', sets: '1', reps: '1', restS: '0', distanceM: '', heightCm: '', angleDeg: '', ballKg: '', runInM: '' }] }) }, headers: origin,
-	})
-	expect(drafted.status()).toBe(400)
-	const measured = { id: randomUUID(), athleteId, takenOn: '2026-03-01', calculation: 'rebound', method: 'mat', input: { contact_time_s: 0.2, flight_time_s: 0.5 } }
-	expect(await (await page.request.post(`${demo()}/api/measurements`, { data: measured, headers: origin })).json()).toEqual({ field: 'athleteId', reason: 'No such athlete.' })
-	expect((await eventsOfSessions(other.scope, [other.firstSessionId])).length).toBe(before)
+	for (const path of ['/', '/squads', '/plan', '/review', '/club', '/sessions/new', '/library'])
+		expect(await (await page.request.get(path)).text(), path).not.toContain('Athlete 1')
+	// The same places, asked by the club's own coach, show what was looked for.
+	await signIn(page, app, other.email, other.password)
+	expect(await (await page.request.get(`/sessions/${other.firstSessionId}`)).text()).toContain('Athlete 1')
+	expect(await (await page.request.get('/squads')).text()).toContain('Athlete 1')
 })
 
-test('strangers are sent to sign in, and writes from another site are refused', async ({ page, request }) => {
-	for (const path of ['/', '/squads', '/plan', '/bench', '/bench/film', '/club', '/library', '/sessions/new', '/review']) {
-		await page.goto(`${demo()}${path}`)
+test('two clubs: no write crosses; the very same request is taken from the club’s own coach', async ({ app, page }) => {
+	const other = await makeSecondClub()
+	const athleteId = other.athletes[0]!
+	const [line] = await readLines(other.scope, [other.firstSessionId])
+	const [verdict] = await app.rows(
+		'select athlete_id as athleteId, ladder_id as ladderId, input_hash as hash from verdict where session_id = ? limit 1',
+		[other.firstSessionId],
+	)
+	const today = new Date().toISOString().slice(0, 10)
+	const draft = {
+		squadId: other.squadId,
+		day: addDays(today, 20),
+		startTime: '17:30',
+		title: 'Planted',
+		place: '',
+		surface: '',
+		plannedMinutes: '60',
+		role: 'hard',
+		share: 1,
+		athleteIds: [athleteId],
+		entries: [entryText('Pogos', 'drill:pogo', { dose: { sets: 1, reps: 10 }, restS: 60, parameters: {} })],
+	} satisfies SessionText
+	const mark = {
+		id: randomUUID(),
+		sessionId: other.firstSessionId,
+		athleteId,
+		entryId: line!.entryId,
+		lineId: line!.id,
+		deviceId: randomUUID(),
+		deviceSeq: 0,
+		deviceTime: new Date().toISOString(),
+		setNo: 1,
+		repNo: 9,
+		type: 'mark',
+		kind: 'done',
+		value: { reps: 1 },
+	}
+	const measured = {
+		id: randomUUID(),
+		athleteId,
+		takenOn: addDays(today, -1),
+		calculation: 'rebound',
+		method: 'mat',
+		input: { contact_time_s: 0.2, flight_time_s: 0.5 },
+	}
+	/** Where, what, and how it is refused for a stranger. */
+	const writes: [path: string, body: { form?: Record<string, string>; data?: unknown }, refused: 'unknown' | object][] =
+		[
+			[`/athletes/${athleteId}`, { form: { do: 'level', family: 'sprint', level: '3' } }, 'unknown'],
+			[`/athletes/${athleteId}`, { form: { do: 'mass', mass: '70' } }, 'unknown'],
+			[
+				`/athletes/${athleteId}`,
+				{ form: { do: 'pain', region: 'knee', side: 'left', score: '2', moment: 'during' } },
+				'unknown',
+			],
+			[`/athletes/${athleteId}`, { form: { do: 'outside', kind: 'match', day: today, minutes: '90' } }, 'unknown'],
+			[
+				`/athletes/${athleteId}/care`,
+				{ form: { do: 'open', kind: 'restriction', region: 'knee', setBy: 'Eve', setByRole: 'physio' } },
+				'unknown',
+			],
+			['/squads', { form: { do: 'phase', squad: other.squadId, phase: 'peaking' } }, 'unknown'],
+			['/squads', { form: { do: 'outside', squad: other.squadId, kind: 'match', day: today } }, 'unknown'],
+			['/squads', { form: { do: 'athletes', squad: other.squadId, names: 'Eve' } }, 'unknown'],
+			['/sessions/new', { form: { draft: JSON.stringify(draft) } }, 'unknown'],
+			['/api/measurements', { data: measured }, { field: 'athleteId', reason: 'No such athlete.' }],
+			[
+				'/api/events',
+				{ data: { events: [mark] } },
+				{ answers: [{ id: mark.id, outcome: 'refused', field: 'sessionId', reason: 'no such session' }] },
+			],
+		]
+	const send = (path: string, body: { form?: Record<string, string>; data?: unknown }) =>
+		page.request.post(path, { ...body, headers: { origin: app.address }, maxRedirects: 0 })
+	/** Every row of the other club, and how many. */
+	const held = async () => {
+		const tables = await app.rows(
+			"select table_name as name from information_schema.columns where table_schema = database() and column_name = 'club_id' order by 1",
+		)
+		const rows: Record<string, string[]> = {}
+		for (const { name } of tables)
+			rows[name] = (await app.rows(`select * from \`${name}\` where club_id = ?`, [other.scope.clubId])).map((row) =>
+				JSON.stringify(row),
+			)
+		return rows
+	}
+	await signInToDemo(page, app)
+	const before = await held()
+	expect(Object.values(before).flat().length).toBeGreaterThan(100)
+	for (const [path, body, refused] of writes) {
+		const answer = await send(path, body)
+		const what = `${path} ${JSON.stringify(body)}`
+		if (refused === 'unknown') expect([400, 404], what).toContain(answer.status())
+		else expect(await answer.json(), what).toEqual(refused)
+	}
+	// What was decided already and a line of a session that has begun are refused to anybody; to a stranger as unknown.
+	const begun: [string, Record<string, string>][] = [
+		[`/sessions/${other.firstSessionId}`, { line: line!.id, sets: '1', reps: '1' }],
+		[
+			`/sessions/${other.firstSessionId}/review`,
+			{ do: 'accept', row: `${verdict!.athleteId}/${verdict!.ladderId}/${verdict!.hash}` },
+		],
+	]
+	for (const [path, form] of begun) expect((await send(path, { form })).status(), path).toBe(404)
+	expect(await held()).toEqual(before)
+
+	await signIn(page, app, other.email, other.password)
+	for (const [path, body] of writes) {
+		const answer = await send(path, body)
+		expect([200, 202, 302], `${path} ${JSON.stringify(body)}: ${await answer.text()}`).toContain(answer.status())
+		if (path === '/api/events') expect(await answer.json()).toEqual({ answers: [{ id: mark.id, outcome: 'accepted' }] })
+	}
+	for (const [path, form] of begun) expect((await send(path, { form })).status(), path).not.toBe(404)
+	expect(await held()).not.toEqual(before)
+})
+
+test('strangers are sent to sign in, and writes from another site are refused', async ({ app, page, request }) => {
+	for (const path of [
+		'/',
+		'/squads',
+		'/plan',
+		'/bench',
+		'/bench/film',
+		'/club',
+		'/library',
+		'/sessions/new',
+		'/review',
+	]) {
+		await page.goto(path)
 		await expect(page, path).toHaveURL(/\/sign-in/)
 	}
-	for (const path of ['events', 'measurements']) expect((await request.post(`${demo()}/api/${path}`, { data: { events: [] }, headers: { origin: demo() } })).status()).toBe(401)
-	await asDemo(page)
+	for (const path of ['events', 'measurements'])
+		expect(
+			(await request.post(`/api/${path}`, { data: { events: [] }, headers: { origin: app.address } })).status(),
+		).toBe(401)
+	await signInToDemo(page, app)
 	for (const headers of [{ origin: 'https://elsewhere.example' }, { origin: 'null' }]) {
 		// The router refuses some of these itself with 400, ours the rest with 403.
-		expect([400, 403]).toContain((await page.request.post(`${demo()}/squads`, { form: { do: 'squad', name: 'Planted', days: '1', startTime: '10:00' }, headers })).status())
-		expect([400, 403]).toContain((await page.request.post(`${demo()}/api/events`, { data: { events: [] }, headers })).status())
+		expect([400, 403]).toContain(
+			(
+				await page.request.post(`/squads`, {
+					form: { do: 'squad', name: 'Planted', days: '1', startTime: '10:00' },
+					headers,
+				})
+			).status(),
+		)
+		expect([400, 403]).toContain((await page.request.post(`/api/events`, { data: { events: [] }, headers })).status())
 	}
-	await page.goto(`${demo()}/squads`)
+	await page.goto(`/squads`)
 	await expect(page.getByText('Planted')).toHaveCount(0)
 })
 
-test('pages carry the security headers and run clean under them', async ({ page }) => {
+test('pages carry the security headers and run clean under them', async ({ app, page }) => {
 	const complaints: string[] = []
 	page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()))
 	page.on('pageerror', (error) => complaints.push(String(error)))
-	await asDemo(page)
-	const response = await page.goto(demo())
+	await signInToDemo(page, app)
+	const response = await page.goto('/')
 	const headers = response?.headers() ?? {}
-	expect(headers['content-security-policy']).toMatch(/default-src 'self'; script-src 'self' 'nonce-[\w+/=]+'; style-src 'self'; .*frame-ancestors 'none'/)
+	expect(headers['content-security-policy']).toMatch(
+		/default-src 'self'; script-src 'self' 'nonce-[\w+/=]+'; style-src 'self'; .*frame-ancestors 'none'/,
+	)
 	expect(headers['content-security-policy']).not.toContain('unsafe-eval')
 	expect(headers['x-content-type-options']).toBe('nosniff')
 	const cookie = (await page.context().cookies()).find((item) => item.name === 'dromos-sign-in')
 	expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' })
-	for (const path of ['/squads', '/plan', '/review', '/library', '/club']) await page.goto(`${demo()}${path}`)
+	for (const path of ['/squads', '/plan', '/review', '/library', '/club']) await page.goto(path)
 	expect(complaints).toEqual([])
 })
 
-test('roles see and do what the table says', async ({ page }) => {
+test('roles see and do what the table says', async ({ app, page }) => {
 	// The assistant: plans and verdicts to read, no pain reports, no changes.
-	await asDemo(page, 'assistant@demo.invalid')
-	expect((await page.goto(`${demo()}/sessions/new`))?.status()).toBe(403)
-	await page.goto(`${demo()}/squads`)
+	await signInToDemo(page, app, 'assistant@demo.invalid')
+	expect((await page.goto(`/sessions/new`))?.status()).toBe(403)
+	await page.goto(`/squads`)
 	await expect(page.getByText('Add athletes')).toHaveCount(0)
 	await page.getByRole('link', { name: 'Nils Pereira' }).click()
 	await expect(page.getByText('Spare the back thigh.')).toBeVisible()
 	await expect(page.getByText('2 of 10')).toHaveCount(0)
-	await page.goto(`${demo()}/review`)
+	await page.goto(`/review`)
 	await page.getByRole('listitem').filter({ hasText: 'Under 17' }).getByRole('link', { name: 'Review' }).click()
 	await expect(page.getByText('ask the coach').first()).toBeVisible()
 	await expect(page.getByText('left knee 3 of 10')).toHaveCount(0)
@@ -98,7 +219,8 @@ test('roles see and do what the table says', async ({ page }) => {
 
 	// The athlete: the own page, and nobody else's.
 	await page.context().clearCookies()
-	await asDemo(page, 'ilka@demo.invalid')
+	await signInToDemo(page, app, 'ilka@demo.invalid')
+	await page.goto('/')
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Ilka Moreau')
 	const own = page.url()
 	await page.getByText('Report pain').click()
@@ -110,8 +232,12 @@ test('roles see and do what the table says', async ({ page }) => {
 	await page.getByLabel('How much, 0 to 10').fill('2')
 	await page.getByRole('button', { name: 'Report' }).click()
 	await expect(page.getByText('left shin')).toBeVisible()
-	expect((await page.goto(`${demo()}/club`))?.url()).toBe(own)
-	expect((await page.request.post(`${demo()}/squads`, { form: { do: 'squad', name: 'Mine' }, headers: { origin: demo() } })).status()).toBe(403)
+	expect((await page.goto(`/club`))?.url()).toBe(own)
+	expect(
+		(
+			await page.request.post(`/squads`, { form: { do: 'squad', name: 'Mine' }, headers: { origin: app.address } })
+		).status(),
+	).toBe(403)
 
 	// Signing out ends it on the server, not only in the browser.
 	const cookies = await page.context().cookies()
@@ -122,9 +248,9 @@ test('roles see and do what the table says', async ({ page }) => {
 	await expect(page).toHaveURL(/sign-in/)
 })
 
-test('an invitation lets one person in', async ({ page, browser }) => {
-	await asDemo(page)
-	await page.goto(`${demo()}/club`)
+test('an invitation lets one person in', async ({ app, page, browser }) => {
+	await signInToDemo(page, app)
+	await page.goto(`/club`)
 	await page.getByRole('button', { name: 'Make a link' }).click()
 	const link = await page.getByTestId('invitation').textContent()
 	const guest = await browser.newPage()

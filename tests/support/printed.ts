@@ -6,8 +6,13 @@ import type { Page } from '@playwright/test'
 import { firstExisting, installDebianPackages } from '../../scripts/debian-packages'
 
 /** A page as the browser prints it, read back by a program of its own: its words and how many sheets of paper. */
-export async function printed(page: Page, format: 'A4' | 'Letter', landscape = false): Promise<{ text: string; pages: number }> {
-	if (!firstExisting('/usr/bin/pdftotext')) installDebianPackages(['poppler-utils'], 'pdftotext, which reads what was printed,')
+export async function printed(
+	page: Page,
+	format: 'A4' | 'Letter',
+	landscape = false,
+): Promise<{ text: string; pages: number }> {
+	if (!firstExisting('/usr/bin/pdftotext'))
+		installDebianPackages(['poppler-utils'], 'pdftotext, which reads what was printed,')
 	const folder = mkdtempSync(path.join(tmpdir(), 'dromos-print-'))
 	try {
 		const file = path.join(folder, 'page.pdf')

@@ -18,33 +18,75 @@ const PASSWORD = 'a long enough password'
  * A club of its own with six athletes who stand on known rungs, and one session six days ago in
  * which the first athlete fell away at the end. Every number a test asserts on follows from here.
  */
-export async function makeSecondClub(url: string): Promise<TestClub & { firstSessionId: string; email: string; password: string }> {
-	process.env.DATABASE_URL = url
+export async function makeSecondClub(): Promise<
+	TestClub & { firstSessionId: string; email: string; password: string }
+> {
 	const club = await makeClub('Second club', 6)
 	const now = new Date()
 	const today = now.toISOString().slice(0, 10)
 	const email = `${randomUUID()}@second.example`
-	await insertPerson(club.scope, { id: randomUUID(), email, name: 'Sol', role: 'coach', passwordHash: await hashPassword(PASSWORD), athleteId: null, createdAt: now })
+	await insertPerson(club.scope, {
+		id: randomUUID(),
+		email,
+		name: 'Sol',
+		role: 'coach',
+		passwordHash: await hashPassword(PASSWORD),
+		athleteId: null,
+		createdAt: now,
+	})
 	for (const athleteId of club.athletes) {
-		for (const [ladderId, rungId] of [['acceleration', 'standing-10'], ['stiffness', 'pogo']] as const) {
+		for (const [ladderId, rungId] of [
+			['acceleration', 'standing-10'],
+			['stiffness', 'pogo'],
+		] as const) {
 			await writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, ladderId, rungId), '2026-01-01', now)
 		}
 	}
 	const day = addDays(today, -6)
-	const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', {
-		squadId: club.squadId, day, startTime: '17:30', title: 'Starts', place: '', plannedMinutes: 60, athleteIds: club.athletes, entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 5, restS: 90 }],
-	}, now)
+	const saved = await createSession(
+		club.coach.clubId,
+		'Atlantic/Madeira',
+		{
+			squadId: club.squadId,
+			day,
+			startTime: '17:30',
+			title: 'Starts',
+			place: '',
+			plannedMinutes: 60,
+			athleteIds: club.athletes,
+			entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 5, restS: 90 }],
+		},
+		now,
+	)
 	if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
 	const lines = await readLines(club.scope, [saved.sessionId])
 	const [first] = club.athletes
 	let deviceSeq = 0
-	const events = lines.flatMap((line) => (line.athleteId === first ? [1.9, 1.88, 1.89, 1.96, 1.99] : [1.95, 1.94, 1.95, 1.96, 1.95]).map((timeS, rep) => ({
-		id: randomUUID(), sessionId: saved.sessionId, athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, deviceId: club.coach.personId, deviceSeq: deviceSeq++, deviceTime: now.toISOString(),
-		setNo: 1, repNo: rep + 1, type: 'mark', kind: 'sprint', value: { splits: [{ distanceM: 10, timeS }], method: 'gate' },
-	})))
+	const events = lines.flatMap((line) =>
+		(line.athleteId === first ? [1.9, 1.88, 1.89, 1.96, 1.99] : [1.95, 1.94, 1.95, 1.96, 1.95]).map((timeS, rep) => ({
+			id: randomUUID(),
+			sessionId: saved.sessionId,
+			athleteId: line.athleteId,
+			entryId: line.entryId,
+			lineId: line.id,
+			deviceId: club.coach.personId,
+			deviceSeq: deviceSeq++,
+			deviceTime: now.toISOString(),
+			setNo: 1,
+			repNo: rep + 1,
+			type: 'mark',
+			kind: 'sprint',
+			value: { splits: [{ distanceM: 10, timeS }], method: 'gate' },
+		})),
+	)
 	await acceptEvents(club.coach, events, now)
 	const review = await readReview(club.scope, saved.sessionId)
 	// Deciding makes the squad's next session; nobody comes to that one.
-	await decideVerdicts(club.coach, saved.sessionId, (review?.rows ?? []).map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })), now)
+	await decideVerdicts(
+		club.coach,
+		saved.sessionId,
+		(review?.rows ?? []).map(({ athleteId, ladderId, inputHash }) => ({ athleteId, ladderId, inputHash })),
+		now,
+	)
 	return { ...club, firstSessionId: saved.sessionId, email, password: PASSWORD }
 }

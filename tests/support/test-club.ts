@@ -1,21 +1,22 @@
 import { randomBytes, randomUUID } from 'node:crypto'
 import { type ClubScope, inTransaction } from '../../db/connect'
-import { migrateDatabase } from '../../db/migrate'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
 import { addMembers, insertSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import type { SignedIn } from '../../server/access/sign-in'
 import { database } from '../../server/database'
+import { copyDatabase } from './copy-database'
+import { closePool } from './use-database'
 
 export const NOW = new Date('2026-03-12T18:00:00Z')
 
 /** A fresh database on the tests' server; the application's pool points at it from here on. */
 export async function freshDatabase(): Promise<string> {
-	const base = process.env.TEST_DATABASE_URL
-	if (!base) throw new Error('TEST_DATABASE_URL is not set: run the tests through npm test or npx vitest')
-	const url = `${base}dromos_test_${randomBytes(6).toString('hex')}`
-	await migrateDatabase(url)
+	const server = process.env.TEST_DATABASE_URL
+	if (!server) throw new Error('TEST_DATABASE_URL is not set: run the tests through npm test or npx vitest')
+	const url = await copyDatabase(server, 'dromos_template', `dromos_test_${randomBytes(6).toString('hex')}`)
+	await closePool()
 	process.env.DATABASE_URL = url
 	return url
 }
@@ -38,11 +39,45 @@ export async function makeClub(name: string, athleteCount = 3): Promise<TestClub
 	await inTransaction(db, clubId, async (scope) => {
 		await insertClub(scope.db, { id: clubId, name, timeZone: 'Atlantic/Madeira', createdAt: NOW })
 		await installLibrary(scope, NOW)
-		await insertPerson(scope, { id: personId, email: `${personId}@example.org`, name: 'Coach', role: 'coach', passwordHash: '-', athleteId: null, createdAt: NOW })
-		await insertAthletes(scope, athletes.map((id, index) => ({ id, name: `Athlete ${index + 1}`, birthDate: '2001-01-01', legLengthMm: 900, createdAt: NOW })))
-		await insertSquad(scope, { id: squadId, name: 'Squad', schoolId: 'quality-first', schoolVersion: 1, phase: 'peaking', trainingDays: [1, 4], startTime: '17:30', place: 'Field' })
+		await insertPerson(scope, {
+			id: personId,
+			email: `${personId}@example.org`,
+			name: 'Coach',
+			role: 'coach',
+			passwordHash: '-',
+			athleteId: null,
+			createdAt: NOW,
+		})
+		await insertAthletes(
+			scope,
+			athletes.map((id, index) => ({
+				id,
+				name: `Athlete ${index + 1}`,
+				birthDate: '2001-01-01',
+				legLengthMm: 900,
+				createdAt: NOW,
+			})),
+		)
+		await insertSquad(scope, {
+			id: squadId,
+			name: 'Squad',
+			schoolId: 'quality-first',
+			schoolVersion: 1,
+			phase: 'peaking',
+			trainingDays: [1, 4],
+			startTime: '17:30',
+			place: 'Field',
+		})
 		await addMembers(scope, squadId, athletes, '2026-01-01')
 	})
-	const as = (role: Role, athleteId: string | null = null): SignedIn => ({ clubId, clubName: name, timeZone: 'Atlantic/Madeira', personId, name: 'Coach', role, athleteId })
+	const as = (role: Role, athleteId: string | null = null): SignedIn => ({
+		clubId,
+		clubName: name,
+		timeZone: 'Atlantic/Madeira',
+		personId,
+		name: 'Coach',
+		role,
+		athleteId,
+	})
 	return { scope: { db, clubId }, coach: as('coach'), as, squadId, athletes }
 }

@@ -27,7 +27,14 @@ export interface ChangeOfDirection {
  */
 export function turnDeficit(times: TurnTimes): ChangeOfDirection {
 	const deficitS = deficitOf(times, '')
-	return { deficitS, leftDeficitS: null, rightDeficitS: null, asymmetryPct: null, quicker: null, warnings: implausible(deficitS) }
+	return {
+		deficitS,
+		leftDeficitS: null,
+		rightDeficitS: null,
+		asymmetryPct: null,
+		quicker: null,
+		warnings: implausible(deficitS),
+	}
 }
 
 /** The same for a turn to the left and to the right, with the gap between them. */
@@ -37,7 +44,9 @@ export function turnDeficits(left: TurnTimes, right: TurnTimes): ChangeOfDirecti
 	const better = Math.min(leftDeficitS, rightDeficitS)
 	const warnings = implausible(better)
 	return {
-		deficitS: (leftDeficitS + rightDeficitS) / 2, leftDeficitS, rightDeficitS,
+		deficitS: (leftDeficitS + rightDeficitS) / 2,
+		leftDeficitS,
+		rightDeficitS,
 		asymmetryPct: better > 0 ? (Math.abs(leftDeficitS - rightDeficitS) / better) * 100 : null,
 		quicker: leftDeficitS === rightDeficitS ? null : leftDeficitS < rightDeficitS ? 'left' : 'right',
 		warnings,
@@ -45,17 +54,24 @@ export function turnDeficits(left: TurnTimes, right: TurnTimes): ChangeOfDirecti
 }
 
 function deficitOf({ time505S, time10S }: TurnTimes, side: string): number {
-	return inBounds(`${side}time505S`, time505S, { above: 0, to: 20, unit: 's' }) - inBounds(`${side}time10S`, time10S, { above: 0, to: 20, unit: 's' })
+	return (
+		inBounds(`${side}time505S`, time505S, { above: 0, to: 20, unit: 's' }) -
+		inBounds(`${side}time10S`, time10S, { above: 0, to: 20, unit: 's' })
+	)
 }
 
-const implausible = (deficitS: number) => (deficitS > 0 ? [] : ['The turn would cost nothing: check that both times come from the same timing set-up.'])
+const implausible = (deficitS: number) =>
+	deficitS > 0 ? [] : ['The turn would cost nothing: check that both times come from the same timing set-up.']
 
 /**
  * What reading and deciding costs: reactive time − planned time over the same path, in s.
  * @param reactiveS, plannedS above 0 to 60 s
  */
 export function reactiveCost(reactiveS: number, plannedS: number): number {
-	return inBounds('reactiveS', reactiveS, { above: 0, to: 60, unit: 's' }) - inBounds('plannedS', plannedS, { above: 0, to: 60, unit: 's' })
+	return (
+		inBounds('reactiveS', reactiveS, { above: 0, to: 60, unit: 's' }) -
+		inBounds('plannedS', plannedS, { above: 0, to: 60, unit: 's' })
+	)
 }
 
 /**
@@ -65,5 +81,8 @@ export function reactiveCost(reactiveS: number, plannedS: number): number {
  * @example meanDeceleration(6, 4) // 4.5
  */
 export function meanDeceleration(speedMps: number, distanceM: number): number {
-	return inBounds('speedMps', speedMps, { above: 0, to: 13, unit: 'm/s' }) ** 2 / (2 * inBounds('distanceM', distanceM, { above: 0, to: 100, unit: 'm' }))
+	return (
+		inBounds('speedMps', speedMps, { above: 0, to: 13, unit: 'm/s' }) ** 2 /
+		(2 * inBounds('distanceM', distanceM, { above: 0, to: 100, unit: 'm' }))
+	)
 }

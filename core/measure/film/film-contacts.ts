@@ -41,9 +41,15 @@ export function readFilmContacts(marks: readonly FilmMark[], fps: number): FilmC
 	ordered.forEach((mark, index) => {
 		inBounds('frame', mark.frame, { from: 0, to: 1e8, whole: true })
 		const before = ordered[index - 1]
-		if (!before && mark.kind === 'toe-off') throw new MeasureError('frame', mark.frame, 'a touchdown before this toe-off')
+		if (!before && mark.kind === 'toe-off')
+			throw new MeasureError('frame', mark.frame, 'a touchdown before this toe-off')
 		if (before?.frame === mark.frame) throw new MeasureError('frame', mark.frame, 'one mark a frame')
-		if (before?.kind === mark.kind) throw new MeasureError('frame', mark.frame, `a ${mark.kind === 'touchdown' ? 'toe-off' : 'touchdown'} between frame ${before.frame} and this ${mark.kind}`)
+		if (before?.kind === mark.kind)
+			throw new MeasureError(
+				'frame',
+				mark.frame,
+				`a ${mark.kind === 'touchdown' ? 'toe-off' : 'touchdown'} between frame ${before.frame} and this ${mark.kind}`,
+			)
 	})
 	return ordered.flatMap((mark, index): FilmContact[] => {
 		const off = ordered[index + 1]
@@ -52,11 +58,17 @@ export function readFilmContacts(marks: readonly FilmMark[], fps: number): FilmC
 		const contactTimeS = secondsOf(off.frame - mark.frame, fps)
 		const flightTimeS = next ? secondsOf(next.frame - off.frame, fps) : null
 		const isJump = flightTimeS !== null && flightTimeS < 1.5 && contactTimeS < 3
-		return [{
-			touchdownFrame: mark.frame, toeOffFrame: off.frame, side: mark.side ?? null, contactTimeS, flightTimeS,
-			rebound: isJump ? rebound({ contactTimeS, flightTimeS, fps }) : null,
-			stepFrequencyHz: next ? 1 / secondsOf(next.frame - mark.frame, fps) : null,
-		}]
+		return [
+			{
+				touchdownFrame: mark.frame,
+				toeOffFrame: off.frame,
+				side: mark.side ?? null,
+				contactTimeS,
+				flightTimeS,
+				rebound: isJump ? rebound({ contactTimeS, flightTimeS, fps }) : null,
+				stepFrequencyHz: next ? 1 / secondsOf(next.frame - mark.frame, fps) : null,
+			},
+		]
 	})
 }
 

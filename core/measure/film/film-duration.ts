@@ -38,7 +38,9 @@ export function filmDuration(fromFrame: number, toFrame: number, fps: number): F
 	const warnings: string[] = []
 	if (frames < FEWEST_FRAMES) {
 		const enough = COMMON_RATES.find((rate) => rate * durationS >= FEWEST_FRAMES)
-		warnings.push(`Only ${frames} ${frames === 1 ? 'frame' : 'frames'}: too coarse for this duration.${enough ? ` Film at ${enough} frames a second or more.` : ''}`)
+		warnings.push(
+			`Only ${frames} ${frames === 1 ? 'frame' : 'frames'}: too coarse for this duration.${enough ? ` Film at ${enough} frames a second or more.` : ''}`,
+		)
 	}
 	return { durationS, standardErrorS: filmStandardError(fps), worstCaseS: 1 / fps, warnings }
 }

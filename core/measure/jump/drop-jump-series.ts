@@ -56,7 +56,9 @@ export function dropJumpSeries(contactCeilingS: number, jumps: readonly DropJump
 		const own = jumps.filter((jump) => jump.boxM === boxM)
 		const contactTimeS = mean(own.map((jump) => jump.contactTimeS))
 		return {
-			boxM, jumps: own.length, contactTimeS,
+			boxM,
+			jumps: own.length,
+			contactTimeS,
 			heightM: mean(own.map((jump) => heightFromFlightTime(jump.flightTimeS))),
 			rsiMps: mean(own.map((jump) => heightFromFlightTime(jump.flightTimeS) / jump.contactTimeS)),
 			// A mean of equal decimals can come out a rounding above them.
@@ -64,10 +66,18 @@ export function dropJumpSeries(contactCeilingS: number, jumps: readonly DropJump
 		}
 	})
 	const within = byBox.filter((box) => box.withinCeiling)
-	const best = within.reduce<BoxReading | null>((chosen, box) => (chosen === null || box.rsiMps > chosen.rsiMps + 1e-9 ? box : chosen), null)
+	const best = within.reduce<BoxReading | null>(
+		(chosen, box) => (chosen === null || box.rsiMps > chosen.rsiMps + 1e-9 ? box : chosen),
+		null,
+	)
 	const quickest = byBox.reduce((chosen, box) => (box.contactTimeS < chosen.contactTimeS - 1e-9 ? box : chosen))
-	const warnings = best ? [] : [`No box keeps ${Math.round(contactCeilingS * 1000)} ms: not yet sprint-relevant. The shortest contact is from ${Math.round(quickest.boxM * 100)} cm.`]
+	const warnings = best
+		? []
+		: [
+				`No box keeps ${Math.round(contactCeilingS * 1000)} ms: not yet sprint-relevant. The shortest contact is from ${Math.round(quickest.boxM * 100)} cm.`,
+			]
 	if (byBox.length === 1) warnings.push('One box only: nothing to compare it with.')
-	if (quickest.contactTimeS >= FAST_CONTACT_S) warnings.push('All contacts are 250 ms or longer: slow stretch–shortening, a different quality.')
+	if (quickest.contactTimeS >= FAST_CONTACT_S)
+		warnings.push('All contacts are 250 ms or longer: slow stretch–shortening, a different quality.')
 	return { bestBoxM: best?.boxM ?? null, quickestBoxM: quickest.boxM, byBox, warnings }
 }

@@ -17,7 +17,9 @@ export function bestHops(hops: readonly { contactTimeS: number; flightTimeS: num
 		try {
 			return reactiveStrengthIndex(hop.contactTimeS, hop.flightTimeS)
 		} catch (error) {
-			throw error instanceof MeasureError ? new MeasureError(`hops[${index}].${error.field}`, error.value, error.expected) : error
+			throw error instanceof MeasureError
+				? new MeasureError(`hops[${index}].${error.field}`, error.value, error.expected)
+				: error
 		}
 	})
 	return mean(indices.sort((a, b) => b - a).slice(0, bestN))

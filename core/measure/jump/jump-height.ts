@@ -23,7 +23,10 @@ export function heightFromFlightTime(flightTimeS: number): number {
  * @example heightFromTakeoffVelocity(2.5) // 0.3186…
  */
 export function heightFromTakeoffVelocity(takeoffVelocityMps: number): number {
-	return inBounds('takeoffVelocityMps', takeoffVelocityMps, { above: 0, below: 7, unit: 'm/s' }) ** 2 / (2 * STANDARD_GRAVITY)
+	return (
+		inBounds('takeoffVelocityMps', takeoffVelocityMps, { above: 0, below: 7, unit: 'm/s' }) ** 2 /
+		(2 * STANDARD_GRAVITY)
+	)
 }
 
 /**
@@ -36,6 +39,7 @@ export function heightFromTakeoffVelocity(takeoffVelocityMps: number): number {
 export function heightFromReach(reachM: number, standingReachM: number): number {
 	inBounds('standingReachM', standingReachM, { above: 0, to: 4, unit: 'm' })
 	inBounds('reachM', reachM, { above: 0, to: 5, unit: 'm' })
-	if (!(reachM > standingReachM && reachM - standingReachM <= 2)) throw new MeasureError('reachM', reachM, `above the standing reach of ${standingReachM} m, by at most 2 m`)
+	if (!(reachM > standingReachM && reachM - standingReachM <= 2))
+		throw new MeasureError('reachM', reachM, `above the standing reach of ${standingReachM} m, by at most 2 m`)
 	return reachM - standingReachM
 }

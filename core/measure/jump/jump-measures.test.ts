@@ -12,12 +12,14 @@ import { rebound, verticalStiffness } from './rebound'
 
 describe('jump heights', () => {
 	it('agree with each other: flight, take-off speed and reach of one jump', () => {
-		fc.assert(fc.property(fc.double({ min: 0.05, max: 1.2, noNaN: true }), (height) => {
-			const flight = Math.sqrt((8 * height) / 9.80665)
-			expect(heightFromFlightTime(flight)).toBeCloseTo(height, 12)
-			expect(heightFromTakeoffVelocity((flight / 2) * 9.80665)).toBeCloseTo(height, 12)
-			expect(heightFromReach(2.1 + height, 2.1)).toBeCloseTo(height, 12)
-		}))
+		fc.assert(
+			fc.property(fc.double({ min: 0.05, max: 1.2, noNaN: true }), (height) => {
+				const flight = Math.sqrt((8 * height) / 9.80665)
+				expect(heightFromFlightTime(flight)).toBeCloseTo(height, 12)
+				expect(heightFromTakeoffVelocity((flight / 2) * 9.80665)).toBeCloseTo(height, 12)
+				expect(heightFromReach(2.1 + height, 2.1)).toBeCloseTo(height, 12)
+			}),
+		)
 	})
 	it('rise with the square of the flight', () => {
 		expect(heightFromFlightTime(0.6) / heightFromFlightTime(0.3)).toBeCloseTo(4, 12)
@@ -33,7 +35,10 @@ describe('jump heights', () => {
 		expect(() => peakPower(0.1, 25)).toThrow('does not hold')
 	})
 	it('compare take-offs', () => {
-		expect(comparePlants({ 'both-standing': 0.5, left: 0.4, right: 0.48 })).toMatchObject({ best: 'both-standing', lagging: 'left' })
+		expect(comparePlants({ 'both-standing': 0.5, left: 0.4, right: 0.48 })).toMatchObject({
+			best: 'both-standing',
+			lagging: 'left',
+		})
 		expect(comparePlants({ left: 0.48, right: 0.5 }).lagging).toBeNull()
 		expect(() => comparePlants({ left: 0.4 })).toThrow('at least two plants')
 		expect(countermovementRatio(0.4, 0.36)).toBeCloseTo(1.111, 3)
@@ -53,17 +58,28 @@ describe('contact and rebound', () => {
 		} while (x > 0)
 		return { contactTimeS: t, flightTimeS: (2 * touchdownMps) / 9.80665 }
 	}
-	it.each([[70, 15_000, 1.5], [70, 25_000, 2.2], [50, 20_000, 1.8], [90, 40_000, 2.5]])('finds the spring under %d kg of %d N/m', (mass, stiffness, speed) => {
+	it.each([
+		[70, 15_000, 1.5],
+		[70, 25_000, 2.2],
+		[50, 20_000, 1.8],
+		[90, 40_000, 2.5],
+	])('finds the spring under %d kg of %d N/m', (mass, stiffness, speed) => {
 		const { contactTimeS, flightTimeS } = hop(mass, stiffness, speed)
 		// The formula takes the force as half a sine; a real spring starts the push at body weight lower. Within 5 %.
 		expect(verticalStiffness(mass, contactTimeS, flightTimeS) / stiffness).toBeGreaterThan(0.95)
 		expect(verticalStiffness(mass, contactTimeS, flightTimeS) / stiffness).toBeLessThan(1.05)
 	})
 	it('is stiffer with a heavier body in proportion, and with a shorter contact', () => {
-		fc.assert(fc.property(fc.double({ min: 0.08, max: 0.4, noNaN: true }), fc.double({ min: 0.1, max: 0.7, noNaN: true }), (tc, tf) => {
-			expect(verticalStiffness(80, tc, tf) / verticalStiffness(40, tc, tf)).toBeCloseTo(2, 10)
-			expect(verticalStiffness(70, tc * 0.9, tf)).toBeGreaterThan(verticalStiffness(70, tc, tf))
-		}))
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0.08, max: 0.4, noNaN: true }),
+				fc.double({ min: 0.1, max: 0.7, noNaN: true }),
+				(tc, tf) => {
+					expect(verticalStiffness(80, tc, tf) / verticalStiffness(40, tc, tf)).toBeCloseTo(2, 10)
+					expect(verticalStiffness(70, tc * 0.9, tf)).toBeGreaterThan(verticalStiffness(70, tc, tf))
+				},
+			),
+		)
 	})
 	it('keeps index and ratio apart', () => {
 		const read = rebound({ contactTimeS: 0.2, flightTimeS: 0.5 })
@@ -71,7 +87,15 @@ describe('contact and rebound', () => {
 		expect(read.flightContactRatio).toBe(2.5)
 		expect(read.stiffnessKnM).toBeNull()
 		expect(read.error).toBeNull()
-		expect(bestHops([{ contactTimeS: 0.2, flightTimeS: 0.4 }, { contactTimeS: 0.2, flightTimeS: 0.5 }], 1)).toBeCloseTo(read.rsiMps, 12)
+		expect(
+			bestHops(
+				[
+					{ contactTimeS: 0.2, flightTimeS: 0.4 },
+					{ contactTimeS: 0.2, flightTimeS: 0.5 },
+				],
+				1,
+			),
+		).toBeCloseTo(read.rsiMps, 12)
 		expect(() => bestHops([{ contactTimeS: 0, flightTimeS: 0.4 }], 1)).toThrow('hops[0].contactTimeS: 0')
 	})
 	it('carries the error of the film as a simulation of frames does', () => {
@@ -102,7 +126,12 @@ describe('contact and rebound', () => {
 		expect(rebound({ contactTimeS: 0.12, flightTimeS: 0.5, fps: 30 }).warnings[0]).toContain('Film at 60')
 		expect(rebound({ contactTimeS: 0.12, flightTimeS: 0.5, fps: 240 }).warnings).toEqual([])
 	})
-	it.each([[0, 0.5, 'contactTimeS: 0'], [0.2, 0, 'flightTimeS: 0'], [Number.NaN, 0.5, 'contactTimeS: NaN'], [0.2, 1e9, 'flightTimeS: 1000000000']])('refuses a contact of %d and a flight of %d', (contactTimeS, flightTimeS, message) => {
+	it.each([
+		[0, 0.5, 'contactTimeS: 0'],
+		[0.2, 0, 'flightTimeS: 0'],
+		[Number.NaN, 0.5, 'contactTimeS: NaN'],
+		[0.2, 1e9, 'flightTimeS: 1000000000'],
+	])('refuses a contact of %d and a flight of %d', (contactTimeS, flightTimeS, message) => {
 		expect(() => rebound({ contactTimeS, flightTimeS })).toThrow(message)
 	})
 })
@@ -110,9 +139,18 @@ describe('contact and rebound', () => {
 describe('best box', () => {
 	const jump = (boxM: number, contactTimeS: number, flightTimeS: number) => ({ boxM, contactTimeS, flightTimeS })
 	it('is the highest index that keeps the contact, not the highest box', () => {
-		const series = dropJumpSeries(0.15, [jump(0.2, 0.14, 0.4), jump(0.3, 0.145, 0.45), jump(0.3, 0.149, 0.45), jump(0.5, 0.2, 0.62)])
+		const series = dropJumpSeries(0.15, [
+			jump(0.2, 0.14, 0.4),
+			jump(0.3, 0.145, 0.45),
+			jump(0.3, 0.149, 0.45),
+			jump(0.5, 0.2, 0.62),
+		])
 		expect(series.bestBoxM).toBe(0.3)
-		expect(series.byBox.map((box) => [box.boxM, box.jumps, box.withinCeiling])).toEqual([[0.2, 1, true], [0.3, 2, true], [0.5, 1, false]])
+		expect(series.byBox.map((box) => [box.boxM, box.jumps, box.withinCeiling])).toEqual([
+			[0.2, 1, true],
+			[0.3, 2, true],
+			[0.5, 1, false],
+		])
 	})
 	it('is the lower of two equal ones, and keeps the ceiling at equality', () => {
 		expect(dropJumpSeries(0.15, [jump(0.4, 0.15, 0.45), jump(0.2, 0.15, 0.45)]).bestBoxM).toBe(0.2)
@@ -138,13 +176,23 @@ describe('film', () => {
 		expect(filmDuration(10, 12, 240).warnings[0]).toContain('Film at 960')
 		expect(filmDuration(10, 11, 240).warnings[0]).not.toContain('Film at')
 	})
-	it.each([[5, 5, 240, 'toFrame: 5'], [5, 4, 240, 'toFrame: 4'], [-1, 4, 240, 'fromFrame: -1'], [1.5, 4, 240, 'fromFrame: 1.5'], [1, 4, 0, 'fps: 0']])('refuses frames %d to %d at %d', (from, to, fps, message) => {
+	it.each([
+		[5, 5, 240, 'toFrame: 5'],
+		[5, 4, 240, 'toFrame: 4'],
+		[-1, 4, 240, 'fromFrame: -1'],
+		[1.5, 4, 240, 'fromFrame: 1.5'],
+		[1, 4, 0, 'fps: 0'],
+	])('refuses frames %d to %d at %d', (from, to, fps, message) => {
 		expect(() => filmDuration(from, to, fps)).toThrow(message)
 	})
 })
 
 describe('marked frames', () => {
-	const down = (frame: number, side?: 'left' | 'right') => ({ kind: 'touchdown' as const, frame, ...(side ? { side } : {}) })
+	const down = (frame: number, side?: 'left' | 'right') => ({
+		kind: 'touchdown' as const,
+		frame,
+		...(side ? { side } : {}),
+	})
 	const off = (frame: number) => ({ kind: 'toe-off' as const, frame })
 	it('read as contacts and flights, at the rate filmed and not the rate played', () => {
 		const contacts = readFilmContacts([off(48), down(168, 'right'), down(0, 'left'), off(210), down(330)], 240)
@@ -155,7 +203,11 @@ describe('marked frames', () => {
 		expect(meanIndexOf(contacts, 'right')).toBeGreaterThan(meanIndexOf(contacts, 'left')!)
 		expect(meanIndexOf([], 'left')).toBeNull()
 		// The same frames of a film taken at half the rate last twice as long.
-		expect(readFilmContacts([down(0), off(48)], 120)[0]).toMatchObject({ contactTimeS: 0.4, flightTimeS: null, rebound: null })
+		expect(readFilmContacts([down(0), off(48)], 120)[0]).toMatchObject({
+			contactTimeS: 0.4,
+			flightTimeS: null,
+			rebound: null,
+		})
 	})
 	it('must take turns', () => {
 		expect(() => readFilmContacts([off(3)], 240)).toThrow('frame: 3')

@@ -14,5 +14,8 @@ export function peakPower(heightM: number, massKg: number): number {
 	inBounds('massKg', massKg, { from: 15, to: 200, unit: 'kg' })
 	const watts = 60.7 * heightM * 100 + 45.3 * massKg - 2055
 	// Made on adults; for a light child and a low jump the line runs below the ground.
-	return inBounds('massKg', watts, { above: 0, unit: 'W by this equation: it does not hold for so light a body and so low a jump' })
+	return inBounds('massKg', watts, {
+		above: 0,
+		unit: 'W by this equation: it does not hold for so light a body and so low a jump',
+	})
 }

@@ -5,7 +5,12 @@ export const PLANTS = ['both-standing', 'both-run-in', 'left', 'right'] as const
 export type Plant = (typeof PLANTS)[number]
 
 /** Field names of the plants in the input. */
-const FIELDS: Record<Plant, string> = { 'both-standing': 'bothStanding', 'both-run-in': 'bothRunIn', left: 'left', right: 'right' }
+const FIELDS: Record<Plant, string> = {
+	'both-standing': 'bothStanding',
+	'both-run-in': 'bothRunIn',
+	left: 'left',
+	right: 'right',
+}
 
 export interface PlantReading {
 	plant: Plant
@@ -22,13 +27,20 @@ export interface PlantReading {
  * @param errorShare relative error of the method, 0.03 when left out [our setting]
  * @throws MeasureError outside those ranges
  */
-export function comparePlants(heightsM: { [P in Plant]?: number | undefined }, errorShare = 0.03): { readings: PlantReading[]; best: Plant; lagging: Plant | null } {
+export function comparePlants(
+	heightsM: { [P in Plant]?: number | undefined },
+	errorShare = 0.03,
+): { readings: PlantReading[]; best: Plant; lagging: Plant | null } {
 	inBounds('errorShare', errorShare, { from: 0, to: 0.3 })
 	const tried = PLANTS.filter((plant) => heightsM[plant] !== undefined)
 	if (tried.length < 2) throw new MeasureError('heightsM', tried.length, 'at least two plants')
 	tried.forEach((plant) => inBounds(`heightsM.${FIELDS[plant]}`, heightsM[plant], { above: 0, to: 2, unit: 'm' }))
 	const best = tried.reduce((a, b) => (heightsM[b]! > heightsM[a]! ? b : a))
-	const readings = tried.map((plant) => ({ plant, heightM: heightsM[plant]!, share: heightsM[plant]! / heightsM[best]! }))
+	const readings = tried.map((plant) => ({
+		plant,
+		heightM: heightsM[plant]!,
+		share: heightsM[plant]! / heightsM[best]!,
+	}))
 	const lowest = readings.reduce((a, b) => (b.share < a.share ? b : a))
 	return { readings, best, lagging: lowest.share < 1 - 2 * errorShare ? lowest.plant : null }
 }
@@ -39,5 +51,8 @@ export function comparePlants(heightsM: { [P in Plant]?: number | undefined }, e
  * @example countermovementRatio(0.4, 0.36) // 1.111…
  */
 export function countermovementRatio(countermovementM: number, squatM: number): number {
-	return inBounds('countermovementM', countermovementM, { above: 0, to: 2, unit: 'm' }) / inBounds('squatM', squatM, { above: 0, to: 2, unit: 'm' })
+	return (
+		inBounds('countermovementM', countermovementM, { above: 0, to: 2, unit: 'm' }) /
+		inBounds('squatM', squatM, { above: 0, to: 2, unit: 'm' })
+	)
 }

@@ -25,5 +25,8 @@ export function reactiveStrengthIndex(contactTimeS: number, flightTimeS: number)
  * @example modifiedReactiveStrengthIndex(0.35, 0.7) // 0.5
  */
 export function modifiedReactiveStrengthIndex(heightM: number, timeToTakeoffS: number): number {
-	return inBounds('heightM', heightM, { above: 0, to: 2, unit: 'm' }) / inBounds('timeToTakeoffS', timeToTakeoffS, { above: 0, below: 3, unit: 's' })
+	return (
+		inBounds('heightM', heightM, { above: 0, to: 2, unit: 'm' }) /
+		inBounds('timeToTakeoffS', timeToTakeoffS, { above: 0, below: 3, unit: 's' })
+	)
 }

@@ -62,7 +62,9 @@ export function rebound({ contactTimeS, flightTimeS, massKg, fps }: ReboundInput
 	const rsiMps = heightM / contactTimeS
 	const rate = fps === undefined ? null : inBounds('fps', fps, FPS_BOUNDS)
 	return {
-		heightM, rsiMps, flightContactRatio: flightTimeS / contactTimeS,
+		heightM,
+		rsiMps,
+		flightContactRatio: flightTimeS / contactTimeS,
 		stiffnessKnM: massKg === undefined ? null : verticalStiffness(massKg, contactTimeS, flightTimeS) / 1000,
 		error: rate === null ? null : filmError(contactTimeS, flightTimeS, rsiMps, rate),
 		warnings: rate === null ? [] : filmDuration(0, Math.max(1, Math.round(contactTimeS * rate)), rate).warnings,
@@ -75,7 +77,9 @@ function filmError(tc: number, tf: number, rsi: number, fps: number): ReboundErr
 	const byFlight = (2 * rsi) / tf
 	const byContact = -rsi / tc
 	return {
-		contactTimeS: se, flightTimeS: se, heightM: ((STANDARD_GRAVITY * tf) / 4) * se,
+		contactTimeS: se,
+		flightTimeS: se,
+		heightM: ((STANDARD_GRAVITY * tf) / 4) * se,
 		rsiMps: Math.sqrt((byFlight * se) ** 2 + (byContact * se) ** 2 + 2 * byFlight * byContact * covariance),
 	}
 }

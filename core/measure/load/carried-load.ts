@@ -32,6 +32,9 @@ export function compareCarriedLoads(loads: readonly CarriedLoad[], freeTimeS?: n
 		inBounds(`loads[${index}].massKg`, massKg, { above: 0, to: 20, unit: 'kg' })
 		inBounds(`loads[${index}].radiusM`, radiusM, { from: 0, to: 1.5, unit: 'm' })
 		const time = timeS === undefined ? null : inBounds(`loads[${index}].timeS`, timeS, { above: 0, to: 120, unit: 's' })
-		return { addedInertiaKgm2: momentOfInertia(massKg, radiusM), slowerPct: time === null || free === null ? null : (1 - free / time) * 100 }
+		return {
+			addedInertiaKgm2: momentOfInertia(massKg, radiusM),
+			slowerPct: time === null || free === null ? null : (1 - free / time) * 100,
+		}
 	})
 }

@@ -8,7 +8,11 @@ import { inBounds } from '../measure-error'
  * @example kineticEnergy(1, 6.1) // 18.605
  */
 export function kineticEnergy(massKg: number, speedMps: number): number {
-	return 0.5 * inBounds('massKg', massKg, { above: 0, to: 500, unit: 'kg' }) * inBounds('speedMps', speedMps, { from: 0, to: 100, unit: 'm/s' }) ** 2
+	return (
+		0.5 *
+		inBounds('massKg', massKg, { above: 0, to: 500, unit: 'kg' }) *
+		inBounds('speedMps', speedMps, { from: 0, to: 100, unit: 'm/s' }) ** 2
+	)
 }
 
 /**
@@ -19,5 +23,8 @@ export function kineticEnergy(massKg: number, speedMps: number): number {
  * @example momentOfInertia(0.4, 0.8) // 0.256
  */
 export function momentOfInertia(massKg: number, radiusM: number): number {
-	return inBounds('massKg', massKg, { above: 0, to: 500, unit: 'kg' }) * inBounds('radiusM', radiusM, { from: 0, to: 3, unit: 'm' }) ** 2
+	return (
+		inBounds('massKg', massKg, { above: 0, to: 500, unit: 'kg' }) *
+		inBounds('radiusM', radiusM, { from: 0, to: 3, unit: 'm' }) ** 2
+	)
 }

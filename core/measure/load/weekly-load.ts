@@ -42,7 +42,11 @@ export function weeklyLoad(dailyLoad: readonly number[]): WeeklyLoad {
 	const load = sum([...dailyLoad])
 	const monotony = same ? null : average / sd
 	return {
-		mean: average, sd, monotony, load, strain: monotony === null ? null : load * monotony,
+		mean: average,
+		sd,
+		monotony,
+		load,
+		strain: monotony === null ? null : load * monotony,
 		warnings: same ? ['Every day is the same, so monotony and strain are not defined.'] : [],
 	}
 }

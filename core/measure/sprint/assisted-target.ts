@@ -10,7 +10,12 @@ import { MeasureError, inBounds } from '../measure-error'
  * @throws MeasureError outside the ranges, or above the cap
  * @example assistedTarget(9, 0.03, 20, 0.05) // { speedMps: 9.27, segmentTimeS: 2.157… }
  */
-export function assistedTarget(mssMps: number, overspeed: number, segmentM: number, cap: number): { speedMps: number; segmentTimeS: number } {
+export function assistedTarget(
+	mssMps: number,
+	overspeed: number,
+	segmentM: number,
+	cap: number,
+): { speedMps: number; segmentTimeS: number } {
 	inBounds('mssMps', mssMps, { from: 2, to: 13, unit: 'm/s' })
 	inBounds('segmentM', segmentM, { above: 0, to: 100, unit: 'm' })
 	inBounds('overspeed', overspeed, { above: 0, to: 0.3 })

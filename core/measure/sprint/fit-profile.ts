@@ -35,7 +35,13 @@ export interface SprintProfile {
 	/** Residual SD with n − p degrees of freedom; null when there are none. */
 	residualSdS: number | null
 	/** Standard errors; null without degrees of freedom. MSS and TAU go together, so MAC's is less than the two suggest. */
-	se: { mssMps: number | null; tauS: number | null; macMps2: number | null; correctionS: number | null; startDistanceM: number | null }
+	se: {
+		mssMps: number | null
+		tauS: number | null
+		macMps2: number | null
+		correctionS: number | null
+		startDistanceM: number | null
+	}
 	/** Correlation of the errors of MSS and TAU; null when it cannot be told. */
 	correlation: number | null
 	/** Model's time at each split, and observed − model. */
@@ -62,12 +68,18 @@ const PLAUSIBLE = { mss: 20, tauFrom: 0.1, tauTo: 8 } as const
  */
 export function fitSprintProfile(input: SprintProfileInput): SprintProfile {
 	const { splits, correction } = input
-	if (!START_CORRECTIONS.includes(correction)) throw new MeasureError('correction', correction, START_CORRECTIONS.join(', '))
-	const measured = input.startDistanceM === undefined ? null : inBounds('startDistanceM', input.startDistanceM, { from: 0, to: 10, unit: 'm' })
-	const third = correction === 'time' ? 'time' : correction === 'start-distance' && measured === null ? 'distance' : null
+	if (!START_CORRECTIONS.includes(correction))
+		throw new MeasureError('correction', correction, START_CORRECTIONS.join(', '))
+	const measured =
+		input.startDistanceM === undefined
+			? null
+			: inBounds('startDistanceM', input.startDistanceM, { from: 0, to: 10, unit: 'm' })
+	const third =
+		correction === 'time' ? 'time' : correction === 'start-distance' && measured === null ? 'distance' : null
 	checkSplits(splits, 2)
 	// One split more than parameters, or a correction would only take up the noise.
-	if (third && splits.length < 4) throw new MeasureError('splits', splits.length, 'at least 4 splits to estimate a start correction')
+	if (third && splits.length < 4)
+		throw new MeasureError('splits', splits.length, 'at least 4 splits to estimate a start correction')
 
 	const fit = search(splits, third, measured ?? 0)
 	const mssMps = Math.exp(fit.parameters[0]!)
@@ -77,19 +89,25 @@ export function fitSprintProfile(input: SprintProfileInput): SprintProfile {
 	const addedS = third === 'time' ? fit.parameters[2]! : 0
 
 	const beforeBeamS = startM === 0 ? 0 : tauS * solveSprintTime(startM / (mssMps * tauS))
-	const fittedS = splits.map(({ distanceM }) => tauS * solveSprintTime((distanceM + startM) / (mssMps * tauS)) - beforeBeamS + addedS)
+	const fittedS = splits.map(
+		({ distanceM }) => tauS * solveSprintTime((distanceM + startM) / (mssMps * tauS)) - beforeBeamS + addedS,
+	)
 	const residualsS = splits.map(({ timeS }, index) => timeS - fittedS[index]!)
 	const freedom = splits.length - (third ? 3 : 2)
 	const variance = freedom > 0 ? fit.sumOfSquares / freedom : null
 	const sizes = fit.inverse ? Math.sqrt(fit.inverse.length) : 0
-	const covariance = (a: number, b: number) => (variance === null || !fit.inverse ? null : variance * fit.inverse[a * sizes + b]!)
+	const covariance = (a: number, b: number) =>
+		variance === null || !fit.inverse ? null : variance * fit.inverse[a * sizes + b]!
 	const relative = (spread: number | null) => (spread === null ? null : Math.sqrt(Math.max(spread, 0)))
 	const [varMss, varTau, covMssTau] = [covariance(0, 0), covariance(1, 1), covariance(0, 1)]
 	const seMss = relative(varMss)
 	const seTau = relative(varTau)
 	const seThird = sizes === 3 ? relative(covariance(2, 2)) : null
 	const profile: SprintProfile = {
-		mssMps, tauS, macMps2: mssMps / tauS, pmaxWkg: (mssMps * mssMps) / tauS / 4,
+		mssMps,
+		tauS,
+		macMps2: mssMps / tauS,
+		pmaxWkg: (mssMps * mssMps) / tauS / 4,
 		correctionS: third === 'time' ? addedS : null,
 		startDistanceM: third === 'distance' ? startM : measured,
 		residualSdS: variance === null ? null : Math.sqrt(variance),
@@ -97,12 +115,17 @@ export function fitSprintProfile(input: SprintProfileInput): SprintProfile {
 			// Parameters are logarithms: their standard errors are relative ones.
 			mssMps: seMss === null ? null : mssMps * seMss,
 			tauS: seTau === null ? null : tauS * seTau,
-			macMps2: varMss === null || varTau === null || covMssTau === null ? null : (mssMps / tauS) * Math.sqrt(Math.max(varMss + varTau - 2 * covMssTau, 0)),
+			macMps2:
+				varMss === null || varTau === null || covMssTau === null
+					? null
+					: (mssMps / tauS) * Math.sqrt(Math.max(varMss + varTau - 2 * covMssTau, 0)),
 			correctionS: third === 'time' ? seThird : null,
-			startDistanceM: third === 'distance' && seThird !== null && startM > 1e-6 ? 2 * Math.sqrt(startM) * seThird : null,
+			startDistanceM:
+				third === 'distance' && seThird !== null && startM > 1e-6 ? 2 * Math.sqrt(startM) * seThird : null,
 		},
 		correlation: fit.inverse ? fit.inverse[1]! / Math.sqrt(fit.inverse[0]! * fit.inverse[sizes + 1]!) : null,
-		fittedS, residualsS,
+		fittedS,
+		residualsS,
 		topSpeedShare: -Math.expm1(-(fittedS.at(-1)! - addedS + beforeBeamS) / tauS),
 		warnings: [],
 	}
@@ -152,34 +175,61 @@ function search(splits: readonly SprintSplit[], third: 'time' | 'distance' | nul
 		}
 		return timeS - model
 	}
-	const [mssLow, mssHigh, tauLow, tauHigh] = [Math.log(SEARCH.mss[0]), Math.log(SEARCH.mss[1]), Math.log(SEARCH.tau[0]), Math.log(SEARCH.tau[1])]
+	const [mssLow, mssHigh, tauLow, tauHigh] = [
+		Math.log(SEARCH.mss[0]),
+		Math.log(SEARCH.mss[1]),
+		Math.log(SEARCH.tau[0]),
+		Math.log(SEARCH.tau[1]),
+	]
 	const project = (p: Float64Array): void => {
 		p[0] = Math.min(Math.max(p[0]!, mssLow), mssHigh)
 		p[1] = Math.min(Math.max(p[1]!, tauLow), tauHigh)
 		if (third === 'distance') p[2] = Math.min(Math.max(p[2]!, 0), Math.sqrt(10))
 	}
-	const from = (...thirdStart: number[]) => fitLeastSquares([Math.log(mss0), Math.log(tau0), ...thirdStart], splits.length, residual, project)
+	const from = (...thirdStart: number[]) =>
+		fitLeastSquares([Math.log(mss0), Math.log(tau0), ...thirdStart], splits.length, residual, project)
 	if (third === null) return from()
 	if (third === 'time') return from(0)
 	// The start distance bends the curve only near the beam; from far off the search can settle on its bound.
 	const best = [0.3, 0.8].map((root) => from(root)).reduce((a, b) => (b.sumOfSquares < a.sumOfSquares ? b : a))
 	const standing = search(splits, null, 0)
 	// On the bound the curve is the one without a start distance, with one parameter less.
-	return best.parameters[2]! > 1e-3 && best.sumOfSquares < standing.sumOfSquares ? best : { ...standing, parameters: [...standing.parameters, 0] }
+	return best.parameters[2]! > 1e-3 && best.sumOfSquares < standing.sumOfSquares
+		? best
+		: { ...standing, parameters: [...standing.parameters, 0] }
 }
 
-function refuseImplausible(splits: readonly SprintSplit[], fit: LeastSquaresFit, mssMps: number, tauS: number, third: string | null): void {
+function refuseImplausible(
+	splits: readonly SprintSplit[],
+	fit: LeastSquaresFit,
+	mssMps: number,
+	tauS: number,
+	third: string | null,
+): void {
 	const correctionS = third === 'time' ? fit.parameters[2]! : 0
 	const refuse = (expected: string) => {
-		throw new MeasureError('splits', splits.map(({ distanceM, timeS }) => `${distanceM} m ${timeS} s`).join(', '), expected)
+		throw new MeasureError(
+			'splits',
+			splits.map(({ distanceM, timeS }) => `${distanceM} m ${timeS} s`).join(', '),
+			expected,
+		)
 	}
 	if (tauS >= PLAUSIBLE.tauTo || mssMps >= PLAUSIBLE.mss) {
-		refuse('splits that bend towards a top speed: these still speed up evenly to the last one, so no top speed can be told from them; add a split further on, or check the times')
+		refuse(
+			'splits that bend towards a top speed: these still speed up evenly to the last one, so no top speed can be told from them; add a split further on, or check the times',
+		)
 	}
 	if (tauS <= PLAUSIBLE.tauFrom) {
-		refuse(`splits that speed up from a standstill: these run at an even ${mssMps.toFixed(1)} m/s from the first beam; check the times, or use a start distance`)
+		refuse(
+			`splits that speed up from a standstill: these run at an even ${mssMps.toFixed(1)} m/s from the first beam; check the times, or use a start distance`,
+		)
 	}
-	if (third === 'distance' && fit.parameters[2]! ** 2 > 9.99) refuse('splits with a start within 10 m before the first beam; check the times, or measure the distance')
-	if (Math.abs(correctionS) > 2) refuse(`splits with a start correction within 2 s: the best one here is ${correctionS.toFixed(2)} s; check the times`)
-	if (!fit.converged) refuse('splits from which one best curve can be found; too many corrections for too few splits, or a mistyped time')
+	if (third === 'distance' && fit.parameters[2]! ** 2 > 9.99)
+		refuse('splits with a start within 10 m before the first beam; check the times, or measure the distance')
+	if (Math.abs(correctionS) > 2)
+		refuse(
+			`splits with a start correction within 2 s: the best one here is ${correctionS.toFixed(2)} s; check the times`,
+		)
+	if (!fit.converged)
+		refuse('splits from which one best curve can be found; too many corrections for too few splits, or a mistyped time')
 }

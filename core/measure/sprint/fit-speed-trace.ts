@@ -33,24 +33,33 @@ export function fitSpeedTrace(samples: readonly SpeedSample[]): SpeedTraceFit {
 	const fastest = Math.max(...samples.map((sample) => sample.speedMps))
 	const longest = Math.max(...samples.map((sample) => sample.timeS))
 	if (!(fastest > 0)) throw new MeasureError('samples', fastest, 'a speed above 0 m/s')
-	const fit = fitLeastSquares([Math.log(1.05 * fastest), Math.log(longest / 3)], samples.length, (p, index, gradient) => {
-		const mss = Math.exp(p[0]!)
-		const x = samples[index]!.timeS / Math.exp(p[1]!)
-		const model = -mss * Math.expm1(-x)
-		gradient[0] = model
-		gradient[1] = -mss * x * Math.exp(-x)
-		return samples[index]!.speedMps - model
-	}, (p) => {
-		p[0] = Math.min(p[0]!, Math.log(1e4 * fastest))
-		p[1] = Math.min(Math.max(p[1]!, Math.log(longest * 1e-6)), Math.log(longest * 1e4))
-	})
+	const fit = fitLeastSquares(
+		[Math.log(1.05 * fastest), Math.log(longest / 3)],
+		samples.length,
+		(p, index, gradient) => {
+			const mss = Math.exp(p[0]!)
+			const x = samples[index]!.timeS / Math.exp(p[1]!)
+			const model = -mss * Math.expm1(-x)
+			gradient[0] = model
+			gradient[1] = -mss * x * Math.exp(-x)
+			return samples[index]!.speedMps - model
+		},
+		(p) => {
+			p[0] = Math.min(p[0]!, Math.log(1e4 * fastest))
+			p[1] = Math.min(Math.max(p[1]!, Math.log(longest * 1e-6)), Math.log(longest * 1e4))
+		},
+	)
 	const mssMps = Math.exp(fit.parameters[0]!)
 	const tauS = Math.exp(fit.parameters[1]!)
-	if (!fit.converged || tauS > 1e3 * longest) throw new MeasureError('samples', samples.length, 'speeds that bend towards a top speed')
+	if (!fit.converged || tauS > 1e3 * longest)
+		throw new MeasureError('samples', samples.length, 'speeds that bend towards a top speed')
 	const freedom = samples.length - 2
 	const variance = freedom > 0 && fit.inverse ? fit.sumOfSquares / freedom : null
 	return {
-		mssMps, tauS, macMps2: mssMps / tauS, sumOfSquares: fit.sumOfSquares,
+		mssMps,
+		tauS,
+		macMps2: mssMps / tauS,
+		sumOfSquares: fit.sumOfSquares,
 		residualSdMps: freedom > 0 ? Math.sqrt(fit.sumOfSquares / freedom) : null,
 		se: {
 			mssMps: variance === null ? null : mssMps * Math.sqrt(variance * fit.inverse![0]!),

@@ -97,5 +97,13 @@ export function forceVelocity(input: ForceVelocityInput): ForceVelocity {
 	const { m: slope, b: f0 } = linearRegression(points)
 	if (!(slope < 0 && f0 > 0)) throw new MeasureError('windMps', wind, 'a wind in which the runner still has to push')
 	const v0 = -f0 / slope
-	return { f0Nkg: f0, v0Mps: v0, pmaxWkg: (f0 * v0) / 4, slope, rfmaxPct: 100 * largest, drfPct: 100 * linearRegression(shares).m, airDensityKgm3: density }
+	return {
+		f0Nkg: f0,
+		v0Mps: v0,
+		pmaxWkg: (f0 * v0) / 4,
+		slope,
+		rfmaxPct: 100 * largest,
+		drfPct: 100 * linearRegression(shares).m,
+		airDensityKgm3: density,
+	}
 }

@@ -13,6 +13,7 @@ const HAND_OFFSET_S = 0.24
  */
 export function electronicFromHand(timeS: number, distanceM: number): number {
 	inBounds('timeS', timeS, { above: 0, to: 120, unit: 's' })
-	if (distanceM !== 100 && distanceM !== 200) throw new MeasureError('distanceM', distanceM, '100 or 200 m: elsewhere hand times stand apart')
+	if (distanceM !== 100 && distanceM !== 200)
+		throw new MeasureError('distanceM', distanceM, '100 or 200 m: elsewhere hand times stand apart')
 	return timeS + HAND_OFFSET_S
 }

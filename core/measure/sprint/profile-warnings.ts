@@ -7,26 +7,39 @@ const NEAR_TOP_SPEED = 0.95
 const SCATTER_S = 0.06
 
 /** What a set of splits cannot tell about the curve fitted to it, most important first. */
-export function profileWarnings(splits: readonly SprintSplit[], profile: SprintProfile, estimated: 'time' | 'distance' | null): string[] {
+export function profileWarnings(
+	splits: readonly SprintSplit[],
+	profile: SprintProfile,
+	estimated: 'time' | 'distance' | null,
+): string[] {
 	const warnings: string[] = []
 	const n = splits.length
 	if (n === 2) warnings.push('Two splits give numbers without an error: nothing shows how far off they are.')
 	else if (n === 3) warnings.push('Three splits give a weak error; four or more are better.')
 	if (estimated && (n < 6 || splits[0]!.distanceM > 5 || splits.at(-1)!.distanceM < 30)) {
-		warnings.push('A start correction is only to be trusted with six or more splits, one at 5 m or less and one at 30 m or more: here it can be mistaken for acceleration.')
+		warnings.push(
+			'A start correction is only to be trusted with six or more splits, one at 5 m or less and one at 30 m or more: here it can be mistaken for acceleration.',
+		)
 	}
-	if (estimated === 'distance' && profile.startDistanceM! < 1e-6) warnings.push('The best start distance is 0: these splits show no flying start.')
+	if (estimated === 'distance' && profile.startDistanceM! < 1e-6)
+		warnings.push('The best start distance is 0: these splits show no flying start.')
 	if (profile.topSpeedShare < NEAR_TOP_SPEED) {
-		warnings.push(`The last split was run at ${Math.round(profile.topSpeedShare * 100)} % of the top speed: MSS is an extrapolation. A longer run would settle it.`)
+		warnings.push(
+			`The last split was run at ${Math.round(profile.topSpeedShare * 100)} % of the top speed: MSS is an extrapolation. A longer run would settle it.`,
+		)
 	}
 	if (profile.residualSdS !== null && profile.residualSdS > SCATTER_S) {
-		warnings.push(`The splits lie ${profile.residualSdS.toFixed(2)} s off the curve: more than timing explains. Check the times.`)
+		warnings.push(
+			`The splits lie ${profile.residualSdS.toFixed(2)} s off the curve: more than timing explains. Check the times.`,
+		)
 	}
 	const segments = segmentsOf(splits)
 	const fastest = segments.reduce((best, segment) => (segment.speedMps > best.speedMps ? segment : best))
 	const last = segments.at(-1)!
 	if (last !== fastest && last.speedMps < 0.97 * fastest.speedMps) {
-		warnings.push(`Slower again after ${fastest.toM} m: the curve knows no fading. Leave out the splits after top speed.`)
+		warnings.push(
+			`Slower again after ${fastest.toM} m: the curve knows no fading. Leave out the splits after top speed.`,
+		)
 	}
 	if (estimated !== 'time' && profile.startDistanceM === null) {
 		const hint = hiddenStart(splits, profile)
@@ -68,7 +81,7 @@ function hiddenStart(splits: readonly SprintSplit[], profile: SprintProfile): st
 	if (!(left > 1e-12)) return null
 	const added = along / left
 	const before = residualsS.reduce((sum, r) => sum + r * r, 0)
-	const after = Math.max(before - along * along / left, 0)
+	const after = Math.max(before - (along * along) / left, 0)
 	// F of one parameter; 10 is beyond chance for the few splits there are.
 	const gained = (before - after) / Math.max(after / (n - 3), 1e-8)
 	if (gained < 10 || Math.abs(added) < 0.03) return null

@@ -21,7 +21,11 @@ export interface ResistedLoad {
 
 /** Share of speed lost to a load: 1 − loaded / free. Both in m/s, above 0. */
 export function velocityDecrement(loadedMps: number, freeMps: number): number {
-	return 1 - inBounds('loadedMps', loadedMps, { above: 0, to: 13, unit: 'm/s' }) / inBounds('freeMps', freeMps, { above: 0, to: 13, unit: 'm/s' })
+	return (
+		1 -
+		inBounds('loadedMps', loadedMps, { above: 0, to: 13, unit: 'm/s' }) /
+			inBounds('freeMps', freeMps, { above: 0, to: 13, unit: 'm/s' })
+	)
 }
 
 /**
@@ -43,11 +47,15 @@ export function resistedLoad(loads: readonly LoadedRun[], targetDecrement: numbe
 	inBounds('targetDecrement', targetDecrement, { from: 0.02, to: 0.9, unit: '(share of the free speed: 0.1 is 10 %)' })
 	const points = loads.map((run): [number, number] => [run.loadKg, run.velocityMps])
 	const line = linearRegression(points)
-	if (!(line.m < 0 && line.b > 0)) throw new MeasureError('loads', `${line.m.toFixed(4)} m/s per kg`, 'runs that get slower with more load')
+	if (!(line.m < 0 && line.b > 0))
+		throw new MeasureError('loads', `${line.m.toFixed(4)} m/s per kg`, 'runs that get slower with more load')
 	const loadKg = (-targetDecrement * line.b) / line.m
 	const tried = loads.map((run) => run.loadKg)
 	return {
-		loadKg, freeVelocityMps: line.b, slope: line.m, r2: rSquared(points, linearRegressionLine(line)),
+		loadKg,
+		freeVelocityMps: line.b,
+		slope: line.m,
+		r2: rSquared(points, linearRegressionLine(line)),
 		extrapolated: loadKg < Math.min(...tried) - 1e-9 || loadKg > Math.max(...tried) + 1e-9,
 	}
 }

@@ -28,21 +28,39 @@ const START: SprintSplit = { distanceM: 0, timeS: 0 }
  */
 export function checkSplits(splits: readonly SprintSplit[], atLeast: number): void {
 	if (!Array.isArray(splits)) throw new MeasureError('splits', splits, 'a list of splits')
-	if (splits.length < atLeast || splits.length > 100) throw new MeasureError('splits', splits.length, `${atLeast} to 100 splits`)
+	if (splits.length < atLeast || splits.length > 100)
+		throw new MeasureError('splits', splits.length, `${atLeast} to 100 splits`)
 	let fastest = 0
 	for (const [index, { distanceM, timeS }] of splits.entries()) {
 		const before = splits[index - 1] ?? START
 		// Names are put together only for a refusal: this stands before every fit.
-		if (!(Number.isFinite(distanceM) && distanceM > 0 && distanceM <= 400)) inBounds(`splits[${index}].distanceM`, distanceM, { above: 0, to: 400, unit: 'm' })
-		if (!(Number.isFinite(timeS) && timeS > 0 && timeS <= 120)) inBounds(`splits[${index}].timeS`, timeS, { above: 0, to: 120, unit: 's' })
-		if (!(distanceM > before.distanceM)) throw new MeasureError(`splits[${index}].distanceM`, distanceM, `more than ${before.distanceM} m, the split before`)
-		if (!(timeS > before.timeS)) throw new MeasureError(`splits[${index}].timeS`, timeS, `more than ${before.timeS} s, the split before`)
+		if (!(Number.isFinite(distanceM) && distanceM > 0 && distanceM <= 400))
+			inBounds(`splits[${index}].distanceM`, distanceM, { above: 0, to: 400, unit: 'm' })
+		if (!(Number.isFinite(timeS) && timeS > 0 && timeS <= 120))
+			inBounds(`splits[${index}].timeS`, timeS, { above: 0, to: 120, unit: 's' })
+		if (!(distanceM > before.distanceM))
+			throw new MeasureError(
+				`splits[${index}].distanceM`,
+				distanceM,
+				`more than ${before.distanceM} m, the split before`,
+			)
+		if (!(timeS > before.timeS))
+			throw new MeasureError(`splits[${index}].timeS`, timeS, `more than ${before.timeS} s, the split before`)
 		const speed = (distanceM - before.distanceM) / (timeS - before.timeS)
-		if (speed > IMPOSSIBLE_MPS) throw new MeasureError(`splits[${index}].timeS`, timeS, `a time a person can run: ${before.distanceM}–${distanceM} m would be at ${speed.toFixed(1)} m/s`)
+		if (speed > IMPOSSIBLE_MPS)
+			throw new MeasureError(
+				`splits[${index}].timeS`,
+				timeS,
+				`a time a person can run: ${before.distanceM}–${distanceM} m would be at ${speed.toFixed(1)} m/s`,
+			)
 		// A tenth of a second of slack: over a short segment timing error alone can look like slowing.
 		const slowest = (distanceM - before.distanceM) / (timeS - before.timeS - 0.1)
 		if (slowest > 0 && slowest < BROKEN_OFF_SHARE * fastest) {
-			throw new MeasureError(`splits[${index}].timeS`, timeS, `a sprint that goes on: ${before.distanceM}–${distanceM} m at ${speed.toFixed(1)} m/s follows ${fastest.toFixed(1)} m/s`)
+			throw new MeasureError(
+				`splits[${index}].timeS`,
+				timeS,
+				`a sprint that goes on: ${before.distanceM}–${distanceM} m at ${speed.toFixed(1)} m/s follows ${fastest.toFixed(1)} m/s`,
+			)
 		}
 		fastest = Math.max(fastest, speed)
 	}
@@ -64,7 +82,12 @@ export function segmentsOf(splits: readonly SprintSplit[]): SprintSegment[] {
 	return splits.map(({ distanceM, timeS }, index) => {
 		const before = splits[index - 1] ?? START
 		const seconds = timeS - before.timeS
-		return { fromM: before.distanceM, toM: distanceM, timeS: seconds, speedMps: (distanceM - before.distanceM) / seconds }
+		return {
+			fromM: before.distanceM,
+			toM: distanceM,
+			timeS: seconds,
+			speedMps: (distanceM - before.distanceM) / seconds,
+		}
 	})
 }
 

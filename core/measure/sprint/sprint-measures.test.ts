@@ -14,7 +14,11 @@ import { wicketSpacing, wicketsToTarget } from './wickets'
 
 describe('splits', () => {
 	it('read as mean speeds, the fly as the last of them', () => {
-		const splits = [{ distanceM: 10, timeS: 2 }, { distanceM: 20, timeS: 3.25 }, { distanceM: 30, timeS: 4.25 }]
+		const splits = [
+			{ distanceM: 10, timeS: 2 },
+			{ distanceM: 20, timeS: 3.25 },
+			{ distanceM: 30, timeS: 4.25 },
+		]
 		expect(splitSegments(splits).map((segment) => segment.speedMps)).toEqual([5, 8, 10])
 		expect(flySegment(splits)).toEqual({ fromM: 20, toM: 30, timeS: 1, speedMps: 10 })
 		expect(() => flySegment(splits.slice(0, 1))).toThrow('splits: 1')
@@ -60,7 +64,7 @@ describe('force and velocity', () => {
 		const k = dragFactor(70, 1.75, fv.airDensityKgm3)
 		const points = Array.from({ length: 601 }, (_, i): [number, number] => {
 			const v = 9 * (1 - Math.exp(-i / 100 / 1.2))
-			return [v, (7.5 * Math.exp(-i / 100 / 1.2)) + (k * v * v) / 70]
+			return [v, 7.5 * Math.exp(-i / 100 / 1.2) + (k * v * v) / 70]
 		})
 		const line = linearRegression(points)
 		expect(fv.f0Nkg).toBeCloseTo(line.b, 2)
@@ -75,7 +79,15 @@ describe('force and velocity', () => {
 		expect(against!.pmaxWkg).toBeGreaterThan(still!.pmaxWkg)
 		expect(still!.pmaxWkg).toBeGreaterThan(behind!.pmaxWkg)
 	})
-	it.each([['massKg', 0], ['heightM', 17.5], ['tauS', Number.NaN], ['mssMps', 1e9], ['windMps', 40], ['pressureHpa', 0], ['temperatureC', -60]])('refuses %s of %d', (field, value) => {
+	it.each([
+		['massKg', 0],
+		['heightM', 17.5],
+		['tauS', Number.NaN],
+		['mssMps', 1e9],
+		['windMps', 40],
+		['pressureHpa', 0],
+		['temperatureC', -60],
+	])('refuses %s of %d', (field, value) => {
 		expect(() => forceVelocity({ ...body, [field]: value })).toThrow(`${field}: ${value} given`)
 	})
 })
@@ -95,7 +107,12 @@ describe('steps', () => {
 		expect(() => readSteps({ distanceM: 10, timeS: 0, steps: 5 })).toThrow('timeS: 0')
 	})
 	it('advise from the athlete’s own sessions only', () => {
-		const reps = (share: number) => Array.from({ length: 9 }, (_, i) => ({ sessionId: `s${i % 3}`, speedMps: 7 * 1.02 ** i, stepLengthM: 1.8 * 1.02 ** (share * i) }))
+		const reps = (share: number) =>
+			Array.from({ length: 9 }, (_, i) => ({
+				sessionId: `s${i % 3}`,
+				speedMps: 7 * 1.02 ** i,
+				stepLengthM: 1.8 * 1.02 ** (share * i),
+			}))
 		expect(stepAdvice(reps(0.9))).toMatchObject({ push: 'length' })
 		expect(stepAdvice(reps(0.1))).toMatchObject({ push: 'frequency' })
 		expect(stepAdvice(reps(0.5)).push).toBeNull()
@@ -108,18 +125,35 @@ describe('wickets', () => {
 	it('stand from 1.90 to 2.30 m over 10', () => {
 		// Common practice, no source: nine gaps growing by 5 cm, 18.90 m in all.
 		const { gapsM, positionsM, lengthM } = wicketSpacing({ count: 10, firstGapM: 1.9, lastGapM: 2.3 })
-		expect(gapsM.map((gap) => gap.toFixed(2))).toEqual(['1.90', '1.95', '2.00', '2.05', '2.10', '2.15', '2.20', '2.25', '2.30'])
+		expect(gapsM.map((gap) => gap.toFixed(2))).toEqual([
+			'1.90',
+			'1.95',
+			'2.00',
+			'2.05',
+			'2.10',
+			'2.15',
+			'2.20',
+			'2.25',
+			'2.30',
+		])
 		expect(positionsM).toHaveLength(10)
 		expect(lengthM).toBeCloseTo(18.9, 10)
 	})
 	it('add up, whatever the gaps', () => {
-		fc.assert(fc.property(fc.integer({ min: 3, max: 60 }), fc.double({ min: 0.2, max: 4, noNaN: true }), fc.double({ min: 0.2, max: 4, noNaN: true }), (count, firstGapM, lastGapM) => {
-			const { gapsM, lengthM, positionsFromStartM } = wicketSpacing({ count, firstGapM, lastGapM, runInM: 15 })
-			expect(gapsM).toHaveLength(count - 1)
-			expect(lengthM).toBeCloseTo(((firstGapM + lastGapM) / 2) * (count - 1), 9)
-			expect(positionsFromStartM!.at(-1)).toBeCloseTo(15 + lengthM, 9)
-			expect(wicketSpacing({ count, firstGapM: lastGapM, lastGapM: firstGapM }).lengthM).toBeCloseTo(lengthM, 9)
-		}))
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 3, max: 60 }),
+				fc.double({ min: 0.2, max: 4, noNaN: true }),
+				fc.double({ min: 0.2, max: 4, noNaN: true }),
+				(count, firstGapM, lastGapM) => {
+					const { gapsM, lengthM, positionsFromStartM } = wicketSpacing({ count, firstGapM, lastGapM, runInM: 15 })
+					expect(gapsM).toHaveLength(count - 1)
+					expect(lengthM).toBeCloseTo(((firstGapM + lastGapM) / 2) * (count - 1), 9)
+					expect(positionsFromStartM!.at(-1)).toBeCloseTo(15 + lengthM, 9)
+					expect(wicketSpacing({ count, firstGapM: lastGapM, lastGapM: firstGapM }).lengthM).toBeCloseTo(lengthM, 9)
+				},
+			),
+		)
 	})
 	it('grow to a target step', () => {
 		expect(wicketsToTarget(10, 2.3, 0.8).gapsM[0]).toBeCloseTo(1.84, 10)
@@ -152,12 +186,23 @@ describe('lanes', () => {
 		return least
 	}
 	it('mismatch least of all ways to split a squad', () => {
-		fc.assert(fc.property(fc.array(fc.double({ min: 1.2, max: 2.6, noNaN: true }), { minLength: 3, maxLength: 7 }), fc.integer({ min: 1, max: 3 }), (steps, lanes) => {
-			const split = splitIntoLanes(steps, lanes)
-			expect(split.costM2).toBeCloseTo(bruteForce(steps, lanes), 10)
-			expect(split.lanes.flatMap((lane) => lane.members).sort()).toEqual(steps.map((_, i) => i))
-			for (const lane of split.lanes) expect(lane.spacingM).toBeCloseTo(lane.members.reduce((sum, i) => sum + steps[i]!, 0) / lane.members.length, 10)
-		}), { numRuns: 60 })
+		fc.assert(
+			fc.property(
+				fc.array(fc.double({ min: 1.2, max: 2.6, noNaN: true }), { minLength: 3, maxLength: 7 }),
+				fc.integer({ min: 1, max: 3 }),
+				(steps, lanes) => {
+					const split = splitIntoLanes(steps, lanes)
+					expect(split.costM2).toBeCloseTo(bruteForce(steps, lanes), 10)
+					expect(split.lanes.flatMap((lane) => lane.members).sort()).toEqual(steps.map((_, i) => i))
+					for (const lane of split.lanes)
+						expect(lane.spacingM).toBeCloseTo(
+							lane.members.reduce((sum, i) => sum + steps[i]!, 0) / lane.members.length,
+							10,
+						)
+				},
+			),
+			{ numRuns: 60 },
+		)
 	})
 	it('cost nothing when everybody has their own', () => {
 		expect(splitIntoLanes([1.8, 2.2, 2], 3).costM2).toBeCloseTo(0, 14)
@@ -167,7 +212,11 @@ describe('lanes', () => {
 })
 
 describe('loads', () => {
-	const runs = [{ loadKg: 0, velocityMps: 9 }, { loadKg: 20, velocityMps: 7.5 }, { loadKg: 40, velocityMps: 6 }]
+	const runs = [
+		{ loadKg: 0, velocityMps: 9 },
+		{ loadKg: 20, velocityMps: 7.5 },
+		{ loadKg: 40, velocityMps: 6 },
+	]
 	it('cost the wanted share of speed', () => {
 		expect(resistedLoad(runs, 0.25)).toMatchObject({ extrapolated: false })
 		const { loadKg, freeVelocityMps, slope, r2 } = resistedLoad(runs, 0.25)
@@ -180,7 +229,12 @@ describe('loads', () => {
 	})
 	it('need three loads that slow the athlete down', () => {
 		expect(() => resistedLoad([runs[0]!, runs[1]!, runs[1]!], 0.1)).toThrow('loads: 2')
-		expect(() => resistedLoad(runs.map((run) => ({ ...run, velocityMps: 5 + run.loadKg / 10 })), 0.1)).toThrow('slower with more load')
+		expect(() =>
+			resistedLoad(
+				runs.map((run) => ({ ...run, velocityMps: 5 + run.loadKg / 10 })),
+				0.1,
+			),
+		).toThrow('slower with more load')
 		expect(() => resistedLoad(runs, 25)).toThrow('targetDecrement: 25')
 		expect(() => resistedLoad([{ loadKg: -1, velocityMps: 9 }, ...runs], 0.1)).toThrow('loads[0].loadKg: -1')
 	})

@@ -32,9 +32,18 @@ export function readSteps({ distanceM, timeS, steps, legLengthM }: StepsInput): 
 	inBounds('steps', steps, { above: 0, to: 1000, unit: 'steps' })
 	const leg = legLengthM === undefined ? null : inBounds('legLengthM', legLengthM, { from: 0.3, to: 1.4, unit: 'm' })
 	// Out of these ranges the count and the distance do not belong together.
-	inBounds('steps', steps, { from: distanceM / 4, to: Math.min(distanceM / 0.15, 8 * timeS), unit: 'steps for that distance and time' })
+	inBounds('steps', steps, {
+		from: distanceM / 4,
+		to: Math.min(distanceM / 0.15, 8 * timeS),
+		unit: 'steps for that distance and time',
+	})
 	const stepLengthM = distanceM / steps
-	return { stepLengthM, stepFrequencyHz: steps / timeS, speedMps: distanceM / timeS, stepLengthLegs: leg === null ? null : stepLengthM / leg }
+	return {
+		stepLengthM,
+		stepFrequencyHz: steps / timeS,
+		speedMps: distanceM / timeS,
+		stepLengthLegs: leg === null ? null : stepLengthM / leg,
+	}
 }
 
 export interface StepAdvice {
@@ -56,12 +65,27 @@ const FEWEST_SESSIONS = 3
 export function stepAdvice(reps: readonly { sessionId: string; speedMps: number; stepLengthM: number }[]): StepAdvice {
 	const sessions = new Set(reps.map((rep) => rep.sessionId)).size
 	if (reps.length < FEWEST_REPS || sessions < FEWEST_SESSIONS) {
-		return { push: null, sentence: `Not enough to say: ${reps.length} reps in ${sessions} sessions; ${FEWEST_REPS} reps in ${FEWEST_SESSIONS} sessions would do.` }
+		return {
+			push: null,
+			sentence: `Not enough to say: ${reps.length} reps in ${sessions} sessions; ${FEWEST_REPS} reps in ${FEWEST_SESSIONS} sessions would do.`,
+		}
 	}
 	const speeds = reps.map((rep) => Math.log(rep.speedMps))
-	if (Math.max(...speeds) - Math.min(...speeds) < 0.03) return { push: null, sentence: 'Not enough to say: all reps are within 3 % of one speed.' }
+	if (Math.max(...speeds) - Math.min(...speeds) < 0.03)
+		return { push: null, sentence: 'Not enough to say: all reps are within 3 % of one speed.' }
 	const share = linearRegression(reps.map((rep, index) => [speeds[index]!, Math.log(rep.stepLengthM)])).m
-	if (share > 0.6) return { push: 'length', sentence: `${Math.round(share * 100)} % of the gain in speed came with longer steps: push length, keep the rhythm.` }
-	if (share < 0.4) return { push: 'frequency', sentence: `${Math.round((1 - share) * 100)} % of the gain in speed came with quicker steps: push rhythm, keep the length.` }
-	return { push: null, sentence: 'Faster reps had longer and quicker steps alike: push one at a time and keep the other.' }
+	if (share > 0.6)
+		return {
+			push: 'length',
+			sentence: `${Math.round(share * 100)} % of the gain in speed came with longer steps: push length, keep the rhythm.`,
+		}
+	if (share < 0.4)
+		return {
+			push: 'frequency',
+			sentence: `${Math.round((1 - share) * 100)} % of the gain in speed came with quicker steps: push rhythm, keep the length.`,
+		}
+	return {
+		push: null,
+		sentence: 'Faster reps had longer and quicker steps alike: push one at a time and keep the other.',
+	}
 }

@@ -19,14 +19,24 @@ export interface SegmentReading extends SprintSegment {
  * @param best own best seconds by segment, keyed `from–to` in metres as `10-20`
  * @returns one reading a segment, in order
  */
-export function whereTimeGoes(splits: readonly SprintSplit[], profile: Pick<SprintProfile, 'fittedS'>, timingErrorS: number, best: Readonly<Record<string, number>> = {}): SegmentReading[] {
+export function whereTimeGoes(
+	splits: readonly SprintSplit[],
+	profile: Pick<SprintProfile, 'fittedS'>,
+	timingErrorS: number,
+	best: Readonly<Record<string, number>> = {},
+): SegmentReading[] {
 	checkSplits(splits, 2)
 	const limitS = 2 * Math.SQRT2 * timingErrorS
 	return segmentsOf(splits).map((segment, index) => {
 		const modelS = profile.fittedS[index]! - (profile.fittedS[index - 1] ?? 0)
 		const known = best[`${segment.fromM}-${segment.toM}`]
 		const offCurveS = segment.timeS - modelS
-		return { ...segment, offCurveS, offBestS: known === undefined ? null : segment.timeS - known, weak: offCurveS > limitS }
+		return {
+			...segment,
+			offCurveS,
+			offBestS: known === undefined ? null : segment.timeS - known,
+			weak: offCurveS > limitS,
+		}
 	})
 }
 

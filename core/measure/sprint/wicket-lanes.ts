@@ -17,7 +17,10 @@ export interface WicketLane {
  * @throws MeasureError outside those ranges
  * @example splitIntoLanes([1.8, 2.2, 1.82, 2.18], 2).lanes // spacing 1.81 for 0 and 2, 2.19 for 3 and 1
  */
-export function splitIntoLanes(stepLengthsM: readonly number[], lanes: number): { lanes: WicketLane[]; costM2: number } {
+export function splitIntoLanes(
+	stepLengthsM: readonly number[],
+	lanes: number,
+): { lanes: WicketLane[]; costM2: number } {
 	const n = stepLengthsM.length
 	if (n < 1 || n > 500) throw new MeasureError('stepLengthsM', n, '1 to 500 step lengths')
 	stepLengthsM.forEach((step, index) => inBounds(`stepLengthsM[${index}]`, step, { from: 0.2, to: 4, unit: 'm' }))
@@ -32,7 +35,8 @@ export function splitIntoLanes(stepLengthsM: readonly number[], lanes: number): 
 		sums.push(sums.at(-1)! + x)
 		squares.push(squares.at(-1)! + x * x)
 	}
-	const costOf = (from: number, to: number) => Math.max(squares[to]! - squares[from]! - (sums[to]! - sums[from]!) ** 2 / (to - from), 0)
+	const costOf = (from: number, to: number) =>
+		Math.max(squares[to]! - squares[from]! - (sums[to]! - sums[from]!) ** 2 / (to - from), 0)
 	let least = Array.from({ length: n + 1 }, (_, to) => (to === 0 ? 0 : costOf(0, to)))
 	const cuts: number[][] = []
 	for (let lane = 2; lane <= lanes; lane++) {

@@ -31,13 +31,21 @@ export function wicketSpacing({ count, firstGapM, lastGapM, runInM }: WicketsInp
 	inBounds('count', count, { from: 2, to: 60, whole: true, unit: 'wickets' })
 	inBounds('firstGapM', firstGapM, { from: 0.2, to: 4, unit: 'm' })
 	inBounds('lastGapM', lastGapM, { from: 0.2, to: 4, unit: 'm' })
-	if (count === 2 && firstGapM !== lastGapM) throw new MeasureError('lastGapM', lastGapM, `${firstGapM} m: two wickets have one gap`)
+	if (count === 2 && firstGapM !== lastGapM)
+		throw new MeasureError('lastGapM', lastGapM, `${firstGapM} m: two wickets have one gap`)
 	const runIn = runInM === undefined ? null : inBounds('runInM', runInM, { from: 0, to: 60, unit: 'm' })
 	const gaps = count - 1
-	const gapsM = Array.from({ length: gaps }, (_, index) => (gaps === 1 ? firstGapM : firstGapM + ((lastGapM - firstGapM) * index) / (gaps - 1)))
+	const gapsM = Array.from({ length: gaps }, (_, index) =>
+		gaps === 1 ? firstGapM : firstGapM + ((lastGapM - firstGapM) * index) / (gaps - 1),
+	)
 	const positionsM = [0]
 	for (const gap of gapsM) positionsM.push(positionsM.at(-1)! + gap)
-	return { gapsM, positionsM, lengthM: positionsM.at(-1)!, positionsFromStartM: runIn === null ? null : positionsM.map((position) => position + runIn) }
+	return {
+		gapsM,
+		positionsM,
+		lengthM: positionsM.at(-1)!,
+		positionsFromStartM: runIn === null ? null : positionsM.map((position) => position + runIn),
+	}
 }
 
 /**
@@ -50,5 +58,10 @@ export function wicketSpacing({ count, firstGapM, lastGapM, runInM }: WicketsInp
 export function wicketsToTarget(count: number, targetStepM: number, startShare: number, runInM?: number): Wickets {
 	inBounds('targetStepM', targetStepM, { from: 0.2, to: 4, unit: 'm' })
 	inBounds('startShare', startShare, { above: 0, to: 1 })
-	return wicketSpacing({ count, firstGapM: targetStepM * startShare, lastGapM: targetStepM, ...(runInM === undefined ? {} : { runInM }) })
+	return wicketSpacing({
+		count,
+		firstGapM: targetStepM * startShare,
+		lastGapM: targetStepM,
+		...(runInM === undefined ? {} : { runInM }),
+	})
 }

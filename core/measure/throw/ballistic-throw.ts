@@ -35,15 +35,25 @@ export interface BallisticThrow {
 export function ballisticThrow({ distanceM, releaseHeightM, releaseAngleDeg, massKg }: ThrowInput): BallisticThrow {
 	const d = inBounds('distanceM', distanceM, { above: 0, to: 150, unit: 'm' })
 	const h = inBounds('releaseHeightM', releaseHeightM, { from: 0, to: 4, unit: 'm' })
-	const angle = (inBounds('releaseAngleDeg', releaseAngleDeg, { from: -45, below: 90, unit: 'degrees' }) * Math.PI) / 180
+	const angle =
+		(inBounds('releaseAngleDeg', releaseAngleDeg, { from: -45, below: 90, unit: 'degrees' }) * Math.PI) / 180
 	const rise = d * Math.tan(angle) + h
-	if (!(rise > 1e-9)) throw new MeasureError('releaseAngleDeg', releaseAngleDeg, `steep enough to carry ${d} m from a height of ${h} m`)
+	if (!(rise > 1e-9))
+		throw new MeasureError('releaseAngleDeg', releaseAngleDeg, `steep enough to carry ${d} m from a height of ${h} m`)
 	const speed = Math.sqrt((STANDARD_GRAVITY * d * d) / (2 * Math.cos(angle) ** 2 * rise))
-	if (!(speed <= 60)) throw new MeasureError('releaseAngleDeg', releaseAngleDeg, `an angle at which ${d} m needs no more than 60 m/s; this one needs ${speed.toFixed(0)}`)
+	if (!(speed <= 60))
+		throw new MeasureError(
+			'releaseAngleDeg',
+			releaseAngleDeg,
+			`an angle at which ${d} m needs no more than 60 m/s; this one needs ${speed.toFixed(0)}`,
+		)
 	const reach = Math.sqrt(speed ** 2 + 2 * STANDARD_GRAVITY * h)
 	return {
 		releaseSpeedMps: speed,
-		kineticEnergyJ: massKg === undefined ? null : kineticEnergy(inBounds('massKg', massKg, { from: 0.05, to: 30, unit: 'kg' }), speed),
+		kineticEnergyJ:
+			massKg === undefined
+				? null
+				: kineticEnergy(inBounds('massKg', massKg, { from: 0.05, to: 30, unit: 'kg' }), speed),
 		bestAngleDeg: (Math.atan(speed / reach) * 180) / Math.PI,
 		bestDistanceM: (speed * reach) / STANDARD_GRAVITY,
 	}
@@ -56,7 +66,10 @@ export function ballisticThrow({ distanceM, releaseHeightM, releaseAngleDeg, mas
  * @returns slope in (m/s)/kg and the speed read off the line at a mass
  * @throws MeasureError with fewer masses
  */
-export function speedAgainstMass(throws: readonly { massKg: number; speedMps: number }[]): { slope: number; speedAt: (massKg: number) => number } {
+export function speedAgainstMass(throws: readonly { massKg: number; speedMps: number }[]): {
+	slope: number
+	speedAt: (massKg: number) => number
+} {
 	throws.forEach((one, index) => {
 		inBounds(`throws[${index}].massKg`, one.massKg, { above: 0, to: 30, unit: 'kg' })
 		inBounds(`throws[${index}].speedMps`, one.speedMps, { above: 0, to: 60, unit: 'm/s' })

@@ -1,0 +1,70 @@
+import { QUALITY_FIRST } from '../library/schools'
+import { PARAMETERS, type Drill, type Ladder, type Library } from '../library/types'
+import { lockOfDrill, plainContext } from './locks'
+
+/** What a shape cannot say, by field; empty when the drill is sound beside the rest of the library. */
+export function drillProblems(drill: Drill, library: Library): Record<string, string> {
+	const problems: Record<string, string> = {}
+	for (const [region, id] of Object.entries(drill.alternatives)) {
+		const other = library.drills[id]
+		if (!other) problems[`alternatives.${region}`] = `“${id}” is not a drill of the library.`
+		else if ((other.regions[region as keyof Drill['regions']] ?? 0) > 0)
+			problems[`alternatives.${region}`] = `“${other.name}” loads that region itself.`
+	}
+	for (const name of PARAMETERS) {
+		const [value, range] = [drill.defaults[name], drill.ranges[name]]
+		if (range && range[0] > range[1])
+			problems[`ranges.${name}`] = `“${range[0]}–${range[1]}”: the lower end comes first.`
+		else if (value !== undefined && range && (value < range[0] || value > range[1]))
+			problems[`ranges.${name}`] = `“${value}” lies outside ${range[0]}–${range[1]}.`
+	}
+	// Never more than five rebounds from a box in a set, whoever writes it.
+	if (drill.intensity === 'shock' && [drill.defaults, ...Object.values(drill.doses)].some((dose) => dose.reps > 5))
+		problems['defaults.reps'] = 'Never more than 5 rebounds a set.'
+	if (drill.measures.includes('sprint') && !drill.start)
+		problems.start = 'A timed drill says how it starts: unlike starts are never compared.'
+	return problems
+}
+
+/** What a shape cannot say about a ladder, by field. Rungs that athletes stand on must stay. */
+export function ladderProblems(ladder: Ladder, library: Library, before: Ladder | undefined): Record<string, string> {
+	const problems: Record<string, string> = {}
+	const ids = ladder.rungs.map((rung) => rung.id)
+	if (new Set(ids).size < ids.length) problems.rungs = 'Two rungs have the same id.'
+	for (const gone of before?.rungs.filter((rung) => !ids.includes(rung.id)) ?? [])
+		problems.rungs = `${gone.name} must stay: athletes may stand on it. Move it, or rename it.`
+	ladder.rungs.forEach((rung, index) => {
+		const drill = library.drills[rung.drillId]
+		const at = (field: string) => `rungs.${index}.${field}`
+		if (!drill) {
+			problems[at('drillId')] = `“${rung.drillId}” is not a drill of the library.`
+			return
+		}
+		if (rung.level < (ladder.rungs[index - 1]?.level ?? 1))
+			problems[at('level')] =
+				`Level ${rung.level} after level ${ladder.rungs[index - 1]?.level}: levels never fall upwards.`
+		if (drill.intensity === 'shock' && rung.dose.reps > 5) problems[at('reps')] = 'Never more than 5 rebounds a set.'
+		if (rung.pass.kind === 'contact-ceiling' && !drill.measures.includes('contact'))
+			problems[at('pass')] = `${drill.name} yields no contact time.`
+		if (rung.pass.kind === 'time-within' && !drill.start) problems[at('pass')] = `${drill.name} is not timed.`
+		if (rung.pass.kind === 'not-below' && !drill.measures.includes(rung.pass.of))
+			problems[at('pass')] = `${drill.name} yields no ${rung.pass.of}.`
+		for (const gate of rung.gates) {
+			const other =
+				gate.kind === 'passed' ? (gate.ladderId === ladder.id ? ladder : library.ladders[gate.ladderId]) : undefined
+			if (gate.kind === 'passed' && !other?.rungs.some((one) => one.id === gate.rungId))
+				problems[at('gates')] = `There is no rung “${gate.rungId}”.`
+		}
+		// A rebound needs its level gate: nobody may write it away.
+		if (
+			lockOfDrill(
+				drill,
+				rung.parameters,
+				plainContext({ level: 1, ageYears: 25, phase: 'peaking', school: QUALITY_FIRST }),
+			)?.rule === 'S4' &&
+			rung.level < 2
+		)
+			problems[at('level')] = `${drill.name} opens at level 2 and never below.`
+	})
+	return problems
+}

@@ -1,0 +1,230 @@
+import { describe, expect, it } from 'vitest'
+import { STARTER_LIBRARY } from '../library/starter-library'
+import type { Family } from '../library/types'
+import { gate, next, pain, run, stateAt } from '../../tests/support/verdict-fixture'
+import { reopenAfterClearance } from './missed-time'
+import type { Exposure, LadderState, VerdictInput, WorkDay } from './types'
+
+// P9, days since any done work of the family: 0–7 nothing; 8–14 dose 75 %; 15–28 one rung down, 60 %; over 28
+// re-enter. Then 60 → 75 → 90 → 100 % by week. The first day back is no evidence. Our setting.
+
+const start = (change: Partial<LadderState> = {}) => stateAt('acceleration', 'three-point-10', change)
+const work = (day: string, ...families: Family[]): WorkDay => ({
+	day,
+	startTime: '17:30',
+	families: families.length > 0 ? families : ['sprint'],
+	kinds: [],
+	outside: false,
+})
+const passing: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+const absent: Partial<Exposure> = { repsDone: 0 }
+/** Thursday 12 March was missed; the next session is Monday the 16th. */
+const missed = (lastDay: string, more: Partial<VerdictInput> = {}, state = start()) =>
+	run('acceleration', state, null, absent, { work: [work(lastDay)], ...more })
+
+describe('days to the next session, when this one was missed', () => {
+	it.each([
+		['2026-03-09', 7, null, null],
+		['2026-03-08', 8, 'hold', 75],
+		['2026-03-02', 14, 'hold', 75],
+		['2026-03-01', 15, 'ease', 60],
+		['2026-02-16', 28, 'ease', 60],
+		['2026-02-15', 29, 're-enter', 60],
+		['2025-06-01', 288, 're-enter', 60],
+	] as [string, number, string | null, number | null][])(
+		'last trained %s, %d days: %s',
+		(lastDay, days, verdict, percent) => {
+			const judged = missed(lastDay)
+			if (verdict === null) expect(judged.decidedBy).not.toBe('P9')
+			else {
+				expect(judged).toMatchObject({ verdict, decidedBy: 'P9', next: { back: { percent } } })
+				expect(judged.sentence).toContain(`${days} days`)
+			}
+		},
+	)
+	it('15 to 28 days: one rung down, over 28 the first step of the way back', () => {
+		expect(missed('2026-03-01').next.rungId).toBe('standing-10')
+		expect(missed('2026-02-15').next.reentry).toMatchObject({ pathId: 're-entry-run' })
+		expect(missed('2026-03-08').next.rungId).toBe('three-point-10')
+	})
+	it('at the bottom of the ladder there is no rung below', () => {
+		const [first] = STARTER_LIBRARY.ladders.acceleration!.rungs
+		const bottom = stateAt('acceleration', first!.id)
+		expect(run('acceleration', bottom, null, absent, { work: [work('2026-03-01')] }).next.rungId).toBe(first!.id)
+	})
+})
+
+describe('what counts as work', () => {
+	it('any of the ladder’s family, the latest of it, in any order', () => {
+		const days = [work('2026-01-10'), work('2026-03-09'), work('2026-02-01')]
+		expect(missed('x', { work: days }).decidedBy).not.toBe('P9')
+		expect(missed('x', { work: [...days].reverse() }).decidedBy).not.toBe('P9')
+	})
+	it('no other family', () => {
+		expect(missed('x', { work: [work('2026-03-10', 'throw', 'plyometric'), work('2026-03-01')] })).toMatchObject({
+			verdict: 'ease',
+			decidedBy: 'P9',
+		})
+	})
+	it('nothing on record is unknown, not away', () => {
+		expect(missed('x', { work: [] }).decidedBy).not.toBe('P9')
+	})
+	it('what happened on the day itself or later is not earlier work', () => {
+		expect(missed('x', { work: [work('2026-03-12'), work('2026-03-01')] })).toMatchObject({ decidedBy: 'P9' })
+	})
+})
+
+describe('the first day back', () => {
+	it.each([
+		['2026-03-05', 7, null],
+		['2026-03-04', 8, 75],
+		['2026-02-26', 14, 75],
+		['2026-02-25', 15, 60],
+		['2026-02-12', 28, 60],
+	] as [string, number, number | null][])(
+		'trained today after %s, %d days: the dose next time',
+		(lastDay, _, percent) => {
+			const judged = run('acceleration', start(), null, passing, { work: [work(lastDay)] })
+			if (percent === null) expect(judged.decidedBy).not.toBe('P9')
+			else expect(judged.next.back).toMatchObject({ percent, since: '2026-03-12' })
+		},
+	)
+	it('says nothing either way, however fast it was', () => {
+		const back: LadderState['back'] = { percent: 60, since: null, stage: 'long' }
+		const judged = run(
+			'acceleration',
+			start({ back }),
+			null,
+			{ ...passing, firstDayBack: true },
+			{
+				work: [work('2026-02-23')],
+			},
+		)
+		expect(judged).toMatchObject({
+			verdict: 'hold',
+			decidedBy: 'P9',
+			next: { back: { percent: 60, since: '2026-03-12' } },
+		})
+	})
+	it('a lay-off that was answered is answered again only when it has grown', () => {
+		const answered = (stage: 'short' | 'long', lastDay: string) =>
+			missed(lastDay, {}, start({ back: { percent: stage === 'short' ? 75 : 60, since: null, stage } }))
+		expect(answered('short', '2026-03-05')).toMatchObject({ verdict: 'hold', next: { back: { percent: 75 } } })
+		expect(answered('short', '2026-03-05').sentence).toContain('for the first day back')
+		expect(answered('short', '2026-03-01')).toMatchObject({ verdict: 'ease', next: { back: { percent: 60 } } })
+		expect(answered('long', '2026-02-20')).toMatchObject({ verdict: 'hold', next: { back: { percent: 60 } } })
+		expect(answered('long', '2026-02-15')).toMatchObject({ verdict: 're-enter' })
+	})
+})
+
+describe('the weeks after: 60, 75, 90, 100 %', () => {
+	const after = (percent: 60 | 75 | 90, since: string) =>
+		run('acceleration', start({ back: { percent, since, stage: 'long' } }), null, passing, {
+			work: [work('2026-03-09')],
+		})
+	it.each([
+		// To Monday 16 March.
+		[60, '2026-03-10', 60],
+		[60, '2026-03-09', 75],
+		[60, '2026-02-20', 75],
+		[75, '2026-03-10', 75],
+		[75, '2026-03-09', 90],
+		[90, '2026-03-10', 90],
+	] as [60 | 75 | 90, string, number][])('%d %% since %s: %d %% next', (percent, since, then) => {
+		expect(after(percent, since)).toMatchObject({ verdict: 'hold', decidedBy: 'P9', next: { back: { percent: then } } })
+	})
+	it('after 90 % the full dose, and nothing is left of the time away', () => {
+		expect(after(90, '2026-03-09')).toMatchObject({ verdict: 'hold', next: { back: null } })
+		expect(after(90, '2026-03-09').sentence).toContain('the full dose again')
+	})
+	it('the next step is counted from the next session', () => {
+		expect(after(60, '2026-03-09').next.back).toMatchObject({ since: '2026-03-16' })
+	})
+})
+
+// Walk-through → drills → 60 → 70 → 80 → 90 → 95 → full; one step a session, 48 h from 90 % up, met from 44.
+// Discomfort of 1 or more repeats the step.
+describe('the way back to running', () => {
+	const on = (rungId: string) => start({ reentry: { pathId: 're-entry-run', rungId, since: '2026-03-09' } })
+	const done: Partial<Exposure> = { onRung: false, planned: { sets: 1, reps: 5 }, repsDone: 5 }
+	const step = (rungId: string, now: Partial<Exposure> | null = done, more: Partial<VerdictInput> = {}) =>
+		run('acceleration', on(rungId), null, now, { work: [work('2026-03-10')], ...more })
+	it('a step done without discomfort leads to the next', () => {
+		expect(step('run-60').next.reentry?.rungId).toBe('run-70')
+		expect(step('run-70').next.reentry?.rungId).toBe('run-80')
+	})
+	it.each([
+		[0, 'run-80'],
+		[1, 'run-70'],
+		[2, 'run-70'],
+	])('discomfort of %d where it hurt: %s next', (score, rungId) => {
+		expect(step('run-70', done, { pains: [pain({ score })] }).next.reentry?.rungId).toBe(rungId)
+	})
+	it('discomfort of another session is not of this step', () => {
+		expect(
+			step('run-70', done, { pains: [pain({ score: 2, sessionId: 's0', day: '2026-03-05' })] }).next.reentry?.rungId,
+		).toBe('run-80')
+	})
+	it.each([
+		[5, 'run-80'],
+		[4, 'run-80'],
+		[3, 'run-70'],
+		[0, 'run-70'],
+	])('%d of 5 reps done: %s next', (repsDone, rungId) => {
+		expect(step('run-70', { ...done, repsDone }).next.reentry?.rungId).toBe(rungId)
+	})
+	it('a session that never was repeats the step', () => {
+		expect(step('run-70', null).next.reentry?.rungId).toBe('run-70')
+	})
+	it.each([
+		[{ good: 2, notYet: 0, poor: 1, setTaps: 0 }, 'run-80'],
+		[{ good: 1, notYet: 1, poor: 2, setTaps: 0 }, 'run-70'],
+		[{ good: 0, notYet: 0, poor: 2, setTaps: 0 }, 'run-80'],
+	])('judged %j: %s next', (quality, rungId) => {
+		expect(step('run-70', { ...done, quality }).next.reentry?.rungId).toBe(rungId)
+	})
+	it.each([
+		['run-80', '2026-03-14', '13:29', 'run-80'],
+		['run-80', '2026-03-14', '13:30', 'run-90'],
+		['run-70', '2026-03-13', '09:00', 'run-80'],
+	])('%s, next session %s %s: %s', (rungId, day, startTime, then) => {
+		expect(step(rungId, done, { next: next({ day, startTime }) }).next.reentry?.rungId).toBe(then)
+	})
+	it('after the last step: two rungs below, at 60 %', () => {
+		const path = STARTER_LIBRARY.ladders['re-entry-run']!
+		const judged = step(path.rungs.at(-1)!.id)
+		expect(judged).toMatchObject({ verdict: 'ease', next: { reentry: null, back: { percent: 60, stage: 'path' } } })
+		const rungs = STARTER_LIBRARY.ladders.acceleration!.rungs.map((rung) => rung.id)
+		expect(rungs.indexOf(judged.next.rungId)).toBe(rungs.indexOf('three-point-10') - 2)
+	})
+})
+
+describe('after a recorded clearance', () => {
+	const documents = (ladderId: string) => ({
+		ladder: STARTER_LIBRARY.ladders[ladderId]!,
+		drills: STARTER_LIBRARY.drills,
+		paths: STARTER_LIBRARY.ladders,
+	})
+	const closed: Partial<LadderState> = { closed: { region: 'knee', since: '2026-02-01' }, passed: true }
+	it('hard work reopens by the path of its family, from the first step', () => {
+		const state = reopenAfterClearance(start(closed), documents('acceleration'), '2026-03-12')
+		const [first] = STARTER_LIBRARY.ladders['re-entry-run']!.rungs
+		expect(state).toMatchObject({
+			closed: null,
+			passed: false,
+			reentry: { pathId: 're-entry-run', rungId: first!.id, since: '2026-03-12' },
+			back: { percent: 60, since: null },
+		})
+	})
+	it('an easy rung opens one lower, at 60 %', () => {
+		const state = reopenAfterClearance(
+			stateAt('skip-rhythm', 'skip-overhead', closed),
+			documents('skip-rhythm'),
+			'2026-03-12',
+		)
+		const rungs = STARTER_LIBRARY.ladders['skip-rhythm']!.rungs
+		const lower = rungs[rungs.findIndex((rung) => rung.id === 'skip-overhead') - 1]!
+		expect(state).toMatchObject({ closed: null, passed: false, rungId: lower.id, reentry: null })
+		expect(state.dose.sets * state.dose.reps).toBeLessThanOrEqual(Math.max(2, 0.6 * lower.dose.sets * lower.dose.reps))
+	})
+})

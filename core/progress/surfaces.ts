@@ -1,2 +1,0 @@
-/** What is under foot. */
-export const SURFACES = ['grass', 'wet-grass', 'track', 'hard-court', 'gravel', 'indoor'] as const

@@ -1,0 +1,1 @@
+CREATE INDEX IF NOT EXISTS `mark_times` ON `mark` (`club_id`,`athlete_id`,`kind`,`is_void`,`session_id`,`start`,`distance_m`,`method`,`time_s`);

@@ -1,0 +1,90 @@
+// Plain JavaScript: it builds the commands, so that none of them is compiled each time it is called.
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import path from 'node:path'
+import { ROOT } from './root.mjs'
+
+/** The commands; each is scripts/NAME.ts. */
+export const COMMANDS = ['start', 'dev', 'build', 'test', 'calc', 'devices', 'bench', 'mutants', 'screenshots']
+const FOLDERS = ['core', 'db', 'server', 'scripts', 'benchmarks', 'tests/support']
+const POINTER = path.join(ROOT, 'build', 'commands.json')
+
+/** @param {string} folder @returns {{ files: string[], newestMs: number }} folders count too: a removed file changes its folder */
+function sourcesIn(folder) {
+	let newestMs = statSync(folder).mtimeMs
+	/** @type {string[]} */
+	const files = []
+	for (const entry of readdirSync(folder, { withFileTypes: true })) {
+		const full = path.join(folder, entry.name)
+		if (entry.isDirectory() && entry.name !== 'migrations') {
+			const below = sourcesIn(full)
+			files.push(...below.files)
+			newestMs = Math.max(newestMs, below.newestMs)
+		} else if (entry.isFile() && !entry.name.endsWith('.test.ts')) {
+			files.push(full)
+			newestMs = Math.max(newestMs, statSync(full).mtimeMs)
+		}
+	}
+	return { files, newestMs }
+}
+
+/**
+ * The folder of the built commands, built anew when a source is newer and different. A build goes into a
+ * folder named by its sources and is pointed at when it is whole: two builds at once, or one broken off,
+ * leave nothing half made behind.
+ *
+ * @returns {Promise<string>}
+ */
+export async function builtCommands() {
+	const parts = FOLDERS.map((folder) => path.join(ROOT, folder))
+		.filter((folder) => existsSync(folder))
+		.map(sourcesIn)
+	const lock = path.join(ROOT, 'package-lock.json')
+	const newestMs = Math.max(statSync(lock).mtimeMs, ...parts.map((part) => part.newestMs))
+	const pointed = existsSync(POINTER) ? JSON.parse(readFileSync(POINTER, 'utf8')) : null
+	const folderOf = (/** @type {string} */ hash) => path.join(ROOT, 'build', `commands-${hash}`)
+	if (pointed && pointed.checkedMs > newestMs && existsSync(folderOf(pointed.hash))) return folderOf(pointed.hash)
+
+	// Taken before the sources are read: what is saved while they are read counts as newer.
+	const checkedMs = Date.now()
+	const hash = createHash('sha256').update(readFileSync(lock))
+	for (const file of parts.flatMap((part) => part.files).sort())
+		hash.update(path.relative(ROOT, file)).update(readFileSync(file))
+	const wanted = hash.digest('hex').slice(0, 16)
+	if (!existsSync(folderOf(wanted))) await build(folderOf(wanted))
+	const draft = `${POINTER}.${process.pid}`
+	writeFileSync(draft, JSON.stringify({ hash: wanted, checkedMs }))
+	renameSync(draft, POINTER)
+	return folderOf(wanted)
+}
+
+/** @param {string} folder */
+async function build(folder) {
+	const { build } = await import('vite')
+	const draft = `${folder}.${process.pid}`
+	/** @type {(input: Record<string, string>, whole: boolean) => Promise<unknown>} */
+	const bundle = (input, whole) =>
+		build({
+			configFile: false,
+			root: ROOT,
+			publicDir: false,
+			logLevel: 'error',
+			ssr: whole ? { noExternal: true } : {},
+			build: {
+				ssr: true,
+				target: 'node20',
+				outDir: draft,
+				emptyOutDir: false,
+				minify: false,
+				rollupOptions: { input, output: { entryFileNames: '[name].mjs', chunkFileNames: 'part-[name]-[hash].mjs' } },
+			},
+		})
+	mkdirSync(draft, { recursive: true })
+	const entry = (/** @type {string} */ name) => path.join(ROOT, 'scripts', `${name}.ts`)
+	// The calculations come with their packages inside: one file instead of many to find and read.
+	await bundle({ calc: entry('calc') }, true)
+	await bundle(Object.fromEntries(COMMANDS.filter((name) => name !== 'calc').map((name) => [name, entry(name)])), false)
+	for (const old of readdirSync(path.dirname(folder)).filter((name) => /^commands-[0-9a-f]{16}$/.test(name)))
+		rmSync(path.join(path.dirname(folder), old), { recursive: true, force: true })
+	renameSync(draft, folder)
+}

@@ -1,2 +1,0 @@
-export const ROOT: string
-export function ensurePackages(): void

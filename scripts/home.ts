@@ -1,0 +1,124 @@
+import { spawnSync } from 'node:child_process'
+import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import path from 'node:path'
+import { connect } from '../db/connect'
+import { NewerDatabase, migrateDatabase } from '../db/migrate'
+import { clubCount } from '../db/queries/clubs'
+import { installLibraryEverywhere } from '../db/queries/library'
+import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
+import { startLocalDatabase } from './local-database'
+import { PlainError } from './plain-error'
+import { ROOT } from './root.mjs'
+import { onEnd } from './tied.mjs'
+
+/** The data directory in use, with its database up to date. */
+export interface Home {
+	url: string
+	hasClub: () => Promise<boolean>
+	hasDemo: () => Promise<boolean>
+	/** Ends the database and frees the directory; what was begun before is ended first. */
+	close: () => Promise<void>
+}
+
+/**
+ * Takes the data directory for this process, starts its database unless DATABASE_URL names one, brings the
+ * tables up to date and fills an empty one with demo data. From here on a signal, or the end of the npm
+ * that started us, ends everything in order and the process with it.
+ *
+ * @throws PlainError when the directory is in use or the database cannot be
+ */
+export async function openHome(options: {
+	empty: boolean
+	beforeClosing: () => Promise<void> | undefined
+}): Promise<Home> {
+	const folder = process.env.DROMOS_HOME ?? path.join(ROOT, '.data')
+	const freeFolder = takeFolder(folder)
+	let stopDatabase = async () => {}
+	let closing: Promise<void> | null = null
+	const close = () =>
+		(closing ??= (async () => {
+			await options.beforeClosing()
+			await stopDatabase()
+			freeFolder()
+		})())
+	onEnd(() => void close().then(() => process.exit(0)))
+	try {
+		const database = process.env.DATABASE_URL ? null : await startLocalDatabase(folder)
+		if (database) stopDatabase = database.stop
+		const url = process.env.DATABASE_URL ?? database!.url()
+		await prepareDatabase(url, options.empty)
+		return { url, hasClub: () => hasClub(url), hasDemo: () => hasDemo(url), close }
+	} catch (error) {
+		// What fails because everything is being ended is no news.
+		if (closing) await new Promise(() => {})
+		await close()
+		throw error
+	}
+}
+
+/** One process per data directory: two database servers on one would damage it. */
+function takeFolder(folder: string): () => void {
+	mkdirSync(folder, { recursive: true, mode: 0o700 })
+	const lock = path.join(folder, 'start.pid')
+	for (;;) {
+		try {
+			const file = openSync(lock, 'wx')
+			writeFileSync(file, String(process.pid))
+			closeSync(file)
+			return () => rmSync(lock, { force: true })
+		} catch (error) {
+			if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+		}
+		const other = Number(readFileSync(lock, 'utf8'))
+		const args = other ? spawnSync('ps', ['-o', 'args=', '-p', String(other)], { encoding: 'utf8' }).stdout : ''
+		if (/run\.mjs (start|dev)/.test(args))
+			throw new PlainError(`Dromos already runs from this directory (process ${other}). Stop it first.`)
+		rmSync(lock, { force: true })
+	}
+}
+
+export async function refuseTakenPort(host: string, port: number): Promise<void> {
+	await new Promise<void>((resolve, reject) => {
+		const probe = createServer()
+		probe.once('error', (error: NodeJS.ErrnoException) => {
+			if (error.code === 'EADDRINUSE')
+				reject(
+					new PlainError(
+						`Port ${port} on ${host} is taken by another program. Choose another: PORT=${port + 1} npm start`,
+					),
+				)
+			else reject(new PlainError(`Dromos cannot listen on ${host}, port ${port}: ${error.message}.`))
+		})
+		probe.listen(port, host, () => probe.close(() => resolve()))
+	})
+}
+
+async function prepareDatabase(url: string, empty: boolean): Promise<void> {
+	try {
+		await migrateDatabase(url)
+	} catch (error) {
+		if (error instanceof NewerDatabase) throw new PlainError(error.message)
+		if (process.env.DATABASE_URL)
+			throw new PlainError(`The database at DATABASE_URL cannot be used: ${reasonOf(error)}.`)
+		throw error
+	}
+	await withDatabase(url, ({ db }) => installLibraryEverywhere(db, new Date()))
+	if (empty || (await hasClub(url))) return
+	console.log('Writing nine weeks of demo data …')
+	await withDatabase(url, ({ db }) => loadDemo(db, new Date()))
+}
+
+const reasonOf = (error: unknown): string =>
+	error instanceof Error ? error.message || String((error as NodeJS.ErrnoException).code) : String(error)
+
+async function withDatabase<T>(url: string, ask: (connection: ReturnType<typeof connect>) => Promise<T>): Promise<T> {
+	const connection = connect(url)
+	try {
+		return await ask(connection)
+	} finally {
+		await connection.pool.end()
+	}
+}
+const hasClub = (url: string) => withDatabase(url, async ({ db }) => (await clubCount(db, null)) > 0)
+const hasDemo = (url: string) => withDatabase(url, async ({ db }) => (await clubCount(db, DEMO_SIGN_IN.email)) > 0)

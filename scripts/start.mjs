@@ -1,9 +1,0 @@
-import { spawn } from 'node:child_process'
-import { ROOT, ensurePackages } from './ensure-packages.mjs'
-
-ensurePackages()
-const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', ...process.argv.slice(2)], { cwd: ROOT, stdio: 'inherit' })
-// Ctrl-C reaches the child by itself, because it shares the terminal; a plain kill has to be passed on.
-process.on('SIGINT', () => {})
-process.on('SIGTERM', () => child.kill('SIGTERM'))
-child.on('exit', (code, signal) => process.exit(signal ? 1 : (code ?? 1)))

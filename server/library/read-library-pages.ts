@@ -1,0 +1,74 @@
+import { FAMILIES, type Drill, type Ladder } from '../../core/library/types'
+import { writeDose, writeParameters } from '../../core/progress/write-numbers'
+import type { ClubScope } from '../../db/connect'
+import { ownDocuments, readLibrary } from '../../db/queries/library'
+
+/** A squad's own school belongs to the squad's page, not to the library. */
+const isShared = (school: { id: string }) => !school.id.startsWith('own-')
+
+export async function readLibraryPage(scope: ClubScope) {
+	const [library, own] = [await readLibrary(scope), await ownDocuments(scope)]
+	return {
+		drills: Object.values(library.drills).map((drill) => ({
+			id: drill.id,
+			name: drill.name,
+			family: drill.family,
+			intensity: drill.intensity,
+			reactive: drill.reactive,
+			dose: writeDose(drill.defaults),
+			parameters: writeParameters(drill.defaults),
+			cues: drill.cues,
+			own: own.has(`drill/${drill.id}`),
+		})),
+		ladders: Object.values(library.ladders)
+			.sort(
+				(a, b) =>
+					Number(a.path !== undefined) - Number(b.path !== undefined) ||
+					FAMILIES.indexOf(a.family) - FAMILIES.indexOf(b.family) ||
+					a.name.localeCompare(b.name),
+			)
+			.map((ladder) => ({
+				id: ladder.id,
+				name: ladder.name,
+				family: ladder.family,
+				rungs: ladder.rungs.length,
+				from: ladder.rungs[0]?.name ?? '',
+				to: ladder.rungs.at(-1)?.name ?? '',
+				path: ladder.path ?? null,
+				own: own.has(`ladder/${ladder.id}`),
+			})),
+		schools: Object.values(library.schools)
+			.filter(isShared)
+			.map(({ id, name, about }) => ({ id, name, about })),
+	}
+}
+
+/** A drill, or the given blank one for a new drill, with what its form offers; null when there is none of that id. */
+export async function readDrillPage(scope: ClubScope, drillId: string, blank: Drill | null) {
+	const library = await readLibrary(scope)
+	const drill = blank ?? library.drills[drillId]
+	if (!drill) return null
+	return {
+		drill,
+		drills: Object.values(library.drills).map(({ id, name, regions }) => ({ id, name, regions })),
+		usedBy: Object.values(library.ladders)
+			.filter((ladder) => ladder.rungs.some((rung) => rung.drillId === drill.id))
+			.map(({ id, name }) => ({ id, name })),
+	}
+}
+
+/** A ladder, or the given blank one for a new ladder, with what its form offers; null when there is none of that id. */
+export async function readLadderPage(scope: ClubScope, ladderId: string, blank: Ladder | null) {
+	const library = await readLibrary(scope)
+	const ladder = blank ?? library.ladders[ladderId]
+	if (!ladder) return null
+	return {
+		ladder,
+		ladders: library.ladders,
+		drills: Object.values(library.drills).map(({ id, name, defaults, family }) => ({ id, name, defaults, family })),
+	}
+}
+
+export async function listSchools(scope: ClubScope) {
+	return Object.values((await readLibrary(scope)).schools).filter(isShared)
+}

@@ -1,0 +1,41 @@
+import { addDays, mondayOf } from '../../core/calendar/days'
+import { LEVELS } from '../../core/library/types'
+import { completePlan } from '../../core/plan/block'
+import { QUALITIES, type Quality } from '../../core/plan/targets'
+import { spacingMetH } from '../../core/progress/spacing'
+import type { ClubScope } from '../../db/connect'
+import { readLibrary } from '../../db/queries/library'
+import { readBlock } from '../../db/queries/plan'
+import { listMembers, listSquads, readLevels } from '../../db/queries/squads'
+
+/** What the form of a block starts from: squads with their athletes' levels, and the block it copies, if any. */
+export async function readBlockForm(scope: ClubScope, copy: string | null, today: string) {
+	const copied = copy ? await readBlock(scope, copy) : null
+	const [library, members, squads] = [await readLibrary(scope), await listMembers(scope), await listSquads(scope)]
+	const levelOf = await readLevels(
+		scope,
+		members.map((member) => member.id),
+	)
+	return {
+		squads: squads.map(({ id, name, trainingDays, startTime, schoolId }) => ({
+			id,
+			name,
+			trainingDays,
+			startTime,
+			spacingMetH: library.schools[schoolId] ? spacingMetH(library.schools[schoolId]) : 44,
+			/** How many athletes are at each level, by family. */
+			levels: Object.fromEntries(
+				QUALITIES.map((quality) => [
+					quality,
+					LEVELS.map(
+						(level) =>
+							members.filter((member) => member.squadId === id && levelOf(member.id, quality) === level).length,
+					),
+				]),
+			) as Record<Quality, number[]>,
+		})),
+		// A copy follows on from what it copies.
+		monday: copied ? addDays(copied.start, copied.weeks * 7) : addDays(mondayOf(today), 7),
+		copied: copied && { squadId: copied.squadId, plan: completePlan(copied.plan) },
+	}
+}
