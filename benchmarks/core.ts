@@ -14,7 +14,7 @@ import { judgeAthlete } from '../core/progress/judge-athlete'
 import { passedRungs } from '../core/progress/locks'
 import type { VerdictInput } from '../core/progress/types'
 import { ADVANCED, BEGINNER, TRAINED, plainAthlete, plainRequest } from '../tests/support/plain-squad'
-import type { Level } from '../core/library/types'
+import type { Level } from '../core/vocabulary/words'
 import { BIG_LADDERS, bigHistory, bigStates } from '../tests/support/big-history'
 
 /** Seeded, so that every run measures the same work. */
@@ -175,6 +175,8 @@ export function benchCore(): void {
 				turns: 2 + ((entry + athlete) % 5),
 				turnS: 4 + ((entry * 7 + athlete) % 12),
 				restS: 45 + 15 * ((entry + athlete) % 6),
+				turnsInSet: 1,
+				setRestS: 45 + 15 * ((entry + athlete) % 6),
 			})),
 		}),
 	)

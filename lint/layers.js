@@ -11,6 +11,7 @@ import path from 'node:path'
 
 /** Folders of the core, each importing only from those before it. */
 export const CORE_ORDER = [
+	'vocabulary',
 	'words',
 	'chance',
 	'calendar',
@@ -28,7 +29,7 @@ export const CORE_ORDER = [
 ]
 
 /** Pure packages: what they give depends on what they are given. */
-const CORE_PACKAGES = /^(typebox|temporal-polyfill|simple-statistics|@stdlib\/[a-z0-9-]+)$/
+const CORE_PACKAGES = /^(typebox(\/value)?|temporal-polyfill|simple-statistics|@stdlib\/[a-z0-9-]+)$/
 
 const LAYERS = ['app', 'server', 'db', 'core', 'scripts', 'benchmarks', 'tests', 'lint']
 /** Packages that touch the server's world; pages and the phone have no business with them. */

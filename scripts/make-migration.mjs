@@ -21,6 +21,7 @@ for (const file of readdirSync(folder)
 		.replace(/CREATE TABLE `/g, 'CREATE TABLE IF NOT EXISTS `')
 		.replace(/CREATE INDEX `/g, 'CREATE INDEX IF NOT EXISTS `')
 		.replace(/(ALTER TABLE `\w+` ADD) `/g, '$1 COLUMN IF NOT EXISTS `')
+		.replace(/DROP COLUMN `/g, 'DROP COLUMN IF EXISTS `')
 		.replace(/ADD CONSTRAINT `([^`]+)` FOREIGN KEY \(/g, 'ADD CONSTRAINT `$1` FOREIGN KEY IF NOT EXISTS `$1` (')
 	if (after !== before) writeFileSync(file, after)
 }

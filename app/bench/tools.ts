@@ -1,4 +1,4 @@
-import type { Family } from '#core/library/types'
+import type { Family } from '#core/vocabulary/words'
 
 export interface BenchTool {
 	id: string

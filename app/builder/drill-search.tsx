@@ -1,5 +1,6 @@
 import { useId, useRef, useState } from 'react'
-import type { Drill, Ladder } from '#core/library/types'
+import type { Drill } from '#core/vocabulary/drill'
+import type { Ladder } from '#core/vocabulary/ladder'
 
 export interface Pick {
 	pick: string

@@ -1,59 +1,75 @@
 import { useSortable } from '@dnd-kit/sortable'
-import type { Library } from '#core/library/types'
+import type { Library } from '#core/vocabulary/library'
 import type { SheetPreview } from '#core/plan/preview-sheet'
 import { QUANTITY_NAMES } from '#core/plan/targets'
 import { writeDose, writeDrill } from '#core/progress/write-numbers'
 import { FamilyMark } from '../ui/glyphs'
 import { DrillSearch, type Pick } from './drill-search'
-import { type EntryText, TYPED_PARAMETERS, freshEntry, pickOf } from './session-text'
+import { partsOf } from '#core/plan/entry-parts'
+import type { ParameterName } from '#core/vocabulary/dose'
+import type { SessionEntry } from '#core/vocabulary/entry'
+import { readClock, writeClock } from '#core/words/rests'
+import { NumberField } from '../ui/number-field'
+import { putOn } from './sheet-entries'
 
 interface Props {
-	entry: EntryText
+	entry: SessionEntry
 	index: number
 	last: boolean
 	library: Library
 	picks: readonly Pick[]
 	preview: SheetPreview | null
 	problems: Record<string, string>
-	onChange: (change: Partial<EntryText>) => void
+	onChange: (change: Partial<SessionEntry>) => void
 	onMove: (by: number) => void
 	onRemove: () => void
 }
 
+/** What can be typed at an entry, and its unit; the rest stays as the drill has it. */
+const TYPED_PARAMETERS: readonly (readonly [ParameterName, string])[] = [
+	['distanceM', 'm'],
+	['heightCm', 'cm'],
+	['angleDeg', '°'],
+	['ballKg', 'kg'],
+	['runInM', 'm run-in'],
+]
+const CLOCK = { read: readClock, write: writeClock }
 const SMALL = 'min-h-[44px] w-[34px] text-[18px] text-act disabled:opacity-30'
 
 /** One entry of a sheet: what, how much, in how many lanes, and on demand everybody's line. */
 export function EntryRow({ entry, index, last, library, picks, preview, problems, onChange, onMove, onRemove }: Props) {
-	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.key })
-	const pick = pickOf(entry, library)
+	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id })
+	const parts = partsOf(entry, library)
 	const said = (field: string) => problems[`entries.${index}.${field}`]
 	const wrong = Object.entries(problems)
 		.filter(([path]) => path.startsWith(`entries.${index}.`))
 		.map(([, sentence]) => sentence)
 	const { fill, variants } = entry.tuning ?? {}
-	const minutes = preview?.minutesOf.get(entry.key)
-	const numeric = (label: string, unit: string, value: string, field: string, set: (value: string) => void) => (
+	const minutes = preview?.minutesOf.get(entry.id)
+	const numeric = (
+		label: string,
+		unit: string,
+		field: string,
+		value: number | undefined,
+		onNumber: (value: number) => void,
+		clock?: { read: typeof readClock; write: typeof writeClock },
+	) => (
 		<label key={field} className="flex items-center gap-1 text-[14px]">
-			<input
+			<NumberField
 				className="input w-[54px]! px-1! text-center"
-				inputMode="decimal"
 				value={value}
 				aria-label={`${label}, entry ${index + 1}`}
 				aria-invalid={said(field) !== undefined}
-				onChange={(event) => set(event.target.value)}
+				onNumber={onNumber}
+				{...clock}
 			/>
 			{unit}
 		</label>
 	)
+	const { dose, rest } = entry
 	const choose = (chosen: string) => {
-		const found = pickOf({ pick: chosen }, library)
-		if (!found) return
-		const {
-			id: _id,
-			key: _key,
-			...fresh
-		} = freshEntry(found.drill, found.ladder, entry.part || found.name, entry.lanes)
-		onChange(fresh)
+		const fresh = putOn(chosen, library, { part: entry.part, lanes: entry.lanes })
+		if (fresh) onChange({ ...fresh, id: entry.id, part: entry.part || fresh.part })
 	}
 	return (
 		<li
@@ -76,7 +92,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 				>
 					⠿
 				</button>
-				<span className="w-5">{pick && <FamilyMark family={pick.ladder?.family ?? pick.drill.family} label />}</span>
+				<span className="w-5">{parts && <FamilyMark family={parts.family} label />}</span>
 				<input
 					className="input w-[124px]! px-2! text-[15px]! sm:w-[148px]!"
 					value={entry.part}
@@ -89,12 +105,12 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 					<DrillSearch
 						label={`Drill or ladder, entry ${index + 1}`}
 						picks={picks}
-						value={pick ? (variants ? 'A form for each level' : `${pick.name}${pick.ladder ? ' ladder' : ''}`) : ''}
+						value={parts ? (variants ? 'A form for each level' : `${parts.name}${parts.ladder ? ' ladder' : ''}`) : ''}
 						invalid={said('drillId') !== undefined}
 						onPick={choose}
 					/>
 				</div>
-				{pick && (
+				{parts && (
 					<label className="order-1 flex items-center gap-1 text-[14px] sm:order-none">
 						<select
 							className="input h-[44px] w-[58px]! px-1!"
@@ -142,7 +158,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 					</button>
 				</span>
 			</div>
-			{pick && (
+			{parts && (
 				<div className="flex flex-wrap items-start gap-x-3 gap-y-1 pl-[50px] pt-1">
 					{fill ? (
 						<span className="min-h-[30px] content-center text-[14px]">
@@ -152,7 +168,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 							</b>{' '}
 							{QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3.
 						</span>
-					) : pick.ladder ? (
+					) : parts.ladder ? (
 						<span className="dim min-h-[30px] content-center text-[14px]">
 							{entry.doseFactor < 1
 								? `${Math.round(entry.doseFactor * 100)} % of each athlete’s own rung.`
@@ -160,20 +176,38 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 						</span>
 					) : (
 						<>
-							{numeric('Sets', '×', entry.sets, 'sets', (sets) => onChange({ sets }))}
-							{numeric('Reps', 'reps', entry.reps, 'reps', (reps) => onChange({ reps }))}
-							{numeric('Rest', 's rest', entry.restS, 'restS', (restS) => onChange({ restS }))}
-							{TYPED_PARAMETERS.filter(([field]) => pick.drill.defaults[field] !== undefined).map(([field, unit]) =>
-								numeric(field, unit, entry.parameters[field] ?? '', field, (value) =>
-									onChange({ parameters: { ...entry.parameters, [field]: value } }),
-								),
+							{numeric('Sets', '×', 'dose.sets', dose.sets, (sets) => onChange({ dose: { ...dose, sets } }))}
+							{numeric('Reps', 'reps', 'dose.reps', dose.reps, (reps) => onChange({ dose: { ...dose, reps } }))}
+							{dose.reps !== 1 &&
+								numeric(
+									'Rest after a rep',
+									dose.sets === 1 ? 'rest' : 'between reps',
+									'rest.repsS',
+									rest.repsS,
+									(repsS) => onChange({ rest: { ...rest, repsS } }),
+									CLOCK,
+								)}
+							{dose.sets !== 1 &&
+								numeric(
+									'Rest after a set',
+									'between sets',
+									'rest.setsS',
+									rest.setsS,
+									(setsS) => onChange({ rest: { ...rest, setsS } }),
+									CLOCK,
+								)}
+							{TYPED_PARAMETERS.filter(([field]) => parts.drill.defaults.parameters[field] !== undefined).map(
+								([field, unit]) =>
+									numeric(field, unit, `parameters.${field}`, entry.parameters[field], (value) =>
+										onChange({ parameters: { ...entry.parameters, [field]: value } }),
+									),
 							)}
 						</>
 					)}
 					{preview && (
 						<EntryLines
-							entryKey={entry.key}
-							plain={pick.ladder || variants ? null : `${entry.sets}×${entry.reps}`}
+							entryId={entry.id}
+							plain={parts.ladder || variants ? null : writeDose(dose)}
 							preview={preview}
 							library={library}
 						/>
@@ -191,19 +225,19 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 
 /** Everybody's line, like lines together, those that differ from the rung with their reason. */
 function EntryLines({
-	entryKey,
+	entryId,
 	plain,
 	preview,
 	library,
 }: {
-	entryKey: string
+	entryId: string
 	plain: string | null
 	preview: SheetPreview
 	library: Library
 }) {
 	const groups = new Map<string, { words: string; why: string | null; names: string[] }>()
 	for (const athlete of preview.athletes) {
-		const line = athlete.lines.get(entryKey)
+		const line = athlete.lines.get(entryId)
 		if (!line) continue
 		const words =
 			line.blocked === null
@@ -215,7 +249,7 @@ function EntryLines({
 		groups.set(`${words}/${why}`, group)
 	}
 	const sorted = [...groups.values()].sort((a, b) => b.names.length - a.names.length)
-	const open = preview.athletes.filter((athlete) => athlete.lines.get(entryKey)?.blocked === null).length
+	const open = preview.athletes.filter((athlete) => athlete.lines.get(entryId)?.blocked === null).length
 	// A drill everybody does as it is written needs no second line; one the phase cuts does.
 	if (
 		sorted.length === 0 ||

@@ -1,8 +1,9 @@
 import { useState } from 'react'
-import type { Library } from '#core/library/types'
+import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
 import { type Proposal, sayShortfall } from '#core/plan/propose-session'
-import { DAY_ROLES, type DayRole, QUALITIES, QUALITY_NAMES, type Quality } from '#core/plan/targets'
+import { DAY_ROLES, type DayRole } from '#core/vocabulary/session'
+import { QUALITIES, QUALITY_NAMES, type Quality } from '#core/plan/targets'
 import { useProposal } from './use-proposal'
 
 const ROLE_NAMES: Record<DayRole, string> = {

@@ -9,23 +9,28 @@ import {
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { useEffect, useMemo, useState } from 'react'
-import { Form, useFetcher, useNavigation } from 'react-router'
-import type { Drill, Ladder, Library } from '#core/library/types'
+import { Form, type SubmitTarget, useFetcher, useNavigation, useSubmit } from 'react-router'
+import type { Drill } from '#core/vocabulary/drill'
+import type { Ladder } from '#core/vocabulary/ladder'
+import type { Library } from '#core/vocabulary/library'
 import { type BuildPack, limitedAthletes } from '#core/plan/build-pack'
 import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { Proposal } from '#core/plan/propose-session'
 import type { Quality } from '#core/plan/targets'
-import { SURFACES } from '#core/library/surfaces'
+import { SURFACES } from '#core/vocabulary/words'
 import { TextField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
 import { EntryRow } from './entry-row'
 import { ProposePanel } from './propose-panel'
-import { type EntryText, type SessionText, freshEntry, pickOf, previewEntries, proposedText } from './session-text'
+import type { SessionEntry } from '#core/vocabulary/entry'
+import type { SessionDraft } from '#core/vocabulary/session'
+import { NumberField } from '../ui/number-field'
+import { proposedEntries, putOn, readableEntries } from './sheet-entries'
 import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
 
 interface Props {
-	initial: SessionText
+	initial: SessionDraft
 	/** The session that is changed; none for a new one. */
 	sessionId?: string
 	squads: { id: string; name: string; startTime: string; place: string }[]
@@ -50,9 +55,10 @@ export function SessionForm({
 	submitLabel,
 }: Props) {
 	const [draft, setDraft] = useState(initial)
-	const [before, setBefore] = useState<EntryText[] | null>(null)
+	const [before, setBefore] = useState<SessionEntry[] | null>(null)
 	const [proposal, setProposal] = useState<Proposal | null>(null)
 	const [chosenPriority, setPriority] = useState<Quality | null | undefined>(undefined)
+	const submit = useSubmit()
 	const busy = useNavigation().state !== 'idle'
 	const sensors = useSensors(
 		useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
@@ -74,8 +80,8 @@ export function SessionForm({
 			),
 		[drills, ladders],
 	)
-	const set = (change: Partial<SessionText>) => setDraft((now) => ({ ...now, ...change }))
-	const setEntries = (change: (entries: EntryText[]) => EntryText[]) =>
+	const set = (change: Partial<SessionDraft>) => setDraft((now) => ({ ...now, ...change }))
+	const setEntries = (change: (entries: SessionEntry[]) => SessionEntry[]) =>
 		setDraft((now) => ({ ...now, entries: change(now.entries) }))
 	const pack = usePack(draft, sessionId)
 	const priority = chosenPriority === undefined ? (pack?.priority ?? null) : chosenPriority
@@ -101,14 +107,14 @@ export function SessionForm({
 			return moved
 		})
 	const dropped = ({ active, over }: DragEndEvent) => {
-		const keys = draft.entries.map((entry) => entry.key)
-		if (over && active.id !== over.id) move(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)))
+		const ids = draft.entries.map((entry) => entry.id)
+		if (over && active.id !== over.id) move(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))
 	}
 	const add = (pick: string) => {
-		const found = pickOf({ pick }, library)
-		if (found) setEntries((entries) => [...entries, freshEntry(found.drill, found.ladder, found.name)])
+		const fresh = putOn(pick, library)
+		if (fresh) setEntries((entries) => [...entries, fresh])
 	}
-	const replace = (entries: EntryText[]) => {
+	const replace = (entries: SessionEntry[]) => {
 		setBefore(draft.entries)
 		set({ entries, title: draft.title || 'Speed and power' })
 	}
@@ -116,12 +122,19 @@ export function SessionForm({
 	const guests = athletes.filter(
 		(athlete) => !athlete.squadIds.includes(draft.squadId) && draft.athleteIds.includes(athlete.id),
 	)
-	const minutes = Number(draft.plannedMinutes)
+	const minutes = draft.plannedMinutes
 	const over = preview !== null && preview.minutes > minutes + 0.5
 
 	return (
-		<Form method="post" noValidate className="grid gap-6">
-			<input type="hidden" name="draft" value={JSON.stringify(draft)} />
+		<Form
+			method="post"
+			noValidate
+			className="grid gap-6"
+			onSubmit={(event) => {
+				event.preventDefault()
+				void submit(draft as unknown as SubmitTarget, { method: 'post', encType: 'application/json' })
+			}}
+		>
 			<section className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
 				<div className="field">
 					<label htmlFor="squad">Squad</label>
@@ -156,13 +169,17 @@ export function SessionForm({
 					onChange={(event) => set({ startTime: event.target.value })}
 					problem={problems.startTime}
 				/>
-				<TextField
-					label="Minutes"
-					inputMode="numeric"
-					value={draft.plannedMinutes}
-					onChange={(event) => set({ plannedMinutes: event.target.value })}
-					problem={problems.plannedMinutes}
-				/>
+				<div className="field">
+					<label htmlFor="minutes">Minutes</label>
+					<NumberField
+						id="minutes"
+						inputMode="numeric"
+						value={draft.plannedMinutes}
+						onNumber={(plannedMinutes) => set({ plannedMinutes })}
+						aria-invalid={problems.plannedMinutes !== undefined}
+					/>
+					{problems.plannedMinutes && <p className="problem">{problems.plannedMinutes}</p>}
+				</div>
 				<TextField
 					label="Title"
 					className="lg:col-span-2"
@@ -178,7 +195,11 @@ export function SessionForm({
 				/>
 				<label className="field">
 					<span className="label">Under foot</span>
-					<select className="input" value={draft.surface} onChange={(event) => set({ surface: event.target.value })}>
+					<select
+						className="input"
+						value={draft.surface ?? ''}
+						onChange={(event) => set({ surface: SURFACES.find((one) => one === event.target.value) ?? null })}
+					>
 						<option value="">not said</option>
 						{SURFACES.map((surface) => (
 							<option key={surface} value={surface}>
@@ -227,7 +248,7 @@ export function SessionForm({
 				onPriority={setPriority}
 				proposal={proposal}
 				onProposal={(found) => {
-					replace(found.entries.map(proposedText))
+					replace(proposedEntries(found.entries))
 					setProposal(found)
 				}}
 				onUndo={
@@ -246,18 +267,18 @@ export function SessionForm({
 						<h2>What you do, in order</h2>
 						{preview && (
 							<p className={over ? 'font-bold' : 'dim'} role="status">
-								About {Math.round(preview.minutes)} of {draft.plannedMinutes || '—'} minutes
+								About {Math.round(preview.minutes)} of {minutes || '—'} minutes
 								{over && `: ${Math.round(preview.minutes - minutes)} too many`}
 							</p>
 						)}
 					</div>
 					{problems.entries && <p className="problem">{problems.entries}</p>}
 					<DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
-						<SortableContext items={draft.entries.map((entry) => entry.key)} strategy={verticalListSortingStrategy}>
+						<SortableContext items={draft.entries.map((entry) => entry.id)} strategy={verticalListSortingStrategy}>
 							<ol className="mt-2" aria-label="Entries">
 								{draft.entries.map((entry, index) => (
 									<EntryRow
-										key={entry.key}
+										key={entry.id}
 										entry={entry}
 										index={index}
 										last={index === draft.entries.length - 1}
@@ -266,12 +287,10 @@ export function SessionForm({
 										preview={preview}
 										problems={problems}
 										onChange={(change) =>
-											setEntries((entries) =>
-												entries.map((one) => (one.key === entry.key ? { ...one, ...change } : one)),
-											)
+											setEntries((entries) => entries.map((one) => (one.id === entry.id ? { ...one, ...change } : one)))
 										}
 										onMove={(by) => move(index, index + by)}
-										onRemove={() => setEntries((entries) => entries.filter((one) => one.key !== entry.key))}
+										onRemove={() => setEntries((entries) => entries.filter((one) => one.id !== entry.id))}
 									/>
 								))}
 							</ol>
@@ -339,13 +358,13 @@ export function SessionForm({
 
 /** Where everybody stands on the session's day; asked again when the day, the ground or the people change. */
 function usePack(
-	{ squadId, day, startTime, surface, athleteIds }: SessionText,
+	{ squadId, day, startTime, surface, athleteIds }: SessionDraft,
 	sessionId: string | undefined,
 ): BuildPack | null {
 	const { load, data } = useFetcher<BuildPack>()
 	const asked =
 		squadId !== '' && athleteIds.length > 0 && /^\d{4}-\d{2}-\d{2}$/.test(day) && /^\d{2}:\d{2}$/.test(startTime)
-			? `/sessions/pack?${new URLSearchParams({ squad: squadId, day, time: startTime, surface, athletes: athleteIds.join(','), ...(sessionId ? { session: sessionId } : {}) })}`
+			? `/sessions/pack?${new URLSearchParams({ squad: squadId, day, time: startTime, surface: surface ?? '', athletes: athleteIds.join(','), ...(sessionId ? { session: sessionId } : {}) })}`
 			: null
 	useEffect(() => {
 		if (asked === null) return
@@ -355,7 +374,7 @@ function usePack(
 	return asked === null ? null : (data ?? null)
 }
 
-function previewOf(draft: SessionText, pack: BuildPack, library: Library, priority: Quality | null): SheetPreview {
+function previewOf(draft: SessionDraft, pack: BuildPack, library: Library, priority: Quality | null): SheetPreview {
 	const target = {
 		share: pack.share,
 		phase: pack.phase,
@@ -364,7 +383,7 @@ function previewOf(draft: SessionText, pack: BuildPack, library: Library, priori
 		kept: pack.kept.filter((quality) => quality !== priority),
 		surface: pack.surface,
 	}
-	return previewSheet(previewEntries(draft.entries, library), limitedAthletes(pack), {
+	return previewSheet(readableEntries(draft.entries, library), limitedAthletes(pack), {
 		library,
 		school: pack.school,
 		day: pack.day,

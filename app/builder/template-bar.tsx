@@ -1,8 +1,10 @@
 import { useRef, useState } from 'react'
 import { useFetcher } from 'react-router'
-import type { Library } from '#core/library/types'
-import type { SessionTemplate } from '#core/plan/template'
-import { type EntryText, type SessionText, entriesOfTemplate, templateOf } from './session-text'
+import type { Library } from '#core/vocabulary/library'
+import type { SessionTemplate } from '#core/vocabulary/template'
+import type { SessionEntry } from '#core/vocabulary/entry'
+import type { SessionDraft } from '#core/vocabulary/session'
+import { entriesOfTemplate, templateOf } from './sheet-entries'
 
 export interface KeptTemplate {
 	id: string
@@ -17,10 +19,10 @@ export function TemplateBar({
 	templates,
 	onUse,
 }: {
-	draft: SessionText
+	draft: SessionDraft
 	library: Library
 	templates: KeptTemplate[]
-	onUse: (entries: EntryText[]) => void
+	onUse: (entries: SessionEntry[]) => void
 }) {
 	const keeper = useFetcher<{ kept?: string; problem?: string; template?: SessionTemplate }>()
 	const file = useRef<HTMLInputElement>(null)

@@ -1,5 +1,5 @@
 import type { SheetPreview } from '#core/plan/preview-sheet'
-import { QUANTITIES, type Quantity } from '#core/plan/targets'
+import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 
 const HEADS: Record<Quantity, string> = { fastMetres: 'Fast m', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
 

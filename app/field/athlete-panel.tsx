@@ -1,4 +1,4 @@
-import type { Drill } from '#core/library/types'
+import type { Drill } from '#core/vocabulary/drill'
 import type { LineProgress } from '#core/field/line-progress'
 import type { DoseLeft } from '#core/field/dose-left'
 import { DoseRuler } from './dose-ruler'

@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import { v7 as newId } from 'uuid'
-import type { EventAnswer, LogEvent } from '#core/events/schema'
+import type { EventAnswer, LogEvent } from '#core/vocabulary/events'
 import type { Pack, PackAnswer } from '#core/field/pack'
 
 /** An event on this device: written here before the screen says so, sent in the background. */

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { LineProgress } from '#core/field/line-progress'
-import type { Drill } from '#core/library/types'
+import type { Drill } from '#core/vocabulary/drill'
 import { sentences } from '#core/words/sentences'
 import { type Grade, RatingRow, type Reports } from './rating-row'
 

@@ -1,4 +1,4 @@
-import type { Mark } from '#core/events/schema'
+import type { Mark } from '#core/vocabulary/events'
 import { pairOf } from '#core/field/likely-doubles'
 import type { LineProgress } from '#core/field/line-progress'
 import type { FeedQuestion } from './use-device-feed'

@@ -1,5 +1,5 @@
 import type { KeptReading } from '#core/devices/schema'
-import type { LogEvent } from '#core/events/schema'
+import type { LogEvent } from '#core/vocabulary/events'
 
 export interface Heard {
 	events: LogEvent[]

@@ -1,5 +1,6 @@
-import type { LogEvent } from '#core/events/schema'
-import { REGIONS, REGION_NAMES, type Drill } from '#core/library/types'
+import type { LogEvent } from '#core/vocabulary/events'
+import { REGIONS, REGION_NAMES } from '#core/vocabulary/words'
+import type { Drill } from '#core/vocabulary/drill'
 import { sayEvent, shortName } from './say-event'
 
 interface Props {

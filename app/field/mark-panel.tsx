@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { LogEvent, Mark } from '#core/events/schema'
+import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { type Slot, expectedAt, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { readDigits } from '#core/measure/read-digits'
 import type { FieldLine } from '#core/field/pack'

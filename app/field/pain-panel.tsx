@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { REGIONS, REGION_NAMES, type Region } from '#core/library/types'
+import { REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
 import { CHOICE, SheetPanel } from './sheet-panel'
 
 export interface PainText {

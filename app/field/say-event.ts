@@ -1,6 +1,6 @@
 import { type LineProgress, restLeft } from '#core/field/line-progress'
-import type { LogEvent } from '#core/events/schema'
-import { REGION_NAMES } from '#core/library/types'
+import type { LogEvent } from '#core/vocabulary/events'
+import { REGION_NAMES } from '#core/vocabulary/words'
 import { markEvidence } from '#core/progress/gather-exposure'
 import { writeMark } from '#core/progress/write-numbers'
 

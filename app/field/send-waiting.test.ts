@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import type { EventAnswer, LogEvent } from '#core/events/schema'
+import type { EventAnswer, LogEvent } from '#core/vocabulary/events'
 import { type DeviceStore, memoryStore } from './device-store'
 import { Sender } from './send-waiting'
 

@@ -1,4 +1,4 @@
-import type { EventAnswer } from '#core/events/schema'
+import type { EventAnswer } from '#core/vocabulary/events'
 import type { DeviceStore } from './device-store'
 
 export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' | 'somebody-else'

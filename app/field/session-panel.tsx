@@ -1,5 +1,5 @@
 import { GATE_PLACES } from '#core/field/slots'
-import { SURFACES } from '#core/library/surfaces'
+import { SURFACES } from '#core/vocabulary/words'
 import { useState } from 'react'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import type { Setting } from './device-store'

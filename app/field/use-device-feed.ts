@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef } from 'react'
 import { assembleContacts, assembleRuns } from '#core/devices/assemble-runs'
 import type { KeptReading } from '#core/devices/schema'
-import type { LogEvent } from '#core/events/schema'
+import type { LogEvent } from '#core/vocabulary/events'
 import type { LineProgress } from '#core/field/line-progress'
 import { heightFromFlightTime } from '#core/measure/jump/jump-height'
 import { writeSeconds } from '#core/progress/write-numbers'

@@ -1,6 +1,6 @@
 import { Form, Link, data } from 'react-router'
 import { addDays, daysBetween, shortDay } from '#core/calendar/days'
-import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/library/types'
+import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
 import { closeCare, mayOpen, openCare } from '#server/care/care-records'
 import { todayAt } from '#server/clock'

@@ -1,5 +1,5 @@
 import { Form, data } from 'react-router'
-import { SURFACES } from '#core/library/surfaces'
+import { SURFACES } from '#core/vocabulary/words'
 import { invite } from '#server/access/join'
 import { readClubPage } from '#server/access/read-club-page'
 import { makePairingCode, unpair } from '#server/devices/pair'

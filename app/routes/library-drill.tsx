@@ -1,4 +1,6 @@
-import { REGION_NAMES, type Drill, type Region } from '#core/library/types'
+import { REGION_NAMES, type Region } from '#core/vocabulary/words'
+import type { Drill } from '#core/vocabulary/drill'
+import { writeRest } from '#core/words/rests'
 import { writeDose, writeParameters } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { keepDrill } from '#server/library/edit-documents'
@@ -13,6 +15,8 @@ import { sentences } from '#core/words/sentences'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Drill · Dromos' }]
 
+/** Both rests of a drill are told, whatever its own dose: a sheet may ask for more sets. */
+const TWO_SETS = { sets: 2, reps: 2 }
 /** What a new drill starts as; everything can be changed. */
 const BLANK: Drill = {
 	id: '',
@@ -25,7 +29,7 @@ const BLANK: Drill = {
 	intensity: 'low',
 	counting: {},
 	measures: ['quality'],
-	defaults: { sets: 2, reps: 4, restS: 60, repS: 5 },
+	defaults: { dose: { sets: 2, reps: 4 }, rest: { repsS: 0, setsS: 60 }, parameters: {}, repS: 5 },
 	doses: { 1: { sets: 1, reps: 4 }, 2: { sets: 2, reps: 4 }, 3: { sets: 3, reps: 4 } },
 	ranges: {},
 	space: { lengthM: 20, widthM: 2 },
@@ -98,7 +102,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 								],
 								[
 									'Dose',
-									`${drill.intensity === 'shock' ? 'closed at level 1' : `${writeDose(drill.doses[1])} at level 1`}, ${writeDose(drill.doses[2])} at 2, ${writeDose(drill.doses[3])} at 3 · rest ${drill.defaults.restS} s${writeParameters(drill.defaults) ? ` · ${writeParameters(drill.defaults)}` : ''}`,
+									`${drill.intensity === 'shock' ? 'closed at level 1' : `${writeDose(drill.doses[1])} at level 1`}, ${writeDose(drill.doses[2])} at 2, ${writeDose(drill.doses[3])} at 3${writeRest(drill.defaults.rest, TWO_SETS) ? ` · ${writeRest(drill.defaults.rest, TWO_SETS)}` : ''}${writeParameters(drill.defaults.parameters) ? ` · ${writeParameters(drill.defaults.parameters)}` : ''}`,
 								],
 								['Counts', countingOf(drill)],
 								['Measured by', drill.measures.join(', ')],

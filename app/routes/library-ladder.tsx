@@ -1,8 +1,9 @@
-import type { Ladder } from '#core/library/types'
+import type { Ladder } from '#core/vocabulary/ladder'
 import { inSentence, writeDose } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { keepLadder } from '#server/library/edit-documents'
 import { readLadderPage } from '#server/library/read-library-pages'
+import { writeRest } from '#core/words/rests'
 import type { Route } from './+types/library-ladder'
 import { keepDocument } from '../keep-document'
 import { allowed, notFound, signedIn } from '../request-guard'
@@ -78,7 +79,7 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 										)}
 									</span>
 									<span className="num">
-										{writeDose(rung.dose)} <span className="dim text-[13.5px]">rest {rung.restS} s</span>
+										{writeDose(rung.dose)} <span className="dim text-[13.5px]">{writeRest(rung.rest, rung.dose)}</span>
 									</span>
 									<span className="text-[14px]">
 										{passWords(rung)}

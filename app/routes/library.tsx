@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { FAMILIES } from '#core/library/types'
+import { FAMILIES } from '#core/vocabulary/words'
 import { inSentence } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { readLibraryPage } from '#server/library/read-library-pages'

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link, data, redirect, useFetcher } from 'react-router'
 import { addDays, mondayOf, shortDay } from '#core/calendar/days'
-import { LEVELS, type Level, PHASES, type Phase } from '#core/library/types'
+import { LEVELS, type Level, PHASES, type Phase } from '#core/vocabulary/words'
 import {
 	BLOCK_WEEKS,
 	type BlockPlan,
@@ -10,15 +10,8 @@ import {
 	defaultPhases,
 	defaultShape,
 } from '#core/plan/block'
-import {
-	QUALITIES,
-	QUALITY_NAMES,
-	QUALITY_OF,
-	QUANTITIES,
-	type Quality,
-	type Quantity,
-	targetOf,
-} from '#core/plan/targets'
+import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality, targetOf } from '#core/plan/targets'
+import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { todayAt } from '#server/clock'
 import { makeBlock, readBlockPlan } from '#server/plan/make-block'
 import { readBlockForm } from '#server/plan/read-block-form'

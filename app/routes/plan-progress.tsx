@@ -1,6 +1,6 @@
 import { Form, Link, data } from 'react-router'
 import { shortDay } from '#core/calendar/days'
-import { QUANTITIES, type Quantity } from '#core/plan/targets'
+import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { readBlockProgress, replanBlock } from '#server/plan/block-progress'

@@ -2,9 +2,10 @@ import { Link } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
 import { writeDose, writeDrill } from '#core/progress/write-numbers'
-import { entryName } from '#server/sheet/entry-name'
+import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
+import { writeRest } from '#core/words/rests'
 import type { Route } from './+types/session-card'
 import { allowed, notFound } from '../request-guard'
 
@@ -28,7 +29,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 						name: athlete.name,
 						blocked: line.blocked,
 						words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '',
-						restS: line.restS,
+						rest: writeRest(line.rest, line.dose),
 						target: targets.get(line.id)?.words ?? '',
 						// What tops up is ticked off, not measured.
 						boxes:
@@ -54,7 +55,7 @@ interface CardLine {
 	name: string
 	blocked: string | null
 	words: string
-	restS: number
+	rest: string
 	target: string
 	boxes: number
 }
@@ -62,15 +63,15 @@ interface CardLine {
 /** Athletes with the same line stand together, so that the card says it once. */
 function grouped(
 	lines: CardLine[],
-): { words: string; restS: number; boxes: number; people: { name: string; target: string }[] }[] {
+): { words: string; rest: string; boxes: number; people: { name: string; target: string }[] }[] {
 	const groups = new Map<
 		string,
-		{ words: string; restS: number; boxes: number; people: { name: string; target: string }[] }
+		{ words: string; rest: string; boxes: number; people: { name: string; target: string }[] }
 	>()
 	for (const line of lines) {
 		const words = line.blocked ?? line.words
-		const key = `${words}/${line.restS}`
-		const group = groups.get(key) ?? { words, restS: line.restS, boxes: line.blocked ? 0 : line.boxes, people: [] }
+		const key = `${words}/${line.rest}`
+		const group = groups.get(key) ?? { words, rest: line.rest, boxes: line.blocked ? 0 : line.boxes, people: [] }
 		group.people.push({
 			name: line.name,
 			target:
@@ -131,8 +132,7 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 							<div key={group.words} className="mt-0.5">
 								<p className="text-[11.5px] leading-tight">
 									<b>{group.words}</b>
-									{group.restS > 0 &&
-										`, rest ${group.restS >= 60 ? `${Math.round((group.restS / 60) * 10) / 10} min` : `${group.restS} s`}`}
+									{group.rest !== '' && `, ${group.rest}`}
 									{group.boxes === 0 &&
 										`: ${group.people.length > 6 ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}
 								</p>

@@ -5,7 +5,7 @@ import { todayAt } from '#server/clock'
 import type { Route } from './+types/session-new'
 import { allowed } from '../request-guard'
 import { SessionForm } from '../builder/session-form'
-import { draftOf, readSessionText } from '../builder/session-text'
+import { readSentSession } from '../builder/read-sent-session'
 
 export const meta: Route.MetaFunction = () => [{ title: 'New session · Dromos' }]
 
@@ -21,18 +21,9 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const typed = readSessionText((await request.formData()).get('draft'))
-	if (!typed)
-		return data(
-			{
-				problems: { title: 'The form did not arrive whole; nothing was saved. Send it again.' } as Record<
-					string,
-					string
-				>,
-			},
-			{ status: 400 },
-		)
-	const saved = await createSession(who.clubId, who.timeZone, draftOf(typed), new Date())
+	const sent = await readSentSession(request)
+	if ('problems' in sent) return data(sent, { status: 400 })
+	const saved = await createSession(who.clubId, who.timeZone, sent.draft, new Date())
 	return 'problems' in saved
 		? data({ problems: saved.problems }, { status: 400 })
 		: redirect(`/sessions/${saved.sessionId}`)
@@ -52,8 +43,8 @@ export default function SessionNew({ loaderData, actionData }: Route.ComponentPr
 					startTime: only?.startTime ?? '17:30',
 					title: '',
 					place: only?.place ?? '',
-					surface: '',
-					plannedMinutes: '75',
+					surface: null,
+					plannedMinutes: 75,
 					role: 'hard',
 					share: 1,
 					athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [],

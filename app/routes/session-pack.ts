@@ -1,5 +1,5 @@
 import { data } from 'react-router'
-import { SURFACES } from '#core/library/surfaces'
+import { SURFACES } from '#core/vocabulary/words'
 import { todayAt } from '#server/clock'
 import { readPackAsked } from '#server/plan/read-pack-asked'
 import type { Route } from './+types/session-pack'

@@ -16,9 +16,10 @@ import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/progress/types'
 import { acknowledge, readCautions } from '#server/sheet/read-cautions'
-import { entryName } from '#server/sheet/entry-name'
+import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
+import { writeRest } from '#core/words/rests'
 import type { Route } from './+types/session-sheet'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
@@ -71,7 +72,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				blocked: line.blocked,
 				words: line.drill ? writeDrill(line.drill, line.parameters) : '',
 				dose: line.dose,
-				restS: line.restS,
+				rest: writeRest(line.rest, line.dose),
 				origin: line.origin,
 				change: line.change,
 				wouldBe: line.wouldBe,
@@ -412,7 +413,7 @@ function LineRow({
 								{line.words}, {writeDose(line.dose)}
 							</b>{' '}
 							<span className="dim">
-								· rest {line.restS} s · target: {line.target}
+								{line.rest !== '' && `· ${line.rest} `}· target: {line.target}
 							</span>
 						</>
 					)}

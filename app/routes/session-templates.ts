@@ -1,6 +1,6 @@
 import { data } from 'react-router'
-import { SessionTemplateSchema } from '#core/plan/template'
-import { forgetTemplate, keepTemplate, readTemplate } from '#server/plan/templates'
+import { SessionTemplate } from '#core/vocabulary/template'
+import { forgetTemplate, keepTemplate, readSentTemplate } from '#server/plan/templates'
 import type { Route } from './+types/session-templates'
 import { allowed } from '../request-guard'
 import { readJson } from '../read-json'
@@ -11,15 +11,17 @@ const MOST_CHARACTERS = 200_000
 /** The schema a template keeps to, for whoever writes one elsewhere. */
 export function loader({ context, request }: Route.LoaderArgs) {
 	allowed(context, request, 'plan:read')
-	return Response.json(SessionTemplateSchema, { headers: { 'content-type': 'application/schema+json' } })
+	return Response.json(SessionTemplate, { headers: { 'content-type': 'application/schema+json' } })
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
-	const { who } = allowed(context, request, 'plan:write')
+	const { who, scope } = allowed(context, request, 'plan:write')
 	if (request.headers.get('content-type')?.startsWith('application/json')) {
 		const body = await readJson(request, MOST_CHARACTERS)
 		const read =
-			'error' in body ? { problem: `This is not a session template: ${body.error}.` } : readTemplate(body.body)
+			'error' in body
+				? { problem: `This is not a session template: ${body.error}.` }
+				: await readSentTemplate(scope, body.body)
 		return Response.json(read, { status: 'problem' in read ? 400 : 200 })
 	}
 	const form = await request.formData()

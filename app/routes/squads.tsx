@@ -1,5 +1,5 @@
 import { Form, Link, data } from 'react-router'
-import { PHASES } from '#core/library/types'
+import { PHASES } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
 import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/progress/outside-load'
 import { enterOutside } from '#server/care/outside'

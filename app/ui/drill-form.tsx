@@ -5,15 +5,14 @@ import {
 	FAMILIES,
 	INTENSITY_CLASSES,
 	MEASURE_KINDS,
-	PARAMETERS,
 	PATTERNS,
 	REGIONS,
 	REGION_NAMES,
 	START_NAMES,
-	type Drill,
-	type ParameterName,
 	type Region,
-} from '#core/library/types'
+} from '#core/vocabulary/words'
+import { PARAMETERS, type ParameterName } from '#core/vocabulary/dose'
+import type { Drill } from '#core/vocabulary/drill'
 import { PARAMETER_WORDS } from './parameter-words'
 
 interface Props {
@@ -108,7 +107,13 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 	}
 	const setParameter = (name: ParameterName, value: number | undefined) =>
 		set({
-			defaults: value === undefined ? without(draft.defaults, name) : { ...draft.defaults, [name]: value },
+			defaults: {
+				...draft.defaults,
+				parameters:
+					value === undefined
+						? without(draft.defaults.parameters, name)
+						: { ...draft.defaults.parameters, [name]: value },
+			},
 			ranges:
 				value === undefined
 					? without(draft.ranges, name)
@@ -219,19 +224,28 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 									(value) =>
 										set({
 											doses: { ...draft.doses, [level]: { ...draft.doses[level], [part]: value ?? 0 } },
-											...(level === 2 ? { defaults: { ...draft.defaults, [part]: value ?? 0 } } : {}),
+											...(level === 2
+												? { defaults: { ...draft.defaults, dose: { ...draft.defaults.dose, [part]: value ?? 0 } } }
+												: {}),
 										}),
 									`doses.${level}.${part}`,
 								)}
 							</div>
 						)),
 					)}
-					{count(
-						'Rest, s',
-						draft.defaults.restS,
-						(restS) => set({ defaults: { ...draft.defaults, restS: restS ?? 0 } }),
-						'defaults.restS',
-					)}
+					{(['repsS', 'setsS'] as const).map((part) => (
+						<div key={part}>
+							{count(
+								`Between ${part === 'repsS' ? 'reps' : 'sets'}, s`,
+								draft.defaults.rest[part],
+								(value) =>
+									set({
+										defaults: { ...draft.defaults, rest: { ...draft.defaults.rest, [part]: value ?? 0 } },
+									}),
+								`defaults.rest.${part}`,
+							)}
+						</div>
+					))}
 					{count(
 						'A rep, s',
 						draft.defaults.repS,
@@ -239,9 +253,9 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 						'defaults.repS',
 					)}
 				</div>
-				{problems['defaults.reps'] && (
+				{problems['defaults.dose.reps'] && (
 					<p className="problem mt-1" role="alert">
-						{problems['defaults.reps']}
+						{problems['defaults.dose.reps']}
 					</p>
 				)}
 			</fieldset>
@@ -254,7 +268,7 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 							<input
 								className="input num"
 								inputMode="decimal"
-								defaultValue={draft.defaults[name] ?? ''}
+								defaultValue={draft.defaults.parameters[name] ?? ''}
 								aria-label={`${PARAMETER_WORDS[name]}, usual`}
 								onChange={(event) => setParameter(name, number(event.target.value))}
 							/>
@@ -264,7 +278,7 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 								inputMode="decimal"
 								key={`low${String(draft.ranges[name] === undefined)}`}
 								defaultValue={draft.ranges[name]?.[0] ?? ''}
-								disabled={draft.defaults[name] === undefined}
+								disabled={draft.defaults.parameters[name] === undefined}
 								aria-label={`${PARAMETER_WORDS[name]}, least`}
 								onChange={(event) => setRange(name, 0, number(event.target.value))}
 							/>
@@ -274,7 +288,7 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 								inputMode="decimal"
 								key={`high${String(draft.ranges[name] === undefined)}`}
 								defaultValue={draft.ranges[name]?.[1] ?? ''}
-								disabled={draft.defaults[name] === undefined}
+								disabled={draft.defaults.parameters[name] === undefined}
 								aria-label={`${PARAMETER_WORDS[name]}, most`}
 								onChange={(event) => setRange(name, 1, number(event.target.value))}
 							/>

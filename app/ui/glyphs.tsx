@@ -1,4 +1,4 @@
-import type { Family } from '#core/library/types'
+import type { Family } from '#core/vocabulary/words'
 import type { VerdictWord } from '#core/progress/types'
 
 const FAMILY_PATHS: Record<Family, string> = {

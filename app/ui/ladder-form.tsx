@@ -1,14 +1,11 @@
 import { useState } from 'react'
 import { Form, useNavigation } from 'react-router'
-import {
-	FAMILIES,
-	PARAMETERS,
-	type Drill,
-	type Ladder,
-	type Level,
-	type PassCriterion,
-	type Rung,
-} from '#core/library/types'
+import { FAMILIES, type Level } from '#core/vocabulary/words'
+import { PARAMETERS } from '#core/vocabulary/dose'
+import type { Drill } from '#core/vocabulary/drill'
+import type { Ladder, PassCriterion, Rung } from '#core/vocabulary/ladder'
+import { readClock, writeClock } from '#core/words/rests'
+import { NumberField } from './number-field'
 import { PARAMETER_WORDS } from './parameter-words'
 
 interface Props {
@@ -53,7 +50,7 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 	const add = () => {
 		const drill = drills.find((one) => one.family === draft.family) ?? drills[0]!
 		const last = draft.rungs.at(-1)
-		const { sets, reps, restS } = drill.defaults
+		const { dose, rest, parameters } = drill.defaults
 		let id = idFrom(drill.name)
 		while (draft.rungs.some((rung) => rung.id === id)) id = `${id}-2`.slice(0, 40)
 		const level = last?.level ?? 1
@@ -66,9 +63,9 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 					name: drill.name,
 					level,
 					drillId: drill.id,
-					parameters: parametersOf(drill),
-					dose: { sets, reps },
-					restS,
+					parameters,
+					dose,
+					rest,
 					pass: { kind: 'quality' },
 					gates: level > 1 ? [{ kind: 'level' }] : [],
 				},
@@ -153,7 +150,7 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 								value={rung.drillId}
 								onChange={(event) => {
 									const drill = drills.find((one) => one.id === event.target.value)
-									if (drill) setRung(index, { drillId: drill.id, parameters: parametersOf(drill) })
+									if (drill) setRung(index, { drillId: drill.id, parameters: drill.defaults.parameters })
 								}}
 							>
 								{drills.map((drill) => (
@@ -186,15 +183,18 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 								/>
 							</label>
 						))}
-						<label className="field">
-							<span className="label">Rest, s</span>
-							<input
-								className="input num"
-								inputMode="numeric"
-								defaultValue={rung.restS}
-								onChange={(event) => setRung(index, { restS: Number(event.target.value) })}
-							/>
-						</label>
+						{(['repsS', 'setsS'] as const).map((part) => (
+							<label key={part} className="field">
+								<span className="label">Between {part === 'repsS' ? 'reps' : 'sets'}</span>
+								<NumberField
+									className="input num"
+									value={rung.rest[part]}
+									read={readClock}
+									write={writeClock}
+									onNumber={(value) => setRung(index, { rest: { ...rung.rest, [part]: value } })}
+								/>
+							</label>
+						))}
 						<label className="field">
 							<span className="label">Passed by</span>
 							<select
@@ -286,8 +286,3 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 		</Form>
 	)
 }
-
-const parametersOf = (drill: Pick<Drill, 'defaults'>): Rung['parameters'] =>
-	Object.fromEntries(
-		PARAMETERS.filter((name) => drill.defaults[name] !== undefined).map((name) => [name, drill.defaults[name]]),
-	)

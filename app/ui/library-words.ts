@@ -1,5 +1,6 @@
 import { inSentence } from '#core/progress/write-numbers'
-import type { Drill, Gate, Ladder, Rung } from '#core/library/types'
+import type { Drill } from '#core/vocabulary/drill'
+import type { Gate, Ladder, Rung } from '#core/vocabulary/ladder'
 
 /** How a drill is counted, in words. */
 export function countingOf(drill: Drill): string {

@@ -1,4 +1,4 @@
-import type { ParameterName } from '#core/library/types'
+import type { ParameterName } from '#core/vocabulary/dose'
 
 /** What may be set on a drill, with its unit. */
 export const PARAMETER_WORDS: Record<ParameterName, string> = {

@@ -1,4 +1,4 @@
-import type { Ladder } from '#core/library/types'
+import type { Ladder } from '#core/vocabulary/ladder'
 
 /** One athlete on one ladder in miniature: passed rungs filled, the current one ringed. */
 export function MiniLadder({

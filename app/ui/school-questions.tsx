@@ -1,5 +1,5 @@
 import { NUMBER_BOUNDS, QUESTIONS } from '#core/library/schools'
-import type { School } from '#core/library/types'
+import type { School } from '#core/vocabulary/school'
 
 /** Both sides of every question, with who takes which. Read only. */
 export function SchoolQuestions({ schools }: { schools: School[] }) {

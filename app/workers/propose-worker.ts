@@ -1,4 +1,4 @@
-import type { Library } from '#core/library/types'
+import type { Library } from '#core/vocabulary/library'
 import { type BuildPack, requestOf } from '#core/plan/build-pack'
 import { type Proposal, proposeSession } from '#core/plan/propose-session'
 

@@ -1,4 +1,4 @@
-import { METHOD_NAMES, type Method } from '../noise/typical-error'
+import { METHOD_NAMES, type Method } from '../vocabulary/words'
 
 /** How a measurement at the bench was taken: the methods of the field, and film at any rate (the rate is in the input). */
 export type BenchMethod = Exclude<Method, 'film-240' | 'film-120'> | 'film'

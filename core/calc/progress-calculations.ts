@@ -2,7 +2,9 @@ import Type from 'typebox'
 import { countLine } from '../dose/count-line'
 import { type DoseCount, allContacts, loadOfLeg, rangedContacts, totalOf } from '../dose/dose-count'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import { CUT_CLASSES, EFFORT_ZONES, INTENSITY_CLASSES, type Library, PARAMETERS } from '../library/types'
+import { CUT_CLASSES, EFFORT_ZONES, INTENSITY_CLASSES } from '../vocabulary/words'
+import type { Library } from '../vocabulary/library'
+import { PARAMETERS } from '../vocabulary/dose'
 import { MeasureError } from '../measure/measure-error'
 import { judge } from '../progress/judge'
 import { RULE_NAMES, VERDICT_WORDS, type Judgement, type VerdictInput } from '../progress/types'
@@ -154,7 +156,7 @@ export const CONTACTS = calculation(
 			throw new MeasureError('legLengthM', given.legLengthM, 'from 0.4 to 1.4')
 		const parameters = Object.fromEntries(
 			PARAMETERS.flatMap((name) => {
-				const value = given[name] ?? drill.defaults[name]
+				const value = given[name] ?? drill.defaults.parameters[name]
 				return value === undefined ? [] : [[name, value]]
 			}),
 		)

@@ -1,4 +1,5 @@
-import type { Dose, Drill, Parameters } from '../library/types'
+import type { Dose, Parameters } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
 import { countRep, type RepContext } from './count-rep'
 import { type DoseCount, addInto, emptyCount } from './dose-count'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { Mark } from '../events/schema'
+import type { Mark } from '../vocabulary/events'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { PlannedLine } from '../library/types'
+import type { PlannedLine } from '../vocabulary/line'
 import { countMark } from './count-mark'
 import { emptyCount, totalOf } from './dose-count'
 import { estimateMinutes } from './estimate-minutes'
@@ -14,7 +14,7 @@ const line = (drillId: string, more: Partial<PlannedLine> = {}): PlannedLine => 
 	rungId: null,
 	dose: { sets: 3, reps: 5 },
 	parameters: {},
-	restS: 60,
+	rest: { repsS: 60, setsS: 60 },
 	...more,
 })
 const mark = (kind: string, value: object, more: object = {}) =>
@@ -102,18 +102,24 @@ describe('a rep costs what it is by the convention', () => {
 	})
 })
 
-describe('minutes of a line: reps, walk back at 1.3 m/s or rest, 1.5 minutes to change over', () => {
+describe('minutes of a line: reps, between them rest or the walk back at 1.3 m/s, between sets theirs, 1.5 minutes to change over', () => {
 	it.each([
-		// One set: 6 reps of 5 s, five rests.
-		[{ sets: 1, reps: 6 }, { distanceM: 20 }, 120, 5, (30 + 5 * 120) / 60 + 1.5],
+		// One set: 6 reps of 5 s, five rests; the rest between sets is nobody's.
+		[{ sets: 1, reps: 6 }, { distanceM: 20 }, [120, 999], 5, (30 + 5 * 120) / 60 + 1.5],
 		// The walk back is longer than the rest: 26 m + 13 m run-in take 30 s.
-		[{ sets: 1, reps: 3 }, { distanceM: 26, runInM: 13 }, 10, 4, (12 + 2 * 30) / 60 + 1.5],
-		// Three sets: 9 reps of 2 s, each with its walk back of 10 s, two rests of 60 s.
-		[{ sets: 3, reps: 3 }, { distanceM: 13 }, 60, 2, (9 * 12 + 2 * 60) / 60 + 1.5],
+		[{ sets: 1, reps: 3 }, { distanceM: 26, runInM: 13 }, [10, 10], 4, (12 + 2 * 30) / 60 + 1.5],
+		// Three sets straight on: 9 reps of 2 s, six walks back of 10 s, two rests of 60 s.
+		[{ sets: 3, reps: 3 }, { distanceM: 13 }, [0, 60], 2, (9 * 2 + 6 * 10 + 2 * 60) / 60 + 1.5],
+		// The walk back between sets, where it is longer than their rest.
+		[{ sets: 2, reps: 1 }, { distanceM: 26 }, [0, 5], 4, (2 * 4 + 20) / 60 + 1.5],
 		// Without a distance nobody walks back.
-		[{ sets: 3, reps: 5 }, {}, 60, 2, (15 * 2 + 2 * 60) / 60 + 1.5],
-		[{ sets: 1, reps: 1 }, {}, 60, 30, 30 / 60 + 1.5],
-	])('%j %j, rest %d s, a rep of %d s', (dose, parameters, restS, repS, minutes) => {
-		expect(estimateMinutes(dose, parameters, restS, repS)).toBeCloseTo(minutes, 9)
+		[{ sets: 3, reps: 5 }, {}, [0, 60], 2, (15 * 2 + 2 * 60) / 60 + 1.5],
+		[{ sets: 1, reps: 1 }, {}, [60, 60], 30, 30 / 60 + 1.5],
+		// 2 sets of 3×150 m, 2 and 10 min: 6 × 26 s, four rests of 120 s, one of 600 s.
+		[{ sets: 2, reps: 3 }, { distanceM: 150 }, [120, 600], 26, 22.1],
+		// Depth jumps 5×2, 8 s and 2:30: 10 × 8 s, five rests of 8 s, four of 150 s.
+		[{ sets: 5, reps: 2 }, { heightCm: 30 }, [8, 150], 8, 13.5],
+	])('%j %j, rests %j s, a rep of %d s', (dose, parameters, [repsS, setsS], repS, minutes) => {
+		expect(estimateMinutes(dose, parameters, { repsS: repsS!, setsS: setsS! }, repS)).toBeCloseTo(minutes, 9)
 	})
 })

@@ -1,6 +1,7 @@
-import type { Mark } from '../events/schema'
-import type { Drill, EffortZone } from '../library/types'
-import type { PlannedLine } from '../library/types'
+import type { Mark } from '../vocabulary/events'
+import type { Drill } from '../vocabulary/drill'
+import type { EffortZone } from '../vocabulary/words'
+import type { PlannedLine } from '../vocabulary/line'
 import { countRep } from './count-rep'
 import { type DoseCount, addCounts, emptyCount } from './dose-count'
 

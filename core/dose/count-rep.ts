@@ -1,4 +1,6 @@
-import type { CutClass, Drill, EffortZone, IntensityClass, Leg, Parameters } from '../library/types'
+import type { CutClass, EffortZone, IntensityClass, Leg } from '../vocabulary/words'
+import type { Drill } from '../vocabulary/drill'
+import type { Parameters } from '../vocabulary/dose'
 import { type DoseCount, type LegCount, emptyCount } from './dose-count'
 
 /** A typical adult leg length, used until the athlete's own is known [our setting]. */

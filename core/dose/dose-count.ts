@@ -6,7 +6,7 @@ import {
 	type EffortZone,
 	type IntensityClass,
 	type Leg,
-} from '../library/types'
+} from '../vocabulary/words'
 
 /** Events by leg. `both` is one event on two feet (or two hands), not two events. */
 export interface LegCount {

@@ -1,12 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { Mark } from '../events/schema'
+import type { Mark } from '../vocabulary/events'
 import { countLine } from './count-line'
 import { countMark } from './count-mark'
 import { emptyCount, totalOf } from './dose-count'
 import { effortZone } from '../measure/sprint/effort-zone'
-import { estimateMinutes } from './estimate-minutes'
 import { SESSION_RANGES } from './level-ranges'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { fromSparse, toSparse } from './sparse-count'
@@ -97,7 +96,7 @@ describe('countMark', () => {
 		rungId: null,
 		dose: { sets: 3, reps: 15 },
 		parameters: {},
-		restS: 60,
+		rest: { repsS: 60, setsS: 60 },
 	}
 	it('counts a set ticked off at once as all its reps, a voided or missed one as none', () => {
 		const done = { ...place, kind: 'done', setNo: 1, repNo: 1, value: { reps: 15 } } satisfies Mark
@@ -107,11 +106,6 @@ describe('countMark', () => {
 			countMark({ ...place, kind: 'missed', setNo: 1, repNo: 1, value: {} }, line, drill('pogo'), null, null),
 		).toEqual(emptyCount())
 	})
-})
-
-it('estimates minutes with the walk back and the rest', () => {
-	// 6 reps of 5 s, five rests of 120 s (the walk back of 20 m takes 15 s), and 1.5 min to change over.
-	expect(estimateMinutes({ sets: 1, reps: 6 }, { distanceM: 20 }, 120, 5)).toBeCloseTo((30 + 600) / 60 + 1.5, 10)
 })
 
 it('keeps the published contact ranges by level', () => {

@@ -1,4 +1,4 @@
-import type { Firmness, Level } from '../library/types'
+import type { Firmness, Level } from '../vocabulary/words'
 
 export interface Range {
 	low: number

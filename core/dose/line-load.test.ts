@@ -10,7 +10,7 @@ describe('a line’s load', () => {
 		for (const drill of Object.values(STARTER_LIBRARY.drills))
 			for (const legLengthM of [null, 0.8, 1])
 				for (const reps of [1, 2, 5, 12]) {
-					const { sets: _sets, reps: _reps, restS: _rest, repS: _rep, ...parameters } = drill.defaults
+					const { parameters } = drill.defaults
 					const count = countLine(drill, parameters, { sets: 1, reps }, legLengthM === null ? {} : { legLengthM })
 					const load = lineLoad(drill, parameters, reps, legLengthM)
 					expect([...load], `${drill.id} × ${reps}`).toEqual([...loadOf(count)])

@@ -1,4 +1,5 @@
-import type { Drill, Parameters } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Parameters } from '../vocabulary/dose'
 import { countRep } from './count-rep'
 import { type DoseCount, contactsOf, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from './dose-count'
 

@@ -1,5 +1,5 @@
 import { type Day, addDays, mondayOf } from '../calendar/days'
-import type { Level } from '../library/types'
+import type { Level } from '../vocabulary/words'
 import { type DoseCount, contactsOf, cutsOf, loadOfLeg } from './dose-count'
 
 /** The quantities whose week-to-week growth is watched. */

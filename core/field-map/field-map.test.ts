@@ -7,7 +7,7 @@ import { joinShapes, stationShape } from './station-shape'
 
 const drill = (id: string) => STARTER_LIBRARY.drills[id]!
 const shape = (id: string, parameters = {}, lanes = 1, longest: number | null = null) =>
-	stationShape(drill(id), { ...drill(id).defaults, ...parameters }, lanes, longest)!
+	stationShape(drill(id), { ...drill(id).defaults.parameters, ...parameters }, lanes, longest)!
 const station = (id: string, parameters = {}, lanes = 1, longest: number | null = null): Station => ({
 	entryId: id,
 	name: drill(id).name,
@@ -178,7 +178,7 @@ describe('a station from its drill', () => {
 	})
 	it('gives every drill of the library a place with finite corners, and cones inside its ground', () => {
 		for (const one of ALL) {
-			const its = stationShape(one, one.defaults, 2, null)!
+			const its = stationShape(one, one.defaults.parameters, 2, null)!
 			expect(its, one.id).not.toBeNull()
 			expect(its.zones.length, one.id).toBeGreaterThan(0)
 			for (const { polygon } of its.zones)

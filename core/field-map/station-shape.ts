@@ -1,4 +1,5 @@
-import type { Drill, Parameters } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Parameters } from '../vocabulary/dose'
 import {
 	arcPath,
 	cutPath,

@@ -1,4 +1,4 @@
-import type { Surface } from '../library/surfaces'
+import type { Surface } from '../vocabulary/words'
 
 /** A point on the ground, m: x to the right, y away from the base corner. */
 export interface Point {

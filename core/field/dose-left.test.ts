@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import { doseLeft } from './dose-left'
 import type { FieldLine, FieldSheet } from './pack'
 
@@ -15,7 +15,7 @@ const line = (entryId: string, drillId: string, sets: number, reps: number, more
 		drillVersion: drill(drillId).version,
 		dose: { sets, reps },
 		parameters: drill(drillId).defaults,
-		restS: 60,
+		rest: { repsS: 60, setsS: 60 },
 		blocked: null,
 		bests: {},
 		...more,

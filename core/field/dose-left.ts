@@ -2,7 +2,7 @@ import { countLine } from '../dose/count-line'
 import { countMark } from '../dose/count-mark'
 import { type DoseCount, addInto, emptyCount, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import { effortZone } from '../measure/sprint/effort-zone'
 import type { FieldAthlete, FieldLine, FieldSheet } from './pack'
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { LogEvent, Mark } from '../events/schema'
+import type { LogEvent, Mark } from '../vocabulary/events'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { doseLeft } from './dose-left'
@@ -43,7 +43,7 @@ const line = (change: Partial<FieldLine> = {}): FieldLine => ({
 	family: 'sprint',
 	dose: { sets: 1, reps: 6 },
 	parameters: { distanceM: 20 },
-	restS: 120,
+	rest: { repsS: 120, setsS: 120 },
 	target: '',
 	bests: { gate: 3.2 },
 	cautions: [],
@@ -216,7 +216,7 @@ describe('one rep or two', () => {
 		expect(likelyDoubles(twice(8, 'other'), [line()])).toHaveLength(1)
 		expect(likelyDoubles(twice(59, 'other'), [line()])).toHaveLength(1)
 		expect(likelyDoubles(twice(61, 'other'), [line()])).toEqual([])
-		expect(likelyDoubles(twice(61, 'other'), [line({ restS: 10 })])).toEqual([])
+		expect(likelyDoubles(twice(61, 'other'), [line({ rest: { repsS: 10, setsS: 10 } })])).toEqual([])
 	})
 	it('does not ask about one phone, nor about two reps the gates saw, nor again once it was answered', () => {
 		expect(likelyDoubles(twice(8, 'd'), [line()])).toEqual([])

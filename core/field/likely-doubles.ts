@@ -1,4 +1,4 @@
-import type { LogEvent, Mark } from '../events/schema'
+import type { LogEvent, Mark } from '../vocabulary/events'
 import type { FieldLine } from './pack'
 
 /** Two people who log one rep tap within this of each other, at the least. */
@@ -6,7 +6,7 @@ const LEAST_APART_MS = 10_000
 
 /**
  * Marks that may be one rep logged twice: same athlete and drill, from two sources (phones, or a phone and
- * a device), within ten seconds or half the rest, whichever is longer. Both are kept; a person says which
+ * a device), within ten seconds or half the rest between reps, whichever is longer. Both are kept; a person says which
  * it was.
  *
  * @param events what stands now
@@ -14,10 +14,10 @@ const LEAST_APART_MS = 10_000
  */
 export function likelyDoubles(
 	events: readonly LogEvent[],
-	lines: readonly Pick<FieldLine, 'id' | 'restS'>[],
+	lines: readonly Pick<FieldLine, 'id' | 'rest'>[],
 	settled: ReadonlySet<string> = new Set(),
 ): [Mark, Mark][] {
-	const restOf = new Map(lines.map((line) => [line.id, line.restS]))
+	const restOf = new Map(lines.map((line) => [line.id, line.rest.repsS]))
 	const groups = new Map<string, Mark[]>()
 	for (const event of events) {
 		if (event.type !== 'mark' || event.kind === 'missed') continue

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import type { FieldLine } from './pack'
 import { nextInQueue, progressOf, restLeft, suggestionFor } from './line-progress'
 import { slotsOf, strangeness, valueOf } from './slots'
@@ -16,7 +16,7 @@ const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => 
 	family: 'sprint',
 	dose: { sets: 1, reps: 6 },
 	parameters: { distanceM: 20 },
-	restS: 120,
+	rest: { repsS: 120, setsS: 120 },
 	target: '3.15 s or better',
 	bests: {},
 	cautions: [],
@@ -70,6 +70,30 @@ describe('the queue', () => {
 			restLeft(progress, at + 300_000),
 		]).toEqual([90, 1, 0])
 		expect(restLeft(after('a', []), at)).toBe(0)
+	})
+	it('rests within a set and between sets as the line says each', () => {
+		const asked = (times: number[], change: Partial<FieldLine>) => after('a', times, change).restS
+		// 2 sets of 3×150 m, 2 min and 10 min.
+		const runs = {
+			dose: { sets: 2, reps: 3 },
+			parameters: { distanceM: 20 },
+			rest: { repsS: 120, setsS: 600 },
+		}
+		expect(
+			[1, 2, 3, 4, 5].map((reps) =>
+				asked(
+					Array.from({ length: reps }, () => 3.1),
+					runs,
+				),
+			),
+		).toEqual([120, 120, 600, 120, 120])
+		// Depth jumps 5×2, 8 s and 2:30; of one rep a set only the longer one.
+		const jumps = { dose: { sets: 5, reps: 2 }, rest: { repsS: 8, setsS: 150 } }
+		expect([asked([3], jumps), asked([3, 3], jumps)]).toEqual([8, 150])
+		expect(asked([3], { dose: { sets: 3, reps: 1 }, rest: { repsS: 8, setsS: 150 } })).toBe(150)
+		// A whole set ticked off at once.
+		const done = rep('a', 1, 3, { kind: 'done', value: { reps: 2 } } as Partial<LogEvent>)
+		expect(progressOf(line('a', jumps), [done]).restS).toBe(150)
 	})
 	it('does not count a missed rep as done, but it is taken', () => {
 		const missed = rep('a', 1, 3, { kind: 'missed', value: {} } as Partial<LogEvent>)

@@ -1,6 +1,6 @@
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import type { DropOffReading } from '../noise/drop-off'
-import { type Method, METHOD_NAMES } from '../noise/typical-error'
+import { type Method, METHOD_NAMES } from '../vocabulary/words'
 import { byRep, markEvidence, repsOfMark } from '../progress/gather-exposure'
 import { readFall } from '../progress/read-fall'
 import { writeMark, writePercent } from '../progress/write-numbers'
@@ -54,7 +54,7 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[]): LinePr
 		planned,
 		ended,
 		swap,
-		restS: restAfter(line, [...marks].sort(byTime).at(-1)),
+		restS: restAfter(line, [...marks].sort(byTime).at(-1), taken % line.dose.reps === 0),
 		method: fall?.method ?? null,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
 		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
@@ -69,12 +69,16 @@ export const byTime = (a: LogEvent, b: LogEvent): number =>
 	Date.parse(a.deviceTime) - Date.parse(b.deviceTime) ||
 	(a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
 
-/** A sprint over less than the line's distance asks for its share of the rest; a rep that was not run for none. */
-function restAfter(line: FieldLine, last: LogEvent | undefined): number {
+/**
+ * A rep that ends its set asks for the rest between sets. A sprint over less than the line's distance asks for
+ * its share of the rest; a rep that was not run for none.
+ */
+function restAfter(line: FieldLine, last: LogEvent | undefined, setIsOver: boolean): number {
 	if (!last || last.type !== 'mark' || last.kind === 'missed') return 0
+	const restS = setIsOver ? line.rest.setsS : line.rest.repsS
 	const ran = last.kind === 'sprint' ? last.value.splits.at(-1)?.distanceM : undefined
 	const asked = line.parameters.distanceM
-	return ran !== undefined && asked !== undefined && ran < asked ? Math.round((line.restS * ran) / asked) : line.restS
+	return ran !== undefined && asked !== undefined && ran < asked ? Math.round((restS * ran) / asked) : restS
 }
 
 /** Seconds until the rest after what was done is over; 0 is ready. */

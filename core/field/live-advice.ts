@@ -1,4 +1,4 @@
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import { writePercent, writeSeconds } from '../progress/write-numbers'
 import { type ReadyReading, readReady } from '../progress/ready-check'
 import { type LineProgress, type Suggestion, byTime, suggestionFor } from './line-progress'

@@ -1,6 +1,8 @@
-import type { LogEvent } from '../events/schema'
-import type { Dose, Drill, Level, Parameters, Region, School } from '../library/types'
-import type { Method } from '../noise/typical-error'
+import type { LogEvent } from '../vocabulary/events'
+import type { Dose, Parameters, Rest } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Level, Region, Method } from '../vocabulary/words'
+import type { School } from '../vocabulary/school'
 import type { ReadyReference } from '../noise/ready-reference'
 
 /** One athlete's line as the field needs it; the version it was downloaded in is its id. */
@@ -17,7 +19,7 @@ export interface FieldLine {
 	family: Drill['family']
 	dose: Dose
 	parameters: Parameters
-	restS: number
+	rest: Rest
 	target: string
 	bests: Partial<Record<Method, number>>
 	cautions: string[]

@@ -1,4 +1,4 @@
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import { byTime } from './line-progress'
 import type { FieldAthlete } from './pack'
 

@@ -1,4 +1,6 @@
-import type { Dose, Gate, Ladder, Level, Parameters, PassCriterion, Rung } from './types'
+import type { Dose, Parameters } from '../vocabulary/dose'
+import type { Gate, Ladder, PassCriterion, Rung } from '../vocabulary/ladder'
+import type { Level } from '../vocabulary/words'
 
 const BY_EYE: PassCriterion = { kind: 'quality' }
 const NEAR_OWN_BEST: PassCriterion = { kind: 'time-within', percent: 3 }
@@ -17,7 +19,7 @@ function rung(
 	drillId: string,
 	parameters: Parameters,
 	dose: readonly [number, number],
-	restS: number,
+	rest: readonly [repsS: number, setsS: number],
 	pass: PassCriterion,
 	{ gates = [], ...extra }: Extra = {},
 ): Rung {
@@ -29,7 +31,7 @@ function rung(
 		drillId,
 		parameters,
 		dose: { sets, reps } satisfies Dose,
-		restS,
+		rest: { repsS: rest[0], setsS: rest[1] },
 		pass,
 		gates: level > 1 ? [{ kind: 'level' }, ...gates] : gates,
 		...extra,
@@ -50,7 +52,7 @@ const box = (
 			'drop-landing',
 			{ heightCm },
 			[3, 5],
-			60,
+			[5, 60],
 			BY_EYE,
 			extra,
 		)
@@ -62,7 +64,7 @@ const box = (
 			'pause-jump',
 			{ heightCm },
 			[3, 3],
-			75,
+			[5, 75],
 			BY_EYE,
 			extra,
 		)
@@ -75,7 +77,7 @@ const box = (
 			'depth-jump',
 			{ heightCm },
 			[5, 2],
-			150,
+			[8, 150],
 			SHORT_CONTACT,
 			{ ...extra, gates },
 		)
@@ -86,7 +88,7 @@ const box = (
 		'double-depth-jump',
 		{ heightCm },
 		[3, 2],
-		180,
+		[8, 180],
 		SHORT_CONTACT,
 		{ ...extra, gates },
 	)
@@ -99,7 +101,7 @@ const absorbed = (heightCm: number): Gate[] => [
 
 const shock: Ladder = {
 	id: 'shock',
-	version: 2,
+	version: 3,
 	name: 'Drop and rebound',
 	family: 'plyometric',
 	about:
@@ -126,22 +128,22 @@ const shock: Ladder = {
 
 const stiffness: Ladder = {
 	id: 'stiffness',
-	version: 2,
+	version: 3,
 	name: 'Stiffness',
 	family: 'plyometric',
 	about: 'Ankle and calf that give the ground back at once. Many low contacts first, then few high ones.',
 	rungs: [
-		rung('calf-hold', 'Calf hold', 1, 'calf-hold', {}, [3, 2], 30, BY_EYE),
-		rung('step-and-stick', 'Step and stick 15 cm', 1, 'step-and-stick', { heightCm: 15 }, [2, 6], 45, BY_EYE),
-		rung('pogo', 'Two-foot pogo', 1, 'pogo', {}, [3, 15], 60, BY_EYE, {
+		rung('calf-hold', 'Calf hold', 1, 'calf-hold', {}, [3, 2], [5, 30], BY_EYE),
+		rung('step-and-stick', 'Step and stick 15 cm', 1, 'step-and-stick', { heightCm: 15 }, [2, 6], [0, 45], BY_EYE),
+		rung('pogo', 'Two-foot pogo', 1, 'pogo', {}, [3, 15], [0, 60], BY_EYE, {
 			marksLevel: 2,
 			variations: [{ name: 'Rope', drillId: 'rope-jump', parameters: {} }],
 		}),
-		rung('pogo-for-height', 'Pogo for height', 2, 'pogo-for-height', {}, [3, 8], 75, SHORT_CONTACT),
-		rung('travelling-pogo', 'Travelling pogo 10 m', 2, 'travelling-pogo', { distanceM: 10 }, [3, 2], 60, BY_EYE, {
+		rung('pogo-for-height', 'Pogo for height', 2, 'pogo-for-height', {}, [3, 8], [0, 75], SHORT_CONTACT),
+		rung('travelling-pogo', 'Travelling pogo 10 m', 2, 'travelling-pogo', { distanceM: 10 }, [3, 2], [10, 60], BY_EYE, {
 			marksLevel: 3,
 		}),
-		rung('single-leg-pogo', 'Single-leg pogo', 3, 'single-leg-pogo', {}, [3, 6], 75, SHORT_CONTACT),
+		rung('single-leg-pogo', 'Single-leg pogo', 3, 'single-leg-pogo', {}, [3, 6], [0, 75], SHORT_CONTACT),
 		rung(
 			'low-box-rebound',
 			'Low-box rebound 15 cm',
@@ -149,7 +151,7 @@ const stiffness: Ladder = {
 			'low-box-rebound',
 			{ heightCm: 15 },
 			[3, 4],
-			120,
+			[8, 120],
 			SHORT_CONTACT,
 			{ gates: [{ kind: 'depth-phase' }, after('shock', 'pause-15')] },
 		),
@@ -158,7 +160,7 @@ const stiffness: Ladder = {
 
 const skipRhythm: Ladder = {
 	id: 'skip-rhythm',
-	version: 1,
+	version: 2,
 	name: 'Skip rhythm',
 	family: 'plyometric',
 	about:
@@ -173,52 +175,73 @@ const skipRhythm: Ladder = {
 			['skip-lateral', 'Lateral skip'],
 			['power-skip', 'Power skip'],
 		] as const
-	).map(([id, name]) => rung(id, name, 1, id, { distanceM: 20 }, [2, 2], id === 'power-skip' ? 60 : 30, BY_EYE)),
+	).map(([id, name]) => rung(id, name, 1, id, { distanceM: 20 }, [2, 2], [10, id === 'power-skip' ? 60 : 30], BY_EYE)),
 }
 
 const bound: Ladder = {
 	id: 'bound',
-	version: 1,
+	version: 2,
 	name: 'Bound',
 	family: 'plyometric',
 	about: 'Long, horizontal pushes. Distance and contacts are measured; the foot strikes under the hip.',
 	rungs: [
-		rung('broad-jump', 'Broad jump with stick', 1, 'broad-jump', {}, [2, 3], 60, BY_EYE),
-		rung('repeated-broad-jump', 'Repeated broad jump ×3', 1, 'repeated-broad-jump', {}, [3, 2], 90, BY_EYE),
-		rung('mini-bound', 'Mini bound 20 m', 1, 'mini-bound', { distanceM: 20 }, [3, 1], 60, BY_EYE, { marksLevel: 2 }),
-		rung('alternate-bounds', 'Alternate bounds 20 m', 2, 'alternate-bounds', { distanceM: 20 }, [3, 1], 120, BY_EYE, {
-			marksLevel: 3,
-			variations: [{ name: 'Triple bound', drillId: 'triple-bound', parameters: {} }],
+		rung('broad-jump', 'Broad jump with stick', 1, 'broad-jump', {}, [2, 3], [5, 60], BY_EYE),
+		rung('repeated-broad-jump', 'Repeated broad jump ×3', 1, 'repeated-broad-jump', {}, [3, 2], [20, 90], BY_EYE),
+		rung('mini-bound', 'Mini bound 20 m', 1, 'mini-bound', { distanceM: 20 }, [3, 1], [60, 60], BY_EYE, {
+			marksLevel: 2,
 		}),
-		rung('bounds-for-distance', 'Bounds for distance ×5', 3, 'bounds-for-distance', {}, [4, 1], 150, {
+		rung(
+			'alternate-bounds',
+			'Alternate bounds 20 m',
+			2,
+			'alternate-bounds',
+			{ distanceM: 20 },
+			[3, 1],
+			[120, 120],
+			BY_EYE,
+			{
+				marksLevel: 3,
+				variations: [{ name: 'Triple bound', drillId: 'triple-bound', parameters: {} }],
+			},
+		),
+		rung('bounds-for-distance', 'Bounds for distance ×5', 3, 'bounds-for-distance', {}, [4, 1], [150, 150], {
 			kind: 'not-below',
 			of: 'distance',
 		}),
-		rung('speed-bound', 'Speed bound 25 m', 3, 'speed-bound', { distanceM: 25 }, [3, 1], 150, NEAR_OWN_BEST),
-		rung('single-leg-hops', 'Single-leg hops ×4', 3, 'single-leg-hops', {}, [3, 1], 120, {
+		rung('speed-bound', 'Speed bound 25 m', 3, 'speed-bound', { distanceM: 25 }, [3, 1], [150, 150], NEAR_OWN_BEST),
+		rung('single-leg-hops', 'Single-leg hops ×4', 3, 'single-leg-hops', {}, [3, 1], [120, 120], {
 			kind: 'not-below',
 			of: 'distance',
 		}),
-		rung('single-leg-bounds', 'Single-leg bounds 20 m', 3, 'single-leg-bounds', { distanceM: 20 }, [2, 1], 180, BY_EYE),
+		rung(
+			'single-leg-bounds',
+			'Single-leg bounds 20 m',
+			3,
+			'single-leg-bounds',
+			{ distanceM: 20 },
+			[2, 1],
+			[180, 180],
+			BY_EYE,
+		),
 	],
 }
 
 const lateralBound: Ladder = {
 	id: 'lateral-bound',
-	version: 1,
+	version: 2,
 	name: 'Lateral bound',
 	family: 'plyometric',
 	about: 'Static before dynamic: the push follows a hold, never a double bounce.',
 	rungs: [
-		rung('lateral-two', 'Drop, hold, push: land on two', 1, 'lateral-two', {}, [2, 4], 60, BY_EYE),
-		rung('lateral-stick', 'Push and stick on one', 1, 'lateral-stick', {}, [2, 4], 60, BY_EYE, { marksLevel: 2 }),
-		rung('lateral-triple', 'Triple push and stick', 2, 'lateral-triple', {}, [2, 3], 75, BY_EYE),
-		rung('lateral-turn', 'Triple with a 90° push', 2, 'lateral-turn', {}, [2, 3], 90, BY_EYE),
-		rung('lateral-reach', 'With a reach', 2, 'lateral-reach', {}, [2, 4], 75, BY_EYE, { marksLevel: 3 }),
-		rung('lateral-hurdle', 'Over a low hurdle', 3, 'lateral-hurdle', { heightCm: 15 }, [2, 4], 120, BY_EYE),
-		rung('lateral-vertical', 'Into a vertical jump', 3, 'lateral-vertical', {}, [2, 3], 120, BY_EYE),
-		rung('lateral-burst', 'With a burst forward', 3, 'lateral-burst', { distanceM: 5 }, [2, 3], 120, BY_EYE),
-		rung('lateral-command', 'On command', 3, 'lateral-command', {}, [2, 4], 120, BY_EYE),
+		rung('lateral-two', 'Drop, hold, push: land on two', 1, 'lateral-two', {}, [2, 4], [5, 60], BY_EYE),
+		rung('lateral-stick', 'Push and stick on one', 1, 'lateral-stick', {}, [2, 4], [5, 60], BY_EYE, { marksLevel: 2 }),
+		rung('lateral-triple', 'Triple push and stick', 2, 'lateral-triple', {}, [2, 3], [5, 75], BY_EYE),
+		rung('lateral-turn', 'Triple with a 90° push', 2, 'lateral-turn', {}, [2, 3], [5, 90], BY_EYE),
+		rung('lateral-reach', 'With a reach', 2, 'lateral-reach', {}, [2, 4], [5, 75], BY_EYE, { marksLevel: 3 }),
+		rung('lateral-hurdle', 'Over a low hurdle', 3, 'lateral-hurdle', { heightCm: 15 }, [2, 4], [10, 120], BY_EYE),
+		rung('lateral-vertical', 'Into a vertical jump', 3, 'lateral-vertical', {}, [2, 3], [10, 120], BY_EYE),
+		rung('lateral-burst', 'With a burst forward', 3, 'lateral-burst', { distanceM: 5 }, [2, 3], [10, 120], BY_EYE),
+		rung('lateral-command', 'On command', 3, 'lateral-command', {}, [2, 4], [10, 120], BY_EYE),
 	],
 }
 
@@ -236,7 +259,7 @@ const PLANTS = [
 ] as const
 const takeOff: Ladder = {
 	id: 'take-off',
-	version: 1,
+	version: 2,
 	name: 'Take-off',
 	family: 'plyometric',
 	about: 'All four plants, from standing to the full approach. A plant that lags shows where height is lost.',
@@ -249,7 +272,7 @@ const takeOff: Ladder = {
 				drillId,
 				{ approachSteps },
 				[2, 3],
-				75,
+				[15, 75],
 				{ kind: 'not-below', of: 'height' },
 				approachSteps === 1 && index === 3
 					? { marksLevel: 2 }
@@ -277,17 +300,27 @@ const pulls = (distanceM: number) =>
 	}))
 const acceleration: Ladder = {
 	id: 'acceleration',
-	version: 2,
+	version: 3,
 	name: 'Acceleration',
 	family: 'sprint',
 	about: 'Posture first, speed second. Few reps: acceleration is a skill.',
 	rungs: [
-		rung('wall', 'Wall drill and march', 1, 'wall-drill', {}, [3, 6], 45, BY_EYE),
-		rung('a-run', 'A-run 20 m', 1, 'a-run', { distanceM: 20 }, [3, 2], 45, BY_EYE),
-		rung('standing-10', 'Standing start 10 m', 1, 'standing-start', { distanceM: 10 }, [1, 5], 90, NEAR_OWN_BEST, {
-			marksLevel: 2,
-			variations: [{ name: 'Falling start', drillId: 'falling-start', parameters: { distanceM: 10 } }, ...pulls(10)],
-		}),
+		rung('wall', 'Wall drill and march', 1, 'wall-drill', {}, [3, 6], [0, 45], BY_EYE),
+		rung('a-run', 'A-run 20 m', 1, 'a-run', { distanceM: 20 }, [3, 2], [15, 45], BY_EYE),
+		rung(
+			'standing-10',
+			'Standing start 10 m',
+			1,
+			'standing-start',
+			{ distanceM: 10 },
+			[1, 5],
+			[90, 180],
+			NEAR_OWN_BEST,
+			{
+				marksLevel: 2,
+				variations: [{ name: 'Falling start', drillId: 'falling-start', parameters: { distanceM: 10 } }, ...pulls(10)],
+			},
+		),
 		rung(
 			'three-point-10',
 			'Three-point start 10 m',
@@ -295,7 +328,7 @@ const acceleration: Ladder = {
 			'three-point-start',
 			{ distanceM: 10 },
 			[1, 6],
-			90,
+			[90, 180],
 			NEAR_OWN_BEST,
 			{ variations: pulls(10) },
 		),
@@ -306,7 +339,7 @@ const acceleration: Ladder = {
 			'three-point-start',
 			{ distanceM: 20 },
 			[1, 6],
-			120,
+			[120, 240],
 			NEAR_OWN_BEST,
 			{ marksLevel: 3, variations: pulls(15) },
 		),
@@ -317,39 +350,87 @@ const acceleration: Ladder = {
 			'three-point-start',
 			{ distanceM: 30 },
 			[1, 5],
-			180,
+			[180, 360],
 			NEAR_OWN_BEST,
 			{ variations: pulls(20) },
 		),
-		rung('reaction-20', 'Start on a call 20 m', 3, 'reaction-start', { distanceM: 20 }, [1, 5], 120, NEAR_OWN_BEST),
+		rung(
+			'reaction-20',
+			'Start on a call 20 m',
+			3,
+			'reaction-start',
+			{ distanceM: 20 },
+			[1, 5],
+			[120, 240],
+			NEAR_OWN_BEST,
+		),
 	],
 }
 
 const topSpeed: Ladder = {
 	id: 'top-speed',
-	version: 1,
+	version: 2,
 	name: 'Top speed',
 	family: 'sprint',
 	about:
 		'Opens once the acceleration shapes are passed: two rungs, twice each, are about two weeks. Placed at the end of the acceleration part.',
 	rungs: [
-		rung('dribble-ankle', 'Dribble over the ankle', 1, 'dribble', { distanceM: 20 }, [3, 1], 30, BY_EYE, {
+		rung('dribble-ankle', 'Dribble over the ankle', 1, 'dribble', { distanceM: 20 }, [3, 1], [30, 30], BY_EYE, {
 			gates: [after('acceleration', 'a-run')],
 		}),
-		rung('dribble-shin', 'Dribble over the shin', 1, 'dribble-shin', { distanceM: 20 }, [3, 1], 30, BY_EYE),
-		rung('dribble-knee', 'Dribble over the knee', 1, 'dribble-knee', { distanceM: 25 }, [3, 1], 40, BY_EYE),
-		rung('a-run-30', 'A-run 30 m', 1, 'a-run', { distanceM: 30 }, [3, 2], 45, BY_EYE),
-		rung('wickets', 'Wickets', 1, 'wicket-run', { distanceM: 20, runInM: 15 }, [1, 4], 150, BY_EYE, { marksLevel: 2 }),
-		rung('fly-10-20', '10 m fly, 20 m run-in', 2, 'fly-10', { distanceM: 10, runInM: 20 }, [1, 3], 180, NEAR_OWN_BEST),
-		rung('fly-10-30', '10 m fly, 30 m run-in', 2, 'fly-10', { distanceM: 10, runInM: 30 }, [1, 3], 240, NEAR_OWN_BEST, {
-			marksLevel: 3,
+		rung('dribble-shin', 'Dribble over the shin', 1, 'dribble-shin', { distanceM: 20 }, [3, 1], [30, 30], BY_EYE),
+		rung('dribble-knee', 'Dribble over the knee', 1, 'dribble-knee', { distanceM: 25 }, [3, 1], [40, 40], BY_EYE),
+		rung('a-run-30', 'A-run 30 m', 1, 'a-run', { distanceM: 30 }, [3, 2], [15, 45], BY_EYE),
+		rung('wickets', 'Wickets', 1, 'wicket-run', { distanceM: 20, runInM: 15 }, [1, 4], [150, 300], BY_EYE, {
+			marksLevel: 2,
 		}),
-		rung('fly-20-30', '20 m fly, 30 m run-in', 3, 'fly-20', { distanceM: 20, runInM: 30 }, [1, 3], 300, NEAR_OWN_BEST),
-		rung('sixty-95', '60 m at 95–98 %', 3, 'sixty', { distanceM: 60, effortPercent: 97 }, [1, 2], 480, {
+		rung(
+			'fly-10-20',
+			'10 m fly, 20 m run-in',
+			2,
+			'fly-10',
+			{ distanceM: 10, runInM: 20 },
+			[1, 3],
+			[180, 360],
+			NEAR_OWN_BEST,
+		),
+		rung(
+			'fly-10-30',
+			'10 m fly, 30 m run-in',
+			2,
+			'fly-10',
+			{ distanceM: 10, runInM: 30 },
+			[1, 3],
+			[240, 480],
+			NEAR_OWN_BEST,
+			{
+				marksLevel: 3,
+			},
+		),
+		rung(
+			'fly-20-30',
+			'20 m fly, 30 m run-in',
+			3,
+			'fly-20',
+			{ distanceM: 20, runInM: 30 },
+			[1, 3],
+			[300, 600],
+			NEAR_OWN_BEST,
+		),
+		rung('sixty-95', '60 m at 95–98 %', 3, 'sixty', { distanceM: 60, effortPercent: 97 }, [1, 2], [480, 960], {
 			kind: 'time-within',
 			percent: 5,
 		}),
-		rung('sixty-full', '60 m full', 3, 'sixty', { distanceM: 60, effortPercent: 100 }, [1, 2], 480, NEAR_OWN_BEST),
+		rung(
+			'sixty-full',
+			'60 m full',
+			3,
+			'sixty',
+			{ distanceM: 60, effortPercent: 100 },
+			[1, 2],
+			[480, 960],
+			NEAR_OWN_BEST,
+		),
 	],
 }
 
@@ -361,13 +442,13 @@ const pulled = (assistPercent: number, name: string, gates: Gate[]): Rung =>
 		'assisted-fly',
 		{ distanceM: 20, runInM: 20, assistPercent },
 		[1, 3],
-		300,
+		[300, 600],
 		COMFORT,
 		{ gates },
 	)
 const assisted: Ladder = {
 	id: 'assisted',
-	version: 1,
+	version: 2,
 	name: 'Assisted speed',
 	family: 'sprint',
 	about:
@@ -382,7 +463,7 @@ const assisted: Ladder = {
 
 const repeatSpeed: Ladder = {
 	id: 'repeat-speed',
-	version: 1,
+	version: 2,
 	name: 'Repeat speed',
 	family: 'sprint',
 	about: 'Pace kept over repeated efforts: short shuttles with turns, then longer runs with a rolling start.',
@@ -394,47 +475,57 @@ const repeatSpeed: Ladder = {
 			'shuttle-repeat',
 			{ distanceM: 20, angleDeg: 180 },
 			[2, 3],
-			90,
+			[30, 90],
 			PACE_KEPT,
 			{ marksLevel: 2, gates: [after('cut', 'wide')] },
 		),
-		rung('shuttle-40', 'Shuttle 40 m', 2, 'shuttle-repeat', { distanceM: 40, angleDeg: 180 }, [2, 4], 120, PACE_KEPT, {
-			marksLevel: 3,
-		}),
-		rung('repeat-150', '2 × 3 × 150 m at pace', 3, 'repeat-run', { distanceM: 150 }, [2, 3], 600, PACE_KEPT),
-		rung('repeat-200', '2 × 3 × 200 m at pace', 3, 'repeat-run', { distanceM: 200 }, [2, 3], 600, PACE_KEPT),
+		rung(
+			'shuttle-40',
+			'Shuttle 40 m',
+			2,
+			'shuttle-repeat',
+			{ distanceM: 40, angleDeg: 180 },
+			[2, 4],
+			[30, 120],
+			PACE_KEPT,
+			{
+				marksLevel: 3,
+			},
+		),
+		rung('repeat-150', '2 × 3 × 150 m at pace', 3, 'repeat-run', { distanceM: 150 }, [2, 3], [120, 600], PACE_KEPT),
+		rung('repeat-200', '2 × 3 × 200 m at pace', 3, 'repeat-run', { distanceM: 200 }, [2, 3], [120, 600], PACE_KEPT),
 	],
 }
 
 const brake: Ladder = {
 	id: 'brake',
-	version: 1,
+	version: 2,
 	name: 'Brake',
 	family: 'agility',
 	about: 'Who cannot stop cannot cut: every sharp angle waits for its stop.',
 	rungs: [
-		rung('slow-10', 'Slow down over steps, 10 m', 1, 'slow-down', { distanceM: 10 }, [2, 3], 45, BY_EYE),
-		rung('stop-5', 'Several steps to a stop, 5 m', 1, 'slow-to-stop', { distanceM: 5 }, [2, 3], 60, BY_EYE),
-		rung('stop-10', 'Several steps to a stop, 10 m', 1, 'slow-to-stop', { distanceM: 10 }, [2, 3], 60, BY_EYE, {
+		rung('slow-10', 'Slow down over steps, 10 m', 1, 'slow-down', { distanceM: 10 }, [2, 3], [15, 45], BY_EYE),
+		rung('stop-5', 'Several steps to a stop, 5 m', 1, 'slow-to-stop', { distanceM: 5 }, [2, 3], [20, 60], BY_EYE),
+		rung('stop-10', 'Several steps to a stop, 10 m', 1, 'slow-to-stop', { distanceM: 10 }, [2, 3], [20, 60], BY_EYE, {
 			marksLevel: 2,
 		}),
-		rung('dead-5', 'Single-leg dead stop, 5 m', 2, 'dead-stop', { distanceM: 5 }, [2, 3], 75, BY_EYE),
-		rung('dead-10', 'Single-leg dead stop, 10 m', 2, 'dead-stop', { distanceM: 10 }, [2, 3], 75, BY_EYE, {
+		rung('dead-5', 'Single-leg dead stop, 5 m', 2, 'dead-stop', { distanceM: 5 }, [2, 3], [30, 75], BY_EYE),
+		rung('dead-10', 'Single-leg dead stop, 10 m', 2, 'dead-stop', { distanceM: 10 }, [2, 3], [30, 75], BY_EYE, {
 			marksLevel: 3,
 		}),
-		rung('dead-15', 'Single-leg dead stop, 15 m', 3, 'dead-stop', { distanceM: 15 }, [2, 3], 90, BY_EYE),
-		rung('dead-20', 'Single-leg dead stop, 20 m', 3, 'dead-stop', { distanceM: 20 }, [2, 3], 90, BY_EYE),
+		rung('dead-15', 'Single-leg dead stop, 15 m', 3, 'dead-stop', { distanceM: 15 }, [2, 3], [30, 90], BY_EYE),
+		rung('dead-20', 'Single-leg dead stop, 20 m', 3, 'dead-stop', { distanceM: 20 }, [2, 3], [30, 90], BY_EYE),
 	],
 }
 
 const cut: Ladder = {
 	id: 'cut',
-	version: 2,
+	version: 3,
 	name: 'Cut',
 	family: 'agility',
 	about: 'From a wide cut at a small angle to the full turn. Entry speed and angle trade off.',
 	rungs: [
-		rung('wide', 'Wide cut 45°', 1, 'wide-cut', { distanceM: 12, angleDeg: 45 }, [2, 4], 45, BY_EYE),
+		rung('wide', 'Wide cut 45°', 1, 'wide-cut', { distanceM: 12, angleDeg: 45 }, [2, 4], [20, 45], BY_EYE),
 		rung(
 			'sharp-wide',
 			'Aggressive wide cut 60°',
@@ -442,17 +533,17 @@ const cut: Ladder = {
 			'sharp-wide-cut',
 			{ distanceM: 12, angleDeg: 60 },
 			[2, 4],
-			60,
+			[30, 60],
 			BY_EYE,
 			{ marksLevel: 2, gates: [after('brake', 'stop-10')] },
 		),
-		rung('cut-90', '90° cut', 2, 'cut-90', { distanceM: 10, angleDeg: 90 }, [3, 3], 60, BY_EYE, {
+		rung('cut-90', '90° cut', 2, 'cut-90', { distanceM: 10, angleDeg: 90 }, [3, 3], [30, 60], BY_EYE, {
 			gates: [after('brake', 'dead-10')],
 		}),
-		rung('soft-180', 'Soft 180° turn', 2, 'turn-180-soft', { distanceM: 10, angleDeg: 180 }, [3, 3], 75, BY_EYE, {
+		rung('soft-180', 'Soft 180° turn', 2, 'turn-180-soft', { distanceM: 10, angleDeg: 180 }, [3, 3], [30, 75], BY_EYE, {
 			marksLevel: 3,
 		}),
-		rung('full-180', 'Full 180° turn', 3, 'turn-180', { distanceM: 10, angleDeg: 180 }, [3, 2], 90, BY_EYE),
+		rung('full-180', 'Full 180° turn', 3, 'turn-180', { distanceM: 10, angleDeg: 180 }, [3, 2], [30, 90], BY_EYE),
 	],
 }
 
@@ -472,13 +563,13 @@ const arc = (
 		drillId,
 		{ radiusM, distanceM: Math.round(lengths * radiusM) },
 		[2, 2],
-		90,
+		[30, 90],
 		NEAR_OWN_BEST,
 		extra,
 	)
 const curve: Ladder = {
 	id: 'curve',
-	version: 1,
+	version: 2,
 	name: 'Curve',
 	family: 'agility',
 	about: 'Speed on a bend, both directions; either leg may steer. Radius falls as the shape grows.',
@@ -496,7 +587,7 @@ const curve: Ladder = {
 
 const react: Ladder = {
 	id: 'react',
-	version: 1,
+	version: 2,
 	name: 'React',
 	family: 'agility',
 	about:
@@ -509,7 +600,7 @@ const react: Ladder = {
 			'crossover-eyes',
 			{ distanceM: 10 },
 			[2, 3],
-			45,
+			[15, 45],
 			BY_EYE,
 		),
 		rung(
@@ -519,7 +610,7 @@ const react: Ladder = {
 			'quick-feet-call',
 			{ distanceM: 10 },
 			[2, 3],
-			60,
+			[20, 60],
 			BY_EYE,
 			{ marksLevel: 2, gates: [after('brake', 'stop-5')] },
 		),
@@ -530,15 +621,25 @@ const react: Ladder = {
 			'point-and-go',
 			{ distanceM: 8, angleDeg: 60 },
 			[2, 4],
-			60,
+			[30, 60],
 			BY_EYE,
 			{ gates: [after('cut', 'sharp-wide')] },
 		),
-		rung('flip-call', 'Flip on the second call', 2, 'flip-call', { distanceM: 10, angleDeg: 90 }, [2, 3], 90, BY_EYE, {
-			marksLevel: 3,
-			gates: [after('cut', 'cut-90')],
-		}),
-		rung('mirror', 'Mirror a partner', 3, 'mirror', { distanceM: 8, angleDeg: 90 }, [2, 2], 120, BY_EYE, {
+		rung(
+			'flip-call',
+			'Flip on the second call',
+			2,
+			'flip-call',
+			{ distanceM: 10, angleDeg: 90 },
+			[2, 3],
+			[30, 90],
+			BY_EYE,
+			{
+				marksLevel: 3,
+				gates: [after('cut', 'cut-90')],
+			},
+		),
+		rung('mirror', 'Mirror a partner', 3, 'mirror', { distanceM: 8, angleDeg: 90 }, [2, 2], [30, 120], BY_EYE, {
 			gates: [after('cut', 'cut-90')],
 		}),
 	],
@@ -547,41 +648,71 @@ const react: Ladder = {
 const KEPT_DISTANCE: PassCriterion = { kind: 'not-below', of: 'distance' }
 const throwing: Ladder = {
 	id: 'throw',
-	version: 1,
+	version: 2,
 	name: 'Throw',
 	family: 'throw',
 	about:
 		'From the trunk to the run-in, ball by body mass. Down a ball when release speed falls past the school’s limit.',
 	rungs: [
-		rung('kneeling', 'Chest push from kneeling', 1, 'kneeling-chest-push', { ballKg: 3 }, [2, 4], 60, BY_EYE),
-		rung('standing', 'Chest push standing', 1, 'standing-chest-push', { ballKg: 3 }, [2, 4], 60, BY_EYE),
-		rung('overhead', 'Overhead backward', 1, 'overhead-throw', { ballKg: 3 }, [2, 4], 75, KEPT_DISTANCE),
-		rung('underhand', 'Underhand forward', 1, 'underhand-throw', { ballKg: 3 }, [2, 4], 75, KEPT_DISTANCE, {
+		rung('kneeling', 'Chest push from kneeling', 1, 'kneeling-chest-push', { ballKg: 3 }, [2, 4], [10, 60], BY_EYE),
+		rung('standing', 'Chest push standing', 1, 'standing-chest-push', { ballKg: 3 }, [2, 4], [10, 60], BY_EYE),
+		rung('overhead', 'Overhead backward', 1, 'overhead-throw', { ballKg: 3 }, [2, 4], [10, 75], KEPT_DISTANCE),
+		rung('underhand', 'Underhand forward', 1, 'underhand-throw', { ballKg: 3 }, [2, 4], [10, 75], KEPT_DISTANCE, {
 			marksLevel: 2,
 		}),
-		rung('rotational', 'Rotational, left and right', 2, 'rotational-throw', { ballKg: 3 }, [2, 3], 75, KEPT_DISTANCE, {
-			marksLevel: 3,
-		}),
-		rung('step-in', 'Step-in throw', 3, 'step-in-throw', { ballKg: 2 }, [2, 3], 90, KEPT_DISTANCE),
-		rung('run-in', 'Run-in throw', 3, 'run-in-throw', { ballKg: 2, runInM: 10 }, [2, 3], 120, KEPT_DISTANCE),
+		rung(
+			'rotational',
+			'Rotational, left and right',
+			2,
+			'rotational-throw',
+			{ ballKg: 3 },
+			[2, 3],
+			[10, 75],
+			KEPT_DISTANCE,
+			{
+				marksLevel: 3,
+			},
+		),
+		rung('step-in', 'Step-in throw', 3, 'step-in-throw', { ballKg: 2 }, [2, 3], [20, 90], KEPT_DISTANCE),
+		rung('run-in', 'Run-in throw', 3, 'run-in-throw', { ballKg: 2, runInM: 10 }, [2, 3], [20, 120], KEPT_DISTANCE),
 	],
 }
 
 const STEP_UP: Gate = { kind: 'days-below', days: 10 }
 const carried: Ladder = {
 	id: 'carried-load',
-	version: 1,
+	version: 2,
 	name: 'Carried load',
 	family: 'sprint',
 	about:
 		'Small weights on a limb or the trunk: 50–70 % of reps loaded, 20–40 minutes, three or four sessions a week, finish unloaded, and an unloading week each fourth to sixth.',
 	rungs: [
-		rung('near-100', 'Near the joint, 100 g', 2, 'carried-skip', { distanceM: 20, loadG: 100 }, [4, 2], 60, BY_EYE, {
-			gates: [after('acceleration', 'standing-10')],
-		}),
-		rung('far-100', 'Further from it, 100 g', 2, 'carried-skip', { distanceM: 20, loadG: 100 }, [4, 2], 60, BY_EYE, {
-			gates: [STEP_UP],
-		}),
+		rung(
+			'near-100',
+			'Near the joint, 100 g',
+			2,
+			'carried-skip',
+			{ distanceM: 20, loadG: 100 },
+			[4, 2],
+			[30, 60],
+			BY_EYE,
+			{
+				gates: [after('acceleration', 'standing-10')],
+			},
+		),
+		rung(
+			'far-100',
+			'Further from it, 100 g',
+			2,
+			'carried-skip',
+			{ distanceM: 20, loadG: 100 },
+			[4, 2],
+			[30, 60],
+			BY_EYE,
+			{
+				gates: [STEP_UP],
+			},
+		),
 		rung(
 			'run-100',
 			'Building run, 100 g',
@@ -589,7 +720,7 @@ const carried: Ladder = {
 			'carried-run',
 			{ distanceM: 30, loadG: 100 },
 			[2, 3],
-			120,
+			[60, 120],
 			NEAR_OWN_BEST,
 			{ gates: [STEP_UP] },
 		),
@@ -600,7 +731,7 @@ const carried: Ladder = {
 			'carried-run',
 			{ distanceM: 30, loadG: 250 },
 			[2, 3],
-			120,
+			[60, 120],
 			NEAR_OWN_BEST,
 			{ gates: [STEP_UP] },
 		),
@@ -611,7 +742,7 @@ const carried: Ladder = {
 			'trunk-load-run',
 			{ distanceM: 30, loadG: 2000 },
 			[2, 3],
-			120,
+			[60, 120],
 			NEAR_OWN_BEST,
 			{ gates: [STEP_UP] },
 		),
@@ -620,32 +751,32 @@ const carried: Ladder = {
 
 const tissue: Ladder = {
 	id: 'tissue',
-	version: 1,
+	version: 2,
 	name: 'Tissue',
 	family: 'tissue',
 	about:
 		'Slow holds and slow tempo, 5–10 minutes, at least six hours from the fast session. More for the fast, stiff, often-hurt athlete; little for the strong, slow one. Food or supplements: a dietitian or doctor.',
 	rungs: [
-		rung('calf-two', 'Calf hold on two legs', 1, 'calf-hold', {}, [3, 2], 30, BY_EYE),
-		rung('bridge', 'Long bridge hold', 1, 'bridge-hold', {}, [3, 1], 30, BY_EYE),
-		rung('split', 'Split squat hold', 1, 'split-hold', {}, [3, 1], 30, BY_EYE),
-		rung('calf-one', 'Calf hold on one leg', 1, 'calf-hold-one', {}, [3, 1], 30, BY_EYE),
-		rung('slow-raise', 'Slow calf raise', 1, 'slow-calf-raise', {}, [3, 6], 45, BY_EYE),
-		rung('slow-split', 'Slow split squat', 1, 'slow-split-squat', {}, [3, 4], 45, BY_EYE),
+		rung('calf-two', 'Calf hold on two legs', 1, 'calf-hold', {}, [3, 2], [5, 30], BY_EYE),
+		rung('bridge', 'Long bridge hold', 1, 'bridge-hold', {}, [3, 1], [30, 30], BY_EYE),
+		rung('split', 'Split squat hold', 1, 'split-hold', {}, [3, 1], [30, 30], BY_EYE),
+		rung('calf-one', 'Calf hold on one leg', 1, 'calf-hold-one', {}, [3, 1], [30, 30], BY_EYE),
+		rung('slow-raise', 'Slow calf raise', 1, 'slow-calf-raise', {}, [3, 6], [0, 45], BY_EYE),
+		rung('slow-split', 'Slow split squat', 1, 'slow-split-squat', {}, [3, 4], [0, 45], BY_EYE),
 	],
 }
 
 const capacity: Ladder = {
 	id: 'capacity',
-	version: 1,
+	version: 2,
 	name: 'General capacity',
 	family: 'prepare',
 	about: 'How much of this, and which, is a question of school: carries and hard runs, or short sport-shaped shuttles.',
 	rungs: [
-		rung('easy-run', 'Easy run', 1, 'easy-run', { distanceM: 600 }, [1, 1], 0, BY_EYE),
-		rung('carry', 'Loaded carry 25 m', 1, 'loaded-carry', { distanceM: 25 }, [3, 1], 60, BY_EYE),
-		rung('sled', 'Sled walk 20 m', 1, 'sled-walk', { distanceM: 20 }, [4, 1], 75, BY_EYE),
-		rung('rope', 'Rope pull 15 m', 1, 'rope-pull', { distanceM: 15 }, [3, 1], 75, BY_EYE),
+		rung('easy-run', 'Easy run', 1, 'easy-run', { distanceM: 600 }, [1, 1], [0, 0], BY_EYE),
+		rung('carry', 'Loaded carry 25 m', 1, 'loaded-carry', { distanceM: 25 }, [3, 1], [60, 60], BY_EYE),
+		rung('sled', 'Sled walk 20 m', 1, 'sled-walk', { distanceM: 20 }, [4, 1], [75, 75], BY_EYE),
+		rung('rope', 'Rope pull 15 m', 1, 'rope-pull', { distanceM: 15 }, [3, 1], [75, 75], BY_EYE),
 		rung(
 			'shuttles',
 			'Short shuttles, 4 at a time',
@@ -653,14 +784,14 @@ const capacity: Ladder = {
 			'shuttle-repeat',
 			{ distanceM: 40, angleDeg: 180 },
 			[2, 4],
-			120,
+			[30, 120],
 			PACE_KEPT,
 			{ gates: [{ kind: 'school', question: 'conditioning', side: 'shuttles' }, after('cut', 'wide')] },
 		),
-		rung('hard-200', 'Hard run 200 m', 1, 'hard-run', { distanceM: 200 }, [1, 4], 180, PACE_KEPT, {
+		rung('hard-200', 'Hard run 200 m', 1, 'hard-run', { distanceM: 200 }, [1, 4], [180, 360], PACE_KEPT, {
 			gates: [{ kind: 'school', question: 'conditioning', side: 'long-runs' }],
 		}),
-		rung('hard-300', 'Hard run 300 m', 1, 'hard-run', { distanceM: 300 }, [1, 4], 180, PACE_KEPT, {
+		rung('hard-300', 'Hard run 300 m', 1, 'hard-run', { distanceM: 300 }, [1, 4], [180, 360], PACE_KEPT, {
 			gates: [
 				{ kind: 'school', question: 'volume', side: 'capacity' },
 				{ kind: 'school', question: 'conditioning', side: 'long-runs' },
@@ -671,7 +802,7 @@ const capacity: Ladder = {
 
 const contrast: Ladder = {
 	id: 'contrast',
-	version: 1,
+	version: 2,
 	name: 'Slow-to-fast contrast',
 	family: 'sprint',
 	about:
@@ -684,7 +815,7 @@ const contrast: Ladder = {
 			'contrast-start',
 			{ distanceM: 10, resistPercent: 50 },
 			[2, 2],
-			420,
+			[420, 600],
 			NEAR_OWN_BEST,
 			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }, after('acceleration', 'three-point-10')] },
 		),
@@ -695,7 +826,7 @@ const contrast: Ladder = {
 			'contrast-start',
 			{ distanceM: 20, resistPercent: 50 },
 			[3, 2],
-			480,
+			[480, 600],
 			NEAR_OWN_BEST,
 			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }] },
 		),
@@ -710,20 +841,20 @@ const back = (effortPercent: number): Rung =>
 		effortPercent >= 90 ? 'return-run' : 'build-run',
 		{ distanceM: 30, runInM: 15, effortPercent },
 		effortPercent >= 90 ? [1, 4] : [1, 5],
-		effortPercent >= 90 ? 240 : 120,
+		effortPercent >= 90 ? [240, 480] : [120, 120],
 		COMFORT,
 	)
 const returnRun: Ladder = {
 	id: 're-entry-run',
-	version: 1,
+	version: 2,
 	name: 'Back to running',
 	family: 'sprint',
 	path: 're-entry',
 	about:
 		'One step a session, four to six reps, 48 hours between steps from 90 % up. Discomfort of 1 or more ends the day and repeats the step.',
 	rungs: [
-		rung('walk', 'Walk through the shapes', 1, 'walk-through', { distanceM: 20 }, [1, 4], 30, COMFORT),
-		rung('shapes', 'Drills', 1, 'a-run', { distanceM: 20 }, [2, 2], 45, COMFORT),
+		rung('walk', 'Walk through the shapes', 1, 'walk-through', { distanceM: 20 }, [1, 4], [30, 30], COMFORT),
+		rung('shapes', 'Drills', 1, 'a-run', { distanceM: 20 }, [2, 2], [15, 45], COMFORT),
 		back(60),
 		back(70),
 		back(80),
@@ -734,29 +865,38 @@ const returnRun: Ladder = {
 }
 const returnLand: Ladder = {
 	id: 're-entry-land',
-	version: 1,
+	version: 2,
 	name: 'Back to landing',
 	family: 'plyometric',
 	path: 're-entry',
 	about: 'For ankle and knee: two feet, one foot, spring, then a planned small cut before a sharp one.',
 	rungs: [
-		rung('stick-two', 'Stick on two feet', 1, 'two-foot-stick', {}, [2, 3], 45, COMFORT),
-		rung('stick-one', 'Stick on one foot', 1, 'one-foot-stick', {}, [2, 2], 60, COMFORT),
-		rung('pogo', 'Pogo', 1, 'pogo', {}, [2, 10], 60, COMFORT),
-		rung('cut-45', 'Planned cut to 45°', 1, 'wide-cut', { distanceM: 10, angleDeg: 45 }, [2, 2], 60, COMFORT),
-		rung('cut-90', 'Planned 90° cut', 1, 'cut-90', { distanceM: 10, angleDeg: 90 }, [2, 2], 75, COMFORT),
+		rung('stick-two', 'Stick on two feet', 1, 'two-foot-stick', {}, [2, 3], [5, 45], COMFORT),
+		rung('stick-one', 'Stick on one foot', 1, 'one-foot-stick', {}, [2, 2], [5, 60], COMFORT),
+		rung('pogo', 'Pogo', 1, 'pogo', {}, [2, 10], [0, 60], COMFORT),
+		rung('cut-45', 'Planned cut to 45°', 1, 'wide-cut', { distanceM: 10, angleDeg: 45 }, [2, 2], [20, 60], COMFORT),
+		rung('cut-90', 'Planned 90° cut', 1, 'cut-90', { distanceM: 10, angleDeg: 90 }, [2, 2], [30, 75], COMFORT),
 	],
 }
 const returnThrow: Ladder = {
 	id: 're-entry-throw',
-	version: 1,
+	version: 2,
 	name: 'Back to throwing',
 	family: 'throw',
 	path: 're-entry',
 	about: 'By ball and effort: the light ball at half effort first.',
 	rungs: [
-		rung('toss-50', 'Easy toss, 1 kg, 50 %', 1, 'easy-toss', { ballKg: 1, effortPercent: 50 }, [1, 5], 45, COMFORT),
-		rung('toss-70', 'Toss, 1 kg, 70 %', 1, 'easy-toss', { ballKg: 1, effortPercent: 70 }, [1, 6], 45, COMFORT),
+		rung(
+			'toss-50',
+			'Easy toss, 1 kg, 50 %',
+			1,
+			'easy-toss',
+			{ ballKg: 1, effortPercent: 50 },
+			[1, 5],
+			[45, 45],
+			COMFORT,
+		),
+		rung('toss-70', 'Toss, 1 kg, 70 %', 1, 'easy-toss', { ballKg: 1, effortPercent: 70 }, [1, 6], [45, 45], COMFORT),
 		rung(
 			'push-80',
 			'Chest push, 2 kg, 80 %',
@@ -764,7 +904,7 @@ const returnThrow: Ladder = {
 			'kneeling-chest-push',
 			{ ballKg: 2, effortPercent: 80 },
 			[1, 6],
-			60,
+			[60, 60],
 			COMFORT,
 		),
 		rung(
@@ -774,7 +914,7 @@ const returnThrow: Ladder = {
 			'standing-chest-push',
 			{ ballKg: 3, effortPercent: 95 },
 			[1, 6],
-			60,
+			[60, 60],
 			COMFORT,
 		),
 	],

@@ -1,5 +1,7 @@
 import { scaleDose } from './scale-dose'
-import { PARAMETERS, type Dose, type Drill, type Level, type ParameterName, type Parameters } from './types'
+import { PARAMETERS, type Dose, type ParameterName, type Parameters } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Level } from '../vocabulary/words'
 
 /** A drill as it is written down; what can be derived is left out. */
 export interface DrillSpec
@@ -8,7 +10,8 @@ export interface DrillSpec
 	name: string
 	/** Sets × reps of a level-2 athlete. */
 	dose: readonly [number, number]
-	restS: number
+	/** Seconds between reps and between sets. */
+	rest: readonly [repsS: number, setsS: number]
 	repS: number
 	parameters?: Parameters
 	ranges?: Drill['ranges']
@@ -50,7 +53,7 @@ function dosesFrom(dose: Dose, intensity: Drill['intensity']): Record<Level, Dos
 export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: DrillSpec): Drill {
 	const {
 		dose: [sets, reps],
-		restS,
+		rest: [repsS, setsS],
 		repS,
 		parameters = {},
 		ranges,
@@ -59,7 +62,7 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 		cue,
 		look,
 		fault,
-		...rest
+		...own
 	} = spec
 	const merged = {
 		pattern: 'linear' as const,
@@ -73,15 +76,15 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 		kit: [],
 		cautions: [],
 		...common,
-		...rest,
+		...own,
 	}
 	const used = PARAMETERS.filter((name) => parameters[name] !== undefined)
 	const runOutM =
 		merged.counting.metres && ['fast', 'maximal'].includes(merged.counting.metres.plannedZone) ? RUN_OUT_M : 0
 	return {
 		...merged,
-		version: merged.version ?? 2,
-		defaults: { sets, reps, restS, repS, ...parameters },
+		version: merged.version ?? 3,
+		defaults: { dose: { sets, reps }, rest: { repsS, setsS }, parameters, repS },
 		doses: doses ?? dosesFrom({ sets, reps }, merged.intensity),
 		ranges: Object.fromEntries(used.map((name) => [name, ranges?.[name] ?? USUAL_RANGES[name]])),
 		space: {

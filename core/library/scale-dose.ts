@@ -1,4 +1,4 @@
-import type { Dose } from './types'
+import type { Dose } from '../vocabulary/dose'
 
 /** Reps of the whole dose. */
 export const repsOf = (dose: Dose): number => dose.sets * dose.reps

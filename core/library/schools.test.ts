@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { NUMBER_BOUNDS, QUESTIONS, contactRisePercent } from './schools'
 import { STARTER_LIBRARY } from './starter-library'
-import type { SchoolNumbers } from './types'
+import type { SchoolNumbers } from '../vocabulary/school'
 
 // Where good coaches disagree: what each preset chooses, and the bounds a number is kept to. Our setting.
 const PRESETS = ['quality-first', 'jump-ladder', 'capacity-base', 'return-and-protect'] as const

@@ -1,4 +1,4 @@
-import type { School, SchoolChoices, SchoolNumbers } from './types'
+import { type School, type SchoolChoices, type SchoolNumbers, boundsOf } from '../vocabulary/school'
 
 type Question = {
 	[K in keyof SchoolChoices]: {
@@ -204,31 +204,31 @@ export const QUESTIONS: Question[] = [
 	},
 ]
 
-export interface NumberBound {
+interface SchoolNumber {
 	id: keyof SchoolNumbers
 	name: string
 	unit: string
-	low: number
-	high: number
 }
 
-/** What a school may be tuned to. Safety numbers are only as loose as the upper bound. */
-export const NUMBER_BOUNDS: NumberBound[] = [
-	{ id: 'passCeilingLevel2Ms', name: 'Contact on a box to pass, level 2', unit: 'ms', low: 150, high: 250 },
-	{ id: 'passCeilingLevel3Ms', name: 'Contact on a box to pass, level 3', unit: 'ms', low: 150, high: 250 },
-	{ id: 'sprintGoalMs', name: 'Sprint goal of contact', unit: 'ms', low: 100, high: 200 },
-	{ id: 'highestBoxCm', name: 'Highest box', unit: 'cm', low: 15, high: 75 },
-	{ id: 'dropOffSpeedPercent', name: 'Drop-off that ends a set, speed', unit: '%', low: 1, high: 10 },
-	{ id: 'dropOffRepeatPercent', name: 'Drop-off, repeat speed', unit: '%', low: 1, high: 10 },
-	{ id: 'dropOffJumpPercent', name: 'Drop-off, jump height', unit: '%', low: 1, high: 10 },
-	{ id: 'rampPercent', name: 'Growth from week to week', unit: '%', low: 5, high: 20 },
-	{ id: 'spacingH', name: 'Between two days of one kind', unit: 'h', low: 48, high: 96 },
-	{ id: 'weeksToUnloading', name: 'Trained weeks until one unloads', unit: 'weeks', low: 3, high: 6 },
-	{ id: 'assistedCapPercent', name: 'Assisted speed, at most over own top speed', unit: '%', low: 0, high: 20 },
-	{ id: 'carriedSpeedLossPercent', name: 'Speed loss that takes a carried load off', unit: '%', low: 1, high: 10 },
-	{ id: 'ballSpeedLossPercent', name: 'Speed loss that steps the ball down', unit: '%', low: 5, high: 20 },
-	{ id: 'advancesPerSession', name: 'Advances in one session', unit: '', low: 1, high: 2 },
+/** What a school may be tuned to, in words; how far stands in the vocabulary. Safety numbers are only as loose as the upper bound. */
+const SCHOOL_NUMBERS: SchoolNumber[] = [
+	{ id: 'passCeilingLevel2Ms', name: 'Contact on a box to pass, level 2', unit: 'ms' },
+	{ id: 'passCeilingLevel3Ms', name: 'Contact on a box to pass, level 3', unit: 'ms' },
+	{ id: 'sprintGoalMs', name: 'Sprint goal of contact', unit: 'ms' },
+	{ id: 'highestBoxCm', name: 'Highest box', unit: 'cm' },
+	{ id: 'dropOffSpeedPercent', name: 'Drop-off that ends a set, speed', unit: '%' },
+	{ id: 'dropOffRepeatPercent', name: 'Drop-off, repeat speed', unit: '%' },
+	{ id: 'dropOffJumpPercent', name: 'Drop-off, jump height', unit: '%' },
+	{ id: 'rampPercent', name: 'Growth from week to week', unit: '%' },
+	{ id: 'spacingH', name: 'Between two days of one kind', unit: 'h' },
+	{ id: 'weeksToUnloading', name: 'Trained weeks until one unloads', unit: 'weeks' },
+	{ id: 'assistedCapPercent', name: 'Assisted speed, at most over own top speed', unit: '%' },
+	{ id: 'carriedSpeedLossPercent', name: 'Speed loss that takes a carried load off', unit: '%' },
+	{ id: 'ballSpeedLossPercent', name: 'Speed loss that steps the ball down', unit: '%' },
+	{ id: 'advancesPerSession', name: 'Advances in one session', unit: '' },
 ]
+
+export const NUMBER_BOUNDS = SCHOOL_NUMBERS.map((number) => ({ ...number, ...boundsOf(number.id) }))
 
 /** Contact may rise by twice the jump limit before a set ends: 10 % for 5 %. */
 export const contactRisePercent = (numbers: SchoolNumbers): number => 2 * numbers.dropOffJumpPercent

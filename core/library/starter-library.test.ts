@@ -6,7 +6,8 @@ import { lockOf, lockOfDrill, plainContext } from '../progress/locks'
 import type { LadderState } from '../progress/types'
 import { NUMBER_BOUNDS, QUALITY_FIRST, QUESTIONS, SCHOOLS } from './schools'
 import { STARTER_LIBRARY, rungOf } from './starter-library'
-import { FAMILIES, PARAMETERS, PHASES, type Region } from './types'
+import { FAMILIES, PHASES, type Region } from '../vocabulary/words'
+import { PARAMETERS } from '../vocabulary/dose'
 
 const drills = Object.values(STARTER_LIBRARY.drills)
 const ladders = Object.values(STARTER_LIBRARY.ladders)
@@ -47,7 +48,7 @@ describe('the starter library', () => {
 			for (const region of Object.keys(drill.regions))
 				expect(drill.alternatives[region as Region], `${drill.id}: ${region}`).toBeDefined()
 			for (const name of PARAMETERS) {
-				const [value, range] = [drill.defaults[name], drill.ranges[name]]
+				const [value, range] = [drill.defaults.parameters[name], drill.ranges[name]]
 				expect(range === undefined, `${drill.id} ${name}`).toBe(value === undefined)
 				if (value !== undefined && range)
 					expect(value >= range[0] && value <= range[1], `${drill.id} ${name}`).toBe(true)
@@ -130,8 +131,16 @@ describe('the starter library', () => {
 		for (const ladder of ladders)
 			for (const rung of ladder.rungs) {
 				const drill = STARTER_LIBRARY.drills[rung.drillId]!
-				// Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA (from memory): 2–3 minutes between sets of depth jumps.
-				if (rung.drillId === 'depth-jump') expect(rung.restS >= 120 && rung.restS <= 180, rung.id).toBe(true)
+				// Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA (from memory): 5–10 s between depth jumps, 2–3 minutes between their sets.
+				if (rung.drillId === 'depth-jump') {
+					expect(rung.rest.repsS >= 5 && rung.rest.repsS <= 10, rung.id).toBe(true)
+					expect(rung.rest.setsS >= 120 && rung.rest.setsS <= 180, rung.id).toBe(true)
+				}
+				// Common practice: 2–3 minutes between runs of 150 m and more, 8–12 between their sets.
+				if (rung.drillId === 'repeat-run') {
+					expect(rung.rest.repsS >= 120 && rung.rest.repsS <= 180, rung.id).toBe(true)
+					expect(rung.rest.setsS >= 480 && rung.rest.setsS <= 720, rung.id).toBe(true)
+				}
 				// Common practice: about a minute for ten metres of maximal sprinting, half to one and a half here.
 				if (
 					drill.family === 'sprint' &&
@@ -140,11 +149,11 @@ describe('the starter library', () => {
 					!rung.drillId.startsWith('contrast') &&
 					!drill.start?.startsWith('roll')
 				) {
-					expect(rung.restS / ((rung.parameters.distanceM ?? 10) / 10) / 60, rung.id).toBeGreaterThanOrEqual(0.5)
+					expect(rung.rest.repsS / ((rung.parameters.distanceM ?? 10) / 10) / 60, rung.id).toBeGreaterThanOrEqual(0.5)
 				}
 				// The same source: work to rest of 1:5 and more for plyometric sets (a set's own seconds against its rest).
 				if (drill.family === 'plyometric' && ['high', 'shock'].includes(drill.intensity) && rung.dose.sets > 1)
-					expect(rung.restS / (drill.defaults.repS * rung.dose.reps), rung.id).toBeGreaterThanOrEqual(5)
+					expect(rung.rest.setsS / (drill.defaults.repS * rung.dose.reps), rung.id).toBeGreaterThanOrEqual(5)
 			}
 	})
 
@@ -180,7 +189,11 @@ describe('the starter library', () => {
 	it('lets nobody under 16, of unknown age or at level 1 rebound from a box, nor be pulled', () => {
 		for (const drill of drills.filter((one) => one.intensity === 'shock' || one.counting.metres?.kind === 'assisted')) {
 			const lock = (level: 1 | 3, ageYears: number | null) =>
-				lockOfDrill(drill, drill.defaults, plainContext({ level, ageYears, phase: 'peaking', school: QUALITY_FIRST }))
+				lockOfDrill(
+					drill,
+					drill.defaults.parameters,
+					plainContext({ level, ageYears, phase: 'peaking', school: QUALITY_FIRST }),
+				)
 			expect(lock(3, 15)?.words).toContain('under 16')
 			expect(lock(3, null)?.words).toContain('birth date is unknown')
 			expect(lock(1, 25)?.words).toContain('opens at level 2')

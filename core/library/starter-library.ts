@@ -5,7 +5,8 @@ import { SPRINT_DRILLS } from './drills-sprint'
 import { THROWING_DRILLS } from './drills-throw'
 import { LADDERS } from './ladders'
 import { SCHOOLS } from './schools'
-import type { Ladder, Library, Rung } from './types'
+import type { Ladder, Rung } from '../vocabulary/ladder'
+import type { Library } from '../vocabulary/library'
 
 const byId = <T extends { id: string }>(items: T[]): Record<string, T> =>
 	Object.fromEntries(items.map((item) => [item.id, item]))

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { asymmetry } from './asymmetry'
 import { retestError, smallestWorthwhileChangeOfOne } from './retest-error'
-import { METHOD_NAMES, typicalErrorOf } from './typical-error'
+import { METHOD_NAMES } from '../vocabulary/words'
+import { typicalErrorOf } from './typical-error'
 
 // Gap = (stronger − weaker) / stronger × 100, by the mean of the day's trials; real when larger than the test's
 // own CV, a pattern when on the same side again. Source: Exell et al. 2012; Bishop et al. 2021.

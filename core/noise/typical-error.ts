@@ -1,23 +1,4 @@
-import type { Firmness } from '../library/types'
-
-export const SPRINT_METHODS = ['gate', 'phone', 'stopwatch'] as const
-export type SprintMethod = (typeof SPRINT_METHODS)[number]
-export const CONTACT_METHODS = ['mat', 'film-240', 'film-120'] as const
-export type ContactMethod = (typeof CONTACT_METHODS)[number]
-export const LENGTH_METHODS = ['tape', 'reach', 'mat'] as const
-export type LengthMethod = (typeof LENGTH_METHODS)[number]
-export type Method = SprintMethod | ContactMethod | LengthMethod
-
-export const METHOD_NAMES: Record<Method, string> = {
-	gate: 'gate',
-	phone: 'phone timer',
-	stopwatch: 'stopwatch',
-	mat: 'contact mat',
-	'film-240': 'film, 240 frames a second',
-	'film-120': 'film, 120 frames a second',
-	tape: 'tape',
-	reach: 'reach',
-}
+import type { Firmness, Method } from '../vocabulary/words'
 
 /**
  * Typical error of one rep by method, used until a squad has its own: seconds for times, metres for

@@ -1,7 +1,8 @@
 import { type Day, addDays, weekday } from '../calendar/days'
-import type { Phase } from '../library/types'
+import type { Phase } from '../vocabulary/words'
 import { TISSUE_HOURS } from './session-checks'
-import type { DayRole, Quality } from './targets'
+import type { DayRole } from '../vocabulary/session'
+import type { Quality } from './targets'
 
 export interface TrainingDay {
 	/** 1 Monday to 7 Sunday. */

@@ -1,11 +1,13 @@
 import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
-import type { Family, Level, Library, Phase, School } from '../library/types'
+import type { Family, Level, Phase, Surface } from '../vocabulary/words'
+import type { Library } from '../vocabulary/library'
+import type { School } from '../vocabulary/school'
 import type { LockContext } from '../progress/locks'
 import type { LadderState, WorkDay } from '../progress/types'
-import type { Surface } from '../library/surfaces'
 import type { BuildRequest } from './propose-session'
 import type { LimitedAthlete } from './session-limits'
-import type { DayRole, TargetRequest } from './targets'
+import type { DayRole } from '../vocabulary/session'
+import type { TargetRequest } from './targets'
 
 /** Everything a session for a day can be built from without asking anybody: plain data, as it travels to the browser. */
 export interface BuildPack {

@@ -1,7 +1,7 @@
 import { type Day, addDays, hoursBetween } from '../calendar/days'
 import { AFTER_MATCH_H, BEFORE_MATCH_H } from '../progress/locks'
 import { spacingMetH } from '../progress/spacing'
-import type { School } from '../library/types'
+import type { School } from '../vocabulary/school'
 import type { WorkKind } from '../progress/types'
 import { WORK_KIND_NAMES } from '../progress/work-kinds'
 

@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Random } from '../chance/random'
-import { CLEAR_S, type FlowEntry, flowAdvice, flowAthlete, simulateEntry, simulateFlow } from './flow'
+import { STARTER_LIBRARY } from '../library/starter-library'
+import {
+	CLEAR_S,
+	type FlowAthlete,
+	type FlowEntry,
+	askedRestS,
+	flowAdvice,
+	flowAthlete,
+	simulateEntry,
+	simulateFlow,
+} from './flow'
 import { searchPlans } from './what-if'
 
 const group = (
@@ -17,7 +27,14 @@ const group = (
 	together: 1,
 	atOnce: false,
 	setUpMin: 0,
-	athletes: Array.from({ length: count }, (_, index) => ({ id: `a${index}`, turns, turnS, restS })),
+	athletes: Array.from({ length: count }, (_, index) => ({
+		id: `a${index}`,
+		turns,
+		turnS,
+		restS,
+		turnsInSet: turns,
+		setRestS: restS,
+	})),
 	...change,
 })
 
@@ -117,15 +134,45 @@ describe('flow of a group', () => {
 			flowAdvice(watched(group(12, 6, 8, 20, { lanes: 2 })), simulateEntry(watched(group(12, 6, 8, 20, { lanes: 2 })))),
 		).toContain('The coach is the narrow place')
 	})
-	it('turns a line into turns: reps of one set, else sets, the walk back in the rest', () => {
-		const drill = { defaults: { sets: 1, reps: 6, restS: 120, repS: 5 } }
-		expect(flowAthlete('a', { sets: 1, reps: 6 }, { distanceM: 26 }, 10, drill)).toEqual({
-			id: 'a',
-			turns: 6,
-			turnS: 5,
-			restS: 20,
+	describe('turns a line into turns, the walk back in the rest', () => {
+		const drill = STARTER_LIBRARY.drills['three-point-start']!
+		const turns = (sets: number, reps: number, distanceM: number | undefined, repsS: number, setsS: number) =>
+			flowAthlete('a', { sets, reps }, { distanceM }, { repsS, setsS }, drill, 5)
+		it('a rep each, where others go in the rest', () => {
+			// 26 m are walked back in 20 s.
+			expect(turns(1, 6, 26, 10, 10)).toEqual({ id: 'a', turns: 6, turnS: 5, restS: 20, turnsInSet: 6, setRestS: 20 })
+			// 2 sets of 3×150 m: 2 min between reps, 10 between sets.
+			expect(turns(2, 3, 150, 120, 600)).toEqual({
+				id: 'a',
+				turns: 6,
+				turnS: 5,
+				restS: 120,
+				turnsInSet: 3,
+				setRestS: 600,
+			})
 		})
-		expect(flowAthlete('a', { sets: 3, reps: 4 }, {}, 60, drill)).toEqual({ id: 'a', turns: 3, turnS: 20, restS: 60 })
+		it('a set each, where its reps follow each other on the spot: up to 15 s between them', () => {
+			// Depth jumps 5×2: two of 5 s with 8 s between them, then 2:30.
+			expect(turns(5, 2, undefined, 8, 150)).toMatchObject({ turns: 5, turnS: 18, turnsInSet: 1, setRestS: 150 })
+			expect(turns(3, 4, undefined, 0, 60)).toMatchObject({ turns: 3, turnS: 20, turnsInSet: 1, setRestS: 60 })
+			expect([turns(2, 2, undefined, 15, 60).turns, turns(2, 2, undefined, 16, 60).turns]).toEqual([2, 4])
+		})
+	})
+	it('rests each turn as its place in the set asks', () => {
+		const one = (athlete: Partial<FlowAthlete>): FlowEntry => ({
+			...group(1, 1, 0, 0),
+			athletes: [{ ...group(1, 6, 26, 120).athletes[0]!, ...athlete }],
+		})
+		// 2 sets of 3×150 m alone: 6 × 26 s, four rests of 120 s and one of 600 s are 1,236 s.
+		const runs = simulateEntry(one({ turnsInSet: 3, setRestS: 600 }))
+		expect(runs.minutes * 60).toBeCloseTo(1236, 9)
+		// (4 × 120 + 600) / 5 = 216 s asked and had.
+		expect(runs.rests[0]).toMatchObject({ askedS: 216 })
+		expect(runs.rests[0]!.realS).toBeCloseTo(216, 9)
+		// Depth jumps 5×2 alone: 5 turns of 18 s, four rests of 150 s.
+		const jumps = simulateEntry(one({ turns: 5, turnS: 18, restS: 150, turnsInSet: 1, setRestS: 150 }))
+		expect(jumps.minutes * 60).toBeCloseTo(690, 9)
+		expect(askedRestS({ ...group(1, 1, 5, 120).athletes[0]! })).toBe(0)
 	})
 	it('says what is wrong with impossible plans', () => {
 		expect(() => simulateEntry(group(2, 2, 5, 5, { lanes: 0 }))).toThrow('lanes: 0')

@@ -1,7 +1,8 @@
-import { CHANGE_OVER_MIN, WALK_BACK_MPS } from '../dose/estimate-minutes'
-import type { Dose, Drill, Parameters } from '../library/types'
+import { CHANGE_OVER_MIN, walkBackS } from '../dose/estimate-minutes'
+import type { Dose, Parameters, Rest } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
 
-/** One athlete's work at an entry, in turns: a rep each where there is one set, a set each otherwise. */
+/** One athlete's work at an entry, in turns: a rep each, or a set each where its reps follow each other on the spot. */
 export interface FlowAthlete {
 	id: string
 	turns: number
@@ -9,6 +10,9 @@ export interface FlowAthlete {
 	turnS: number
 	/** What the drill asks between two turns, the walk back in it, s. */
 	restS: number
+	/** After so many turns a set is over, and its rest counts instead. */
+	turnsInSet: number
+	setRestS: number
 	/** The coach watches each turn: one of these at a time, whatever the lanes. */
 	watched?: boolean
 }
@@ -51,19 +55,34 @@ export const CLEAR_S = 3
 /** Waiting of more than this beside rest that is kept says that the lanes are the narrow place, as a share of the rest. */
 const LONG_WAIT = 0.5
 
-/** An athlete's line as turns. Seconds of a rep are at least what the run over its distance takes. */
+/** A rest up to this long is taken on the spot: nobody goes in between, s [our setting]. */
+const STAYS_S = 15
+
+/** An athlete's line as turns. Where the rest between reps is short the lane is kept for the whole set. */
 export function flowAthlete(
 	id: string,
-	dose: Dose,
+	{ sets, reps }: Dose,
 	parameters: Parameters,
-	restS: number,
+	rest: Rest,
 	drill: Pick<Drill, 'defaults'>,
 	repS = drill.defaults.repS,
 ): FlowAthlete {
-	const back = ((parameters.distanceM ?? 0) + (parameters.runInM ?? 0)) / WALK_BACK_MPS
-	return dose.sets > 1
-		? { id, turns: dose.sets, turnS: dose.reps * repS + (dose.reps - 1) * back, restS: Math.max(restS, back) }
-		: { id, turns: dose.reps, turnS: repS, restS: Math.max(restS, back) }
+	const back = walkBackS(parameters)
+	const [between, after] = [Math.max(rest.repsS, back), Math.max(rest.setsS, back)]
+	return between <= STAYS_S
+		? { id, turns: sets, turnS: reps * repS + (reps - 1) * between, restS: after, turnsInSet: 1, setRestS: after }
+		: { id, turns: sets * reps, turnS: repS, restS: between, turnsInSet: reps, setRestS: after }
+}
+
+/** Rest after a turn, counted from 1. */
+const restAfter = (athlete: FlowAthlete, turn: number): number =>
+	turn % athlete.turnsInSet === 0 ? athlete.setRestS : athlete.restS
+/** Mean rest a line asks between its turns; 0 with one turn. */
+export function askedRestS(athlete: FlowAthlete): number {
+	const gaps = athlete.turns - 1
+	if (gaps < 1) return 0
+	const setGaps = Math.floor(gaps / athlete.turnsInSet)
+	return (setGaps * athlete.setRestS + (gaps - setGaps) * athlete.restS) / gaps
 }
 
 export interface FlowLine {
@@ -71,7 +90,7 @@ export interface FlowLine {
 	drill: Drill
 	dose: Dose
 	parameters: Parameters
-	restS: number
+	rest: Rest
 	/** Own best over the line's distance, s. */
 	bestS?: number | undefined
 }
@@ -85,8 +104,8 @@ export function flowEntry(
 		...entry,
 		setUpMin: lines.every(({ drill }) => drill.family === 'prepare') ? PREPARE_CHANGE_MIN : CHANGE_OVER_MIN,
 		atOnce: lines.every(({ drill }) => ['prepare', 'tissue'].includes(drill.family) || drill.intensity === 'low'),
-		athletes: lines.map(({ athleteId, drill, dose, parameters, restS, bestS }) => ({
-			...flowAthlete(athleteId, dose, parameters, restS, drill, bestS),
+		athletes: lines.map(({ athleteId, drill, dose, parameters, rest, bestS }) => ({
+			...flowAthlete(athleteId, dose, parameters, rest, drill, bestS),
 			watched: drill.oneAtATime === true,
 		})),
 	}
@@ -121,7 +140,8 @@ export function simulateEntry(
 	const freeAt = new Float64Array(places)
 	let open = 0
 	for (const [index, athlete] of entry.athletes.entries()) {
-		if (!(athlete.turnS >= 0 && athlete.restS >= 0)) throw new RangeError(`athletes[${index}]: times are not below 0`)
+		if (!(athlete.turnS >= 0 && athlete.restS >= 0 && athlete.setRestS >= 0))
+			throw new RangeError(`athletes[${index}]: times are not below 0`)
 		left[index] = athlete.turns
 		endedAt[index] = -1
 		if (athlete.turns > 0) open += 1
@@ -147,7 +167,7 @@ export function simulateEntry(
 		const done = start + turnS
 		used += turnS
 		endedAt[next] = done
-		readyAt[next] = done + (draw ? draw.restS(athlete) : athlete.restS)
+		readyAt[next] = done + (draw ? draw.restS(athlete) : restAfter(athlete, athlete.turns - left[next]! + 1))
 		freeAt[place] = done + CLEAR_S
 		if (athlete.watched) {
 			coachFreeAt = done + CLEAR_S
@@ -161,7 +181,7 @@ export function simulateEntry(
 	const waitS = gaps > 0 ? waited.reduce((sum, value) => sum + value, 0) / gaps : 0
 	const asked =
 		gaps > 0
-			? entry.athletes.reduce((sum, athlete) => sum + athlete.restS * Math.max(0, athlete.turns - 1), 0) / gaps
+			? entry.athletes.reduce((sum, athlete) => sum + askedRestS(athlete) * Math.max(0, athlete.turns - 1), 0) / gaps
 			: 0
 	return {
 		id: entry.id,
@@ -171,7 +191,7 @@ export function simulateEntry(
 		rests: entry.athletes.map((athlete, index) => ({
 			athleteId: athlete.id,
 			realS: athlete.turns > 1 ? rested[index]! / (athlete.turns - 1) : null,
-			askedS: athlete.restS,
+			askedS: askedRestS(athlete),
 		})),
 		bottleneck:
 			gaps === 0

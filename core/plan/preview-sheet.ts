@@ -1,13 +1,16 @@
 import { addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
-import type { Library, School } from '../library/types'
+import type { Library } from '../vocabulary/library'
+import type { School } from '../vocabulary/school'
 import type { ResolvedLine } from '../progress/resolve-line'
-import type { Surface } from '../library/surfaces'
+import type { Surface } from '../vocabulary/words'
+import { entryName } from './entry-parts'
 import { type FlowEntry, flowEntry, simulateEntry } from './flow'
 import { type SheetEntry, countOf, resolveSheet } from './resolve-sheet'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
 import type { LimitedAthlete } from './session-limits'
-import { QUALITY_OF, QUANTITIES, type Quantity, type TargetRequest, quantitiesOf, rangeOf, targetOf } from './targets'
+import { QUALITY_OF, type TargetRequest, quantitiesOf, rangeOf, targetOf } from './targets'
+import { QUANTITIES, type Quantity } from '../vocabulary/entry'
 
 export interface PreviewAthlete {
 	id: string
@@ -25,11 +28,6 @@ export interface SheetPreview {
 	minutes: number
 	cautions: { rule: Caution['rule']; sentence: string; names: string[] }[]
 }
-export interface PreviewEntry extends SheetEntry {
-	name: string
-	lanes: number
-	together: number
-}
 export interface PreviewContext {
 	library: Library
 	school: School
@@ -41,7 +39,7 @@ export interface PreviewContext {
 
 /** What a sheet comes to as it is edited: everybody's lines and totals, the minutes, and what the rules say about it. */
 export function previewSheet(
-	entries: readonly PreviewEntry[],
+	entries: readonly SheetEntry[],
 	athletes: readonly LimitedAthlete[],
 	{ library, school, day, startTime, surface, target }: PreviewContext,
 ): SheetPreview {
@@ -96,7 +94,7 @@ export function previewSheet(
 	const minutesOf = new Map(
 		entries.flatMap((entry) => {
 			const flow: FlowEntry | null = flowEntry(
-				{ id: entry.id, name: entry.name, lanes: entry.lanes, together: entry.together },
+				{ id: entry.id, name: entryName(entry, library), lanes: entry.lanes, together: entry.together },
 				people.flatMap((person) => {
 					const line = person.lines.get(entry.id)!
 					return line.blocked === null
@@ -106,7 +104,7 @@ export function previewSheet(
 									drill: library.drills[line.drillId]!,
 									dose: line.dose,
 									parameters: line.parameters,
-									restS: line.restS,
+									rest: line.rest,
 								},
 							]
 						: []

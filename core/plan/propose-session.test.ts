@@ -36,11 +36,11 @@ describe('Tuesday’s session', () => {
 		]
 		expect(parts('sprint')).toEqual(['prepare', 'plyometric', 'sprint', 'agility', 'throw'])
 		expect(parts('agility').indexOf('agility')).toBeLessThan(parts('agility').indexOf('sprint'))
-		expect(proposeSession(plainRequest(squad)).entries.at(-1)!.name).toBe('Walk and breathe')
+		expect(proposeSession(plainRequest(squad)).entries.at(-1)!.drillId).toBe('easy-close')
 	})
 	it('has one theme with a form for each level', () => {
 		const proposal = proposeSession(plainRequest(squad))
-		const entry = proposal.entries.find((one) => one.name === 'Jumps forward')!
+		const entry = proposal.entries.find((one) => one.part === 'Jumps forward')!
 		const drillOf = (one: LimitedAthlete) => {
 			const line = resolveSheet(proposal.entries, one, library).get(entry.id)!
 			return line.blocked === null ? line.drillId : line.blocked

@@ -1,21 +1,16 @@
-import { type Dose, type Drill, type Family, type Library, PARAMETERS, type Parameters } from '../library/types'
+import type { Dose, Parameters, Rest } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Family } from '../vocabulary/words'
+import type { Library } from '../vocabulary/library'
 import { type FlowEntry, type FlowLine, flowEntry, simulateEntry } from './flow'
-import {
-	type EntryTuning,
-	type SheetEntry,
-	TARGET_TOLERANCE,
-	type Variant,
-	countOf,
-	resolveSheet,
-} from './resolve-sheet'
+import { type EntryTuning, type Variant, QUANTITIES, type Quantity } from '../vocabulary/entry'
+import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, capsFor } from './session-limits'
 import {
 	QUALITIES,
 	QUALITY_NAMES,
 	QUALITY_OF,
-	QUANTITIES,
 	type Quality,
-	type Quantity,
 	type TargetRequest,
 	quantitiesOf,
 	targetOf,
@@ -33,12 +28,6 @@ export interface BuildRequest {
 	priorityLadders: readonly string[]
 	context: Omit<LimitContext, 'targetOf' | 'light'>
 }
-export interface ProposedEntry extends SheetEntry {
-	part: string
-	name: string
-	lanes: number
-	together: 1 | 2
-}
 /** Where an athlete stays under the target, and what holds it there. */
 export interface Shortfall {
 	quantity: Quantity
@@ -46,7 +35,7 @@ export interface Shortfall {
 	athletes: { id: string; planned: number; target: number }[]
 }
 export interface Proposal {
-	entries: ProposedEntry[]
+	entries: SheetEntry[]
 	/** By the flow of the group, set-up and change-over in it. */
 	minutes: number
 	shortfalls: Shortfall[]
@@ -54,7 +43,7 @@ export interface Proposal {
 
 /** A piece of the session, and the quantity it is there for; null for what belongs to every session. */
 interface Piece {
-	entry: ProposedEntry
+	entry: SheetEntry
 	quantity: Quantity | null
 	/** Left out first when minutes are short: 1 before 2. */
 	spare?: 1 | 2
@@ -132,9 +121,9 @@ function importance({ priority, kept }: TargetRequest): Quantity[] {
 }
 
 interface Built {
-	entries: ProposedEntry[]
+	entries: SheetEntry[]
 	/** Those too of which nobody has a line. */
-	looked: ProposedEntry[]
+	looked: SheetEntry[]
 	minutes: number
 	lines: Map<string, ReturnType<typeof resolveSheet>>
 }
@@ -147,7 +136,7 @@ function build(
 	const kept = pieces.filter(
 		({ quantity, spare }) => (quantity === null || scales[quantity] > 0) && !(spare !== undefined && spare <= without),
 	)
-	const sized = kept.map(({ entry, quantity }): ProposedEntry => {
+	const sized = kept.map(({ entry, quantity }): SheetEntry => {
 		if (quantity === null) return entry
 		const { fill, ...tuning } = entry.tuning ?? {}
 		const targets = fill && {
@@ -170,7 +159,7 @@ function build(
 				: (quantity, athlete) => targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target),
 	}
 	const caps = new Map(athletes.map((athlete) => [athlete.id, capsFor(sized, athlete, limits)]))
-	const capped = sized.map((entry): ProposedEntry => {
+	const capped = sized.map((entry): SheetEntry => {
 		const own = Object.fromEntries(
 			athletes.flatMap((athlete) => {
 				const cap = caps.get(athlete.id)!.get(entry.id)
@@ -182,7 +171,7 @@ function build(
 	})
 	const lines = new Map(athletes.map((athlete) => [athlete.id, resolveSheet(capped, athlete, context.library)]))
 	let minutes = 0
-	const entries = capped.flatMap((entry): ProposedEntry[] => {
+	const entries = capped.flatMap((entry): SheetEntry[] => {
 		const flow = flowOf(entry, athletes, lines, context.library)
 		if (!flow) return []
 		const lanes = lanesFor(flow, mostLanes)
@@ -194,13 +183,13 @@ function build(
 
 /** One entry's open lines as the flow sees them; null when nobody has one. */
 function flowOf(
-	entry: ProposedEntry,
+	entry: SheetEntry,
 	athletes: readonly LimitedAthlete[],
 	lines: Built['lines'],
 	library: Library,
 ): FlowEntry | null {
 	return flowEntry(
-		entry,
+		{ id: entry.id, name: entry.part, lanes: entry.lanes, together: entry.together },
 		athletes.flatMap((athlete): FlowLine[] => {
 			const line = lines.get(athlete.id)!.get(entry.id)!
 			return line.blocked === null
@@ -210,7 +199,7 @@ function flowOf(
 							drill: library.drills[line.drillId]!,
 							dose: line.dose,
 							parameters: line.parameters,
-							restS: line.restS,
+							rest: line.rest,
 						},
 					]
 				: []
@@ -261,7 +250,7 @@ function shortfallsOf(
 /** What keeps an athlete's lines for a quantity small: what closed or cut one, the last that did. */
 function heldBy(
 	quantity: Quantity,
-	entries: readonly ProposedEntry[],
+	entries: readonly SheetEntry[],
 	athlete: LimitedAthlete,
 	lines: Built['lines'],
 	library: Library,
@@ -304,7 +293,11 @@ function piecesOf(request: BuildRequest): Piece[] {
 		const tests = [
 			maker.drill('Tests', 'countermovement-jump', { dose: { sets: 1, reps: 3 } }),
 			maker.drill('Tests', 'broad-jump', { dose: { sets: 1, reps: 3 } }),
-			maker.drill('Tests', 'standing-start', { dose: { sets: 1, reps: 2 }, parameters: { distanceM: 30 }, restS: 240 }),
+			maker.drill('Tests', 'standing-start', {
+				dose: { sets: 1, reps: 2 },
+				parameters: { distanceM: 30 },
+				rest: { repsS: 240, setsS: 240 },
+			}),
 			maker.drill('Tests', 'overhead-throw', { dose: { sets: 1, reps: 3 } }),
 		]
 		return [...warm, ...tests, close].flatMap((piece) => piece ?? [])
@@ -334,7 +327,7 @@ type Options = {
 	spare?: 1 | 2
 	dose?: Dose
 	parameters?: Parameters
-	restS?: number
+	rest?: Rest
 	tuning?: EntryTuning
 }
 
@@ -349,11 +342,11 @@ class Maker {
 	drill(part: string, drillId: string, options: Options = {}): Piece | null {
 		const drill = this.library.drills[drillId]
 		if (!drill || !this.hasKit(drill)) return null
-		const { sets, reps, restS } = drill.defaults
-		return this.piece(part, drill, drill.family, null, drill.name, {
-			dose: { sets, reps },
-			restS,
-			parameters: usualParameters(drill),
+		const { dose, rest, parameters } = drill.defaults
+		return this.piece(part, drill, drill.family, null, {
+			dose,
+			rest,
+			parameters,
 			...options,
 		})
 	}
@@ -362,10 +355,10 @@ class Maker {
 		const ladder = this.library.ladders[ladderId]
 		const drill = this.library.drills[ladder?.rungs[0]?.drillId ?? '']
 		if (!ladder || !drill) return null
-		const { sets, reps, restS } = drill.defaults
-		return this.piece(part, drill, ladder.family, ladder.id, ladder.name, {
-			dose: { sets, reps },
-			restS,
+		const { dose, rest } = drill.defaults
+		return this.piece(part, drill, ladder.family, ladder.id, {
+			dose,
+			rest,
 			parameters: {},
 			...options,
 		})
@@ -381,18 +374,15 @@ class Maker {
 		const variants: Partial<Record<1 | 2 | 3, Variant>> = {}
 		for (const [level, drillId] of forms) {
 			const drill = this.library.drills[drillId]
-			if (drill && this.hasKit(drill))
-				variants[level] = {
-					drillId,
-					dose: { sets: drill.defaults.sets, reps: drill.defaults.reps },
-					parameters: usualParameters(drill),
-					restS: drill.defaults.restS,
-				}
+			if (drill && this.hasKit(drill)) {
+				const { dose, rest, parameters } = drill.defaults
+				variants[level] = { drillId, dose, parameters, rest }
+			}
 		}
 		const [first] = Object.values(variants)
 		const drill = first && this.library.drills[first.drillId]
 		if (!drill) return null
-		return this.piece(name, drill, QUALITY_OF[quantity], null, name, {
+		return this.piece(name, drill, QUALITY_OF[quantity], null, {
 			...first,
 			quantity,
 			tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, this.request.target), part: share } },
@@ -500,8 +490,7 @@ class Maker {
 		drill: Drill,
 		family: Family,
 		ladderId: string | null,
-		name: string,
-		{ quantity, spare, dose, parameters, restS, tuning }: Options,
+		{ quantity, spare, dose, parameters, rest, tuning }: Options,
 	): Piece {
 		this.made += 1
 		const week =
@@ -512,13 +501,12 @@ class Maker {
 			entry: {
 				id: `entry-${this.made}`,
 				part,
-				name,
 				family,
 				drillId: drill.id,
 				ladderId,
 				dose: dose!,
 				parameters: parameters!,
-				restS: restS!,
+				rest: rest!,
 				doseFactor: week,
 				tuning: tuning ?? null,
 				lanes: 1,
@@ -527,11 +515,6 @@ class Maker {
 		}
 	}
 }
-
-const usualParameters = (drill: Drill): Parameters =>
-	Object.fromEntries(
-		PARAMETERS.flatMap((name) => (drill.defaults[name] === undefined ? [] : [[name, drill.defaults[name]]])),
-	)
 
 /** "Jumps: 12 athletes stay under 90 contacts because of the minutes." */
 export function sayShortfall({ quantity, why, athletes }: Shortfall, nameOf: (id: string) => string): string {

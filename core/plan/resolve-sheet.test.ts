@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { BEGINNER, PLAIN_DAY, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
 import { repsOf } from '../library/scale-dose'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { PlannedLine } from '../library/types'
+import type { PlannedLine } from '../vocabulary/line'
 import { previewSheet } from './preview-sheet'
 import { ENOUGH, type SheetEntry, capDose, countOf, reached, resolveSheet, tuningForAnotherDay } from './resolve-sheet'
 import { orderForFreshness, sheetClashes } from './sheet-clashes'
@@ -13,24 +13,27 @@ const [ana, bo] = [plainAthlete('Ana', 2, TRAINED), plainAthlete('Bo', 1, BEGINN
 let made = 0
 const entry = (drillId: string, change: Partial<SheetEntry> = {}): SheetEntry => {
 	const drill = library.drills[drillId]!
-	const { sets, reps, restS, repS: _repS, ...parameters } = drill.defaults
+	const { dose, rest, parameters } = drill.defaults
 	return {
 		id: `e${(made += 1)}`,
+		part: drill.name,
 		family: drill.family,
 		drillId,
 		ladderId: null,
-		dose: { sets, reps },
+		dose,
 		parameters,
-		restS,
+		rest,
 		doseFactor: 1,
+		lanes: 1,
+		together: 1,
 		tuning: null,
 		...change,
 	}
 }
 const jumps = {
 	variants: {
-		1: { drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, parameters: {}, restS: 60 },
-		2: { drillId: 'repeated-broad-jump', dose: { sets: 3, reps: 2 }, parameters: {}, restS: 90 },
+		1: { drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, parameters: {}, rest: { repsS: 60, setsS: 60 } },
+		2: { drillId: 'repeated-broad-jump', dose: { sets: 3, reps: 2 }, parameters: {}, rest: { repsS: 90, setsS: 90 } },
 	},
 }
 const contacts = (part = 1) => ({ quantity: 'contacts' as const, targets: { 1: 40, 2: 60, 3: 80 }, part })
@@ -81,8 +84,8 @@ describe('a sheet’s lines', () => {
 	it('take the next lower form where the own one is not reached', () => {
 		const lateral = {
 			variants: {
-				1: { drillId: 'lateral-stick', dose: { sets: 2, reps: 4 }, parameters: {}, restS: 60 },
-				2: { drillId: 'lateral-reach', dose: { sets: 2, reps: 4 }, parameters: {}, restS: 75 },
+				1: { drillId: 'lateral-stick', dose: { sets: 2, reps: 4 }, parameters: {}, rest: { repsS: 60, setsS: 60 } },
+				2: { drillId: 'lateral-reach', dose: { sets: 2, reps: 4 }, parameters: {}, rest: { repsS: 75, setsS: 75 } },
 			},
 		}
 		const drillOf = (athlete: typeof ana) => {
@@ -104,7 +107,7 @@ describe('a sheet’s lines', () => {
 			rungId: null,
 			dose: { sets: 3, reps: 10 },
 			parameters: { heightCm: 15 },
-			restS: 60,
+			rest: { repsS: 60, setsS: 60 },
 		}
 		const line = resolveSheet(sheet, bo, library, new Map([[hand.id, set]])).get(sheet[1]!.id)!
 		expect(line.blocked === null && repsOf(line.dose)).toBe(10)

@@ -2,40 +2,21 @@ import { countLine } from '../dose/count-line'
 import { type DoseCount, emptyCount } from '../dose/dose-count'
 import { addLineLoad, lineLoad, noLoad } from '../dose/line-load'
 import { repsOf } from '../library/scale-dose'
-import type { Dose, Drill, Family, Ladder, Level, Library, Parameters, Rung } from '../library/types'
+import type { Dose, Parameters } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Family, Level } from '../vocabulary/words'
+import type { Ladder, Rung } from '../vocabulary/ladder'
+import type { Library } from '../vocabulary/library'
 import type { LockContext } from '../progress/locks'
-import { type EntryPlan, type ResolvedLine, resolveLine } from '../progress/resolve-line'
+import { type ResolvedLine, resolveLine } from '../progress/resolve-line'
 import type { LadderState } from '../progress/types'
-import type { PlannedLine } from '../library/types'
-import { QUALITY_OF, QUANTITY_AT, type Quantity } from './targets'
+import type { PlannedLine } from '../vocabulary/line'
+import { QUALITY_OF, QUANTITY_AT } from './targets'
+import type { Cap, EntryTuning, SessionEntry, Variant } from '../vocabulary/entry'
 
-/** What one level does of an entry that has another form for each. */
-export interface Variant {
-	drillId: string
-	dose: Dose
-	parameters: Parameters
-	restS: number
-}
-/** At most so many reps for one athlete, and why; 0 leaves the line out. */
-export interface Cap {
-	reps: number
-	why: string
-}
-/** What an entry asks beyond one drill for all. */
-export interface EntryTuning {
-	/** One theme, a form for each level in the entry's family; a level without one takes the next lower. */
-	variants?: Partial<Record<Level, Variant>>
-	/** Each athlete's reps top the session up to the target of their level; `part` of what is missing goes to this entry. */
-	fill?: { quantity: Quantity; targets: Record<Level, number>; part: number }
-	/** By athlete. */
-	caps?: Record<string, Cap>
-	/** Nobody stands on a rung whose gate is shut. */
-	strict?: boolean
-}
-export interface SheetEntry extends EntryPlan {
-	id: string
+/** An entry as it is resolved: with the family its levels are of. */
+export interface SheetEntry extends SessionEntry {
 	family: Family
-	tuning: EntryTuning | null
 }
 
 /** What is known of an athlete on the session's day. */

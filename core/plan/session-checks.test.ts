@@ -2,8 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { emptyCount } from '../dose/dose-count'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { Surface } from '../library/surfaces'
-import type { Level } from '../library/types'
+import type { Surface, Level } from '../vocabulary/words'
 import { plainContext } from '../progress/locks'
 import type { WorkDay, WorkKind } from '../progress/types'
 import { type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
@@ -11,7 +10,7 @@ import { type CheckedEntry, checkGround, checkLine, checkOrder } from './session
 const entry = (id: string, sets = 3, reps = 3): CheckedEntry => ({
 	entryId: id,
 	drill: STARTER_LIBRARY.drills[id]!,
-	parameters: STARTER_LIBRARY.drills[id]!.defaults,
+	parameters: STARTER_LIBRARY.drills[id]!.defaults.parameters,
 	dose: { sets, reps },
 })
 const repeated = Object.values(STARTER_LIBRARY.drills).find((one) => one.repeatSpeed)!.id

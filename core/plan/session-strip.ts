@@ -1,8 +1,9 @@
 import { countLine } from '../dose/count-line'
 import { type DoseCount, cutsOf, metresOf, rangedContacts, sumCounts, totalOf } from '../dose/dose-count'
 import { intensityOf } from '../dose/count-rep'
-import type { Drill, Family } from '../library/types'
-import type { PlannedLine } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Family } from '../vocabulary/words'
+import type { PlannedLine } from '../vocabulary/line'
 
 export interface StripEntry {
 	part: string

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { Level, Phase } from '../library/types'
-import type { Surface } from '../library/surfaces'
+import type { Level, Phase, Surface } from '../vocabulary/words'
 import { emptyCount } from '../dose/dose-count'
-import { type Quantity, type TargetRequest, mostOf, quantitiesOf, rangeOf, targetOf, targetsByLevel } from './targets'
+import type { Quantity } from '../vocabulary/entry'
+import { type TargetRequest, mostOf, quantitiesOf, rangeOf, targetOf, targetsByLevel } from './targets'
 
 // Contacts a session by level 80–100, 100–120, 120–140 [published: Potach & Chu, in Essentials of Strength
 // Training and Conditioning, NSCA]; metres at 95 % and more 60–120, 120–180, 150–240; cuts of 60° and more to

@@ -1,14 +1,12 @@
 import { type DoseCount, cutsOf, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
 import { LOAD } from '../dose/line-load'
 import { type Range, SESSION_RANGES } from '../dose/level-ranges'
-import type { Family, Level, Phase } from '../library/types'
+import type { Family, Level, Phase, Surface } from '../vocabulary/words'
+import type { Quantity } from '../vocabulary/entry'
+import type { DayRole } from '../vocabulary/session'
 import { KEPT_SHARE } from '../progress/effective-dose'
-import type { Surface } from '../library/surfaces'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
-/** What a session is dosed by: contacts from moderate up, metres at 95 % effort and more, cuts of 60° and more, throws. */
-export const QUANTITIES = ['fastMetres', 'contacts', 'cuts60', 'throws'] as const
-export type Quantity = (typeof QUANTITIES)[number]
 export const QUANTITY_NAMES: Record<Quantity, string> = {
 	contacts: 'contacts',
 	fastMetres: 'm fast',
@@ -31,10 +29,6 @@ export const QUALITY_NAMES: Record<Quality, string> = {
 	agility: 'agility',
 	throw: 'throws',
 }
-
-/** What a training day is for. Hard days carry the targets; a light day has technique and throws; a tissue day slow tendon work; a test day the tests. */
-export const DAY_ROLES = ['hard', 'light', 'tissue', 'test'] as const
-export type DayRole = (typeof DAY_ROLES)[number]
 
 export interface TargetRequest {
 	/** Share of the heaviest week, above 0 to 1. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import type { Phase } from '../library/types'
+import type { Phase } from '../vocabulary/words'
 import { weeksSinceUnloading } from './unloading-due'
 
 // An unloading week is due after the school's number of weeks, even when all is well. 2026-03-09 is a Monday.

@@ -1,5 +1,5 @@
 import { type Day, addDays, mondayOf } from '../calendar/days'
-import type { Phase } from '../library/types'
+import type { Phase } from '../vocabulary/words'
 
 /**
  * Weeks trained since the last unloading week, the week of `today` included when something was done in

@@ -1,4 +1,4 @@
-import { type EntryFlow, type FlowEntry, simulateEntry } from './flow'
+import { type EntryFlow, type FlowEntry, askedRestS, simulateEntry } from './flow'
 
 export interface WhatIf {
 	/** Lanes and how many start together, by entry id. */
@@ -52,7 +52,9 @@ export function searchPlans(
 			const athletes =
 				order === 'as-they-stand'
 					? entry.athletes
-					: [...entry.athletes].sort((a, b) => b.turns * (b.turnS + b.restS) - a.turns * (a.turnS + a.restS))
+					: [...entry.athletes].sort(
+							(a, b) => b.turns * (b.turnS + askedRestS(b)) - a.turns * (a.turnS + askedRestS(a)),
+						)
 			const flow = simulateEntry({ ...entry, ...choice, athletes })
 			known.set(key, flow)
 			return flow

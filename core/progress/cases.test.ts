@@ -4,7 +4,7 @@ import { weeksSinceUnloading } from '../plan/unloading-due'
 import { countLine } from '../dose/count-line'
 import { CAPACITY_BASE, JUMP_LADDER, QUALITY_FIRST, RETURN_AND_PROTECT } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { School, SchoolChoices } from '../library/types'
+import type { School, SchoolChoices } from '../vocabulary/school'
 import { judgeAthlete } from './judge-athlete'
 import { proposeLevel } from './level-proposal'
 import { lockOf, plainContext } from './locks'
@@ -133,14 +133,14 @@ const CASES: Case[] = [
 		'professional help',
 	],
 	[
-		'a sore back and, a little more, a sore wrist: the stand-in for one loads the other',
+		'a sore back and, a little more, a sore wrist: what stands in spares both',
 		() =>
 			run('throw', at('throw', 'overhead'), eye, eye, {
 				pains: [pain({ region: 'back', side: 'both', score: 3 }), pain({ region: 'wrist', score: 4 })],
 			}),
-		'stop',
+		'swap',
 		'S1',
-		'no drill here spares them all',
+		'calf hold',
 	],
 	[
 		'the same wrist alone',
@@ -843,7 +843,7 @@ describe('cases of a session, a day, a week and a level', () => {
 	const entry = (id: string, change = {}) => ({
 		entryId: id,
 		drill: drill(id),
-		parameters: drill(id).defaults,
+		parameters: drill(id).defaults.parameters,
 		dose: { sets: 3, reps: 3 },
 		...change,
 	})
@@ -901,7 +901,14 @@ describe('cases of a session, a day, a week and a level', () => {
 	it('the day after a match → nothing hard on the line, S11', () => {
 		const state = stateAt('acceleration', 'three-point-20')
 		const line = resolveLine(
-			{ drillId: '', ladderId: 'acceleration', dose: { sets: 1, reps: 1 }, parameters: {}, restS: 0, doseFactor: 1 },
+			{
+				drillId: '',
+				ladderId: 'acceleration',
+				dose: { sets: 1, reps: 1 },
+				parameters: {},
+				rest: { repsS: 0, setsS: 0 },
+				doseFactor: 1,
+			},
 			state,
 			STARTER_LIBRARY,
 			{ ...plain, hoursSinceMatch: 20 },
@@ -931,7 +938,14 @@ describe('cases of a session, a day, a week and a level', () => {
 	] as const)('%s', (_name, phase, rung, dose) => {
 		expect(
 			resolveLine(
-				{ drillId: '', ladderId: 'acceleration', dose: { sets: 1, reps: 1 }, parameters: {}, restS: 0, doseFactor: 1 },
+				{
+					drillId: '',
+					ladderId: 'acceleration',
+					dose: { sets: 1, reps: 1 },
+					parameters: {},
+					rest: { repsS: 0, setsS: 0 },
+					doseFactor: 1,
+				},
 				stateAt('acceleration', rung),
 				STARTER_LIBRARY,
 				{ ...plain, phase },
@@ -944,7 +958,14 @@ describe('cases of a session, a day, a week and a level', () => {
 		})
 		expect(
 			resolveLine(
-				{ drillId: '', ladderId: 'acceleration', dose: { sets: 1, reps: 1 }, parameters: {}, restS: 0, doseFactor: 1 },
+				{
+					drillId: '',
+					ladderId: 'acceleration',
+					dose: { sets: 1, reps: 1 },
+					parameters: {},
+					rest: { repsS: 0, setsS: 0 },
+					doseFactor: 1,
+				},
 				state,
 				STARTER_LIBRARY,
 				{ ...plain, phase: 'intensify' },

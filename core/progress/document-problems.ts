@@ -1,5 +1,8 @@
 import { QUALITY_FIRST } from '../library/schools'
-import { PARAMETERS, type Drill, type Ladder, type Library } from '../library/types'
+import { PARAMETERS } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Ladder } from '../vocabulary/ladder'
+import type { Library } from '../vocabulary/library'
 import { lockOfDrill, plainContext } from './locks'
 
 /** What a shape cannot say, by field; empty when the drill is sound beside the rest of the library. */
@@ -12,15 +15,15 @@ export function drillProblems(drill: Drill, library: Library): Record<string, st
 			problems[`alternatives.${region}`] = `“${other.name}” loads that region itself.`
 	}
 	for (const name of PARAMETERS) {
-		const [value, range] = [drill.defaults[name], drill.ranges[name]]
+		const [value, range] = [drill.defaults.parameters[name], drill.ranges[name]]
 		if (range && range[0] > range[1])
 			problems[`ranges.${name}`] = `“${range[0]}–${range[1]}”: the lower end comes first.`
 		else if (value !== undefined && range && (value < range[0] || value > range[1]))
 			problems[`ranges.${name}`] = `“${value}” lies outside ${range[0]}–${range[1]}.`
 	}
 	// Never more than five rebounds from a box in a set, whoever writes it.
-	if (drill.intensity === 'shock' && [drill.defaults, ...Object.values(drill.doses)].some((dose) => dose.reps > 5))
-		problems['defaults.reps'] = 'Never more than 5 rebounds a set.'
+	if (drill.intensity === 'shock' && [drill.defaults.dose, ...Object.values(drill.doses)].some((dose) => dose.reps > 5))
+		problems['defaults.dose.reps'] = 'Never more than 5 rebounds a set.'
 	if (drill.measures.includes('sprint') && !drill.start)
 		problems.start = 'A timed drill says how it starts: unlike starts are never compared.'
 	return problems

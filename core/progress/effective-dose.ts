@@ -1,5 +1,9 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
-import type { Dose, Drill, Phase, Rung, School } from '../library/types'
+import type { Dose } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Phase } from '../vocabulary/words'
+import type { Rung } from '../vocabulary/ladder'
+import type { School } from '../vocabulary/school'
 import { phaseShare } from './locks'
 import type { LadderState } from './types'
 

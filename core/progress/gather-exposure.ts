@@ -1,8 +1,9 @@
 import type { Day } from '../calendar/days'
-import type { LogEvent } from '../events/schema'
-import type { Drill, Phase } from '../library/types'
+import type { LogEvent } from '../vocabulary/events'
+import type { Drill } from '../vocabulary/drill'
+import type { Phase } from '../vocabulary/words'
 import type { Exposure, MarkEvidence } from './types'
-import type { PlannedLine } from '../library/types'
+import type { PlannedLine } from '../vocabulary/line'
 
 /** The number a mark is judged by; null when its drill asks for another distance than was timed. */
 export function markEvidence(event: LogEvent, distanceM: number | undefined): MarkEvidence | null {

@@ -1,9 +1,11 @@
 import { type Day, ageInYears, daysBetween, hoursBetween } from '../calendar/days'
 import { type DoseCount, addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
-import type { LogEvent } from '../events/schema'
-import type { Drill, Family, Ladder, Level, Phase, School } from '../library/types'
-import type { Method } from '../noise/typical-error'
+import type { LogEvent } from '../vocabulary/events'
+import type { Drill } from '../vocabulary/drill'
+import type { Family, Level, Phase, Method, Surface } from '../vocabulary/words'
+import type { Ladder } from '../vocabulary/ladder'
+import type { School } from '../vocabulary/school'
 import { exposureOf } from './gather-exposure'
 import { MISSED_DAYS } from './missed-time'
 import { type OutsideLoad, outsideRamp, outsideWork } from './outside-load'
@@ -17,8 +19,7 @@ import {
 	type WorkDay,
 	type WorkKind,
 } from './types'
-import type { PlannedLine } from '../library/types'
-import type { Surface } from '../library/surfaces'
+import type { PlannedLine } from '../vocabulary/line'
 import { kindsOf } from './work-kinds'
 
 export interface HistorySession {

@@ -303,8 +303,24 @@ describe('S7, ramp', () => {
 	})
 })
 
+it('stops where each drill that stands in for one sore region loads another', () => {
+	const throwing = documents('throw')
+	const overhead = {
+		...throwing.drills['overhead-throw']!,
+		// The push loads the wrist a little, the underhand throw the back.
+		alternatives: { back: 'kneeling-chest-push', wrist: 'underhand-throw' },
+	}
+	const pains = [pain({ region: 'back', side: 'both', score: 3 }), pain({ region: 'wrist', score: 4 })]
+	const judged = judge(input('throw', stateAt('throw', 'overhead'), null, { quality: good(9) }, { pains }), {
+		...throwing,
+		drills: { ...throwing.drills, 'overhead-throw': overhead },
+	})
+	expect([judged.verdict, judged.decidedBy]).toEqual(['stop', 'S1'])
+	expect(judged.sentence).toContain('no drill here spares them all')
+})
+
 it('refuses documents other than those the input cites', () => {
 	expect(() => judge(input('cut', stateAt('cut', 'wide'), null, null), documents('shock'))).toThrow(
-		'ladder: cut version 2 is cited',
+		'ladder: cut version 3 is cited',
 	)
 })

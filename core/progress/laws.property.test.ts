@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf } from '../library/scale-dose'
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import { SCHOOLS } from '../library/schools'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
-import { PHASES, REGIONS, type Level } from '../library/types'
+import { PHASES, REGIONS, type Level } from '../vocabulary/words'
 import { BIG_LADDERS, bigHistory, bigStates } from '../../tests/support/big-history'
 import { effectiveDose } from './effective-dose'
 import { evidenceFor, gatherInput } from './gather-input'
@@ -212,7 +212,7 @@ const entry = (ladderId: string) => ({
 	ladderId,
 	dose: { sets: 1, reps: 1 },
 	parameters: {},
-	restS: 0,
+	rest: { repsS: 0, setsS: 0 },
 	doseFactor: 1,
 })
 

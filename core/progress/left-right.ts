@@ -1,4 +1,4 @@
-import type { School } from '../library/types'
+import type { School } from '../vocabulary/school'
 import type { Better } from '../noise/drop-off'
 import { type SideTest, asymmetry } from '../noise/asymmetry'
 import type { Exposure, TraceLine } from './types'

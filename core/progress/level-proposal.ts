@@ -1,4 +1,6 @@
-import type { Family, Ladder, Level, Library } from '../library/types'
+import type { Family, Level } from '../vocabulary/words'
+import type { Ladder } from '../vocabulary/ladder'
+import type { Library } from '../vocabulary/library'
 import { type LockContext, lockOf } from './locks'
 
 export interface LevelProposal {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { emptyCount } from '../dose/dose-count'
-import type { LogEvent } from '../events/schema'
+import type { LogEvent } from '../vocabulary/events'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { stripOf } from '../plan/session-strip'
@@ -13,7 +13,7 @@ import { entryState, resolveLine, sameLine } from './resolve-line'
 import { returnTargetOf, targetOf } from './target'
 import { expectationOf } from '../field/expectation'
 import type { Documents } from './types'
-import type { PlannedLine } from '../library/types'
+import type { PlannedLine } from '../vocabulary/line'
 import { writeDrill, writeMark } from './write-numbers'
 
 const ladder = STARTER_LIBRARY.ladders.acceleration!
@@ -36,7 +36,7 @@ const onLadder = {
 	ladderId: 'acceleration',
 	dose: { sets: 9, reps: 9 },
 	parameters: {},
-	restS: 0,
+	rest: { repsS: 0, setsS: 0 },
 	doseFactor: 1,
 }
 
@@ -111,7 +111,7 @@ describe('resolving a line', () => {
 			rungId: 'three-point-20',
 			dose: { sets: 1, reps: 4 },
 			parameters: { distanceM: 20 },
-			restS: 120,
+			rest: { repsS: 120, setsS: 240 },
 		})
 	})
 	it('starts somebody new on the first rung', () => {
@@ -158,7 +158,13 @@ describe('resolving a line', () => {
 	it('gives a fixed drill to everybody as the sheet says', () => {
 		expect(
 			resolveLine(
-				{ ...onLadder, ladderId: null, drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, restS: 60 },
+				{
+					...onLadder,
+					ladderId: null,
+					drillId: 'broad-jump',
+					dose: { sets: 2, reps: 3 },
+					rest: { repsS: 60, setsS: 60 },
+				},
 				null,
 				STARTER_LIBRARY,
 				locks,
@@ -178,10 +184,14 @@ describe('resolving a line', () => {
 			rungId: null,
 			dose: { sets: 3, reps: 15 },
 			parameters: {},
-			restS: 60,
+			rest: { repsS: 60, setsS: 60 },
 		}
 		expect(
-			sameLine(line, { ...line, restS: 90, parameters: { distanceM: undefined } as PlannedLine['parameters'] }),
+			sameLine(line, {
+				...line,
+				rest: { repsS: 90, setsS: 90 },
+				parameters: { distanceM: undefined } as PlannedLine['parameters'],
+			}),
 		).toBe(true)
 		expect(sameLine(line, { ...line, dose: { sets: 2, reps: 15 } })).toBe(false)
 	})
@@ -202,7 +212,7 @@ function history(times: number[][], birthDate: string | null = '2000-01-01'): At
 		rungId: 'three-point-20',
 		dose: { sets: 1, reps: 6 },
 		parameters: { distanceM: 20 },
-		restS: 120,
+		rest: { repsS: 120, setsS: 120 },
 	}
 	const events = times.flatMap((session, i) =>
 		session.map(
@@ -376,7 +386,7 @@ describe('words and numbers', () => {
 it('lays a session out as parts of minutes with what they cost', () => {
 	const entry = (part: string, drillId: string, dose: { sets: number; reps: number }) => {
 		const drill = STARTER_LIBRARY.drills[drillId]!
-		const { heightCm, distanceM } = drill.defaults
+		const { heightCm, distanceM } = drill.defaults.parameters
 		const line: PlannedLine = {
 			drillId,
 			drillVersion: 1,
@@ -384,7 +394,7 @@ it('lays a session out as parts of minutes with what they cost', () => {
 			rungId: null,
 			dose,
 			parameters: { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) },
-			restS: drill.defaults.restS,
+			rest: drill.defaults.rest,
 		}
 		return {
 			part,

@@ -1,17 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type {
-	Drill,
-	Gate,
-	Level,
-	Parameters as DrillParameters,
-	Phase,
-	Rung,
-	School,
-	SchoolChoices,
-	SchoolNumbers,
-} from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Gate, Rung } from '../vocabulary/ladder'
+import type { Level, Phase } from '../vocabulary/words'
+import type { Parameters as DrillParameters } from '../vocabulary/dose'
+import type { School, SchoolChoices, SchoolNumbers } from '../vocabulary/school'
 import {
 	type LockContext,
 	depthOpen,
@@ -48,7 +42,7 @@ const said = (id: string, parameters: DrillParameters, more: Partial<LockContext
 
 it('nothing is locked for a grown athlete of whom all is known, on an ordinary day', () => {
 	for (const id of ['depth-jump', 'drop-landing', 'assisted-fly', 'cut-90', 'overhead-throw', 'pogo'].filter(drill))
-		expect(said(id, drill(id).defaults), id).toBeNull()
+		expect(said(id, drill(id).defaults.parameters), id).toBeNull()
 })
 
 // S4, block. Level 1 or under 16: landings and pause jumps to 30 cm only, no rebound from a box, no assisted
@@ -130,7 +124,7 @@ describe('S2', () => {
 		['calf-hold', closed({ pattern: drill('calf-hold').pattern }), false],
 		['range-of-motion', closed({ pattern: drill('range-of-motion').pattern }), false],
 	])('%s under %j', (id, restriction, locked) => {
-		expect(said(id, drill(id).defaults, { restrictions: [restriction] })).toBe(
+		expect(said(id, drill(id).defaults.parameters, { restrictions: [restriction] })).toBe(
 			locked ? 'S2 block: closed until cleared' : null,
 		)
 	})
@@ -149,7 +143,7 @@ it.each([
 	['pogo', {}, false],
 	['relaxed-skip', {}, false],
 ] as [string, DrillParameters, boolean][])('S3, unwell: %s %j', (id, parameters, locked) => {
-	expect(said(id, { ...drill(id).defaults, ...parameters }, { unwell: true })).toBe(
+	expect(said(id, { ...drill(id).defaults.parameters, ...parameters }, { unwell: true })).toBe(
 		locked ? 'S3 block: unwell: nothing high, shock or maximal' : null,
 	)
 })
@@ -159,7 +153,7 @@ describe('P6', () => {
 	it('no rebounds and no carried load in an unloading week', () => {
 		const carried = Object.values(STARTER_LIBRARY.drills).find((one) => one.carriesLoad)
 		expect(said('depth-jump', { heightCm: 15 }, { phase: 'unloading' })).toContain('P6 caution')
-		if (carried) expect(said(carried.id, carried.defaults, { phase: 'unloading' })).toContain('P6 caution')
+		if (carried) expect(said(carried.id, carried.defaults.parameters, { phase: 'unloading' })).toContain('P6 caution')
 		expect(said('drop-landing', { heightCm: 30 }, { phase: 'unloading' })).toBeNull()
 		expect(lockOfDrill(drill('depth-jump'), { heightCm: 15 }, free({ phase: 'unloading' }))?.skip).toBe(true)
 	})
@@ -201,10 +195,10 @@ describe('S10, wet grass', () => {
 		[reactive.id, { angleDeg: 89 }, false],
 		['cut-90', { angleDeg: 90 }, false],
 	] as [string, DrillParameters, boolean][])('%s %j', (id, parameters, locked) => {
-		const lock = said(id, { ...drill(id).defaults, ...parameters }, { surface: 'wet-grass' })
+		const lock = said(id, { ...drill(id).defaults.parameters, ...parameters }, { surface: 'wet-grass' })
 		if (locked) expect(lock).toContain('S10 caution: wet grass')
 		else expect(lock).toBeNull()
-		expect(said(id, { ...drill(id).defaults, ...parameters }, { surface: 'grass' })).toBeNull()
+		expect(said(id, { ...drill(id).defaults.parameters, ...parameters }, { surface: 'grass' })).toBeNull()
 	})
 })
 
@@ -222,7 +216,7 @@ describe('S11', () => {
 		)
 	})
 	it('says nothing of other hard work before a match', () => {
-		expect(said('standing-start', drill('standing-start').defaults, { hoursToMatch: 20 })).toBeNull()
+		expect(said('standing-start', drill('standing-start').defaults.parameters, { hoursToMatch: 20 })).toBeNull()
 	})
 	it.each([
 		[1, true],
@@ -230,7 +224,7 @@ describe('S11', () => {
 		[36, false],
 		[null, false],
 	])('a standing start %s h after a match', (hoursSinceMatch, locked) => {
-		const lock = said('standing-start', drill('standing-start').defaults, { hoursSinceMatch })
+		const lock = said('standing-start', drill('standing-start').defaults.parameters, { hoursSinceMatch })
 		if (locked) expect(lock).toContain('S11 caution')
 		else expect(lock).toBeNull()
 	})
@@ -261,7 +255,7 @@ describe('S8, gates of a rung', () => {
 		drillId,
 		parameters: {},
 		dose: { sets: 3, reps: 3 },
-		restS: 60,
+		rest: { repsS: 60, setsS: 60 },
 		pass: { kind: 'quality' },
 		gates,
 		...more,

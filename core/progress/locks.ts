@@ -1,9 +1,12 @@
 import { daysBetween } from '../calendar/days'
-import type { Drill, Ladder, Level, Parameters, Phase, Rung, School } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Ladder, Rung } from '../vocabulary/ladder'
+import type { Level, Phase, Surface } from '../vocabulary/words'
+import type { Parameters } from '../vocabulary/dose'
+import type { School } from '../vocabulary/school'
 import { isHard } from './work-kinds'
 import { inSentence } from './write-numbers'
 import type { LadderState, OpenRestriction, RuleId } from './types'
-import type { Surface } from '../library/surfaces'
 
 /** What is known of an athlete and of the day a line is for. */
 export interface LockContext {

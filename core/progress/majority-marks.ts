@@ -1,4 +1,4 @@
-import type { Method } from '../noise/typical-error'
+import type { Method } from '../vocabulary/words'
 import type { MarkEvidence } from './types'
 
 /** Marks of the method most reps were taken with; mixed methods are never averaged. */

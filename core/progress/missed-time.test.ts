@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { Family } from '../library/types'
+import type { Family } from '../vocabulary/words'
 import { gate, next, pain, run, stateAt } from '../../tests/support/verdict-fixture'
 import { reopenAfterClearance } from './missed-time'
 import type { Exposure, LadderState, VerdictInput, WorkDay } from './types'

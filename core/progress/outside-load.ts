@@ -1,6 +1,6 @@
 import type { Day } from '../calendar/days'
 import type { DayDose, RampQuantity } from '../dose/ramp'
-import type { Family } from '../library/types'
+import type { Family } from '../vocabulary/words'
 import type { WorkDay, WorkKind } from './types'
 
 export const OUTSIDE_KINDS = ['match', 'tournament', 'practice', 'gym'] as const

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Region } from '../library/types'
+import type { Region } from '../vocabulary/words'
 import { gate, good, mat, pain, run, stateAt } from '../../tests/support/verdict-fixture'
 import type { Exposure, PainReport, VerdictInput } from './types'
 

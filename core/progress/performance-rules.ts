@@ -1,5 +1,6 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
-import type { Dose, Rung, Variation } from '../library/types'
+import type { Dose } from '../vocabulary/dose'
+import type { Rung, Variation } from '../vocabulary/ladder'
 import { COARSE_ABOVE_PERCENT } from '../noise/drop-off'
 import { typicalErrorOf } from '../noise/typical-error'
 import { type Finding, type JudgeContext, type Rule, drillOf, dropOffOf } from './judge-context'

@@ -1,7 +1,9 @@
-import type { Drill, School } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { School } from '../vocabulary/school'
 import { contactRisePercent } from '../library/schools'
 import { type DropOffReading, readDropOff } from '../noise/drop-off'
-import { type Method, typicalErrorOf } from '../noise/typical-error'
+import type { Method } from '../vocabulary/words'
+import { typicalErrorOf } from '../noise/typical-error'
 import { majorityMarks } from './majority-marks'
 import type { MarkEvidence } from './types'
 

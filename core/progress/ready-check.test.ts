@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { QUALITY_FIRST } from '../library/schools'
-import type { School } from '../library/types'
+import type { School } from '../vocabulary/school'
 import type { ReadyReference } from '../noise/ready-reference'
 import { readReady } from './ready-check'
 

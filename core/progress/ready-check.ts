@@ -1,4 +1,4 @@
-import type { School } from '../library/types'
+import type { School } from '../vocabulary/school'
 import type { ReadyReference } from '../noise/ready-reference'
 import { inBounds } from '../measure/measure-error'
 import { writeSeconds } from './write-numbers'

@@ -1,22 +1,17 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { rungOf } from '../library/starter-library'
-import { PARAMETERS, type Dose, type Drill, type Library, type Parameters } from '../library/types'
+import { PARAMETERS, type Parameters } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Library } from '../vocabulary/library'
 import { effectiveDose } from './effective-dose'
 import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare, restricts } from './locks'
 import type { LadderState } from './types'
-import type { PlannedLine } from '../library/types'
+import type { PlannedLine } from '../vocabulary/line'
+import { type SessionEntry, type Work, workOf } from '../vocabulary/entry'
 import { inSentence } from './write-numbers'
 
 /** What the sheet says for everybody: a drill with its dose, or a ladder that gives each athlete their own rung. */
-export interface EntryPlan {
-	drillId: string
-	ladderId: string | null
-	dose: Dose
-	parameters: Parameters
-	restS: number
-	/** Below 1 when the sheet asks for less. */
-	doseFactor: number
-}
+export type EntryPlan = Pick<SessionEntry, 'drillId' | 'ladderId' | 'doseFactor' | keyof Work>
 
 /** A line, or why there is none. `note` says what about the day made it other than the rung. */
 export type ResolvedLine =
@@ -95,7 +90,7 @@ export function resolveLine(
 			rungId: own.id,
 			dose: rung.dose,
 			parameters: rung.parameters,
-			restS: rung.restS,
+			rest: rung.rest,
 		}
 	}
 	if (at.substitute) {
@@ -133,7 +128,7 @@ export function resolveLine(
 			rungId: rung.id,
 			dose,
 			parameters,
-			restS: rung.restS,
+			rest: rung.rest,
 		}
 	}
 	return { blocked: first?.words ?? 'no rung of this ladder is open', ladderId: ladder.id }
@@ -156,9 +151,8 @@ function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): Reso
 		drillVersion: drill.version,
 		ladderId: null,
 		rungId: null,
+		...workOf(entry),
 		dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose,
-		parameters: entry.parameters,
-		restS: entry.restS,
 	}
 }
 
@@ -186,14 +180,10 @@ function alternative(
 	parameters?: Parameters,
 ): ResolvedLine {
 	const drill = drillOf(library, drillId)
-	const own =
-		parameters ??
-		Object.fromEntries(
-			PARAMETERS.filter((name) => drill.defaults[name] !== undefined).map((name) => [name, drill.defaults[name]]),
-		)
+	const own = parameters ?? drill.defaults.parameters
 	const lock = lockOfDrill(drill, own, locks)
 	if (lock?.tier === 'block') return { blocked: lock.words, ladderId }
-	const dose = { sets: drill.defaults.sets, reps: drill.defaults.reps }
+	const { dose, rest } = drill.defaults
 	return {
 		blocked: null,
 		note: null,
@@ -203,7 +193,7 @@ function alternative(
 		rungId,
 		dose: factor < 1 ? scaleDose(dose, factor) : dose,
 		parameters: own,
-		restS: drill.defaults.restS,
+		rest,
 	}
 }
 

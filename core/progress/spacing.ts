@@ -1,5 +1,5 @@
 import { type Day, hoursBetween } from '../calendar/days'
-import type { School } from '../library/types'
+import type { School } from '../vocabulary/school'
 import type { WorkDay, WorkKind } from './types'
 
 /** Spacing is met this many hours early, start to start: Tuesday 18:00 and Thursday 14:00 are two days apart [our setting]. */

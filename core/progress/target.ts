@@ -1,5 +1,6 @@
-import type { Level, Rung, School } from '../library/types'
-import { METHOD_NAMES, type Method } from '../noise/typical-error'
+import { type Level, METHOD_NAMES, type Method } from '../vocabulary/words'
+import type { Rung } from '../vocabulary/ladder'
+import type { School } from '../vocabulary/school'
 import { contactCeilingS } from './read-criterion'
 import { writeMark } from './write-numbers'
 

@@ -1,4 +1,7 @@
-import type { Drill, Firmness, Ladder, School } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Firmness } from '../vocabulary/words'
+import type { Ladder } from '../vocabulary/ladder'
+import type { School } from '../vocabulary/school'
 import type { LadderState } from './verdict-input'
 
 export type {

@@ -1,8 +1,16 @@
 import Type, { type Static, type TSchema } from 'typebox'
-import { END_REASONS } from '../events/schema'
-import { FAMILIES, PATTERNS, PHASES, REGIONS } from '../library/types'
-import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS, type Method } from '../noise/typical-error'
-import { SURFACES } from '../library/surfaces'
+import { END_REASONS } from '../vocabulary/events'
+import {
+	FAMILIES,
+	PATTERNS,
+	PHASES,
+	REGIONS,
+	CONTACT_METHODS,
+	LENGTH_METHODS,
+	SPRINT_METHODS,
+	type Method,
+	SURFACES,
+} from '../vocabulary/words'
 
 /**
  * Everything a verdict is made from, as a schema: it is stored whole with every verdict, so that the

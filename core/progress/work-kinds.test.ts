@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { Drill, Parameters as DrillParameters } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Parameters as DrillParameters } from '../vocabulary/dose'
 import { WORK_KIND_NAMES, isHard, kindsOf } from './work-kinds'
 
 // Kinds of hard work: maximal linear sprint, hard change of direction, high and shock plyometrics, maximal throws.
 const drill = (id: string): Drill => STARTER_LIBRARY.drills[id]!
 const of = (id: string, parameters: DrillParameters = {}) =>
-	kindsOf(drill(id), { ...drill(id).defaults, ...parameters })
+	kindsOf(drill(id), { ...drill(id).defaults.parameters, ...parameters })
 
 describe('kinds', () => {
 	it.each([
@@ -33,15 +34,15 @@ describe('kinds', () => {
 		[180, ['hard-turns']],
 	])('a hard cut of %d°', (angleDeg, kinds) => {
 		const cut: Drill = { ...drill('cut-90'), intensity: 'high' }
-		expect(kindsOf(cut, { ...cut.defaults, angleDeg })).toEqual(kinds)
-		expect(kindsOf({ ...cut, intensity: 'moderate' }, { ...cut.defaults, angleDeg })).toEqual([])
+		expect(kindsOf(cut, { ...cut.defaults.parameters, angleDeg })).toEqual(kinds)
+		expect(kindsOf({ ...cut, intensity: 'moderate' }, { ...cut.defaults.parameters, angleDeg })).toEqual([])
 	})
 	it('a dead stop at speed turns hard without a cut', () => {
 		const stops = Object.values(STARTER_LIBRARY.drills).filter(
 			(one) => one.counting.deadStops && one.intensity === 'high',
 		)
 		expect(stops.length).toBeGreaterThan(0)
-		for (const one of stops) expect(kindsOf(one, one.defaults), one.id).toContain('hard-turns')
+		for (const one of stops) expect(kindsOf(one, one.defaults.parameters), one.id).toContain('hard-turns')
 	})
 	it.each([
 		['easy', false],
@@ -51,13 +52,13 @@ describe('kinds', () => {
 		['maximal', true],
 	] as const)('a run planned %s', (plannedZone, hard) => {
 		const run: Drill = { ...drill('standing-start'), intensity: 'low', counting: { metres: { plannedZone } } }
-		expect(kindsOf(run, run.defaults)).toEqual(hard ? ['maximal-sprint'] : [])
-		expect(isHard(run, run.defaults)).toBe(hard)
+		expect(kindsOf(run, run.defaults.parameters)).toEqual(hard ? ['maximal-sprint'] : [])
+		expect(isHard(run, run.defaults.parameters)).toBe(hard)
 	})
 	it('a throw is maximal when it is high', () => {
 		const ball: Drill = { ...drill('overhead-throw'), intensity: 'high' }
-		expect(kindsOf(ball, ball.defaults)).toEqual(['maximal-throws'])
-		expect(kindsOf({ ...ball, intensity: 'moderate' }, ball.defaults)).toEqual([])
+		expect(kindsOf(ball, ball.defaults.parameters)).toEqual(['maximal-throws'])
+		expect(kindsOf({ ...ball, intensity: 'moderate' }, ball.defaults.parameters)).toEqual([])
 	})
 	it('each has a name', () => {
 		expect(Object.values(WORK_KIND_NAMES)).toEqual([
@@ -80,6 +81,6 @@ describe('hard: high, shock or maximal', () => {
 		['wall-drill', {}, false],
 		['range-of-motion', {}, false],
 	] as [string, DrillParameters, boolean][])('%s %j: %s', (id, parameters, hard) => {
-		expect(isHard(drill(id), { ...drill(id).defaults, ...parameters })).toBe(hard)
+		expect(isHard(drill(id), { ...drill(id).defaults.parameters, ...parameters })).toBe(hard)
 	})
 })

@@ -1,5 +1,6 @@
 import { cutClassOf, intensityOf } from '../dose/count-rep'
-import type { Drill, Parameters } from '../library/types'
+import type { Drill } from '../vocabulary/drill'
+import type { Parameters } from '../vocabulary/dose'
 import type { WorkKind } from './types'
 
 const fast = (drill: Drill) =>

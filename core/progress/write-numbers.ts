@@ -1,4 +1,5 @@
-import type { Dose, Drill, Parameters } from '../library/types'
+import type { Dose, Parameters } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
 import type { MarkEvidence } from './types'
 
 /** A name inside a sentence: "three-point start 10 m", but "A-run 20 m". */

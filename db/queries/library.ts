@@ -1,8 +1,12 @@
 import { createHash } from 'node:crypto'
 import { and, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import { canonicalJson } from '../../core/events/canonical-json'
+import { drillFromKept, ladderFromKept } from '../../core/vocabulary/older'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import type { Drill, Ladder, Library, School } from '../../core/library/types'
+import type { Drill } from '../../core/vocabulary/drill'
+import type { Ladder } from '../../core/vocabulary/ladder'
+import type { Library } from '../../core/vocabulary/library'
+import type { School } from '../../core/vocabulary/school'
 import type { ClubScope, Queryable } from '../connect'
 import { club } from '../schema/people'
 import { libraryDocument } from '../schema/squads'
@@ -75,8 +79,8 @@ export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
 		.orderBy(libraryDocument.id, libraryDocument.version)
 	const library: Library = { drills: {}, ladders: {}, schools: {} }
 	for (const row of rows) {
-		if (row.kind === 'drill') library.drills[row.id] = row.content as Drill
-		else if (row.kind === 'ladder') library.ladders[row.id] = row.content as Ladder
+		if (row.kind === 'drill') library.drills[row.id] = drillFromKept(row.content as Drill)
+		else if (row.kind === 'ladder') library.ladders[row.id] = ladderFromKept(row.content as Ladder)
 		else library.schools[row.id] = row.content as School
 	}
 	return library
@@ -95,7 +99,7 @@ export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Prom
 				inArray(libraryDocument.id, [...new Set(ids)]),
 			),
 		)
-	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, row.content as Drill]))
+	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, drillFromKept(row.content as Drill)]))
 }
 
 /** Documents a club writes itself are numbered from here, so that they stay newer than what the program ships with. */

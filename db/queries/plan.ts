@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import type { StoredPlan } from '../../core/plan/block'
-import type { SessionTemplate } from '../../core/plan/template'
+import type { SessionTemplate } from '../../core/vocabulary/template'
 import type { ClubScope } from '../connect'
 import { decision, mark, observation } from '../schema/log'
 import { block, layout, sessionTemplate } from '../schema/plan'

@@ -1,10 +1,14 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lt, lte, or, sql } from 'drizzle-orm'
+import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
+import { tuningFromKept } from '../../core/vocabulary/older'
 import type { ClubScope } from '../connect'
 import { entry, line, session, sessionAthlete } from '../schema/sessions'
 import { squad } from '../schema/squads'
 
 export type SessionRow = typeof session.$inferSelect
-export type EntryRow = typeof entry.$inferSelect
+/** An entry as it is kept: the sheet's own shape, with its place and the family its levels are of. */
+export type EntryRow = SessionEntry &
+	Pick<typeof entry.$inferSelect, 'clubId' | 'sessionId' | 'family' | 'position' | 'drillVersion' | 'retired'>
 export type LineRow = typeof line.$inferSelect
 type New<T extends { clubId: string }> = Omit<T, 'clubId'>
 
@@ -169,13 +173,18 @@ export async function recentSessionsOf(
 /** Index `entry_by_session`. */
 export async function readEntries({ db, clubId }: ClubScope, sessionIds: string[]): Promise<EntryRow[]> {
 	if (sessionIds.length === 0) return []
-	return db
+	const rows = await db
 		.select()
 		.from(entry)
 		.where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, sessionIds), eq(entry.retired, false)))
 		.orderBy(asc(entry.position))
+	return rows.map(({ dose, rest, parameters, sides, pieces, carried, aid, tuning, ...row }) => ({
+		...row,
+		...workOf({ dose, rest, parameters, sides, pieces, carried, aid }),
+		tuning: tuningFromKept(tuning, row.family),
+	}))
 }
-export async function insertEntries({ db, clubId }: ClubScope, rows: New<typeof entry.$inferInsert>[]) {
+export async function insertEntries({ db, clubId }: ClubScope, rows: New<EntryRow>[]) {
 	if (rows.length > 0) await db.insert(entry).values(rows.map((row) => ({ ...row, clubId })))
 }
 /** How the group flows through an entry; it changes nobody's line. */

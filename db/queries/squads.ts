@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm'
-import type { Family, Level } from '../../core/library/types'
+import type { Family, Level } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/progress/types'
 import type { ClubScope } from '../connect'
 import { athlete, athleteIdentity } from '../schema/people'

@@ -1,5 +1,5 @@
 import { boolean, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique, char } from 'drizzle-orm/mysql-core'
-import type { Pattern, Region } from '../../core/library/types'
+import type { Pattern, Region } from '../../core/vocabulary/words'
 import type { OutsideKind } from '../../core/progress/outside-load'
 import type { LadderState, RuleId } from '../../core/progress/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'

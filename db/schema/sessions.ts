@@ -1,9 +1,9 @@
 import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
-import type { Dose, Family, Parameters, Phase } from '../../core/library/types'
-import type { EntryTuning } from '../../core/plan/resolve-sheet'
-import type { DayRole } from '../../core/plan/targets'
+import type { Aid, CarriedLoad, Dose, Parameters, Rest, SideDoses } from '../../core/vocabulary/dose'
+import type { Family, Phase, Surface } from '../../core/vocabulary/words'
+import type { EntryTuning, Piece } from '../../core/vocabulary/entry'
+import type { DayRole } from '../../core/vocabulary/session'
 import type { VerdictWord } from '../../core/progress/types'
-import type { Surface } from '../../core/library/surfaces'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
 import { squad } from './squads'
@@ -84,7 +84,11 @@ export const entry = mysqlTable(
 		ladderId: code('ladder_id'),
 		dose: jsonOf<Dose>('dose').notNull(),
 		parameters: jsonOf<Parameters>('parameters').notNull(),
-		restS: int('rest_s').notNull(),
+		rest: jsonOf<Rest>('rest').notNull(),
+		sides: jsonOf<SideDoses>('sides'),
+		pieces: jsonOf<Piece[]>('pieces'),
+		carried: jsonOf<CarriedLoad>('carried'),
+		aid: jsonOf<Aid>('aid'),
 		doseFactor: decimal('dose_factor', { precision: 3, scale: 2, mode: 'number' }).notNull(),
 		/** Turns side by side, and how many start together on each. */
 		lanes: int('lanes').notNull().default(1),
@@ -134,7 +138,11 @@ export const line = mysqlTable(
 		rungId: code('rung_id'),
 		dose: jsonOf<Dose>('dose').notNull(),
 		parameters: jsonOf<Parameters>('parameters').notNull(),
-		restS: int('rest_s').notNull(),
+		rest: jsonOf<Rest>('rest').notNull(),
+		sides: jsonOf<SideDoses>('sides'),
+		pieces: jsonOf<Piece[]>('pieces'),
+		carried: jsonOf<CarriedLoad>('carried'),
+		aid: jsonOf<Aid>('aid'),
 		change: jsonOf<LineChange>('change'),
 		/** For a hand-set line: what the verdict would have written. */
 		wouldBe: words('would_be'),

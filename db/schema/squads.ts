@@ -1,5 +1,5 @@
 import { char, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
-import type { Family, Level, Phase } from '../../core/library/types'
+import type { Family, Level, Phase } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/progress/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'

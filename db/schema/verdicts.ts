@@ -1,5 +1,5 @@
 import { char, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
-import type { Region } from '../../core/library/types'
+import type { Region } from '../../core/vocabulary/words'
 import type { Judgement, LadderState, VerdictInput, VerdictWord } from '../../core/progress/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'

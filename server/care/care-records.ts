@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { PATTERNS, REGIONS, type Pattern, type Region } from '../../core/library/types'
+import { PATTERNS, REGIONS, type Pattern, type Region } from '../../core/vocabulary/words'
 import { restricts } from '../../core/progress/locks'
 import { reopenAfterClearance } from '../../core/progress/missed-time'
 import { inTransaction } from '../../db/connect'

@@ -12,6 +12,7 @@ import { moveByHand } from '../squads/move-by-hand'
 import { createSession } from '../sheet/save-session'
 import { closeCare, mayOpen, openCare } from './care-records'
 import { enterOutside, takeBackOutside } from './outside'
+import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 const at = (day: string) => new Date(`${day}T12:00:00Z`)
@@ -44,12 +45,15 @@ beforeEach(async () => {
 			startTime: '17:30',
 			title: 'Speed',
 			place: '',
+			surface: null,
 			plannedMinutes: 60,
+			role: 'hard',
+			share: 1,
 			athleteIds: club.athletes,
 			entries: [
-				{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 },
-				{ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, restS: 120 },
-				{ part: 'Jumps', drillId: 'broad-jump', sets: 2, reps: 3, restS: 60 },
+				draftEntry({ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, rest: 120 }),
+				draftEntry({ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, rest: 120 }),
+				draftEntry({ part: 'Jumps', drillId: 'broad-jump', sets: 2, reps: 3, rest: 60 }),
 			],
 		},
 		at('2026-03-10'),
@@ -151,9 +155,12 @@ describe('care records', () => {
 				startTime: '17:30',
 				title: 'Next',
 				place: '',
+				surface: null,
 				plannedMinutes: 60,
+				role: 'hard',
+				share: 1,
 				athleteIds: [one],
-				entries: [{ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, restS: 120 }],
+				entries: [draftEntry({ part: 'Jumps', ladderId: 'shock', sets: 5, reps: 2, rest: 120 })],
 			},
 			at('2026-03-13'),
 		)

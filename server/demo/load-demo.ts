@@ -2,9 +2,13 @@ import { addDays, dayInZone, instantOf, mondayOf, timeInZone, weekday } from '..
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
-import type { LogEvent } from '../../core/events/schema'
-import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import type { Phase } from '../../core/library/types'
+import type { LogEvent } from '../../core/vocabulary/events'
+import { freshEntry } from '../../core/plan/entry-parts'
+import { NO_REST } from '../../core/vocabulary/dose'
+import { keptEntry } from '../sheet/save-session'
+import { plannedOf } from '../sheet/planned-of'
+import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
+import type { Phase } from '../../core/vocabulary/words'
 import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/progress/gather-input'
 import { judgeAthlete } from '../../core/progress/judge-athlete'
 import { passedRungs, restricts } from '../../core/progress/locks'
@@ -13,7 +17,6 @@ import type { OutsideLoad } from '../../core/progress/outside-load'
 import { resolveLine, startingAt } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
 import { isHard } from '../../core/progress/work-kinds'
-import { rungOf } from '../../core/library/starter-library'
 import { type BlockPlan, defaultPhases, defaultShape } from '../../core/plan/block'
 import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import { insertMeasurement } from '../../db/queries/measurements'
@@ -279,9 +282,9 @@ class DemoClub {
 			for (const life of lives) {
 				const line = lines.find((one) => one.entryId === entry.id && one.athleteId === life.id)
 				const drill = line?.drillId ? STARTER_LIBRARY.drills[line.drillId] : undefined
-				if (!line || !drill || line.drillId === null || line.drillVersion === null || line.blocked !== null) continue
-				const { drillId, drillVersion, ladderId, rungId, dose, parameters, restS } = line
-				const planned = { drillId, drillVersion, ladderId, rungId, dose, parameters, restS }
+				if (!line || !drill) continue
+				const planned = plannedOf(line)
+				if (!planned) continue
 				const events = simulateLine(
 					life.demo,
 					planned,
@@ -414,26 +417,14 @@ class DemoClub {
 		})
 		await insertAttending(scope, sessionId, athleteIds)
 		const parts = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
-		const entries = parts.map((part, position) => {
-			const ladder = part.ladderId ? STARTER_LIBRARY.ladders[part.ladderId] : undefined
-			const drill = STARTER_LIBRARY.drills[part.drillId ?? ladder?.rungs[0]?.drillId ?? '']
-			if (!drill) throw new Error(`the demo names an unknown drill in ${part.part}`)
-			const { distanceM, ballKg } = part
+		const entries = parts.map(({ part, of, dose, parameters = {}, lanes = 1 }, position) => {
+			const fresh = freshEntry(random.uuid(), of, STARTER_LIBRARY, { part, lanes })
+			if (!fresh) throw new Error(`the demo names an unknown drill in ${part}`)
+			const kept = keptEntry(sessionId, { ...fresh, dose, parameters }, position, STARTER_LIBRARY)
 			return {
-				id: random.uuid(),
-				sessionId,
-				part: part.part,
-				family: ladder?.family ?? drill.family,
-				position,
-				drillId: drill.id,
-				drillVersion: drill.version,
-				ladderId: part.ladderId ?? null,
-				dose: { sets: part.sets, reps: part.reps },
-				parameters: { ...(distanceM ? { distanceM } : {}), ...(ballKg ? { ballKg } : {}) },
-				restS: part.restS,
-				doseFactor: phase === 'unloading' && drill.family !== 'prepare' ? 0.6 : 1,
-				lanes: part.lanes ?? 1,
-				retired: false,
+				...kept,
+				id: fresh.id,
+				doseFactor: phase === 'unloading' && kept.family !== 'prepare' ? 0.6 : 1,
 			}
 		})
 		await insertEntries(scope, entries)
@@ -507,7 +498,7 @@ class DemoClub {
 						rungId: null,
 						dose: { sets: 0, reps: 0 },
 						parameters: {},
-						restS: 0,
+						rest: NO_REST,
 					})
 					continue
 				}

@@ -1,5 +1,7 @@
+import type { Picked } from '../../core/plan/entry-parts'
+import type { Dose, Parameters } from '../../core/vocabulary/dose'
 import type { Ground } from '../../core/field-map/types'
-import type { Level, Phase, Region } from '../../core/library/types'
+import type { Level, Phase, Region } from '../../core/vocabulary/words'
 
 export type DemoSquad = 'open' | 'women' | 'u17'
 
@@ -502,42 +504,45 @@ export const DEMO_PHASES: Phase[] = [
 
 /** What every session holds, in order: each item a ladder, or a drill for everybody. */
 /** Where they train: the field, and the yard for when the grass is closed. */
+const drill = (drillId: string): Picked => ({ drillId, ladderId: null })
+const ladder = (ladderId: string): Picked => ({ ladderId })
+
 export const DEMO_GROUNDS: Omit<Ground, 'id'>[] = [
 	{ name: 'Lower field by the sea, grass', lengthM: 100, widthM: 62, surface: 'grass' },
 	{ name: 'Gravel yard', lengthM: 42, widthM: 20, surface: 'gravel' },
 ]
 
+/** The parts of an ordinary evening; a ladder gives everybody their own rung. */
 export const DEMO_PARTS: {
 	part: string
-	ladderId?: string
-	drillId?: string
-	sets: number
-	reps: number
-	distanceM?: number
-	ballKg?: number
-	restS: number
+	of: Picked
+	dose: Dose
+	parameters?: Parameters
 	lanes?: number
 	seniorOnly?: boolean
 }[] = [
-	{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 },
-	{ part: 'Rhythm and stiffness', drillId: 'relaxed-skip', sets: 2, reps: 1, distanceM: 20, restS: 30 },
-	{ part: 'Rhythm and stiffness', ladderId: 'stiffness', sets: 3, reps: 8, restS: 60 },
-	{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120, lanes: 2 },
-	{ part: 'Jumps', ladderId: 'shock', sets: 3, reps: 5, restS: 75, lanes: 3 },
+	{ part: 'Prepare', of: drill('range-of-motion'), dose: { sets: 1, reps: 1 } },
+	{
+		part: 'Rhythm and stiffness',
+		of: drill('relaxed-skip'),
+		dose: { sets: 2, reps: 1 },
+		parameters: { distanceM: 20 },
+	},
+	{ part: 'Rhythm and stiffness', of: ladder('stiffness'), dose: { sets: 3, reps: 8 } },
+	{ part: 'Acceleration', of: ladder('acceleration'), dose: { sets: 1, reps: 6 }, lanes: 2 },
+	{ part: 'Jumps', of: ladder('shock'), dose: { sets: 3, reps: 5 }, lanes: 3 },
 	{
 		part: 'Jumps',
-		drillId: 'alternate-bounds',
-		sets: 3,
-		reps: 1,
-		distanceM: 20,
-		restS: 90,
+		of: drill('alternate-bounds'),
+		dose: { sets: 3, reps: 1 },
+		parameters: { distanceM: 20 },
 		lanes: 2,
 		seniorOnly: true,
 	},
-	{ part: 'Jumps', drillId: 'broad-jump', sets: 3, reps: 5, restS: 60, lanes: 3 },
-	{ part: 'Cuts', ladderId: 'cut', sets: 3, reps: 3, restS: 60 },
-	{ part: 'Throws', drillId: 'overhead-throw', sets: 2, reps: 4, ballKg: 3, restS: 75, lanes: 3 },
-	{ part: 'Close', drillId: 'easy-close', sets: 1, reps: 1, restS: 0 },
+	{ part: 'Jumps', of: drill('broad-jump'), dose: { sets: 3, reps: 5 }, lanes: 3 },
+	{ part: 'Cuts', of: ladder('cut'), dose: { sets: 3, reps: 3 } },
+	{ part: 'Throws', of: drill('overhead-throw'), dose: { sets: 2, reps: 4 }, parameters: { ballKg: 3 }, lanes: 3 },
+	{ part: 'Close', of: drill('easy-close'), dose: { sets: 1, reps: 1 } },
 ]
 
 /** Who was tested at the gates, how many days ago: at the start of each of the two blocks and last week. */

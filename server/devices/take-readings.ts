@@ -1,5 +1,5 @@
 import { type KeptReading, READING_OF, READING_SCHEMAS, type Reading } from '../../core/devices/schema'
-import type { EventAnswer } from '../../core/events/schema'
+import type { EventAnswer } from '../../core/vocabulary/events'
 import { inTransaction } from '../../db/connect'
 import {
 	type DeviceRow,

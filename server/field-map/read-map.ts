@@ -4,7 +4,7 @@ import { joinShapes, stationShape } from '../../core/field-map/station-shape'
 import type { Ground, Placement } from '../../core/field-map/types'
 import type { ClubScope } from '../../db/connect'
 import { distanceMarks, listGrounds, readLayouts } from '../../db/queries/grounds'
-import { entryName } from '../sheet/entry-name'
+import { entryName } from '../../core/plan/entry-parts'
 import type { Sheet } from '../sheet/read-sheet'
 
 export interface SessionMap {

@@ -1,6 +1,6 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import type { KeptReading } from '../../core/devices/schema'
-import type { LogEvent } from '../../core/events/schema'
+import type { LogEvent } from '../../core/vocabulary/events'
 import { readingsSince } from '../../db/queries/devices'
 import { eventsOfSessions, idsSince } from '../../db/queries/log'
 import type { ClubScope } from '../../db/connect'

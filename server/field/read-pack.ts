@@ -1,11 +1,12 @@
 import { addDays } from '../../core/calendar/days'
 import type { Pack } from '../../core/field/pack'
-import type { LogEvent } from '../../core/events/schema'
-import { type Drill, REGION_NAMES } from '../../core/library/types'
+import type { LogEvent } from '../../core/vocabulary/events'
+import type { Drill } from '../../core/vocabulary/drill'
+import { REGION_NAMES, type Method } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
 import { MeasureError } from '../../core/measure/measure-error'
 import { readyReference } from '../../core/noise/ready-reference'
-import { type Method, typicalErrorOf } from '../../core/noise/typical-error'
+import { typicalErrorOf } from '../../core/noise/typical-error'
 import { isOpen } from '../../core/progress/gather-input'
 import { dropOffLimit } from '../../core/progress/read-fall'
 import { writeDrill } from '../../core/progress/write-numbers'
@@ -17,7 +18,7 @@ import { sessionsBetween } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
-import { entryName } from '../sheet/entry-name'
+import { entryName } from '../../core/plan/entry-parts'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
 import { readTargets } from '../sheet/read-targets'
 
@@ -112,7 +113,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 						family: line.drill?.family ?? ('prepare' as const),
 						dose: line.dose,
 						parameters: line.parameters,
-						restS: line.restS,
+						rest: line.rest,
 						target: targets.get(line.id)?.words ?? '',
 						bests: targets.get(line.id)?.bests ?? {},
 						cautions:

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import type { School } from '../../core/library/types'
+import type { School } from '../../core/vocabulary/school'
 import { installLibrary, ownDocuments, readDrills, readLibrary } from '../../db/queries/library'
 import { readSquad } from '../../db/queries/squads'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
@@ -41,7 +41,11 @@ describe('drills and ladders of a club’s own', () => {
 		['no cue', { cues: [] }, 'cues'],
 		['an alternative that loads the region', { alternatives: { calf: 'pogo-for-height' } }, 'alternatives.calf'],
 		['an alternative that does not exist', { alternatives: { calf: 'nope' } }, 'alternatives.calf'],
-		['eight rebounds a set', { intensity: 'shock', defaults: { ...pogo.defaults, reps: 8 } }, 'defaults.reps'],
+		[
+			'eight rebounds a set',
+			{ intensity: 'shock', defaults: { ...pogo.defaults, dose: { sets: 3, reps: 8 } } },
+			'defaults.dose.reps',
+		],
 		['an unknown field', { secret: 1 }, 'document'],
 		['a range upside down', { ranges: { distanceM: [20, 10] } }, 'ranges.distanceM'],
 	])('refuse %s', async (_name, change, field) => {

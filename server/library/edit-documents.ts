@@ -1,6 +1,6 @@
-import { DrillSchema, LadderSchema } from '../../core/library/library-schema'
+import { Drill } from '../../core/vocabulary/drill'
+import { Ladder } from '../../core/vocabulary/ladder'
 import { drillProblems, ladderProblems } from '../../core/progress/document-problems'
-import type { Drill, Ladder } from '../../core/library/types'
 import { inTransaction } from '../../db/connect'
 import { insertOwnDocument, readLibrary } from '../../db/queries/library'
 import type { Problems } from '../access/join'
@@ -8,8 +8,8 @@ import type { SignedIn } from '../access/sign-in'
 import { type ShapeCheck, shapeCheck } from '../check-shape'
 import { database } from '../database'
 
-const drillCheck = shapeCheck<Drill>(DrillSchema, 'all')
-const ladderCheck = shapeCheck<Ladder>(LadderSchema, 'all')
+const drillCheck = shapeCheck<Drill>(Drill, 'all')
+const ladderCheck = shapeCheck<Ladder>(Ladder, 'all')
 
 /** Sentences by field path, "rungs.2.name"; what was typed stands in its sentence. */
 function shapeProblems(check: ShapeCheck<unknown>, value: unknown): Problems {

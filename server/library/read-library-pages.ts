@@ -1,4 +1,6 @@
-import { FAMILIES, type Drill, type Ladder } from '../../core/library/types'
+import { FAMILIES } from '../../core/vocabulary/words'
+import type { Drill } from '../../core/vocabulary/drill'
+import type { Ladder } from '../../core/vocabulary/ladder'
 import { writeDose, writeParameters } from '../../core/progress/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { ownDocuments, readLibrary } from '../../db/queries/library'
@@ -15,8 +17,8 @@ export async function readLibraryPage(scope: ClubScope) {
 			family: drill.family,
 			intensity: drill.intensity,
 			reactive: drill.reactive,
-			dose: writeDose(drill.defaults),
-			parameters: writeParameters(drill.defaults),
+			dose: writeDose(drill.defaults.dose),
+			parameters: writeParameters(drill.defaults.parameters),
 			cues: drill.cues,
 			own: own.has(`drill/${drill.id}`),
 		})),

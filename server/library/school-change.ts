@@ -1,5 +1,5 @@
 import { NUMBER_BOUNDS, QUESTIONS } from '../../core/library/schools'
-import type { School, SchoolChoices, SchoolNumbers } from '../../core/library/types'
+import type { School, SchoolChoices, SchoolNumbers } from '../../core/vocabulary/school'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { insertOwnDocument, readLibrary } from '../../db/queries/library'
 import { lastStartedSession } from '../../db/queries/sessions'

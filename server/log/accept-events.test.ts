@@ -6,6 +6,7 @@ import { eventsOfSessions } from '../../db/queries/log'
 import { readLines, readSession } from '../../db/queries/sessions'
 import { createSession } from '../sheet/save-session'
 import { acceptEvents } from './accept-events'
+import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 
@@ -23,11 +24,21 @@ beforeEach(async () => {
 			startTime: '17:30',
 			title: 'Speed',
 			place: '',
+			surface: null,
 			plannedMinutes: 60,
+			role: 'hard',
+			share: 1,
 			athleteIds: club.athletes,
 			entries: [
-				{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 },
-				{ part: 'Jumps', drillId: 'single-leg-pogo', sets: 2, reps: 6, restS: 60 },
+				draftEntry({
+					part: 'Starts',
+					drillId: 'three-point-start',
+					sets: 1,
+					reps: 6,
+					rest: 120,
+					parameters: { distanceM: 20 },
+				}),
+				draftEntry({ part: 'Jumps', drillId: 'single-leg-pogo', sets: 2, reps: 6, rest: 60 }),
 			],
 		},
 		NOW,

@@ -1,4 +1,5 @@
-import { EVENT_SCHEMAS, type EventKey, type LogEvent, unsound } from '../../core/events/schema'
+import { EVENT_SCHEMAS, type EventKey, type LogEvent } from '../../core/vocabulary/events'
+import { unsound } from '../../core/events/unsound'
 import { type ShapeCheck, shapeCheck } from '../check-shape'
 
 const checks = Object.fromEntries(

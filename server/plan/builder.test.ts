@@ -6,7 +6,9 @@ import { proposeSession } from '../../core/plan/propose-session'
 import { resolveSheet } from '../../core/plan/resolve-sheet'
 import { startingAt } from '../../core/progress/resolve-line'
 import { readLibrary } from '../../db/queries/library'
-import { listTemplates } from '../../db/queries/plan'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import type { SessionTemplate } from '../../core/vocabulary/template'
+import { insertTemplate, listTemplates } from '../../db/queries/plan'
 import { readEntries, readLines, readSession } from '../../db/queries/sessions'
 import { readSquad, writeLevel, writeState } from '../../db/queries/squads'
 import { addGround, holdOn, saveMap } from '../field-map/save-map'
@@ -14,7 +16,7 @@ import { readMap } from '../field-map/read-map'
 import { readSheet } from '../sheet/read-sheet'
 import { copyForward, createSession } from '../sheet/save-session'
 import { readBuildPack } from './read-build-pack'
-import { forgetTemplate, keepTemplate, readTemplate } from './templates'
+import { forgetTemplate, keepTemplate, readTemplate, readTemplates } from './templates'
 
 beforeAll(freshDatabase)
 let club: TestClub
@@ -70,19 +72,8 @@ async function save(): Promise<{ sessionId: string } & Awaited<ReturnType<typeof
 			athleteIds: club.athletes,
 			role: 'hard',
 			share: 1,
-			entries: made.proposal.entries.map(
-				({ part, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }) => ({
-					part,
-					...(ladderId ? { ladderId } : { drillId }),
-					...dose,
-					...parameters,
-					restS,
-					doseFactor,
-					lanes,
-					together,
-					...(tuning ? { tuning } : {}),
-				}),
-			),
+			surface: null,
+			entries: made.proposal.entries.map(({ family: _family, ...entry }) => ({ ...entry, id: randomUUID() })),
 		},
 		NOW,
 	)
@@ -141,19 +132,21 @@ describe('a proposal that is saved', () => {
 describe('templates', () => {
 	const template = {
 		format: 'dromos-session',
-		version: 1,
+		version: 2,
 		name: 'Short',
 		minutes: 45,
 		entries: [
 			{
 				part: 'Jumps',
 				drillId: 'broad-jump',
+				ladderId: null,
 				dose: { sets: 3, reps: 5 },
 				parameters: {},
-				restS: 60,
+				rest: { repsS: 5, setsS: 60 },
 				doseFactor: 1,
 				lanes: 1,
 				together: 1,
+				tuning: null,
 			},
 		],
 	}
@@ -173,13 +166,65 @@ describe('templates', () => {
 		[{ ...template, format: 'other' }],
 		[{ ...template, minutes: 5 }],
 		[{ ...template, entries: [] }],
-		[{ ...template, entries: [{ ...template.entries[0], ladderId: 'bound' }] }],
+		[{ ...template, entries: [{ ...template.entries[0], drillId: undefined }] }],
+		[{ ...template, version: 1 }],
+		[{ ...template, version: 3 }],
 		[{ ...template, athletes: ['somebody'] }],
 		[{ ...template, entries: [{ ...template.entries[0], dose: { sets: 1e9, reps: 1 } }] }],
 	])('refuse %j with what is wrong', async (wrong) => {
-		expect(readTemplate(wrong)).toHaveProperty('problem')
+		expect(readTemplate(wrong, STARTER_LIBRARY)).toHaveProperty('problem')
 		expect(await keepTemplate(club.coach, wrong, NOW)).toHaveProperty('problem')
 		expect(await listTemplates(club.scope)).toHaveLength(0)
+	})
+})
+
+describe('a template of the first version', () => {
+	const entry = { dose: { sets: 2, reps: 3 }, parameters: {}, doseFactor: 1, lanes: 1, together: 1 }
+	const older = {
+		format: 'dromos-session',
+		version: 1,
+		name: 'Kept long ago',
+		minutes: 45,
+		entries: [
+			{ ...entry, part: 'Jumps', drillId: 'broad-jump', restS: 60 },
+			{ ...entry, part: 'Cuts', ladderId: 'cut', restS: 45 },
+			{ ...entry, part: 'Starts', drillId: 'standing-start', dose: { sets: 1, reps: 4 }, restS: 90 },
+			{
+				...entry,
+				part: 'Jumps forward',
+				drillId: 'broad-jump',
+				restS: 60,
+				variants: { 1: { drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, parameters: {}, restS: 60 } },
+				fill: { quantity: 'contacts', targets: { 1: 40, 2: 60, 3: 80 }, part: 1 },
+			},
+		],
+	}
+	it('is read as what it meant: jumps straight on in the set, everything else with the rest after each rep', () => {
+		const read = readTemplate(older, STARTER_LIBRARY)
+		if ('problem' in read) throw new Error(read.problem)
+		expect(read.template.entries.map(({ drillId, ladderId, rest }) => ({ drillId, ladderId, rest }))).toEqual([
+			{ drillId: 'broad-jump', ladderId: null, rest: { repsS: 0, setsS: 60 } },
+			{ drillId: 'wide-cut', ladderId: 'cut', rest: { repsS: 45, setsS: 45 } },
+			{ drillId: 'standing-start', ladderId: null, rest: { repsS: 90, setsS: 90 } },
+			{ drillId: 'broad-jump', ladderId: null, rest: { repsS: 0, setsS: 60 } },
+		])
+		expect(read.template.entries[3]!.tuning).toEqual({
+			variants: {
+				1: { drillId: 'broad-jump', dose: { sets: 2, reps: 3 }, parameters: {}, rest: { repsS: 0, setsS: 60 } },
+			},
+			fill: { quantity: 'contacts', targets: { 1: 40, 2: 60, 3: 80 }, part: 1 },
+		})
+	})
+	it('stands in the list as it is read now', async () => {
+		await insertTemplate(club.scope, {
+			id: randomUUID(),
+			name: older.name,
+			content: older as unknown as SessionTemplate,
+			madeBy: club.coach.personId,
+			madeAt: NOW,
+		})
+		const [kept] = await readTemplates(club.scope, STARTER_LIBRARY)
+		expect(kept!.content).toMatchObject({ version: 2, entries: [{ rest: { repsS: 0, setsS: 60 } }, {}, {}, {}] })
 	})
 })
 

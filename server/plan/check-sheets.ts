@@ -1,4 +1,4 @@
-import type { Library } from '../../core/library/types'
+import type { Library } from '../../core/vocabulary/library'
 import { type SheetAhead, type SheetClash, sheetClashes } from '../../core/plan/sheet-clashes'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'

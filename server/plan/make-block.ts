@@ -1,11 +1,12 @@
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/days'
-import { type Library, PHASES } from '../../core/library/types'
+import { PHASES } from '../../core/vocabulary/words'
 import { type BlockPlan, blockSessions, completePlan } from '../../core/plan/block'
 import { requestOf } from '../../core/plan/build-pack'
-import { type ProposedEntry, proposeSession } from '../../core/plan/propose-session'
+import { proposeSession } from '../../core/plan/propose-session'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
-import { type DayRole, QUALITIES } from '../../core/plan/targets'
+import type { DayRole } from '../../core/vocabulary/session'
+import { QUALITIES } from '../../core/plan/targets'
 import { spacingMetH } from '../../core/progress/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
@@ -31,6 +32,7 @@ import { listMembers, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { dried } from '../sheet/dried'
+import { keptEntry } from '../sheet/save-session'
 import { writeLines } from '../sheet/write-lines'
 import { type BlockShare, readBuildPack, readKnown } from './read-build-pack'
 
@@ -205,7 +207,7 @@ export async function writeBlock(
 			)
 			await insertEntries(
 				scope,
-				proposed.map((entry, position) => proposedRow(session.id, entry, position, library)),
+				proposed.map((entry, position) => keptEntry(session.id, entry, position, library)),
 			)
 		}
 		await writeLines(scope, session, squad, library, now)
@@ -218,33 +220,6 @@ const TITLES: Record<DayRole, string> = {
 	light: 'Technique and throws',
 	tissue: 'Tendon work',
 	test: 'Tests',
-}
-
-/** A proposed entry as it is kept. */
-function proposedRow(
-	sessionId: string,
-	{ part, family, drillId, ladderId, dose, parameters, restS, doseFactor, lanes, together, tuning }: ProposedEntry,
-	position: number,
-	library: Library,
-): Parameters<typeof insertEntries>[1][number] {
-	return {
-		id: newId(),
-		sessionId,
-		part,
-		family,
-		position,
-		drillId,
-		drillVersion: library.drills[drillId]!.version,
-		ladderId,
-		dose,
-		parameters,
-		restS,
-		doseFactor,
-		lanes,
-		together,
-		tuning,
-		retired: false,
-	}
 }
 
 /** A block's shares for one of its sessions; null when the session is of none. */

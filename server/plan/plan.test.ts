@@ -18,6 +18,7 @@ import { writeState } from '../../db/queries/squads'
 import { readBlockProgress, replanBlock } from './block-progress'
 import { repairSheet } from './repair-sheet'
 import { makeBlock, readBlockPlan, removeBlock, shiftBlock } from './make-block'
+import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 
@@ -38,11 +39,21 @@ const make = async (day: string) => {
 			startTime: '17:30',
 			title: 'Starts',
 			place: '',
+			surface: null,
 			plannedMinutes: 60,
+			role: 'hard',
+			share: 1,
 			athleteIds: club.athletes,
 			entries: [
-				{ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, restS: 0 },
-				{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 },
+				draftEntry({ part: 'Prepare', drillId: 'range-of-motion', sets: 1, reps: 1, rest: 0 }),
+				draftEntry({
+					part: 'Starts',
+					drillId: 'three-point-start',
+					sets: 1,
+					reps: 6,
+					rest: 120,
+					parameters: { distanceM: 20 },
+				}),
 			],
 		},
 		NOW,
@@ -192,7 +203,7 @@ describe('lanes', () => {
 		const sheet = (await readSheet(club.scope, id))!
 		const [prepare, starts] = await readFlow(club.scope, sheet)
 		expect([prepare!.atOnce, starts!.atOnce]).toEqual([true, false])
-		expect(starts!.athletes[0]).toMatchObject({ turns: 6, restS: 120 })
+		expect(starts!.athletes[0]).toMatchObject({ turns: 6, restS: 120, turnsInSet: 6 })
 		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 2, together: 2 } })).toEqual({ saved: true })
 		expect((await readFlow(club.scope, (await readSheet(club.scope, id))!))[1]).toMatchObject({ lanes: 2, together: 2 })
 		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 0, together: 1 } })).toHaveProperty(
@@ -301,7 +312,10 @@ describe('what the rules say about a sheet, and its repair', () => {
 		startTime: '17:30',
 		title: 'Sheet',
 		place: '',
+		surface: null,
 		plannedMinutes: 90,
+		role: 'hard',
+		share: 1,
 		athleteIds: club.athletes,
 		entries,
 		...more,
@@ -324,15 +338,38 @@ describe('what the rules say about a sheet, and its repair', () => {
 	it('S5: hard work goes before what tires', async () => {
 		await repairs(
 			await save([
-				{ part: 'Run', drillId: 'shuttle-repeat', sets: 2, reps: 4, restS: 120, distanceM: 40, angleDeg: 180 },
-				{ part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 },
+				draftEntry({
+					part: 'Run',
+					drillId: 'shuttle-repeat',
+					sets: 2,
+					reps: 4,
+					rest: 120,
+					parameters: { distanceM: 40, angleDeg: 180 },
+				}),
+				draftEntry({
+					part: 'Starts',
+					drillId: 'standing-start',
+					sets: 1,
+					reps: 4,
+					rest: 90,
+					parameters: { distanceM: 10 },
+				}),
 			]),
 			'S5',
 		)
 	})
 	it('S7: more starts than the week’s ramp allows are cut', async () => {
 		await repairs(
-			await save([{ part: 'Starts', drillId: 'standing-start', sets: 2, reps: 12, restS: 90, distanceM: 10 }]),
+			await save([
+				draftEntry({
+					part: 'Starts',
+					drillId: 'standing-start',
+					sets: 2,
+					reps: 12,
+					rest: 90,
+					parameters: { distanceM: 10 },
+				}),
+			]),
 			'S7',
 		)
 		const [session] = await ahead()
@@ -341,7 +378,7 @@ describe('what the rules say about a sheet, and its repair', () => {
 		)
 	})
 	it('S8: a rung whose gate is shut gives way to the one below', async () => {
-		const sessionId = await save([{ part: 'Cuts', ladderId: 'cut', sets: 1, reps: 1, restS: 60 }])
+		const sessionId = await save([draftEntry({ part: 'Cuts', ladderId: 'cut', sets: 1, reps: 1, rest: 60 })])
 		for (const athleteId of club.athletes)
 			await writeState(club.scope, athleteId, { ...startingAt(STARTER_LIBRARY, 'cut', 'sharp-wide') }, TODAY, NOW)
 		await rewriteUpcoming(club.scope, club.athletes, TODAY, NOW)
@@ -350,13 +387,22 @@ describe('what the rules say about a sheet, and its repair', () => {
 	})
 	it('S10: on gravel four fifths of the contacts are allowed', async () => {
 		await repairs(
-			await save([{ part: 'Jumps', drillId: 'broad-jump', sets: 9, reps: 10, restS: 60 }], { surface: 'gravel' }),
+			await save([draftEntry({ part: 'Jumps', drillId: 'broad-jump', sets: 9, reps: 10, rest: 60 })], {
+				surface: 'gravel',
+			}),
 			'S10',
 		)
 	})
 	it('offers nothing for a line set by hand, and refuses what is begun, unknown or a stranger’s', async () => {
 		const sessionId = await save([
-			{ part: 'Starts', drillId: 'standing-start', sets: 1, reps: 4, restS: 90, distanceM: 10 },
+			draftEntry({
+				part: 'Starts',
+				drillId: 'standing-start',
+				sets: 1,
+				reps: 4,
+				rest: 90,
+				parameters: { distanceM: 10 },
+			}),
 		])
 		const [line] = await readLines(club.scope, [sessionId])
 		await changeLineByHand(club.scope, sessionId, line!.id, { sets: '4', reps: '10' }, NOW)

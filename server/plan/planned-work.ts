@@ -1,6 +1,6 @@
 import { countLine } from '../../core/dose/count-line'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
-import type { Family, Phase } from '../../core/library/types'
+import type { Family, Phase } from '../../core/vocabulary/words'
 import type { WorkKind } from '../../core/progress/types'
 import { kindsOf } from '../../core/progress/work-kinds'
 import type { ClubScope } from '../../db/connect'

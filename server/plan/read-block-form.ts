@@ -1,5 +1,5 @@
 import { addDays, mondayOf } from '../../core/calendar/days'
-import { LEVELS } from '../../core/library/types'
+import { LEVELS } from '../../core/vocabulary/words'
 import { completePlan } from '../../core/plan/block'
 import { QUALITIES, type Quality } from '../../core/plan/targets'
 import { spacingMetH } from '../../core/progress/spacing'

@@ -1,4 +1,4 @@
-import type { Surface } from '../../core/library/surfaces'
+import type { Surface } from '../../core/vocabulary/words'
 import type { BuildPack } from '../../core/plan/build-pack'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'

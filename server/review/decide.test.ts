@@ -15,6 +15,7 @@ import { recordClearance } from '../squads/change-roster'
 import { decideVerdicts } from './decide'
 import { documentsOf } from './gather'
 import { proposeVerdicts } from './propose'
+import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 
@@ -46,9 +47,12 @@ async function plan(day: string): Promise<string> {
 			startTime: '17:30',
 			title: 'Speed',
 			place: '',
+			surface: null,
 			plannedMinutes: 60,
+			role: 'hard',
+			share: 1,
 			athleteIds: club.athletes,
-			entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, restS: 120 }],
+			entries: [draftEntry({ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 6, rest: 120 })],
 		},
 		at(day),
 	)

@@ -1,4 +1,5 @@
-import type { Library, School } from '../../core/library/types'
+import type { Library } from '../../core/vocabulary/library'
+import type { School } from '../../core/vocabulary/school'
 import { evidenceFor, gatherInput } from '../../core/progress/gather-input'
 import { judgeAthlete } from '../../core/progress/judge-athlete'
 import { entryState } from '../../core/progress/resolve-line'

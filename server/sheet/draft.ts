@@ -1,87 +1,15 @@
-import Type, { type Static } from 'typebox'
-import type { Library } from '../../core/library/types'
-import { DAY_ROLES, type DayRole } from '../../core/plan/targets'
-import { FillSchema, VariantsSchema } from '../../core/plan/template'
-import type { Surface } from '../../core/library/surfaces'
-import { SURFACES } from '../../core/library/surfaces'
+import { partsOf } from '../../core/plan/entry-parts'
+import { PARAMETER_BOUNDS } from '../../core/vocabulary/dose'
+import type { Library } from '../../core/vocabulary/library'
+import { SessionDraft } from '../../core/vocabulary/session'
 import type { Problems } from '../access/join'
 import { shapeCheck } from '../check-shape'
 
-const closed = { additionalProperties: false }
-const optional = (minimum: number, maximum: number) => Type.Optional(Type.Number({ minimum, maximum }))
-
-/** A session as the form sends it. */
-export const SessionDraft = Type.Object(
-	{
-		squadId: Type.String({ format: 'uuid' }),
-		day: Type.String({ format: 'date' }),
-		startTime: Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' }),
-		title: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
-		place: Type.String({ maxLength: 200 }),
-		surface: Type.Optional(Type.Unsafe<Surface>(Type.String({ enum: [...SURFACES] }))),
-		plannedMinutes: Type.Integer({ minimum: 10, maximum: 240 }),
-		role: Type.Optional(Type.Unsafe<DayRole>(Type.String({ enum: [...DAY_ROLES] }))),
-		share: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
-		athleteIds: Type.Array(Type.String({ format: 'uuid' }), { minItems: 1, maxItems: 60, uniqueItems: true }),
-		entries: Type.Array(
-			Type.Object(
-				{
-					id: Type.Optional(Type.String({ format: 'uuid' })),
-					part: Type.String({ minLength: 1, maxLength: 60, pattern: '\\S' }),
-					/** A drill id, or a ladder id in `ladderId`: then each athlete gets their own rung. */
-					drillId: Type.Optional(Type.String()),
-					ladderId: Type.Optional(Type.String()),
-					sets: Type.Integer({ minimum: 1, maximum: 20 }),
-					reps: Type.Integer({ minimum: 1, maximum: 60 }),
-					restS: Type.Integer({ minimum: 0, maximum: 1200 }),
-					distanceM: optional(1, 2000),
-					heightCm: optional(5, 100),
-					angleDeg: optional(0, 180),
-					ballKg: optional(0.5, 10),
-					runInM: optional(0, 60),
-					/** Everything else a drill may carry, as a template or a proposal brings it. */
-					radiusM: optional(1, 50),
-					approachSteps: optional(0, 20),
-					resistPercent: optional(0, 90),
-					assistPercent: optional(0, 20),
-					effortPercent: optional(0, 100),
-					loadG: optional(0, 6000),
-					minutes: optional(0, 60),
-					doseFactor: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
-					lanes: Type.Optional(Type.Integer({ minimum: 1, maximum: 6 })),
-					together: Type.Optional(Type.Integer({ minimum: 1, maximum: 2 })),
-					tuning: Type.Optional(
-						Type.Object(
-							{
-								variants: Type.Optional(VariantsSchema),
-								fill: Type.Optional(FillSchema),
-								strict: Type.Optional(Type.Boolean()),
-								caps: Type.Optional(
-									Type.Record(
-										Type.String({ pattern: '^[0-9a-f-]{36}$' }),
-										Type.Object(
-											{ reps: Type.Integer({ minimum: 0, maximum: 1200 }), why: Type.String({ maxLength: 200 }) },
-											closed,
-										),
-										closed,
-									),
-								),
-							},
-							closed,
-						),
-					),
-				},
-				closed,
-			),
-			{ minItems: 1, maxItems: 30 },
-		),
-	},
-	closed,
-)
-export type SessionDraft = Static<typeof SessionDraft>
-
+/** Rebounds from a box in one set, never more. */
+const MOST_REBOUNDS = 5
 const check = shapeCheck<SessionDraft>(SessionDraft, 'all')
 
+const from = ([low, high]: readonly [number, number], unit: string) => `${unit} from ${low} to ${high} are expected.`
 /** What each field expects, for the sentence beside it. */
 const EXPECTED: Record<string, string> = {
 	squadId: 'Pick a squad.',
@@ -93,13 +21,14 @@ const EXPECTED: Record<string, string> = {
 	entries: 'Add at least one drill.',
 	part: 'Name the part, for example “Acceleration”.',
 	sets: 'Whole sets from 1 to 20 are expected.',
-	reps: 'Whole reps from 1 to 60 are expected.',
-	restS: 'Rest in whole seconds from 0 to 1200 is expected.',
-	distanceM: 'Metres from 1 to 2000 are expected.',
-	heightCm: 'Centimetres from 5 to 100 are expected.',
-	angleDeg: 'Degrees from 0 to 180 are expected.',
-	ballKg: 'Kilograms from 0.5 to 10 are expected.',
-	runInM: 'Metres from 0 to 60 are expected.',
+	reps: 'Whole reps from 1 to 100 are expected.',
+	repsS: 'Rest between reps in whole seconds from 0 to 1800 is expected.',
+	setsS: 'Rest between sets in whole seconds from 0 to 1800 is expected.',
+	distanceM: from(PARAMETER_BOUNDS.distanceM, 'Metres'),
+	heightCm: from(PARAMETER_BOUNDS.heightCm, 'Centimetres'),
+	angleDeg: from(PARAMETER_BOUNDS.angleDeg, 'Degrees'),
+	ballKg: from(PARAMETER_BOUNDS.ballKg, 'Kilograms'),
+	runInM: from(PARAMETER_BOUNDS.runInM, 'Metres'),
 }
 
 /** Sentences by field path ("entries.2.sets"); a value that was typed stands in its sentence. */
@@ -124,19 +53,18 @@ export function readDraft(value: unknown, library: Library): { draft: SessionDra
 		return { problems }
 	}
 	for (const [index, entry] of value.entries.entries()) {
-		const known = entry.ladderId
-			? library.ladders[entry.ladderId]
-			: entry.drillId
-				? library.drills[entry.drillId]
-				: undefined
-		if (!known) problems[`entries.${index}.drillId`] = 'Pick a drill or a ladder.'
-		const forms = Object.values(entry.tuning?.variants ?? {})
-		if (forms.some((form) => form && !library.drills[form.drillId]))
+		if (!partsOf(entry, library)) problems[`entries.${index}.drillId`] = 'Pick a drill or a ladder.'
+		const forms = Object.values(entry.tuning?.variants ?? {}).flatMap((form) => form ?? [])
+		if (forms.some((form) => !library.drills[form.drillId]))
 			problems[`entries.${index}.drillId`] = 'A form for a level names a drill that is not in the library.'
-		if (forms.some((form) => form && library.drills[form.drillId]?.intensity === 'shock' && form.dose.reps > 5))
-			problems[`entries.${index}.reps`] = 'A form for a level has more than 5 rebounds a set.'
-		if (library.drills[entry.drillId ?? '']?.intensity === 'shock' && entry.reps > 5)
-			problems[`entries.${index}.reps`] = `“${entry.reps}”: never more than 5 rebounds a set.`
+		if (forms.some((form) => library.drills[form.drillId]?.intensity === 'shock' && form.dose.reps > MOST_REBOUNDS))
+			problems[`entries.${index}.dose.reps`] = `A form for a level has more than ${MOST_REBOUNDS} rebounds a set.`
+		if (
+			entry.ladderId === null &&
+			library.drills[entry.drillId]?.intensity === 'shock' &&
+			entry.dose.reps > MOST_REBOUNDS
+		)
+			problems[`entries.${index}.dose.reps`] = `“${entry.dose.reps}”: never more than ${MOST_REBOUNDS} rebounds a set.`
 	}
 	return Object.keys(problems).length > 0 ? { problems } : { draft: value }
 }

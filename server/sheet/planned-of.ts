@@ -1,4 +1,5 @@
-import type { PlannedLine } from '../../core/library/types'
+import type { PlannedLine } from '../../core/vocabulary/line'
+import { workOf } from '../../core/vocabulary/entry'
 import type { LineRow } from '../../db/queries/sessions'
 
 /** A stored line as a plan; null when it is blocked. */
@@ -10,7 +11,5 @@ export const plannedOf = (row: LineRow): PlannedLine | null =>
 				drillVersion: row.drillVersion,
 				ladderId: row.ladderId,
 				rungId: row.rungId,
-				dose: row.dose,
-				parameters: row.parameters,
-				restS: row.restS,
+				...workOf(row),
 			}

@@ -1,10 +1,9 @@
 import { type FlowEntry, type FlowLine, flowEntry } from '../../core/plan/flow'
-import type { ClubScope } from '../../db/connect'
+import { type ClubScope, inTransaction } from '../../db/connect'
 import { lockSession, writeEntryLanes } from '../../db/queries/sessions'
-import { inTransaction } from '../../db/connect'
 import { database } from '../database'
 import type { Sheet } from './read-sheet'
-import { entryName } from './entry-name'
+import { entryName } from '../../core/plan/entry-parts'
 import { readTargets } from './read-targets'
 
 export const MOST_LANES = 6
@@ -15,7 +14,7 @@ export async function readFlow(scope: ClubScope, sheet: Sheet): Promise<FlowEntr
 	return sheet.entries.flatMap((entry) => {
 		const lines = sheet.athletes.flatMap((athlete) =>
 			athlete.lines.flatMap((line): FlowLine[] => {
-				const { drill, dose, parameters, restS } = line
+				const { drill, dose, parameters, rest } = line
 				if (line.entryId !== entry.id || drill === null) return []
 				return [
 					{
@@ -23,7 +22,7 @@ export async function readFlow(scope: ClubScope, sheet: Sheet): Promise<FlowEntr
 						drill,
 						dose,
 						parameters,
-						restS,
+						rest,
 						bestS: drill.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined,
 					},
 				]

@@ -1,8 +1,33 @@
+import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
+import type { SessionDraft } from '../../core/vocabulary/session'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { listTemplates } from '../../db/queries/plan'
+import { readTemplates } from '../plan/templates'
 import { readAttending, readEntries, readSession } from '../../db/queries/sessions'
 import { listMembers, listSquads } from '../../db/queries/squads'
+
+/** An entry alone, without where it is kept. */
+const sheetEntry = ({
+	id,
+	part,
+	drillId,
+	ladderId,
+	doseFactor,
+	lanes,
+	together,
+	tuning,
+	...work
+}: SessionEntry): SessionEntry => ({
+	id,
+	part,
+	drillId,
+	ladderId,
+	...workOf(work),
+	doseFactor,
+	lanes,
+	together,
+	tuning,
+})
 
 /** What the session form offers: squads, athletes with their squads, drills, ladders with the ways back, and templates. */
 export async function readFormChoices(scope: ClubScope) {
@@ -15,7 +40,7 @@ export async function readFormChoices(scope: ClubScope) {
 		athletes: [...athletes.values()],
 		drills: Object.values(library.drills),
 		ladders: Object.values(library.ladders),
-		templates: (await listTemplates(scope)).map(({ id, name, content }) => ({ id, name, content })),
+		templates: await readTemplates(scope, library),
 	}
 }
 
@@ -24,5 +49,19 @@ export async function readSheetToChange(scope: ClubScope, sessionId: string) {
 	const session = await readSession(scope, sessionId)
 	if (!session) return null
 	const [entries, attending] = [await readEntries(scope, [session.id]), await readAttending(scope, [session.id])]
-	return { session, entries, athleteIds: attending.map((row) => row.athleteId), choices: await readFormChoices(scope) }
+	const { squadId, day, startTime, title, place, surface, plannedMinutes, role, share } = session
+	const draft: SessionDraft = {
+		squadId,
+		day,
+		startTime,
+		title,
+		place,
+		surface,
+		plannedMinutes,
+		role,
+		share,
+		athleteIds: attending.map((row) => row.athleteId),
+		entries: entries.map(sheetEntry),
+	}
+	return { id: session.id, startedAt: session.startedAt, draft, choices: await readFormChoices(scope) }
 }

@@ -2,7 +2,9 @@ import { foldEvents } from '../../core/events/fold'
 import { countLine } from '../../core/dose/count-line'
 import { type DoseCount, addCounts, emptyCount, sumCounts } from '../../core/dose/dose-count'
 import { fromSparse } from '../../core/dose/sparse-count'
-import type { Drill, Level, Library } from '../../core/library/types'
+import type { Drill } from '../../core/vocabulary/drill'
+import type { Level } from '../../core/vocabulary/words'
+import type { Library } from '../../core/vocabulary/library'
 import { flowEntry, simulateEntry } from '../../core/plan/flow'
 import { type StripPart, stripOf } from '../../core/plan/session-strip'
 import { estimateMinutes } from '../../core/dose/estimate-minutes'
@@ -77,7 +79,7 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 			return {
 				...line,
 				drill,
-				minutes: drill ? estimateMinutes(line.dose, line.parameters, line.restS, drill.defaults.repS) : 0,
+				minutes: drill ? estimateMinutes(line.dose, line.parameters, line.rest, drill.defaults.repS) : 0,
 			}
 		})
 		const legLength = athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }
@@ -115,7 +117,7 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 					drill,
 					dose: line.dose,
 					parameters: line.parameters,
-					restS: line.restS,
+					rest: line.rest,
 				})),
 			)
 			return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }

@@ -1,5 +1,5 @@
 import { rungOf } from '../../core/library/starter-library'
-import type { Method } from '../../core/noise/typical-error'
+import type { Method } from '../../core/vocabulary/words'
 import { returnTargetOf, targetOf } from '../../core/progress/target'
 import type { ClubScope } from '../../db/connect'
 import { bestTimesBefore } from '../../db/queries/log'

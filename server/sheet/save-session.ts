@@ -1,8 +1,10 @@
 import { v7 as newId } from 'uuid'
 import { nextTrainingDay } from '../../core/calendar/days'
-import { PARAMETERS, type Library } from '../../core/library/types'
+import type { Library } from '../../core/vocabulary/library'
+import { type EntryTuning, type SessionEntry, workOf } from '../../core/vocabulary/entry'
+import { partsOf, wholeEntry } from '../../core/plan/entry-parts'
 import { canonicalJson } from '../../core/events/canonical-json'
-import { type EntryTuning, tuningForAnotherDay } from '../../core/plan/resolve-sheet'
+import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import {
@@ -21,7 +23,7 @@ import { type SquadRow, listMembers, readAthletes, readSquad } from '../../db/qu
 import type { Problems } from '../access/join'
 import { database } from '../database'
 import { dried } from './dried'
-import { type SessionDraft, readDraft } from './draft'
+import { readDraft } from './draft'
 import { writeLines } from './write-lines'
 
 export type Saved = { sessionId: string } | { problems: Problems }
@@ -48,11 +50,11 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 			title: draft.title.trim(),
 			place: draft.place.trim(),
 			phase: squad.phase,
-			surface: draft.surface ?? null,
+			surface: draft.surface,
 			plannedMinutes: draft.plannedMinutes,
 			blockId: null,
-			role: draft.role ?? 'hard',
-			share: draft.share ?? 1,
+			role: draft.role,
+			share: draft.share,
 			startedAt: null,
 			reviewedAt: null,
 		}
@@ -64,7 +66,7 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 		)
 		await insertEntries(
 			scope,
-			draft.entries.map((entry, position) => entryRow(session.id, entry, position, library)),
+			draft.entries.map((entry, position) => keptEntry(session.id, entry, position, library)),
 		)
 		await writeLines(scope, session, squad, library, now)
 		return { sessionId: session.id }
@@ -102,20 +104,18 @@ export async function changeSession(
 			day: draft.day,
 			startTime: draft.startTime,
 			place: draft.place.trim(),
-			surface: draft.surface ?? null,
-			role: draft.role ?? session.role,
-			share: draft.share ?? session.share,
+			surface: draft.surface,
+			role: draft.role,
+			share: draft.share,
 		}
 		await updateSession(scope, sessionId, header)
 		// Positions and doses live in the entry row, which is cited by marks: a changed entry is a new one.
-		const rows = draft.entries.map((entry, position) => entryRow(sessionId, entry, position, library))
+		const rows = draft.entries.map((entry, position) => keptEntry(sessionId, entry, position, library))
 		const kept = new Set<string>()
 		const fresh = rows.filter((row, index) => {
 			const same = before.find(
 				(old) =>
-					old.id === draft.entries[index]?.id &&
-					old.position === row.position &&
-					JSON.stringify(comparable(old)) === JSON.stringify(comparable(row)),
+					old.id === draft.entries[index]?.id && old.position === row.position && comparable(old) === comparable(row),
 			)
 			if (same) kept.add(same.id)
 			return !same
@@ -136,61 +136,34 @@ export async function changeSession(
 	})
 }
 
-type EntryInsert = Parameters<typeof insertEntries>[1][number]
-const comparable = (row: EntryInsert) => [
-	row.part,
-	row.drillId,
-	row.ladderId,
-	row.dose.sets,
-	row.dose.reps,
-	row.restS,
-	row.doseFactor,
-	row.lanes,
-	row.together,
-	row.tuning ? canonicalJson(row.tuning) : null,
-	Object.entries(row.parameters)
-		.filter(([, value]) => value !== undefined)
-		.sort(),
-]
+type NewEntry = Parameters<typeof insertEntries>[1][number]
+/** What of an entry makes another entry of it. */
+const comparable = ({ part, drillId, ladderId, doseFactor, lanes, together, tuning, ...work }: NewEntry): string =>
+	canonicalJson({ part, drillId, ladderId, doseFactor, lanes, together, tuning, ...workOf(work) })
 
-function entryRow(
-	sessionId: string,
-	entry: SessionDraft['entries'][number],
-	position: number,
-	library: Library,
-): EntryInsert {
-	const ladder = entry.ladderId ? library.ladders[entry.ladderId] : undefined
-	const drill = library.drills[ladder?.rungs[0]?.drillId ?? entry.drillId ?? '']
-	if (!drill) throw new Error(`entry ${position} names no drill`)
-	// What the sheet does not set stays as the drill has it.
-	const parameters = Object.fromEntries(
-		PARAMETERS.flatMap((name) => {
-			const value = (entry as Record<string, unknown>)[name] ?? (ladder ? undefined : drill.defaults[name])
-			return value === undefined ? [] : [[name, value]]
-		}),
-	)
+/** An entry of a sheet as it is kept: whole, on its place, with an id of its own. */
+export function keptEntry(sessionId: string, entry: SessionEntry, position: number, library: Library): NewEntry {
+	const parts = partsOf(entry, library)
+	if (!parts) throw new Error(`entry ${position} names no drill`)
+	const whole = wholeEntry(entry, library)
 	return {
+		...whole,
+		...workOf(whole),
 		id: newId(),
 		sessionId,
 		part: entry.part.trim(),
-		family: ladder?.family ?? drill.family,
+		family: parts.family,
 		position,
-		drillId: drill.id,
-		drillVersion: drill.version,
-		ladderId: ladder?.id ?? null,
-		dose: { sets: entry.sets, reps: entry.reps },
-		parameters,
-		restS: entry.restS,
-		doseFactor: entry.doseFactor ?? 1,
-		lanes: entry.lanes ?? 1,
-		together: entry.together ?? 1,
+		drillId: parts.drill.id,
+		drillVersion: parts.drill.version,
+		ladderId: parts.ladder?.id ?? null,
 		tuning: tuningOf(entry.tuning),
 		retired: false,
 	}
 }
 
 /** Nothing said is nothing kept. */
-function tuningOf(tuning: SessionDraft['entries'][number]['tuning']): EntryTuning | null {
+function tuningOf(tuning: EntryTuning | null): EntryTuning | null {
 	const said = Object.entries(tuning ?? {}).filter(
 		([, value]) =>
 			value !== undefined && value !== false && !(typeof value === 'object' && Object.keys(value).length === 0),

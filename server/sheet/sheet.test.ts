@@ -11,6 +11,7 @@ import { readDraft } from './draft'
 import { readSheet } from './read-sheet'
 import { readTargets } from './read-targets'
 import { changeSession, createSession } from './save-session'
+import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 let club: TestClub
@@ -18,15 +19,25 @@ beforeEach(async () => {
 	club = await makeClub('Club')
 })
 
-const pogo = { part: 'Jumps', drillId: 'pogo', sets: 3, reps: 15, restS: 60 }
-const starts = { part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }
+const pogo = draftEntry({ part: 'Jumps', drillId: 'pogo', sets: 3, reps: 15, rest: 60 })
+const starts = draftEntry({
+	part: 'Starts',
+	drillId: 'three-point-start',
+	sets: 1,
+	reps: 6,
+	rest: 120,
+	parameters: { distanceM: 20 },
+})
 const draft = (change: Record<string, unknown> = {}) => ({
 	squadId: club.squadId,
 	day: '2026-03-12',
 	startTime: '17:30',
 	title: ' Speed ',
 	place: '',
+	surface: null,
 	plannedMinutes: 60,
+	role: 'hard',
+	share: 1,
 	athleteIds: club.athletes,
 	entries: [pogo, starts],
 	...change,
@@ -46,25 +57,29 @@ describe('a draft', () => {
 		expect(problems({})).toEqual({})
 	})
 	it('may hold every drill of the library as the library has it, and every ladder', () => {
-		for (const {
-			id,
-			defaults: { repS: _repS, ...numbers },
-		} of Object.values(STARTER_LIBRARY.drills))
-			expect(problems({ entries: [{ part: 'Part', drillId: id, ...numbers }] }), id).toEqual({})
+		for (const { id, defaults } of Object.values(STARTER_LIBRARY.drills)) {
+			const { repS: _repS, ...work } = defaults
+			expect(problems({ entries: [{ ...pogo, drillId: id, ...work }] }), id).toEqual({})
+		}
 		for (const ladder of Object.values(STARTER_LIBRARY.ladders))
 			expect(
-				problems({ entries: [{ part: 'Part', ladderId: ladder.id, sets: 1, reps: 1, restS: 0 }] }),
+				problems({ entries: [draftEntry({ part: 'Part', ladderId: ladder.id, sets: 1, reps: 1, rest: 0 })] }),
 				ladder.id,
 			).toEqual({})
 	})
 	it('names a form for a level that the library does not hold, and rebounds in it', () => {
 		const form = (drillId: string, reps: number) => ({
 			entries: [
-				{ ...pogo, tuning: { variants: { 1: { drillId, dose: { sets: 1, reps }, parameters: {}, restS: 60 } } } },
+				{
+					...pogo,
+					tuning: {
+						variants: { 1: { drillId, dose: { sets: 1, reps }, parameters: {}, rest: { repsS: 60, setsS: 60 } } },
+					},
+				},
 			],
 		})
 		expect(problems(form('moonwalk', 4))).toHaveProperty(['entries.0.drillId'])
-		expect(problems(form('depth-jump', 6))).toHaveProperty(['entries.0.reps'])
+		expect(problems(form('depth-jump', 6))).toHaveProperty(['entries.0.dose.reps'])
 		expect(problems({ entries: [{ ...pogo, tuning: { caps: { nobody: { reps: 1, why: 'x' } } } }] })).not.toEqual({})
 	})
 	it.each([
@@ -74,17 +89,30 @@ describe('a draft', () => {
 		[{ plannedMinutes: 5 }, 'plannedMinutes', '“5”: Whole minutes from 10 to 240 are expected.'],
 		[{ athleteIds: [] }, 'athleteIds', 'Pick at least one athlete.'],
 		[{ entries: [] }, 'entries', 'Add at least one drill.'],
-		[{ entries: [{ ...pogo, reps: 1.5 }] }, 'entries.0.reps', '“1.5”: Whole reps from 1 to 60 are expected.'],
-		[{ entries: [{ ...pogo, sets: 'many' }] }, 'entries.0.sets', '“many”: Whole sets from 1 to 20 are expected.'],
+		[
+			{ entries: [{ ...pogo, dose: { sets: 3, reps: 1.5 } }] },
+			'entries.0.dose.reps',
+			'“1.5”: Whole reps from 1 to 100 are expected.',
+		],
+		[
+			{ entries: [{ ...pogo, rest: { repsS: 0, setsS: 1801 } }] },
+			'entries.0.rest.setsS',
+			'“1801”: Rest between sets in whole seconds from 0 to 1800 is expected.',
+		],
+		[
+			{ entries: [{ ...pogo, dose: { sets: 'many', reps: 2 } }] },
+			'entries.0.dose.sets',
+			'“many”: Whole sets from 1 to 20 are expected.',
+		],
 		[{ entries: [{ ...pogo, drillId: 'flying' }] }, 'entries.0.drillId', 'Pick a drill or a ladder.'],
 		[
-			{ entries: [{ ...pogo, drillId: 'depth-jump', reps: 6 }] },
-			'entries.0.reps',
+			{ entries: [{ ...pogo, drillId: 'depth-jump', dose: { sets: 2, reps: 6 } }] },
+			'entries.0.dose.reps',
 			'“6”: never more than 5 rebounds a set.',
 		],
 		[
-			{ entries: [{ ...starts, distanceM: 1e9 }] },
-			'entries.0.distanceM',
+			{ entries: [{ ...starts, parameters: { distanceM: 1e9 } }] },
+			'entries.0.parameters.distanceM',
 			'“1000000000”: Metres from 1 to 2000 are expected.',
 		],
 	])('%j is refused with a sentence', (change, path, sentence) => {
@@ -121,7 +149,7 @@ describe('a session sheet', () => {
 				athleteIds: club.athletes.slice(1),
 				entries: [
 					{ ...pogo, id: before[0]!.id },
-					{ ...starts, id: before[1]!.id, reps: 4 },
+					{ ...starts, id: before[1]!.id, dose: { sets: 1, reps: 4 } },
 				],
 			}),
 			NOW,
@@ -201,7 +229,7 @@ describe('squads', () => {
 	it('write upcoming lines anew when the coach changes a level', async () => {
 		const id = await create({
 			day: '2026-03-20',
-			entries: [{ part: 'Stiffness', ladderId: 'stiffness', sets: 1, reps: 1, restS: 0 }],
+			entries: [draftEntry({ part: 'Stiffness', ladderId: 'stiffness', sets: 1, reps: 1, rest: 0 })],
 		})
 		const [one] = club.athletes as [string]
 		expect((await readLines(club.scope, [id])).find((line) => line.athleteId === one)).toMatchObject({

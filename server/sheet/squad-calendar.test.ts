@@ -4,6 +4,7 @@ import { NOW, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { instantOf } from '../../core/calendar/days'
 import { createSession } from './save-session'
 import { squadCalendar } from './squad-calendar'
+import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 
@@ -20,9 +21,21 @@ describe('a squad’s calendar file', () => {
 					startTime,
 					title,
 					place: 'Lower field, by the sea; grass',
+					surface: null,
 					plannedMinutes: 75,
+					role: 'hard',
+					share: 1,
 					athleteIds: club.athletes,
-					entries: [{ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 6, restS: 120, distanceM: 20 }],
+					entries: [
+						draftEntry({
+							part: 'Starts',
+							drillId: 'three-point-start',
+							sets: 1,
+							reps: 6,
+							rest: 120,
+							parameters: { distanceM: 20 },
+						}),
+					],
 				},
 				NOW,
 			)

@@ -1,9 +1,10 @@
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/days'
-import type { Library } from '../../core/library/types'
+import { NO_REST, type Rest } from '../../core/vocabulary/dose'
+import type { Library } from '../../core/vocabulary/library'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
 import { type ResolvedLine, sameLine } from '../../core/progress/resolve-line'
-import type { PlannedLine } from '../../core/library/types'
+import type { PlannedLine } from '../../core/vocabulary/line'
 import { writeDose, writeDrill } from '../../core/progress/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import {
@@ -202,15 +203,20 @@ function rowOf(
 			rungId: null,
 			dose: { sets: 0, reps: 0 },
 			parameters: {},
-			restS: 0,
+			rest: NO_REST,
+			sides: null,
+			pieces: null,
+			carried: null,
+			aid: null,
 		}
 	const { note: _note, ...line } = resolved
-	return { ...common, ...line }
+	return { ...common, sides: null, pieces: null, carried: null, aid: null, ...line }
 }
 
+const sameRest = (a: Rest, b: Rest): boolean => a.repsS === b.repsS && a.setsS === b.setsS
 function sameRow(a: LineRow, b: LineRow): boolean {
 	const [lineA, lineB] = [plannedOf(a), plannedOf(b)]
-	const sameWork = lineA && lineB ? sameLine(lineA, lineB) && lineA.restS === lineB.restS : lineA === lineB
+	const sameWork = lineA && lineB ? sameLine(lineA, lineB) && sameRest(lineA.rest, lineB.rest) : lineA === lineB
 	return sameWork && a.blocked === b.blocked && JSON.stringify(a.change) === JSON.stringify(b.change)
 }
 

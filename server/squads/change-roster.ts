@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid'
 import { QUALITY_FIRST } from '../../core/library/schools'
-import { PHASES, type Family, type Level, type Phase } from '../../core/library/types'
+import { PHASES, type Family, type Level, type Phase } from '../../core/vocabulary/words'
 import { reopenAfterClearance } from '../../core/progress/missed-time'
 import { inTransaction } from '../../db/connect'
 import { insertAthletes } from '../../db/queries/clubs'

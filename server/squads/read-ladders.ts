@@ -1,4 +1,4 @@
-import { type Level } from '../../core/library/types'
+import type { Level } from '../../core/vocabulary/words'
 import { lockOf, passedRungs } from '../../core/progress/locks'
 import { entryState } from '../../core/progress/resolve-line'
 import type { ClubScope } from '../../db/connect'

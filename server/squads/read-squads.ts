@@ -1,6 +1,6 @@
 import { addDays } from '../../core/calendar/days'
 import { rungOf } from '../../core/library/starter-library'
-import type { Ladder } from '../../core/library/types'
+import type { Ladder } from '../../core/vocabulary/ladder'
 import { weeksSinceUnloading } from '../../core/plan/unloading-due'
 import { entryState } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'

@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { REGIONS, type Region } from '../../core/library/types'
+import { REGIONS, type Region } from '../../core/vocabulary/words'
 import { recentSessionsOf } from '../../db/queries/sessions'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'

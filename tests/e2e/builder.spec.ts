@@ -115,7 +115,7 @@ test('what has no kit is left out and said; a template goes out as open JSON wit
 	const text = readFileSync(await download.path(), 'utf8')
 	expect(JSON.parse(text)).toMatchObject({
 		format: 'dromos-session',
-		version: 1,
+		version: 2,
 		name: 'Tuesday from targets',
 		minutes: 120,
 	})

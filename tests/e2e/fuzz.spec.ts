@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { EVENT_SCHEMAS, type EventAnswer } from '../../core/events/schema'
+import { EVENT_SCHEMAS, type EventAnswer } from '../../core/vocabulary/events'
 import { READING_SCHEMAS } from '../../core/devices/schema'
 import { Random } from '../../core/chance/random'
 import { readLines } from '../../db/queries/sessions'

@@ -11,7 +11,7 @@ import { migrateDatabase } from '../../db/migrate'
 import { freePort, startLocalDatabase } from '../../scripts/local-database'
 import { makeSecondClub } from '../support/second-club'
 import { readLines } from '../../db/queries/sessions'
-import type { EventAnswer } from '../../core/events/schema'
+import type { EventAnswer } from '../../core/vocabulary/events'
 
 const MARKS = 3000
 const BATCH = 25

@@ -139,7 +139,7 @@ test('the session card prints on one page with everybody’s line and target', a
 		const { text, pages } = await printed(page, format)
 		expect(pages).toBe(1)
 		for (const name of ['Ilka Moreau', 'Ruadhán Okonjo', 'Emre Castellane']) expect(text).toContain(name)
-		expect(text).toMatch(/Three-point start 20 m, 1×\d, rest 2 min/)
+		expect(text).toMatch(/Three-point start 20 m, 1×\d, rest 2:00/)
 		expect(text).toMatch(/\d\.\d\d s or better/)
 		expect(text).toMatch(/Kit: /)
 	}

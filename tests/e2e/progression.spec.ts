@@ -11,6 +11,7 @@ import { acceptEvents } from '../../server/log/accept-events'
 import { createSession } from '../../server/sheet/save-session'
 import { type TestClub, makeClub } from '../support/test-club'
 import { signIn } from '../support/sign-in'
+import { draftEntry } from '../support/draft-entry'
 
 const PASSWORD = 'a long enough password'
 const today = new Date().toISOString().slice(0, 10)
@@ -61,9 +62,14 @@ async function clubWithSession(
 			startTime: '09:00',
 			title: 'Starts',
 			place: '',
+			surface: null,
 			plannedMinutes: 60,
+			role: 'hard',
+			share: 1,
 			athleteIds: club.athletes,
-			entries: ['acceleration', ...extra].map((ladderId) => ({ part: 'Work', ladderId, sets: 1, reps: 6, restS: 90 })),
+			entries: ['acceleration', ...extra].map((ladderId) =>
+				draftEntry({ part: 'Work', ladderId, sets: 1, reps: 6, rest: 90 }),
+			),
 		},
 		now,
 	)

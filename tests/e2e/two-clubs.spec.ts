@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { type SessionText, entryText } from '../../app/builder/session-text'
 import { addDays } from '../../core/calendar/days'
 import { readLines } from '../../db/queries/sessions'
+import type { SessionDraft } from '../../core/vocabulary/session'
+import { draftEntry } from '../support/draft-entry'
 import { makeSecondClub } from '../support/second-club'
 import { signIn, signInToDemo } from '../support/sign-in'
 
@@ -47,13 +48,13 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 		startTime: '17:30',
 		title: 'Planted',
 		place: '',
-		surface: '',
-		plannedMinutes: '60',
+		surface: null,
+		plannedMinutes: 60,
 		role: 'hard',
 		share: 1,
 		athleteIds: [athleteId],
-		entries: [entryText('Pogos', 'drill:pogo', { dose: { sets: 1, reps: 10 }, restS: 60, parameters: {} })],
-	} satisfies SessionText
+		entries: [draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 })],
+	} satisfies SessionDraft
 	const mark = {
 		id: randomUUID(),
 		sessionId: other.firstSessionId,
@@ -96,7 +97,7 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 			['/squads', { form: { do: 'phase', squad: other.squadId, phase: 'peaking' } }, 'unknown'],
 			['/squads', { form: { do: 'outside', squad: other.squadId, kind: 'match', day: today } }, 'unknown'],
 			['/squads', { form: { do: 'athletes', squad: other.squadId, names: 'Eve' } }, 'unknown'],
-			['/sessions/new', { form: { draft: JSON.stringify(draft) } }, 'unknown'],
+			['/sessions/new', { data: draft }, 'unknown'],
 			['/api/measurements', { data: measured }, { field: 'athleteId', reason: 'No such athlete.' }],
 			[
 				'/api/events',

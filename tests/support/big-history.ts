@@ -1,8 +1,8 @@
 import { addDays } from '../../core/calendar/days'
 import { emptyCount } from '../../core/dose/dose-count'
-import type { LogEvent } from '../../core/events/schema'
+import type { LogEvent } from '../../core/vocabulary/events'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import type { Phase } from '../../core/library/types'
+import type { Phase } from '../../core/vocabulary/words'
 import type { AthleteHistory, HistoryLine } from '../../core/progress/gather-input'
 import { startingAt } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
@@ -71,7 +71,7 @@ export function bigHistory(athlete: number, seasons: number, lastDay: string): A
 				rungId: rung.id,
 				dose: rung.dose,
 				parameters: rung.parameters,
-				restS: rung.restS,
+				rest: rung.rest,
 			})
 			const on = (repNo: number) => ({
 				id: `${athlete}-${seq}`,

@@ -1,6 +1,6 @@
 import { addInto, emptyCount } from '../../core/dose/dose-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import type { Level } from '../../core/library/types'
+import type { Level } from '../../core/vocabulary/words'
 import type { BuildRequest, Proposal } from '../../core/plan/propose-session'
 import { countOf, resolveSheet } from '../../core/plan/resolve-sheet'
 import type { LimitedAthlete } from '../../core/plan/session-limits'

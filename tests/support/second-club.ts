@@ -11,6 +11,7 @@ import { decideVerdicts } from '../../server/review/decide'
 import { readReview } from '../../server/review/read-review'
 import { createSession } from '../../server/sheet/save-session'
 import { type TestClub, makeClub } from './test-club'
+import { draftEntry } from './draft-entry'
 
 const PASSWORD = 'a long enough password'
 
@@ -52,9 +53,12 @@ export async function makeSecondClub(): Promise<
 			startTime: '17:30',
 			title: 'Starts',
 			place: '',
+			surface: null,
 			plannedMinutes: 60,
+			role: 'hard',
+			share: 1,
 			athleteIds: club.athletes,
-			entries: [{ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 5, restS: 90 }],
+			entries: [draftEntry({ part: 'Acceleration', ladderId: 'acceleration', sets: 1, reps: 5, rest: 90 })],
 		},
 		now,
 	)

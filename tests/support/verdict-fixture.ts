@@ -1,7 +1,7 @@
 import { repsOf } from '../../core/library/scale-dose'
 import { QUALITY_FIRST } from '../../core/library/schools'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
-import type { School } from '../../core/library/types'
+import type { School } from '../../core/vocabulary/school'
 import { judge } from '../../core/progress/judge'
 import {
 	type Documents,

@@ -1,4 +1,4 @@
-import type { EffortZone } from '../../library/types'
+import type { EffortZone } from '../../vocabulary/words'
 import { inBounds } from '../measure-error'
 
 /**

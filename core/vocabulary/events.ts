@@ -1,42 +1,51 @@
 import Type, { type Static, type TSchema } from 'typebox'
-import { REGIONS } from '../library/types'
-import { SURFACES } from '../library/surfaces'
-import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS } from '../noise/typical-error'
-
-const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>(Type.String({ enum: [...values] }))
-const closed = { additionalProperties: false }
-/** Written small, without a prefix: one spelling for one id. */
-const Uuid = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$' })
-const DocumentId = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,59}$' })
+import { CarriedLoad } from './dose'
+import {
+	type AthleteId,
+	type DeviceId,
+	DocumentVersion,
+	type DrillId,
+	type EntryId,
+	type EventId,
+	Instant,
+	type LineId,
+	type SessionId,
+	documentIdOf,
+	uuidOf,
+} from './ids'
+import { CLOSED as closed, oneOf } from './shape'
+import { CONTACT_METHODS, LENGTH_METHODS, REGIONS, SIDES, SPRINT_METHODS, SURFACES } from './words'
 
 /** The fields every event of the log carries; club, author and time of receipt are added by the server. */
 const common = {
-	id: Uuid,
-	sessionId: Uuid,
-	athleteId: Uuid,
-	deviceId: Uuid,
+	id: uuidOf<EventId>(),
+	sessionId: uuidOf<SessionId>(),
+	athleteId: uuidOf<AthleteId>(),
+	deviceId: uuidOf<DeviceId>(),
 	/** Order on one device: 0, 1, 2 … */
 	deviceSeq: Type.Integer({ minimum: 0, maximum: 2_000_000_000 }),
-	deviceTime: Type.String({ format: 'date-time' }),
-	replacesId: Type.Optional(Uuid),
+	deviceTime: Instant,
+	replacesId: Type.Optional(uuidOf<EventId>()),
 	void: Type.Optional(Type.Boolean()),
 }
 const onLine = {
 	...common,
-	entryId: Uuid,
-	lineId: Uuid,
+	entryId: uuidOf<EntryId>(),
+	lineId: uuidOf<LineId>(),
 	setNo: Type.Integer({ minimum: 1, maximum: 50 }),
 	repNo: Type.Integer({ minimum: 1, maximum: 200 }),
-	side: Type.Optional(oneOf(['left', 'right'] as const)),
+	side: Type.Optional(oneOf(SIDES)),
+	/** Of a complex: which piece, counted from 1. */
+	piece: Type.Optional(Type.Integer({ minimum: 1, maximum: 6 })),
 }
 const onMark = {
 	...onLine,
 	/** The device run a mark was made from, so that the same beams are never two marks unnoticed. */
-	source: Type.Optional(Uuid),
+	source: Type.Optional(uuidOf<string>()),
+	/** Worn while it was done, when it is not what the line says. */
+	carried: Type.Optional(CarriedLoad),
 	/** Done as another drill than the line's, swapped on the spot: the mark says so itself, whatever arrives first. */
-	asDrill: Type.Optional(
-		Type.Object({ drillId: DocumentId, drillVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, closed),
-	),
+	asDrill: Type.Optional(Type.Object({ drillId: documentIdOf<DrillId>(), drillVersion: DocumentVersion }, closed)),
 }
 const event = <T extends string, K extends string, B extends TSchema, P extends Record<string, TSchema>>(
 	type: T,
@@ -136,7 +145,7 @@ export const QualityObservation = event(
 export const PainObservation = event(
 	'observation',
 	'pain',
-	{ ...common, entryId: Type.Optional(Uuid), lineId: Type.Optional(Uuid) },
+	{ ...common, entryId: Type.Optional(uuidOf<EntryId>()), lineId: Type.Optional(uuidOf<LineId>()) },
 	Type.Object(
 		{
 			region: oneOf(REGIONS),
@@ -155,7 +164,7 @@ export const PainObservation = event(
 export const WorryObservation = event(
 	'observation',
 	'worry',
-	{ ...common, entryId: Uuid, lineId: Uuid },
+	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
 	Type.Object({ region: oneOf(REGIONS), note: Type.Optional(Type.String({ maxLength: 500 })) }, closed),
 )
 /** After a pulled run: comfort 0 easy to 5 bad, and whether the foot braked in front. */
@@ -183,14 +192,14 @@ export const END_REASONS = ['drop-off', 'good-day', 'coach', 'weather', 'pain', 
 export const EndSetDecision = event(
 	'decision',
 	'end-set',
-	{ ...common, entryId: Uuid, lineId: Uuid },
+	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
 	Type.Object({ reason: oneOf(END_REASONS) }, closed),
 )
 /** A carried load taken off. */
 export const LoadOffDecision = event(
 	'decision',
 	'load-off',
-	{ ...common, entryId: Uuid, lineId: Uuid },
+	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
 	Type.Object({ reason: oneOf(['speed-loss', 'movement'] as const) }, closed),
 )
 export const AttendanceDecision = event(
@@ -204,14 +213,14 @@ export const AttendanceDecision = event(
 export const SwapDecision = event(
 	'decision',
 	'swap',
-	{ ...common, entryId: Uuid, lineId: Uuid },
-	Type.Object({ drillId: DocumentId, drillVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, closed),
+	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
+	Type.Object({ drillId: documentIdOf<DrillId>(), drillVersion: DocumentVersion }, closed),
 )
 /** A new best on a fast day: the coach takes one rehearsal and one full rep, then the part is closed. */
 export const FastDayDecision = event(
 	'decision',
 	'fast-day',
-	{ ...common, entryId: Uuid, lineId: Uuid },
+	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
 	Type.Object({}, closed),
 )
 /** Where somebody stands in the queue: group 0 is everybody's, the position orders within it. */
@@ -293,34 +302,3 @@ export type EndReason = (typeof END_REASONS)[number]
 export type EventAnswer =
 	| { id: string; outcome: 'accepted' | 'replayed' }
 	| { id: string; outcome: 'refused'; field: string; reason: string }
-
-/** A phone may be hours or years off; what a calendar cannot hold is refused. */
-const EARLIEST = Date.UTC(2000, 0, 1)
-const LATEST = Date.UTC(2100, 0, 1)
-
-/** Rules a schema cannot say. Null when the event is sound. */
-export function unsound(event: LogEvent): { field: string; reason: string } | null {
-	const taken = Date.parse(event.deviceTime)
-	if (!(taken >= EARLIEST && taken < LATEST))
-		return { field: 'deviceTime', reason: `${event.deviceTime} is not a time between 2000 and 2100` }
-	if (event.replacesId === event.id) return { field: 'replacesId', reason: 'an event cannot replace itself' }
-	if (event.type === 'mark' && event.kind === 'sprint') {
-		for (const [index, split] of event.value.splits.entries()) {
-			const before = event.value.splits[index - 1]
-			if (before && !(split.distanceM > before.distanceM && split.timeS > before.timeS)) {
-				return {
-					field: `value.splits.${index}`,
-					reason: `${split.timeS} s at ${split.distanceM} m must come after ${before.timeS} s at ${before.distanceM} m`,
-				}
-			}
-			const from = before ?? { distanceM: 0, timeS: 0 }
-			const speed = (split.distanceM - from.distanceM) / (split.timeS - from.timeS)
-			if (speed > 13)
-				return {
-					field: `value.splits.${index}`,
-					reason: `${split.timeS} s at ${split.distanceM} m would be ${speed.toFixed(1)} m/s; nobody runs over 13`,
-				}
-		}
-	}
-	return null
-}

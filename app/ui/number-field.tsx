@@ -1,0 +1,38 @@
+import { type ComponentProps, useState } from 'react'
+import { readNumber } from '#core/measure/read-number'
+
+/** What was typed where a number belongs: the number, or the text as it stands, for the check to say what is wrong with it. */
+export const typedNumber = (text: string, read: (text: string) => number | null = readNumber): number =>
+	read(text) ?? (text as unknown as number)
+
+/** A field for a number that keeps what is typed while it is none yet. */
+export function NumberField({
+	value,
+	onNumber,
+	read = readNumber,
+	write = String,
+	...rest
+}: {
+	value: number | undefined
+	onNumber: (value: number) => void
+	read?: (text: string) => number | null
+	write?: (value: number) => string
+} & Omit<ComponentProps<'input'>, 'value' | 'onChange'>) {
+	const show = (one: number | undefined) =>
+		one === undefined ? '' : typeof one === 'number' ? write(one) : String(one)
+	const [text, setText] = useState(show(value))
+	// Another value came from outside: what was typed no longer stands for it.
+	const shown = typedNumber(text, read) === value || (text === '' && value === undefined) ? text : show(value)
+	return (
+		<input
+			className="input"
+			inputMode="decimal"
+			{...rest}
+			value={shown}
+			onChange={(event) => {
+				setText(event.target.value)
+				onNumber(typedNumber(event.target.value, read))
+			}}
+		/>
+	)
+}

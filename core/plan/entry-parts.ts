@@ -1,0 +1,67 @@
+import type { SessionEntry } from '../vocabulary/entry'
+import type { Drill } from '../vocabulary/drill'
+import type { Ladder } from '../vocabulary/ladder'
+import type { Library } from '../vocabulary/library'
+import type { Family } from '../vocabulary/words'
+
+type Documents = Pick<Library, 'drills' | 'ladders'>
+
+/** What is picked for a sheet: a drill for everybody, or a ladder on which everybody has their own rung. */
+export type Picked = { drillId: string; ladderId: null } | { drillId?: string; ladderId: string }
+
+export interface EntryParts {
+	/** With a ladder, the drill of its first rung. */
+	drill: Drill
+	ladder: Ladder | null
+	family: Family
+	/** What it is called: its ladder, or its drill. */
+	name: string
+}
+/** The documents an entry speaks of; null where the library does not hold them. */
+export function partsOf({ drillId, ladderId }: Picked, library: Documents): EntryParts | null {
+	const ladder = ladderId === null ? null : library.ladders[ladderId]
+	if (ladder === undefined) return null
+	const drill = library.drills[ladder ? ladder.rungs[0]!.drillId : (drillId ?? '')]
+	return drill ? { drill, ladder, family: ladder?.family ?? drill.family, name: ladder?.name ?? drill.name } : null
+}
+
+/** What an entry is called; its part where it has a form for each level, or where its documents are gone. */
+export const entryName = (
+	entry: Pick<SessionEntry, 'drillId' | 'ladderId' | 'part' | 'tuning'>,
+	library: Documents,
+): string =>
+	entry.tuning?.variants
+		? entry.part
+		: ((entry.ladderId === null ? library.drills[entry.drillId]?.name : library.ladders[entry.ladderId]?.name) ??
+			entry.part)
+
+/** A drill or a ladder as it is first put on a sheet; null where the library does not hold it. */
+export function freshEntry(
+	id: string,
+	picked: Picked,
+	library: Documents,
+	{ part, lanes = 1 }: { part?: string; lanes?: number } = {},
+): SessionEntry | null {
+	const parts = partsOf(picked, library)
+	if (!parts) return null
+	const { dose, rest, parameters } = parts.drill.defaults
+	return {
+		id,
+		part: part ?? parts.name,
+		drillId: parts.drill.id,
+		ladderId: parts.ladder?.id ?? null,
+		dose,
+		rest,
+		parameters: parts.ladder ? {} : parameters,
+		doseFactor: 1,
+		lanes,
+		together: 1,
+		tuning: null,
+	}
+}
+
+/** An entry with what it does not say filled from its drill. Rungs say their own. */
+export function wholeEntry<E extends SessionEntry>(entry: E, library: Documents): E {
+	const drill = entry.ladderId === null ? library.drills[entry.drillId] : undefined
+	return drill ? { ...entry, parameters: { ...drill.defaults.parameters, ...entry.parameters } } : entry
+}

@@ -1,0 +1,85 @@
+import Type, { type Static } from 'typebox'
+import { closed, oneOf, someOf, written } from './shape'
+import { SIDES } from './words'
+
+/** How much, how far apart, and of what: what a line asks, piece by piece. Every bound stands here and nowhere else. */
+
+export const Sets = Type.Integer({ minimum: 1, maximum: 20 })
+export const Reps = Type.Integer({ minimum: 1, maximum: 100 })
+/** Sets × reps, as coaches write it. */
+export const Dose = closed({ sets: Sets, reps: Reps })
+export type Dose = Static<typeof Dose>
+
+export const RestSeconds = Type.Integer({ minimum: 0, maximum: 1800 })
+/** Rest in seconds between two reps of a set, and between two sets; 0 is straight on. */
+export const Rest = closed({ repsS: RestSeconds, setsS: RestSeconds })
+export type Rest = Static<typeof Rest>
+export const NO_REST: Rest = { repsS: 0, setsS: 0 }
+
+/**
+ * What makes one variation of a drill, with what a coach may write of it. `assistPercent` is speed over own
+ * MSS, `resistPercent` speed lost to the load, `effortPercent` share of own best, `loadG` a weight worn.
+ */
+const BOUNDS = {
+	distanceM: [1, 2000],
+	heightCm: [5, 100],
+	angleDeg: [0, 180],
+	ballKg: [0.5, 10],
+	runInM: [0, 60],
+	radiusM: [1, 50],
+	approachSteps: [0, 20],
+	assistPercent: [0, 20],
+	resistPercent: [0, 90],
+	effortPercent: [0, 100],
+	loadG: [0, 6000],
+	minutes: [0, 60],
+} as const
+export type ParameterName = keyof typeof BOUNDS
+export const PARAMETERS = Object.keys(BOUNDS) as ParameterName[]
+export const PARAMETER_BOUNDS: Record<ParameterName, readonly [number, number]> = BOUNDS
+
+const numberFrom = ([minimum, maximum]: readonly [number, number]) => Type.Number({ minimum, maximum })
+/** Only the ones a drill uses are set. */
+export type Parameters = { [K in ParameterName]?: number | undefined }
+export const Parameters = Type.Unsafe<Parameters>(
+	closed(Object.fromEntries(PARAMETERS.map((name) => [name, Type.Optional(numberFrom(PARAMETER_BOUNDS[name]))]))),
+)
+/** What a drill lets be set, and between which bounds. A parameter without a range is not used. */
+export const Ranges = someOf(
+	PARAMETERS,
+	Type.Unsafe<readonly [number, number]>(
+		Type.Array(Type.Number({ minimum: 0, maximum: 10_000 }), { minItems: 2, maxItems: 2 }),
+	),
+)
+export type Ranges = { [K in ParameterName]?: readonly [number, number] | undefined }
+
+/** A dose for each side of the body; a side without one does nothing. Left and right together are the line's total. */
+export const SideDoses = closed({ left: Type.Optional(Dose), right: Type.Optional(Dose) })
+export type SideDoses = Static<typeof SideDoses>
+
+export const LOAD_SEGMENTS = ['trunk', 'thigh', 'shank', 'foot', 'upper-arm', 'forearm', 'hand'] as const
+/** Where on the segment a weight lies. */
+export const LOAD_ASPECTS = ['front', 'back', 'inner', 'outer', 'around'] as const
+/** A weight worn: where, how far from the joint above it, and what for. On the trunk there is no joint to measure from. */
+export const CarriedLoad = closed({
+	segment: oneOf(LOAD_SEGMENTS),
+	side: Type.Optional(oneOf(SIDES)),
+	aspect: Type.Optional(oneOf(LOAD_ASPECTS)),
+	/** Distance of its centre from the joint nearer the trunk, cm. */
+	fromJointCm: Type.Optional(Type.Number({ minimum: 0, maximum: 60 })),
+	/** On each limb that wears one. */
+	grams: Type.Number({ minimum: 10, maximum: 6000 }),
+	purpose: Type.Optional(written(120)),
+})
+export type CarriedLoad = Static<typeof CarriedLoad>
+
+/** What helps or holds the athlete: a pull ahead, a sled or a rope behind, a band. */
+export const Aid = closed({
+	kind: oneOf(['assisted', 'sled', 'rope', 'band'] as const),
+	/** Kilograms on a sled; the setting of a rope as its maker numbers it. */
+	kg: Type.Optional(Type.Number({ minimum: 0, maximum: 300 })),
+	setting: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
+	/** A free rep beside the aided ones. */
+	freeReps: Type.Optional(Type.Integer({ minimum: 0, maximum: 20 })),
+})
+export type Aid = Static<typeof Aid>
