@@ -12,7 +12,11 @@ import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
 import { DoseRuler } from '../field/dose-ruler'
 import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '../ui/review-rows'
+import type { EventKey } from '#core/vocabulary/events'
+import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
+
+const CARE_KEYS: ReadonlySet<EventKey> = new Set(['observation/pain', 'observation/worry', 'observation/quiet'])
 
 export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
 
@@ -53,6 +57,10 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			},
 		},
 		conflicts: sheet.conflicts.length,
+		// What a report was about stays with coach and clinician.
+		held: review.held
+			.filter(({ key }) => showPain || !CARE_KEYS.has(key))
+			.map((one) => ({ id: one.id, words: sayHeld(one) })),
 		people: came.map(({ id, name }) => ({
 			id,
 			name,
@@ -167,7 +175,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 }
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, done, attending, came, level, group, conflicts, people, mayDecide } = loaderData
+	const { session, strip, done, attending, came, level, group, conflicts, held, people, mayDecide } = loaderData
 	const busy = useNavigation().state !== 'idle'
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
 	const rows: Row[] = loaderData.rows.map((row) => ({
@@ -217,6 +225,16 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					{conflicts} {conflicts === 1 ? 'mark has' : 'marks have'} corrections that contradict each other; they are
 					left out of the evidence until one is taken back on the field screen.
 				</p>
+			)}
+			{held.length > 0 && (
+				<section className="mb-4 border-l-[3px] border-attn py-1 pl-3" aria-label="Corrections that do not stand">
+					<h2>Corrections that do not stand</h2>
+					<ul className="mt-1 text-[15px]">
+						{held.map(({ id, words }) => (
+							<li key={id}>{words}</li>
+						))}
+					</ul>
+				</section>
 			)}
 			<SessionStrip parts={strip} done={done} />
 			<div className="mt-5 grid gap-x-9 gap-y-8 lg:grid-cols-[1fr_310px]">

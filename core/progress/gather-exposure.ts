@@ -37,7 +37,7 @@ export function repsOfMark(event: LogEvent): number {
 
 /** Order of the reps: by set and rep, the same rep logged twice by device order. Never by id or by a phone's clock alone. */
 export const byRep = (a: LogEvent, b: LogEvent): number =>
-	('setNo' in a && 'setNo' in b ? a.setNo - b.setNo || a.repNo - b.repNo : 0) ||
+	('repNo' in a && 'repNo' in b ? (a.setNo ?? 0) - (b.setNo ?? 0) || (a.repNo ?? 0) - (b.repNo ?? 0) : 0) ||
 	(a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
 
 /** A measured rep and its tick-off are one rep: marks of one kind win over a bare "done" at the same place. */

@@ -13,7 +13,7 @@ import {
 	documentIdOf,
 	uuidOf,
 } from './ids'
-import { CLOSED as closed, oneOf } from './shape'
+import { CLOSED as closed, oneOf, written } from './shape'
 import { CONTACT_METHODS, LENGTH_METHODS, REGIONS, SIDES, SPRINT_METHODS, SURFACES } from './words'
 
 /** The fields every event of the log carries; club, author and time of receipt are added by the server. */
@@ -138,6 +138,8 @@ export const QualityObservation = event(
 			grade: oneOf(['good', 'not-yet', 'poor'] as const),
 			scope: oneOf(['rep', 'set'] as const),
 			fault: Type.Optional(Type.String({ maxLength: 200 })),
+			/** More than one, from the drill's list or in words. */
+			faults: Type.Optional(Type.Array(Type.String({ minLength: 1, maxLength: 200 }), { minItems: 1, maxItems: 8 })),
 		},
 		closed,
 	),
@@ -158,6 +160,35 @@ export const PainObservation = event(
 		},
 		closed,
 	),
+)
+
+/** Asked how a region was after work on it, and the answer: 0 is quiet. */
+export const QuietObservation = event(
+	'observation',
+	'quiet',
+	{ ...common, entryId: Type.Optional(uuidOf<EntryId>()), lineId: Type.Optional(uuidOf<LineId>()) },
+	Type.Object(
+		{
+			region: oneOf(REGIONS),
+			side: oneOf(['left', 'right', 'both'] as const),
+			score: Type.Integer({ minimum: 0, maximum: 10 }),
+		},
+		closed,
+	),
+)
+/** Words about the session, an athlete in it, a drill they did or one rep of it. */
+export const NoteObservation = event(
+	'observation',
+	'note',
+	{
+		...common,
+		athleteId: Type.Union([uuidOf<AthleteId>(), Type.Null()]),
+		entryId: Type.Optional(uuidOf<EntryId>()),
+		lineId: Type.Optional(uuidOf<LineId>()),
+		setNo: Type.Optional(Type.Integer({ minimum: 1, maximum: 50 })),
+		repNo: Type.Optional(Type.Integer({ minimum: 1, maximum: 200 })),
+	},
+	Type.Object({ about: oneOf(['session', 'athlete', 'drill', 'rep'] as const), text: written(1000) }, closed),
 )
 
 /** A movement the athlete does not trust; it opens a care record that stays until somebody settles it. */
@@ -207,6 +238,23 @@ export const AttendanceDecision = event(
 	'attendance',
 	common,
 	Type.Object({ present: Type.Boolean() }, closed),
+)
+
+/** Somebody who was not on the list and trains along. */
+export const GuestDecision = event('decision', 'guest', common, Type.Object({}, closed))
+/** A piece of a complex left out this time, or done in another place. */
+export const PieceDecision = event(
+	'decision',
+	'piece',
+	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
+	Type.Object(
+		{
+			piece: Type.Integer({ minimum: 1, maximum: 6 }),
+			/** Its new place, counted from 1; null leaves it out. */
+			place: Type.Union([Type.Integer({ minimum: 1, maximum: 6 }), Type.Null()]),
+		},
+		closed,
+	),
 )
 
 /** Another drill for this athlete here and now; the line stays as it was planned. */
@@ -278,12 +326,16 @@ export const EVENT_SCHEMAS = {
 	'mark/missed': MissedMark,
 	'observation/quality': QualityObservation,
 	'observation/pain': PainObservation,
+	'observation/quiet': QuietObservation,
+	'observation/note': NoteObservation,
 	'observation/worry': WorryObservation,
 	'observation/comfort': ComfortObservation,
 	'observation/effort': EffortObservation,
 	'decision/end-set': EndSetDecision,
 	'decision/load-off': LoadOffDecision,
 	'decision/attendance': AttendanceDecision,
+	'decision/guest': GuestDecision,
+	'decision/piece': PieceDecision,
 	'decision/swap': SwapDecision,
 	'decision/fast-day': FastDayDecision,
 	'decision/queue': QueueDecision,
@@ -292,6 +344,38 @@ export const EVENT_SCHEMAS = {
 } as const
 
 export type EventKey = keyof typeof EVENT_SCHEMAS
+
+/** Who beside its author may correct an event or take it back: who logs that session, who has the care of athletes, the athlete it is about. */
+export type Corrector = 'logs' | 'care' | 'own'
+/** Declared beside each kind. A correction is of the same type and session, and by its author or one of these. */
+export const CORRECTED_BY: Record<EventKey, readonly Corrector[]> = {
+	'mark/sprint': ['logs'],
+	'mark/contact': ['logs'],
+	'mark/height': ['logs'],
+	'mark/distance': ['logs'],
+	'mark/done': ['logs'],
+	'mark/release': ['logs'],
+	'mark/missed': ['logs'],
+	'observation/quality': ['logs'],
+	// A report closes and opens: whoever made it, and who has the care.
+	'observation/pain': ['care'],
+	'observation/quiet': ['care'],
+	'observation/note': ['logs'],
+	// A worry is settled by the athlete, too.
+	'observation/worry': ['care', 'own'],
+	'observation/comfort': ['logs'],
+	'observation/effort': ['logs', 'own'],
+	'decision/end-set': ['logs'],
+	'decision/load-off': ['logs'],
+	'decision/attendance': ['logs'],
+	'decision/guest': ['logs'],
+	'decision/piece': ['logs'],
+	'decision/swap': ['logs'],
+	'decision/fast-day': ['logs'],
+	'decision/queue': ['logs'],
+	'decision/cut-short': ['logs'],
+	'decision/conditions': ['logs'],
+}
 export type LogEvent = { [K in EventKey]: Static<(typeof EVENT_SCHEMAS)[K]> }[EventKey]
 export type Mark = Extract<LogEvent, { type: 'mark' }>
 export type Observation = Extract<LogEvent, { type: 'observation' }>

@@ -26,9 +26,10 @@ export async function insertCareOnce({ db, clubId }: ClubScope, row: Omit<typeof
 		.values({ ...row, clubId })
 		.onDuplicateKeyUpdate({ set: { id: sql`id` } })
 }
-/** Ends a record once; false when it does not exist or has ended already. */
+/** Ends a record of a kind once; false when there is none or it has ended already. */
 export async function endCare(
 	{ db, clubId }: ClubScope,
+	kind: CareRow['kind'],
 	id: string,
 	athleteId: string,
 	end: Pick<CareRow, 'endedOn' | 'endedBy' | 'endedByRole' | 'endRecordedBy' | 'endRecordedAt'>,
@@ -41,6 +42,7 @@ export async function endCare(
 				eq(careRecord.clubId, clubId),
 				eq(careRecord.id, id),
 				eq(careRecord.athleteId, athleteId),
+				eq(careRecord.kind, kind),
 				isNull(careRecord.endedOn),
 			),
 		)

@@ -1,4 +1,4 @@
-import { and, count, eq, gt, isNull, lt } from 'drizzle-orm'
+import { and, count, eq, gt, inArray, isNull, lt } from 'drizzle-orm'
 import type { ClubScope, Queryable } from '../connect'
 import { type Role, athlete, athleteIdentity, club, invitation, person, signIn, signInFailure } from '../schema/people'
 
@@ -120,4 +120,20 @@ export async function insertAthletes({ db, clubId }: ClubScope, rows: NewAthlete
 	await db
 		.insert(athleteIdentity)
 		.values(rows.map(({ id, name, birthDate }) => ({ clubId, athleteId: id, name, birthDate })))
+}
+
+/** Who wrote something, as far as it decides what may be done with it. */
+export interface Author {
+	personId: string
+	name: string
+	role: Role
+	athleteId: string | null
+}
+export async function authorsById({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, Author>> {
+	if (ids.length === 0) return new Map()
+	const rows = await db
+		.select({ personId: person.id, name: person.name, role: person.role, athleteId: person.athleteId })
+		.from(person)
+		.where(and(eq(person.clubId, clubId), inArray(person.id, ids)))
+	return new Map(rows.map((row) => [row.personId, row]))
 }

@@ -1,11 +1,13 @@
-import { and, eq, gte, inArray, lt, min, ne, notExists, sql } from 'drizzle-orm'
+import { type SQL, and, desc, eq, gte, inArray, lt, min, ne, notExists, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { SparseCount } from '../../core/dose/sparse-count'
+import type { CarriedLoad } from '../../core/vocabulary/dose'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { Method } from '../../core/vocabulary/words'
 import { bulkInsertOnce } from '../bulk-insert'
 import type { ClubScope } from '../connect'
-import { decision, mark, observation } from '../schema/log'
+import { decision, heldCorrection, mark, observation } from '../schema/log'
+import { person } from '../schema/people'
 import { entry, session } from '../schema/sessions'
 
 export type MarkInsert = Omit<typeof mark.$inferInsert, 'clubId'>
@@ -87,16 +89,24 @@ const place = (row: {
 	setNo?: number | null
 	repNo?: number | null
 	side?: 'left' | 'right' | null
+	piece?: number | null
 }) => ({
 	...(row.entryId ? { entryId: row.entryId } : {}),
 	...(row.lineId ? { lineId: row.lineId } : {}),
 	...(row.setNo ? { setNo: row.setNo } : {}),
 	...(row.repNo ? { repNo: row.repNo } : {}),
 	...(row.side ? { side: row.side } : {}),
+	...(row.piece ? { piece: row.piece } : {}),
 })
 
-const markPlace = (row: { source: string | null; asDrillVersion: number | null; drillId: string }) => ({
+const markPlace = (row: {
+	source: string | null
+	carried: CarriedLoad | null
+	asDrillVersion: number | null
+	drillId: string
+}) => ({
 	...(row.source ? { source: row.source } : {}),
+	...(row.carried ? { carried: row.carried } : {}),
 	...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
 })
 
@@ -129,8 +139,19 @@ export async function eventsOfSessions(
 	ids?: string[],
 ): Promise<StoredEvent[]> {
 	if (sessionIds.length === 0 || ids?.length === 0) return []
-	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) =>
-		and(eq(table.clubId, clubId), inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined)
+	return readEvents({ db, clubId }, (table) =>
+		and(inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined),
+	)
+}
+/** Events by their ids, wherever they belong. By the primary keys. */
+export const eventsById = async (scope: ClubScope, ids: string[]): Promise<StoredEvent[]> =>
+	ids.length === 0 ? [] : readEvents(scope, (table) => inArray(table.id, ids))
+
+async function readEvents(
+	{ db, clubId }: ClubScope,
+	which: (table: (typeof TABLES)[keyof typeof TABLES]) => SQL | undefined,
+): Promise<StoredEvent[]> {
+	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), which(table))
 	const marks = await db.select().from(mark).where(asked(mark))
 	const observations = await db.select().from(observation).where(asked(observation))
 	const decisions = await db.select().from(decision).where(asked(decision))
@@ -290,4 +311,43 @@ export async function firstRepsBefore(
 			})
 	}
 	return [...first.values()]
+}
+
+export type HeldRow = typeof heldCorrection.$inferSelect
+/** Corrections that wait for some events, or that stand among the held ones themselves. Index `held_by_target`. */
+export async function heldAbout({ db, clubId }: ClubScope, ids: string[]): Promise<HeldRow[]> {
+	if (ids.length === 0) return []
+	return db
+		.select()
+		.from(heldCorrection)
+		.where(
+			and(
+				eq(heldCorrection.clubId, clubId),
+				or(inArray(heldCorrection.replacesId, ids), inArray(heldCorrection.id, ids)),
+			),
+		)
+}
+export async function holdCorrections({ db, clubId }: ClubScope, rows: Omit<HeldRow, 'clubId'>[]): Promise<void> {
+	if (rows.length > 0)
+		await db
+			.insert(heldCorrection)
+			.values(rows.map((row) => ({ ...row, clubId })))
+			.onDuplicateKeyUpdate({ set: { refused: sql`values(refused)` } })
+}
+export async function releaseCorrections({ db, clubId }: ClubScope, ids: string[]): Promise<void> {
+	if (ids.length > 0)
+		await db.delete(heldCorrection).where(and(eq(heldCorrection.clubId, clubId), inArray(heldCorrection.id, ids)))
+}
+/** What of a session was not taken or still waits, with who sent it; newest first. Index `held_by_session`. */
+export async function heldOfSession(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+): Promise<(HeldRow & { author: string })[]> {
+	const rows = await db
+		.select({ held: heldCorrection, author: person.name })
+		.from(heldCorrection)
+		.innerJoin(person, and(eq(person.clubId, heldCorrection.clubId), eq(person.id, heldCorrection.authorId)))
+		.where(and(eq(heldCorrection.clubId, clubId), eq(heldCorrection.sessionId, sessionId)))
+		.orderBy(desc(heldCorrection.receivedAt))
+	return rows.map(({ held, author }) => ({ ...held, author }))
 }

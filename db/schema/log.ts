@@ -1,6 +1,8 @@
 import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
+import type { CarriedLoad } from '../../core/vocabulary/dose'
+import type { LogEvent } from '../../core/vocabulary/events'
 import type { SparseCount } from '../../core/dose/sparse-count'
-import { code, instant, jsonOf, uuid } from './columns'
+import { code, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'
 
@@ -42,6 +44,10 @@ export const mark = mysqlTable(
 		method: code('method', 20),
 		/** The device run it was made from. */
 		source: uuid('source'),
+		/** Of a complex. */
+		piece: int('piece'),
+		/** Worn, when it was not what the line says. */
+		carried: jsonOf<CarriedLoad>('carried'),
 		/** Set when it was done as another drill than the line's: the version is the one it was counted by. */
 		asDrillVersion: int('as_drill_version'),
 		counts: jsonOf<SparseCount>('counts').notNull(),
@@ -80,11 +86,14 @@ export const observation = mysqlTable(
 	'observation',
 	{
 		...eventColumns(),
+		/** Null for words about the whole session. */
+		athleteId: uuid('athlete_id'),
 		entryId: uuid('entry_id'),
 		lineId: uuid('line_id'),
 		setNo: int('set_no'),
 		repNo: int('rep_no'),
 		side: code<'left' | 'right'>('side', 5),
+		piece: int('piece'),
 	},
 	(t) => [
 		primaryKey({ columns: [t.clubId, t.id] }),
@@ -127,5 +136,30 @@ export const decision = mysqlTable(
 		}),
 		index('decision_by_session').on(t.clubId, t.sessionId),
 		index('decision_replaces').on(t.clubId, t.replacesId),
+	],
+)
+
+/**
+ * Corrections that do not stand: those that came before what they correct, until it comes, and those that
+ * were not theirs to make, with the reason. Nothing of the log reads them.
+ */
+export const heldCorrection = mysqlTable(
+	'held_correction',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		sessionId: uuid('session_id').notNull(),
+		replacesId: uuid('replaces_id').notNull(),
+		authorId: uuid('author_id').notNull(),
+		receivedAt: instant('received_at').notNull(),
+		contentHash: char('content_hash', { length: 64 }).notNull(),
+		event: jsonOf<LogEvent>('event').notNull(),
+		/** Why it was not taken; null while it waits. */
+		refused: words('refused', 300),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		index('held_by_target').on(t.clubId, t.replacesId),
+		index('held_by_session').on(t.clubId, t.sessionId),
 	],
 )

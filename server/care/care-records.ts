@@ -92,7 +92,7 @@ export async function closeCare(
 		}
 		const today = todayAt(who.timeZone, now)
 		if (
-			!(await endCare(scope, id, athleteId, {
+			!(await endCare(scope, row.kind, id, athleteId, {
 				endedOn: today,
 				endedBy: by.name.trim().slice(0, 200) || who.name,
 				endedByRole: by.role.trim().slice(0, 200) || who.role,

@@ -134,7 +134,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 
 /** Another person's pain reports stay with coach and clinician. */
 export const readable = (event: StoredEvent, role: Role): boolean =>
-	may(role, 'pain:read') || !(event.type === 'observation' && (event.kind === 'pain' || event.kind === 'worry'))
+	may(role, 'pain:read') || !(event.type === 'observation' && ['pain', 'worry', 'quiet'].includes(event.kind))
 /** An event as devices write it. */
 export const bare = ({ authorId: _author, receivedAt: _received, counts: _counts, ...event }: StoredEvent): LogEvent =>
 	event as LogEvent

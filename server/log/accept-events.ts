@@ -4,18 +4,25 @@ import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { toSparse } from '../../core/dose/sparse-count'
 import type { EventAnswer, LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
+import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
 import { type ClubScope, inTransaction } from '../../db/connect'
+import { type Author, authorsById } from '../../db/queries/clubs'
 import { endCare, insertCareOnce } from '../../db/queries/care'
 import {
 	type BestTime,
 	type DecisionInsert,
 	type MarkInsert,
 	type ObservationInsert,
+	type HeldRow,
 	acceptedHashes,
 	bestTimesBefore,
+	eventsById,
+	heldAbout,
+	holdCorrections,
 	insertDecisions,
 	insertMarks,
 	insertObservations,
+	releaseCorrections,
 } from '../../db/queries/log'
 import { hashOf, readDrills } from '../../db/queries/library'
 import {
@@ -79,10 +86,44 @@ interface Known {
 	lines: Map<string, LineRow>
 	drills: Map<string, Drill>
 	bests: Map<string, BestTime[]>
+	/** Events that corrections of this batch name, and who wrote them. */
+	targets: Map<string, { event: LogEvent; authorId: string }>
+	/** Corrections that stand aside: by their id, and those that wait by what they wait for. */
+	held: Map<string, HeldRow>
+	waiting: Map<string, HeldRow[]>
+	authors: Map<string, Author>
 	today: string
 }
 
-async function lookUp(scope: ClubScope, events: readonly LogEvent[], today: string): Promise<Known> {
+/** Corrections held about some events, and those that wait for these in turn. */
+async function readHeld(scope: ClubScope, ids: string[]): Promise<Map<string, HeldRow>> {
+	const held = new Map<string, HeldRow>()
+	for (let asked = ids; asked.length > 0; ) {
+		const rows = (await heldAbout(scope, asked)).filter((row) => !held.has(row.id))
+		for (const row of rows) held.set(row.id, row)
+		asked = rows.map((row) => row.id)
+	}
+	return held
+}
+
+async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string): Promise<Known> {
+	const held = await readHeld(
+		scope,
+		sent.map((event) => event.id),
+	)
+	const waiting = new Map<string, HeldRow[]>()
+	for (const row of held.values())
+		if (row.refused === null) waiting.set(row.replacesId, [...(waiting.get(row.replacesId) ?? []), row])
+	// What waits may be taken with this batch: it is looked up like the rest.
+	const events = [...sent, ...[...held.values()].filter((row) => row.refused === null).map((row) => row.event)]
+	const targets = new Map(
+		(
+			await eventsById(
+				scope,
+				events.flatMap((event) => event.replacesId ?? []),
+			)
+		).map((event) => [event.id, { event, authorId: event.authorId }]),
+	)
 	const sessionIds = [...new Set(events.map((event) => event.sessionId))]
 	const athleteIds = [...new Set(events.flatMap((event) => event.athleteId ?? []))]
 	const hashes = await acceptedHashes(
@@ -124,8 +165,21 @@ async function lookUp(scope: ClubScope, events: readonly LogEvent[], today: stri
 		lines,
 		drills,
 		bests,
+		targets,
+		held,
+		waiting,
+		authors: await authorsById(scope, [...new Set([...held.values()].map((row) => row.authorId))]),
 		today,
 	}
+}
+
+/** An event with what it speaks of. */
+interface Read {
+	event: LogEvent
+	session: ListedSession
+	line: LineRow | undefined
+	drill: Drill | null
+	legLengthM: number | null
 }
 
 class Batch {
@@ -137,6 +191,8 @@ class Batch {
 	private readonly started = new Set<string>()
 	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly putBack = new Set<string>()
+	private readonly holding: Omit<HeldRow, 'clubId'>[] = []
+	private readonly released: string[] = []
 
 	constructor(
 		private readonly known: Known,
@@ -147,14 +203,42 @@ class Batch {
 	accept(event: LogEvent): EventAnswer {
 		const { id } = event
 		const contentHash = hashOf(event)
-		const before = this.known.hashes.get(id)
+		const before = this.known.hashes.get(id) ?? this.known.held.get(id)?.contentHash
 		if (before !== undefined && before !== contentHash)
 			return refuse(id, 'id', 'id_reused: another event already has this id')
+		const refused = this.known.held.get(id)?.refused
+		if (refused) return refuse(id, 'replacesId', refused)
+		const read = this.read(event, this.who)
+		if ('outcome' in read) return read
+		if (event.replacesId && before === undefined) {
+			const target = this.known.targets.get(event.replacesId)
+			if (!target) {
+				this.hold(event, contentHash, null)
+				return { id, outcome: 'accepted' }
+			}
+			const reason = this.notTheirs(event, target, this.who)
+			if (reason) {
+				this.hold(event, contentHash, reason)
+				return refuse(id, 'replacesId', reason)
+			}
+		}
+		// It waits, and what it corrects has not come.
+		if (this.known.held.has(id)) return { id, outcome: 'replayed' }
+		if (before === undefined) this.keep(read, contentHash, this.who)
+		// What follows is the same however often it is done, so that a replay mends what a lost answer left open.
+		this.follow(read, this.who)
+		this.release(event)
+		return { id, outcome: before === undefined ? 'accepted' : 'replayed' }
+	}
+
+	/** What an event speaks of, or why it cannot be taken. */
+	private read(event: LogEvent, who: Author): Read | EventAnswer {
+		const { id } = event
 		const session = this.known.sessions.get(event.sessionId)
 		if (!session) return refuse(id, 'sessionId', 'no such session')
 		const athlete = event.athleteId === null ? null : this.known.athletes.get(event.athleteId)
 		if (athlete === undefined) return refuse(id, 'athleteId', 'no such athlete')
-		const notAllowed = this.notAllowed(event, session)
+		const notAllowed = this.notAllowed(event, session, who)
 		if (notAllowed) return refuse(id, 'type', notAllowed)
 		if (event.type === 'mark' && !this.known.attending.get(event.sessionId)?.has(event.athleteId))
 			return refuse(id, 'athleteId', 'not down for this session')
@@ -166,6 +250,7 @@ class Batch {
 			(!line || line.sessionId !== event.sessionId || line.entryId !== event.entryId)
 		)
 			return refuse(id, 'lineId', 'no such line on this session')
+		if (line && line.athleteId !== event.athleteId) return refuse(id, 'lineId', 'this line is another athlete’s')
 		const drill = this.drillOf(event, line)
 		if (drill === 'unknown')
 			return refuse(
@@ -173,30 +258,91 @@ class Batch {
 				event.type === 'mark' ? (event.asDrill ? 'asDrill' : 'lineId') : 'value.drillId',
 				'no such drill in this club’s library',
 			)
-		if (before === undefined) {
-			this.known.hashes.set(id, contentHash)
-			this.keep(event, session, line, drill, contentHash, athlete?.legLengthM ?? null)
+		return { event, session, line, drill, legLengthM: athlete?.legLengthM ?? null }
+	}
+
+	/** Why a correction is not theirs to make; null when it is. */
+	private notTheirs(event: LogEvent, target: { event: LogEvent; authorId: string }, who: Author): string | null {
+		const session = this.known.sessions.get(event.sessionId)
+		const asks: Corrects = {
+			author: target.authorId === who.personId,
+			logs: session !== undefined && this.notLogging(session, who) === null,
+			care: may(who.role, 'care:write'),
+			own: target.event.athleteId !== null && target.event.athleteId === who.athleteId,
 		}
-		// What follows is the same however often it is done, so that a replay mends what a lost answer left open.
-		this.follow(event, session, line, drill)
-		return { id, outcome: before === undefined ? 'accepted' : 'replayed' }
+		return mayNotCorrect(event, target.event, asks)
+	}
+
+	private hold(event: LogEvent, contentHash: string, refused: string | null): void {
+		if (!event.replacesId) return
+		const row = {
+			id: event.id,
+			sessionId: event.sessionId,
+			replacesId: event.replacesId,
+			authorId: this.who.personId,
+			receivedAt: this.now,
+			contentHash,
+			event,
+			refused,
+		}
+		this.known.held.set(event.id, { ...row, clubId: this.who.clubId })
+		this.holding.push(row)
+		if (refused === null) {
+			const waiting = this.known.waiting.get(event.replacesId) ?? []
+			this.known.waiting.set(event.replacesId, [...waiting, { ...row, clubId: this.who.clubId }])
+			this.known.authors.set(this.who.personId, this.who)
+		}
+	}
+
+	/** What waited for an event is held against it now: taken, or not, with the reason. */
+	private release(target: LogEvent): void {
+		const waiting = this.known.waiting.get(target.id) ?? []
+		const stands = this.known.targets.get(target.id)
+		if (!stands) return
+		this.known.waiting.delete(target.id)
+		for (const { event, contentHash, authorId, ...row } of waiting) {
+			const author = this.known.authors.get(authorId)
+			const read = author
+				? this.read(event, author)
+				: refuse(event.id, 'authorId', 'its author is of this club no longer')
+			const reason =
+				'outcome' in read
+					? 'reason' in read
+						? read.reason
+						: ''
+					: author
+						? this.notTheirs(event, stands, author)
+						: null
+			if (reason !== null || 'outcome' in read || !author) {
+				this.holding.push({ ...row, event, contentHash, authorId, refused: reason ?? '' })
+				continue
+			}
+			this.known.held.delete(event.id)
+			this.released.push(event.id)
+			this.keep(read, contentHash, author)
+			this.follow(read, author)
+			this.release(event)
+		}
 	}
 
 	async write(scope: ClubScope): Promise<void> {
 		await insertMarks(scope, this.marks)
 		await insertObservations(scope, this.observations)
 		await insertDecisions(scope, this.decisions)
+		await holdCorrections(scope, this.holding)
+		await releaseCorrections(scope, this.released)
 		for (const id of this.started) await markStarted(scope, id, this.now)
 		for (const followUp of this.followUps) await followUp(scope)
 	}
 
-	private notAllowed(event: LogEvent, session: ListedSession): string | null {
-		const { role, athleteId } = this.who
-		if (event.type === 'observation' && (event.kind === 'pain' || event.kind === 'worry')) {
-			return may(role, 'pain:write') || athleteId === event.athleteId ? null : 'only about yourself'
-		}
-		if (may(role, 'marks:write')) return null
-		if (!may(role, 'marks:write-today')) return 'your role does not log'
+	private notAllowed(event: LogEvent, session: ListedSession, who: Author): string | null {
+		if (event.type === 'observation' && ['pain', 'worry', 'quiet'].includes(event.kind))
+			return may(who.role, 'pain:write') || who.athleteId === event.athleteId ? null : 'only about yourself'
+		return this.notLogging(session, who)
+	}
+	private notLogging(session: ListedSession, who: Author): string | null {
+		if (may(who.role, 'marks:write')) return null
+		if (!may(who.role, 'marks:write-today')) return 'your role does not log'
 		return session.day === this.known.today ? null : 'assistants log the sessions of today'
 	}
 
@@ -210,18 +356,13 @@ class Batch {
 		return this.known.drills.get(`${cited.drillId}/${cited.drillVersion}`) ?? 'unknown'
 	}
 
-	private keep(
-		event: LogEvent,
-		session: ListedSession,
-		line: LineRow | undefined,
-		drill: Drill | null,
-		contentHash: string,
-		legLengthM: number | null,
-	): void {
+	private keep({ event, session, line, drill, legLengthM }: Read, contentHash: string, who: Author): void {
+		this.known.hashes.set(event.id, contentHash)
+		this.known.targets.set(event.id, { event, authorId: who.personId })
 		const row = {
 			id: event.id,
 			sessionId: event.sessionId,
-			authorId: this.who.personId,
+			authorId: who.personId,
 			deviceId: event.deviceId,
 			deviceSeq: event.deviceSeq,
 			deviceTime: new Date(event.deviceTime),
@@ -242,10 +383,12 @@ class Batch {
 			return
 		}
 		if (event.type === 'observation') {
-			const place =
-				'setNo' in event
-					? { setNo: event.setNo, repNo: event.repNo, side: event.side ?? null }
-					: { setNo: null, repNo: null, side: null }
+			const place = {
+				setNo: ('setNo' in event && event.setNo) || null,
+				repNo: ('repNo' in event && event.repNo) || null,
+				side: ('side' in event && event.side) || null,
+				piece: ('piece' in event && event.piece) || null,
+			}
 			this.observations.push({
 				...row,
 				...place,
@@ -272,13 +415,15 @@ class Batch {
 			timeS: last?.timeS ?? null,
 			method: 'method' in event.value ? event.value.method : null,
 			source: event.source ?? null,
+			piece: event.piece ?? null,
+			carried: event.carried ?? null,
 			asDrillVersion: event.asDrill?.drillVersion ?? null,
 			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill), legLengthM)),
 		})
 	}
 
 	/** What an event brings about beside its row. */
-	private follow(event: LogEvent, session: ListedSession, line: LineRow | undefined, drill: Drill | null): void {
+	private follow({ event, session, line, drill }: Read, who: Author): void {
 		if (event.type === 'mark') {
 			if (!session.startedAt) this.started.add(session.id)
 			// A phone that was away logged an older version of the line: what was done is what stands, as long as nothing was done on the newer one.
@@ -289,37 +434,36 @@ class Batch {
 			return
 		}
 		if (event.kind === 'pain' && (event.value.score >= SWAP_FROM || event.value.redFlag)) this.hurt.add(event.athleteId)
-		if (event.kind === 'worry' && !event.void && drill) {
-			this.followUps.push((scope) =>
-				insertCareOnce(scope, {
-					id: event.id,
-					athleteId: event.athleteId,
-					kind: 'worry',
-					region: event.value.region,
-					pattern: null,
-					drillId: drill.id,
-					note: event.value.note ?? 'said on the field',
-					fromDay: session.day,
-					setBy: this.who.name,
-					setByRole: this.who.role,
-					recordedBy: this.who.personId,
-					recordedAt: this.now,
-				}),
-			)
-			this.hurt.add(event.athleteId)
-		}
-		if (event.kind === 'worry' && event.void && event.replacesId) {
+		if (event.kind === 'worry' && drill) {
 			const { replacesId, athleteId } = event
-			const who = {
-				endedOn: this.known.today,
-				endedBy: this.who.name,
-				endedByRole: this.who.role,
-				endRecordedBy: this.who.personId,
-				endRecordedAt: this.now,
-			}
-			this.followUps.push(async (scope) => {
-				await endCare(scope, replacesId, athleteId, who)
-			})
+			// A worry that is corrected or taken back ends the record it opened, and no record of another kind.
+			if (replacesId)
+				this.followUps.push(async (scope) => {
+					await endCare(scope, 'worry', replacesId, athleteId, {
+						endedOn: this.known.today,
+						endedBy: who.name,
+						endedByRole: who.role,
+						endRecordedBy: who.personId,
+						endRecordedAt: this.now,
+					})
+				})
+			if (!event.void)
+				this.followUps.push((scope) =>
+					insertCareOnce(scope, {
+						id: event.id,
+						athleteId,
+						kind: 'worry',
+						region: event.value.region,
+						pattern: null,
+						drillId: drill.id,
+						note: event.value.note ?? 'said on the field',
+						fromDay: session.day,
+						setBy: who.name,
+						setByRole: who.role,
+						recordedBy: who.personId,
+						recordedAt: this.now,
+					}),
+				)
 			this.hurt.add(athleteId)
 		}
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {

@@ -1,5 +1,7 @@
 import type { LadderState, VerdictWord } from '../../core/progress/types'
+import type { EventKey } from '../../core/vocabulary/events'
 import type { ClubScope } from '../../db/connect'
+import { heldOfSession } from '../../db/queries/log'
 import { sessionsToReview } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
@@ -20,6 +22,8 @@ export interface ReviewRow extends Proposal {
 export interface Review {
 	sheet: Sheet
 	rows: ReviewRow[]
+	/** Corrections that do not stand: refused, or still without what they correct. */
+	held: { id: string; author: string; key: EventKey; athlete: string | null; refused: string | null }[]
 }
 
 /** Sessions that are over and wait for their verdicts. */
@@ -70,5 +74,12 @@ export async function readReview(scope: ClubScope, sessionId: string): Promise<R
 					: null,
 		}
 	})
-	return { sheet, rows }
+	const held = (await heldOfSession(scope, sessionId)).map(({ id, author, event, refused }) => ({
+		id,
+		author,
+		key: `${event.type}/${event.kind}` as EventKey,
+		athlete: sheet.athletes.find((athlete) => athlete.id === event.athleteId)?.name ?? null,
+		refused,
+	}))
+	return { sheet, rows, held }
 }
