@@ -15,7 +15,10 @@ export async function keepDocument(
 	} catch {
 		return refuse({ document: 'The form did not arrive whole; nothing was kept. Send it again.' })
 	}
+	const over = Number(form.get('over') ?? 0)
+	if (over > 0 && typeof value === 'object' && value !== null) value = { ...value, version: over }
 	const kept = await keep(value)
 	if ('problems' in kept) return refuse(kept.problems)
+	if ('meanwhile' in kept) return data({ problems: {} as Record<string, string>, ...kept }, { status: 409 })
 	throw redirect(placeOf(kept.id))
 }

@@ -9,6 +9,7 @@ import type { Permission } from '#server/access/roles'
 import { may } from '#server/access/roles'
 import { type SignedIn, whoIs } from '#server/access/sign-in'
 import { scopeOf } from '#server/database'
+import { onceOnly } from '#server/submissions/once'
 
 const whoContext = createContext<SignedIn | null>(null)
 const tokenContext = createContext<string | null>(null)
@@ -29,7 +30,18 @@ export const guard: MiddlewareFunction<Response> = async ({ request, context }, 
 		context.set(tokenContext, token)
 		context.set(whoContext, await whoIs(token, new Date()))
 	}
-	return next()
+	const who = context.get(whoContext)
+	const sent = who && request.method === 'POST' ? await formSent(request) : null
+	return who && sent !== null ? onceOnly(who, sent, async () => next(), new Date()) : next()
+}
+
+/** The whole form with where it goes, when it carries a submission id; null for everything else that is sent. */
+async function formSent(request: Request): Promise<string | null> {
+	const { pathname, search } = new URL(request.url)
+	// The log, devices and measurements have ids of their own; signing out is the same however often.
+	if (pathname.startsWith('/api/') || pathname.startsWith('/sign-out')) return null
+	const text = await request.clone().text()
+	return /(^|&|["{,])submission["=]/.test(text) ? `${pathname}${search}\n${text}` : null
 }
 
 function refuseForeignOrigin(request: Request): void {

@@ -24,15 +24,21 @@ import { EntryRow } from './entry-row'
 import { ProposePanel } from './propose-panel'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import type { SessionDraft } from '#core/vocabulary/session'
+import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { NumberField } from '../ui/number-field'
 import { proposedEntries, putOn, readableEntries } from './sheet-entries'
 import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
+import { useSubmission } from '../ui/post-form'
 
 interface Props {
 	initial: SessionDraft
 	/** The session that is changed; none for a new one. */
 	sessionId?: string
+	/** The version of it the form was filled from. */
+	version?: number
+	/** What somebody else has saved since. */
+	overtaken?: Overtaken | undefined
 	squads: { id: string; name: string; startTime: string; place: string }[]
 	athletes: { id: string; name: string; squadIds: string[] }[]
 	drills: Drill[]
@@ -46,6 +52,8 @@ interface Props {
 export function SessionForm({
 	initial,
 	sessionId,
+	version = 0,
+	overtaken,
 	squads,
 	athletes,
 	drills,
@@ -59,7 +67,9 @@ export function SessionForm({
 	const [proposal, setProposal] = useState<Proposal | null>(null)
 	const [chosenPriority, setPriority] = useState<Quality | null | undefined>(undefined)
 	const submit = useSubmit()
-	const busy = useNavigation().state !== 'idle'
+	const { state } = useNavigation()
+	const busy = state !== 'idle'
+	const submission = useSubmission(state)
 	const sensors = useSensors(
 		useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
 		useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -118,6 +128,11 @@ export function SessionForm({
 		setBefore(draft.entries)
 		set({ entries, title: draft.title || 'Speed and power' })
 	}
+	const send = (over: number) =>
+		void submit({ submission, version: over, draft } as unknown as SubmitTarget, {
+			method: 'post',
+			encType: 'application/json',
+		})
 	const inSquad = athletes.filter((athlete) => athlete.squadIds.includes(draft.squadId))
 	const guests = athletes.filter(
 		(athlete) => !athlete.squadIds.includes(draft.squadId) && draft.athleteIds.includes(athlete.id),
@@ -132,7 +147,7 @@ export function SessionForm({
 			className="grid gap-6"
 			onSubmit={(event) => {
 				event.preventDefault()
-				void submit(draft as unknown as SubmitTarget, { method: 'post', encType: 'application/json' })
+				send(version)
 			}}
 		>
 			<section className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
@@ -342,6 +357,7 @@ export function SessionForm({
 					/>
 				</aside>
 			</div>
+			{overtaken && <MeanwhileNote overtaken={overtaken} onMine={() => send(overtaken.version)} />}
 			{Object.keys(problems).length > 0 && (
 				<p className="problem" role="alert">
 					Not saved yet:{' '}

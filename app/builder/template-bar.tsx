@@ -4,6 +4,7 @@ import type { Library } from '#core/vocabulary/library'
 import type { SessionTemplate } from '#core/vocabulary/template'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import type { SessionDraft } from '#core/vocabulary/session'
+import { useSubmission } from '../ui/post-form'
 import { entriesOfTemplate, templateOf } from './sheet-entries'
 
 export interface KeptTemplate {
@@ -25,6 +26,7 @@ export function TemplateBar({
 	onUse: (entries: SessionEntry[]) => void
 }) {
 	const keeper = useFetcher<{ kept?: string; problem?: string; template?: SessionTemplate }>()
+	const submission = useSubmission(keeper.state)
 	const file = useRef<HTMLInputElement>(null)
 	const [said, setSaid] = useState<string | null>(null)
 	const own = templateOf(draft, library)
@@ -61,7 +63,10 @@ export function TemplateBar({
 					disabled={own === null || keeper.state !== 'idle'}
 					onClick={() =>
 						own &&
-						void keeper.submit({ template: JSON.stringify(own) }, { method: 'post', action: '/sessions/templates' })
+						void keeper.submit(
+							{ submission, template: JSON.stringify(own) },
+							{ method: 'post', action: '/sessions/templates' },
+						)
 					}
 				>
 					Keep this one
@@ -109,7 +114,10 @@ export function TemplateBar({
 									className="btn btn-quiet"
 									aria-label={`Forget ${template.name}`}
 									onClick={() =>
-										void keeper.submit({ forget: template.id }, { method: 'post', action: '/sessions/templates' })
+										void keeper.submit(
+											{ submission, forget: template.id },
+											{ method: 'post', action: '/sessions/templates' },
+										)
 									}
 								>
 									Forget

@@ -1,4 +1,4 @@
-import { Form, Link, data } from 'react-router'
+import { Link, data } from 'react-router'
 import { addDays, daysBetween, shortDay } from '#core/calendar/days'
 import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
@@ -8,6 +8,7 @@ import { readAthletePage } from '#server/squads/read-athlete'
 import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
 import { TextField } from '../ui/text-field'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Care · Dromos' }]
 
@@ -125,7 +126,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 										{row.note && `. ${row.note}`}
 									</p>
 									{(mayWrite || (row.kind === 'illness' && mayIllness)) && (
-										<Form method="post" preventScrollReset className="mt-2 flex flex-wrap items-end gap-2">
+										<PostForm preventScrollReset className="mt-2 flex flex-wrap items-end gap-2">
 											<input type="hidden" name="id" value={row.id} />
 											<input type="hidden" name="kind" value={row.kind} />
 											{row.kind === 'restriction' && (
@@ -153,7 +154,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 														? 'The worry is settled'
 														: 'Well again'}
 											</button>
-										</Form>
+										</PostForm>
 									)}
 								</li>
 							))}
@@ -226,7 +227,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 				</div>
 				<aside className="grid content-start gap-6">
 					{mayWrite && (
-						<Form method="post" preventScrollReset className="grid gap-2.5" key={`restriction${care.length}`}>
+						<PostForm preventScrollReset className="grid gap-2.5" key={`restriction${care.length}`}>
 							<h2>Record a restriction</h2>
 							<input type="hidden" name="kind" value="restriction" />
 							<label className="field">
@@ -267,12 +268,12 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 							<button className="btn justify-self-start" name="do" value="open">
 								Close it from today
 							</button>
-						</Form>
+						</PostForm>
 					)}
 					{mayWrite && (
 						<details className="rule pt-1" open={actionData?.kind === 'worry'}>
 							<summary className="link inline-flex min-h-[44px] items-center">A worry about a movement</summary>
-							<Form method="post" preventScrollReset className="grid gap-2.5" key={`worry${care.length}`}>
+							<PostForm preventScrollReset className="grid gap-2.5" key={`worry${care.length}`}>
 								<input type="hidden" name="kind" value="worry" />
 								<label className="field">
 									<span className="label">Movement</span>
@@ -318,17 +319,17 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 								<button className="btn btn-quiet justify-self-start" name="do" value="open">
 									Offer the alternative first
 								</button>
-							</Form>
+							</PostForm>
 						</details>
 					)}
 					{mayIllness && !open.some((row) => row.kind === 'illness') && (
-						<Form method="post" preventScrollReset className="rule grid gap-2 pt-3">
+						<PostForm preventScrollReset className="rule grid gap-2 pt-3">
 							<input type="hidden" name="kind" value="illness" />
 							<p>Unwell or feverish: nothing high, shock or maximal until well.</p>
 							<button className="btn btn-quiet justify-self-start" name="do" value="open">
 								Unwell from today
 							</button>
-						</Form>
+						</PostForm>
 					)}
 				</aside>
 			</div>

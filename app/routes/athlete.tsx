@@ -1,4 +1,4 @@
-import { Form, Link, data } from 'react-router'
+import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
 import { REGIONS, REGION_NAMES, type Region, METHOD_NAMES } from '#core/vocabulary/words'
@@ -8,6 +8,7 @@ import { may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
+import { versionSeen } from '#server/submissions/take-version'
 import { changeLevel, changeMass, recordClearance } from '#server/squads/change-roster'
 import { reportPain } from '#server/squads/report-pain'
 import { readAthletePage } from '#server/squads/read-athlete'
@@ -15,6 +16,8 @@ import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { TextField } from '../ui/text-field'
+import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -112,8 +115,10 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	}
 	if (text('do') === 'mass') {
 		if (!may(who.role, 'plan:write')) throw new Response('The coach sets the body mass.', { status: 403 })
-		const changed = await changeMass(who, params.athleteId, text('mass'), new Date())
+		const changed = await changeMass(who, params.athleteId, text('mass'), versionSeen(form), new Date())
 		if (!changed) throw notFound()
+		if ('meanwhile' in changed)
+			return data({ problems: {} as Record<string, string>, region: '', ...changed }, { status: 409 })
 		return data(
 			{ problems: 'problem' in changed ? { mass: changed.problem } : ({} as Record<string, string>), region: '' },
 			{ status: 'problem' in changed ? 400 : 200 },
@@ -143,6 +148,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
 	const {
 		athlete,
+		version,
 		ageYears,
 		squadNames,
 		squadId,
@@ -331,7 +337,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											</span>
 										</span>
 										{mayMeasure && (
-											<Form method="post" preventScrollReset>
+											<PostForm preventScrollReset>
 												<input type="hidden" name="measurement" value={row.id} />
 												<button
 													className="link min-h-[44px] text-[13.5px]"
@@ -341,7 +347,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 												>
 													Take back
 												</button>
-											</Form>
+											</PostForm>
 										)}
 									</li>
 								))}
@@ -372,7 +378,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											</span>
 										</span>
 										{mayMeasure && (
-											<Form method="post" preventScrollReset>
+											<PostForm preventScrollReset>
 												<input type="hidden" name="outside" value={row.id} />
 												<button
 													className="link min-h-[44px] text-[13.5px] whitespace-nowrap"
@@ -382,7 +388,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 												>
 													Take back
 												</button>
-											</Form>
+											</PostForm>
 										)}
 									</li>
 								))}
@@ -393,7 +399,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 					<section>
 						<h2>Body mass</h2>
 						{mayChange ? (
-							<Form method="post" preventScrollReset className="mt-2 flex items-center gap-2">
+							<PostForm preventScrollReset className="mt-2 flex flex-wrap items-center gap-2">
+								<input type="hidden" name="version" value={version} />
 								<input
 									className="input num w-[90px]"
 									name="mass"
@@ -403,10 +410,12 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									aria-label="Body mass, kg"
 								/>
 								<span>kg</span>
-								<button className="btn btn-quiet" name="do" value="mass">
-									Set
-								</button>
-							</Form>
+								<button className="btn btn-quiet">Set</button>
+								<input type="hidden" name="do" value="mass" />
+								{actionData && 'meanwhile' in actionData && (
+									<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
+								)}
+							</PostForm>
 						) : (
 							<p className="rule mt-2 py-2">{athlete.massKg === null ? 'not known' : `${athlete.massKg} kg`}</p>
 						)}
@@ -429,7 +438,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 										{family}
 									</span>
 									{mayChange ? (
-										<Form method="post" preventScrollReset className="flex items-center gap-2">
+										<PostForm preventScrollReset className="flex items-center gap-2">
 											<input type="hidden" name="family" value={family} />
 											<select
 												name="level"
@@ -445,7 +454,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											<button className="btn btn-quiet" name="do" value="level" aria-label={`Set level, ${family}`}>
 												Set
 											</button>
-										</Form>
+										</PostForm>
 									) : (
 										<b className="num">{level}</b>
 									)}
@@ -523,14 +532,14 @@ function ClosedRegion({
 				Closed until cleared: {REGION_NAMES[region]}, since {since && shortDay(since)}
 			</h2>
 			{mayClear ? (
-				<Form method="post" className="mt-2 grid max-w-[640px] items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
+				<PostForm className="mt-2 grid max-w-[640px] items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
 					<input type="hidden" name="region" value={region} />
 					<TextField label="Cleared by" name="clearedBy" required problem={problems.clearedBy} />
 					<TextField label="Their role" name="role" required placeholder="physiotherapist" problem={problems.role} />
 					<button className="btn sm:mt-[22px]" name="do" value="clear">
 						Record
 					</button>
-				</Form>
+				</PostForm>
 			) : (
 				<p>Coach or clinician record who cleared it.</p>
 			)}
@@ -544,7 +553,7 @@ function PainForm({ problem }: { problem: string | undefined }) {
 	return (
 		<details className="rule mt-1" open={problem !== undefined}>
 			<summary className="link inline-flex min-h-[44px] items-center">Report pain</summary>
-			<Form method="post" preventScrollReset className="grid grid-cols-2 gap-2 pb-2">
+			<PostForm preventScrollReset className="grid grid-cols-2 gap-2 pb-2">
 				<select name="region" className="input" aria-label="Where it hurts" defaultValue="">
 					<option value="">Where</option>
 					{REGIONS.map((region) => (
@@ -582,7 +591,7 @@ function PainForm({ problem }: { problem: string | undefined }) {
 				<button className="btn btn-quiet" name="do" value="pain">
 					Report
 				</button>
-			</Form>
+			</PostForm>
 		</details>
 	)
 }
@@ -657,7 +666,7 @@ function OutsideForm({ problem }: { problem: string | undefined }) {
 	return (
 		<details className="mt-1" open={problem !== undefined}>
 			<summary className="link inline-flex min-h-[44px] items-center">Enter a match, practice or gym</summary>
-			<Form method="post" preventScrollReset className="grid grid-cols-2 gap-2">
+			<PostForm preventScrollReset className="grid grid-cols-2 gap-2">
 				<label className="field">
 					<span className="label">What</span>
 					<select name="kind" className="input">
@@ -701,7 +710,7 @@ function OutsideForm({ problem }: { problem: string | undefined }) {
 						{problem}
 					</p>
 				)}
-			</Form>
+			</PostForm>
 		</details>
 	)
 }

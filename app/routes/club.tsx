@@ -1,4 +1,4 @@
-import { Form, data } from 'react-router'
+import { data } from 'react-router'
 import { SURFACES } from '#core/vocabulary/words'
 import { invite } from '#server/access/join'
 import { readClubPage } from '#server/access/read-club-page'
@@ -7,6 +7,7 @@ import { addGround, removeGround } from '#server/field-map/save-map'
 import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
 import { SignOut } from '../ui/sign-out'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
 
@@ -86,7 +87,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								</span>
 							</span>
 							{mayPlan && (
-								<Form method="post">
+								<PostForm>
 									<input type="hidden" name="groundId" value={ground.id} />
 									<button
 										className="btn btn-quiet"
@@ -96,14 +97,14 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 									>
 										Take off
 									</button>
-								</Form>
+								</PostForm>
 							)}
 						</li>
 					))}
 				</ul>
 				{grounds.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
 				{mayPlan && (
-					<Form method="post" className="mt-3 flex flex-wrap items-end gap-3" key={grounds.length}>
+					<PostForm className="mt-3 flex flex-wrap items-end gap-3" key={grounds.length}>
 						<label className="field w-[220px]">
 							<span className="label">Name</span>
 							<input className="input" name="name" required maxLength={200} />
@@ -129,7 +130,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 						<button className="btn" name="intent" value="ground">
 							Add the ground
 						</button>
-					</Form>
+					</PostForm>
 				)}
 				{actionData?.groundProblem && (
 					<p className="problem mt-2" role="alert">
@@ -156,7 +157,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 					<section>
 						<h2>Invite somebody</h2>
 						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>
-						<Form method="post" className="mt-3 grid max-w-[440px] gap-4">
+						<PostForm className="mt-3 grid max-w-[440px] gap-4">
 							<div className="field">
 								<label htmlFor="role">Role</label>
 								<select id="role" name="role" className="input" defaultValue="assistant">
@@ -191,7 +192,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								</p>
 							)}
 							<button className="btn justify-self-start">Make a link</button>
-						</Form>
+						</PostForm>
 						{actionData?.link && (
 							<p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">
 								Copy it now; it is not shown again.
@@ -220,19 +221,19 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 												: 'not heard yet'}
 										</span>
 									</span>
-									<Form method="post">
+									<PostForm>
 										<input type="hidden" name="intent" value="unpair" />
 										<input type="hidden" name="deviceId" value={device.id} />
 										<button className="btn btn-quiet">Unpair</button>
-									</Form>
+									</PostForm>
 								</li>
 							))}
 						</ul>
 						{devices.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
-						<Form method="post" className="mt-3">
+						<PostForm className="mt-3">
 							<input type="hidden" name="intent" value="pair" />
 							<button className="btn">Make a pairing code</button>
-						</Form>
+						</PostForm>
 						{actionData?.code && (
 							<p className="mt-4 border-l-[3px] border-act py-1 pl-3" role="status">
 								Type it into the device within the hour.

@@ -1,9 +1,10 @@
 import { timingSafeEqual } from 'node:crypto'
-import { Form, data, redirect } from 'react-router'
+import { data, redirect } from 'react-router'
 import { makeFirstClub } from '#server/access/join'
 import type { Route } from './+types/first'
 import { notFound, signInCookie } from '../request-guard'
 import { TextField } from '../ui/text-field'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your club · Dromos' }]
 
@@ -39,7 +40,7 @@ export default function First({ actionData }: Route.ComponentProps) {
 			<p className="num text-[22px] font-bold">Dromos</p>
 			<h1 className="mt-6">Your club and its first coach</h1>
 			<p className="dim mt-2">Everybody else joins later through a link that you send.</p>
-			<Form method="post" className="mt-6 grid gap-4">
+			<PostForm className="mt-6 grid gap-4">
 				<TextField label="Club" name="club" defaultValue={values?.club} problem={problems?.club} required />
 				<TextField
 					label="Time zone"
@@ -77,7 +78,7 @@ export default function First({ actionData }: Route.ComponentProps) {
 					required
 				/>
 				<button className="btn justify-self-start">Make the club</button>
-			</Form>
+			</PostForm>
 		</main>
 	)
 }

@@ -1,8 +1,9 @@
-import { Form, data, redirect } from 'react-router'
+import { data, redirect } from 'react-router'
 import { join, readInvitation } from '#server/access/join'
 import type { Route } from './+types/join'
 import { notFound, signInCookie } from '../request-guard'
 import { TextField } from '../ui/text-field'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Join · Dromos' }]
 
@@ -31,7 +32,7 @@ export default function Join({ loaderData, actionData }: Route.ComponentProps) {
 			<p className="dim mt-2">
 				As {loaderData.role === 'athlete' || loaderData.role === 'assistant' ? 'an' : 'a'} {loaderData.role}.
 			</p>
-			<Form method="post" className="mt-6 grid gap-4">
+			<PostForm className="mt-6 grid gap-4">
 				<TextField
 					label="Your name"
 					name="name"
@@ -59,7 +60,7 @@ export default function Join({ loaderData, actionData }: Route.ComponentProps) {
 					required
 				/>
 				<button className="btn justify-self-start">Join</button>
-			</Form>
+			</PostForm>
 		</main>
 	)
 }

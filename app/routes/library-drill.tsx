@@ -8,6 +8,7 @@ import { readDrillPage } from '#server/library/read-library-pages'
 import type { Route } from './+types/library-drill'
 import { keepDocument } from '../keep-document'
 import { allowed, notFound, signedIn } from '../request-guard'
+import type { Overtaken } from '../ui/meanwhile-note'
 import { DrillForm } from '../ui/drill-form'
 import { FamilyMark } from '../ui/glyphs'
 import { countingOf } from '../ui/library-words'
@@ -163,6 +164,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 						isNew={isNew}
 						drills={drills}
 						problems={actionData?.problems ?? {}}
+						overtaken={actionData && 'meanwhile' in actionData ? (actionData.meanwhile as Overtaken) : undefined}
 					/>
 				</details>
 			)}

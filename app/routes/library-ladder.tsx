@@ -8,6 +8,7 @@ import type { Route } from './+types/library-ladder'
 import { keepDocument } from '../keep-document'
 import { allowed, notFound, signedIn } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
+import type { Overtaken } from '../ui/meanwhile-note'
 import { LadderForm } from '../ui/ladder-form'
 import { gateWords, passWords } from '../ui/library-words'
 
@@ -117,6 +118,7 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 						isNew={isNew}
 						drills={drills}
 						problems={actionData?.problems ?? {}}
+						overtaken={actionData && 'meanwhile' in actionData ? (actionData.meanwhile as Overtaken) : undefined}
 					/>
 				</details>
 			)}

@@ -15,6 +15,7 @@ import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { todayAt } from '#server/clock'
 import { makeBlock, readBlockPlan } from '#server/plan/make-block'
 import { readBlockForm } from '#server/plan/read-block-form'
+import { useSubmission } from '../ui/post-form'
 import type { Route } from './+types/plan-block'
 import { allowed, notFound } from '../request-guard'
 
@@ -55,6 +56,7 @@ const PHASE_NAMES: Record<Phase, string> = {
 export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 	const { squads, monday, copied } = loaderData
 	const sender = useFetcher<typeof action>()
+	const submission = useSubmission(sender.state)
 	const [squadId, setSquadId] = useState(copied?.squadId ?? squads[0]?.id ?? '')
 	const squad = squads.find((one) => one.id === squadId)
 	const daysOf = (id: string): BlockPlan['days'] => {
@@ -359,7 +361,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 				type="button"
 				className="btn mt-5"
 				disabled={busy || sessions.length === 0}
-				onClick={() => void sender.submit({ squadId, plan: JSON.stringify(plan) }, { method: 'post' })}
+				onClick={() => void sender.submit({ submission, squadId, plan: JSON.stringify(plan) }, { method: 'post' })}
 			>
 				{busy ? 'Writing everybody’s lines …' : `Make ${sessions.length} sessions`}
 			</button>

@@ -1,4 +1,4 @@
-import { Form, Link, data } from 'react-router'
+import { Link, data } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { may } from '#server/access/roles'
@@ -6,6 +6,7 @@ import { todayAt } from '#server/clock'
 import { readBlockProgress, replanBlock } from '#server/plan/block-progress'
 import type { Route } from './+types/plan-progress'
 import { allowed, notFound } from '../request-guard'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Block · Dromos' }]
 
@@ -67,9 +68,9 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 							.join(' · ')}
 					</p>
 					{mayPlan && (
-						<Form method="post" className="mt-2">
+						<PostForm className="mt-2">
 							<button className="btn">Plan the rest anew</button>
-						</Form>
+						</PostForm>
 					)}
 				</section>
 			)}

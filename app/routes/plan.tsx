@@ -8,7 +8,7 @@ import {
 	useSensor,
 	useSensors,
 } from '@dnd-kit/core'
-import { Form, Link, data, useFetcher } from 'react-router'
+import { Link, data, useFetcher } from 'react-router'
 import { addDays, mondayOf, shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
@@ -20,6 +20,7 @@ import { removeBlock, shiftBlock } from '#server/plan/make-block'
 import { repairSheet } from '#server/plan/repair-sheet'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
+import { PostForm, SubmissionField, useSubmission } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan · Dromos' }]
 
@@ -75,11 +76,12 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, mayPlan } = loaderData
 	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
+	const submission = useSubmission(mover.state)
 	const sensors = useSensors(
 		useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
 		useSensor(KeyboardSensor),
 	)
-	const move = (id: string, day: string) => void mover.submit({ do: 'move', id, day }, { method: 'post' })
+	const move = (id: string, day: string) => void mover.submit({ submission, do: 'move', id, day }, { method: 'post' })
 	// Where it was dropped, before the server has answered.
 	const pending =
 		mover.formData?.get('do') === 'move'
@@ -195,21 +197,21 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 												[1, 'A week later'],
 											] as const
 										).map(([weeksBy, label]) => (
-											<Form key={label} method="post">
+											<PostForm key={label}>
 												<input type="hidden" name="do" value="shift" />
 												<input type="hidden" name="id" value={block.id} />
 												<input type="hidden" name="weeks" value={weeksBy} />
 												<button className="btn btn-quiet">{label}</button>
-											</Form>
+											</PostForm>
 										))}
 										<Link className="btn btn-quiet" to={`/plan/block?copy=${block.id}`}>
 											Copy
 										</Link>
-										<Form method="post">
+										<PostForm>
 											<input type="hidden" name="do" value="remove" />
 											<input type="hidden" name="id" value={block.id} />
 											<button className="btn btn-quiet">Take what is not begun off</button>
-										</Form>
+										</PostForm>
 									</span>
 								)}
 							</li>
@@ -368,6 +370,7 @@ function Clashes({
 
 function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSession; mayPlan: boolean }) {
 	const repair = useFetcher()
+	const submission = useSubmission(repair.state)
 	const busy = repair.state !== 'idle'
 	return (
 		<div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
@@ -382,6 +385,7 @@ function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSe
 			</span>
 			{mayPlan && (
 				<repair.Form method="post" className="flex flex-wrap gap-2">
+					<SubmissionField id={submission} />
 					<input type="hidden" name="id" value={clash.itemId} />
 					{clash.moveTo[0] && (
 						<>
@@ -415,6 +419,7 @@ const FIRMNESS: Record<SheetClash['rule'], string> = {
 }
 function SheetClashRow({ clash, session, mayPlan }: { clash: SheetClash; session: ListedSession; mayPlan: boolean }) {
 	const repair = useFetcher()
+	const submission = useSubmission(repair.state)
 	return (
 		<div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
 			<span className="min-w-0 flex-1 basis-[280px]">
@@ -432,6 +437,7 @@ function SheetClashRow({ clash, session, mayPlan }: { clash: SheetClash; session
 			{mayPlan &&
 				(clash.repair ? (
 					<repair.Form method="post">
+						<SubmissionField id={submission} />
 						<input type="hidden" name="id" value={clash.sessionId} />
 						<input type="hidden" name="repair" value={clash.repair} />
 						<button className="btn btn-quiet" name="do" value="repair" disabled={repair.state !== 'idle'}>

@@ -20,23 +20,26 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
 	const sent = await readSentSession(request)
 	if ('problems' in sent) return data(sent, { status: 400 })
-	const saved = await changeSession(who.clubId, params.sessionId, sent.draft, new Date())
+	const saved = await changeSession(who, params.sessionId, sent.draft, sent.version, new Date())
 	if (!saved) throw notFound()
+	if ('meanwhile' in saved) return data(saved, { status: 409 })
 	return 'problems' in saved
 		? data({ problems: saved.problems }, { status: 400 })
 		: redirect(`/sessions/${saved.sessionId}`)
 }
 
 export default function SessionChange({ loaderData, actionData }: Route.ComponentProps) {
-	const { id, draft, choices } = loaderData
+	const { id, version, draft, choices } = loaderData
 	return (
 		<>
 			<h1 className="mb-5">Change the session</h1>
 			<SessionForm
 				{...choices}
 				sessionId={id}
+				version={version}
+				overtaken={actionData && 'meanwhile' in actionData ? actionData.meanwhile : undefined}
 				initial={draft}
-				problems={actionData?.problems}
+				problems={actionData && 'problems' in actionData ? actionData.problems : undefined}
 				submitLabel="Save the change"
 			/>
 		</>

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Form, Link, data, useNavigation } from 'react-router'
+import { Link, data, useNavigation } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { type EntryFlow, type FlowEntry, flowAdvice, simulateFlow } from '#core/plan/flow'
 import { may } from '#server/access/roles'
@@ -8,6 +8,7 @@ import { readSheet } from '#server/sheet/read-sheet'
 import type { Route } from './+types/session-flow'
 import { allowed, notFound } from '../request-guard'
 import { usePlanSearch } from '../ui/use-plan-search'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Flow · Dromos' }]
 
@@ -84,7 +85,7 @@ export default function SessionFlow({ loaderData, actionData }: Route.ComponentP
 						Sheet
 					</Link>
 					{mayPlan && (
-						<Form method="post">
+						<PostForm>
 							{entries.map((entry) => (
 								<span key={entry.id}>
 									<input type="hidden" name="entry" value={entry.id} />
@@ -95,7 +96,7 @@ export default function SessionFlow({ loaderData, actionData }: Route.ComponentP
 							<button className="btn" disabled={!changed || busy}>
 								{changed ? 'Keep these lanes' : 'Kept'}
 							</button>
-						</Form>
+						</PostForm>
 					)}
 				</div>
 			</header>

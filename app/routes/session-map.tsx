@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Form, Link, data, useFetcher, useSearchParams } from 'react-router'
+import { Link, data, useFetcher, useSearchParams } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import {
 	type Station,
@@ -19,6 +19,7 @@ import { readSheet } from '#server/sheet/read-sheet'
 import type { Route } from './+types/session-map'
 import { allowed, notFound } from '../request-guard'
 import { MapBoard } from '../field-map/map-board'
+import { PostForm, useSubmission } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field map · Dromos' }]
 
@@ -105,6 +106,7 @@ function MapEditor({
 	const { grounds, ground, stations } = map
 	const [, setSearch] = useSearchParams()
 	const keeper = useFetcher<typeof action>()
+	const submission = useSubmission(keeper.state)
 	const [placements, setPlacements] = useState<Placement[]>(map.placements)
 	const [unplaced, setUnplaced] = useState(map.unplaced)
 	// Read anew after every save, so that it is what the server holds.
@@ -131,7 +133,7 @@ function MapEditor({
 	}
 	const save = () => {
 		void keeper.submit(
-			{ do: 'save', ground: ground.id, before: kept, placements: JSON.stringify(placements) },
+			{ submission, do: 'save', ground: ground.id, before: kept, placements: JSON.stringify(placements) },
 			{ method: 'post' },
 		)
 	}
@@ -161,12 +163,12 @@ function MapEditor({
 					</button>
 				)}
 				{mayPlan && !session.begun && session.place !== ground.name && (
-					<Form method="post">
+					<PostForm>
 						<input type="hidden" name="ground" value={ground.id} />
 						<button className="btn btn-quiet" name="do" value="hold">
 							Hold it here
 						</button>
-					</Form>
+					</PostForm>
 				)}
 				<a className="btn btn-quiet" href={`/sessions/${session.id}/map.svg?ground=${ground.id}`} download>
 					SVG

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { Form, Link, data, useNavigation } from 'react-router'
+import { Link, data, useNavigation } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
@@ -15,6 +15,7 @@ import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '.
 import type { EventKey } from '#core/vocabulary/events'
 import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
+import { PostForm } from '../ui/post-form'
 
 const CARE_KEYS: ReadonlySet<EventKey> = new Set(['observation/pain', 'observation/worry', 'observation/quiet'])
 
@@ -202,12 +203,12 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					</h1>
 				</div>
 				{mayDecide && quiet.length > 0 && (
-					<Form method="post" preventScrollReset>
+					<PostForm preventScrollReset>
 						{quiet.map(decisionField)}
 						<button className="btn" name="do" value="accept" disabled={busy}>
 							{busy ? 'Writing …' : `Accept ${quiet.length}, write the next session`}
 						</button>
-					</Form>
+					</PostForm>
 				)}
 			</header>
 			{actionData?.nextSession && (
@@ -355,7 +356,7 @@ function EffortForm({
 	return (
 		<details className="rule mt-5 pt-1" open={said !== ''}>
 			<summary className="link inline-flex min-h-[44px] items-center">How hard was it?</summary>
-			<Form method="post" preventScrollReset>
+			<PostForm preventScrollReset>
 				<p className="dim text-[14px]">The whole session as each felt it, 0 to 10. Empty is not asked.</p>
 				<label className="mt-1 flex items-center gap-2">
 					Minutes <input className="input num w-[80px]" name="minutes" inputMode="numeric" defaultValue={minutes} />
@@ -384,7 +385,7 @@ function EffortForm({
 						{said}
 					</p>
 				)}
-			</Form>
+			</PostForm>
 		</details>
 	)
 }

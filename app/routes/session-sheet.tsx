@@ -1,5 +1,5 @@
 import { Collapsible } from 'radix-ui'
-import { Form, Link, data } from 'react-router'
+import { Link, data } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import {
 	type DoseCount,
@@ -24,6 +24,7 @@ import type { Route } from './+types/session-sheet'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { SessionStrip } from '../ui/session-strip'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
 
@@ -255,7 +256,7 @@ function Cautions({
 									<summary className="link inline-flex min-h-[36px] items-center text-[14px]">
 										Go on, with a reason
 									</summary>
-									<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-2">
+									<PostForm preventScrollReset className="flex flex-wrap items-center gap-2">
 										<input type="hidden" name="rule" value={caution.rule} />
 										<input type="hidden" name="sentence" value={caution.sentence} />
 										<input
@@ -270,7 +271,7 @@ function Cautions({
 										<button className="btn btn-quiet" name="do" value="acknowledge">
 											Go on
 										</button>
-									</Form>
+									</PostForm>
 									{problem?.sentence === caution.sentence && (
 										<p className="problem" role="alert">
 											{problem.text}
@@ -444,7 +445,7 @@ function LineRow({
 				)}
 			</div>
 			{editable && (
-				<Form method="post" preventScrollReset className="flex items-center gap-1.5">
+				<PostForm preventScrollReset className="flex items-center gap-1.5">
 					<input type="hidden" name="line" value={line.id} />
 					<input
 						className="input w-[58px] text-center"
@@ -464,7 +465,7 @@ function LineRow({
 					<button className="btn btn-quiet" aria-label={`Set by hand, ${part}`}>
 						Set
 					</button>
-				</Form>
+				</PostForm>
 			)}
 		</li>
 	)

@@ -1,8 +1,9 @@
-import { Form, data, redirect, useNavigation } from 'react-router'
+import { data, redirect, useNavigation } from 'react-router'
 import { signInWithPassword } from '#server/access/sign-in'
 import type { Route } from './+types/sign-in'
 import { maybeWho, signInCookie } from '../request-guard'
 import { TextField } from '../ui/text-field'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Dromos' }]
 
@@ -32,7 +33,7 @@ export default function SignIn({ actionData }: Route.ComponentProps) {
 				<p className="num text-[22px] font-bold">Dromos</p>
 				<p className="dim mt-1">Plan, log and judge sprint, agility, jump and throwing sessions, athlete by athlete.</p>
 			</div>
-			<Form method="post" className="grid gap-4">
+			<PostForm className="grid gap-4">
 				<TextField
 					label="Email"
 					name="email"
@@ -50,7 +51,7 @@ export default function SignIn({ actionData }: Route.ComponentProps) {
 				<button className="btn" disabled={busy}>
 					{busy ? 'Signing in …' : 'Sign in'}
 				</button>
-			</Form>
+			</PostForm>
 			<p className="dim text-[14px]">No sign-in yet? The coach of your club sends you a link.</p>
 		</main>
 	)

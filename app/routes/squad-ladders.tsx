@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Form, Link, data } from 'react-router'
+import { Link, data } from 'react-router'
 import { writeDose } from '#core/progress/write-numbers'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
@@ -10,6 +10,7 @@ import type { Route } from './+types/squad-ladders'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
 import { passWords } from '../ui/library-words'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Ladders · Dromos' }]
 
@@ -90,7 +91,7 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 				</div>
 				<aside>
 					{mayChange && (
-						<Form method="post" preventScrollReset className="mb-5 grid gap-2">
+						<PostForm preventScrollReset className="mb-5 grid gap-2">
 							<input type="hidden" name="ladder" value={ladder.id} />
 							<label className="field">
 								<span className="label">In this block the ladder is</span>
@@ -103,7 +104,7 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 							<button className="btn btn-quiet justify-self-start" name="do" value="focus">
 								Set
 							</button>
-						</Form>
+						</PostForm>
 					)}
 					<h2>All ladders</h2>
 					<ul className="mt-1">
@@ -182,7 +183,7 @@ function MoveForm({
 	return (
 		<details className="mt-4" open={problem !== undefined}>
 			<summary className="link inline-flex min-h-[44px] items-center">Move somebody by hand</summary>
-			<Form method="post" preventScrollReset className="grid max-w-[560px] gap-3">
+			<PostForm preventScrollReset className="grid max-w-[560px] gap-3">
 				<input type="hidden" name="ladder" value={ladder.id} />
 				<label className="field">
 					<span className="label">Athlete</span>
@@ -236,7 +237,7 @@ function MoveForm({
 				<p className="dim text-[14px]">
 					What lies below counts as passed. A gate that is a caution gives way to your reason; a block does not.
 				</p>
-			</Form>
+			</PostForm>
 		</details>
 	)
 }

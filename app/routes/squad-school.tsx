@@ -1,4 +1,4 @@
-import { Form, Link, data, useNavigation } from 'react-router'
+import { Link, data, useNavigation } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { NUMBER_BOUNDS, QUESTIONS } from '#core/library/schools'
 import type { VerdictWord } from '#core/progress/types'
@@ -6,6 +6,8 @@ import { type WouldChange, answerSchoolForm, readSchoolPage } from '#server/libr
 import type { Route } from './+types/squad-school'
 import { allowed, notFound } from '../request-guard'
 import { VerdictMark } from '../ui/glyphs'
+import { MeanwhileNote } from '../ui/meanwhile-note'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'School · Dromos' }]
 
@@ -20,11 +22,11 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
 	const answer = await answerSchoolForm(who, params.squadId, await request.formData(), new Date())
 	if (!answer) throw notFound()
-	return data(answer, { status: Object.keys(answer.problems).length > 0 ? 400 : 200 })
+	return data(answer, { status: answer.meanwhile ? 409 : Object.keys(answer.problems).length > 0 ? 400 : 200 })
 }
 
 export default function SquadSchool({ loaderData, actionData }: Route.ComponentProps) {
-	const { squad, current, from, schools } = loaderData
+	const { version, squad, current, from, schools } = loaderData
 	const navigation = useNavigation()
 	const busy = navigation.state !== 'idle'
 	const problems = actionData?.problems ?? {}
@@ -60,13 +62,18 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 					{actionData.saved} is in force for {squad.name}; the sessions ahead are written by it.
 				</p>
 			)}
-			<Form
-				method="post"
+			<PostForm
 				preventScrollReset
 				key={`${from.id}/${from.version}`}
 				className="mt-2 grid gap-x-10 lg:grid-cols-[1fr_360px]"
 			>
 				<input type="hidden" name="base" value={from.id} />
+				<input type="hidden" name="version" value={version} />
+				{actionData?.meanwhile && (
+					<div className="lg:col-span-2">
+						<MeanwhileNote overtaken={actionData.meanwhile} />
+					</div>
+				)}
 				<ul>
 					{QUESTIONS.map((question) => (
 						<li key={question.id} className="rule py-3">
@@ -151,7 +158,7 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 					</div>
 					{preview && <Preview preview={preview} />}
 				</div>
-			</Form>
+			</PostForm>
 		</>
 	)
 }

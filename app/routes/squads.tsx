@@ -1,4 +1,4 @@
-import { Form, Link, data } from 'react-router'
+import { Link, data } from 'react-router'
 import { PHASES } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
 import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/progress/outside-load'
@@ -10,6 +10,7 @@ import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
 import { MiniLadder } from '../ui/rung-ladder'
 import { TextField } from '../ui/text-field'
+import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
@@ -82,7 +83,7 @@ function OutsideBar({
 	entered: string
 }) {
 	return (
-		<Form method="post" preventScrollReset className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-2">
+		<PostForm preventScrollReset className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-2">
 			<input type="hidden" name="squad" value={squad.id} />
 			<input type="hidden" name="do" value="outside" />
 			<span className="dim text-[14px]">What else loads them, on</span>
@@ -101,7 +102,7 @@ function OutsideBar({
 					`for all ${athletes}; no day is today`
 				)}
 			</span>
-		</Form>
+		</PostForm>
 	)
 }
 
@@ -145,7 +146,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							</p>
 						</div>
 						{mayChange && (
-							<Form method="post" preventScrollReset className="flex items-center gap-2">
+							<PostForm preventScrollReset className="flex items-center gap-2">
 								<input type="hidden" name="squad" value={squad.id} />
 								<label className="flex items-center gap-2">
 									<span className="dim text-[14px]">Phase</span>
@@ -158,7 +159,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								<button className="btn btn-quiet" name="do" value="phase">
 									Set
 								</button>
-							</Form>
+							</PostForm>
 						)}
 					</div>
 					{unloadingDue !== null && (
@@ -239,7 +240,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							}
 						>
 							<summary className="link inline-flex min-h-[44px] items-center">Add athletes</summary>
-							<Form method="post" preventScrollReset key={athletes.length} className="grid max-w-[560px] gap-2">
+							<PostForm preventScrollReset key={athletes.length} className="grid max-w-[560px] gap-2">
 								<input type="hidden" name="squad" value={squad.id} />
 								<label className="label" htmlFor={`names-${squad.id}`}>
 									One a line; a birth date after a comma if you know it
@@ -263,7 +264,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								<button className="btn justify-self-start" name="do" value="athletes">
 									Add to {squad.name}
 								</button>
-							</Form>
+							</PostForm>
 						</details>
 					)}
 				</section>
@@ -274,7 +275,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					open={roster.length === 0 || Object.keys(squadProblems).length > 0}
 				>
 					<summary className="link inline-flex min-h-[44px] items-center">Make a squad</summary>
-					<Form method="post" className="grid max-w-[560px] gap-4 pt-1" key={roster.length}>
+					<PostForm className="grid max-w-[560px] gap-4 pt-1" key={roster.length}>
 						<TextField label="Name" name="name" required problem={squadProblems.name} />
 						<fieldset>
 							<legend className="label">Training days</legend>
@@ -299,7 +300,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 						<button className="btn justify-self-start" name="do" value="squad">
 							Make the squad
 						</button>
-					</Form>
+					</PostForm>
 				</details>
 			)}
 		</>

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Form, useNavigation } from 'react-router'
+import { useNavigation } from 'react-router'
 import {
 	EFFORT_ZONES,
 	FAMILIES,
@@ -14,12 +14,16 @@ import {
 import { PARAMETERS, type ParameterName } from '#core/vocabulary/dose'
 import type { Drill } from '#core/vocabulary/drill'
 import { PARAMETER_WORDS } from './parameter-words'
+import { MeanwhileNote, type Overtaken } from './meanwhile-note'
+import { PostForm } from './post-form'
 
 interface Props {
 	drill: Drill
 	isNew: boolean
 	drills: { id: string; name: string; regions: Drill['regions'] }[]
 	problems: Record<string, string>
+	/** What somebody else has saved since the form was filled. */
+	overtaken?: Overtaken | undefined
 }
 
 const lines = (text: string) =>
@@ -37,7 +41,7 @@ const idFrom = (name: string) =>
 const number = (text: string): number | undefined => (text.trim() === '' ? undefined : Number(text.replace(',', '.')))
 
 /** Everything a drill says of itself. Lists are one a line; a fault and its correction stand on one line with a colon. */
-export function DrillForm({ drill, isNew, drills, problems }: Props) {
+export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) {
 	const [draft, setDraft] = useState(drill)
 	const [texts, setTexts] = useState({
 		cues: drill.cues.join('\n'),
@@ -149,7 +153,7 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 		}),
 	}
 	return (
-		<Form method="post" className="grid gap-5">
+		<PostForm className="grid gap-5">
 			<input type="hidden" name="document" value={JSON.stringify(document)} />
 			<div className="grid gap-3 sm:grid-cols-3">
 				<label className="field sm:col-span-3">
@@ -434,6 +438,7 @@ export function DrillForm({ drill, isNew, drills, problems }: Props) {
 			<button className="btn justify-self-start" disabled={busy}>
 				{busy ? 'Keeping …' : isNew ? 'Keep the drill' : 'Keep the change'}
 			</button>
-		</Form>
+			{overtaken && <MeanwhileNote overtaken={overtaken} />}
+		</PostForm>
 	)
 }

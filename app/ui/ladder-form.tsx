@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Form, useNavigation } from 'react-router'
+import { useNavigation } from 'react-router'
 import { FAMILIES, type Level } from '#core/vocabulary/words'
 import { PARAMETERS } from '#core/vocabulary/dose'
 import type { Drill } from '#core/vocabulary/drill'
@@ -7,12 +7,16 @@ import type { Ladder, PassCriterion, Rung } from '#core/vocabulary/ladder'
 import { readClock, writeClock } from '#core/words/rests'
 import { NumberField } from './number-field'
 import { PARAMETER_WORDS } from './parameter-words'
+import { MeanwhileNote, type Overtaken } from './meanwhile-note'
+import { PostForm } from './post-form'
 
 interface Props {
 	ladder: Ladder
 	isNew: boolean
 	drills: Pick<Drill, 'id' | 'name' | 'defaults' | 'family'>[]
 	problems: Record<string, string>
+	/** What somebody else has saved since the form was filled. */
+	overtaken?: Overtaken | undefined
 }
 
 const idFrom = (name: string) =>
@@ -35,7 +39,7 @@ const passKey = (pass: PassCriterion): string =>
 	PASSES.find(([, one]) => JSON.stringify(one) === JSON.stringify(pass))?.[0] ?? 'kept'
 
 /** A ladder's rungs from the bottom up; each row is one rung. */
-export function LadderForm({ ladder, isNew, drills, problems }: Props) {
+export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props) {
 	const [draft, setDraft] = useState(ladder)
 	const busy = useNavigation().state !== 'idle'
 	const known = new Set(ladder.rungs.map((rung) => rung.id))
@@ -85,7 +89,7 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 				</p>
 			))
 	return (
-		<Form method="post" className="grid gap-4">
+		<PostForm className="grid gap-4">
 			<input
 				type="hidden"
 				name="document"
@@ -283,6 +287,7 @@ export function LadderForm({ ladder, isNew, drills, problems }: Props) {
 					{busy ? 'Keeping …' : isNew ? 'Keep the ladder' : 'Keep the change'}
 				</button>
 			</div>
-		</Form>
+			{overtaken && <MeanwhileNote overtaken={overtaken} />}
+		</PostForm>
 	)
 }

@@ -1,9 +1,9 @@
 import { Collapsible } from 'radix-ui'
 import { useId, useState } from 'react'
-import { Form } from 'react-router'
 import { VerdictMark } from './glyphs'
 import { TraceTable } from './trace-table'
 import type { Judgement, VerdictWord } from '#core/progress/types'
+import { PostForm } from './post-form'
 
 export interface Row {
 	athleteId: string
@@ -99,12 +99,12 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 				))}
 				<div className="mt-3 flex flex-wrap items-center gap-2">
 					{mayDecide && (
-						<Form method="post" preventScrollReset>
+						<PostForm preventScrollReset>
 							{rows.map(decisionField)}
 							<button className="btn btn-quiet" name="do" value="accept" data-key="a">
 								{rows.some((row) => row.judgement.cautions.length > 0) ? 'Seen, accept' : 'Accept'}
 							</button>
-						</Form>
+						</PostForm>
 					)}
 					{mayDecide && judgement.tier !== 'block' && (
 						<button
@@ -134,11 +134,7 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 function OverruleForm({ rows }: { rows: Row[] }) {
 	const id = useId()
 	return (
-		<Form
-			method="post"
-			preventScrollReset
-			className="mt-2 grid max-w-[640px] gap-2 border-l-[3px] border-ink py-1 pl-3"
-		>
+		<PostForm preventScrollReset className="mt-2 grid max-w-[640px] gap-2 border-l-[3px] border-ink py-1 pl-3">
 			{rows.map(decisionField)}
 			<label className="label" htmlFor={id}>
 				Your reason, kept with your name and the time
@@ -151,7 +147,7 @@ function OverruleForm({ rows }: { rows: Row[] }) {
 					</button>
 				))}
 			</div>
-		</Form>
+		</PostForm>
 	)
 }
 

@@ -70,6 +70,8 @@ describe('the queue', () => {
 			restLeft(progress, at + 300_000),
 		]).toEqual([90, 1, 0])
 		expect(restLeft(after('a', []), at)).toBe(0)
+		// A clock that stands before the rep does not make the rest longer.
+		expect(restLeft(progress, at - 5000)).toBe(120)
 	})
 	it('rests within a set and between sets as the line says each', () => {
 		const asked = (times: number[], change: Partial<FieldLine>) => after('a', times, change).restS

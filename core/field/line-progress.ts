@@ -84,7 +84,9 @@ function restAfter(line: FieldLine, last: LogEvent | undefined, setIsOver: boole
 /** Seconds until the rest after what was done is over; 0 is ready. */
 export function restLeft(progress: LineProgress, nowMs: number): number {
 	if (progress.lastAt === null) return 0
-	return Math.max(0, Math.ceil(progress.restS - (nowMs - progress.lastAt) / 1000))
+	// A clock that was put right since the rep may stand a little before it: nobody rests longer than the line says.
+	const elapsedS = Math.max(0, nowMs - progress.lastAt) / 1000
+	return Math.max(0, Math.ceil(progress.restS - elapsedS))
 }
 
 /** Whose turn comes after somebody: the next in the order who still has reps, round and round. */

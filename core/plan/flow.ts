@@ -1,3 +1,4 @@
+import { writeClock } from '../words/rests'
 import { CHANGE_OVER_MIN, walkBackS } from '../dose/estimate-minutes'
 import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
@@ -214,11 +215,11 @@ export function flowAdvice(entry: FlowEntry, flow: EntryFlow): string | null {
 	if (flow.bottleneck === 'lanes') {
 		const saved = flow.minutes - simulateEntry({ ...entry, lanes: entry.lanes + 1 }).minutes
 		return saved >= 1
-			? `Add a lane: ${Math.round(saved)} min less; everybody waits ${Math.round(flow.waitS)} s beyond their rest.`
+			? `Add a lane: ${Math.round(saved)} min less; everybody waits ${writeClock(flow.waitS)} beyond their rest.`
 			: null
 	}
 	if (flow.bottleneck === 'attention')
-		return `The coach is the narrow place: everybody waits ${Math.round(flow.waitS)} s. Split the group, or let half do the next drill meanwhile.`
+		return `The coach is the narrow place: everybody waits ${writeClock(flow.waitS)}. Split the group, or let half do the next drill meanwhile.`
 	if (flow.bottleneck === 'rest' && entry.lanes > 1 && flow.use < 0.25)
 		return 'A lane fewer would do: the rest sets the pace here.'
 	return null

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { drillFromKept, ladderFromKept } from '../../core/vocabulary/older'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
@@ -100,6 +100,20 @@ export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Prom
 			),
 		)
 	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, drillFromKept(row.content as Drill)]))
+}
+
+/** The newest version of a drill or ladder with who wrote it, null for what the program brought; whoever writes one next waits. */
+export async function newestDocument({ db, clubId }: ClubScope, kind: 'drill' | 'ladder', id: string) {
+	const [row] = await db
+		.select()
+		.from(libraryDocument)
+		.where(and(eq(libraryDocument.clubId, clubId), eq(libraryDocument.kind, kind), eq(libraryDocument.id, id)))
+		.orderBy(desc(libraryDocument.version))
+		.limit(1)
+		.for('update')
+	if (!row) return null
+	const content = kind === 'drill' ? drillFromKept(row.content as Drill) : ladderFromKept(row.content as Ladder)
+	return { content, writtenBy: row.writtenBy, createdAt: row.createdAt }
 }
 
 /** Documents a club writes itself are numbered from here, so that they stay newer than what the program ships with. */

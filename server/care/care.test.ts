@@ -221,8 +221,8 @@ describe('moves, focus and mass', () => {
 		expect(await changeFocus(club.coach, club.squadId, 'nope', 'kept', at('2026-03-11'))).toBe(false)
 	})
 	it('keeps a body mass in kilograms', async () => {
-		expect(await changeMass(club.coach, one, '71,5', at('2026-03-11'))).toEqual({ saved: true })
-		expect(await changeMass(club.coach, one, 'heavy', at('2026-03-11'))).toHaveProperty('problem')
-		expect(await changeMass(club.coach, randomUUID(), '70', at('2026-03-11'))).toBeNull()
+		expect(await changeMass(club.coach, one, '71,5', 0, at('2026-03-11'))).toEqual({ saved: true })
+		expect(await changeMass(club.coach, one, 'heavy', 1, at('2026-03-11'))).toHaveProperty('problem')
+		expect(await changeMass(club.coach, randomUUID(), '70', 0, at('2026-03-11'))).toBeNull()
 	})
 })

@@ -540,7 +540,7 @@ export const DEMO_PARTS: {
 		seniorOnly: true,
 	},
 	{ part: 'Jumps', of: drill('broad-jump'), dose: { sets: 3, reps: 5 }, lanes: 3 },
-	{ part: 'Cuts', of: ladder('cut'), dose: { sets: 3, reps: 3 }, lanes: 2 },
+	{ part: 'Cuts', of: ladder('cut'), dose: { sets: 3, reps: 3 } },
 	{ part: 'Throws', of: drill('overhead-throw'), dose: { sets: 2, reps: 4 }, parameters: { ballKg: 3 }, lanes: 3 },
 	{ part: 'Close', of: drill('easy-close'), dose: { sets: 1, reps: 1 } },
 ]

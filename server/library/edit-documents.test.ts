@@ -106,22 +106,23 @@ describe('a squad’s school', () => {
 	it('is kept in versions, one school a squad', async () => {
 		const club: TestClub = await makeClub('Club')
 		const own: School = { ...base, choices: { ...base.choices, variety: 'rotate' } }
-		const first = await changeSchool(club.coach, club.squadId, { own }, NOW)
+		const first = await changeSchool(club.coach, club.squadId, { own }, 0, NOW)
 		const second = await changeSchool(
 			club.coach,
 			club.squadId,
 			{ own: { ...own, numbers: { ...own.numbers, rampPercent: 10 } } },
+			1,
 			NOW,
 		)
-		expect([first?.version, second?.version]).toEqual([1001, 1002])
+		expect([first, second]).toMatchObject([{ version: 1001 }, { version: 1002 }])
 		expect(await readSquad(club.scope, club.squadId)).toMatchObject({
 			schoolId: ownSchoolId(club.squadId),
 			schoolVersion: 1002,
 		})
-		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, NOW)).toEqual({
+		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, 2, NOW)).toEqual({
 			schoolId: 'jump-ladder',
 			version: 1,
 		})
-		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, NOW)).toBeNull()
+		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, 3, NOW)).toBeNull()
 	})
 })

@@ -8,6 +8,15 @@ import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database, scopeOf } from '../database'
+import {
+	type Described,
+	type Difference,
+	type Meanwhile,
+	differences,
+	takeVersion,
+	versionOf,
+	versionSeen,
+} from '../submissions/take-version'
 import { proposeVerdicts } from '../review/propose'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
@@ -52,6 +61,7 @@ export async function readSchoolPage(scope: ClubScope, squadId: string, from: st
 	const own = ownSchoolId(squad.id)
 	const current = schools[squad.schoolId]!
 	return {
+		version: await versionOf(scope, 'school', squad.id),
 		squad: { id: squad.id, name: squad.name },
 		current,
 		from: (from ? schools[from] : undefined) ?? current,
@@ -65,7 +75,12 @@ export async function answerSchoolForm(
 	squadId: string,
 	form: FormData,
 	now: Date,
-): Promise<{ problems: Problems; preview: WouldChange | null; saved: string | null } | null> {
+): Promise<{
+	problems: Problems
+	preview: WouldChange | null
+	saved: string | null
+	meanwhile?: Meanwhile & { differences: Difference[] }
+} | null> {
 	const scope = scopeOf(who.clubId)
 	const squad = await readSquad(scope, squadId)
 	if (!squad) return null
@@ -80,7 +95,18 @@ export async function answerSchoolForm(
 	const numbersOf = ({ choices, numbers, finisher, fastDayOffer }: School) =>
 		JSON.stringify([choices, numbers, finisher, fastDayOffer])
 	const same = numbersOf(read.school) === numbersOf(base)
-	const saved = await changeSchool(who, squad.id, same ? { schoolId: base.id } : { own: read.school }, now)
+	const saved = await changeSchool(
+		who,
+		squad.id,
+		same ? { schoolId: base.id } : { own: read.school },
+		versionSeen(form),
+		now,
+	)
+	if (saved && 'meanwhile' in saved) {
+		const theirs = schools[squad.schoolId]!
+		const between = differences(describeSchool(theirs), describeSchool(same ? base : read.school))
+		return { problems: {}, preview: null, saved: null, meanwhile: { ...saved.meanwhile, differences: between } }
+	}
 	return { problems: {}, preview: null, saved: saved && (same ? base.name : 'The squad’s own school') }
 }
 
@@ -139,11 +165,14 @@ export async function changeSchool(
 	who: SignedIn,
 	squadId: string,
 	chosen: { schoolId: string } | { own: School },
+	seen: number,
 	now: Date,
-): Promise<{ schoolId: string; version: number } | null> {
+): Promise<{ schoolId: string; version: number } | { meanwhile: Meanwhile } | null> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const squad = await readSquad(scope, squadId)
-		if (!squad) return null
+		if (!squad || ('schoolId' in chosen && !(await readLibrary(scope)).schools[chosen.schoolId])) return null
+		const meanwhile = await takeVersion(scope, who, 'school', squadId, seen, now)
+		if (meanwhile) return { meanwhile }
 		let schoolId: string
 		let version: number
 		if ('own' in chosen) {
@@ -161,8 +190,7 @@ export async function changeSchool(
 				now,
 			)
 		} else {
-			const school = (await readLibrary(scope)).schools[chosen.schoolId]
-			if (!school) return null
+			const school = (await readLibrary(scope)).schools[chosen.schoolId]!
 			schoolId = school.id
 			version = school.version
 		}
@@ -172,6 +200,20 @@ export async function changeSchool(
 		return { schoolId, version }
 	})
 }
+
+/** A school in words, question by question and number by number. */
+const describeSchool = ({ choices, numbers, finisher, fastDayOffer }: School): Described => [
+	...QUESTIONS.map(({ id, question, sides }): [string, string] => [
+		question,
+		sides.find((side) => side.id === choices[id])?.name ?? '',
+	]),
+	...NUMBER_BOUNDS.map(({ id, name, unit }): [string, string] => [
+		name,
+		`${numbers[id]}${unit === '' ? '' : ` ${unit}`}`,
+	]),
+	['A hard finisher part', finisher ? 'yes' : 'no'],
+	['The fast-day offer', fastDayOffer ? 'yes' : 'no'],
+]
 
 /** One school of its own a squad, in versions. */
 export const ownSchoolId = (squadId: string): string => `own-${squadId}`.slice(0, 40)

@@ -1,33 +1,10 @@
-import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
-import type { SessionDraft } from '../../core/vocabulary/session'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { readTemplates } from '../plan/templates'
+import { versionOf } from '../submissions/take-version'
+import { draftOf } from './describe-session'
 import { readAttending, readEntries, readSession } from '../../db/queries/sessions'
 import { listMembers, listSquads } from '../../db/queries/squads'
-
-/** An entry alone, without where it is kept. */
-const sheetEntry = ({
-	id,
-	part,
-	drillId,
-	ladderId,
-	doseFactor,
-	lanes,
-	together,
-	tuning,
-	...work
-}: SessionEntry): SessionEntry => ({
-	id,
-	part,
-	drillId,
-	ladderId,
-	...workOf(work),
-	doseFactor,
-	lanes,
-	together,
-	tuning,
-})
 
 /** What the session form offers: squads, athletes with their squads, drills, ladders with the ways back, and templates. */
 export async function readFormChoices(scope: ClubScope) {
@@ -49,19 +26,11 @@ export async function readSheetToChange(scope: ClubScope, sessionId: string) {
 	const session = await readSession(scope, sessionId)
 	if (!session) return null
 	const [entries, attending] = [await readEntries(scope, [session.id]), await readAttending(scope, [session.id])]
-	const { squadId, day, startTime, title, place, surface, plannedMinutes, role, share } = session
-	const draft: SessionDraft = {
-		squadId,
-		day,
-		startTime,
-		title,
-		place,
-		surface,
-		plannedMinutes,
-		role,
-		share,
-		athleteIds: attending.map((row) => row.athleteId),
-		entries: entries.map(sheetEntry),
-	}
-	return { id: session.id, startedAt: session.startedAt, draft, choices: await readFormChoices(scope) }
+	const draft = draftOf(
+		session,
+		entries,
+		attending.map((row) => row.athleteId),
+	)
+	const version = await versionOf(scope, 'session', session.id)
+	return { id: session.id, startedAt: session.startedAt, version, draft, choices: await readFormChoices(scope) }
 }

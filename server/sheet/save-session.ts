@@ -22,11 +22,16 @@ import {
 import { type SquadRow, listMembers, readAthletes, readSquad } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import { database } from '../database'
+import type { SignedIn } from '../access/sign-in'
+import { type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
+import { describe, draftOf } from './describe-session'
 import { dried } from './dried'
 import { readDraft } from './draft'
 import { writeLines } from './write-lines'
 
 export type Saved = { sessionId: string } | { problems: Problems }
+/** Saved, or what somebody else saved meanwhile, beside what was typed. */
+export type Changed = Saved | { meanwhile: Meanwhile & { differences: Difference[] } }
 
 /** Makes a session from nothing: its entries, and each athlete's own line. */
 export async function createSession(clubId: string, timeZone: string, value: unknown, now: Date): Promise<Saved> {
@@ -75,12 +80,13 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 
 /** Changes an unstarted session. Entries that went are retired, never deleted; lines get new versions. */
 export async function changeSession(
-	clubId: string,
+	who: SignedIn,
 	sessionId: string,
 	value: unknown,
+	seen: number,
 	now: Date,
-): Promise<Saved | null> {
-	return inTransaction(database().db, clubId, async (scope) => {
+): Promise<Changed | null> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		if (!session) return null
 		if (session.startedAt)
@@ -98,6 +104,22 @@ export async function changeSession(
 		if (known.length !== draft.athleteIds.length)
 			return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
 		const before = await readEntries(scope, [sessionId])
+		const meanwhile = await takeVersion(scope, who, 'session', sessionId, seen, now)
+		if (meanwhile) {
+			const attending = (await readAttending(scope, [sessionId])).map((row) => row.athleteId)
+			const names = new Map(
+				(await readAthletes(scope, [...attending, ...draft.athleteIds])).map((row) => [row.id, row.name]),
+			)
+			return {
+				meanwhile: {
+					...meanwhile,
+					differences: differences(
+						describe(draftOf(session, before, attending), names, library),
+						describe(draft, names, library),
+					),
+				},
+			}
+		}
 		const header = {
 			title: draft.title.trim(),
 			plannedMinutes: draft.plannedMinutes,

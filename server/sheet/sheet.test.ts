@@ -143,7 +143,7 @@ describe('a session sheet', () => {
 		const before = await readEntries(club.scope, [id])
 		const [, two] = club.athletes as [string, string]
 		const saved = await changeSession(
-			club.coach.clubId,
+			club.coach,
 			id,
 			draft({
 				athleteIds: club.athletes.slice(1),
@@ -152,6 +152,7 @@ describe('a session sheet', () => {
 					{ ...starts, id: before[1]!.id, dose: { sets: 1, reps: 4 } },
 				],
 			}),
+			0,
 			NOW,
 		)
 		expect(saved).toEqual({ sessionId: id })
@@ -187,8 +188,8 @@ describe('a session sheet', () => {
 			value: { reps: 1 },
 		}
 		await acceptEvents(club.coach, [mark], NOW)
-		expect(await changeSession(club.coach.clubId, id, draft(), NOW)).toHaveProperty('problems.title')
-		expect(await changeSession(club.coach.clubId, randomUUID(), draft(), NOW)).toBeNull()
+		expect(await changeSession(club.coach, id, draft(), 0, NOW)).toHaveProperty('problems.title')
+		expect(await changeSession(club.coach, randomUUID(), draft(), 0, NOW)).toBeNull()
 	})
 
 	it('is not made for a stranger’s squad or athlete', async () => {

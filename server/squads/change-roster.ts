@@ -22,6 +22,7 @@ import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
+import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
 const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
@@ -126,13 +127,20 @@ export async function changeMass(
 	who: SignedIn,
 	athleteId: string,
 	typed: string,
+	seen: number,
 	now: Date,
-): Promise<{ saved: true } | { problem: string } | null> {
+): Promise<{ saved: true } | { problem: string } | { meanwhile: Meanwhile & { differences: Difference[] } } | null> {
 	const value = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
 	if (value !== null && !(value >= 15 && value <= 250))
 		return { problem: `“${typed}”: kilograms from 15 to 250 are expected.` }
 	return inTransaction(database().db, who.clubId, async (scope) => {
-		if ((await readAthletes(scope, [athleteId])).length === 0) return null
+		const [athlete] = await readAthletes(scope, [athleteId])
+		if (!athlete) return null
+		const meanwhile = await takeVersion(scope, who, 'athlete', athleteId, seen, now)
+		if (meanwhile) {
+			const said = (massKg: number | null): Described => [['Body mass', massKg === null ? 'not known' : `${massKg} kg`]]
+			return { meanwhile: { ...meanwhile, differences: differences(said(athlete.massKg), said(value)) } }
+		}
 		await updateAthleteMass(scope, athleteId, value === null ? null : Math.round(value * 10) / 10)
 		await rewriteUpcoming(scope, [athleteId], todayAt(who.timeZone, now), now)
 		return { saved: true as const }

@@ -18,6 +18,7 @@ import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
 import { contextOf } from '../sheet/line-context'
 import { readMeasurements } from '../bench/read-measurements'
+import { versionOf } from '../submissions/take-version'
 import { plannedOf } from '../sheet/planned-of'
 import { writeLine } from '../sheet/write-lines'
 
@@ -133,6 +134,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	)
 	return {
 		athlete,
+		version: await versionOf(scope, 'athlete', athleteId),
 		ageYears,
 		squadId: squad?.id ?? null,
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),

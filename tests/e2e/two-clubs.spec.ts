@@ -97,7 +97,7 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 			['/squads', { form: { do: 'phase', squad: other.squadId, phase: 'peaking' } }, 'unknown'],
 			['/squads', { form: { do: 'outside', squad: other.squadId, kind: 'match', day: today } }, 'unknown'],
 			['/squads', { form: { do: 'athletes', squad: other.squadId, names: 'Eve' } }, 'unknown'],
-			['/sessions/new', { data: draft }, 'unknown'],
+			['/sessions/new', { data: { draft } }, 'unknown'],
 			['/api/measurements', { data: measured }, { field: 'athleteId', reason: 'No such athlete.' }],
 			[
 				'/api/events',
