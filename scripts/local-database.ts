@@ -72,6 +72,7 @@ export async function startLocalDatabase(
 	const asRoot = process.getuid?.() === 0 ? ['--user=root'] : []
 
 	await stopOrphan(pidFile)
+	clearBrokenOff(home)
 	if (!existsSync(data)) await makeDirectory(install, home, data, asRoot)
 	const passwordFile = path.join(home, 'mariadb.password')
 	if (!existsSync(passwordFile)) writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 })
@@ -122,12 +123,19 @@ export async function startLocalDatabase(
 	return { url, stop: () => stopServer(child, socket) }
 }
 
+/** What a broken-off start left behind. What still writes there has a folder nobody else uses: it is cleared by a later start. */
+function clearBrokenOff(home: string): void {
+	for (const old of readdirSync(home).filter((name) => name.startsWith('mariadb.making')))
+		try {
+			rmSync(path.join(home, old), { recursive: true, force: true, maxRetries: 10, retryDelay: 100 })
+		} catch {
+			console.error(`${old} of a broken-off start is still being written; a later start clears it away.`)
+		}
+}
+
 /** Made beside its place and moved there whole: a start that is broken off leaves nothing that a later one would trust. */
 async function makeDirectory(install: string, home: string, data: string, asRoot: string[]): Promise<void> {
 	console.log('Making the database directory …')
-	// What a broken-off try started may write for a moment longer; it gets a folder that nobody else uses.
-	for (const old of readdirSync(home).filter((name) => name.startsWith('mariadb.making')))
-		rmSync(path.join(home, old), { recursive: true, force: true, maxRetries: 50, retryDelay: 100 })
 	const draft = path.join(home, `mariadb.making-${process.pid}`)
 	const child = spawnTied(
 		install,
