@@ -1,6 +1,7 @@
 import type { Calculation } from '#core/calc/calculation'
 import { snakeCase } from '#core/calc/calculation'
 import { MeasureError } from '#core/measure/measure-error'
+import { readNumber } from '#core/measure/read-number'
 
 /** One box to type into. The value goes to the calculation in SI units, whatever unit the box is in. */
 export interface FieldSpec {
@@ -33,9 +34,8 @@ export type Reading<Input = Record<string, unknown>, Output = Record<string, unk
 
 /** A number as people type it, with a comma or a point. Null for nothing typed, NaN for what cannot be read. */
 export function readTyped(text: string | undefined): number | null {
-	const typed = (text ?? '').trim().replace(',', '.').replace('−', '-')
-	if (typed === '') return null
-	return /^-?(\d+\.?\d*|\.\d+)$/.test(typed) ? Number(typed) : Number.NaN
+	const typed = (text ?? '').trim()
+	return typed === '' ? null : (readNumber(typed) ?? Number.NaN)
 }
 
 /** Key of a box in the problems: a field's own key, or `rows[2].time_s` for the third row shown. */

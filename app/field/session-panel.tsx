@@ -3,6 +3,7 @@ import { SURFACES } from '#core/vocabulary/words'
 import { useState } from 'react'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import type { Setting } from './device-store'
+import { readNumber } from '#core/measure/read-number'
 
 export type FieldSettings = Pick<Setting, 'lanes' | 'sound' | 'vibration' | 'gates'>
 
@@ -33,7 +34,7 @@ export function SessionPanel({
 	onClose,
 }: Props) {
 	const [wind, setWind] = useState(windMps === null ? '' : String(windMps))
-	const windRead = /^[+-]?\d{1,2}([.,]\d)?$/.test(wind.trim()) ? Number(wind.trim().replace(',', '.')) : null
+	const windRead = /^[+-]?\d{1,2}([.,]\d)?$/.test(wind.trim()) ? readNumber(wind) : null
 	return (
 		<SheetPanel title="This session" onClose={onClose}>
 			<h2 className={PANEL_HEADING}>On the line at once</h2>

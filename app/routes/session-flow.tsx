@@ -9,6 +9,7 @@ import type { Route } from './+types/session-flow'
 import { allowed, notFound } from '../request-guard'
 import { usePlanSearch } from '../ui/use-plan-search'
 import { PostForm } from '../ui/post-form'
+import { readNumber } from '#core/measure/read-number'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Flow · Dromos' }]
 
@@ -133,7 +134,7 @@ export default function SessionFlow({ loaderData, actionData }: Route.ComponentP
 						event.preventDefault()
 						search(entries, {
 							maxLanes: Math.min(most, Math.max(1, Math.round(Number(maxLanes)) || 1)),
-							minutes: Number(minutes.replace(',', '.')) || session.plannedMinutes,
+							minutes: readNumber(minutes) || session.plannedMinutes,
 						})
 					}}
 				>

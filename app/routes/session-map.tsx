@@ -20,6 +20,7 @@ import type { Route } from './+types/session-map'
 import { allowed, notFound } from '../request-guard'
 import { MapBoard } from '../field-map/map-board'
 import { PostForm, useSubmission } from '../ui/post-form'
+import { readNumber } from '#core/measure/read-number'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field map · Dromos' }]
 
@@ -302,7 +303,7 @@ function StationRow({
 				key={value}
 				defaultValue={value}
 				onBlur={(event) => {
-					const typed = Number(event.target.value.replace(',', '.'))
+					const typed = readNumber(event.target.value) ?? Number.NaN
 					if (Number.isFinite(typed) && typed !== value) onMove(snap(set(typed)))
 				}}
 				onKeyDown={(event) => {

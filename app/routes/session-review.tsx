@@ -16,6 +16,7 @@ import type { EventKey } from '#core/vocabulary/events'
 import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
+import { readNumber } from '#core/measure/read-number'
 
 const CARE_KEYS: ReadonlySet<EventKey> = new Set(['observation/pain', 'observation/worry', 'observation/quiet'])
 
@@ -128,7 +129,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		const minutes = Number(form.get('minutes'))
 		const given = [...form.entries()].flatMap(([name, value]) =>
 			name.startsWith('rpe-') && String(value).trim() !== ''
-				? [{ athleteId: name.slice(4), rpe: Number(String(value).replace(',', '.')) }]
+				? [{ athleteId: name.slice(4), rpe: readNumber(String(value)) ?? Number.NaN }]
 				: [],
 		)
 		const now = new Date()

@@ -16,6 +16,7 @@ import type { Drill } from '#core/vocabulary/drill'
 import { PARAMETER_WORDS } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'
 import { PostForm } from './post-form'
+import { readNumber } from '#core/measure/read-number'
 
 interface Props {
 	drill: Drill
@@ -38,7 +39,7 @@ const idFrom = (name: string) =>
 		.replace(/[^a-z0-9]+/g, '-')
 		.replace(/^-+|-+$/g, '')
 		.slice(0, 40)
-const number = (text: string): number | undefined => (text.trim() === '' ? undefined : Number(text.replace(',', '.')))
+const number = (text: string): number | undefined => (text.trim() === '' ? undefined : (readNumber(text) ?? Number.NaN))
 
 /** Everything a drill says of itself. Lists are one a line; a fault and its correction stand on one line with a colon. */
 export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) {

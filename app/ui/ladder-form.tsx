@@ -9,6 +9,7 @@ import { NumberField } from './number-field'
 import { PARAMETER_WORDS } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'
 import { PostForm } from './post-form'
+import { readNumber } from '#core/measure/read-number'
 
 interface Props {
 	ladder: Ladder
@@ -258,7 +259,7 @@ export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props
 										key={`${rung.id}${rung.drillId}${name}`}
 										onChange={(event) =>
 											setRung(index, {
-												parameters: { ...rung.parameters, [name]: Number(event.target.value.replace(',', '.')) },
+												parameters: { ...rung.parameters, [name]: readNumber(event.target.value) ?? Number.NaN },
 											})
 										}
 									/>

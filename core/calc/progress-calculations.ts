@@ -10,6 +10,7 @@ import { judge } from '../progress/judge'
 import { RULE_NAMES, VERDICT_WORDS, type Judgement, type VerdictInput } from '../progress/types'
 import { LadderStateSchema, VerdictInputSchema } from '../progress/verdict-input'
 import { type Calculation, calculation, choice, fields, list, number, optional } from './calculation'
+import { WrongValue } from '../vocabulary/wrong-value'
 
 const Legs = fields({ left: number(), right: number(), both: number() })
 const RULES = Object.keys(RULE_NAMES) as (keyof typeof RULE_NAMES)[]
@@ -86,9 +87,8 @@ export const VERDICT: Calculation<
 			}) as Judgement & Record<string, unknown>
 		} catch (error) {
 			// What the documents and the input disagree about is a wrong value, said with its field.
-			if (!(error instanceof RangeError)) throw error
-			const [field = 'input', ...rest] = error.message.split(': ')
-			throw new MeasureError(`input.${field}`, null, rest.join(': '))
+			if (!(error instanceof WrongValue)) throw error
+			throw new MeasureError(`input.${error.field}`, null, error.reason)
 		}
 	},
 }

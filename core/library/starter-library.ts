@@ -7,6 +7,7 @@ import { LADDERS } from './ladders'
 import { SCHOOLS } from './schools'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
+import { WrongValue } from '../vocabulary/wrong-value'
 
 const byId = <T extends { id: string }>(items: T[]): Record<string, T> =>
 	Object.fromEntries(items.map((item) => [item.id, item]))
@@ -29,6 +30,6 @@ export const STARTER_LIBRARY: Library = {
 export function rungOf(ladder: Ladder, rungId: string): { rung: Rung; index: number } {
 	const index = ladder.rungs.findIndex((rung) => rung.id === rungId)
 	const rung = ladder.rungs[index]
-	if (!rung) throw new RangeError(`rungId: ${JSON.stringify(rungId)} is not a rung of ladder ${ladder.id}`)
+	if (!rung) throw new WrongValue('rungId', `${JSON.stringify(rungId)} is not a rung of ladder ${ladder.id}`)
 	return { rung, index }
 }

@@ -9,6 +9,7 @@ import { type LockContext, passedRungs, phaseShare } from './locks'
 import { type ExposureReading, readExposure } from './read-criterion'
 import { dropOffLimit, readFall } from './read-fall'
 import type { Documents, Exposure, LadderState, RuleId, VerdictInput, VerdictWord } from './types'
+import { WrongValue } from '../vocabulary/wrong-value'
 
 /** What all rules look at, worked out once. */
 export interface JudgeContext {
@@ -61,8 +62,9 @@ export function judgeContext(input: VerdictInput, cited: Documents): JudgeContex
 	for (const kind of ['ladder', 'school'] as const) {
 		const [asked, given] = [input[kind], documents[kind]]
 		if (given.id !== asked.id || given.version !== asked.version)
-			throw new RangeError(
-				`${kind}: ${asked.id} version ${asked.version} is cited, ${given.id} version ${given.version} was given`,
+			throw new WrongValue(
+				kind,
+				`${asked.id} version ${asked.version} is cited, ${given.id} version ${given.version} was given`,
 			)
 	}
 	const { state } = input
@@ -111,14 +113,14 @@ export function judgeContext(input: VerdictInput, cited: Documents): JudgeContex
 
 export function drillOf(documents: Pick<Documents, 'drills'>, id: string): Drill {
 	const drill = documents.drills[id]
-	if (!drill) throw new RangeError(`drills: ${JSON.stringify(id)} is missing`)
+	if (!drill) throw new WrongValue('drills', `${JSON.stringify(id)} is missing`)
 	return drill
 }
 
 function pathOf(state: LadderState, documents: Documents): JudgeContext['path'] {
 	if (!state.reentry) return null
 	const ladder = documents.paths[state.reentry.pathId]
-	if (!ladder) throw new RangeError(`paths: ${JSON.stringify(state.reentry.pathId)} is missing`)
+	if (!ladder) throw new WrongValue('paths', `${JSON.stringify(state.reentry.pathId)} is missing`)
 	const { rung, index } = rungOf(ladder, state.reentry.rungId)
 	return { ladder, rung, index, drill: drillOf(documents, rung.drillId) }
 }

@@ -9,6 +9,7 @@ import type { LadderState } from './types'
 import type { PlannedLine } from '../vocabulary/line'
 import { type SessionEntry, type Work, workOf } from '../vocabulary/entry'
 import { inSentence } from './write-numbers'
+import { WrongValue } from '../vocabulary/wrong-value'
 
 /** What the sheet says for everybody: a drill with its dose, or a ladder that gives each athlete their own rung. */
 export type EntryPlan = Pick<SessionEntry, 'drillId' | 'ladderId' | 'doseFactor' | keyof Work>
@@ -21,7 +22,7 @@ export type ResolvedLine =
 /** Where somebody starts who has never met a ladder: its first rung, full dose. Throws RangeError for an unknown ladder. */
 export function entryState(library: Pick<Library, 'ladders'>, ladderId: string): LadderState {
 	const first = library.ladders[ladderId]?.rungs[0]
-	if (!first) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
+	if (!first) throw new WrongValue('ladderId', `${JSON.stringify(ladderId)} is not in the library`)
 	return {
 		ladderId,
 		rungId: first.id,
@@ -37,7 +38,7 @@ export function entryState(library: Pick<Library, 'ladders'>, ladderId: string):
 /** Somebody who comes with a history: on a rung at its dose, what lies below taken as passed. Throws RangeError for an unknown ladder or rung. */
 export function startingAt(library: Pick<Library, 'ladders'>, ladderId: string, rungId: string): LadderState {
 	const ladder = library.ladders[ladderId]
-	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(ladderId)} is not in the library`)
+	if (!ladder) throw new WrongValue('ladderId', `${JSON.stringify(ladderId)} is not in the library`)
 	const { rung, index } = rungOf(ladder, rungId)
 	return {
 		...entryState(library, ladderId),
@@ -66,7 +67,7 @@ export function resolveLine(
 ): ResolvedLine {
 	if (entry.ladderId === null) return fixedLine(entry, library, locks)
 	const ladder = library.ladders[entry.ladderId]
-	if (!ladder) throw new RangeError(`ladderId: ${JSON.stringify(entry.ladderId)} is not in the library`)
+	if (!ladder) throw new WrongValue('ladderId', `${JSON.stringify(entry.ladderId)} is not in the library`)
 	const at = state ?? entryState(library, entry.ladderId)
 	// Who never met the ladder was put on none of its rungs.
 	const put = state !== null && !strict
@@ -76,7 +77,7 @@ export function resolveLine(
 
 	if (at.reentry) {
 		const path = library.ladders[at.reentry.pathId]
-		if (!path) throw new RangeError(`pathId: ${JSON.stringify(at.reentry.pathId)} is not in the library`)
+		if (!path) throw new WrongValue('pathId', `${JSON.stringify(at.reentry.pathId)} is not in the library`)
 		const { rung } = rungOf(path, at.reentry.rungId)
 		const drill = drillOf(library, rung.drillId)
 		const lock = lockOfDrill(drill, rung.parameters, locks)
@@ -199,7 +200,7 @@ function alternative(
 
 function drillOf(library: Library, drillId: string): Drill {
 	const drill = library.drills[drillId]
-	if (!drill) throw new RangeError(`drillId: ${JSON.stringify(drillId)} is not in the library`)
+	if (!drill) throw new WrongValue('drillId', `${JSON.stringify(drillId)} is not in the library`)
 	return drill
 }
 

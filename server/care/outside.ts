@@ -8,6 +8,7 @@ import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { readNumber } from '../../core/measure/read-number'
 
 export interface OutsideTyped {
 	kind: string
@@ -38,7 +39,7 @@ export async function enterOutside(
 	const today = todayAt(who.timeZone, now)
 	const day = typed.day || today
 	const minutes = typed.minutes === '' ? usual.minutes : Number(typed.minutes)
-	const rpe = typed.rpe === '' ? null : Number(typed.rpe.replace(',', '.'))
+	const rpe = typed.rpe === '' ? null : (readNumber(typed.rpe) ?? Number.NaN)
 	if (!isDay(day)) problems.outside = `“${typed.day}”: a day like ${today} is expected.`
 	if (typed.startTime !== '' && !/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime))
 		problems.outside = `“${typed.startTime}”: a time like 15:00 is expected.`

@@ -13,6 +13,7 @@ import { database, scopeOf } from '../database'
 import { readSheet } from '../sheet/read-sheet'
 import { writeLines } from '../sheet/write-lines'
 import { readMap } from './read-map'
+import { readNumber } from '../../core/measure/read-number'
 
 /** Placements as a form sends them; null when they are none. */
 function readPlacements(value: unknown): Placement[] | null {
@@ -92,7 +93,7 @@ export async function addGround(
 	who: SignedIn,
 	typed: { name: string; lengthM: string; widthM: string; surface: string },
 ): Promise<{ added: string } | { problem: string }> {
-	const [lengthM, widthM] = [typed.lengthM, typed.widthM].map((text) => Number(text.replace(',', '.')))
+	const [lengthM, widthM] = [typed.lengthM, typed.widthM].map((text) => readNumber(text) ?? Number.NaN)
 	const surface = SURFACES.find((one) => one === typed.surface)
 	if (typed.name.trim() === '' || typed.name.length > 200)
 		return { problem: 'A ground has a name of up to 200 characters.' }

@@ -19,6 +19,7 @@ import {
 } from '../submissions/take-version'
 import { proposeVerdicts } from '../review/propose'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { readNumber } from '../../core/measure/read-number'
 
 /** A school as the form has it: a choice for each question, a number for each bound. */
 export function readSchool(typed: FormData, base: School): { school: School } | { problems: Problems } {
@@ -34,8 +35,8 @@ export function readSchool(typed: FormData, base: School): { school: School } | 
 	for (const { id, low, high, unit } of NUMBER_BOUNDS) {
 		const text = typed.get(id)
 		if (text === null) continue
-		const value = Number(String(text).replace(',', '.'))
-		if (String(text).trim() === '' || !(value >= low && value <= high))
+		const value = readNumber(String(text))
+		if (value === null || !(value >= low && value <= high))
 			problems[id] = `“${String(text)}”: from ${low} to ${high}${unit ? ` ${unit}` : ''} is expected.`
 		else numbers[id] = value
 	}

@@ -24,6 +24,7 @@ import { todayAt } from '../clock'
 import { database } from '../database'
 import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { readNumber } from '../../core/measure/read-number'
 
 const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
 
@@ -130,7 +131,7 @@ export async function changeMass(
 	seen: number,
 	now: Date,
 ): Promise<{ saved: true } | { problem: string } | { meanwhile: Meanwhile & { differences: Difference[] } } | null> {
-	const value = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
+	const value = typed.trim() === '' ? null : (readNumber(typed) ?? Number.NaN)
 	if (value !== null && !(value >= 15 && value <= 250))
 		return { problem: `“${typed}”: kilograms from 15 to 250 are expected.` }
 	return inTransaction(database().db, who.clubId, async (scope) => {
