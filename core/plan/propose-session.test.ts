@@ -38,6 +38,20 @@ describe('Tuesday’s session', () => {
 		expect(parts('agility').indexOf('agility')).toBeLessThan(parts('agility').indexOf('sprint'))
 		expect(proposeSession(plainRequest(squad)).entries.at(-1)!.drillId).toBe('easy-close')
 	})
+	it('rests before every try of a test', () => {
+		const { entries } = proposeSession(plainRequest(squad, { target: { ...plainRequest(squad).target, role: 'test' } }))
+		const tests = entries.filter((entry) => entry.part === 'Tests')
+		expect(tests.map((entry) => entry.drillId)).toEqual([
+			'countermovement-jump',
+			'broad-jump',
+			'standing-start',
+			'overhead-throw',
+		])
+		for (const { dose, rest } of tests) {
+			expect(dose.sets).toBe(1)
+			expect(rest.repsS).toBeGreaterThanOrEqual(60)
+		}
+	})
 	it('has one theme with a form for each level', () => {
 		const proposal = proposeSession(plainRequest(squad))
 		const entry = proposal.entries.find((one) => one.part === 'Jumps forward')!

@@ -53,6 +53,8 @@ interface Piece {
 const WHOLE_EVENT = 1
 /** Contacts one topping-up drill takes before another kind of jump is better [our setting]. */
 const CONTACTS_PER_DRILL = 36
+/** Every try of a test is a fresh one [common practice]. */
+const TRY_REST: Rest = { repsS: 60, setsS: 60 }
 /** A lane more must save this much, minutes. */
 const LANE_WORTH_MIN = 1
 
@@ -291,14 +293,14 @@ function piecesOf(request: BuildRequest): Piece[] {
 	const rhythm = maker.ladder('Rhythm', 'skip-rhythm', { spare: 2 })
 	if (role === 'test') {
 		const tests = [
-			maker.drill('Tests', 'countermovement-jump', { dose: { sets: 1, reps: 3 } }),
-			maker.drill('Tests', 'broad-jump', { dose: { sets: 1, reps: 3 } }),
+			maker.drill('Tests', 'countermovement-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
+			maker.drill('Tests', 'broad-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
 			maker.drill('Tests', 'standing-start', {
 				dose: { sets: 1, reps: 2 },
 				parameters: { distanceM: 30 },
 				rest: { repsS: 240, setsS: 240 },
 			}),
-			maker.drill('Tests', 'overhead-throw', { dose: { sets: 1, reps: 3 } }),
+			maker.drill('Tests', 'overhead-throw', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
 		]
 		return [...warm, ...tests, close].flatMap((piece) => piece ?? [])
 	}
