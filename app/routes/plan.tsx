@@ -54,11 +54,11 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const [today, now] = [todayAt(who.timeZone), new Date()]
 	const done =
 		what === 'move'
-			? await moveSession(who.clubId, id, String(form.get('day') ?? ''), today, now)
+			? await moveSession(who, id, String(form.get('day') ?? ''), today, now)
 			: what === 'ease'
 				? await easeSession(who.clubId, id, now)
 				: what === 'repair'
-					? await repairSheet(who.clubId, id, String(form.get('repair') ?? ''), today, now)
+					? await repairSheet(who, id, String(form.get('repair') ?? ''), today, now)
 					: what === 'shift'
 						? await shiftBlock(who.clubId, id, Number(form.get('weeks')), today, now)
 						: what === 'remove'

@@ -37,7 +37,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				{ lanes: Number(form.get(`lanes-${String(id)}`)), together: Number(form.get(`together-${String(id)}`)) },
 			]),
 	)
-	const saved = await saveLanes(who.clubId, params.sessionId, choices)
+	const saved = await saveLanes(who, params.sessionId, choices, new Date())
 	if (!saved) throw notFound()
 	return data(saved, { status: 'problem' in saved ? 400 : 200 })
 }

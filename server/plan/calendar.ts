@@ -22,6 +22,8 @@ import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 import { database } from '../database'
 import { checkSheets } from './check-sheets'
 import { writeLines } from '../sheet/write-lines'
+import type { SignedIn } from '../access/sign-in'
+import { countSave } from '../submissions/take-version'
 
 export interface OutsideDay {
 	id: string
@@ -143,7 +145,7 @@ export async function readCalendar(scope: ClubScope, from: string, to: string, t
 
 /** Moves an unstarted session to another day; its lines are written anew for that day. Null for a stranger's. */
 export async function moveSession(
-	clubId: string,
+	who: Pick<SignedIn, 'clubId' | 'personId'>,
 	sessionId: string,
 	day: string,
 	today: string,
@@ -151,11 +153,12 @@ export async function moveSession(
 ): Promise<{ moved: true } | { problem: string } | null> {
 	if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day))) return { problem: `${day} is not a day.` }
 	if (day < today) return { problem: 'A session cannot be moved into the past.' }
-	return inTransaction(database().db, clubId, async (scope) => {
+	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		const squad = session && (await readSquad(scope, session.squadId))
 		if (!session || !squad) return null
 		if (session.startedAt) return { problem: 'This session has begun; it stays on its day.' }
+		await countSave(scope, who, 'session', sessionId, now)
 		await updateSession(scope, sessionId, { day })
 		await writeLines(scope, { ...session, day }, squad, await readLibrary(scope), now)
 		return { moved: true as const }

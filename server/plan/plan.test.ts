@@ -157,9 +157,9 @@ describe('the calendar', () => {
 		const clashes = async () => (await readCalendar(club.scope, '2026-03-09', '2026-04-12', TODAY)).clashes
 		const [clash] = await clashes()
 		expect(clash).toMatchObject({ rule: 'S6', itemId: second, ease: true })
-		expect(await moveSession(club.coach.clubId, second, clash!.moveTo[0]!, TODAY, NOW)).toEqual({ moved: true })
+		expect(await moveSession(club.coach, second, clash!.moveTo[0]!, TODAY, NOW)).toEqual({ moved: true })
 		expect(await clashes()).toEqual([])
-		await moveSession(club.coach.clubId, second, '2026-03-18', TODAY, NOW)
+		await moveSession(club.coach, second, '2026-03-18', TODAY, NOW)
 		expect(await easeSession(club.coach.clubId, second, NOW)).toEqual({ eased: 1 })
 		expect(await clashes()).toEqual([])
 		expect((await readEntries(club.scope, [second])).map((entry) => entry.part)).toEqual(['Prepare'])
@@ -188,11 +188,11 @@ describe('the calendar', () => {
 	})
 	it('moves nothing into the past, nothing begun and nothing of another club', async () => {
 		const id = await make('2026-03-17')
-		expect(await moveSession(club.coach.clubId, id, '2026-03-01', TODAY, NOW)).toEqual({
+		expect(await moveSession(club.coach, id, '2026-03-01', TODAY, NOW)).toEqual({
 			problem: 'A session cannot be moved into the past.',
 		})
-		expect(await moveSession(club.coach.clubId, id, 'soon', TODAY, NOW)).toEqual({ problem: 'soon is not a day.' })
-		expect(await moveSession((await makeClub('Other')).coach.clubId, id, '2026-03-20', TODAY, NOW)).toBeNull()
+		expect(await moveSession(club.coach, id, 'soon', TODAY, NOW)).toEqual({ problem: 'soon is not a day.' })
+		expect(await moveSession((await makeClub('Other')).coach, id, '2026-03-20', TODAY, NOW)).toBeNull()
 		expect((await readSession(club.scope, id))!.day).toBe('2026-03-17')
 	})
 })
@@ -204,12 +204,10 @@ describe('lanes', () => {
 		const [prepare, starts] = await readFlow(club.scope, sheet)
 		expect([prepare!.atOnce, starts!.atOnce]).toEqual([true, false])
 		expect(starts!.athletes[0]).toMatchObject({ turns: 6, restS: 120, turnsInSet: 6 })
-		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 2, together: 2 } })).toEqual({ saved: true })
+		expect(await saveLanes(club.coach, id, { [starts!.id]: { lanes: 2, together: 2 } }, NOW)).toEqual({ saved: true })
 		expect((await readFlow(club.scope, (await readSheet(club.scope, id))!))[1]).toMatchObject({ lanes: 2, together: 2 })
-		expect(await saveLanes(club.coach.clubId, id, { [starts!.id]: { lanes: 0, together: 1 } })).toHaveProperty(
-			'problem',
-		)
-		expect(await saveLanes((await makeClub('Other')).coach.clubId, id, {})).toBeNull()
+		expect(await saveLanes(club.coach, id, { [starts!.id]: { lanes: 0, together: 1 } }, NOW)).toHaveProperty('problem')
+		expect(await saveLanes((await makeClub('Other')).coach, id, {}, NOW)).toBeNull()
 	})
 })
 
@@ -330,7 +328,7 @@ describe('what the rules say about a sheet, and its repair', () => {
 		const found = (await clashesOf()).filter((clash) => clash.sessionId === sessionId && clash.rule === rule)
 		expect(found.length, rule).toBeGreaterThan(0)
 		expect(found[0]!.names).toHaveLength(club.athletes.length)
-		expect(await repairSheet(club.coach.clubId, sessionId, found[0]!.repair!, TODAY, NOW)).toEqual({
+		expect(await repairSheet(club.coach, sessionId, found[0]!.repair!, TODAY, NOW)).toEqual({
 			repaired: found[0]!.repair,
 		})
 		expect((await clashesOf()).filter((clash) => clash.sessionId === sessionId && clash.rule === rule)).toEqual([])
@@ -407,9 +405,9 @@ describe('what the rules say about a sheet, and its repair', () => {
 		const [line] = await readLines(club.scope, [sessionId])
 		await changeLineByHand(club.scope, sessionId, line!.id, { sets: '4', reps: '10' }, NOW)
 		expect((await clashesOf()).find((clash) => clash.rule === 'S7')).toMatchObject({ repair: null })
-		expect(await repairSheet(club.coach.clubId, sessionId, 'burn', TODAY, NOW)).toHaveProperty('problem')
-		expect(await repairSheet(club.coach.clubId, randomUUID(), 'trim', TODAY, NOW)).toBeNull()
+		expect(await repairSheet(club.coach, sessionId, 'burn', TODAY, NOW)).toHaveProperty('problem')
+		expect(await repairSheet(club.coach, randomUUID(), 'trim', TODAY, NOW)).toBeNull()
 		await markOne(sessionId)
-		expect(await repairSheet(club.coach.clubId, sessionId, 'trim', TODAY, NOW)).toHaveProperty('problem')
+		expect(await repairSheet(club.coach, sessionId, 'trim', TODAY, NOW)).toHaveProperty('problem')
 	})
 })

@@ -9,20 +9,26 @@ import { database } from '../database'
 import { writeLines } from '../sheet/write-lines'
 import { blockShareOf } from './make-block'
 import { readBuildPack } from './read-build-pack'
+import type { SignedIn } from '../access/sign-in'
+import { countSave } from '../submissions/take-version'
 
 /**
  * Mends an unstarted session's own sheet: hard work before what tires, less of what is too much for somebody,
  * or the rung below where a gate is shut. Null for a stranger's session.
  */
 export async function repairSheet(
-	clubId: string,
+	who: Pick<SignedIn, 'clubId' | 'personId'>,
 	sessionId: string,
 	repair: string,
 	today: string,
 	now: Date,
 ): Promise<{ repaired: Repair } | { problem: string } | null> {
 	if (repair !== 'reorder' && repair !== 'trim' && repair !== 'lower') return { problem: `${repair} is not a repair.` }
-	return inTransaction(database().db, clubId, (scope) => repairInside(scope, sessionId, repair, today, now))
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const done = await repairInside(scope, sessionId, repair, today, now)
+		if (done && 'repaired' in done) await countSave(scope, who, 'session', sessionId, now)
+		return done
+	})
 }
 
 type Repair = NonNullable<SheetClash['repair']>

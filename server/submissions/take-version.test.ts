@@ -6,6 +6,7 @@ import { inTransaction } from '../../db/connect'
 import { readEntries, readSession } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
 import { database } from '../database'
+import { moveSession } from '../plan/calendar'
 import { keepDrill } from '../library/edit-documents'
 import { changeSession, createSession } from '../sheet/save-session'
 import { changeMass } from '../squads/change-roster'
@@ -111,6 +112,20 @@ describe('two coaches on one record', () => {
 		expect(await changeSession(club.coach, id, mine, 1, LATER)).toEqual({ sessionId: id })
 		expect((await readSession(club.scope, id))?.title).toBe('Second')
 		expect(await readEntries(club.scope, [id])).toHaveLength(2)
+	})
+	it('a session that was dragged to another day meanwhile is one that was changed', async () => {
+		const made = await createSession(club.coach.clubId, 'Atlantic/Madeira', draft(), NOW)
+		if (!('sessionId' in made)) throw new Error('not made')
+		expect(await moveSession(club.coach, made.sessionId, '2026-03-16', '2026-03-11', NOW)).toEqual({ moved: true })
+		expect(await changeSession(club.coach, made.sessionId, draft({ title: 'Mine' }), 0, LATER)).toMatchObject({
+			meanwhile: {
+				version: 1,
+				differences: [
+					{ label: 'Day', theirs: '2026-03-16, 17:30', yours: '2026-03-12, 17:30' },
+					{ label: 'Title', theirs: 'Speed', yours: 'Mine' },
+				],
+			},
+		})
 	})
 	it('an athlete: the second mass is asked about', async () => {
 		const [one] = club.athletes as [string]

@@ -47,6 +47,18 @@ export async function takeVersion(
 	return null
 }
 
+/** Counts a save up for which nobody filled a form: a session dragged to another day, its lanes, a repair. */
+export async function countSave(
+	scope: ClubScope,
+	who: Pick<SignedIn, 'personId'>,
+	kind: RecordKind,
+	id: string,
+	now: Date,
+): Promise<void> {
+	const version = (await lockVersion(scope, kind, id))?.version ?? 0
+	await writeVersion(scope, kind, id, version + 1, who.personId, now)
+}
+
 /** Where two writings of a record differ, in the order of theirs. */
 export function differences(theirs: Described, yours: Described): Difference[] {
 	const [one, two] = [new Map(theirs), new Map(yours)]
