@@ -10,6 +10,8 @@ import type { Route } from './+types/squad-ladders'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
 import { passWords } from '../ui/library-words'
+import { versionSeen } from '#server/submissions/take-version'
+import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Ladders · Dromos' }]
@@ -26,7 +28,9 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const form = await request.formData()
 	const text = (name: string) => String(form.get(name) ?? '')
 	if (text('do') === 'focus') {
-		if (!(await changeFocus(who, params.squadId, text('ladder'), text('focus'), new Date()))) throw notFound()
+		const set = await changeFocus(who, params.squadId, text('ladder'), text('focus'), versionSeen(form), new Date())
+		if (!set) throw notFound()
+		if (set !== true) return data({ problems: {} as Record<string, string>, moved: '', ...set }, { status: 409 })
 		return data({ problems: {} as Record<string, string>, moved: '' })
 	}
 	const result = await moveByHand(who, text('athlete'), text('ladder'), text('rung'), text('reason'), new Date())
@@ -41,7 +45,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 }
 
 export default function SquadLadders({ loaderData, actionData }: Route.ComponentProps) {
-	const { squad, school, focus, ladders, ladder, athletes, mayChange } = loaderData
+	const { version, squad, school, focus, ladders, ladder, athletes, mayChange } = loaderData
 	const on = (rungId: string) => athletes.filter((athlete) => athlete.met && athlete.rungId === rungId)
 	const notMet = athletes.filter((athlete) => !athlete.met)
 	return (
@@ -93,6 +97,8 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 					{mayChange && (
 						<PostForm preventScrollReset className="mb-5 grid gap-2">
 							<input type="hidden" name="ladder" value={ladder.id} />
+							<input type="hidden" name="version" value={version} />
+							<input type="hidden" name="do" value="focus" />
 							<label className="field">
 								<span className="label">In this block the ladder is</span>
 								<select name="focus" className="input" defaultValue={focus ?? ''} key={`${ladder.id}${focus}`}>
@@ -101,9 +107,10 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 									<option value="kept">only kept: two thirds, no advance</option>
 								</select>
 							</label>
-							<button className="btn btn-quiet justify-self-start" name="do" value="focus">
-								Set
-							</button>
+							<button className="btn btn-quiet justify-self-start">Set</button>
+							{actionData && 'meanwhile' in actionData && (
+								<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
+							)}
 						</PostForm>
 					)}
 					<h2>All ladders</h2>

@@ -10,6 +10,8 @@ import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
 import { MiniLadder } from '../ui/rung-ladder'
 import { TextField } from '../ui/text-field'
+import { versionSeen } from '#server/submissions/take-version'
+import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
@@ -25,7 +27,13 @@ export async function action({ context, request }: Route.ActionArgs) {
 	const text = (name: string) => String(form.get(name) ?? '')
 	const what = text('do')
 	if (what === 'phase') {
-		if (!(await changePhase(who, text('squad'), text('phase')))) throw notFound()
+		const set = await changePhase(who, text('squad'), text('phase'), versionSeen(form), new Date())
+		if (!set) throw notFound()
+		if (set !== true)
+			return data(
+				{ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '', ...set },
+				{ status: 409 },
+			)
 		return data({ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '' })
 	}
 	if (what === 'outside') {
@@ -118,7 +126,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					stands.
 				</p>
 			)}
-			{roster.map(({ squad, schoolName, unloadingDue, athletes }) => (
+			{roster.map(({ squad, version, schoolName, unloadingDue, athletes }) => (
 				<section key={squad.id} className="mt-7" aria-label={squad.name}>
 					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
 						<div>
@@ -146,8 +154,10 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							</p>
 						</div>
 						{mayChange && (
-							<PostForm preventScrollReset className="flex items-center gap-2">
+							<PostForm preventScrollReset className="flex flex-wrap items-center gap-2">
 								<input type="hidden" name="squad" value={squad.id} />
+								<input type="hidden" name="version" value={version} />
+								<input type="hidden" name="do" value="phase" />
 								<label className="flex items-center gap-2">
 									<span className="dim text-[14px]">Phase</span>
 									<select name="phase" className="input w-auto" defaultValue={squad.phase}>
@@ -156,9 +166,10 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 										))}
 									</select>
 								</label>
-								<button className="btn btn-quiet" name="do" value="phase">
-									Set
-								</button>
+								<button className="btn btn-quiet">Set</button>
+								{actionData && 'meanwhile' in actionData && actionData.squad === squad.id && (
+									<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
+								)}
 							</PostForm>
 						)}
 					</div>

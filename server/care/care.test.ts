@@ -213,12 +213,12 @@ describe('moves, focus and mass', () => {
 		expect(await moveByHand(club.coach, randomUUID(), 'shock', 'pause-15', 'tired knees', at('2026-03-11'))).toBeNull()
 	})
 	it('gives a kept ladder two thirds of its dose', async () => {
-		expect(await changeFocus(club.coach, club.squadId, 'acceleration', 'kept', at('2026-03-11'))).toBe(true)
+		expect(await changeFocus(club.coach, club.squadId, 'acceleration', 'kept', 0, at('2026-03-11'))).toBe(true)
 		expect((await readLines(club.scope, [session])).find((line) => line.ladderId === 'acceleration')?.dose).toEqual({
 			sets: 1,
 			reps: 4,
 		})
-		expect(await changeFocus(club.coach, club.squadId, 'nope', 'kept', at('2026-03-11'))).toBe(false)
+		expect(await changeFocus(club.coach, club.squadId, 'nope', 'kept', 1, at('2026-03-11'))).toBe(false)
 	})
 	it('keeps a body mass in kilograms', async () => {
 		expect(await changeMass(club.coach, one, '71,5', 0, at('2026-03-11'))).toEqual({ saved: true })

@@ -93,9 +93,24 @@ export async function addAthletes(
 	})
 }
 
-export async function changePhase(who: SignedIn, squadId: string, phase: string): Promise<boolean> {
+/** Said of a squad in one word that two may set at once. */
+type SquadSaid = boolean | { meanwhile: Meanwhile & { differences: Difference[] } }
+const saidTwice = (meanwhile: Meanwhile, label: string, theirs: string, yours: string): SquadSaid => ({
+	meanwhile: { ...meanwhile, differences: differences([[label, theirs]], [[label, yours]]) },
+})
+
+export async function changePhase(
+	who: SignedIn,
+	squadId: string,
+	phase: string,
+	seen: number,
+	now: Date,
+): Promise<SquadSaid> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
-		if (!PHASES.includes(phase as Phase) || !(await readSquad(scope, squadId))) return false
+		const squad = await readSquad(scope, squadId)
+		if (!PHASES.includes(phase as Phase) || !squad) return false
+		const meanwhile = await takeVersion(scope, who, 'squad', squadId, seen, now)
+		if (meanwhile) return saidTwice(meanwhile, 'Phase', squad.phase, phase)
 		await updateSquad(scope, squadId, { phase: phase as Phase })
 		return true
 	})
@@ -107,13 +122,16 @@ export async function changeFocus(
 	squadId: string,
 	ladderId: string,
 	focus: string,
+	seen: number,
 	now: Date,
-): Promise<boolean> {
+): Promise<SquadSaid> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const squad = await readSquad(scope, squadId)
 		if (!squad || !(await readLibrary(scope)).ladders[ladderId] || !['priority', 'kept', ''].includes(focus))
 			return false
-		const { [ladderId]: _before, ...others } = squad.focus ?? {}
+		const { [ladderId]: before, ...others } = squad.focus ?? {}
+		const meanwhile = await takeVersion(scope, who, 'squad', squadId, seen, now)
+		if (meanwhile) return saidTwice(meanwhile, 'This ladder', before ?? 'as usual', focus === '' ? 'as usual' : focus)
 		await updateSquad(scope, squadId, {
 			focus: focus === '' ? others : { ...others, [ladderId]: focus as 'priority' | 'kept' },
 		})

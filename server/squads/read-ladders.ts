@@ -8,6 +8,7 @@ import { listMembers, readLevels, readSquad, readStates, stateKey } from '../../
 import { addDays } from '../../core/calendar/days'
 import { standingsOf } from '../review/gather'
 import { contextOf } from '../sheet/line-context'
+import { versionOf } from '../submissions/take-version'
 
 /** A squad on one ladder: who stands on which rung, and what each rung asks that nobody, or not everybody, has. Null for a stranger's id. */
 export async function readSquadLadder(scope: ClubScope, squadId: string, ladderId: string | undefined, today: string) {
@@ -63,6 +64,7 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 	})
 	return {
 		squad,
+		version: await versionOf(scope, 'squad', squad.id),
 		school: { id: school.id, name: school.name },
 		focus: squad.focus?.[chosen.id] ?? null,
 		ladders: all.map((ladder) => ({ id: ladder.id, name: ladder.name, family: ladder.family, met: met(ladder.id) })),

@@ -8,6 +8,7 @@ import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { sessionsBetween } from '../../db/queries/sessions'
 import { type SquadRow, listMembers, listSquads, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import { versionOf } from '../submissions/take-version'
 
 export interface Standing {
 	ladder: Ladder
@@ -29,13 +30,17 @@ export interface RosterRow {
 export async function readRoster(
 	scope: ClubScope,
 	today: string,
-): Promise<{ squad: SquadRow; schoolName: string; unloadingDue: number | null; athletes: RosterRow[] }[]> {
+): Promise<
+	{ squad: SquadRow; version: number; schoolName: string; unloadingDue: number | null; athletes: RosterRow[] }[]
+> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]
 	const [levelOf, states] = [await readLevels(scope, ids), await readStates(scope, ids)]
 	const held = (await sessionsBetween(scope, addDays(today, -84), today)).filter(
 		(session) => session.startedAt !== null,
 	)
+	const versions = new Map<string, number>()
+	for (const { id } of squads) versions.set(id, await versionOf(scope, 'squad', id))
 	return squads.map((squad) => {
 		const school = library.schools[squad.schoolId]
 		const weeks = weeksSinceUnloading(
@@ -51,6 +56,7 @@ export async function readRoster(
 		)
 		return {
 			squad,
+			version: versions.get(squad.id) ?? 0,
 			schoolName: school?.name ?? squad.schoolId,
 			/** Trained weeks since the last unloading one, once the school's number is reached. */
 			unloadingDue: school && squad.phase !== 'unloading' && weeks >= school.numbers.weeksToUnloading ? weeks : null,

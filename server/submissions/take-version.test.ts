@@ -9,7 +9,7 @@ import { database } from '../database'
 import { moveSession } from '../plan/calendar'
 import { keepDrill } from '../library/edit-documents'
 import { changeSession, createSession } from '../sheet/save-session'
-import { changeMass } from '../squads/change-roster'
+import { changeFocus, changeMass, changePhase } from '../squads/change-roster'
 import { differences, takeVersion, versionOf } from './take-version'
 
 beforeAll(freshDatabase)
@@ -126,6 +126,18 @@ describe('two coaches on one record', () => {
 				],
 			},
 		})
+	})
+	it('a squad: its phase and what a block drives on', async () => {
+		const { coach, squadId } = club
+		expect(await changePhase(coach, squadId, 'intensify', 0, NOW)).toBe(true)
+		expect(await changePhase(coach, squadId, 'unloading', 0, LATER)).toMatchObject({
+			meanwhile: { version: 1, differences: [{ label: 'Phase', theirs: 'intensify', yours: 'unloading' }] },
+		})
+		expect(await changeFocus(coach, squadId, 'acceleration', 'kept', 1, LATER)).toBe(true)
+		expect(await changeFocus(coach, squadId, 'acceleration', 'priority', 1, LATER)).toMatchObject({
+			meanwhile: { version: 2, differences: [{ label: 'This ladder', theirs: 'kept', yours: 'priority' }] },
+		})
+		expect(await changeFocus(coach, squadId, 'acceleration', 'priority', 2, LATER)).toBe(true)
 	})
 	it('an athlete: the second mass is asked about', async () => {
 		const [one] = club.athletes as [string]
