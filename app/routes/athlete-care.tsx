@@ -9,6 +9,7 @@ import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
+import { actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Care · Dromos' }]
 
@@ -37,15 +38,16 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = signedIn(context, request)
-	const form = await request.formData()
-	const text = (name: string) => String(form.get(name) ?? '')
-	const kind = text('kind')
-	if (text('do') === 'open') {
-		if (!mayOpen(who, kind, params.athleteId)) throw new Response('Coach or clinician record this.', { status: 403 })
-		const result = await openCare(
-			who,
-			params.athleteId,
-			{
+	const answer = (kind: string, result: { problems: Record<string, string> } | object | null) => {
+		if (!result) throw notFound()
+		const problems = 'problems' in result ? result.problems : noProblems
+		return data({ kind, problems }, { status: problems === noProblems ? 200 : 400 })
+	}
+	return actOn(request, {
+		open: async ({ text }) => {
+			const kind = text('kind')
+			if (!mayOpen(who, kind, params.athleteId)) throw new Response('Coach or clinician record this.', { status: 403 })
+			const typed = {
 				kind,
 				region: text('region'),
 				pattern: text('pattern'),
@@ -53,29 +55,17 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				note: text('note'),
 				setBy: text('setBy'),
 				setByRole: text('setByRole'),
-			},
-			new Date(),
-		)
-		if (!result) throw notFound()
-		return data(
-			{ kind, problems: 'problems' in result ? result.problems : ({} as Record<string, string>) },
-			{ status: 'problems' in result ? 400 : 200 },
-		)
-	}
-	if (!may(who.role, 'care:write') && !(kind === 'illness' && mayOpen(who, kind, params.athleteId)))
-		throw new Response('Coach or clinician end this.', { status: 403 })
-	const result = await closeCare(
-		who,
-		params.athleteId,
-		text('id'),
-		{ name: text('by'), role: text('role') },
-		new Date(),
-	)
-	if (!result) throw notFound()
-	return data(
-		{ kind: '', problems: 'problems' in result ? result.problems : ({} as Record<string, string>) },
-		{ status: 'problems' in result ? 400 : 200 },
-	)
+			}
+			return answer(kind, await openCare(who, params.athleteId, typed, new Date()))
+		},
+		end: async ({ text }) => {
+			const kind = text('kind')
+			if (!may(who.role, 'care:write') && !(kind === 'illness' && mayOpen(who, kind, params.athleteId)))
+				throw new Response('Coach or clinician end this.', { status: 403 })
+			const by = { name: text('by'), role: text('role') }
+			return answer('', await closeCare(who, params.athleteId, text('id'), by, new Date()))
+		},
+	})
 }
 
 const WEEKS = 10

@@ -4,7 +4,7 @@ import { longDay, shortDay } from '#core/calendar/days'
 import { REGIONS, REGION_NAMES, type Region, METHOD_NAMES } from '#core/vocabulary/words'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/progress/outside-load'
 import { writeDose, writeSeconds } from '#core/progress/write-numbers'
-import { may } from '#server/access/roles'
+import { type Permission, may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
@@ -18,6 +18,7 @@ import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -64,35 +65,42 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = signedIn(context, request)
-	const form = await request.formData()
-	const text = (name: string) => String(form.get(name) ?? '')
-	if (text('do') === 'level') {
-		if (!may(who.role, 'plan:write')) throw new Response('The coach decides the levels.', { status: 403 })
-		if (!(await changeLevel(who, params.athleteId, text('family'), Number(text('level')), new Date()))) throw notFound()
-		return data({ problems: {} as Record<string, string>, region: '' })
+	const { athleteId } = params
+	const mustHave = (permission: Permission, refusal: string) => {
+		if (!may(who.role, permission)) throw new Response(refusal, { status: 403 })
 	}
-	if (text('do') === 'pain') {
-		const reported = await reportPain(
-			who,
-			params.athleteId,
-			{
-				region: text('region'),
-				side: text('side'),
-				score: text('score'),
-				moment: text('moment'),
-				redFlag: text('redFlag') === 'on',
-			},
-			new Date(),
-		)
-		const problems = 'problems' in reported ? reported.problems : ({} as Record<string, string>)
-		return data({ problems, region: '' }, { status: 'problems' in reported ? 400 : 200 })
+	const answer = (result: { problems: Record<string, string> } | object | null | false, region = '') => {
+		if (!result) throw notFound()
+		const problems = 'problems' in result ? (result.problems as Record<string, string>) : noProblems
+		return data<AthleteAnswer>({ problems, region }, { status: problems === noProblems ? 200 : 400 })
 	}
-	if (text('do') === 'outside') {
-		if (!may(who.role, 'marks:write')) throw new Response('The coach enters what else loads.', { status: 403 })
-		const entered = await enterOutside(
-			who,
-			{ athleteId: params.athleteId },
-			{
+	const overtaken = (by: { meanwhile: Overtaken }, which: string) =>
+		data<AthleteAnswer>({ problems: noProblems, region: '', which, ...by }, { status: 409 })
+	return actOn(request, {
+		level: async ({ text, form }) => {
+			mustHave('plan:write', 'The coach decides the levels.')
+			const [family, level] = [text('family'), Number(text('level'))]
+			const set = await changeLevel(who, athleteId, family, level, versionSeen(form), new Date())
+			return typeof set === 'object' ? overtaken(set, family) : answer(set && {})
+		},
+		pain: async ({ text, form }) =>
+			answer(
+				await reportPain(
+					who,
+					athleteId,
+					{
+						region: text('region'),
+						side: text('side'),
+						score: text('score'),
+						moment: text('moment'),
+						redFlag: form.get('redFlag') === 'on',
+					},
+					new Date(),
+				),
+			),
+		outside: async ({ text }) => {
+			mustHave('marks:write', 'The coach enters what else loads.')
+			const typed = {
 				kind: text('kind'),
 				day: text('day'),
 				startTime: text('startTime'),
@@ -100,49 +108,39 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				rpe: text('rpe'),
 				hardRunning: text('hardRunning'),
 				hardCutting: text('hardCutting'),
-			},
-			new Date(),
-		)
-		return data(
-			{ problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>), region: '' },
-			{ status: 'problems' in entered ? 400 : 200 },
-		)
-	}
-	if (text('do') === 'outside-back') {
-		if (!may(who.role, 'marks:write')) throw new Response('The coach takes this back.', { status: 403 })
-		if (!(await takeBackOutside(who, params.athleteId, text('outside'), new Date()))) throw notFound()
-		return data({ problems: {} as Record<string, string>, region: '' })
-	}
-	if (text('do') === 'mass') {
-		if (!may(who.role, 'plan:write')) throw new Response('The coach sets the body mass.', { status: 403 })
-		const changed = await changeMass(who, params.athleteId, text('mass'), versionSeen(form), new Date())
-		if (!changed) throw notFound()
-		if ('meanwhile' in changed)
-			return data({ problems: {} as Record<string, string>, region: '', ...changed }, { status: 409 })
-		return data(
-			{ problems: 'problem' in changed ? { mass: changed.problem } : ({} as Record<string, string>), region: '' },
-			{ status: 'problem' in changed ? 400 : 200 },
-		)
-	}
-	if (text('do') === 'take-back') {
-		const taken = await takeBackMeasurement(who, text('measurement'), newId(), new Date())
-		if (!taken) throw notFound()
-		if (taken === 'not-allowed')
-			throw new Response('The coach, or whoever took it, takes a measurement back.', { status: 403 })
-		return data({ problems: {} as Record<string, string>, region: '' })
-	}
-	if (!may(who.role, 'clearance:record')) throw new Response('Coach or clinician record a clearance.', { status: 403 })
-	const result = await recordClearance(
-		who,
-		params.athleteId,
-		text('region'),
-		text('clearedBy'),
-		text('role'),
-		new Date(),
-	)
-	if (!result) throw notFound()
-	const problems = 'problems' in result ? result.problems : ({} as Record<string, string>)
-	return data({ problems, region: text('region') }, { status: 'problems' in result ? 400 : 200 })
+			}
+			return answer(await enterOutside(who, { athleteId }, typed, new Date()))
+		},
+		'outside-back': async ({ text }) => {
+			mustHave('marks:write', 'The coach takes this back.')
+			return answer((await takeBackOutside(who, athleteId, text('outside'), new Date())) && {})
+		},
+		mass: async ({ text, form }) => {
+			mustHave('plan:write', 'The coach sets the body mass.')
+			const changed = await changeMass(who, athleteId, text('mass'), versionSeen(form), new Date())
+			if (changed && 'meanwhile' in changed) return overtaken(changed, 'mass')
+			return answer(changed && ('problem' in changed ? { problems: { mass: changed.problem } } : {}))
+		},
+		'take-back': async ({ text }) => {
+			const taken = await takeBackMeasurement(who, text('measurement'), newId(), new Date())
+			if (taken === 'not-allowed')
+				throw new Response('The coach, or whoever took it, takes a measurement back.', { status: 403 })
+			return answer(taken && {})
+		},
+		clear: async ({ text }) => {
+			mustHave('clearance:record', 'Coach or clinician record a clearance.')
+			const [region, by, role] = [text('region'), text('clearedBy'), text('role')]
+			return answer(await recordClearance(who, athleteId, region, by, role, new Date()), region)
+		},
+	})
+}
+
+interface AthleteAnswer {
+	problems: Record<string, string>
+	region: string
+	meanwhile?: Overtaken
+	/** Which form somebody else has saved meanwhile: the mass, or a family's level. */
+	which?: string
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
@@ -412,8 +410,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								<span>kg</span>
 								<button className="btn btn-quiet">Set</button>
 								<input type="hidden" name="do" value="mass" />
-								{actionData && 'meanwhile' in actionData && (
-									<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
+								{actionData?.meanwhile && actionData.which === 'mass' && (
+									<MeanwhileNote overtaken={actionData.meanwhile} />
 								)}
 							</PostForm>
 						) : (
@@ -431,7 +429,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 					<section>
 						<h2>Level by family</h2>
 						<ul className="mt-2">
-							{levels.map(({ family, level, proposal }) => (
+							{levels.map(({ family, version: levelVersion, level, proposal }) => (
 								<li key={family} className="rule flex min-h-[44px] flex-wrap items-center justify-between gap-2 py-1">
 									<span className="flex items-center gap-2.5">
 										<FamilyMark family={family} />
@@ -440,6 +438,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									{mayChange ? (
 										<PostForm preventScrollReset className="flex items-center gap-2">
 											<input type="hidden" name="family" value={family} />
+											<input type="hidden" name="version" value={levelVersion} />
 											<select
 												name="level"
 												className="input w-auto"
@@ -451,9 +450,13 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 													<option key={value}>{value}</option>
 												))}
 											</select>
-											<button className="btn btn-quiet" name="do" value="level" aria-label={`Set level, ${family}`}>
+											<input type="hidden" name="do" value="level" />
+											<button className="btn btn-quiet" aria-label={`Set level, ${family}`}>
 												Set
 											</button>
+											{actionData?.meanwhile && actionData.which === family && (
+												<MeanwhileNote overtaken={actionData.meanwhile} />
+											)}
 										</PostForm>
 									) : (
 										<b className="num">{level}</b>

@@ -8,6 +8,7 @@ import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
 import { SignOut } from '../ui/sign-out'
 import { PostForm } from '../ui/post-form'
+import { actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
 
@@ -16,40 +17,46 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
-	const form = await request.formData()
 	const nothing = { link: null, problem: null, code: null, groundProblem: null }
-	if (form.get('intent') === 'ground' || form.get('intent') === 'unground') {
-		const { who } = allowed(context, request, 'plan:write')
-		if (form.get('intent') === 'unground') {
-			await removeGround(who, String(form.get('groundId') ?? ''))
+	return actOn<Answer>(request, {
+		ground: async ({ text }) => {
+			const { who } = allowed(context, request, 'plan:write')
+			const typed = {
+				name: text('name'),
+				lengthM: text('lengthM'),
+				widthM: text('widthM'),
+				surface: text('surface'),
+			}
+			const added = await addGround(who, typed)
+			return 'problem' in added ? data({ ...nothing, groundProblem: added.problem }, { status: 400 }) : data(nothing)
+		},
+		unground: async ({ text }) => {
+			const { who } = allowed(context, request, 'plan:write')
+			await removeGround(who, text('groundId'))
 			return data(nothing)
-		}
-		const text = (name: string) => String(form.get(name) ?? '')
-		const added = await addGround(who, {
-			name: text('name'),
-			lengthM: text('lengthM'),
-			widthM: text('widthM'),
-			surface: text('surface'),
-		})
-		return 'problem' in added ? data({ ...nothing, groundProblem: added.problem }, { status: 400 }) : data(nothing)
-	}
-	const { who, scope } = allowed(context, request, 'people:write')
-	if (form.get('intent') === 'pair') return data({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
-	if (form.get('intent') === 'unpair') {
-		await unpair(scope, String(form.get('deviceId') ?? ''), new Date())
-		return data(nothing)
-	}
-	const result = await invite(
-		scope,
-		who.personId,
-		String(form.get('role') ?? ''),
-		String(form.get('athleteId') ?? '') || null,
-		new Date(),
-	)
-	if ('problems' in result)
-		return data({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
-	return data({ ...nothing, link: `${new URL(request.url).origin}/join/${result.token}` })
+		},
+		pair: async () => {
+			const { scope } = allowed(context, request, 'people:write')
+			return data({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
+		},
+		unpair: async ({ text }) => {
+			const { scope } = allowed(context, request, 'people:write')
+			await unpair(scope, text('deviceId'), new Date())
+			return data(nothing)
+		},
+		invite: async ({ text }) => {
+			const { who, scope } = allowed(context, request, 'people:write')
+			const result = await invite(scope, who.personId, text('role'), text('athleteId') || null, new Date())
+			if ('problems' in result)
+				return data({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
+			return data({ ...nothing, link: `${new URL(request.url).origin}/join/${result.token}` })
+		},
+	})
 }
+
+type Answer = ReturnType<
+	typeof data<{ link: string | null; problem: string | null; code: string | null; groundProblem: string | null }>
+>
 
 const MAY: Record<string, string> = {
 	coach: 'plans, logs, judges, invites',
@@ -89,12 +96,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 							{mayPlan && (
 								<PostForm>
 									<input type="hidden" name="groundId" value={ground.id} />
-									<button
-										className="btn btn-quiet"
-										name="intent"
-										value="unground"
-										aria-label={`Take ${ground.name} off`}
-									>
+									<button className="btn btn-quiet" name="do" value="unground" aria-label={`Take ${ground.name} off`}>
 										Take off
 									</button>
 								</PostForm>
@@ -127,7 +129,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								))}
 							</select>
 						</label>
-						<button className="btn" name="intent" value="ground">
+						<button className="btn" name="do" value="ground">
 							Add the ground
 						</button>
 					</PostForm>
@@ -158,6 +160,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 						<h2>Invite somebody</h2>
 						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>
 						<PostForm className="mt-3 grid max-w-[440px] gap-4">
+							<input type="hidden" name="do" value="invite" />
 							<div className="field">
 								<label htmlFor="role">Role</label>
 								<select id="role" name="role" className="input" defaultValue="assistant">
@@ -222,7 +225,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 										</span>
 									</span>
 									<PostForm>
-										<input type="hidden" name="intent" value="unpair" />
+										<input type="hidden" name="do" value="unpair" />
 										<input type="hidden" name="deviceId" value={device.id} />
 										<button className="btn btn-quiet">Unpair</button>
 									</PostForm>
@@ -231,7 +234,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 						</ul>
 						{devices.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
 						<PostForm className="mt-3">
-							<input type="hidden" name="intent" value="pair" />
+							<input type="hidden" name="do" value="pair" />
 							<button className="btn">Make a pairing code</button>
 						</PostForm>
 						{actionData?.code && (

@@ -20,7 +20,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const done = await replanBlock(who.clubId, params.blockId, todayAt(who.timeZone), new Date())
+	const done = await replanBlock(who, params.blockId, todayAt(who.timeZone), new Date())
 	if (!done) throw notFound()
 	return data(done, { status: 'problem' in done ? 400 : 200 })
 }

@@ -21,6 +21,7 @@ import { repairSheet } from '#server/plan/repair-sheet'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
 import { PostForm, SubmissionField, useSubmission } from '../ui/post-form'
+import { actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan · Dromos' }]
 
@@ -49,24 +50,21 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
-	const [what, id] = [String(form.get('do') ?? ''), String(form.get('id') ?? '')]
 	const [today, now] = [todayAt(who.timeZone), new Date()]
-	const done =
-		what === 'move'
-			? await moveSession(who, id, String(form.get('day') ?? ''), today, now)
-			: what === 'ease'
-				? await easeSession(who.clubId, id, now)
-				: what === 'repair'
-					? await repairSheet(who, id, String(form.get('repair') ?? ''), today, now)
-					: what === 'shift'
-						? await shiftBlock(who.clubId, id, Number(form.get('weeks')), today, now)
-						: what === 'remove'
-							? await removeBlock(who.clubId, id)
-							: null
+	const done = await actOn<PlanAnswer>(request, {
+		move: ({ text }) => moveSession(who, text('id'), text('day'), today, now),
+		ease: ({ text }) => easeSession(who, text('id'), now),
+		repair: ({ text }) => repairSheet(who, text('id'), text('repair'), today, now),
+		shift: ({ text }) => shiftBlock(who, text('id'), Number(text('weeks')), today, now),
+		remove: ({ text }) => removeBlock(who.clubId, text('id')),
+	})
 	if (!done) throw notFound()
 	return data(done, { status: 'problem' in done ? 400 : 200 })
 }
+
+type PlanAnswer = Awaited<
+	ReturnType<typeof moveSession | typeof easeSession | typeof repairSheet | typeof shiftBlock | typeof removeBlock>
+>
 
 type Loaded = Route.ComponentProps['loaderData']
 type ListedSession = Loaded['sessions'][number]

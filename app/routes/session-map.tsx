@@ -21,6 +21,7 @@ import { allowed, notFound } from '../request-guard'
 import { MapBoard } from '../field-map/map-board'
 import { PostForm, useSubmission } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
+import { actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field map · Dromos' }]
 
@@ -39,23 +40,20 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
-	const groundId = String(form.get('ground') ?? '')
-	if (form.get('do') === 'hold') {
-		const held = await holdOn(who, params.sessionId, groundId, new Date())
-		if (!held) throw notFound()
-		return data(held, { status: 'problem' in held ? 400 : 200 })
-	}
-	const json = (name: string): unknown => {
+	const json = (value: string): unknown => {
 		try {
-			return JSON.parse(String(form.get(name) ?? ''))
+			return JSON.parse(value)
 		} catch {
 			return null
 		}
 	}
-	const saved = await saveMap(who, params.sessionId, groundId, json('placements'), json('before'), new Date())
-	if (!saved) throw notFound()
-	return data(saved, { status: 'problem' in saved ? 400 : 200 })
+	const done = await actOn<Awaited<ReturnType<typeof holdOn | typeof saveMap>>>(request, {
+		hold: ({ text }) => holdOn(who, params.sessionId, text('ground'), new Date()),
+		keep: ({ text }) =>
+			saveMap(who, params.sessionId, text('ground'), json(text('placements')), json(text('before')), new Date()),
+	})
+	if (!done) throw notFound()
+	return data(done, { status: 'problem' in done ? 400 : 200 })
 }
 
 /** Where the stations stand: to scale, with the cones to pace out and the kit to carry. */
@@ -134,7 +132,7 @@ function MapEditor({
 	}
 	const save = () => {
 		void keeper.submit(
-			{ submission, do: 'save', ground: ground.id, before: kept, placements: JSON.stringify(placements) },
+			{ submission, do: 'keep', ground: ground.id, before: kept, placements: JSON.stringify(placements) },
 			{ method: 'post' },
 		)
 	}

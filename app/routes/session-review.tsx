@@ -5,7 +5,7 @@ import { longDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { may } from '#server/access/roles'
-import { type CoachDecision, decideVerdicts } from '#server/review/decide'
+import { type CoachDecision, type Decided, decideVerdicts } from '#server/review/decide'
 import { acceptEvents } from '#server/log/accept-events'
 import { readReview } from '#server/review/read-review'
 import type { Route } from './+types/session-review'
@@ -17,6 +17,7 @@ import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
+import { type Sent, actOn } from '../intents'
 
 const CARE_KEYS: ReadonlySet<EventKey> = new Set(['observation/pain', 'observation/worry', 'observation/quiet'])
 
@@ -123,57 +124,65 @@ function doneShares(sheet: NonNullable<Awaited<ReturnType<typeof readReview>>>['
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'verdict:write')
-	const form = await request.formData()
-	const word = String(form.get('do') ?? 'accept')
-	if (word === 'effort') {
-		const minutes = Number(form.get('minutes'))
-		const given = [...form.entries()].flatMap(([name, value]) =>
-			name.startsWith('rpe-') && String(value).trim() !== ''
-				? [{ athleteId: name.slice(4), rpe: readNumber(String(value)) ?? Number.NaN }]
-				: [],
-		)
-		const now = new Date()
-		const answers = await acceptEvents(
-			who,
-			given.map(({ athleteId, rpe }, deviceSeq) => ({
-				id: newId(),
-				sessionId: params.sessionId,
-				athleteId,
-				deviceId: who.personId,
-				deviceSeq,
-				deviceTime: now.toISOString(),
-				type: 'observation',
-				kind: 'effort',
-				value: { rpe, minutes },
-			})),
-			now,
-		)
-		const refused = answers.filter((answer) => answer.outcome === 'refused')
-		return data(
-			{
-				decided: 0,
-				refused: [],
-				nextSession: null,
-				effort:
-					refused.length === 0
-						? `${answers.length} kept.`
-						: `${answers.length - refused.length} kept, ${refused.length} not: an effort is a number from 0 to 10, the minutes from 1 to 600.`,
-			},
-			{ status: refused.length > 0 ? 400 : 200 },
-		)
-	}
-	const decisions = form.getAll('row').map((value): CoachDecision => {
-		const [athleteId = '', ladderId = '', inputHash = ''] = String(value).split('/')
-		return {
-			athleteId,
-			ladderId,
-			inputHash,
-			...(word === 'accept' ? {} : { overrule: { word, reason: String(form.get('reason') ?? '') } }),
+	const decide =
+		(word: 'accept' | 'hold' | 'ease' | 'advance') =>
+		async ({ form, text }: Sent) => {
+			const decisions = form.getAll('row').map((value): CoachDecision => {
+				const [athleteId = '', ladderId = '', inputHash = ''] = String(value).split('/')
+				return {
+					athleteId,
+					ladderId,
+					inputHash,
+					...(word === 'accept' ? {} : { overrule: { word, reason: text('reason') } }),
+				}
+			})
+			const result = await decideVerdicts(who, params.sessionId, decisions, new Date())
+			if (!result) throw notFound()
+			const none = result.refused.length > 0 && result.decided === 0
+			return data<ReviewAnswer>({ ...result, effort: '' }, { status: none ? 409 : 200 })
 		}
+	return actOn(request, {
+		accept: decide('accept'),
+		hold: decide('hold'),
+		ease: decide('ease'),
+		advance: decide('advance'),
+		effort: async ({ form, text }) => {
+			const minutes = Number(text('minutes'))
+			const given = [...form.entries()].flatMap(([name, value]) =>
+				name.startsWith('rpe-') && String(value).trim() !== ''
+					? [{ athleteId: name.slice(4), rpe: readNumber(String(value)) ?? Number.NaN }]
+					: [],
+			)
+			const now = new Date()
+			const answers = await acceptEvents(
+				who,
+				given.map(({ athleteId, rpe }, deviceSeq) => ({
+					id: newId(),
+					sessionId: params.sessionId,
+					athleteId,
+					deviceId: who.personId,
+					deviceSeq,
+					deviceTime: now.toISOString(),
+					type: 'observation',
+					kind: 'effort',
+					value: { rpe, minutes },
+				})),
+				now,
+			)
+			const refused = answers.filter((answer) => answer.outcome === 'refused')
+			const effort =
+				refused.length === 0
+					? `${answers.length} kept.`
+					: `${answers.length - refused.length} kept, ${refused.length} not: an effort is a number from 0 to 10, the minutes from 1 to 600.`
+			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort }
+			return data(nothing, { status: refused.length > 0 ? 400 : 200 })
+		},
 	})
-	const result = await decideVerdicts(who, params.sessionId, decisions, new Date())
-	if (!result) throw notFound()
-	return data({ ...result, effort: '' }, { status: result.refused.length > 0 && result.decided === 0 ? 409 : 200 })
+}
+
+interface ReviewAnswer extends Decided {
+	/** What became of the efforts that were sent. */
+	effort: string
 }
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {

@@ -25,6 +25,7 @@ import { allowed, notFound } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
+import { actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
 
@@ -89,32 +90,25 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
-	if (form.get('do') === 'acknowledge') {
-		const answered = await acknowledge(
-			who,
-			params.sessionId,
-			String(form.get('rule') ?? ''),
-			String(form.get('sentence') ?? ''),
-			String(form.get('reason') ?? ''),
-			new Date(),
-		)
-		if (!answered) throw notFound()
-		return data(
-			{ line: String(form.get('sentence') ?? ''), ...('problem' in answered ? answered : { saved: true as const }) },
-			{ status: 'problem' in answered ? 400 : 200 },
-		)
+	const answer = (line: string, result: { saved: true } | { kept: true } | { problem: string } | null) => {
+		if (!result) throw notFound()
+		return 'problem' in result
+			? data<LineAnswer>({ line, problem: result.problem }, { status: 400 })
+			: data<LineAnswer>({ line, saved: true })
 	}
-	const result = await changeLineByHand(
-		scope,
-		params.sessionId,
-		String(form.get('line') ?? ''),
-		{ sets: String(form.get('sets') ?? ''), reps: String(form.get('reps') ?? '') },
-		new Date(),
-	)
-	if (!result) throw notFound()
-	return data({ line: String(form.get('line') ?? ''), ...result }, { status: 'problem' in result ? 400 : 200 })
+	return actOn(request, {
+		acknowledge: async ({ text }) => {
+			const [rule, sentence, reason] = [text('rule'), text('sentence'), text('reason')]
+			return answer(sentence, await acknowledge(who, params.sessionId, rule, sentence, reason, new Date()))
+		},
+		dose: async ({ text }) => {
+			const typed = { sets: text('sets'), reps: text('reps') }
+			return answer(text('line'), await changeLineByHand(scope, params.sessionId, text('line'), typed, new Date()))
+		},
+	})
 }
+
+type LineAnswer = { line: string } & ({ saved: true } | { problem: string })
 
 type Loaded = Route.ComponentProps['loaderData']
 type SheetAthlete = Loaded['athletes'][number]
@@ -462,7 +456,7 @@ function LineRow({
 						defaultValue={line.dose.reps}
 						aria-label={`Reps, ${part}`}
 					/>
-					<button className="btn btn-quiet" aria-label={`Set by hand, ${part}`}>
+					<button className="btn btn-quiet" name="do" value="dose" aria-label={`Set by hand, ${part}`}>
 						Set
 					</button>
 				</PostForm>

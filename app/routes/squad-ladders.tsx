@@ -13,6 +13,7 @@ import { passWords } from '../ui/library-words'
 import { versionSeen } from '#server/submissions/take-version'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Ladders · Dromos' }]
 
@@ -25,23 +26,29 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
-	const text = (name: string) => String(form.get(name) ?? '')
-	if (text('do') === 'focus') {
-		const set = await changeFocus(who, params.squadId, text('ladder'), text('focus'), versionSeen(form), new Date())
-		if (!set) throw notFound()
-		if (set !== true) return data({ problems: {} as Record<string, string>, moved: '', ...set }, { status: 409 })
-		return data({ problems: {} as Record<string, string>, moved: '' })
-	}
-	const result = await moveByHand(who, text('athlete'), text('ladder'), text('rung'), text('reason'), new Date())
-	if (!result) throw notFound()
-	return data(
-		{
-			problems: 'problems' in result ? result.problems : ({} as Record<string, string>),
-			moved: 'moved' in result ? text('athlete') : '',
+	return actOn<ReturnType<typeof data<LadderAnswer>>>(request, {
+		focus: async ({ text, form }) => {
+			const set = await changeFocus(who, params.squadId, text('ladder'), text('focus'), versionSeen(form), new Date())
+			if (!set) throw notFound()
+			return set === true
+				? data({ problems: noProblems, moved: '' })
+				: data({ problems: noProblems, moved: '', ...set }, { status: 409 })
 		},
-		{ status: 'problems' in result ? 400 : 200 },
-	)
+		move: async ({ text }) => {
+			const [athlete, ladder, rung, reason] = [text('athlete'), text('ladder'), text('rung'), text('reason')]
+			const result = await moveByHand(who, athlete, ladder, rung, reason, new Date())
+			if (!result) throw notFound()
+			return 'problems' in result
+				? data({ problems: result.problems, moved: '' }, { status: 400 })
+				: data({ problems: noProblems, moved: 'moved' in result ? athlete : '' })
+		},
+	})
+}
+
+interface LadderAnswer {
+	problems: Record<string, string>
+	moved: string
+	meanwhile?: Overtaken
 }
 
 export default function SquadLadders({ loaderData, actionData }: Route.ComponentProps) {

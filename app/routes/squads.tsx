@@ -13,6 +13,7 @@ import { TextField } from '../ui/text-field'
 import { versionSeen } from '#server/submissions/take-version'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
@@ -23,51 +24,44 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'people:write')
-	const form = await request.formData()
-	const text = (name: string) => String(form.get(name) ?? '')
-	const what = text('do')
-	if (what === 'phase') {
-		const set = await changePhase(who, text('squad'), text('phase'), versionSeen(form), new Date())
-		if (!set) throw notFound()
-		if (set !== true)
-			return data(
-				{ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '', ...set },
-				{ status: 409 },
-			)
-		return data({ form: what, squad: text('squad'), problems: {} as Record<string, string>, typed: '' })
+	const answer = (form: string, squad: string, result: { problems: Record<string, string> } | object, typed = '') => {
+		const problems = 'problems' in result ? (result.problems as Record<string, string>) : noProblems
+		return data({ form, squad, problems, typed } as SquadsAnswer, { status: problems === noProblems ? 200 : 400 })
 	}
-	if (what === 'outside') {
-		const entered = await enterOutside(
-			who,
-			{ squadId: text('squad') },
-			{ kind: text('kind'), day: text('day'), startTime: '', minutes: '', rpe: '', hardRunning: '', hardCutting: '' },
-			new Date(),
-		)
-		const said = 'problems' in entered ? '' : `${OUTSIDE_NAMES[text('kind') as OutsideKind]} for ${entered.entered}`
-		return data(
-			{
-				form: what,
-				squad: text('squad'),
-				problems: 'problems' in entered ? entered.problems : ({} as Record<string, string>),
-				typed: said,
-			},
-			{ status: 'problems' in entered ? 400 : 200 },
-		)
-	}
-	const result =
-		what === 'squad'
-			? await addSquad(who, {
-					name: text('name'),
-					days: form.getAll('days').map(String),
-					startTime: text('startTime'),
-					place: text('place'),
-				})
-			: await addAthletes(who, text('squad'), text('names'), new Date())
-	const problems = 'problems' in result ? result.problems : ({} as Record<string, string>)
-	return data(
-		{ form: what, squad: text('squad'), problems, typed: 'problems' in result ? text('names') : '' },
-		{ status: 'problems' in result ? 400 : 200 },
-	)
+	return actOn(request, {
+		phase: async ({ text, form }) => {
+			const squad = text('squad')
+			const set = await changePhase(who, squad, text('phase'), versionSeen(form), new Date())
+			if (!set) throw notFound()
+			if (set === true) return answer('phase', squad, {})
+			const overtaken: SquadsAnswer = { form: 'phase', squad, problems: noProblems, typed: '', ...set }
+			return data(overtaken, { status: 409 })
+		},
+		outside: async ({ text }) => {
+			const [squadId, kind, day] = [text('squad'), text('kind'), text('day')]
+			const typed = { kind, day, startTime: '', minutes: '', rpe: '', hardRunning: '', hardCutting: '' }
+			const entered = await enterOutside(who, { squadId }, typed, new Date())
+			const said = 'problems' in entered ? '' : `${OUTSIDE_NAMES[kind as OutsideKind]} for ${entered.entered}`
+			return answer('outside', squadId, entered, said)
+		},
+		squad: async ({ text, form }) => {
+			const days = form.getAll('days').map(String)
+			const typed = { name: text('name'), days, startTime: text('startTime'), place: text('place') }
+			return answer('squad', text('squad'), await addSquad(who, typed))
+		},
+		athletes: async ({ text }) => {
+			const added = await addAthletes(who, text('squad'), text('names'), new Date())
+			return answer('athletes', text('squad'), added, 'problems' in added ? text('names') : '')
+		},
+	})
+}
+
+interface SquadsAnswer {
+	form: string
+	squad: string
+	problems: Record<string, string>
+	typed: string
+	meanwhile?: Overtaken
 }
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']

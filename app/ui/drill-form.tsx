@@ -17,6 +17,8 @@ import { PARAMETER_WORDS } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'
 import { PostForm } from './post-form'
 import { readNumber } from '#core/measure/read-number'
+import { readClock, writeClock } from '#core/words/rests'
+import { NumberField } from './number-field'
 
 interface Props {
 	drill: Drill
@@ -240,15 +242,19 @@ export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) 
 					)}
 					{(['repsS', 'setsS'] as const).map((part) => (
 						<div key={part}>
-							{count(
-								`Between ${part === 'repsS' ? 'reps' : 'sets'}, s`,
-								draft.defaults.rest[part],
-								(value) =>
-									set({
-										defaults: { ...draft.defaults, rest: { ...draft.defaults.rest, [part]: value ?? 0 } },
-									}),
-								`defaults.rest.${part}`,
-							)}
+							<label className="field">
+								<span className="label">Between {part === 'repsS' ? 'reps' : 'sets'}</span>
+								<NumberField
+									className="input num"
+									value={draft.defaults.rest[part]}
+									read={readClock}
+									write={writeClock}
+									onNumber={(value) =>
+										set({ defaults: { ...draft.defaults, rest: { ...draft.defaults.rest, [part]: value } } })
+									}
+								/>
+								{problem(`defaults.rest.${part}`)}
+							</label>
 						</div>
 					))}
 					{count(

@@ -12,6 +12,7 @@ import type { SignedIn } from '../access/sign-in'
 import { database, scopeOf } from '../database'
 import { readSheet } from '../sheet/read-sheet'
 import { writeLines } from '../sheet/write-lines'
+import { countSave } from '../submissions/take-version'
 import { readMap } from './read-map'
 import { readNumber } from '../../core/measure/read-number'
 
@@ -83,6 +84,7 @@ export async function holdOn(
 		if (session.startedAt) return { problem: 'This session has begun; it stays where it is.' }
 		const to = { place: ground.name, surface: ground.surface }
 		await updateSession(scope, sessionId, to)
+		await countSave(scope, who, 'session', sessionId, now)
 		await writeLines(scope, { ...session, ...to }, squad, await readLibrary(scope), now)
 		return { held: ground.name }
 	})

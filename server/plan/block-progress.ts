@@ -13,8 +13,10 @@ import { readDrills, readLibrary } from '../../db/queries/library'
 import { type BlockRow, readBlock, sessionsOfBlock, unstartedOfBlock, updateBlockPlan } from '../../db/queries/plan'
 import { readAttending, readEntries, readLines, updateEntry, updateSession } from '../../db/queries/sessions'
 import { readAthletes, readLevels, readSquad } from '../../db/queries/squads'
+import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { writeLines } from '../sheet/write-lines'
+import { countSave } from '../submissions/take-version'
 
 type Sums = Record<Quantity, number>
 export interface BlockWeek {
@@ -149,12 +151,12 @@ export async function readBlockProgress(
 
 /** Gives the weeks ahead their loads after missed ones, and everybody their lines anew. Null for a stranger's block. */
 export async function replanBlock(
-	clubId: string,
+	who: SignedIn,
 	blockId: string,
 	today: string,
 	now: Date,
 ): Promise<{ replanned: number } | { problem: string } | null> {
-	return inTransaction(database().db, clubId, async (scope) => {
+	return inTransaction(database().db, who.clubId, async (scope) => {
 		const progress = await readBlockProgress(scope, blockId, today)
 		const squad = progress && (await readSquad(scope, progress.block.squadId))
 		if (!progress || !squad) return null
@@ -175,6 +177,7 @@ export async function replanBlock(
 			if (share === session.share) continue
 			const ratio = share / session.share
 			await updateSession(scope, session.id, { share })
+			await countSave(scope, who, 'session', session.id, now)
 			for (const entry of await readEntries(scope, [session.id])) {
 				if (entry.family === 'prepare' || entry.family === 'tissue') continue
 				const { fill } = entry.tuning ?? {}

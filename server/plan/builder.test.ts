@@ -16,6 +16,7 @@ import { readMap } from '../field-map/read-map'
 import { readSheet } from '../sheet/read-sheet'
 import { copyForward, createSession } from '../sheet/save-session'
 import { readBuildPack } from './read-build-pack'
+import { versionOf } from '../submissions/take-version'
 import { forgetTemplate, keepTemplate, readTemplate, readTemplates } from './templates'
 
 beforeAll(freshDatabase)
@@ -295,6 +296,7 @@ describe('the field map', () => {
 		const map = await mapOf(sessionId)
 		if (!('ground' in map)) throw new Error('no ground')
 		expect(await holdOn(club.coach, sessionId, map.ground.id, NOW)).toEqual({ held: 'Yard' })
+		expect(await versionOf(club.scope, 'session', sessionId)).toBe(1)
 		expect(await readSession(club.scope, sessionId)).toMatchObject({ place: 'Yard', surface: 'gravel' })
 		expect(await holdOn(club.coach, randomUUID(), map.ground.id, NOW)).toBeNull()
 	})

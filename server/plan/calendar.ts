@@ -167,11 +167,11 @@ export async function moveSession(
 
 /** Takes the hard work out of an unstarted session: what is left no longer needs days between. */
 export async function easeSession(
-	clubId: string,
+	who: SignedIn,
 	sessionId: string,
 	now: Date,
 ): Promise<{ eased: number } | { problem: string } | null> {
-	return inTransaction(database().db, clubId, async (scope) => {
+	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
 		const squad = session && (await readSquad(scope, session.squadId))
 		if (!session || !squad) return null
@@ -194,6 +194,7 @@ export async function easeSession(
 				return drill !== undefined && (kindsOf(drill, line.parameters).length > 0 || isHard(drill, line.parameters))
 			}),
 		)
+		await countSave(scope, who, 'session', sessionId, now)
 		await retireEntries(
 			scope,
 			hard.map((entry) => entry.id),

@@ -34,6 +34,7 @@ import { database } from '../database'
 import { dried } from '../sheet/dried'
 import { keptEntry } from '../sheet/save-session'
 import { writeLines } from '../sheet/write-lines'
+import { countSave } from '../submissions/take-version'
 import { type BlockShare, readBuildPack, readKnown } from './read-build-pack'
 
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/
@@ -253,7 +254,7 @@ export async function removeBlock(clubId: string, blockId: string): Promise<{ re
 
 /** Moves all of a block's sessions that were not begun by whole weeks. */
 export async function shiftBlock(
-	clubId: string,
+	who: SignedIn,
 	blockId: string,
 	weeks: number,
 	today: string,
@@ -261,7 +262,7 @@ export async function shiftBlock(
 ): Promise<{ moved: number } | { problem: string } | null> {
 	if (!Number.isInteger(weeks) || weeks === 0 || Math.abs(weeks) > 12)
 		return { problem: 'A block is shifted by 1 to 12 weeks.' }
-	return inTransaction(database().db, clubId, async (scope) => {
+	return inTransaction(database().db, who.clubId, async (scope) => {
 		const block = await readBlock(scope, blockId)
 		const squad = block && (await readSquad(scope, block.squadId))
 		if (!block || !squad) return null
@@ -272,6 +273,7 @@ export async function shiftBlock(
 		for (const session of sessions) {
 			const day = addDays(session.day, weeks * 7)
 			await updateSession(scope, session.id, { day })
+			await countSave(scope, who, 'session', session.id, now)
 			await writeLines(scope, { ...session, day }, squad, library, now)
 		}
 		return { moved: sessions.length }

@@ -18,6 +18,7 @@ import { writeState } from '../../db/queries/squads'
 import { readBlockProgress, replanBlock } from './block-progress'
 import { repairSheet } from './repair-sheet'
 import { makeBlock, readBlockPlan, removeBlock, shiftBlock } from './make-block'
+import { versionOf } from '../submissions/take-version'
 import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
@@ -105,12 +106,13 @@ describe('a block', () => {
 		await make('2026-03-10')
 		const made = await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
 		if (!made || 'problem' in made) throw new Error('no block')
-		expect(await shiftBlock(club.coach.clubId, made.blockId, -1, TODAY, NOW)).toEqual({
+		expect(await shiftBlock(club.coach, made.blockId, -1, TODAY, NOW)).toEqual({
 			problem: 'That would put sessions into the past.',
 		})
-		expect(await shiftBlock(club.coach.clubId, made.blockId, 1, TODAY, NOW)).toEqual({ moved: 8 })
+		expect(await shiftBlock(club.coach, made.blockId, 1, TODAY, NOW)).toEqual({ moved: 8 })
 		const [first] = await ahead()
 		expect(first!.day).toBe('2026-03-24')
+		expect(await versionOf(club.scope, 'session', first!.id)).toBe(1)
 		const [line] = (await readLines(club.scope, [first!.id])).filter((row) => row.drillId === 'three-point-start')
 		await acceptEvents(
 			club.coach,
@@ -160,7 +162,9 @@ describe('the calendar', () => {
 		expect(await moveSession(club.coach, second, clash!.moveTo[0]!, TODAY, NOW)).toEqual({ moved: true })
 		expect(await clashes()).toEqual([])
 		await moveSession(club.coach, second, '2026-03-18', TODAY, NOW)
-		expect(await easeSession(club.coach.clubId, second, NOW)).toEqual({ eased: 1 })
+		expect(await easeSession(club.coach, second, NOW)).toEqual({ eased: 1 })
+		// Moved twice and eased once: a form opened before is asked first.
+		expect(await versionOf(club.scope, 'session', second)).toBe(3)
 		expect(await clashes()).toEqual([])
 		expect((await readEntries(club.scope, [second])).map((entry) => entry.part)).toEqual(['Prepare'])
 	})
@@ -269,11 +273,12 @@ describe('a block from its targets', () => {
 			}
 		}
 		const before = await dose(4)
-		expect(await replanBlock(club.coach.clubId, made.blockId, later, NOW)).toEqual({ replanned: 2 })
+		expect(await replanBlock(club.coach, made.blockId, later, NOW)).toEqual({ replanned: 2 })
 		expect((await dose(4)).share).toBe(0.63)
+		expect(await versionOf(club.scope, 'session', (await ahead())[4]!.id)).toBe(1)
 		expect((await dose(4)).factor).toBeLessThan(before.factor)
-		expect(await replanBlock(club.coach.clubId, made.blockId, later, NOW)).toHaveProperty('problem')
-		expect(await replanBlock(club.coach.clubId, randomUUID(), later, NOW)).toBeNull()
+		expect(await replanBlock(club.coach, made.blockId, later, NOW)).toHaveProperty('problem')
+		expect(await replanBlock(club.coach, randomUUID(), later, NOW)).toBeNull()
 	})
 })
 

@@ -237,9 +237,12 @@ describe('squads', () => {
 			rungId: 'calf-hold',
 			version: 1,
 		})
-		expect(await changeLevel(club.coach, one, 'plyometric', 3, NOW)).toBe(true)
-		expect(await changeLevel(club.coach, one, 'plyometric', 4, NOW)).toBe(false)
-		expect(await changeLevel(club.coach, randomUUID(), 'plyometric', 2, NOW)).toBe(false)
+		expect(await changeLevel(club.coach, one, 'plyometric', 3, 0, NOW)).toBe(true)
+		expect(await changeLevel(club.coach, one, 'plyometric', 2, 0, NOW)).toMatchObject({
+			meanwhile: { differences: [{ label: 'Level, plyometric', theirs: '3', yours: '2' }] },
+		})
+		expect(await changeLevel(club.coach, one, 'plyometric', 4, 1, NOW)).toBe(false)
+		expect(await changeLevel(club.coach, randomUUID(), 'plyometric', 2, 1, NOW)).toBe(false)
 		expect(await changePhase(club.coach, club.squadId, 'intensify', 0, NOW)).toBe(true)
 		expect(await changePhase(club.coach, club.squadId, 'party', 1, NOW)).toBe(false)
 	})

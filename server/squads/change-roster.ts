@@ -10,6 +10,7 @@ import {
 	insertSquad,
 	listMembers,
 	readAthletes,
+	readLevels,
 	readSquad,
 	readStates,
 	updateAthleteMass,
@@ -172,11 +173,18 @@ export async function changeLevel(
 	athleteId: string,
 	family: string,
 	level: number,
+	seen: number,
 	now: Date,
-): Promise<boolean> {
+): Promise<boolean | { meanwhile: Meanwhile & { differences: Difference[] } }> {
 	if (!['sprint', 'agility', 'plyometric', 'throw'].includes(family) || ![1, 2, 3].includes(level)) return false
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return false
+		const meanwhile = await takeVersion(scope, who, 'level', `${athleteId}/${family}`, seen, now)
+		if (meanwhile) {
+			const said = (one: number): Described => [[`Level, ${family}`, String(one)]]
+			const theirs = (await readLevels(scope, [athleteId]))(athleteId, family as Family)
+			return { meanwhile: { ...meanwhile, differences: differences(said(theirs), said(level)) } }
+		}
 		await writeLevel(scope, athleteId, family as Family, level as Level)
 		await rewriteUpcoming(scope, [athleteId], todayAt(who.timeZone, now), now)
 		return true

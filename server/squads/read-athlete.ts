@@ -22,6 +22,9 @@ import { versionOf } from '../submissions/take-version'
 import { plannedOf } from '../sheet/planned-of'
 import { writeLine } from '../sheet/write-lines'
 
+/** The families an athlete has a level in. */
+const LEVELLED = ['sprint', 'agility', 'plyometric', 'throw'] as const
+
 const rungName = (library: Library, ladderId: string, rungId: string): string =>
 	library.ladders[ladderId]?.rungs.find((rung) => rung.id === rungId)?.name ?? rungId
 
@@ -118,6 +121,11 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			}
 		})
 
+	const levelVersions = Object.fromEntries(
+		await Promise.all(
+			LEVELLED.map(async (family) => [family, await versionOf(scope, 'level', `${athleteId}/${family}`)] as const),
+		),
+	)
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
@@ -138,8 +146,9 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		ageYears,
 		squadId: squad?.id ?? null,
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),
-		levels: (['sprint', 'agility', 'plyometric', 'throw'] as const).map((family) => ({
+		levels: LEVELLED.map((family) => ({
 			family,
+			version: levelVersions[family] ?? 0,
 			level: levelOf(athleteId, family),
 			proposal: proposeLevel(
 				family,

@@ -130,7 +130,7 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 	}
 	// What was decided already and a line of a session that has begun are refused to anybody; to a stranger as unknown.
 	const begun: [string, Record<string, string>][] = [
-		[`/sessions/${other.firstSessionId}`, { line: line!.id, sets: '1', reps: '1' }],
+		[`/sessions/${other.firstSessionId}`, { do: 'dose', line: line!.id, sets: '1', reps: '1' }],
 		[
 			`/sessions/${other.firstSessionId}/review`,
 			{ do: 'accept', row: `${verdict!.athleteId}/${verdict!.ladderId}/${verdict!.hash}` },

@@ -52,8 +52,8 @@ test('a double press is one: every form that makes something, sent twice at once
 				{ form: { do: 'open', kind: 'restriction', region: 'knee', setBy: 'H. Brekke', setByRole: 'physio' } },
 				'care_record',
 			],
-			['/club', { form: { intent: 'ground', name: 'Yard', lengthM: '40', widthM: '20', surface: 'gravel' } }, 'ground'],
-			['/club', { form: { role: 'assistant' } }, 'invitation'],
+			['/club', { form: { do: 'ground', name: 'Yard', lengthM: '40', widthM: '20', surface: 'gravel' } }, 'ground'],
+			['/club', { form: { do: 'invite', role: 'assistant' } }, 'invitation'],
 		]
 	const count = async (table: string) =>
 		Number((await app.rows(`select count(*) as n from \`${table}\` where club_id = ?`, [club.scope.clubId]))[0]!.n)

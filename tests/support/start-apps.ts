@@ -3,11 +3,16 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { connect } from '../../db/connect'
 import { migrateDatabase } from '../../db/migrate'
+import { buildApp } from '../../scripts/build-app'
 import { startLocalDatabase } from '../../scripts/local-database'
 import { loadDemo } from '../../server/demo/load-demo'
 import { copyDatabase } from './copy-database'
 
-export default () => startTemplates({ throwaway: true })
+export default async () => {
+	// Once, before several applications would each build it at the same moment.
+	await buildApp()
+	return startTemplates({ throwaway: true })
+}
 
 /** A database server of the browser tests' own, with the two databases their applications start from: empty, and the demo club as of today. */
 export async function startTemplates(options: { throwaway: boolean }): Promise<() => Promise<void>> {
