@@ -4,7 +4,7 @@ import type { FieldAthlete } from '#core/field/pack'
 import { expectLabel, expectedAt, slotsOf } from '#core/field/slots'
 import { REGION_NAMES } from '#core/vocabulary/words'
 import { markEvidence } from '#core/progress/gather-exposure'
-import { writeMark, writePercent } from '#core/progress/write-numbers'
+import { writeMark, writePercent } from '#core/words/write-numbers'
 import { sentences } from '#core/words/sentences'
 import { sayEvent, shortName } from './say-event'
 

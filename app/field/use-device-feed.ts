@@ -4,7 +4,7 @@ import type { KeptReading } from '#core/devices/schema'
 import type { LogEvent } from '#core/vocabulary/events'
 import type { LineProgress } from '#core/field/line-progress'
 import { heightFromFlightTime } from '#core/measure/jump/jump-height'
-import { writeSeconds } from '#core/progress/write-numbers'
+import { writeSeconds } from '#core/words/write-numbers'
 import type { NewEvent } from './use-session-log'
 
 /** Something a device saw that a person should place. */

@@ -1,7 +1,7 @@
 import { REGION_NAMES, type Region } from '#core/vocabulary/words'
 import type { Drill } from '#core/vocabulary/drill'
 import { writeRest } from '#core/words/rests'
-import { writeDose, writeParameters } from '#core/progress/write-numbers'
+import { writeDose, writeParameters } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { keepDrill } from '#server/library/edit-documents'
 import { readDrillPage } from '#server/library/read-library-pages'

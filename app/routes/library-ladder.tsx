@@ -1,5 +1,5 @@
 import type { Ladder } from '#core/vocabulary/ladder'
-import { inSentence, writeDose } from '#core/progress/write-numbers'
+import { inSentence, writeDose } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { keepLadder } from '#server/library/edit-documents'
 import { readLadderPage } from '#server/library/read-library-pages'

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { FAMILIES } from '#core/vocabulary/words'
-import { inSentence } from '#core/progress/write-numbers'
+import { inSentence } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { readLibraryPage } from '#server/library/read-library-pages'
 import type { Route } from './+types/library'

@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
-import { writeDose, writeDrill } from '#core/progress/write-numbers'
+import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'

@@ -11,10 +11,10 @@ import {
 	totalOf,
 } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { writeDose, writeDrill } from '#core/progress/write-numbers'
+import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
-import { RULE_NAMES } from '#core/progress/types'
+import { RULE_NAMES } from '#core/rules/rule'
 import { acknowledge, readCautions } from '#server/sheet/read-cautions'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'

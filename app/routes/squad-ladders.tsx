@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, data } from 'react-router'
-import { writeDose } from '#core/progress/write-numbers'
+import { writeDose } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { changeFocus } from '#server/squads/change-roster'

@@ -1,4 +1,4 @@
-import { inSentence } from '#core/progress/write-numbers'
+import { inSentence } from '#core/words/write-numbers'
 import type { Drill } from '#core/vocabulary/drill'
 import type { Gate, Ladder, Rung } from '#core/vocabulary/ladder'
 

@@ -2,6 +2,7 @@ import type { Calculation } from './calculation'
 import { JUMP_CALCULATIONS } from './jump-calculations'
 import { NOISE_CALCULATIONS } from './noise-calculations'
 import { OTHER_CALCULATIONS } from './other-calculations'
+import { CARE_CALCULATIONS } from './care-calculations'
 import { PROGRESS_CALCULATIONS } from './progress-calculations'
 import { SPRINT_CALCULATIONS } from './sprint-calculations'
 
@@ -12,6 +13,7 @@ export const CALCULATIONS = [
 	...OTHER_CALCULATIONS,
 	...NOISE_CALCULATIONS,
 	...PROGRESS_CALCULATIONS,
+	...CARE_CALCULATIONS,
 ] as unknown as readonly Calculation[]
 
 export const findCalculation = (name: string): Calculation | undefined => CALCULATIONS.find((one) => one.name === name)

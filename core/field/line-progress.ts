@@ -3,7 +3,7 @@ import type { DropOffReading } from '../noise/drop-off'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
 import { byRep, markEvidence, repsOfMark } from '../progress/gather-exposure'
 import { readFall } from '../progress/read-fall'
-import { writeMark, writePercent } from '../progress/write-numbers'
+import { writeMark, writePercent } from '../words/write-numbers'
 import type { FieldLine } from './pack'
 
 /** Where one athlete stands on one line, from the events that stand. */

@@ -4,19 +4,48 @@ import type { Drill } from '../vocabulary/drill'
 const agility = (spec: DrillSpec): Drill =>
 	makeDrill({ family: 'agility', pattern: 'lateral', legs: 'one', kit: ['cones'] }, spec)
 
-const CUTTING = { knee: 3, ankle: 3, groin: 2, 'front-thigh': 2, hip: 1, foot: 1, 'back-thigh': 1, calf: 1 } as const
-const LIGHT = { knee: 1, ankle: 1, groin: 1, calf: 1 } as const
-const CURVING = { ankle: 2, calf: 2, groin: 2, knee: 1, 'back-thigh': 2, foot: 1 } as const
+const CUTTING = {
+	knee: 3,
+	ankle: 3,
+	groin: 2,
+	'front-thigh': 2,
+	hip: 1,
+	foot: 1,
+	'back-thigh': 1,
+	calf: 1,
+	shin: 1,
+	abdomen: 1,
+	back: 1,
+} as const
+const LIGHT = { knee: 1, ankle: 1, groin: 1, calf: 1, foot: 1, shin: 1, hip: 1 } as const
+const CURVING = {
+	ankle: 2,
+	calf: 2,
+	groin: 2,
+	knee: 1,
+	'back-thigh': 2,
+	foot: 1,
+	shin: 1,
+	hip: 1,
+	abdomen: 1,
+	back: 1,
+	shoulder: 1,
+	elbow: 1,
+} as const
 const SPARE = {
-	knee: 'wall-drill',
 	'back-thigh': 'wall-drill',
-	groin: 'wall-drill',
-	'front-thigh': 'wall-drill',
+	knee: 'wall-drill',
+	groin: 'seated-chest-push',
+	'front-thigh': 'seated-chest-push',
+	hip: 'seated-chest-push',
 	foot: 'bike-easy',
 	ankle: 'bike-easy',
 	shin: 'bike-easy',
 	calf: 'bike-easy',
-	hip: 'kneeling-chest-push',
+	abdomen: 'bike-easy',
+	back: 'bike-easy',
+	shoulder: 'a-run',
+	elbow: 'a-run',
 } as const
 const DRY = 'Dry ground'
 const cutting = {

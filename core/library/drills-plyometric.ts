@@ -3,8 +3,18 @@ import type { ContactRule, Drill } from '../vocabulary/drill'
 
 const jump = (spec: DrillSpec): Drill => makeDrill({ family: 'plyometric' }, spec)
 
-const LANDING = { knee: 3, ankle: 2, foot: 2, calf: 2, 'front-thigh': 2, hip: 1, back: 1, shin: 1 } as const
-const SOFT = { knee: 1, ankle: 1, 'front-thigh': 1 } as const
+const LANDING = {
+	knee: 3,
+	ankle: 2,
+	foot: 2,
+	calf: 2,
+	'front-thigh': 2,
+	'back-thigh': 1,
+	hip: 1,
+	back: 1,
+	shin: 1,
+} as const
+const SOFT = { knee: 1, ankle: 1, foot: 1, calf: 1, 'front-thigh': 1, hip: 1 } as const
 const SPRINGY = { calf: 3, foot: 3, ankle: 2, shin: 2, knee: 1 } as const
 const STRIDE = {
 	'back-thigh': 2,
@@ -12,32 +22,35 @@ const STRIDE = {
 	foot: 2,
 	ankle: 2,
 	knee: 2,
+	'front-thigh': 1,
 	groin: 1,
 	hip: 1,
 	abdomen: 1,
+	back: 1,
 	shin: 1,
 } as const
-const SIDEWAYS = { ankle: 3, knee: 2, groin: 2, hip: 2, 'front-thigh': 1, calf: 1, foot: 1 } as const
-const SKIP = { calf: 1, foot: 1 } as const
-/** Throwing keeps the intent to be quick when the leg complains; springing does when the thigh or groin does. */
+const SIDEWAYS = { ankle: 3, knee: 2, groin: 2, hip: 2, 'front-thigh': 1, calf: 1, foot: 1, shin: 1, back: 1 } as const
+const SKIP = { calf: 1, foot: 1, ankle: 1, shin: 1, hip: 1, abdomen: 1 } as const
+/** A quick push from a seat keeps the intent when the leg complains; springing does when the thigh or groin does. */
 const SPARE = {
-	foot: 'kneeling-chest-push',
-	ankle: 'kneeling-chest-push',
-	shin: 'kneeling-chest-push',
-	calf: 'kneeling-chest-push',
-	knee: 'kneeling-chest-push',
+	foot: 'seated-chest-push',
+	ankle: 'seated-chest-push',
+	shin: 'seated-chest-push',
+	calf: 'seated-chest-push',
+	knee: 'seated-chest-push',
+	hip: 'seated-chest-push',
 	'back-thigh': 'pogo',
 	groin: 'pogo',
 	'front-thigh': 'pogo',
-	hip: 'kneeling-chest-push',
 	abdomen: 'calf-hold',
 	back: 'calf-hold',
+	shoulder: 'calf-hold',
 } as const
 const SPARE_SPRING = {
-	foot: 'kneeling-chest-push',
-	ankle: 'kneeling-chest-push',
-	shin: 'kneeling-chest-push',
-	calf: 'kneeling-chest-push',
+	foot: 'seated-chest-push',
+	ankle: 'seated-chest-push',
+	shin: 'seated-chest-push',
+	calf: 'seated-chest-push',
 	knee: 'calf-hold',
 } as const
 
@@ -75,7 +88,7 @@ const skips = {
 	legs: 'alternating',
 	counting: perMetre(1.2, 'alternating', 2),
 	regions: SKIP,
-	alternatives: { calf: 'kneeling-chest-push', foot: 'kneeling-chest-push' },
+	alternatives: SPARE,
 	kit: ['cones'],
 	parameters: { distanceM: 20 },
 	dose: [2, 1],
@@ -100,7 +113,7 @@ const sideways = {
 	pattern: 'lateral',
 	intensity: 'moderate',
 	regions: SIDEWAYS,
-	alternatives: { ...SPARE, groin: 'kneeling-chest-push', 'front-thigh': 'kneeling-chest-push' },
+	alternatives: { ...SPARE, groin: 'seated-chest-push', 'front-thigh': 'seated-chest-push' },
 	counting: perRep(1, 'each-leg'),
 } satisfies Partial<DrillSpec>
 const takeOff = {
@@ -312,7 +325,7 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 		name: 'Wide skip',
 		pattern: 'lateral',
 		regions: { ...SKIP, groin: 1 },
-		alternatives: { ...skips.alternatives, groin: 'relaxed-skip' },
+		alternatives: { ...SPARE, groin: 'relaxed-skip' },
 		cue: 'Knee opens to the side',
 		look: 'Trunk stays square',
 		fault: ['Turning with the knee', 'Hands on the hips'],
@@ -323,7 +336,7 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 		name: 'Lateral skip, no crossing',
 		pattern: 'lateral',
 		regions: { ...SKIP, groin: 1, ankle: 1 },
-		alternatives: { ...skips.alternatives, groin: 'relaxed-skip', ankle: 'kneeling-chest-push' },
+		alternatives: { ...SPARE, groin: 'relaxed-skip' },
 		cue: 'Push from the far foot',
 		look: 'Feet never cross',
 		fault: ['Feet cross', 'Shorter steps'],
@@ -335,7 +348,7 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 		intensity: 'moderate',
 		counting: perMetre(1.6, 'alternating', 2),
 		regions: { ...SKIP, calf: 2, knee: 1, hip: 1 },
-		alternatives: { ...skips.alternatives, knee: 'kneeling-chest-push', hip: 'kneeling-chest-push' },
+		alternatives: SPARE,
 		rest: [10, 60],
 		cue: 'Knee and arm drive up together',
 		look: 'Height from the quick second touch',

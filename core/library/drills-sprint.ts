@@ -3,32 +3,38 @@ import type { Drill } from '../vocabulary/drill'
 
 const sprint = (spec: DrillSpec): Drill => makeDrill({ family: 'sprint', legs: 'alternating' }, spec)
 
-/** Regions every fast run loads; the back thigh most of all. */
+/** Regions every fast run loads: the back thigh most of all, shoulder and elbow a little through the arm swing. */
 const FAST_RUN = {
 	'back-thigh': 3,
 	calf: 2,
 	foot: 2,
 	ankle: 1,
+	shin: 1,
 	knee: 1,
 	groin: 1,
 	hip: 1,
 	abdomen: 1,
+	back: 1,
 	'front-thigh': 1,
+	shoulder: 1,
+	elbow: 1,
 } as const
-const EASY_RUN = { 'back-thigh': 1, calf: 1, foot: 1, ankle: 1 } as const
-/** What stands in for running: posture at the wall where the thigh or knee complains, the bike where the lower leg does. */
+const EASY_RUN = { 'back-thigh': 1, calf: 1, foot: 1, ankle: 1, shin: 1, knee: 1, hip: 1, abdomen: 1, back: 1 } as const
+/** What stands in for running: posture at the wall where the back of the thigh or the knee complains, the bike where the lower leg or the trunk does, a push of the arms from a seat for the rest. */
 const SPARE = {
 	'back-thigh': 'wall-drill',
-	groin: 'wall-drill',
 	knee: 'wall-drill',
-	'front-thigh': 'wall-drill',
+	groin: 'seated-chest-push',
+	'front-thigh': 'seated-chest-push',
+	hip: 'seated-chest-push',
 	foot: 'bike-easy',
 	ankle: 'bike-easy',
 	shin: 'bike-easy',
 	calf: 'bike-easy',
-	hip: 'kneeling-chest-push',
 	abdomen: 'bike-easy',
-	back: 'kneeling-chest-push',
+	back: 'bike-easy',
+	shoulder: 'a-run',
+	elbow: 'a-run',
 } as const
 const CLEAR = 'Run-out of 15 m, clear of people'
 const GATES = ['cones', 'gates or timer']
@@ -62,8 +68,13 @@ export const SPRINT_DRILLS: Drill[] = [
 		dose: [3, 6],
 		rest: [0, 45],
 		repS: 6,
-		regions: { hip: 1, calf: 1 },
-		alternatives: { hip: 'kneeling-chest-push', calf: 'kneeling-chest-push' },
+		regions: { hip: 1, calf: 1, foot: 1, ankle: 1, groin: 1, 'front-thigh': 1, abdomen: 1, shoulder: 1, wrist: 1 },
+		alternatives: {
+			...SPARE,
+			hip: 'seated-chest-push',
+			shoulder: 'easy-run',
+			wrist: 'easy-run',
+		},
 		kit: ['wall or fence'],
 		cue: 'Push the wall away; One straight line from ankle to shoulder',
 		look: 'Ankle, hip and shoulder in line; Foot under the hip on the way down',
@@ -338,6 +349,7 @@ export const SPRINT_DRILLS: Drill[] = [
 		repS: 12,
 		parameters: { distanceM: 60 },
 		ranges: { distanceM: [30, 200] },
+		regions: { ...EASY_RUN, groin: 1, shoulder: 1, elbow: 1 },
 		cue: 'Smooth, tall, even',
 		look: 'Relaxed shoulders',
 		fault: ['Racing the partner', 'Run it alone, or set the pace by cones'],
@@ -373,7 +385,7 @@ export const SPRINT_DRILLS: Drill[] = [
 		ranges: { loadG: [50, 500] },
 		counting: { metres: { plannedZone: 'easy' } },
 		measures: ['quality'],
-		regions: { 'back-thigh': 1, calf: 1, groin: 1, hip: 1 },
+		regions: { ...EASY_RUN, groin: 1, hip: 1 },
 		kit: ['limb weights'],
 		cautions: [
 			'One body part, one purpose, one part of the session',
@@ -397,7 +409,7 @@ export const SPRINT_DRILLS: Drill[] = [
 		parameters: { distanceM: 30, loadG: 200 },
 		ranges: { loadG: [50, 500] },
 		counting: { metres: { plannedZone: 'sub-maximal' } },
-		regions: { 'back-thigh': 2, calf: 1, groin: 2, hip: 2 },
+		regions: { ...FAST_RUN, 'back-thigh': 2, calf: 1, foot: 1, groin: 2, hip: 2 },
 		kit: ['limb weights', 'gates or timer'],
 		cautions: [
 			'Loaded reps 50–70 % of all, 20–40 minutes',
@@ -438,7 +450,8 @@ export const SPRINT_DRILLS: Drill[] = [
 		repS: 15,
 		parameters: { distanceM: 20 },
 		counting: {},
-		regions: {},
+		regions: { foot: 1, ankle: 1, calf: 1, knee: 1, hip: 1 },
+		alternatives: SPARE,
 		kit: ['cones'],
 		cautions: ['Any discomfort of 1 or more ends the day'],
 		cue: 'Slow, full positions',
@@ -455,7 +468,7 @@ export const SPRINT_DRILLS: Drill[] = [
 		repS: 8,
 		parameters: { distanceM: 30, runInM: 15, effortPercent: 60 },
 		counting: { metres: { plannedZone: 'easy' } },
-		regions: { ...EASY_RUN, 'back-thigh': 2 },
+		regions: { ...EASY_RUN, 'back-thigh': 2, groin: 1, shoulder: 1, elbow: 1 },
 		cautions: [
 			'Percent of the best before the injury; unknown: by feel',
 			'Any discomfort of 1 or more ends the day',

@@ -83,7 +83,7 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 		merged.counting.metres && ['fast', 'maximal'].includes(merged.counting.metres.plannedZone) ? RUN_OUT_M : 0
 	return {
 		...merged,
-		version: merged.version ?? 3,
+		version: merged.version ?? 4,
 		defaults: { dose: { sets, reps }, rest: { repsS, setsS }, parameters, repS },
 		doses: doses ?? dosesFrom({ sets, reps }, merged.intensity),
 		ranges: Object.fromEntries(used.map((name) => [name, ranges?.[name] ?? USUAL_RANGES[name]])),

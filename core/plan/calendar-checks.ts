@@ -1,9 +1,9 @@
 import { type Day, addDays, hoursBetween } from '../calendar/days'
 import { AFTER_MATCH_H, BEFORE_MATCH_H } from '../progress/locks'
-import { spacingMetH } from '../progress/spacing'
+import { spacingMetH } from '../rules/spacing'
 import type { School } from '../vocabulary/school'
-import type { WorkKind } from '../progress/types'
-import { WORK_KIND_NAMES } from '../progress/work-kinds'
+import type { WorkKind } from '../vocabulary/words'
+import { WORK_KIND_NAMES } from '../dose/work-kinds'
 
 /** A session or something outside, as the calendar sees it. */
 export interface CalendarItem {

@@ -8,7 +8,7 @@ import { type Family, type Level, PHASES, type Region, SURFACES } from '../vocab
 import { lockOf, lockOfDrill, passedRungs, plainContext } from '../progress/locks'
 import { startingAt } from '../progress/resolve-line'
 import type { LadderState, WorkDay } from '../progress/types'
-import { isHard } from '../progress/work-kinds'
+import { isHard } from '../dose/work-kinds'
 import { PLAIN_DAY, costOf, linesOf } from '../../tests/support/plain-squad'
 import { type BuildRequest, type Proposal, proposeSession } from './propose-session'
 import { checkGround, checkLine, checkOrder } from './session-checks'

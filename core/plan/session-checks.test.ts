@@ -4,7 +4,8 @@ import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Surface, Level } from '../vocabulary/words'
 import { plainContext } from '../progress/locks'
-import type { WorkDay, WorkKind } from '../progress/types'
+import type { WorkDay } from '../progress/types'
+import type { WorkKind } from '../vocabulary/words'
 import { type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
 
 const entry = (id: string, sets = 3, reps = 3): CheckedEntry => ({

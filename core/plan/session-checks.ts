@@ -7,10 +7,11 @@ import type { Drill } from '../vocabulary/drill'
 import type { Level, Surface } from '../vocabulary/words'
 import type { School } from '../vocabulary/school'
 import { type LockContext, lockOfDrill } from '../progress/locks'
-import type { RuleId, WorkDay } from '../progress/types'
-import { spacingClash } from '../progress/spacing'
-import { WORK_KIND_NAMES, isHard, kindsOf } from '../progress/work-kinds'
-import { inSentence } from '../progress/write-numbers'
+import type { WorkDay } from '../progress/types'
+import type { RuleId } from '../rules/rule'
+import { spacingClash } from '../rules/spacing'
+import { WORK_KIND_NAMES, isHard, kindsOf } from '../dose/work-kinds'
+import { inSentence } from '../words/write-numbers'
 
 /** Something a coach should see before the session, and may answer with a reason. */
 export interface Caution {

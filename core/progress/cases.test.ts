@@ -10,7 +10,8 @@ import { proposeLevel } from './level-proposal'
 import { lockOf, plainContext } from './locks'
 import { readReady } from './ready-check'
 import { resolveLine } from './resolve-line'
-import type { Exposure, Judgement, LadderState, RuleId, VerdictInput, VerdictWord } from './types'
+import type { Exposure, Judgement, LadderState, VerdictInput, VerdictWord } from './types'
+import type { RuleId } from '../rules/rule'
 import {
 	athlete,
 	documents,

@@ -17,10 +17,10 @@ import {
 	RULES_VERSION,
 	type VerdictInput,
 	type WorkDay,
-	type WorkKind,
 } from './types'
+import { type WorkKind } from '../vocabulary/words'
 import type { PlannedLine } from '../vocabulary/line'
-import { kindsOf } from './work-kinds'
+import { kindsOf } from '../dose/work-kinds'
 
 export interface HistorySession {
 	id: string

@@ -1,5 +1,5 @@
 import { judge } from './judge'
-import { isHard } from './work-kinds'
+import { isHard } from '../dose/work-kinds'
 import type { Documents, Judgement, VerdictInput } from './types'
 
 export interface Judged {

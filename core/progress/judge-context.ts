@@ -8,7 +8,8 @@ import { repsOf, scaleDose } from '../library/scale-dose'
 import { type LockContext, passedRungs, phaseShare } from './locks'
 import { type ExposureReading, readExposure } from './read-criterion'
 import { dropOffLimit, readFall } from './read-fall'
-import type { Documents, Exposure, LadderState, RuleId, VerdictInput, VerdictWord } from './types'
+import type { Documents, Exposure, LadderState, VerdictInput, VerdictWord } from './types'
+import type { RuleId } from '../rules/rule'
 import { WrongValue } from '../vocabulary/wrong-value'
 
 /** What all rules look at, worked out once. */

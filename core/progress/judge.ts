@@ -19,9 +19,9 @@ import {
 	VERDICT_WORDS,
 	type VerdictInput,
 } from './types'
-import { spacingClash, spacingMetH } from './spacing'
-import { WORK_KIND_NAMES, isHard, kindsOf } from './work-kinds'
-import { inSentence, writeDose } from './write-numbers'
+import { spacingClash, spacingMetH } from '../rules/spacing'
+import { WORK_KIND_NAMES, isHard, kindsOf } from '../dose/work-kinds'
+import { inSentence, writeDose } from '../words/write-numbers'
 
 /**
  * The verdict on one athlete's ladder after one session, and the state it leads to. Deterministic

@@ -14,7 +14,7 @@ import { returnTargetOf, targetOf } from './target'
 import { expectationOf } from '../field/expectation'
 import type { Documents } from './types'
 import type { PlannedLine } from '../vocabulary/line'
-import { writeDrill, writeMark } from './write-numbers'
+import { writeDrill, writeMark } from '../words/write-numbers'
 
 const ladder = STARTER_LIBRARY.ladders.acceleration!
 const documents: Documents = {

@@ -4,9 +4,10 @@ import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Level, Phase, Surface } from '../vocabulary/words'
 import type { Parameters } from '../vocabulary/dose'
 import type { School } from '../vocabulary/school'
-import { isHard } from './work-kinds'
-import { inSentence } from './write-numbers'
-import type { LadderState, OpenRestriction, RuleId } from './types'
+import { isHard } from '../dose/work-kinds'
+import { inSentence } from '../words/write-numbers'
+import type { LadderState, OpenRestriction } from './types'
+import type { RuleId } from '../rules/rule'
 
 /** What is known of an athlete and of the day a line is for. */
 export interface LockContext {

@@ -4,7 +4,7 @@ import { pathFor, placeAt } from './safety-rules'
 import { scaleDose } from '../library/scale-dose'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { Documents, LadderState } from './types'
-import { inSentence } from './write-numbers'
+import { inSentence } from '../words/write-numbers'
 
 /** Days without work of the family: up to this nothing; then 75 %; then a rung down; over it the way back [our setting]. */
 export const MISSED_DAYS = { none: 7, short: 14, long: 28 } as const

@@ -1,7 +1,8 @@
 import type { Day } from '../calendar/days'
 import type { DayDose, RampQuantity } from '../dose/ramp'
 import type { Family } from '../vocabulary/words'
-import type { WorkDay, WorkKind } from './types'
+import type { WorkDay } from './types'
+import type { WorkKind } from '../vocabulary/words'
 
 export const OUTSIDE_KINDS = ['match', 'tournament', 'practice', 'gym'] as const
 export type OutsideKind = (typeof OUTSIDE_KINDS)[number]

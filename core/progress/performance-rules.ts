@@ -10,7 +10,7 @@ import { COMFORT_AT_WORST, PASS_SHARE, type ExposureReading } from './read-crite
 import { majorityMarks } from './majority-marks'
 import { placeAt } from './safety-rules'
 import type { Exposure, LadderState } from './types'
-import { inSentence, writeDose, writeMark, writePercent } from './write-numbers'
+import { inSentence, writeDose, writeMark, writePercent } from '../words/write-numbers'
 
 const said = (reading: ExposureReading): string => {
 	const parts: string[] = []

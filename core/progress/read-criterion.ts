@@ -7,7 +7,7 @@ import { probabilityOfPass } from '../noise/probability-of-pass'
 import { typicalErrorOf } from '../noise/typical-error'
 import type { Exposure, MarkEvidence } from './types'
 import { majorityMarks } from './majority-marks'
-import { writeMark } from './write-numbers'
+import { writeMark } from '../words/write-numbers'
 
 /** Share of planned reps, and chance, that a pass asks for [our setting]. */
 export const PASS_SHARE = 0.8

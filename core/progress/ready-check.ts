@@ -1,7 +1,7 @@
 import type { School } from '../vocabulary/school'
 import type { ReadyReference } from '../noise/ready-reference'
 import { inBounds } from '../measure/measure-error'
-import { writeSeconds } from './write-numbers'
+import { writeSeconds } from '../words/write-numbers'
 
 export interface ReadyReading {
 	state: 'no usual yet' | 'as usual' | 'slow' | 'fast'

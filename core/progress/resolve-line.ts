@@ -8,7 +8,7 @@ import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare, restricts
 import type { LadderState } from './types'
 import type { PlannedLine } from '../vocabulary/line'
 import { type SessionEntry, type Work, workOf } from '../vocabulary/entry'
-import { inSentence } from './write-numbers'
+import { inSentence } from '../words/write-numbers'
 import { WrongValue } from '../vocabulary/wrong-value'
 
 /** What the sheet says for everybody: a drill with its dose, or a ladder that gives each athlete their own rung. */

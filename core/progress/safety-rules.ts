@@ -7,8 +7,8 @@ import type { Ladder } from '../vocabulary/ladder'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { lockOf, restricts } from './locks'
 import type { LadderState, PainReport } from './types'
-import { isHard } from './work-kinds'
-import { inSentence } from './write-numbers'
+import { isHard } from '../dose/work-kinds'
+import { inSentence } from '../words/write-numbers'
 
 const sideOf = (report: PainReport) => (report.side === 'both' ? '' : `${report.side} `)
 const named = (report: PainReport) => `${sideOf(report)}${REGION_NAMES[report.region]}`

@@ -2,7 +2,7 @@ import { type Level, METHOD_NAMES, type Method } from '../vocabulary/words'
 import type { Rung } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
 import { contactCeilingS } from './read-criterion'
-import { writeMark } from './write-numbers'
+import { writeMark } from '../words/write-numbers'
 
 /** What a line aims at, in words: "3.17 s or better (within 3 % of 3.08 s, gate)". */
 export function targetOf(

@@ -2,6 +2,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Firmness } from '../vocabulary/words'
 import type { Ladder } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
+import type { RuleId } from '../rules/rule'
 import type { LadderState } from './verdict-input'
 
 export type {
@@ -13,7 +14,6 @@ export type {
 	PainReport,
 	VerdictInput,
 	WorkDay,
-	WorkKind,
 } from './verdict-input'
 
 /** Raised whenever a rule's outcome can change for the same input, so that an old verdict can be replayed honestly. */
@@ -30,35 +30,6 @@ export interface Documents {
 	drills: Record<string, Drill>
 	paths: Record<string, Ladder>
 }
-
-export const RULE_NAMES = {
-	S1: 'Pain',
-	S2: 'Closed or restricted',
-	S3: 'Unwell',
-	S4: 'Level, age and mass',
-	S5: 'Order',
-	S6: 'Spacing',
-	S7: 'Ramp',
-	S8: 'Gates',
-	S9: 'Worry',
-	S10: 'Place',
-	S11: 'Match',
-	P1: 'Pass',
-	P2: 'Miss',
-	P3: 'Unclear',
-	P4: 'Drop-off',
-	P5: 'Ready check',
-	P6: 'Phase',
-	P7: 'Plateau',
-	P8: 'One new thing',
-	P9: 'Missed time',
-	P10: 'Assisted',
-	P11: 'Carried load',
-	P12: 'Level',
-	RE: 'Way back',
-	LR: 'Left and right',
-} as const
-export type RuleId = keyof typeof RULE_NAMES
 
 /** One line of the trace: what was looked at, what was found, against what limit. */
 export interface TraceLine {

@@ -10,6 +10,7 @@ import {
 	SPRINT_METHODS,
 	type Method,
 	SURFACES,
+	WORK_KINDS,
 } from '../vocabulary/words'
 
 /**
@@ -37,8 +38,6 @@ const Phase = oneOf(PHASES)
 const Level = Type.Unsafe<1 | 2 | 3>(Type.Integer({ minimum: 1, maximum: 3 }))
 const METHODS: readonly Method[] = [...new Set<Method>([...SPRINT_METHODS, ...CONTACT_METHODS, ...LENGTH_METHODS])]
 
-/** Kinds of hard work that want days between them. */
-export const WORK_KINDS = ['maximal-sprint', 'hard-turns', 'hard-jumps', 'maximal-throws'] as const
 export const SUBSTITUTE_CAUSES = ['pain', 'worry', 'restriction', 'plateau'] as const
 
 /** Where an athlete stands on one ladder; it belongs to the athlete, over all squads. */
@@ -185,5 +184,4 @@ export type PainReport = Static<typeof Pain>
 export type OpenRestriction = Static<typeof Restriction>
 export type OpenWorry = Static<typeof Worry>
 export type WorkDay = Static<typeof Work>
-export type WorkKind = (typeof WORK_KINDS)[number]
 export type VerdictInput = Static<typeof VerdictInputSchema>

@@ -51,6 +51,10 @@ export type Leg = (typeof SIDES)[number]
 export const LEVELS = [1, 2, 3] as const
 export type Level = (typeof LEVELS)[number]
 
+/** Kinds of hard work that want days between them. */
+export const WORK_KINDS = ['maximal-sprint', 'hard-turns', 'hard-jumps', 'maximal-throws'] as const
+export type WorkKind = (typeof WORK_KINDS)[number]
+
 /** Share of own best speed over the same distance, start and method: <75, 75–<90, 90–<95, 95–<98, ≥98 %. */
 export const EFFORT_ZONES = ['easy', 'tempo', 'sub-maximal', 'fast', 'maximal'] as const
 export type EffortZone = (typeof EFFORT_ZONES)[number]

@@ -1,7 +1,7 @@
 import { FAMILIES } from '../../core/vocabulary/words'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Ladder } from '../../core/vocabulary/ladder'
-import { writeDose, writeParameters } from '../../core/progress/write-numbers'
+import { writeDose, writeParameters } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { ownDocuments, readLibrary } from '../../db/queries/library'
 

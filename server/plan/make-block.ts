@@ -7,7 +7,7 @@ import { proposeSession } from '../../core/plan/propose-session'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import type { DayRole } from '../../core/vocabulary/session'
 import { QUALITIES } from '../../core/plan/targets'
-import { spacingMetH } from '../../core/progress/spacing'
+import { spacingMetH } from '../../core/rules/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import {

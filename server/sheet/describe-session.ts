@@ -1,5 +1,5 @@
 import { entryName } from '../../core/plan/entry-parts'
-import { writeDose } from '../../core/progress/write-numbers'
+import { writeDose } from '../../core/words/write-numbers'
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import type { Library } from '../../core/vocabulary/library'
 import type { SessionDraft } from '../../core/vocabulary/session'

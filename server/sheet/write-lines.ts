@@ -5,7 +5,7 @@ import type { Library } from '../../core/vocabulary/library'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
 import { type ResolvedLine, sameLine } from '../../core/progress/resolve-line'
 import type { PlannedLine } from '../../core/vocabulary/line'
-import { writeDose, writeDrill } from '../../core/progress/write-numbers'
+import { writeDose, writeDrill } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import {
 	type EntryRow,

@@ -1,7 +1,7 @@
-import { cutClassOf, intensityOf } from '../dose/count-rep'
+import { cutClassOf, intensityOf } from './count-rep'
 import type { Drill } from '../vocabulary/drill'
 import type { Parameters } from '../vocabulary/dose'
-import type { WorkKind } from './types'
+import type { WorkKind } from '../vocabulary/words'
 
 const fast = (drill: Drill) =>
 	drill.family === 'sprint' && ['fast', 'maximal'].includes(drill.counting.metres?.plannedZone ?? '')

@@ -1,9 +1,16 @@
 import { type Day, hoursBetween } from '../calendar/days'
 import type { School } from '../vocabulary/school'
-import type { WorkDay, WorkKind } from './types'
+import type { WorkKind } from '../vocabulary/words'
+
+/** A start with the kinds of hard work in it. */
+export interface HardDay {
+	day: Day
+	startTime: string
+	kinds: readonly WorkKind[]
+}
 
 /** Spacing is met this many hours early, start to start: Tuesday 18:00 and Thursday 14:00 are two days apart [our setting]. */
-const GRACE_H = 4
+export const GRACE_H = 4
 /** Hours from which the school's spacing counts as met: 44 for 48, 68 for 72. */
 export const spacingMetH = ({ numbers }: School): number => numbers.spacingH - GRACE_H
 
@@ -11,7 +18,7 @@ export const spacingMetH = ({ numbers }: School): number => numbers.spacingH - G
 export function spacingClash(
 	kinds: readonly WorkKind[],
 	at: { day: Day; startTime: string },
-	work: readonly WorkDay[],
+	work: readonly HardDay[],
 	school: School,
 ): { kind: WorkKind; hours: number } | null {
 	if (kinds.length === 0) return null

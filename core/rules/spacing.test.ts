@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { QUALITY_FIRST } from '../library/schools'
 import type { School } from '../vocabulary/school'
-import { spacingClash, spacingMetH } from './spacing'
-import type { WorkDay, WorkKind } from './types'
+import { type HardDay, spacingClash, spacingMetH } from './spacing'
+import type { WorkKind } from '../vocabulary/words'
 
 // S6: work of one kind start to start at least 48 h apart, met from 44 h on (72 from 68). Our setting; 48–72 h
 // between hard days: published, Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA.
@@ -11,12 +11,10 @@ const schoolOf = (spacingH: number): School => ({
 	...QUALITY_FIRST,
 	numbers: { ...QUALITY_FIRST.numbers, spacingH },
 })
-const work = (day: string, startTime: string, ...kinds: WorkKind[]): WorkDay => ({
+const work = (day: string, startTime: string, ...kinds: WorkKind[]): HardDay => ({
 	day,
 	startTime,
 	kinds,
-	families: [],
-	outside: false,
 })
 const THURSDAY_18 = { day: '2026-03-12', startTime: '18:00' }
 

@@ -1,6 +1,5 @@
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
-import type { MarkEvidence } from './types'
 
 /** A name inside a sentence: "three-point start 10 m", but "A-run 20 m". */
 export const inSentence = (name: string): string =>
@@ -11,7 +10,7 @@ export const writeDose = (dose: Dose): string => `${dose.sets}×${dose.reps}`
 export const writeShare = (value: number): string => value.toFixed(2)
 
 /** @example writeMark({ kind: 'contact', value: 0.146, method: 'mat' }) // "146 ms" */
-export function writeMark(mark: Pick<MarkEvidence, 'kind' | 'value'>): string {
+export function writeMark(mark: { kind: 'sprint' | 'contact' | 'height' | 'distance'; value: number }): string {
 	if (mark.kind === 'sprint') return writeSeconds(mark.value)
 	if (mark.kind === 'contact') return `${Math.round(mark.value * 1000)} ms`
 	if (mark.kind === 'height') return `${(mark.value * 100).toFixed(1)} cm`

@@ -1,0 +1,56 @@
+import type { Day } from '../calendar/days'
+import type { Closure, Restriction } from '../vocabulary/care'
+import type { Dose, Parameters } from '../vocabulary/dose'
+import type { Library } from '../vocabulary/library'
+import type { School } from '../vocabulary/school'
+import type { Family, Level, Phase, Region, Surface } from '../vocabulary/words'
+
+/** Work on some day, done or written. */
+export interface WorkItem {
+	day: Day
+	drillId: string
+	parameters: Parameters
+	dose: Dose
+}
+/** A rung that was new to the athlete on a day. */
+export interface NewRung {
+	day: Day
+	ladderId: string
+	rungId: string
+}
+
+/** What is known of one athlete and of the moment a line is for. Null is unknown, and the careful side is taken. */
+export interface Facts {
+	library: Library
+	/** Whole years. */
+	ageYears: number | null
+	massKg: number | null
+	levelOf(family: Family): Level
+	/** Rungs passed, by ladder. */
+	passed: Readonly<Record<string, readonly string[]>>
+	/** Of all the athlete's squads, the session's first: numbers are the stricter of all, choices the first's. */
+	schools: readonly [School, ...School[]]
+	phase: Phase
+	day: Day
+	surface: Surface | null
+	/** To the next match and from the last one's end; null when none is known near. */
+	hoursToMatch: number | null
+	hoursSinceMatch: number | null
+	closures: readonly Closure[]
+	restrictions: readonly Restriction[]
+	unwellSince: Day | null
+	worries: readonly { drillId: string; region: Region | null; since: Day }[]
+	/** Last day of work by family; absent or null when none is on record. */
+	lastWork: Readonly<Partial<Record<Family, Day | null>>>
+	/** Null when unknown: then neither spacing nor the week speaks. */
+	work: readonly WorkItem[] | null
+	newRungs: readonly NewRung[]
+	/** The athlete's own trial of heavy before fast said that it helps. */
+	contrastHelps: boolean
+}
+
+/** The strictest of a number over all the athlete's schools. */
+export const least = (facts: Facts, name: keyof School['numbers']): number =>
+	Math.min(...facts.schools.map((school) => school.numbers[name]))
+export const most = (facts: Facts, name: keyof School['numbers']): number =>
+	Math.max(...facts.schools.map((school) => school.numbers[name]))

@@ -1,0 +1,90 @@
+import { intensityOf } from '../dose/count-rep'
+import { isHard } from '../dose/work-kinds'
+import { PARAMETERS, type Parameters } from '../vocabulary/dose'
+import type { Drill } from '../vocabulary/drill'
+import type { Ladder, Rung } from '../vocabulary/ladder'
+import type { Library } from '../vocabulary/library'
+import type { IntensityClass } from '../vocabulary/words'
+
+/** Where a form of a drill stands on one ladder. */
+export interface Place {
+	ladder: Ladder
+	/** The rung whose gates hold: with parameters between two, the harder one. */
+	rung: Rung
+	index: number
+	/** Harder than every rung of the drill in some parameter. */
+	beyond: boolean
+}
+
+/** A drill as it is asked for. */
+export interface Form {
+	drill: Drill
+	parameters: Parameters
+	intensity: IntensityClass
+	/** High, shock or maximal. */
+	hard: boolean
+	/** A rebound from a box, or both feet stepping off one. */
+	shock: boolean
+	/** Steps off a box to land. */
+	boxed: boolean
+	assisted: boolean
+	/** On every ladder the drill stands on; return ladders give no gates. */
+	places: readonly Place[]
+}
+
+/** Rungs on which a drill stands, itself or as a variation, by drill; looked up once for a library. */
+const known = new WeakMap<Library, Map<string, { ladder: Ladder; index: number; parameters: Parameters }[]>>()
+function rungsOf(drillId: string, library: Library) {
+	let rungs = known.get(library)
+	if (!rungs) {
+		rungs = new Map()
+		for (const ladder of Object.values(library.ladders))
+			if (!ladder.path)
+				for (const [index, rung] of ladder.rungs.entries())
+					for (const one of [rung, ...(rung.variations ?? [])])
+						rungs.set(one.drillId, [...(rungs.get(one.drillId) ?? []), { ladder, index, parameters: one.parameters }])
+		known.set(library, rungs)
+	}
+	return rungs.get(drillId) ?? []
+}
+
+/** Whether a parameter is asked for harder than a rung has it. A tighter curve is harder; its length follows from its radius. */
+function harder(asked: Parameters, rung: Parameters): boolean {
+	return PARAMETERS.some((name) => {
+		const [value, limit] = [asked[name], rung[name]]
+		if (value === undefined || limit === undefined || name === 'minutes') return false
+		if (name === 'radiusM') return value < limit
+		if (name === 'distanceM' && rung.radiusM !== undefined) return false
+		return value > limit
+	})
+}
+/** Whether one form of a drill is asked for harder than another. */
+export const harderThan = harder
+
+/** A drill with what is asked of it; what is not said is the drill's own. */
+export function formOf(drill: Drill, asked: Parameters, library: Library): Form {
+	const parameters: Parameters = { ...drill.defaults.parameters, ...asked }
+	const shock = drill.intensity === 'shock'
+	const places: Place[] = []
+	const rungs = rungsOf(drill.id, library)
+	for (const ladder of new Set(rungs.map((one) => one.ladder))) {
+		const own = rungs.filter((one) => one.ladder === ladder).sort((a, b) => a.index - b.index)
+		const holds = own.find((one) => !harder(parameters, one.parameters))
+		const { index } = holds ?? own.at(-1)!
+		places.push({ ladder, rung: ladder.rungs[index]!, index, beyond: holds === undefined })
+	}
+	return {
+		drill,
+		parameters,
+		intensity: intensityOf(drill, parameters),
+		hard: isHard(drill, parameters),
+		shock,
+		boxed: drill.highAboveCm !== undefined || (shock && parameters.heightCm !== undefined),
+		assisted: drill.counting.metres?.kind === 'assisted',
+		places,
+	}
+}
+
+/** The rungs of a ladder on which a drill itself stands, lowest first. */
+export const ownRungs = (drillId: string, ladder: Ladder): Rung[] =>
+	ladder.rungs.filter((rung) => rung.drillId === drillId)
