@@ -399,7 +399,7 @@ function previewOf(draft: SessionDraft, pack: BuildPack, library: Library, prior
 		kept: pack.kept.filter((quality) => quality !== priority),
 		surface: pack.surface,
 	}
-	return previewSheet(readableEntries(draft.entries, library), limitedAthletes(pack), {
+	return previewSheet(readableEntries(draft.entries, library), limitedAthletes(pack, library), {
 		library,
 		school: pack.school,
 		day: pack.day,

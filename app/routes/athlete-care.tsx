@@ -5,6 +5,7 @@ import { may } from '#server/access/roles'
 import { closeCare, mayOpen, openCare } from '#server/care/care-records'
 import { todayAt } from '#server/clock'
 import { readAthletePage } from '#server/squads/read-athlete'
+import { placeOf } from '#core/rules/s1-pain'
 import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
 import { TextField } from '../ui/text-field'
@@ -28,6 +29,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		pains: page.pains,
 		drills: page.drills,
 		clearances: page.clearances,
+		closures: page.closures.filter(({ grade }) => grade !== 'noted'),
 		ladders: page.ladders.filter(
 			(ladder) => ladder.state.closed || ladder.path || ladder.state.back || ladder.state.substitute,
 		),
@@ -71,7 +73,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 const WEEKS = 10
 
 export default function Care({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, athlete, care, pains, drills, clearances, ladders, mayWrite, mayIllness } = loaderData
+	const { today, athlete, care, pains, drills, clearances, closures, ladders, mayWrite, mayIllness } = loaderData
 	const open = care.filter((row) => row.endedOn === null)
 	const ended = care.filter((row) => row.endedOn !== null)
 	const problems = actionData?.problems ?? {}
@@ -99,8 +101,33 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_360px]">
 				<div className="grid content-start gap-8">
 					<section>
-						<h2>{open.length === 0 && ladders.length === 0 ? 'Nothing stands in the way' : 'Stands in the way'}</h2>
+						<h2>
+							{open.length === 0 && ladders.length === 0 && closures.length === 0
+								? 'Nothing stands in the way'
+								: 'Stands in the way'}
+						</h2>
 						<ul className="mt-2">
+							{closures.map((closure) => (
+								<li
+									key={`${closure.region}${closure.side}`}
+									className={`rule py-3 ${closure.grade === 'spare' ? '' : 'border-l-[3px] border-l-ink pl-3'}`}
+								>
+									<p className="text-[17px]">
+										<b className="capitalize">{placeOf(closure)}</b>
+										{closure.grade === 'spare'
+											? ': to be spared until it is quiet after the easy form'
+											: closure.grade === 'everything'
+												? ' closed: no line at all until a doctor has cleared it'
+												: ': nothing that loads it until cleared'}
+									</p>
+									<p className="dim">
+										Since {shortDay(closure.since)}.{' '}
+										<Link className="link" to={`/athletes/${athlete.id}`}>
+											Record who cleared it
+										</Link>
+									</p>
+								</li>
+							))}
 							{open.map((row) => (
 								<li
 									key={row.id}
@@ -205,7 +232,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									.filter((row) => !ended.some((one) => one.region === row.region && one.endedOn === row.clearedOn))
 									.map((row) => (
 										<li key={row.id} className="rule py-1.5">
-											<span className="capitalize">{REGION_NAMES[row.region]}</span>{' '}
+											<span className="capitalize">{placeOf(row)}</span>{' '}
 											<span className="dim">
 												cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
 											</span>

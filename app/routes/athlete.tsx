@@ -9,9 +9,12 @@ import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
 import { versionSeen } from '#server/submissions/take-version'
-import { changeLevel, changeMass, recordClearance } from '#server/squads/change-roster'
-import { reportPain } from '#server/squads/report-pain'
+import { recordClearance } from '#server/care/clear'
+import { changeLevel, changeMass } from '#server/squads/change-roster'
+import { answerAsked, reportPain } from '#server/squads/report-pain'
 import { readAthletePage } from '#server/squads/read-athlete'
+import type { Closure } from '#core/vocabulary/care'
+import { placeOf } from '#core/rules/s1-pain'
 import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
@@ -127,10 +130,24 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				throw new Response('The coach, or whoever took it, takes a measurement back.', { status: 403 })
 			return answer(taken && {})
 		},
+		asked: async ({ text }) => {
+			const region = text('region')
+			return answer(
+				await answerAsked(who, athleteId, { region, side: text('side'), score: text('score') }, new Date()),
+				region,
+			)
+		},
 		clear: async ({ text }) => {
 			mustHave('clearance:record', 'Coach or clinician record a clearance.')
-			const [region, by, role] = [text('region'), text('clearedBy'), text('role')]
-			return answer(await recordClearance(who, athleteId, region, by, role, new Date()), region)
+			const region = text('region')
+			const typed = {
+				region,
+				side: text('side'),
+				clearedBy: text('clearedBy'),
+				role: text('role'),
+				injury: text('injury'),
+			}
+			return answer(await recordClearance(who, athleteId, typed, new Date()), region)
 		},
 	})
 }
@@ -159,6 +176,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		pains,
 		measured,
 		clearances,
+		closures,
+		waysBack,
 		outside,
 		load,
 		standsInTheWay,
@@ -169,9 +188,6 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		mayClear,
 		mayReport,
 	} = loaderData
-	const closedRegions = [
-		...new Set(ladders.flatMap((ladder) => (ladder.state.closed ? [ladder.state.closed.region] : []))),
-	]
 	return (
 		<>
 			<header>
@@ -180,15 +196,35 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 				</p>
 				<h1 className="mt-1">{athlete.name}</h1>
 			</header>
-			{closedRegions.map((region) => (
-				<ClosedRegion
-					key={region}
-					region={region}
-					since={ladders.find((ladder) => ladder.state.closed?.region === region)?.state.closed?.since ?? ''}
-					mayClear={mayClear}
-					problems={actionData?.region === region ? actionData.problems : {}}
-				/>
-			))}
+			{closures
+				.filter(({ grade }) => grade !== 'noted')
+				.map((closure) => (
+					<ClosedPlace
+						key={`${closure.region}${closure.side}`}
+						closure={closure}
+						mayClear={mayClear}
+						mayReport={mayReport}
+						problems={actionData?.region === closure.region ? actionData.problems : {}}
+					/>
+				))}
+			{waysBack.length > 0 && (
+				<section className="mt-5 border-l-[4px] border-ink py-1 pl-4">
+					<h2>On the way back</h2>
+					<ul className="mt-1">
+						{waysBack.map(({ name, steps, at }) => (
+							<li key={name}>
+								{name}: <b>{steps[at]}</b>, step <span className="num">{at + 1}</span> of{' '}
+								<span className="num">{steps.length}</span>
+								{steps[at + 1] && <span className="dim"> · then {steps[at + 1]}</span>}
+							</li>
+						))}
+					</ul>
+					<p className="dim mt-1 max-w-[70ch] text-[14px]">
+						One step a session, in one part of it; everything else of its families is low work that spares what was
+						hurt.
+					</p>
+				</section>
+			)}
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_330px]">
 				<div className="grid content-start gap-8">
 					<section>
@@ -506,7 +542,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						</ul>
 						{clearances.map((row) => (
 							<p key={row.id} className="rule py-1.5">
-								{REGION_NAMES[row.region]} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
+								{placeOf(row)} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
 							</p>
 						))}
 						{mayReport && <PainForm key={pains.length} problem={actionData?.problems.pain} />}
@@ -518,27 +554,80 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 	)
 }
 
-function ClosedRegion({
-	region,
-	since,
+/** A region to be spared or closed, or everything: since when, what it bars, and the one way on. */
+function ClosedPlace({
+	closure,
 	mayClear,
+	mayReport,
 	problems,
 }: {
-	region: Region
-	since: string
+	closure: Closure
 	mayClear: boolean
+	mayReport: boolean
 	problems: Record<string, string>
 }) {
+	const { grade, region, side, since } = closure
+	const all = region === 'everything'
+	const roles = all ? (['doctor'] as const) : (['physiotherapist', 'doctor', 'clinician'] as const)
 	return (
 		<section className="mt-5 border-l-[4px] border-attn py-1 pl-4">
 			<h2 className="text-attn">
-				Closed until cleared: {REGION_NAMES[region]}, since {since && shortDay(since)}
+				{grade === 'spare' ? 'Spare the' : 'Closed until cleared:'} {placeOf(closure)}, since {shortDay(since)}
 			</h2>
-			{mayClear ? (
-				<PostForm className="mt-2 grid max-w-[640px] items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
+			<p className="mt-1 max-w-[70ch]">
+				{all
+					? 'No line at all. After head or chest a doctor decides.'
+					: grade === 'spare'
+						? 'Nothing that loads it much, nothing hard on it. It ends when the easy form was done on a later day and the athlete, asked, says 0 or 1.'
+						: 'Nothing that loads it, in any session, until a health professional has cleared it.'}
+			</p>
+			{grade === 'spare' ? (
+				mayReport && (
+					<PostForm preventScrollReset className="mt-2 flex flex-wrap items-end gap-3">
+						<input type="hidden" name="region" value={region} />
+						<input type="hidden" name="side" value={side ?? 'both'} />
+						<label className="field w-[230px]">
+							<span className="label">Asked after the easy form, 0 to 10</span>
+							<input className="input num w-[90px]" name="score" inputMode="numeric" required />
+						</label>
+						<button className="btn btn-quiet" name="do" value="asked">
+							How was it
+						</button>
+						{problems.asked && (
+							<p className="problem" role="alert">
+								{problems.asked}
+							</p>
+						)}
+					</PostForm>
+				)
+			) : mayClear ? (
+				<PostForm className="mt-2 grid max-w-[760px] items-start gap-3 sm:grid-cols-[1fr_190px_150px_auto]">
 					<input type="hidden" name="region" value={region} />
+					<input type="hidden" name="side" value={side ?? ''} />
 					<TextField label="Cleared by" name="clearedBy" required problem={problems.clearedBy} />
-					<TextField label="Their role" name="role" required placeholder="physiotherapist" problem={problems.role} />
+					<label className="field">
+						<span className="label">Their profession</span>
+						<select className="input" name="role" defaultValue={roles[0]}>
+							{roles.map((role) => (
+								<option key={role} value={role}>
+									{role === 'clinician' ? 'another health profession' : role}
+								</option>
+							))}
+						</select>
+						{problems.role && (
+							<p className="problem" role="alert">
+								{problems.role}
+							</p>
+						)}
+					</label>
+					<label className="field">
+						<span className="label">Was it an injury</span>
+						<select className="input" name="injury" defaultValue="">
+							<option value="">not said</option>
+							<option value="yes">yes</option>
+							<option value="no">no</option>
+						</select>
+					</label>
 					<button className="btn sm:mt-[22px]" name="do" value="clear">
 						Record
 					</button>
@@ -546,7 +635,11 @@ function ClosedRegion({
 			) : (
 				<p>Coach or clinician record who cleared it.</p>
 			)}
-			<p className="dim mt-1 text-[14px]">It opens one rung lower, at 60 % of the dose.</p>
+			{grade !== 'spare' && (
+				<p className="dim mt-1 text-[14px]">
+					After an injury, or more than a week, it opens the way back, step by step.
+				</p>
+			)}
 		</section>
 	)
 }

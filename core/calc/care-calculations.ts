@@ -51,6 +51,22 @@ interface CareInput {
 	day: string
 }
 
+/** A report says where, how much, or of which movement: without that it says nothing. */
+function checkReports(reports: Known['reports']): void {
+	for (const [index, one] of reports.entries()) {
+		const missing =
+			(one.kind === 'pain' || one.kind === 'soreness') && one.region === undefined
+				? 'region'
+				: one.kind === 'pain' && one.score === undefined && one.redFlag !== true
+					? 'score'
+					: one.kind === 'worry' && one.drillId === undefined
+						? 'drillId'
+						: null
+		if (missing)
+			throw new MeasureError(`reports[${index}].${missing}`, null, 'a value: this report says nothing without it')
+	}
+}
+
 /** What is closed, spared and noted on a day, from everything that was said. */
 export const CARE: Calculation<CareInput, { closures: Closure[] } & Record<string, unknown>> = {
 	name: 'care',
@@ -65,6 +81,7 @@ export const CARE: Calculation<CareInput, { closures: Closure[] } & Record<strin
 	output: fields({ closures: ClosuresOut }),
 	compute: (input) => {
 		const { day, ...record } = withoutNulls(input)
+		checkReports(record.reports)
 		return { closures: closuresOn(record, day) }
 	},
 }
@@ -108,6 +125,7 @@ function rungKnown(ladderId: string, rungId: string, field: string): void {
 /** What is known, as the rulebook reads it. */
 function knownOf(input: PermitInput): Known {
 	const { athlete, day } = input
+	checkReports(input.reports ?? [])
 	for (const [ladderId, rungs] of Object.entries(athlete.passed ?? {}))
 		for (const rungId of rungs) rungKnown(ladderId, rungId, `athlete.passed.${ladderId}`)
 	for (const one of input.newRungs ?? []) rungKnown(one.ladderId, one.rungId, 'newRungs')

@@ -47,7 +47,7 @@ export function pathsOf(region: Region): readonly { path: string; from?: string 
 }
 
 /** Which path leads back to a family after time away without injury. */
-const PATH_OF: Readonly<Partial<Record<Family, string>>> = {
+export const PATH_OF: Readonly<Partial<Record<Family, string>>> = {
 	sprint: RUN,
 	agility: LAND,
 	plyometric: LAND,
@@ -174,7 +174,8 @@ export function returnPlanOn(
 			return index <= always || !refused(formOf(drill, rung.parameters, library)) ? [{ rung, index }] : []
 		})
 		const stand = stands.find((one) => one.path === id)
-		const place = placeOn(kept, stand, day)
+		const stood = stand ? ladder.rungs.findIndex((rung) => rung.id === stand.step) : -1
+		const place = placeOn(kept, stand, stood, day)
 		let due = kept[place] ?? null
 		// A step that hurt a little is done easy: not the hard one.
 		if (due && spared.size > 0 && [...spared].some((region) => pathsOf(region).some((one) => one.path === id)))
@@ -200,10 +201,10 @@ export function returnPlanOn(
 const isHigh = ({ intensity }: Form) => intensity === 'high' || intensity === 'shock'
 
 /** The place among the kept steps that is due; their number when all are done. */
-function placeOn(kept: readonly { rung: Rung }[], stand: ReturnStand | undefined, day: Day): number {
+function placeOn(kept: readonly { index: number }[], stand: ReturnStand | undefined, stood: number, day: Day): number {
 	if (!stand) return 0
-	const at = kept.findIndex(({ rung }) => rung.id === stand.step)
-	if (at < 0) return 0
+	// A step that is left out counts as the one kept below it.
+	const at = Math.max(0, kept.filter(({ index }) => index <= stood).length - 1)
 	const answers = stand.answers ?? []
 	const worst = answers.length === 0 ? null : Math.max(...answers)
 	let place = at

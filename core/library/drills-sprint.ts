@@ -20,19 +20,19 @@ const FAST_RUN = {
 	elbow: 1,
 } as const
 const EASY_RUN = { 'back-thigh': 1, calf: 1, foot: 1, ankle: 1, shin: 1, knee: 1, hip: 1, abdomen: 1, back: 1 } as const
-/** What stands in for running: posture at the wall where the back of the thigh or the knee complains, the bike where the lower leg or the trunk does, a push of the arms from a seat for the rest. */
+/** What stands in for running: posture at the wall where the back of the thigh or the knee complains, a quick push of the arms from a seat for the rest. */
 const SPARE = {
 	'back-thigh': 'wall-drill',
 	knee: 'wall-drill',
 	groin: 'seated-chest-push',
 	'front-thigh': 'seated-chest-push',
 	hip: 'seated-chest-push',
-	foot: 'bike-easy',
-	ankle: 'bike-easy',
-	shin: 'bike-easy',
-	calf: 'bike-easy',
-	abdomen: 'bike-easy',
-	back: 'bike-easy',
+	foot: 'seated-chest-push',
+	ankle: 'seated-chest-push',
+	shin: 'seated-chest-push',
+	calf: 'seated-chest-push',
+	abdomen: 'calf-hold',
+	back: 'seated-chest-push',
 	shoulder: 'a-run',
 	elbow: 'a-run',
 } as const

@@ -126,7 +126,8 @@ function findingsOf(known: Concluded, form: Form, withTimeAway = true): Finding[
 	const out = beyondExit(known, form)
 	if (out) findings.push(out)
 	if (withTimeAway) {
-		const away = readAway(facts, form, lowestOf(known, form))
+		const unknown = form.places.length > 0 && awayStage(facts, form.drill.family) === 'unknown'
+		const away = readAway(facts, form, unknown ? lowestOf(known, form) : null)
 		if (away) findings.push(away)
 	}
 	return findings

@@ -20,3 +20,9 @@ export function sayAnswer({ answer, line, findings }: Answer, library: Pick<Libr
 					: `Instead: ${inSentence(what)}.`
 	return [head, ...findings.map(sayFinding)].join(' ')
 }
+
+/** Why a line is another than the one asked for, in a clause: "left knee closed since Thu 19 Mar: cleared by a health professional". */
+export const sayReason = (findings: readonly Finding[]): string => {
+	const said = findings.map(({ found, limit }) => `${found}: ${limit}`)
+	return said.length === 0 ? 'nothing of this is permitted' : said.slice(0, 2).join('; ').slice(0, 200)
+}

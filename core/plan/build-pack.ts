@@ -2,7 +2,8 @@ import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } fr
 import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
-import type { LockContext } from '../progress/locks'
+import { type PlainFacts, concludeFor } from '../permit/plain-facts'
+import { locksOf } from '../progress/locks'
 import type { LadderState, WorkDay } from '../progress/types'
 import type { BuildRequest } from './propose-session'
 import type { LimitedAthlete } from './session-limits'
@@ -30,10 +31,10 @@ export interface PackAthlete {
 	levels: Record<Family, Level>
 	states: Record<string, LadderState>
 	keptLadders: string[]
-	locks: Omit<LockContext, 'level' | 'school'>
 	work: WorkDay[]
 	rooms: Partial<Record<RampQuantity, number>>
 	worries: string[]
+	facts: PlainFacts
 }
 
 /** Which level decides the floor of each ramp. */
@@ -61,19 +62,23 @@ export function roomsOn(
 	) as Record<RampQuantity, number>
 }
 
-export function limitedAthletes(pack: BuildPack): LimitedAthlete[] {
-	return pack.athletes.map((athlete) => ({
-		id: athlete.id,
-		name: athlete.name,
-		legLengthM: athlete.legLengthM,
-		work: athlete.work,
-		rooms: athlete.rooms,
-		worries: athlete.worries,
-		levelOf: (family) => athlete.levels[family],
-		stateOf: (ladderId) => athlete.states[ladderId] ?? null,
-		kept: (ladderId) => athlete.keptLadders.includes(ladderId),
-		locksAt: (level) => ({ ...athlete.locks, level, school: pack.school }),
-	}))
+export function limitedAthletes(pack: BuildPack, library: Library): LimitedAthlete[] {
+	return pack.athletes.map((athlete) => {
+		const concluded = concludeFor(athlete.facts, library)
+		return {
+			id: athlete.id,
+			name: athlete.name,
+			legLengthM: athlete.legLengthM,
+			work: athlete.work,
+			rooms: athlete.rooms,
+			worries: athlete.worries,
+			concluded,
+			levelOf: (family) => athlete.levels[family],
+			stateOf: (ladderId) => athlete.states[ladderId] ?? null,
+			kept: (ladderId) => athlete.keptLadders.includes(ladderId),
+			locksAt: (level) => locksOf(concluded.facts, level),
+		}
+	})
 }
 
 /** A request for a proposal on the pack's day. */
@@ -95,7 +100,7 @@ export function requestOf(
 	},
 ): BuildRequest {
 	return {
-		athletes: limitedAthletes(pack),
+		athletes: limitedAthletes(pack, library),
 		minutes,
 		mostLanes,
 		priorityLadders: pack.priorityLadders,

@@ -5,11 +5,12 @@ import { SESSION_RANGES } from '../dose/level-ranges'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
 import { type Family, type Level, PHASES, type Region, SURFACES } from '../vocabulary/words'
-import { lockOf, lockOfDrill, passedRungs, plainContext } from '../progress/locks'
+import { concludeFor } from '../permit/plain-facts'
+import { lockOf, lockOfDrill, locksOf, passedRungs } from '../progress/locks'
 import { startingAt } from '../progress/resolve-line'
 import type { LadderState, WorkDay } from '../progress/types'
 import { isHard } from '../dose/work-kinds'
-import { PLAIN_DAY, costOf, linesOf } from '../../tests/support/plain-squad'
+import { PLAIN_DAY, PLAIN_FACTS, costOf, linesOf } from '../../tests/support/plain-squad'
 import { type BuildRequest, type Proposal, proposeSession } from './propose-session'
 import { checkGround, checkLine, checkOrder } from './session-checks'
 import type { LimitedAthlete } from './session-limits'
@@ -62,6 +63,23 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 			const standings = Object.fromEntries(
 				[...states].map(([id, state]) => [id, passedRungs(state, library.ladders[id]!)]),
 			)
+			const concluded = concludeFor(
+				{
+					...PLAIN_FACTS,
+					ageYears: one.ageYears,
+					massKg: one.massKg,
+					levels: Object.fromEntries(FAMILIES.map((family) => [family, levelOf(family)])),
+					passed: standings,
+					schools: [library.schools[schoolId]!],
+					phase,
+					surface,
+					hoursToMatch: one.hoursToMatch,
+					hoursSinceMatch: one.hoursSinceMatch,
+					reports: one.unwell && one.sick === 0 ? [{ kind: 'unwell', day: PLAIN_DAY }] : [],
+					restrictions: one.region ? [{ region: one.region, since: PLAIN_DAY }] : [],
+				},
+				library,
+			)
 			return {
 				id: `athlete-${index}`,
 				name: `Athlete ${index}`,
@@ -69,23 +87,8 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 				stateOf: (id) => states.get(id) ?? null,
 				kept: (id) => LADDERS[one.kept]!.id === id,
 				legLengthM: one.legLengthM,
-				locksAt: (level) =>
-					plainContext({
-						level,
-						ageYears: one.ageYears,
-						massKg: one.massKg,
-						phase,
-						school: library.schools[schoolId]!,
-						day: PLAIN_DAY,
-						surface,
-						hoursToMatch: one.hoursToMatch,
-						hoursSinceMatch: one.hoursSinceMatch,
-						unwell: one.unwell && one.sick === 0,
-						standings,
-						restrictions: one.region
-							? [{ region: one.region, pattern: null, since: PLAIN_DAY, setBy: 'a physiotherapist' }]
-							: [],
-					}),
+				concluded,
+				locksAt: (level) => locksOf(concluded.facts, level),
 				work: one.workHours
 					? [{ day: '2026-03-09', startTime: '18:00', families: [], kinds: [one.workHours], outside: false }]
 					: [],

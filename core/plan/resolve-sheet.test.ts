@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { BEGINNER, PLAIN_DAY, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
+import { ADVANCED, BEGINNER, PLAIN_DAY, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
 import { repsOf } from '../library/scale-dose'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { PlannedLine } from '../vocabulary/line'
@@ -169,7 +169,11 @@ describe('a sheet as it is edited', () => {
 	}
 	const shown = (...those: SheetEntry[]) => those.map((one) => ({ ...one, name: one.drillId, lanes: 1, together: 1 }))
 	it('says order and ramp by name, and counts the minutes of the group', () => {
-		const tired = { ...plainAthlete('Ana', 2, TRAINED), rooms: { maximalStarts: 2 } }
+		// A turn of 180° asks for the dead stop from 10 m.
+		const [tired, bo] = [
+			{ ...plainAthlete('Ana', 3, ADVANCED), rooms: { maximalStarts: 2 } },
+			plainAthlete('Bo', 3, ADVANCED),
+		]
 		const sheet = shown(entry('shuttle-repeat'), entry('standing-start', { dose: { sets: 1, reps: 4 } }))
 		const preview = previewSheet(sheet, [tired, bo], context)
 		expect(preview.cautions.map(({ rule, names }) => [rule, names])).toEqual([

@@ -8,9 +8,11 @@ import type { Family, Level } from '../vocabulary/words'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
 import type { LockContext } from '../progress/locks'
+import type { Concluded } from '../permit/known'
 import { type ResolvedLine, resolveLine } from '../progress/resolve-line'
 import type { LadderState } from '../progress/types'
 import type { PlannedLine } from '../vocabulary/line'
+import { afterStep, permitLine, stepOf } from './permit-line'
 import { QUALITY_OF, QUANTITY_AT } from './targets'
 import type { Cap, EntryTuning, SessionEntry, Variant } from '../vocabulary/entry'
 
@@ -30,6 +32,8 @@ export interface SheetAthlete {
 	kept(ladderId: string): boolean
 	/** m; null when unknown. */
 	legLengthM: number | null
+	/** What the rulebook concludes of the athlete for that day: every line of whatever origin is asked of it. */
+	concluded: Concluded
 }
 
 export const ENOUGH = 'the rest of the session gives enough'
@@ -68,7 +72,24 @@ export const plainLines = (
 	entries: readonly SheetEntry[],
 	athlete: SheetAthlete,
 	library: Library,
-): Map<string, ResolvedLine> => new Map(entries.map((entry) => [entry.id, plain(entry, athlete, library)]))
+): Map<string, ResolvedLine> => {
+	let concluded = athlete.concluded
+	return new Map(
+		entries.map((entry) => {
+			const asked = plain(entry, athlete, library)
+			const put =
+				asked.blocked === null &&
+				asked.ladderId !== null &&
+				entry.tuning?.strict !== true &&
+				athlete.stateOf(asked.ladderId)?.rungId === asked.rungId
+			const line = permitLine(asked, concluded, library, put)
+			// A step of the way back is written once, in the first part it fits.
+			const step = line.blocked === null ? stepOf(line, concluded, library) : null
+			if (step !== null) concluded = afterStep(concluded, step)
+			return [entry.id, line]
+		}),
+	)
+}
 const athleteCaps = (entries: readonly SheetEntry[], id: string): Map<string, Cap> =>
 	new Map(
 		entries.flatMap((entry) => {
@@ -119,7 +140,16 @@ export function countOf(
 		: emptyCount()
 }
 
+/** Lines before permission, by athlete and entry: a sheet that is built asks for the same ones over and over. */
+const asked = new WeakMap<SheetAthlete, WeakMap<SheetEntry, ResolvedLine>>()
 function plain(entry: SheetEntry, athlete: SheetAthlete, library: Library): ResolvedLine {
+	let lines = asked.get(athlete)
+	if (!lines) asked.set(athlete, (lines = new WeakMap()))
+	let line = lines.get(entry)
+	if (!line) lines.set(entry, (line = resolvePlain(entry, athlete, library)))
+	return line
+}
+function resolvePlain(entry: SheetEntry, athlete: SheetAthlete, library: Library): ResolvedLine {
 	const level = athlete.levelOf(entry.family)
 	const variant = variantFor(entry, athlete, library)
 	if (variant === 'none') return { blocked: 'not reached yet on its ladder', ladderId: null }

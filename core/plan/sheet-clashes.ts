@@ -137,10 +137,11 @@ export function sheetClashes(
 			say('S10', sheet, 'ground', caution.sentence, free ? 'trim' : null)
 		for (const line of lines) {
 			const locks = athlete.locksAt(athlete.levelOf(line.drill.family))
-			if (line.ladderId === null || line.rungId === null) continue
-			const { rung } = rungOf(library.ladders[line.ladderId]!, line.rungId)
+			// A step of the way back is no rung of its ladder.
+			const rung = library.ladders[line.ladderId ?? '']?.rungs.find((one) => one.id === line.rungId)
+			if (!rung) continue
 			if (rung.drillId !== line.drill.id) continue
-			const lock = lockOf(rung, line.drill, locks, athlete.stateOf(line.ladderId))
+			const lock = lockOf(rung, line.drill, locks, athlete.stateOf(line.ladderId!))
 			if (lock?.rule === 'S8') say('S8', sheet, rung.id, `${rung.name}: ${lock.words}.`, line.handSet ? null : 'lower')
 		}
 		const ramp =

@@ -151,8 +151,8 @@ const CASES: Case[] = [
 		'wrist',
 	],
 	[
-		'shoulder 4 of 10, on the sprint ladder',
-		() => run('acceleration', start, ten, ten, { pains: [pain({ region: 'shoulder', score: 4 })] }),
+		'wrist 4 of 10, on the sprint ladder',
+		() => run('acceleration', start, ten, ten, { pains: [pain({ region: 'wrist', score: 4 })] }),
 		'advance',
 		'P1',
 	],

@@ -58,10 +58,10 @@ describe('what the day takes away', () => {
 	})
 	it('spares a restricted region, on a ladder and in a drill for everybody, or writes nothing', () => {
 		const restrictions = [{ region: 'knee' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' }]
-		expect(line({ restrictions })).toMatchObject({ drillId: 'kneeling-chest-push' })
+		expect(line({ restrictions })).toMatchObject({ drillId: 'seated-chest-push' })
 		const fixed = { ...onLadder, ladderId: null, drillId: 'broad-jump' }
 		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions })).toMatchObject({
-			drillId: 'kneeling-chest-push',
+			drillId: 'seated-chest-push',
 		})
 		const both = [
 			...restrictions,

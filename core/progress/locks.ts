@@ -5,6 +5,7 @@ import type { Level, Phase, Surface } from '../vocabulary/words'
 import type { Parameters } from '../vocabulary/dose'
 import type { School } from '../vocabulary/school'
 import { isHard } from '../dose/work-kinds'
+import type { Facts } from '../rules/facts'
 import { inSentence } from '../words/write-numbers'
 import type { LadderState, OpenRestriction } from './types'
 import type { RuleId } from '../rules/rule'
@@ -28,7 +29,7 @@ export interface LockContext {
 	contrastHelps: boolean
 	restrictions: readonly OpenRestriction[]
 	/** Rungs passed, by ladder. */
-	standings: Record<string, readonly string[]>
+	standings: Readonly<Record<string, readonly string[]>>
 }
 
 /** A day with nothing out of the ordinary, for an athlete of whom only the given is known. */
@@ -48,6 +49,23 @@ export function plainContext(
 		...known,
 	}
 }
+
+/** The same, of an athlete whose facts are read; what is closed or restricted is asked of the rulebook for the whole line. */
+export const locksOf = (facts: Facts, level: Level): LockContext => ({
+	level,
+	ageYears: facts.ageYears,
+	massKg: facts.massKg,
+	phase: facts.phase,
+	school: facts.schools[0],
+	day: facts.day,
+	surface: facts.surface,
+	hoursToMatch: facts.hoursToMatch,
+	hoursSinceMatch: facts.hoursSinceMatch,
+	unwell: facts.unwellSince !== null,
+	contrastHelps: facts.contrastHelps,
+	restrictions: [],
+	standings: facts.passed,
+})
 
 export interface Lock {
 	rule: RuleId

@@ -4,6 +4,7 @@ import { pathFor, placeAt } from './safety-rules'
 import { scaleDose } from '../library/scale-dose'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { Documents, LadderState } from './types'
+import type { Ladder } from '../vocabulary/ladder'
 import { inSentence } from '../words/write-numbers'
 
 /** Days without work of the family: up to this nothing; then 75 %; then a rung down; over it the way back [our setting]. */
@@ -140,10 +141,12 @@ export const wayBack: Rule = {
 	question: () => 'A step on the way back',
 	firmness: 'our setting',
 	evaluate(context): Finding {
-		const { input, path, latest } = context
+		const { input, path } = context
 		const limit = 'no discomfort, four in five reps'
 		if (!path || !input.state.reentry) return { fired: false, found: 'not on a way back', limit }
 		const step = inSentence(path.rung.name)
+		// Low work that stood beside the step, and the step before, are not the step.
+		const latest = context.latest?.rungId === path.rung.id ? context.latest : null
 		const repeat = (found: string, why: string): Finding => ({
 			fired: true,
 			found,
@@ -178,12 +181,7 @@ export const wayBack: Rule = {
 				verdict: 'ease',
 				tier: 'caution',
 				sentence: `The way back is done: on to ${inSentence(target.name)}, two rungs below, at 60 %.`,
-				next: {
-					...placeAt(target.id, context.documents.ladder, input.state, input.next.day),
-					reentry: null,
-					back: { percent: 60, since: null, stage: 'path' },
-					dose: target.dose,
-				},
+				next: leaveWayBack(input.state, context.documents.ladder, input.next.day),
 			}
 		}
 		const hours = hoursBetween(input, input.next)
@@ -202,6 +200,22 @@ export const wayBack: Rule = {
 			next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } },
 		}
 	},
+}
+
+/** The end of the way back for a ladder: two rungs below where it stood, at 60 % [our setting]. */
+export function leaveWayBack(state: LadderState, ladder: Ladder, day: string): LadderState {
+	const index = Math.max(
+		0,
+		ladder.rungs.findIndex((rung) => rung.id === state.rungId),
+	)
+	const target = ladder.rungs[Math.max(0, index - 2)] ?? ladder.rungs[0]!
+	return {
+		...state,
+		...placeAt(target.id, ladder, state, day),
+		reentry: null,
+		back: { percent: 60, since: null, stage: 'path' },
+		dose: target.dose,
+	}
 }
 
 /** After a recorded clearance: the path of the family from its first step; an easy rung opens one lower, at 60 % [our setting]. */

@@ -44,7 +44,7 @@ describe('one report on the back thigh, which starts load', () => {
 
 describe('where it hurts', () => {
 	it.each([
-		['shoulder', 6, null],
+		['wrist', 6, null],
 		['wrist', 6, null],
 		['back-thigh', 6, 'stop'],
 	] as [Region, number, string | null][])('%s %d of 10, at starts: %s', (region, score, verdict) => {

@@ -88,7 +88,7 @@ export function resolveLine(
 			drillId: drill.id,
 			drillVersion: drill.version,
 			ladderId: ladder.id,
-			rungId: own.id,
+			rungId: rung.id,
 			dose: rung.dose,
 			parameters: rung.parameters,
 			rest: rung.rest,

@@ -61,8 +61,31 @@ function harder(asked: Parameters, rung: Parameters): boolean {
 /** Whether one form of a drill is asked for harder than another. */
 export const harderThan = harder
 
+/** Parameters as one text, in one order. */
+const written = new WeakMap<Parameters, string>()
+export function keyOf(parameters: Parameters): string {
+	let key = written.get(parameters)
+	if (key === undefined) {
+		key = PARAMETERS.map((name) => parameters[name] ?? '').join(',')
+		written.set(parameters, key)
+	}
+	return key
+}
+
+/** Forms by library, drill and parameters: the same few are asked about again and again. */
+const forms = new WeakMap<Library, Map<string, Form>>()
+
 /** A drill with what is asked of it; what is not said is the drill's own. */
 export function formOf(drill: Drill, asked: Parameters, library: Library): Form {
+	let known = forms.get(library)
+	if (!known) forms.set(library, (known = new Map()))
+	const key = `${drill.id}/${drill.version}/${keyOf(asked)}`
+	const form = known.get(key) ?? makeForm(drill, asked, library)
+	known.set(key, form)
+	return form
+}
+
+function makeForm(drill: Drill, asked: Parameters, library: Library): Form {
 	const parameters: Parameters = { ...drill.defaults.parameters, ...asked }
 	const shock = drill.intensity === 'shock'
 	const places: Place[] = []

@@ -9,7 +9,7 @@ import type { Rule } from './rule'
 export const SPARED_LOAD = 2
 
 /** "left knee", "everything" */
-export const placeOf = ({ region, side }: Closure): string =>
+export const placeOf = ({ region, side }: { region: Closure['region']; side?: string | null | undefined }): string =>
 	region === EVERYTHING ? 'everything' : `${side && side !== 'both' ? `${side} ` : ''}${REGION_NAMES[region]}`
 
 /** Whether a closure of a region bars a form of a drill. */

@@ -2,7 +2,10 @@ import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/progress/gather-input'
 import type { OutsideLoad } from '../../core/progress/outside-load'
 import type { ClubScope } from '../connect'
-import { acknowledgement, careRecord, ladderMove, outsideLoad } from '../schema/care'
+import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
+import { observation } from '../schema/log'
+import { entry, session, sessionAthlete } from '../schema/sessions'
+import { clearance } from '../schema/verdicts'
 
 export type CareRow = typeof careRecord.$inferSelect
 export type OutsideRow = typeof outsideLoad.$inferSelect
@@ -126,4 +129,109 @@ export async function movesOf({ db, clubId }: ClubScope, athleteId: string) {
 }
 export async function insertMove({ db, clubId }: ClubScope, row: Omit<typeof ladderMove.$inferInsert, 'clubId'>) {
 	await db.insert(ladderMove).values({ ...row, clubId })
+}
+
+/** What was said away from a log, of some athletes; index `care_event_by_athlete`. */
+export async function careEventsOf({ db, clubId }: ClubScope, athleteIds: string[]) {
+	if (athleteIds.length === 0) return []
+	return db
+		.select()
+		.from(careEvent)
+		.where(and(eq(careEvent.clubId, clubId), inArray(careEvent.athleteId, athleteIds), eq(careEvent.isVoid, false)))
+}
+export async function insertCareEvent({ db, clubId }: ClubScope, row: Omit<typeof careEvent.$inferInsert, 'clubId'>) {
+	await db.insert(careEvent).values({ ...row, clubId })
+}
+/** Clearances of some athletes. */
+export async function clearancesOfAll({ db, clubId }: ClubScope, athleteIds: string[]) {
+	if (athleteIds.length === 0) return []
+	return db
+		.select()
+		.from(clearance)
+		.where(and(eq(clearance.clubId, clubId), inArray(clearance.athleteId, athleteIds)))
+}
+
+/** Reports and answers in the log, of some athletes, with the day of their session; replaced ones too, for the fold. Index `observation_by_athlete`. */
+export async function painsOf({ db, clubId }: ClubScope, athleteIds: string[]) {
+	if (athleteIds.length === 0) return []
+	return db
+		.select({
+			id: observation.id,
+			athleteId: observation.athleteId,
+			replacesId: observation.replacesId,
+			void: observation.isVoid,
+			kind: observation.kind,
+			value: observation.value,
+			day: session.day,
+		})
+		.from(observation)
+		.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
+		.where(
+			and(
+				eq(observation.clubId, clubId),
+				inArray(observation.athleteId, athleteIds),
+				inArray(observation.kind, ['pain', 'quiet']),
+			),
+		)
+}
+
+/** The last day of work of each family before a day; by the primary key. */
+export async function lastWorkOf({ db, clubId }: ClubScope, athleteIds: string[], before: string) {
+	if (athleteIds.length === 0) return []
+	return db
+		.select({ athleteId: workDay.athleteId, family: workDay.family, day: sql<string>`max(${workDay.day})` })
+		.from(workDay)
+		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} < ${before}`))
+		.groupBy(workDay.athleteId, workDay.family)
+}
+
+/** Days on which some athletes worked, from a day on. */
+export async function workDaysSince({ db, clubId }: ClubScope, athleteIds: string[], from: string) {
+	if (athleteIds.length === 0) return []
+	return db
+		.selectDistinct({ athleteId: workDay.athleteId, day: workDay.day })
+		.from(workDay)
+		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} >= ${from}`))
+}
+
+/** Makes the days of work of some athletes on some days anew from the marks that stand. */
+export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<void> {
+	if (athleteIds.length === 0 || days.length === 0) return
+	await db
+		.delete(workDay)
+		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days)))
+	await db.execute(sql`insert ignore into work_day (club_id, athlete_id, family, day)
+		select distinct m.club_id, m.athlete_id, d.family, s.day
+		from session s
+		join mark m on m.club_id = s.club_id and m.session_id = s.id
+		join (select id, max(json_value(content, '$.family')) as family from library_document
+			where club_id = ${clubId} and kind = 'drill' group by id) d on d.id = m.drill_id
+		where s.club_id = ${clubId} and s.day in ${days} and m.athlete_id in ${athleteIds}
+			and m.kind <> 'missed' and m.is_void = 0
+			and not exists (select 1 from mark r where r.club_id = m.club_id and r.replaces_id = m.id)`)
+}
+
+/** The last day before a day on which sessions nobody has begun ask for a family, from a day on: work that is to be done. */
+export async function plannedWorkBefore({ db, clubId }: ClubScope, athleteIds: string[], from: string, before: string) {
+	if (athleteIds.length === 0 || before <= from) return []
+	return db
+		.select({ athleteId: sessionAthlete.athleteId, family: entry.family, day: sql<string>`max(${session.day})` })
+		.from(sessionAthlete)
+		.innerJoin(session, and(eq(session.clubId, sessionAthlete.clubId), eq(session.id, sessionAthlete.sessionId)))
+		.innerJoin(entry, and(eq(entry.clubId, session.clubId), eq(entry.sessionId, session.id)))
+		.where(
+			and(
+				eq(sessionAthlete.clubId, clubId),
+				inArray(sessionAthlete.athleteId, athleteIds),
+				isNull(session.startedAt),
+				eq(entry.retired, false),
+				sql`${session.day} >= ${from} and ${session.day} < ${before}`,
+			),
+		)
+		.groupBy(sessionAthlete.athleteId, entry.family)
+}
+
+/** What a club that trains all through a span of days would have on record; for a history that is made, not logged. */
+export async function insertWorkDays({ db, clubId }: ClubScope, rows: Omit<typeof workDay.$inferInsert, 'clubId'>[]) {
+	if (rows.length > 0) await db.insert(workDay).values(rows.map((row) => ({ ...row, clubId })))
 }

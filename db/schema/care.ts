@@ -1,5 +1,6 @@
 import { boolean, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique, char } from 'drizzle-orm/mysql-core'
-import type { Pattern, Region } from '../../core/vocabulary/words'
+import type { ReportKind, ReportSide } from '../../core/vocabulary/care'
+import type { Family, Pattern, Region } from '../../core/vocabulary/words'
 import type { OutsideKind } from '../../core/progress/outside-load'
 import type { LadderState } from '../../core/progress/types'
 import type { RuleId } from '../../core/rules/rule'
@@ -42,6 +43,57 @@ export const careRecord = mysqlTable(
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
 		index('care_by_athlete').on(t.clubId, t.athleteId),
+	],
+)
+
+/** What is said of an athlete's body away from a session's log: head, chest, soreness. What was pressed by mistake is void. */
+export const careEvent = mysqlTable(
+	'care_event',
+	{
+		clubId: uuid('club_id').notNull(),
+		id: uuid('id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		sessionId: uuid('session_id'),
+		drillId: code('drill_id'),
+		kind: code<ReportKind>('kind', 20).notNull(),
+		region: code<Region>('region', 20),
+		side: code<ReportSide>('side', 5),
+		score: int('score'),
+		redFlag: boolean('red_flag').notNull(),
+		asked: boolean('asked').notNull(),
+		day: day('day').notNull(),
+		note: words('note', 500).notNull(),
+		isVoid: boolean('is_void').notNull(),
+		authorId: uuid('author_id').notNull(),
+		receivedAt: instant('received_at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.id] }),
+		foreignKey({
+			name: 'care_event_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('care_event_by_athlete').on(t.clubId, t.athleteId, t.day),
+	],
+)
+
+/** Days on which work of a family was done: kept beside the log, made anew in the transaction that changes it. */
+export const workDay = mysqlTable(
+	'work_day',
+	{
+		clubId: uuid('club_id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		family: code<Family>('family', 20).notNull(),
+		day: day('day').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.athleteId, t.family, t.day] }),
+		foreignKey({
+			name: 'work_day_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
 	],
 )
 

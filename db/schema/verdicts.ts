@@ -1,5 +1,5 @@
-import { char, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
-import type { Region } from '../../core/vocabulary/words'
+import { boolean, char, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
+import type { Clearance, ClearingRole, ReportSide } from '../../core/vocabulary/care'
 import type { Judgement, LadderState, VerdictInput, VerdictWord } from '../../core/progress/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'
@@ -53,9 +53,16 @@ export const clearance = mysqlTable(
 		clubId: uuid('club_id').notNull(),
 		id: uuid('id').notNull(),
 		athleteId: uuid('athlete_id').notNull(),
-		region: code<Region>('region', 20).notNull(),
+		/** A region, or everything after head or chest. */
+		region: code<Clearance['region']>('region', 20).notNull(),
+		/** Null: both sides of the region. */
+		side: code<ReportSide>('side', 5),
 		clearedBy: words('cleared_by').notNull(),
 		clearedByRole: words('cleared_by_role').notNull(),
+		/** What the role comes to: health professionals clear, everything only a doctor. */
+		role: code<ClearingRole>('role', 20).notNull(),
+		/** Null when nobody said whether it was an injury. */
+		injury: boolean('injury'),
 		clearedOn: day('cleared_on').notNull(),
 		recordedBy: uuid('recorded_by').notNull(),
 		recordedAt: instant('recorded_at').notNull(),

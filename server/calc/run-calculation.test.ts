@@ -1,11 +1,12 @@
 import Ajv from 'ajv'
+import addFormats from 'ajv-formats'
 import { describe, expect, it } from 'vitest'
 import { camelCase, snakeCase } from '../../core/calc/calculation'
 import { CALCULATIONS, findCalculation } from '../../core/calc/calculations'
 import { gate, input as verdictInput, stateAt } from '../../tests/support/verdict-fixture'
 import { runCalculation } from './run-calculation'
 
-const ajv = new Ajv()
+const ajv = addFormats(new Ajv())
 const run = (name: string, input: unknown) => runCalculation(findCalculation(name)!, input)
 
 /** Every number of `wanted` within a part in 10⁵ (or 10⁻⁹ of 0), everything else equal; more fields may be there. */
@@ -27,6 +28,19 @@ function expectLike(got: unknown, wanted: unknown, path = ''): void {
 
 const TEN = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
 const CASE = verdictInput('acceleration', stateAt('acceleration', 'three-point-10'), TEN, TEN)
+
+const ASKED = {
+	athlete: {
+		ageYears: 24,
+		massKg: 75,
+		levels: { plyometric: 2 },
+		passed: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15'] },
+	},
+	school: 'quality-first',
+	phase: 'peaking',
+	day: '2026-03-12',
+	lastWork: { plyometric: '2026-03-10' },
+}
 
 interface Row {
 	good: [input: object, output: object]
@@ -345,6 +359,44 @@ const ROWS: Record<string, Row> = {
 		good: [{ input: CASE }, { verdict: 'advance', decidedBy: 'P1', next: { rungId: 'three-point-20' } }],
 		edge: [{ input: { ...CASE, exposures: [] } }, { verdict: 'hold', decidedBy: 'P3', sentence: /nothing was logged/ }],
 		bad: [{ input: { ...CASE, ladder: { id: 'acceleration', version: 999 } } }, 'input.ladder'],
+	},
+	care: {
+		// Grades of pain: 3–4 spares, 5 closes; what a clearance ended on an earlier day counts no more.
+		good: [
+			{
+				reports: [
+					{ kind: 'pain', region: 'knee', side: 'left', score: 4, day: '2026-03-10' },
+					{ kind: 'pain', region: 'ankle', side: 'right', score: 6, day: '2026-03-02' },
+				],
+				clearances: [
+					{ region: 'ankle', side: null, day: '2026-03-09', by: 'H. Brekke', role: 'physiotherapist', injury: null },
+				],
+				day: '2026-03-12',
+			},
+			{ closures: [{ region: 'knee', side: 'left', grade: 'spare', since: '2026-03-10' }] },
+		],
+		edge: [{ reports: [], clearances: [], day: '2026-03-12' }, { closures: [] }],
+		bad: [
+			{ reports: [{ kind: 'pain', score: 4, day: '2026-03-10' }], clearances: [], day: '2026-03-12' },
+			'reports[0].region',
+		],
+	},
+	permit: {
+		// A level-2 athlete in a school that allows 45 cm: the hardest permitted form below 75 cm.
+		good: [
+			{ ...ASKED, ask: { drillId: 'depth-jump', parameters: { heightCm: 75 } } },
+			{
+				answer: 'less',
+				line: { drillId: 'depth-jump', parameters: { heightCm: 30 }, dose: { sets: 5, reps: 2 } },
+				findings: [{ rule: 'S8', tier: 'block' }],
+				closures: [],
+			},
+		],
+		edge: [
+			{ ...ASKED, reports: [{ kind: 'chest', day: '2026-03-12' }], ask: { drillId: 'pogo' } },
+			{ answer: 'no', line: null, closures: [{ region: 'everything', grade: 'everything', since: '2026-03-12' }] },
+		],
+		bad: [{ ...ASKED, ask: { drillId: 'no-such-drill' } }, 'ask.drill_id'],
 	},
 	'weekly-load': {
 		good: [

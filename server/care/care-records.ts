@@ -1,18 +1,18 @@
 import { v7 as newId } from 'uuid'
 import { PATTERNS, REGIONS, type Pattern, type Region } from '../../core/vocabulary/words'
-import { restricts } from '../../core/progress/locks'
-import { reopenAfterClearance } from '../../core/progress/missed-time'
+import { CLOSE_FROM } from '../../core/care/closures'
+import type { Clearance } from '../../core/vocabulary/care'
 import { inTransaction } from '../../db/connect'
-import { careOf, careRecordOf, endCare, insertCare } from '../../db/queries/care'
+import { careOf, endCare, insertCare } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'
-import { readAthletes, readStates, writeState } from '../../db/queries/squads'
-import { insertClearance } from '../../db/queries/verdicts'
+import { readAthletes } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { keepClearance, openWayBack, roleInWords } from './clear'
 
 export interface CareTyped {
 	kind: string
@@ -101,39 +101,14 @@ export async function closeCare(
 			}))
 		)
 			return { problems: { [`by-${id}`]: 'This has ended already.' } }
-		if (row.kind === 'restriction') {
-			if (row.region)
-				await insertClearance(scope, {
-					id: newId(),
-					athleteId,
-					region: row.region,
-					clearedBy: by.name.trim(),
-					clearedByRole: by.role.trim(),
-					clearedOn: today,
-					recordedBy: who.personId,
-					recordedAt: now,
-				})
+		if (row.kind === 'restriction' && row.region) {
+			const role = roleInWords(by.role)
+			const cleared: Clearance = { region: row.region, day: today, by: by.name.trim(), role }
+			await keepClearance(scope, who, athleteId, cleared, by.role.trim(), now)
+			// What was closed by hand for over a week comes back like any closure that long.
+			const closure = { kind: 'pain' as const, region: row.region, score: CLOSE_FROM, day: row.fromDay }
 			const library = await readLibrary(scope)
-			const record = careRecordOf(row)
-			for (const { state, asOf } of (await readStates(scope, [athleteId], true)).values()) {
-				const ladder = library.ladders[state.ladderId]
-				const drill = library.drills[ladder?.rungs.find((rung) => rung.id === state.rungId)?.drillId ?? '']
-				if (
-					!ladder ||
-					!drill ||
-					record.kind !== 'restriction' ||
-					state.closed ||
-					!restricts({ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }, drill)
-				)
-					continue
-				await writeState(
-					scope,
-					athleteId,
-					reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, today),
-					asOf,
-					now,
-				)
-			}
+			await openWayBack(scope, athleteId, { reports: [closure] }, { ...cleared, role: 'clinician' }, library, now)
 		}
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { ended: true as const }

@@ -87,20 +87,20 @@ describe('care records', () => {
 
 	it('spare a restricted region on ladders and in drills for everybody; a named clearance leads onto the way back', async () => {
 		expect(
-			await openCare(club.coach, one, { ...NOTHING, kind: 'restriction', region: 'knee' }, at('2026-03-11')),
+			await openCare(club.coach, one, { ...NOTHING, kind: 'restriction', region: 'knee' }, at('2026-03-03')),
 		).toHaveProperty('problems.setBy')
 		expect(
 			await openCare(
 				club.coach,
 				one,
 				{ ...NOTHING, kind: 'restriction', region: 'knee', setBy: 'H. Brekke', setByRole: 'physiotherapist' },
-				at('2026-03-11'),
+				at('2026-03-03'),
 			),
 		).toEqual({ opened: true })
 		expect(await lines()).toEqual({
 			acceleration: 'wall-drill',
-			shock: 'kneeling-chest-push',
-			fixed: 'kneeling-chest-push',
+			shock: 'seated-chest-push',
+			fixed: 'seated-chest-push',
 		})
 		const [row] = await careOf(club.scope, [one])
 		expect(
@@ -109,7 +109,7 @@ describe('care records', () => {
 		expect(
 			await closeCare(club.coach, one, row!.id, { name: 'H. Brekke', role: 'physiotherapist' }, at('2026-03-12')),
 		).toEqual({ ended: true })
-		expect(await lines()).toEqual({ acceleration: 'walk-through', shock: 'two-foot-stick', fixed: 'broad-jump' })
+		expect(await lines()).toEqual({ acceleration: 'walk-through', shock: 'two-foot-stick', fixed: 'seated-chest-push' })
 		expect((await readStates(club.scope, [one])).get(stateKey(one, 'shock'))?.state.reentry).toMatchObject({
 			pathId: 're-entry-land',
 		})
@@ -165,7 +165,7 @@ describe('care records', () => {
 			at('2026-03-13'),
 		)
 		expect((await readLines(club.scope, ['sessionId' in saved ? saved.sessionId : '']))[0]).toMatchObject({
-			drillId: 'kneeling-chest-push',
+			drillId: 'seated-chest-push',
 		})
 	})
 })

@@ -7,7 +7,7 @@ import type { Drill } from '../../core/vocabulary/drill'
 import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { type Author, authorsById } from '../../db/queries/clubs'
-import { endCare, insertCareOnce } from '../../db/queries/care'
+import { endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
 import {
 	type BestTime,
 	type DecisionInsert,
@@ -37,7 +37,6 @@ import {
 	updateSession,
 } from '../../db/queries/sessions'
 import { type AthleteRow, readAthletes } from '../../db/queries/squads'
-import { SWAP_FROM } from '../../core/progress/safety-rules'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
@@ -189,6 +188,8 @@ class Batch {
 	private readonly observations: ObservationInsert[] = []
 	private readonly decisions: DecisionInsert[] = []
 	private readonly started = new Set<string>()
+	/** Whose work on which day may have changed. */
+	private readonly worked = { athletes: new Set<string>(), days: new Set<string>() }
 	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly putBack = new Set<string>()
 	private readonly holding: Omit<HeldRow, 'clubId'>[] = []
@@ -329,6 +330,7 @@ class Batch {
 		await insertMarks(scope, this.marks)
 		await insertObservations(scope, this.observations)
 		await insertDecisions(scope, this.decisions)
+		await keepWorkDays(scope, [...this.worked.athletes], [...this.worked.days])
 		await holdCorrections(scope, this.holding)
 		await releaseCorrections(scope, this.released)
 		for (const id of this.started) await markStarted(scope, id, this.now)
@@ -425,6 +427,8 @@ class Batch {
 	/** What an event brings about beside its row. */
 	private follow({ event, session, line, drill }: Read, who: Author): void {
 		if (event.type === 'mark') {
+			this.worked.athletes.add(event.athleteId)
+			this.worked.days.add(session.day)
 			if (!session.startedAt) this.started.add(session.id)
 			// A phone that was away logged an older version of the line: what was done is what stands, as long as nothing was done on the newer one.
 			if (line && !line.current && !event.void && !this.putBack.has(line.id)) {
@@ -433,7 +437,8 @@ class Batch {
 			}
 			return
 		}
-		if (event.kind === 'pain' && (event.value.score >= SWAP_FROM || event.value.redFlag)) this.hurt.add(event.athleteId)
+		// Whatever is said of the body, or taken back, is asked of every line ahead.
+		if (event.kind === 'pain' || event.kind === 'quiet') this.hurt.add(event.athleteId)
 		if (event.kind === 'worry' && drill) {
 			const { replacesId, athleteId } = event
 			// A worry that is corrected or taken back ends the record it opened, and no record of another kind.

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { draftEntry } from '../../tests/support/draft-entry'
@@ -84,7 +85,7 @@ const VALUES: Record<EventKey, object> = {
 	'decision/attendance': { present: false },
 	'decision/guest': {},
 	'decision/piece': { piece: 2, place: null },
-	'decision/swap': { drillId: 'standing-start', drillVersion: 3 },
+	'decision/swap': { drillId: 'standing-start', drillVersion: STARTER_LIBRARY.drills['standing-start']!.version },
 	'decision/fast-day': {},
 	'decision/queue': { group: 1, position: 2 },
 	'decision/cut-short': { reason: 'weather', left: { reps: 1, contacts: 0, fastMetres: 20 } },

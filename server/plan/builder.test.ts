@@ -31,6 +31,9 @@ const TODAY = '2026-03-12'
 /** A proposal for the club's squad, two of its athletes trained and two new. */
 async function propose() {
 	const library = await readLibrary(club.scope)
+	for (const athleteId of club.athletes.slice(2))
+		for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const)
+			await writeLevel(club.scope, athleteId, family, 1)
 	for (const athleteId of club.athletes.slice(0, 2)) {
 		for (const family of ['sprint', 'agility', 'plyometric', 'throw'] as const)
 			await writeLevel(club.scope, athleteId, family, 2)
@@ -88,7 +91,7 @@ describe('a proposal that is saved', () => {
 		const [entries, lines] = [await readEntries(club.scope, [sessionId]), await readLines(club.scope, [sessionId])]
 		expect(entries).toHaveLength(proposal.entries.length)
 		let open = 0
-		for (const athlete of limitedAthletes(pack))
+		for (const athlete of limitedAthletes(pack, library))
 			for (const [index, [, shown]] of [...resolveSheet(proposal.entries, athlete, library)].entries()) {
 				const line = lines.find((row) => row.athleteId === athlete.id && row.entryId === entries[index]!.id)!
 				expect({ blocked: line.blocked, dose: line.blocked ? null : line.dose, drill: line.drillId }).toEqual({

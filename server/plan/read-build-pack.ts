@@ -9,7 +9,8 @@ import { evidenceFor, isOpen } from '../../core/progress/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { drillsAsCited, readHistories } from '../review/gather'
-import { type SessionDay, lineContexts } from '../sheet/line-context'
+import { readFacts } from '../facts/read-facts'
+import type { SessionDay } from '../sheet/line-context'
 import { plannedWork } from './planned-work'
 
 /** How far around a session other work is looked at, days: the longest spacing a school may ask. */
@@ -56,11 +57,11 @@ export async function readBuildPack(
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const weekEnd = addDays(mondayOf(session.day), 6)
 	const { histories, drillOf } = known ?? (await readKnown(scope, athleteIds, addDays(session.day, NEAR_DAYS), library))
-	const [athletes, levelOf, states, contextOf, planned] = [
+	const [athletes, levelOf, states, facts, planned] = [
 		await readAthletes(scope, athleteIds),
 		await readLevels(scope, athleteIds),
 		await readStates(scope, athleteIds),
-		await lineContexts(scope, session, squad, athleteIds, library),
+		await readFacts(scope, session, squad, athleteIds, library, today),
 		await plannedWork(
 			scope,
 			athleteIds,
@@ -111,13 +112,12 @@ export async function readBuildPack(
 				const laterThisWeek = byQuantity((quantity) =>
 					later.reduce((sum, one) => sum + rampValue(one.count, quantity), 0),
 				)
-				const { level: _level, school: _school, ...locks } = contextOf(athlete, 1)
 				return {
 					id: athlete.id,
 					name: athlete.name,
 					legLengthM: athlete.legLengthM,
 					levels,
-					locks,
+					facts: facts.get(athlete.id)!,
 					states: Object.fromEntries(
 						ladders.flatMap((id) => {
 							const known = states.get(stateKey(athlete.id, id))

@@ -77,7 +77,9 @@ export async function repairInside(
 			kit: null,
 			targetOf: null,
 		}
-		const caps = new Map(limitedAthletes(pack).map((athlete) => [athlete.id, capsFor(entries, athlete, limits)]))
+		const caps = new Map(
+			limitedAthletes(pack, library).map((athlete) => [athlete.id, capsFor(entries, athlete, limits)]),
+		)
 		for (const entry of entries) {
 			const own = Object.fromEntries(
 				[...caps].flatMap(([athleteId, byEntry]) => {

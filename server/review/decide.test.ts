@@ -11,7 +11,7 @@ import { verdictsOfSession } from '../../db/queries/verdicts'
 import { acceptEvents } from '../log/accept-events'
 import { changeLineByHand } from '../sheet/change-line'
 import { createSession } from '../sheet/save-session'
-import { recordClearance } from '../squads/change-roster'
+import { recordClearance } from '../care/clear'
 import { decideVerdicts } from './decide'
 import { documentsOf } from './gather'
 import { proposeVerdicts } from './propose'
@@ -118,6 +118,15 @@ const lineOf = async (sessionId: string, athleteId: string) =>
 	(await readLines(club.scope, [sessionId])).find((row) => row.athleteId === athleteId)!
 const FALLING = [3.06, 3.05, 3.07, 3.08, 3.18, 3.22]
 const STEADY = [3.1, 3.08, 3.09, 3.1, 3.09, 3.1]
+
+const cleared = (more: object) => ({
+	region: 'back-thigh',
+	side: '',
+	clearedBy: 'H. Brekke',
+	role: 'physiotherapist',
+	injury: '',
+	...more,
+})
 
 describe('deciding', () => {
 	it('moves the ladder state, writes the next session and stores the whole input', async () => {
@@ -233,15 +242,15 @@ describe('deciding', () => {
 		])
 		await acceptAll(first, '2026-03-09')
 		expect(await lineOf(second, one)).toMatchObject({ blocked: 'closed until cleared', drillId: null })
-		expect(await recordClearance(club.coach, one, 'back-thigh', '', 'physio', at('2026-03-10'))).toHaveProperty(
+		expect(await recordClearance(club.coach, one, cleared({ clearedBy: '' }), at('2026-03-10'))).toHaveProperty(
 			'problems.clearedBy',
 		)
-		expect(
-			await recordClearance(club.coach, one, 'back-thigh', 'H. Brekke', 'physiotherapist', at('2026-03-10')),
-		).toEqual({ reopened: 1 })
+		expect(await recordClearance(club.coach, one, cleared({ injury: 'yes' }), at('2026-03-10'))).toEqual({
+			cleared: true,
+		})
 		expect(await lineOf(second, one)).toMatchObject({
 			blocked: null,
-			rungId: 'three-point-20',
+			rungId: 'walk',
 			drillId: 'walk-through',
 			dose: { sets: 1, reps: 4 },
 		})

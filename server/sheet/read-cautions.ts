@@ -11,7 +11,9 @@ import { readLevels, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { drillsAsCited, readHistories } from '../review/gather'
-import { lineContexts } from './line-context'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { locksOf } from '../../core/progress/locks'
+import { readFacts } from '../facts/read-facts'
 import type { Sheet } from './read-sheet'
 
 export interface SheetCaution {
@@ -30,8 +32,8 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	const school = squad ? library.schools[squad.schoolId] : undefined
 	if (!squad || !school) return []
 	const ids = athletes.map((athlete) => athlete.id)
-	const [contextOf, levelOf, histories, drillOf, answers, people] = [
-		await lineContexts(scope, session, squad, ids, library),
+	const [facts, levelOf, histories, drillOf, answers, people] = [
+		await readFacts(scope, session, squad, ids, library, session.day),
 		await readLevels(scope, ids),
 		await readHistories(scope, ids, addDays(session.day, 3), library),
 		await drillsAsCited(scope, library),
@@ -51,6 +53,7 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 				: [],
 		)
 		const history = histories.get(athlete.id)
+		const concluded = concludeFor(facts.get(athlete.id)!, library)
 		// Other sessions near this one, before it and after it, held or only matches.
 		const work = history
 			? evidenceFor(
@@ -68,7 +71,7 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 				session,
 				work,
 				school,
-				contextOf(athlete, levelOf(athlete.id, line.drill.family)),
+				locksOf(concluded.facts, levelOf(athlete.id, line.drill.family)),
 			))
 				note(caution, athlete.name)
 	}

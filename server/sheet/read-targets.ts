@@ -21,7 +21,7 @@ export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<s
 	const school = squad ? sheet.library.schools[squad.schoolId] : undefined
 	const targetOfLine = (athleteId: string, line: SheetLine): LineTarget => {
 		const ladder = line.ladderId ? sheet.library.ladders[line.ladderId] : undefined
-		const rung = ladder && line.rungId ? rungOf(ladder, line.rungId).rung : null
+		const rung = ladder?.rungs.find((one) => one.id === line.rungId) ?? null
 		const own: LineTarget['bests'] = {}
 		for (const best of bests) {
 			if (

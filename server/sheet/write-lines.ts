@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { addDays } from '../../core/calendar/days'
+import { addDays, dayInZone } from '../../core/calendar/days'
 import { NO_REST, type Rest } from '../../core/vocabulary/dose'
 import type { Library } from '../../core/vocabulary/library'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
@@ -21,7 +21,11 @@ import {
 import { type AthleteRow, type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
-import { lineContexts } from './line-context'
+import { type Concluded } from '../../core/permit/known'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { locksOf } from '../../core/progress/locks'
+import { permit } from '../../core/permit/permit'
+import { readFacts } from '../facts/read-facts'
 import { plannedOf } from './planned-of'
 
 /** "Depth jump 30 cm, 5×2" */
@@ -54,7 +58,14 @@ export async function writeLines(
 		(await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
 	)
 	const before = await linesOf(scope, athleteIds, addDays(session.day, -60), session.day)
-	const contextOf = await lineContexts(scope, session, squad, athleteIds, library)
+	const facts = await readFacts(
+		scope,
+		session,
+		squad,
+		athleteIds,
+		library,
+		dayInZone(now.toISOString(), session.timeZone),
+	)
 
 	const fresh: (typeof existing)[number][] = []
 	const superseded: string[] = []
@@ -66,18 +77,20 @@ export async function writeLines(
 				return planned ? [[row.entryId, planned] as const] : []
 			}),
 		)
+		const concluded = concludeFor(facts.get(athlete.id)!, library)
 		const resolvedLines = resolveSheet(
 			entries,
-			sheetAthleteOf(athlete, levelOf, states, squad, contextOf),
+			sheetAthleteOf(athlete, levelOf, states, squad, concluded),
 			library,
 			handSet,
 		)
 		for (const entry of entries) {
 			const resolved = resolvedLines.get(entry.id)!
 			const last = own.find((row) => row.entryId === entry.id)
-			if (last?.origin === 'hand-set' && resolved.blocked === null) {
-				const line = handSet.get(entry.id)
-				const differs = line === undefined || !sameLine(line, resolved)
+			const line = handSet.get(entry.id)
+			// A line set by hand stands as long as nothing but cautions, which were answered then, speaks against it.
+			if (last && line && resolved.blocked === null && handSetStands(line, concluded, library)) {
+				const differs = !sameLine(line, resolved)
 				await writeWouldBe(scope, last.id, differs ? writeLine(resolved, library) : null)
 				continue
 			}
@@ -105,14 +118,15 @@ function sheetAthleteOf(
 	levelOf: Awaited<ReturnType<typeof readLevels>>,
 	states: Awaited<ReturnType<typeof readStates>>,
 	squad: SquadRow,
-	contextOf: Awaited<ReturnType<typeof lineContexts>>,
+	concluded: Concluded,
 ): SheetAthlete {
 	return {
 		id: athlete.id,
 		legLengthM: athlete.legLengthM,
 		levelOf: (family) => levelOf(athlete.id, family),
 		stateOf: (ladderId) => states.get(stateKey(athlete.id, ladderId))?.state ?? null,
-		locksAt: (level) => contextOf(athlete, level),
+		concluded,
+		locksAt: (level) => locksOf(concluded.facts, level),
 		kept: (ladderId) => squad.focus?.[ladderId] === 'kept',
 	}
 }
@@ -244,4 +258,10 @@ export async function setLineByHand(
 		],
 		[last.id],
 	)
+}
+
+/** Whether no block speaks against a line that was set by hand. */
+function handSetStands(line: PlannedLine, concluded: Concluded, library: Library): boolean {
+	const answer = permit(concluded, { drillId: line.drillId, parameters: line.parameters, dose: line.dose })
+	return answer.answer === 'yes' || answer.findings.every((finding) => finding.tier === 'caution')
 }

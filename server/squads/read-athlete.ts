@@ -17,6 +17,8 @@ import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
 import { contextOf } from '../sheet/line-context'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { readFacts } from '../facts/read-facts'
 import { readMeasurements } from '../bench/read-measurements'
 import { versionOf } from '../submissions/take-version'
 import { plannedOf } from '../sheet/planned-of'
@@ -126,6 +128,8 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			LEVELLED.map(async (family) => [family, await versionOf(scope, 'level', `${athleteId}/${family}`)] as const),
 		),
 	)
+	const facts = await readFacts(scope, day, { schoolId: school.id }, [athleteId], library, today)
+	const concluded = concludeFor(facts.get(athleteId)!, library)
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
@@ -160,6 +164,10 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			),
 		})),
 		care: records,
+		closures: concluded.facts.closures,
+		waysBack: concluded.plan.paths.flatMap(({ ladder, due }) =>
+			due ? [{ name: ladder.name, steps: ladder.rungs.map((rung) => rung.name), at: due.index }] : [],
+		),
 		outside: outside.filter((row) => row.day >= addDays(today, -28)).reverse(),
 		load: weekOfLoad(events.current, outside, athleteId, today),
 		moves: (await movesOf(scope, athleteId)).slice(0, 20).map((row) => ({

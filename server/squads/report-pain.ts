@@ -42,3 +42,36 @@ export async function reportPain(
 		? { problems: { pain: `${answer.field}: ${answer.reason}` } }
 		: { reported: true }
 }
+
+/** The answer to "how was it?" after the easy form or a step: up to 1 it ends sparing a region, 2 or more is a report. */
+export async function answerAsked(
+	who: SignedIn,
+	athleteId: string,
+	typed: { region: string; side: string; score: string },
+	now: Date,
+): Promise<{ kept: true } | { problems: Problems }> {
+	const score = Number(typed.score)
+	if (!REGIONS.includes(typed.region as Region)) return { problems: { asked: 'Say which region was asked about.' } }
+	if (typed.score.trim() === '' || !Number.isInteger(score) || score < 0 || score > 10)
+		return { problems: { asked: `“${typed.score}”: a whole number from 0 to 10 is expected.` } }
+	const [last] = await recentSessionsOf(scopeOf(who.clubId), [athleteId], todayAt(who.timeZone, now), 60)
+	if (!last) return { problems: { asked: 'There is no session yet in which the easy form was done.' } }
+	const [answer] = await acceptEvents(
+		who,
+		[
+			{
+				id: newId(),
+				sessionId: last.session.id,
+				athleteId,
+				deviceId: newId(),
+				deviceSeq: 0,
+				deviceTime: now.toISOString(),
+				type: 'observation',
+				kind: 'quiet',
+				value: { region: typed.region, side: typed.side, score },
+			},
+		],
+		now,
+	)
+	return answer?.outcome === 'refused' ? { problems: { asked: answer.reason } } : { kept: true }
+}

@@ -4,11 +4,36 @@ import type { Level } from '../../core/vocabulary/words'
 import type { BuildRequest, Proposal } from '../../core/plan/propose-session'
 import { countOf, resolveSheet } from '../../core/plan/resolve-sheet'
 import type { LimitedAthlete } from '../../core/plan/session-limits'
-import { passedRungs, plainContext } from '../../core/progress/locks'
+import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
+import { locksOf, passedRungs } from '../../core/progress/locks'
 import { startingAt } from '../../core/progress/resolve-line'
 
 export const PLAIN_DAY = '2026-03-10'
 const school = STARTER_LIBRARY.schools['quality-first']!
+
+/** Somebody of 24 years who trained everything the day before and of whom nothing is said. */
+export const PLAIN_FACTS: PlainFacts = {
+	ageYears: 24,
+	massKg: 70,
+	levels: {},
+	passed: {},
+	schools: [school],
+	phase: 'accumulate',
+	day: PLAIN_DAY,
+	surface: null,
+	hoursToMatch: null,
+	hoursSinceMatch: null,
+	lastWork: { sprint: '2026-03-09', agility: '2026-03-09', plyometric: '2026-03-09', throw: '2026-03-09' },
+	work: null,
+	newRungs: [],
+	contrastHelps: false,
+	reports: [],
+	clearances: [],
+	restrictions: [],
+	sessions: [],
+	stands: [],
+	acknowledged: [],
+}
 
 /** An athlete with one level everywhere, on the given rungs, whom nothing holds back. */
 export function plainAthlete(
@@ -23,6 +48,10 @@ export function plainAthlete(
 	const standings = Object.fromEntries(
 		[...states].map(([ladderId, state]) => [ladderId, passedRungs(state, STARTER_LIBRARY.ladders[ladderId]!)]),
 	)
+	const concluded = concludeFor(
+		{ ...PLAIN_FACTS, levels: { sprint: level, agility: level, plyometric: level, throw: level }, passed: standings },
+		STARTER_LIBRARY,
+	)
 	return {
 		id,
 		name: id,
@@ -33,8 +62,8 @@ export function plainAthlete(
 		work: [],
 		rooms: {},
 		worries: [],
-		locksAt: (at) =>
-			plainContext({ level: at, ageYears: 24, massKg: 70, phase: 'accumulate', school, day: PLAIN_DAY, standings }),
+		concluded,
+		locksAt: (at) => locksOf(concluded.facts, at),
 		...more,
 	}
 }

@@ -2,7 +2,9 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
-import { addMembers, insertSquad } from '../../db/queries/squads'
+import { addDays } from '../../core/calendar/days'
+import { insertWorkDays } from '../../db/queries/care'
+import { addMembers, insertSquad, writeLevel } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import type { SignedIn } from '../../server/access/sign-in'
 import { database } from '../../server/database'
@@ -20,6 +22,10 @@ export async function freshDatabase(): Promise<string> {
 	process.env.DATABASE_URL = url
 	return url
 }
+
+const TRAINED_FAMILIES = ['sprint', 'agility', 'plyometric', 'throw'] as const
+/** Every third day of the winter, up to the day before `NOW`. */
+const TRAINED_DAYS = Array.from({ length: 24 }, (_, index) => addDays('2026-03-11', -3 * index))
 
 export interface TestClub {
 	scope: ClubScope
@@ -69,6 +75,14 @@ export async function makeClub(name: string, athleteCount = 3): Promise<TestClub
 			place: 'Field',
 		})
 		await addMembers(scope, squadId, athletes, '2026-01-01')
+		// They have trained everything all winter, and are advanced: what a test is about is not their first day.
+		for (const id of athletes) for (const family of TRAINED_FAMILIES) await writeLevel(scope, id, family, 3)
+		await insertWorkDays(
+			scope,
+			athletes.flatMap((athleteId) =>
+				TRAINED_FAMILIES.flatMap((family) => TRAINED_DAYS.map((day) => ({ athleteId, family, day }))),
+			),
+		)
 	})
 	const as = (role: Role, athleteId: string | null = null): SignedIn => ({
 		clubId,

@@ -1,0 +1,187 @@
+import { v7 as newId } from 'uuid'
+import { closuresOn, mayClear } from '../../core/care/closures'
+import { LAND, RUN, THROW, openedBy } from '../../core/care/return-plan'
+import { reopenAfterClearance } from '../../core/progress/missed-time'
+import { entryState } from '../../core/progress/resolve-line'
+import { CLEARING_ROLES, type Clearance, type ClearingRole, EVERYTHING } from '../../core/vocabulary/care'
+import type { Library } from '../../core/vocabulary/library'
+import { REGIONS } from '../../core/vocabulary/words'
+import { type ClubScope, inTransaction } from '../../db/connect'
+import { careOf, endCare } from '../../db/queries/care'
+import { readLibrary } from '../../db/queries/library'
+import { readAthletes, readStates, squadsOf, stateKey, writeState } from '../../db/queries/squads'
+import { insertClearance } from '../../db/queries/verdicts'
+import type { Problems } from '../access/join'
+import type { SignedIn } from '../access/sign-in'
+import { todayAt } from '../clock'
+import { database } from '../database'
+import { readFacts } from '../facts/read-facts'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+
+export interface ClearanceTyped {
+	region: string
+	side: string
+	clearedBy: string
+	role: string
+	/** "yes", "no", or empty: as severe as it was said to be. */
+	injury: string
+}
+
+/** Where a way back begins for somebody who stands on no ladder of its families. */
+const LADDER_OF: Readonly<Record<string, string>> = { [RUN]: 'acceleration', [LAND]: 'stiffness', [THROW]: 'throw' }
+
+/**
+ * Records who cleared a region, or everything after head or chest. It ends what was said on earlier days, lifts
+ * what was closed by hand there, and opens the way back where the closure was an injury or long.
+ *
+ * @returns null for a stranger's id
+ */
+export async function recordClearance(
+	who: SignedIn,
+	athleteId: string,
+	typed: ClearanceTyped,
+	now: Date,
+): Promise<{ cleared: true } | { problems: Problems } | null> {
+	if (typed.clearedBy.trim().length < 2 || typed.clearedBy.length > 200)
+		return { problems: { clearedBy: 'The name of who cleared it is expected.' } }
+	const region = ([...REGIONS, EVERYTHING] as const).find((one) => one === typed.region)
+	const role = CLEARING_ROLES.find((one) => one === typed.role)
+	if (!region) return { problems: { clearedBy: 'Say which region was cleared.' } }
+	if (!role || !mayClear(role, region))
+		return {
+			problems: {
+				role:
+					region === EVERYTHING
+						? 'After head or chest only a doctor clears.'
+						: 'A health professional clears: a doctor, a physiotherapist, or another by their profession.',
+			},
+		}
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if ((await readAthletes(scope, [athleteId])).length === 0) return null
+		const today = todayAt(who.timeZone, now)
+		const library = await readLibrary(scope)
+		const squad = (await squadsOf(scope, [athleteId])).get(athleteId)?.[0]
+		const moment = { day: today, startTime: '12:00', phase: squad?.phase ?? ('accumulate' as const), surface: null }
+		const known = (
+			await readFacts(scope, moment, { schoolId: squad?.schoolId ?? 'quality-first' }, [athleteId], library, today)
+		).get(athleteId)!
+		const before = closuresOn(known, today).filter((one) => one.region === region && one.grade !== 'noted')
+		if (before.length === 0)
+			return {
+				problems: {
+					clearedBy: region === EVERYTHING ? 'Not everything is closed.' : 'Nothing is closed for this region.',
+				},
+			}
+		const side = typed.side === 'left' || typed.side === 'right' ? typed.side : null
+		const injury = typed.injury === 'yes' ? true : typed.injury === 'no' ? false : null
+		const cleared: Clearance = {
+			region,
+			day: today,
+			by: typed.clearedBy.trim(),
+			role,
+			...(side ? { side } : {}),
+			...(injury === null ? {} : { injury }),
+		}
+		await keepClearance(scope, who, athleteId, cleared, typed.role, now)
+		for (const row of await careOf(scope, [athleteId]))
+			if (row.kind === 'restriction' && row.endedOn === null && row.region === region)
+				await endCare(scope, 'restriction', row.id, athleteId, {
+					endedOn: today,
+					endedBy: cleared.by,
+					endedByRole: typed.role,
+					endRecordedBy: who.personId,
+					endRecordedAt: now,
+				})
+		await openWayBack(scope, athleteId, known, cleared, library, now)
+		await rewriteUpcoming(scope, [athleteId], today, now)
+		return { cleared: true as const }
+	})
+}
+
+export async function keepClearance(
+	scope: ClubScope,
+	who: SignedIn,
+	athleteId: string,
+	{ region, side, day, by, role, injury }: Clearance,
+	inWords: string,
+	now: Date,
+): Promise<void> {
+	await insertClearance(scope, {
+		id: newId(),
+		athleteId,
+		region,
+		side: side ?? null,
+		clearedBy: by,
+		clearedByRole: inWords,
+		role,
+		injury: injury ?? null,
+		clearedOn: day,
+		recordedBy: who.personId,
+		recordedAt: now,
+	})
+}
+
+/** Puts every ladder of the families a clearance concerns on the first step of its path, and reopens what it had closed. */
+export async function openWayBack(
+	scope: ClubScope,
+	athleteId: string,
+	{ reports }: Pick<Parameters<typeof openedBy>[0], 'reports'>,
+	cleared: Clearance,
+	library: Library,
+	now: Date,
+): Promise<void> {
+	const { paths } = openedBy({ reports, clearances: [cleared] }, [], [], cleared.day)
+	const states = await readStates(scope, [athleteId], true)
+	const reached = new Set<string>()
+	for (const { state, asOf } of states.values()) {
+		const ladder = library.ladders[state.ladderId]
+		if (!ladder) continue
+		const closed =
+			state.closed !== null &&
+			(cleared.region === EVERYTHING ? state.closed.region === 'neck-head' : state.closed.region === cleared.region)
+		const concerned = [...paths.keys()].some((path) => pathLeadsTo(path, ladder.family))
+		if (!closed && !concerned) continue
+		const next = concerned
+			? reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, cleared.day)
+			: { ...state, closed: null }
+		if (next.reentry) reached.add(next.reentry.pathId)
+		await writeState(scope, athleteId, next, asOf, now)
+	}
+	for (const path of paths.keys()) {
+		const ladderId = LADDER_OF[path]
+		const first = library.ladders[path]?.rungs[0]
+		if (reached.has(path) || !ladderId || !library.ladders[ladderId] || !first) continue
+		await writeState(
+			scope,
+			athleteId,
+			{
+				...(states.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)),
+				closed: null,
+				reentry: { pathId: path, rungId: first.id, since: cleared.day },
+				back: { percent: 60, since: null, stage: 'path' },
+			},
+			cleared.day,
+			now,
+		)
+	}
+}
+const pathLeadsTo = (path: string, family: string): boolean =>
+	path === RUN
+		? family === 'sprint'
+		: path === LAND
+			? family === 'agility' || family === 'plyometric'
+			: family === 'throw'
+
+/** What a role comes to that is only known in words. */
+export const roleInWords = (words: string): ClearingRole =>
+	/doctor|physician|surgeon/i.test(words)
+		? 'doctor'
+		: /physio/i.test(words)
+			? 'physiotherapist'
+			: /coach|trainer/i.test(words)
+				? 'coach'
+				: /parent|mother|father|guardian/i.test(words)
+					? 'guardian'
+					: /athlete|self/i.test(words)
+						? 'athlete'
+						: 'clinician'

@@ -1,0 +1,255 @@
+import { addDays, ageInYears } from '../../core/calendar/days'
+import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
+import { foldEvents } from '../../core/events/fold'
+import type { PlainFacts } from '../../core/permit/plain-facts'
+import { matchesAround } from '../../core/progress/gather-input'
+import { passedRungs } from '../../core/progress/locks'
+import { outsideWork } from '../../core/progress/outside-load'
+import type { LadderState } from '../../core/progress/types'
+import type { NewRung } from '../../core/rules/facts'
+import { COUNTED, awayStage } from '../../core/rules/p9-time-away'
+import { type CareReport, type Clearance, EVERYTHING, type ReturnStand } from '../../core/vocabulary/care'
+import type { Library } from '../../core/vocabulary/library'
+import type { School } from '../../core/vocabulary/school'
+import type { Family } from '../../core/vocabulary/words'
+import type { ClubScope } from '../../db/connect'
+import {
+	careEventsOf,
+	careOf,
+	clearancesOfAll,
+	lastWorkOf,
+	outsideLoadOf,
+	outsideOf,
+	painsOf,
+	plannedWorkBefore,
+	workDaysSince,
+} from '../../db/queries/care'
+import type { SessionRow } from '../../db/queries/sessions'
+import { type SquadRow, readAthletes, readLevels, readStates, squadsOf } from '../../db/queries/squads'
+
+/** What of a session decides what may be done in it. */
+export type SessionMoment = Pick<SessionRow, 'day' | 'startTime' | 'phase' | 'surface'>
+
+/** How far back an athlete's days of work are looked at for sessions running. */
+const RUNNING_DAYS = 60
+/** Work outside from longer ago than this changes nothing: over four weeks is the way back either way. */
+const OUTSIDE_DAYS = 60
+
+/**
+ * Everything that is known of some athletes for a session's moment, over all their squads: read once, in a
+ * fixed number of queries, for whatever judges, permits, plans or shows.
+ *
+ * @param today the club's day: what is planned from then on counts as work to come
+ */
+export async function readFacts(
+	scope: ClubScope,
+	moment: SessionMoment,
+	squad: Pick<SquadRow, 'schoolId'>,
+	athleteIds: string[],
+	library: Library,
+	today: string,
+): Promise<Map<string, PlainFacts>> {
+	const [athletes, levelOf, states, care, events, clearances, pains, outside, last, planned, days, squads] = [
+		await readAthletes(scope, athleteIds),
+		await readLevels(scope, athleteIds),
+		await readStates(scope, athleteIds),
+		await careOf(scope, athleteIds),
+		await careEventsOf(scope, athleteIds),
+		await clearancesOfAll(scope, athleteIds),
+		await painsOf(scope, athleteIds),
+		await outsideOf(scope, athleteIds, addDays(moment.day, -OUTSIDE_DAYS)),
+		await lastWorkOf(scope, athleteIds, moment.day),
+		await plannedWorkBefore(scope, athleteIds, today, moment.day),
+		await workDaysSince(scope, athleteIds, addDays(moment.day, -RUNNING_DAYS)),
+		await squadsOf(scope, athleteIds),
+	]
+	const own = library.schools[squad.schoolId]
+	if (!own) throw new Error(`school ${squad.schoolId} is not in the library`)
+	const folded = foldEvents(pains)
+	// Of two contradicting corrections the worse counts: both are said.
+	const said = [...folded.current, ...folded.conflicts.flat().filter((event) => !event.void)]
+	return new Map(
+		athletes.map((athlete): [string, PlainFacts] => {
+			const of = <T extends { athleteId: string | null }>(rows: readonly T[]) =>
+				rows.filter((row) => row.athleteId === athlete.id)
+			const standing = [...states].flatMap(([key, one]) => (key.startsWith(`${athlete.id}/`) ? [one] : []))
+			const loads = of(outside).map(outsideLoadOf)
+			const others = (squads.get(athlete.id) ?? []).flatMap(({ schoolId }): School[] => {
+				const school = library.schools[schoolId]
+				return school && school !== own ? [school] : []
+			})
+			const reports = [...of(said).map(reportOf), ...of(events).map(eventOf), ...of(care).flatMap(recordOf)]
+			const cleared = of(clearances).map(clearanceOf)
+			const worked = lastWork(
+				// What is planned between today and then is taken as done; missed, it is a day nobody worked.
+				[...of(last), ...of(planned)],
+				loads.filter((load) => load.day < moment.day).map(outsideWork),
+				standing.filter(({ asOf }) => asOf <= moment.day),
+				library,
+			)
+			const stands = standsOf(
+				standing.map(({ state }) => state),
+				worked,
+				library,
+			)
+			return [
+				athlete.id,
+				{
+					ageYears: athlete.birthDate === null ? null : ageInYears(athlete.birthDate, moment.day),
+					massKg: athlete.massKg,
+					levels: Object.fromEntries(COUNTED.map((family) => [family, levelOf(athlete.id, family)])),
+					passed: Object.fromEntries(
+						standing.flatMap(({ state }) => {
+							const ladder = library.ladders[state.ladderId]
+							return ladder ? [[ladder.id, passedRungs(state, ladder)]] : []
+						}),
+					),
+					schools: [own, ...others],
+					phase: moment.phase,
+					day: moment.day,
+					surface: moment.surface,
+					...matchesAround(loads, moment),
+					lastWork: worked,
+					// Spacing and the week are looked at over the whole sheet, with what can mend it.
+					work: null,
+					newRungs: standing.flatMap(({ state }): NewRung[] =>
+						state.rungSince ? [{ day: state.rungSince, ladderId: state.ladderId, rungId: state.rungId }] : [],
+					),
+					contrastHelps: false,
+					reports,
+					clearances: cleared,
+					restrictions: of(care).flatMap((row) =>
+						row.kind === 'restriction' && (row.endedOn === null || row.endedOn > moment.day)
+							? [
+									{
+										since: row.fromDay,
+										...(row.region ? { region: row.region } : {}),
+										...(row.pattern ? { pattern: row.pattern } : {}),
+									},
+								]
+							: [],
+					),
+					sessions: of(days).map((row) => row.day),
+					stands: [...stands, ...walkedOf(cleared, stands, worked, moment.day, library)],
+					acknowledged: [],
+				},
+			]
+		}),
+	)
+}
+
+const sided = (side: string | null | undefined) => (side ? { side: side as CareReport['side'] & string } : {})
+
+function reportOf(row: Awaited<ReturnType<typeof painsOf>>[number]): CareReport {
+	const value = row.value as {
+		region: NonNullable<CareReport['region']>
+		side?: string
+		score: number
+		redFlag?: boolean
+	}
+	return {
+		kind: 'pain',
+		region: value.region,
+		...sided(value.side),
+		score: value.score,
+		redFlag: value.redFlag === true,
+		day: row.day,
+		asked: row.kind === 'quiet',
+	}
+}
+const eventOf = (row: Awaited<ReturnType<typeof careEventsOf>>[number]): CareReport => ({
+	kind: row.kind,
+	...(row.region ? { region: row.region } : {}),
+	...sided(row.side),
+	...(row.score === null ? {} : { score: row.score }),
+	redFlag: row.redFlag,
+	day: row.day,
+	...(row.drillId ? { drillId: row.drillId } : {}),
+	asked: row.asked,
+})
+/** An illness and a worry are records with a beginning and an end. */
+function recordOf(row: Awaited<ReturnType<typeof careOf>>[number]): CareReport[] {
+	const end = (kind: 'well' | 'settled', more: Partial<CareReport> = {}): CareReport[] =>
+		row.endedOn === null ? [] : [{ kind, day: row.endedOn, ...more }]
+	if (row.kind === 'illness') return [{ kind: 'unwell', day: row.fromDay }, ...end('well')]
+	if (row.kind !== 'worry' || !row.drillId) return []
+	const drill = { drillId: row.drillId }
+	return [
+		{ kind: 'worry', day: row.fromDay, ...drill, ...(row.region ? { region: row.region } : {}) },
+		...end('settled', drill),
+	]
+}
+const clearanceOf = (row: Awaited<ReturnType<typeof clearancesOfAll>>[number]): Clearance => ({
+	region: row.region,
+	...(row.side ? { side: row.side } : {}),
+	day: row.clearedOn,
+	by: row.clearedBy,
+	role: row.role,
+	...(row.injury === null ? {} : { injury: row.injury }),
+})
+
+/** The last day of work by family. While nothing is on record, the day the coach placed the athlete on a ladder counts. */
+function lastWork(
+	done: readonly { family: Family; day: string }[],
+	outside: readonly { day: string; families: readonly Family[] }[],
+	placed: readonly { state: LadderState; asOf: string }[],
+	library: Library,
+): PlainFacts['lastWork'] {
+	const last: Partial<Record<Family, string>> = {}
+	const note = (family: Family, day: string) => {
+		if ((last[family] ?? '') < day) last[family] = day
+	}
+	for (const { family, day } of done) note(family, day)
+	for (const { families, day } of outside) for (const family of families) note(family, day)
+	const recorded = new Set(Object.keys(last))
+	for (const { state, asOf } of placed) {
+		const family = library.ladders[state.ladderId]?.family
+		if (family && !recorded.has(family)) note(family, asOf)
+	}
+	return last
+}
+
+/** Where the athlete is on each path of the way back: the earliest step of any ladder. */
+function standsOf(states: readonly LadderState[], worked: PlainFacts['lastWork'], library: Library): ReturnStand[] {
+	const steps = new Map<string, number>()
+	for (const { reentry } of states) {
+		const index = reentry
+			? (library.ladders[reentry.pathId]?.rungs.findIndex((rung) => rung.id === reentry.rungId) ?? -1)
+			: -1
+		if (reentry && index >= 0) steps.set(reentry.pathId, Math.min(index, steps.get(reentry.pathId) ?? index))
+	}
+	// While somebody is on the way back its steps are the work of its families.
+	return [...steps].map(([path, index]) => ({
+		path,
+		step: library.ladders[path]!.rungs[index]!.id,
+		lastDone:
+			(PATH_FAMILIES[path] ?? [])
+				.map((family) => worked[family] ?? '')
+				.sort()
+				.at(-1) || null,
+	}))
+}
+
+/** Paths that a clearance opened and nobody is on any more were walked to their end; who was away since begins anew. */
+function walkedOf(
+	clearances: readonly Clearance[],
+	stands: readonly ReturnStand[],
+	worked: PlainFacts['lastWork'],
+	day: string,
+	library: Library,
+): ReturnStand[] {
+	const away = new Set(
+		COUNTED.flatMap((family) => (awayStage({ lastWork: worked, day }, family) === 'path' ? [PATH_OF[family]] : [])),
+	)
+	const paths = new Set(
+		clearances.flatMap(({ region }) =>
+			region === EVERYTHING ? ['re-entry-run'] : pathsOf(region).map(({ path }) => path),
+		),
+	)
+	return [...paths].flatMap((path): ReturnStand[] => {
+		const last = library.ladders[path]?.rungs.at(-1)
+		return last && !away.has(path) && !stands.some((stand) => stand.path === path)
+			? [{ path, step: last.id, answers: [0] }]
+			: []
+	})
+}
