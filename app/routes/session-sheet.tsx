@@ -90,10 +90,13 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
-	const answer = (line: string, result: { saved: true } | { kept: true } | { problem: string } | null) => {
+	const answer = (
+		line: string,
+		result: { saved: true } | { kept: true } | { problem: string; asksWhy?: boolean } | null,
+	) => {
 		if (!result) throw notFound()
 		return 'problem' in result
-			? data<LineAnswer>({ line, problem: result.problem }, { status: 400 })
+			? data<LineAnswer>({ line, problem: result.problem, asksWhy: result.asksWhy === true }, { status: 400 })
 			: data<LineAnswer>({ line, saved: true })
 	}
 	return actOn(request, {
@@ -102,13 +105,13 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			return answer(sentence, await acknowledge(who, params.sessionId, rule, sentence, reason, new Date()))
 		},
 		dose: async ({ text }) => {
-			const typed = { sets: text('sets'), reps: text('reps') }
-			return answer(text('line'), await changeLineByHand(scope, params.sessionId, text('line'), typed, new Date()))
+			const typed = { sets: text('sets'), reps: text('reps'), reason: text('reason') }
+			return answer(text('line'), await changeLineByHand(who, params.sessionId, text('line'), typed, new Date()))
 		},
 	})
 }
 
-type LineAnswer = { line: string } & ({ saved: true } | { problem: string })
+type LineAnswer = { line: string } & ({ saved: true } | { problem: string; asksWhy: boolean })
 
 type Loaded = Route.ComponentProps['loaderData']
 type SheetAthlete = Loaded['athletes'][number]
@@ -205,7 +208,9 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 							begun={begun}
 							mayPlan={mayPlan}
 							problem={
-								actionData && 'problem' in actionData ? { line: actionData.line, text: actionData.problem } : null
+								actionData && 'problem' in actionData
+									? { line: actionData.line, text: actionData.problem, asksWhy: actionData.asksWhy }
+									: null
 							}
 						/>
 					))}
@@ -325,7 +330,7 @@ function AthleteRow({
 	entries: Loaded['entries']
 	begun: boolean
 	mayPlan: boolean
-	problem: { line: string; text: string } | null
+	problem: { line: string; text: string; asksWhy: boolean } | null
 }) {
 	const { planned, done } = athlete
 	const range = SESSION_RANGES[athlete.level].contacts
@@ -374,7 +379,7 @@ function AthleteRow({
 								line={line}
 								part={entry?.name ?? ''}
 								editable={mayPlan && !begun && line.blocked === null}
-								problem={problem?.line === line.id ? problem.text : null}
+								problem={problem?.line === line.id ? problem : null}
 							/>
 						)
 					})}
@@ -393,7 +398,7 @@ function LineRow({
 	line: SheetLine
 	part: string
 	editable: boolean
-	problem: string | null
+	problem: { text: string; asksWhy: boolean } | null
 }) {
 	return (
 		<li className="rule grid gap-x-4 gap-y-0.5 py-2 text-[14.5px] lg:grid-cols-[150px_1fr_auto]">
@@ -434,7 +439,7 @@ function LineRow({
 				{line.cautions.length > 0 && <p className="border-l-[3px] border-ink pl-2">{line.cautions.join('. ')}.</p>}
 				{problem && (
 					<p className="problem" role="alert">
-						{problem}
+						{problem.text}
 					</p>
 				)}
 			</div>
@@ -456,6 +461,14 @@ function LineRow({
 						defaultValue={line.dose.reps}
 						aria-label={`Reps, ${part}`}
 					/>
+					{problem?.asksWhy && (
+						<input
+							className="input w-[220px]"
+							name="reason"
+							placeholder="why it is right"
+							aria-label={`Why, ${part}`}
+						/>
+					)}
 					<button className="btn btn-quiet" name="do" value="dose" aria-label={`Set by hand, ${part}`}>
 						Set
 					</button>

@@ -232,9 +232,9 @@ describe('S1, pain, and S2, what is closed', () => {
 	})
 
 	it('leaves a ladder alone that does not load the region, but closes all for the head', () => {
-		expect(
-			run('acceleration', sprint20, null, steady, { pains: [pain({ region: 'wrist', score: 6 })] }).verdict,
-		).toBe('hold')
+		expect(run('acceleration', sprint20, null, steady, { pains: [pain({ region: 'wrist', score: 6 })] }).verdict).toBe(
+			'hold',
+		)
 		const head = run('acceleration', sprint20, null, steady, {
 			pains: [pain({ region: 'neck-head', score: 2, redFlag: true })],
 		})

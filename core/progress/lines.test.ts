@@ -56,29 +56,6 @@ describe('what the day takes away', () => {
 		expect(resolved).toMatchObject({ blocked: null, rungId })
 		if (resolved.blocked === null) expect(resolved.note ?? '').toContain(note ?? '')
 	})
-	it('spares a restricted region, on a ladder and in a drill for everybody, or writes nothing', () => {
-		const restrictions = [{ region: 'knee' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' }]
-		expect(line({ restrictions })).toMatchObject({ drillId: 'seated-chest-push' })
-		const fixed = { ...onLadder, ladderId: null, drillId: 'broad-jump' }
-		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions })).toMatchObject({
-			drillId: 'seated-chest-push',
-		})
-		const both = [
-			...restrictions,
-			{ region: 'shoulder' as const, pattern: null, since: '2026-03-01', setBy: 'H. Brekke' },
-		]
-		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, restrictions: both })).toEqual({
-			blocked: 'closed until cleared',
-			ladderId: null,
-		})
-	})
-	it('blocks a box for everybody where the athlete is too young for it', () => {
-		const fixed = { ...onLadder, ladderId: null, drillId: 'depth-jump', parameters: { heightCm: 30 } }
-		expect(resolveLine(fixed, null, STARTER_LIBRARY, { ...locks, ageYears: 15 })).toEqual({
-			blocked: 'under 16: land and pause only',
-			ladderId: null,
-		})
-	})
 	it('writes the step of the way back, and the lighter ball', () => {
 		const back = {
 			...entryState(STARTER_LIBRARY, 'acceleration'),

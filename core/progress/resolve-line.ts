@@ -4,7 +4,7 @@ import { PARAMETERS, type Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Library } from '../vocabulary/library'
 import { effectiveDose } from './effective-dose'
-import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare, restricts } from './locks'
+import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare } from './locks'
 import type { LadderState } from './types'
 import type { PlannedLine } from '../vocabulary/line'
 import { type SessionEntry, type Work, workOf } from '../vocabulary/entry'
@@ -115,7 +115,6 @@ export function resolveLine(
 		const lock = lockOf(rung, drill, locks, at)
 		if (lock && !(put && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
 			first ??= lock
-			if (lock.rule === 'S2') return spared(library, drill, ladder.id, own.id, locks, entry.doseFactor)
 			continue
 		}
 		const dose = effectiveDose(at, rung, drill, locks.school, shares)
@@ -135,12 +134,9 @@ export function resolveLine(
 	return { blocked: first?.words ?? 'no rung of this ladder is open', ladderId: ladder.id }
 }
 
-/** A drill the sheet asks of everybody: a block gives way to what spares the region, or to nothing. */
+/** A drill the sheet asks of everybody, as it asks for it: what this athlete may do of it the rulebook says. */
 function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): ResolvedLine {
 	const drill = drillOf(library, entry.drillId)
-	const lock = lockOfDrill(drill, entry.parameters, locks)
-	if (lock?.rule === 'S2') return spared(library, drill, null, null, locks, entry.doseFactor)
-	if (lock?.tier === 'block') return { blocked: lock.words, ladderId: null }
 	const share = Math.min(
 		entry.doseFactor,
 		drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(locks.phase, drill, locks.school),
@@ -155,20 +151,6 @@ function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): Reso
 		...workOf(entry),
 		dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose,
 	}
-}
-
-/** What a restriction leaves: the drill's own alternative for the region, unless that is closed too. */
-function spared(
-	library: Library,
-	drill: Drill,
-	ladderId: string | null,
-	rungId: string | null,
-	locks: LockContext,
-	factor: number,
-): ResolvedLine {
-	const region = locks.restrictions.find((one) => one.region !== null && restricts(one, drill))?.region
-	const id = region ? drill.alternatives[region] : undefined
-	return id ? alternative(library, id, ladderId, rungId, locks, factor) : { blocked: 'closed until cleared', ladderId }
 }
 
 function alternative(

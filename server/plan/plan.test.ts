@@ -420,7 +420,7 @@ describe('what the rules say about a sheet, and its repair', () => {
 			}),
 		])
 		const [line] = await readLines(club.scope, [sessionId])
-		await changeLineByHand(club.scope, sessionId, line!.id, { sets: '4', reps: '10' }, NOW)
+		await changeLineByHand(club.coach, sessionId, line!.id, { sets: '4', reps: '10', reason: '' }, NOW)
 		expect((await clashesOf()).find((clash) => clash.rule === 'S7')).toMatchObject({ repair: null })
 		expect(await repairSheet(club.coach, sessionId, 'burn', TODAY, NOW)).toHaveProperty('problem')
 		expect(await repairSheet(club.coach, randomUUID(), 'trim', TODAY, NOW)).toBeNull()

@@ -172,7 +172,9 @@ describe('deciding', () => {
 		await acceptAll(first, '2026-03-09')
 		await log(second, '2026-03-12', one, FALLING)
 		const line = await lineOf(third, one)
-		expect(await changeLineByHand(club.scope, third, line.id, { sets: '1', reps: '5' }, at('2026-03-12'))).toEqual({
+		expect(
+			await changeLineByHand(club.coach, third, line.id, { sets: '1', reps: '5', reason: '' }, at('2026-03-12')),
+		).toEqual({
 			saved: true,
 		})
 		await acceptAll(second, '2026-03-12')
@@ -184,13 +186,13 @@ describe('deciding', () => {
 		})
 		expect(
 			await changeLineByHand(
-				club.scope,
+				club.coach,
 				third,
 				(await lineOf(third, one)).id,
-				{ sets: '1', reps: 'x' },
+				{ sets: '1', reps: 'x', reason: '' },
 				at('2026-03-12'),
 			),
-		).toEqual({ problem: '“x”: whole reps from 1 to 60 are expected.' })
+		).toEqual({ problem: '“x”: whole reps from 1 to 100 are expected.' })
 	})
 
 	it('overrules with a reason kept, never without; a gate that is a caution gives way to the reason', async () => {

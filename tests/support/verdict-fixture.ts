@@ -41,7 +41,7 @@ export const exposure = (
 ): Exposure => ({
 	sessionId,
 	day,
-	rungId: state.rungId,
+	rungId: state.reentry?.rungId ?? state.rungId,
 	onRung: true,
 	planned: state.dose,
 	repsDone: repsOf(state.dose),
