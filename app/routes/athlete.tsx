@@ -1,7 +1,7 @@
 import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
-import { REGIONS, REGION_NAMES, type Region, METHOD_NAMES } from '#core/vocabulary/words'
+import { REGIONS, REGION_NAMES, METHOD_NAMES } from '#core/vocabulary/words'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/progress/outside-load'
 import { writeDose, writeSeconds } from '#core/words/write-numbers'
 import { type Permission, may } from '#server/access/roles'
@@ -10,6 +10,7 @@ import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
 import { versionSeen } from '#server/submissions/take-version'
 import { recordClearance } from '#server/care/clear'
+import { reportCare } from '#server/care/report-care'
 import { changeLevel, changeMass } from '#server/squads/change-roster'
 import { answerAsked, reportPain } from '#server/squads/report-pain'
 import { readAthletePage } from '#server/squads/read-athlete'
@@ -86,8 +87,10 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const set = await changeLevel(who, athleteId, family, level, versionSeen(form), new Date())
 			return typeof set === 'object' ? overtaken(set, family) : answer(set && {})
 		},
-		pain: async ({ text, form }) =>
-			answer(
+		pain: async ({ text, form }) => {
+			if (text('region') === 'head' || text('region') === 'chest')
+				return answer(await reportCare(who, athleteId, { kind: text('region'), note: '' }, new Date()))
+			return answer(
 				await reportPain(
 					who,
 					athleteId,
@@ -100,7 +103,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 					},
 					new Date(),
 				),
-			),
+			)
+		},
 		outside: async ({ text }) => {
 			mustHave('marks:write', 'The coach enters what else loads.')
 			const typed = {
@@ -652,6 +656,8 @@ function PainForm({ problem }: { problem: string | undefined }) {
 			<PostForm preventScrollReset className="grid grid-cols-2 gap-2 pb-2">
 				<select name="region" className="input" aria-label="Where it hurts" defaultValue="">
 					<option value="">Where</option>
+					<option value="head">Head: any blow, strong pain</option>
+					<option value="chest">Chest pain, fainting, no breath</option>
 					{REGIONS.map((region) => (
 						<option key={region} value={region}>
 							{REGION_NAMES[region]}

@@ -89,7 +89,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
-	const { who, scope } = allowed(context, request, 'plan:write')
+	const { who } = allowed(context, request, 'plan:write')
 	const answer = (
 		line: string,
 		result: { saved: true } | { kept: true } | { problem: string; asksWhy?: boolean } | null,

@@ -1,7 +1,6 @@
 import { countLine } from '../dose/count-line'
 import { addInto, emptyCount } from '../dose/dose-count'
 import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
-import { rungOf } from '../library/starter-library'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Family, Level, Phase, Surface } from '../vocabulary/words'

@@ -73,9 +73,10 @@ export function judgeContext(input: VerdictInput, cited: Documents): JudgeContex
 	const last = input.exposures.at(-1)
 	const latest = last && last.sessionId === input.sessionId ? last : null
 	const comparable = (exposure: Exposure) => isEvidence(exposure, rung, state, documents)
+	// Twice running is on two days: two sessions of one day are one time.
 	const previous =
 		input.exposures
-			.filter((exposure) => exposure.sessionId !== input.sessionId && exposure.repsDone > 0 && comparable(exposure))
+			.filter((exposure) => exposure.day < input.day && exposure.repsDone > 0 && comparable(exposure))
 			.at(-1) ?? null
 	const before = (exposure: Exposure) =>
 		input.exposures.filter((one) => one !== exposure && one.day <= exposure.day && one.sessionId !== exposure.sessionId)

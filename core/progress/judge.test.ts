@@ -324,3 +324,55 @@ it('refuses documents other than those the input cites', () => {
 		'ladder: cut version 3 is cited',
 	)
 })
+
+describe('S4, a rung that is not for this athlete', () => {
+	const good5 = { quality: good(10), repsDone: 10, marks: mat(0.18, 0.18, 0.18) }
+	const at15 = stateAt('shock', 'depth-15')
+	it.each([
+		[13, 70, 2, 'pause-30'],
+		[15, 70, 3, 'pause-30'],
+		[null, 70, 3, 'pause-30'],
+		[25, 70, 1, 'pause-30'],
+	] as const)('%s years, %s kg, level %i: never one more like it', (ageYears, massKg, level, rungId) => {
+		const verdict = run('shock', at15, good5, good5, { athlete: athlete({ ageYears, massKg, level }) })
+		expect(verdict).toMatchObject({ verdict: 'ease', decidedBy: 'S4', tier: 'block', next: { rungId } })
+		expect(verdict.sentence).toContain('Down to pause jump 30 cm')
+	})
+	it('at 16 it is', () => {
+		expect(run('shock', at15, good5, good5, { athlete: athlete({ ageYears: 16 }) }).decidedBy).not.toBe('S4')
+	})
+	it('a heavy athlete comes down from 60 cm', () => {
+		const verdict = run(
+			'shock',
+			stateAt('shock', 'pause-60'),
+			null,
+			{ quality: good(9) },
+			{ athlete: athlete({ massKg: 104, level: 3 }) },
+		)
+		expect(verdict).toMatchObject({ decidedBy: 'S4', next: { rungId: 'depth-45' } })
+	})
+})
+
+describe('the order of reasons', () => {
+	it('an aid that cost comfort is the reason, before the slow time it caused', () => {
+		const at = stateAt('assisted', 'assist-10')
+		const slow = { marks: gate(2.2, 2.2, 2.2), bestBefore: { gate: 1.9 }, comfort: { worst: 4, braking: true } }
+		expect(run('assisted', at, null, slow, { athlete: athlete({ level: 3 }) }).decidedBy).toBe('P10')
+	})
+	it('twice running is on two days: two sessions of one day are one time', () => {
+		const at = stateAt('cut', 'wide')
+		const poor = { quality: { good: 0, notYet: 0, poor: 8, setTaps: 0 } }
+		expect(run('cut', at, poor, poor).verdict).toBe('ease')
+		expect(run('cut', at, { ...poor, day: '2026-03-12' }, poor).verdict).toBe('hold')
+	})
+	it('says which kind of rung stood in, and nothing that cannot be done', () => {
+		const at = stateAt('acceleration', 'three-point-20')
+		const say = (rungId: string) => run('acceleration', at, null, { rungId, onRung: false }).sentence
+		expect(say('three-point-10')).toContain('a lower rung stood in')
+		expect(say('three-point-30')).toContain('a higher rung stood in')
+		const two = stateAt('cut', 'wide', { dose: { sets: 1, reps: 2 } })
+		expect(run('cut', two, null, { planned: { sets: 1, reps: 2 }, repsDone: 2 }).sentence).toContain(
+			'one tap for a set would settle it',
+		)
+	})
+})

@@ -303,7 +303,7 @@ function holdToRamp(judgement: Judgement, context: JudgeContext): Judgement {
 	if (!tightest)
 		return { ...judgement, trace: [...judgement.trace, line('nothing here that the ramp watches', '—', false)] }
 	const { quantity, planned, reading } = tightest
-	const limit = `${Math.floor(reading.limit)} in the week`
+	const limit = `${Math.floor(reading.limit + 1e-9)} in the week`
 	const found = `${Math.round(reading.done)} done and ${Math.round(planned)} planned, ${RAMP_NAMES[quantity]}`
 	if (planned <= reading.room + 1e-9) return { ...judgement, trace: [...judgement.trace, line(found, limit, false)] }
 	const trace = [...judgement.trace, line(found, limit, true)]
@@ -323,7 +323,7 @@ function holdToRamp(judgement: Judgement, context: JudgeContext): Judgement {
 			firmness: 'our setting',
 			next: waiting,
 			trace,
-			sentence: `Passed, waiting: the next step would bring the week to ${Math.round(reading.done + planned)} ${RAMP_NAMES[quantity]}, the limit is ${Math.floor(reading.limit)}.`,
+			sentence: `Passed, waiting: the next step would bring the week to ${Math.round(reading.done + planned)} ${RAMP_NAMES[quantity]}, the limit is ${Math.floor(reading.limit + 1e-9)}.`,
 		}
 		const stillOver = tightestRoom(waiting, context)
 		if (!stillOver || stillOver.planned <= stillOver.reading.room + 1e-9) return held
@@ -343,7 +343,7 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 	const dose = scaleDose(before, Math.max(Math.min(1, reading.room / planned), 0.01))
 	const byRamp = { ...judgement, decidedBy: 'S7' as const, tier: 'caution' as const, firmness: 'our setting' as const }
 	if (repsOf(dose) === repsOf(before)) {
-		const sentence = `The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}: leave it out if you can.`
+		const sentence = `The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit + 1e-9)} ${RAMP_NAMES[quantity]}: leave it out if you can.`
 		return {
 			...byRamp,
 			sentence: `${judgement.sentence} ${sentence}`,
@@ -354,7 +354,7 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 		...byRamp,
 		verdict: 'ease',
 		next: { ...judgement.next, dose, easedBy: judgement.next.easedBy ?? 'ramp' },
-		sentence: `Ease from ${writeDose(before)} to ${writeDose(dose)}: the week has ${Math.round(reading.done)} of ${Math.floor(reading.limit)} ${RAMP_NAMES[quantity]}.`,
+		sentence: `Ease from ${writeDose(before)} to ${writeDose(dose)}: the week has ${Math.round(reading.done)} of ${Math.floor(reading.limit + 1e-9)} ${RAMP_NAMES[quantity]}.`,
 	}
 }
 

@@ -391,7 +391,7 @@ const pass: Rule = {
 			found,
 			limit,
 			verdict: 'advance',
-			sentence: `Advance to ${inSentence(above.rung.name)}, ${writeDose(above.rung.dose)}: ${evidence(latestReading)}, ${waited && !both ? 'and the gate is open now' : 'twice running'}.`,
+			sentence: `Advance to ${inSentence(above.rung.name)}, ${writeDose(above.rung.dose)}: ${waited && !both ? 'passed before, and the gate is open now' : `${evidence(latestReading)}, twice running`}.`,
 			next: {
 				rungId: above.rung.id,
 				dose: above.rung.dose,
@@ -424,6 +424,12 @@ function stayLow({ latest, rung, documents }: JudgeContext, above: Rung): string
 		: `its contact of ${Math.round(mean * 1000)} ms is over the sprint goal of ${numbers.sprintGoalMs} ms`
 }
 
+/** What was done in place of the rung, as far as it stands on the ladder. */
+function stoodIn({ documents, rungIndex }: JudgeContext, rungId: string): string {
+	const at = documents.ladder.rungs.findIndex((one) => one.id === rungId)
+	return at < 0 ? 'other work' : at < rungIndex ? 'a lower rung' : 'a higher rung'
+}
+
 const unclear: Rule = {
 	id: 'P3',
 	question: () => 'Enough evidence to move',
@@ -446,7 +452,7 @@ const unclear: Rule = {
 				: latest.phase === 'unloading'
 					? 'an unloading week is no evidence'
 					: latest.rungId !== rung.id
-						? 'a lower rung stood in while this one is closed'
+						? `${stoodIn(context, latest.rungId)} stood in for this one`
 						: !latest.onRung
 							? 'another drill stood in'
 							: 'the session asked for less than this dose, so it is no evidence for it'
@@ -477,4 +483,15 @@ const unclear: Rule = {
 }
 
 /** In order of precedence. The last one always fires, so that there is never an empty verdict. */
-export const PERFORMANCE_RULES: Rule[] = [wayBack, missedTime, miss, dropOff, assisted, carried, plateau, pass, unclear]
+export const PERFORMANCE_RULES: Rule[] = [
+	wayBack,
+	missedTime,
+	// An aid that cost speed or comfort is the reason, before the slow time it caused.
+	assisted,
+	carried,
+	miss,
+	dropOff,
+	plateau,
+	pass,
+	unclear,
+]

@@ -218,7 +218,10 @@ export function readExposure(
 		return {
 			...reading,
 			outcome: 'unclear',
-			missing: `${MIN_JUDGED_REPS - judged} more judged reps, or one tap for a set, would settle it`,
+			missing:
+				planned < MIN_JUDGED_REPS
+					? 'one tap for a set would settle it'
+					: `${MIN_JUDGED_REPS - judged} more judged ${MIN_JUDGED_REPS - judged === 1 ? 'rep' : 'reps'}, or one tap for a set, would settle it`,
 		}
 	if (criterion && (criterion.probability === null || criterion.probability < PASS_SHARE))
 		return { ...reading, outcome: 'unclear', missing: criterion.missing }

@@ -5,7 +5,7 @@ import { REGIONS, REGION_NAMES, type Region } from '../vocabulary/words'
 import type { Drill } from '../vocabulary/drill'
 import type { Ladder } from '../vocabulary/ladder'
 import type { Finding, JudgeContext, Rule } from './judge-context'
-import { lockOf, restricts } from './locks'
+import { lockOf, lockOfDrill, restricts } from './locks'
 import type { LadderState, PainReport } from './types'
 import { isHard } from '../dose/work-kinds'
 import { inSentence } from '../words/write-numbers'
@@ -350,7 +350,35 @@ const worry: Rule = {
 	},
 }
 
-export const SAFETY_RULES: Rule[] = [pain, restriction, unwell, worry]
+/** S4: who is too young, too heavy or not far enough for their rung goes on at the highest one that is for them. */
+const levelAgeMass: Rule = {
+	id: 'S4',
+	question: () => 'Level, age and body mass',
+	firmness: 'our setting',
+	evaluate(context): Finding {
+		const { documents, drill, rung, rungIndex, locks, input } = context
+		const limit = 'the rung is for this athlete'
+		const lock = lockOfDrill(drill, rung.parameters, locks)
+		if (lock?.rule !== 'S4') return { fired: false, found: 'it is', limit }
+		const lower = documents.ladder.rungs.slice(0, rungIndex).findLast((one) => {
+			const other = documents.drills[one.drillId]
+			return other !== undefined && lockOf(one, other, locks) === null
+		})
+		return {
+			fired: true,
+			found: lock.words,
+			limit,
+			verdict: 'ease',
+			tier: 'block',
+			sentence: lower
+				? `Down to ${inSentence(lower.name)}: ${inSentence(rung.name)} is not for this athlete (${lock.words}).`
+				: `${rung.name} is not for this athlete (${lock.words}).`,
+			next: lower ? placeAt(lower.id, documents.ladder, input.state, input.next.day) : { passed: false },
+		}
+	},
+}
+
+export const SAFETY_RULES: Rule[] = [pain, restriction, unwell, levelAgeMass, worry]
 
 /** Whether a family has a path of its own back from injury; easy rungs need none. */
 export const pathFor = (ladder: Ladder, drill: Drill): string | null =>

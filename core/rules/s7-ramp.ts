@@ -54,7 +54,7 @@ export function readWeek(facts: Facts, form: Form, dose: Dose): { finding: Findi
 			tier: 'caution',
 			firmness: 'our setting',
 			found: `${Math.round(over.done + over.planned)} ${RAMP_NAMES[over.quantity]} in the week`,
-			limit: `${Math.floor(over.limit)}`,
+			limit: `${Math.floor(over.limit + 1e-9)}`,
 		},
 		fits,
 	}

@@ -87,18 +87,3 @@ export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: stri
 			),
 		)
 }
-
-/** Of some sessions, the athletes whose verdicts have been decided, by session. */
-export async function decidedAthletes(
-	{ db, clubId }: ClubScope,
-	sessionIds: string[],
-): Promise<Map<string, Set<string>>> {
-	const decided = new Map<string, Set<string>>(sessionIds.map((id) => [id, new Set()]))
-	if (sessionIds.length === 0) return decided
-	const rows = await db
-		.selectDistinct({ sessionId: verdict.sessionId, athleteId: verdict.athleteId })
-		.from(verdict)
-		.where(and(eq(verdict.clubId, clubId), inArray(verdict.sessionId, sessionIds)))
-	for (const row of rows) decided.get(row.sessionId)?.add(row.athleteId)
-	return decided
-}

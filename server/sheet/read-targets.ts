@@ -1,4 +1,3 @@
-import { rungOf } from '../../core/library/starter-library'
 import type { Method } from '../../core/vocabulary/words'
 import { returnTargetOf, targetOf } from '../../core/progress/target'
 import type { ClubScope } from '../../db/connect'

@@ -89,7 +89,7 @@ export async function writeLines(
 			const last = own.find((row) => row.entryId === entry.id)
 			const line = handSet.get(entry.id)
 			// A line set by hand stands as long as nothing but cautions, which were answered then, speaks against it.
-			if (last && line && resolved.blocked === null && handSetStands(line, concluded, library)) {
+			if (last && line && resolved.blocked === null && handSetStands(line, concluded)) {
 				const differs = !sameLine(line, resolved)
 				await writeWouldBe(scope, last.id, differs ? writeLine(resolved, library) : null)
 				continue
@@ -261,7 +261,7 @@ export async function setLineByHand(
 }
 
 /** Whether no block speaks against a line that was set by hand. */
-function handSetStands(line: PlannedLine, concluded: Concluded, library: Library): boolean {
+function handSetStands(line: PlannedLine, concluded: Concluded): boolean {
 	const answer = permit(concluded, { drillId: line.drillId, parameters: line.parameters, dose: line.dose })
 	return answer.answer === 'yes' || answer.findings.every((finding) => finding.tier === 'caution')
 }

@@ -1,7 +1,6 @@
 import { v7 as newId } from 'uuid'
 import { QUALITY_FIRST } from '../../core/library/schools'
 import { PHASES, type Family, type Level, type Phase } from '../../core/vocabulary/words'
-import { reopenAfterClearance } from '../../core/progress/missed-time'
 import { inTransaction } from '../../db/connect'
 import { insertAthletes } from '../../db/queries/clubs'
 import { readLibrary } from '../../db/queries/library'
@@ -12,13 +11,10 @@ import {
 	readAthletes,
 	readLevels,
 	readSquad,
-	readStates,
 	updateAthleteMass,
 	updateSquad,
 	writeLevel,
-	writeState,
 } from '../../db/queries/squads'
-import { insertClearance } from '../../db/queries/verdicts'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
