@@ -565,7 +565,9 @@ export function FieldScreen({
 					progress={shown}
 					dose={doseLeft(sheet, athlete, current)}
 					ownDrill={sheet.drills[`${line.drillId}/${line.drillVersion}`]}
-					standIns={(sheet.standIns[line.drillId] ?? []).flatMap((key) => sheet.drills[key] ?? [])}
+					standIns={(sheet.standIns[line.drillId] ?? [])
+						.flatMap((key) => sheet.drills[key] ?? [])
+						.filter((drill) => !(athlete.barred ?? []).includes(drill.id))}
 					onSwap={(other) => {
 						setPanel(null)
 						void keep(

@@ -91,6 +91,11 @@ export function LineHead({
 					<DoseTape label="fast m" done={dose.fastMetres.done} planned={dose.fastMetres.planned} />
 				</div>
 			</div>
+			{line.over && (
+				<p className="mt-1 border-l-4 border-attn pl-3 text-[17px] font-bold text-attn" role="alert">
+					Over today: {line.over}. Tap the name for another drill.
+				</p>
+			)}
 			{(athlete.spare.length > 0 || worry) && (
 				<p className="mt-1 border-l-4 border-ink pl-3 text-[15px] font-semibold">
 					{athlete.spare.length > 0 && `Spare: ${athlete.spare.join(', ')}. `}

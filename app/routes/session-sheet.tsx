@@ -72,6 +72,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				id: line.id,
 				entryId: line.entryId,
 				blocked: line.blocked,
+				over: line.over,
 				words: line.drill ? writeDrill(line.drill, line.parameters) : '',
 				dose: line.dose,
 				rest: writeRest(line.rest, line.dose),
@@ -419,6 +420,7 @@ function LineRow({
 					)}
 					{line.origin === 'hand-set' && <span className="dim"> · set by hand</span>}
 				</p>
+				{line.over && <p className="font-bold text-attn">Over by now: {line.over}.</p>}
 				{line.change && (
 					<p className="flex items-start gap-2">
 						{line.change.verdict && (

@@ -27,6 +27,7 @@ const athlete: FieldAthlete = {
 	level: 2,
 	legLengthM: 0.91,
 	spare: [],
+	barred: [],
 	worries: [],
 	curve: { mssMps: 8.5, tauS: 1.1 },
 	usual: [{ start: 'three-point', distanceM: 10, method: 'gate', reference: { median: 1.9, sd: 0.03, n: 9 } }],
@@ -50,6 +51,7 @@ const line = (change: Partial<FieldLine> = {}): FieldLine => ({
 	cues: [],
 	lookFor: [],
 	blocked: null,
+	over: null,
 	dropOffPercent: 3,
 	...change,
 })

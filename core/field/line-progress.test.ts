@@ -23,6 +23,7 @@ const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => 
 	cues: [],
 	lookFor: [],
 	blocked: null,
+	over: null,
 	dropOffPercent: 3,
 	...change,
 })

@@ -26,6 +26,8 @@ export interface FieldLine {
 	cues: string[]
 	lookFor: string[]
 	blocked: string | null
+	/** Why this line is over for the athlete since the sheet was frozen; null while it stands. */
+	over: string | null
 	/** What the school lets the marks of this line fall by before the set ends. */
 	dropOffPercent: number
 }
@@ -41,6 +43,8 @@ export interface FieldAthlete {
 	legLengthM: number | null
 	/** "left knee": what to spare, in words; no more than that reaches the field. */
 	spare: string[]
+	/** Drills of the pack that are not for this athlete today. */
+	barred: string[]
 	/** Movements the athlete does not trust. */
 	worries: { drillId: string; region: Region }[]
 	/** The athlete's own speed curve from bests by gates; null when there are too few. */

@@ -245,6 +245,17 @@ describe('in words', () => {
 			'No line. Pain: everything closed since Fri 20 Mar; cleared by a doctor.',
 		)
 	})
+	it('a reason keeps back what is not everybody’s to read', () => {
+		const reason = (more: More, asked: Ask) => sayReason(ask(more, asked).findings)
+		expect(reason({ ...jumps, ageYears: 13 }, { drillId: 'depth-jump', parameters: { heightCm: 15 } })).toBe(
+			'land and pause only at level 1 or under 16',
+		)
+		expect(reason({ reports: [{ kind: 'unwell', day: '2026-03-20' }], ...starts }, { drillId: 'standing-start' })).toBe(
+			'nothing high, shock or maximal until well again',
+		)
+		const worry = { kind: 'worry' as const, drillId: 'standing-start', region: 'groin' as const, day: '2026-03-20' }
+		expect(reason({ reports: [worry], ...starts }, { drillId: 'standing-start' })).toBe('the alternative first')
+	})
 	it('a reason is one clause, two at most', () => {
 		const finding = (found: string) => ({
 			rule: 'S1' as const,

@@ -1,8 +1,13 @@
+import type { Concluded } from '../../core/permit/known'
+import { permit } from '../../core/permit/permit'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { placeOf } from '../../core/rules/s1-pain'
+import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/days'
 import type { Pack } from '../../core/field/pack'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
-import { REGION_NAMES, type Method } from '../../core/vocabulary/words'
+import type { Method } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
 import { MeasureError } from '../../core/measure/measure-error'
 import { readyReference } from '../../core/noise/ready-reference'
@@ -50,6 +55,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 		await firstRepsBefore(scope, athleteIds, addDays(day, -USUAL_DAYS), day),
 	]
 	const { drills, standIns } = await drillsOf(scope, sheet)
+	const facts = await readFacts(scope, sheet.session, squad, athleteIds, sheet.library, day)
 	return {
 		events: sheet.events
 			.concat(sheet.conflicts.flat())
@@ -76,20 +82,16 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					.filter((row) => row.athleteId === id)
 					.map(careRecordOf)
 					.filter((record) => isOpen(record, day))
+				const known = concludeFor(facts.get(id)!, sheet.library)
 				return {
 					id,
 					name,
 					level,
 					legLengthM,
-					spare: [
-						...new Set(
-							open.flatMap((record) =>
-								record.kind === 'restriction'
-									? [record.region ? REGION_NAMES[record.region] : `${record.pattern} work`]
-									: [],
-							),
-						),
-					],
+					spare: spareOf(known),
+					barred: Object.values(drills).flatMap((drill) =>
+						['instead', 'no'].includes(permit(known, { drillId: drill.id }).answer) ? [drill.id] : [],
+					),
 					worries: open.flatMap((record) =>
 						record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region }] : [],
 					),
@@ -121,6 +123,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 						cues: line.drill?.cues ?? [],
 						lookFor: line.drill?.lookFor ?? [],
 						blocked: line.blocked,
+						over: line.over,
 						dropOffPercent: line.drill ? dropOffLimit(logs === 'done' ? 'sprint' : logs, line.drill, school) : 0,
 					}
 				}),
@@ -131,6 +134,14 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 		},
 	}
 }
+
+/** "left knee": what is spared or closed, as far as everybody may read it. */
+const spareOf = ({ facts }: Concluded): string[] => [
+	...new Set([
+		...facts.closures.filter(({ grade }) => grade !== 'noted').map(placeOf),
+		...facts.restrictions.flatMap(({ pattern }) => (pattern ? [`${pattern} work`] : [])),
+	]),
+]
 
 /** Another person's pain reports stay with coach and clinician. */
 export const readable = (event: StoredEvent, role: Role): boolean =>

@@ -20,12 +20,19 @@ import {
 	readLines,
 	readSession,
 } from '../../db/queries/sessions'
-import { type AthleteRow, readAthletes, readLevels } from '../../db/queries/squads'
+import { type AthleteRow, readAthletes, readLevels, readSquad } from '../../db/queries/squads'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { permit } from '../../core/permit/permit'
+import { sayReason } from '../../core/permit/say'
+import type { RuleId } from '../../core/rules/rule'
+import { readFacts } from '../facts/read-facts'
 import { plannedOf } from './planned-of'
 
 export interface SheetLine extends LineRow {
 	drill: Drill | null
 	minutes: number
+	/** On a sheet that is frozen: why this is over for the athlete by now; null while it stands. */
+	over: string | null
 }
 export interface SheetAthlete extends AthleteRow {
 	/** Plyometric level: what the published session range goes by. */
@@ -70,6 +77,7 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 	const { current: events, conflicts } = foldEvents((await eventsOfSessions(scope, [sessionId])).map((event) => event))
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 
+	const overOf = await overNow(scope, session, athleteIds, library)
 	const people = athletes.map((athlete): SheetAthlete => {
 		const own = lines
 			.filter((line) => line.athleteId === athlete.id && position.has(line.entryId))
@@ -79,6 +87,7 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 			return {
 				...line,
 				drill,
+				over: drill ? overOf(line) : null,
 				minutes: drill ? estimateMinutes(line.dose, line.parameters, line.rest, drill.defaults.repS) : 0,
 			}
 		})
@@ -125,3 +134,28 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 	)
 	return { session, entries, athletes: people, strip, events, conflicts, library }
 }
+
+/**
+ * A sheet that has begun keeps its lines. What has been said of an athlete's body since then lies over them: a line
+ * that what hurts bars now is over, whatever is written.
+ */
+async function overNow(
+	scope: ClubScope,
+	session: ListedSession,
+	athleteIds: string[],
+	library: Library,
+): Promise<(line: LineRow) => string | null> {
+	const squad = session.startedAt && !session.reviewedAt ? await readSquad(scope, session.squadId) : null
+	if (!squad) return () => null
+	const facts = await readFacts(scope, session, squad, athleteIds, library, session.day)
+	const known = new Map([...facts].map(([id, plain]) => [id, concludeFor(plain, library)]))
+	return ({ athleteId, drillId, parameters, dose }) => {
+		const concluded = known.get(athleteId)
+		if (!concluded || drillId === null || !library.drills[drillId]) return null
+		const found = permit(concluded, { drillId, parameters, dose }).findings.filter((one) =>
+			OF_THE_BODY.includes(one.rule),
+		)
+		return found.length > 0 ? sayReason(found) : null
+	}
+}
+const OF_THE_BODY: readonly RuleId[] = ['S1', 'S2', 'S3']
