@@ -4,6 +4,7 @@ import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { readPack, sessionsForDevice } from '#server/field/read-pack'
 import { scopeOf } from '#server/database'
+import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/api.field'
 import { maybeWho } from '../request-guard'
 
@@ -15,6 +16,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		return data({ error: 'Your role does not log on the field.' }, { status: 403 })
 	const scope = scopeOf(who.clubId)
 	const today = todayAt(who.timeZone)
+	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
 	const asked = new URL(request.url).searchParams.get('session')
 	const only = new URL(request.url).searchParams.get('only') !== null
 	const ids =

@@ -20,6 +20,8 @@ import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
 import { writeRest } from '#core/words/rests'
+import { todayAt } from '#server/clock'
+import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/session-sheet'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
@@ -46,6 +48,7 @@ const totals = (count: DoseCount) => {
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
+	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
 	const targets = await readTargets(scope, sheet)

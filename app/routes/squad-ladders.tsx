@@ -36,7 +36,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		},
 		move: async ({ text }) => {
 			const [athlete, ladder, rung, reason] = [text('athlete'), text('ladder'), text('rung'), text('reason')]
-			const result = await moveByHand(who, athlete, ladder, rung, reason, new Date())
+			const result = await moveByHand(who, athlete, ladder, rung, reason, text('trainedOn'), new Date())
 			if (!result) throw notFound()
 			return 'problems' in result
 				? data({ problems: result.problems, moved: '' }, { status: 400 })
@@ -239,6 +239,12 @@ function MoveForm({
 				<label className="field">
 					<span className="label">Your reason, kept with your name and the time</span>
 					<input name="reason" className="input" required minLength={3} maxLength={500} />
+				</label>
+				<label className="field">
+					<span className="label">
+						Last trained <span className="dim font-normal">counts while nothing is on record; empty is today</span>
+					</span>
+					<input type="date" name="trainedOn" className="input" />
 				</label>
 				{problem && (
 					<p className="problem" role="alert">

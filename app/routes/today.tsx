@@ -5,6 +5,7 @@ import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { readToday } from '#server/sheet/read-today'
+import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
 import { ChangeList } from '../ui/change-list'
@@ -16,6 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Today · Dromos' }]
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
+	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
 	const { main, week, waiting } = await readToday(scope, today, may(who.role, 'verdict:write'))
 	const changes = (main?.athletes ?? []).flatMap((athlete) =>
 		athlete.lines.flatMap((line) =>

@@ -75,6 +75,21 @@ export async function unstartedAfter({ db, clubId }: ClubScope, after: SessionRo
 		)
 		.orderBy(asc(session.day), asc(session.startTime))
 }
+/** Sessions near today that nobody has begun and whose lines were written on an earlier day; index `session_by_day`. */
+export async function staleSessions({ db, clubId }: ClubScope, from: string, to: string): Promise<SessionRow[]> {
+	return db
+		.select()
+		.from(session)
+		.where(
+			and(
+				eq(session.clubId, clubId),
+				isNull(session.startedAt),
+				sql`${session.day} between ${from} and ${to}`,
+				or(isNull(session.linesFor), lt(session.linesFor, from)),
+			),
+		)
+		.orderBy(asc(session.day), asc(session.startTime))
+}
 /** Unstarted sessions any of the athletes is down for, from a day on, over all squads. */
 export async function unstartedFor(
 	{ db, clubId }: ClubScope,
@@ -106,7 +121,16 @@ export async function updateSession(
 	change: Partial<
 		Pick<
 			SessionRow,
-			'reviewedAt' | 'title' | 'plannedMinutes' | 'day' | 'startTime' | 'place' | 'surface' | 'role' | 'share'
+			| 'reviewedAt'
+			| 'linesFor'
+			| 'title'
+			| 'plannedMinutes'
+			| 'day'
+			| 'startTime'
+			| 'place'
+			| 'surface'
+			| 'role'
+			| 'share'
 		>
 	>,
 ) {

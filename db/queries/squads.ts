@@ -133,14 +133,19 @@ export async function readStates(
 	{ db, clubId }: ClubScope,
 	athleteIds: string[],
 	forUpdate = false,
-): Promise<Map<string, { state: LadderState; asOf: string }>> {
+): Promise<Map<string, { state: LadderState; asOf: string; trainedOn: string | null }>> {
 	if (athleteIds.length === 0) return new Map()
 	const query = db
 		.select()
 		.from(ladderState)
 		.where(and(eq(ladderState.clubId, clubId), inArray(ladderState.athleteId, athleteIds)))
 	const rows = forUpdate ? await query.for('update') : await query
-	return new Map(rows.map((row) => [stateKey(row.athleteId, row.ladderId), { state: row.state, asOf: row.asOf }]))
+	return new Map(
+		rows.map(({ athleteId, ladderId, state, asOf, trainedOn }) => [
+			stateKey(athleteId, ladderId),
+			{ state, asOf, trainedOn },
+		]),
+	)
 }
 export const stateKey = (athleteId: string, ladderId: string): string => `${athleteId}/${ladderId}`
 
@@ -150,9 +155,13 @@ export async function writeState(
 	state: LadderState,
 	asOf: string,
 	updatedAt: Date,
+	/** With a placing by hand: the day last trained. The first that was said stands, so that no later placing shortens time away. */
+	trainedOn: string | null = null,
 ) {
 	await db
 		.insert(ladderState)
-		.values({ clubId, athleteId, ladderId: state.ladderId, state, asOf, updatedAt })
-		.onDuplicateKeyUpdate({ set: { state, asOf, updatedAt } })
+		.values({ clubId, athleteId, ladderId: state.ladderId, state, asOf, updatedAt, trainedOn })
+		.onDuplicateKeyUpdate({
+			set: { state, asOf, updatedAt, trainedOn: sql`coalesce(${ladderState.trainedOn}, ${trainedOn})` },
+		})
 }

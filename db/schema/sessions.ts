@@ -32,6 +32,8 @@ export const session = mysqlTable(
 		share: decimal('share', { precision: 3, scale: 2, mode: 'number' }).notNull().default(1),
 		/** Set by the first download or the first mark: from then on the sheet is a frozen version. */
 		startedAt: instant('started_at'),
+		/** The day its lines were last written on: read on a later one, they are written anew, because what was planned in between may not have been done. */
+		linesFor: day('lines_for'),
 		/** Set when every verdict of the session has been decided. */
 		reviewedAt: instant('reviewed_at'),
 	},

@@ -94,6 +94,8 @@ export const ladderState = mysqlTable(
 		state: jsonOf<LadderState>('state').notNull(),
 		/** The session whose verdict was applied last, so that an older one accepted late changes nothing. */
 		asOf: day('as_of').notNull(),
+		/** The day last trained, as the coach said with the first placing; null when nobody placed the athlete by hand. */
+		trainedOn: day('trained_on'),
 		updatedAt: instant('updated_at').notNull(),
 	},
 	(t) => [

@@ -192,7 +192,7 @@ const clearanceOf = (row: Awaited<ReturnType<typeof clearancesOfAll>>[number]): 
 function lastWork(
 	done: readonly { family: Family; day: string }[],
 	outside: readonly { day: string; families: readonly Family[] }[],
-	placed: readonly { state: LadderState; asOf: string }[],
+	placed: readonly { state: LadderState; asOf: string; trainedOn: string | null }[],
 	library: Library,
 ): PlainFacts['lastWork'] {
 	const last: Partial<Record<Family, string>> = {}
@@ -202,9 +202,11 @@ function lastWork(
 	for (const { family, day } of done) note(family, day)
 	for (const { families, day } of outside) for (const family of families) note(family, day)
 	const recorded = new Set(Object.keys(last))
-	for (const { state, asOf } of placed) {
+	for (const { state, asOf, trainedOn } of placed) {
 		const family = library.ladders[state.ladderId]?.family
-		if (family && !recorded.has(family)) note(family, asOf)
+		if (!family || recorded.has(family)) continue
+		const day = trainedOn ?? asOf
+		if (last[family] === undefined || day < last[family]) last[family] = day
 	}
 	return last
 }

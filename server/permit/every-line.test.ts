@@ -2,7 +2,12 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/progress/resolve-line'
-import { readEntries, readLines } from '../../db/queries/sessions'
+import { eq } from 'drizzle-orm'
+import { workDay } from '../../db/schema/care'
+import { markStarted, readEntries, readLines } from '../../db/queries/sessions'
+import { readPack } from '../field/read-pack'
+import { readSheet } from '../sheet/read-sheet'
+import { moveByHand } from '../squads/move-by-hand'
 import { updateAthleteMass, updateSquad, writeLevel, writeState } from '../../db/queries/squads'
 import { keepWorkDays } from '../../db/queries/care'
 import { draftEntry } from '../../tests/support/draft-entry'
@@ -11,7 +16,7 @@ import { recordClearance } from '../care/clear'
 import { reportCare } from '../care/report-care'
 import { acceptEvents } from '../log/accept-events'
 import { changeLineByHand } from '../sheet/change-line'
-import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { freshenLines, rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { createSession } from '../sheet/save-session'
 import { answerAsked } from '../squads/report-pain'
 
@@ -292,5 +297,64 @@ describe('time away', () => {
 		['2026-01-01', 'walk-through 1×4'],
 	])('is worked out when the line is written: last work by %s', async (day, words) => {
 		expect(await line(day)).toBe(words)
+	})
+})
+
+describe('nothing on record', () => {
+	const fresh = async () => {
+		await club.scope.db.delete(workDay).where(eq(workDay.athleteId, one))
+		await updateSquad(club.scope, club.squadId, { phase: 'accumulate' })
+	}
+	const ladder = { part: 'Ladder', ladderId: 'acceleration', sets: 1, reps: 6, rest: 120 }
+	it.each([
+		['', 'three-point-start 1×6'],
+		['2026-03-01', 'three-point-start 1×4'],
+		['2026-01-01', 'walk-through 1×4'],
+	])('a placing asks for the day last trained: “%s”', async (trainedOn, words) => {
+		await fresh()
+		expect(
+			await moveByHand(club.coach, one, 'acceleration', 'three-point-20', 'came from another club', trainedOn, NOW),
+		).toEqual({ moved: true })
+		// A later placing shortens nothing.
+		await moveByHand(club.coach, one, 'acceleration', 'three-point-20', 'once more', '2026-03-12', NOW)
+		expect((await written(await plan([ladder], '2026-03-13', 'accumulate'))).Ladder).toBe(words)
+	})
+	it('a new athlete trains today: the lowest rung of what is asked', async () => {
+		await fresh()
+		const sheet = await plan(
+			[{ ...starts, drillId: 'three-point-start', parameters: { distanceM: 20 } }],
+			TODAY,
+			'accumulate',
+		)
+		const [line] = (await readLines(club.scope, [sheet])).filter((row) => row.athleteId === one)
+		expect(line).toMatchObject({ drillId: 'three-point-start', parameters: { distanceM: 10 } })
+	})
+})
+
+describe('as time goes by', () => {
+	it('a planned session counts as done for the one after it, until its day has passed without it', async () => {
+		await plan([starts], '2026-03-16')
+		const later = await plan([starts], '2026-03-20')
+		expect((await written(later)).Starts).toBe('standing-start 1×5')
+		// Nobody trained on the 16th: by the 20th the last work is nine days back.
+		await freshenLines(club.coach.clubId, '2026-03-20', new Date('2026-03-20T08:00:00Z'))
+		expect((await written(later)).Starts).toBe('standing-start 1×3')
+		await freshenLines(club.coach.clubId, '2026-03-20', new Date('2026-03-20T09:00:00Z'))
+		expect((await readLines(club.scope, [later])).every((line) => line.version <= 2)).toBe(true)
+	})
+	it('on a sheet that is frozen the line stays and is over', async () => {
+		const sheet = await plan([starts, push], TODAY)
+		await markStarted(club.scope, sheet, NOW)
+		await hurt(sheet, { score: 6 })
+		expect((await written(sheet)).Starts).toBe('standing-start 1×5')
+		const over = (await readSheet(club.scope, sheet))!.athletes
+			.find((athlete) => athlete.id === one)!
+			.lines.map((line) => line.over)
+		expect(over).toEqual(['left knee closed since Thu 12 Mar: cleared by a health professional', over[1]])
+		expect(over[1]).toContain('left knee')
+		const pack = (await readPack(club.scope, sheet, 'assistant'))!
+		expect(pack.sheet.athletes.find((athlete) => athlete.id === one)).toMatchObject({ spare: ['left knee'] })
+		expect(pack.sheet.athletes.find((athlete) => athlete.id !== one)).toMatchObject({ spare: [] })
+		expect(pack.sheet.athletes.find((athlete) => athlete.id === one)!.barred).toContain('standing-start')
 	})
 })

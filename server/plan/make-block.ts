@@ -178,6 +178,7 @@ export async function writeBlock(
 			share: one.share,
 			startedAt: null,
 			reviewedAt: null,
+			linesFor: null,
 		}
 		await insertSession(scope, session)
 		await insertAttending(scope, session.id, members)

@@ -62,6 +62,7 @@ export async function createSession(clubId: string, timeZone: string, value: unk
 			share: draft.share,
 			startedAt: null,
 			reviewedAt: null,
+			linesFor: null,
 		}
 		await insertSession(scope, session)
 		await insertAttending(
@@ -214,6 +215,7 @@ export async function copyForward(
 		share: 1,
 		startedAt: null,
 		reviewedAt: null,
+		linesFor: null,
 	}
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map((member) => member.id)
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)

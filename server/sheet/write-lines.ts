@@ -16,6 +16,7 @@ import {
 	readAttending,
 	readEntries,
 	readLines,
+	updateSession,
 	writeWouldBe,
 } from '../../db/queries/sessions'
 import { type AthleteRow, type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
@@ -110,6 +111,7 @@ export async function writeLines(
 		if (!athleteIds.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId))
 			superseded.push(row.id)
 	await insertLines(scope, fresh, superseded)
+	await updateSession(scope, session.id, { linesFor: dayInZone(now.toISOString(), session.timeZone) })
 }
 
 /** An athlete as the sheet is resolved for. */

@@ -20,9 +20,13 @@ export async function moveByHand(
 	ladderId: string,
 	rungId: string,
 	reason: string,
+	/** The day last trained; empty is today. */
+	trainedOn: string,
 	now: Date,
 ): Promise<{ moved: true } | { problems: Problems } | null> {
 	if (reason.trim().length < 3) return { problems: { [`move-${ladderId}`]: 'Say why, in a few words.' } }
+	if (trainedOn !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(trainedOn))
+		return { problems: { [`move-${ladderId}`]: `“${trainedOn}”: the day last trained is expected.` } }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const library = await readLibrary(scope)
 		const squad = (await squadsOf(scope, [athleteId])).get(athleteId)?.[0]
@@ -55,7 +59,7 @@ export async function moveByHand(
 			personId: who.personId,
 			at: now,
 		})
-		await writeState(scope, athleteId, outcome.next, today, now)
+		await writeState(scope, athleteId, outcome.next, today, now, trainedOn || today)
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { moved: true as const }
 	})
