@@ -590,7 +590,7 @@ function ClosedPlace({
 					<PostForm preventScrollReset className="mt-2 flex flex-wrap items-end gap-3">
 						<input type="hidden" name="region" value={region} />
 						<input type="hidden" name="side" value={side ?? 'both'} />
-						<label className="field w-[230px]">
+						<label className="field">
 							<span className="label">Asked after the easy form, 0 to 10</span>
 							<input className="input num w-[90px]" name="score" inputMode="numeric" required />
 						</label>

@@ -256,9 +256,14 @@ describe('in words', () => {
 		const worry = { kind: 'worry' as const, drillId: 'standing-start', region: 'groin' as const, day: '2026-03-20' }
 		expect(reason({ reports: [worry], ...starts }, { drillId: 'standing-start' })).toBe('the alternative first')
 	})
+	it('a reason says until when something is closed', () => {
+		expect(sayReason(ask({ reports: [hurt('knee', 6)] }, { drillId: 'broad-jump' }).findings)).toBe(
+			'left knee closed since Thu 19 Mar until cleared by a health professional',
+		)
+	})
 	it('a reason is one clause, two at most', () => {
 		const finding = (found: string) => ({
-			rule: 'S1' as const,
+			rule: 'S8' as const,
 			tier: 'block' as const,
 			firmness: 'our setting' as const,
 			found,

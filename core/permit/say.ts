@@ -23,12 +23,15 @@ export function sayAnswer({ answer, line, findings }: Answer, library: Pick<Libr
 
 /** What was found by these is not everybody's to read: an illness, a worry, an age, a weight. What follows is. */
 const KEPT_BACK: readonly Finding['rule'][] = ['S3', 'S4', 'S9']
+const CLOSES: readonly Finding['rule'][] = ['S1', 'S2']
 
 /**
  * Why a line is another than the one asked for, in a clause that whoever reads the sheet may read: "left knee closed
- * since Thu 19 Mar: cleared by a health professional", "boxes to 30 cm at level 1 or under 16".
+ * since Thu 19 Mar until cleared by a health professional", "boxes to 30 cm at level 1 or under 16".
  */
 export const sayReason = (findings: readonly Finding[]): string => {
-	const said = findings.map(({ rule, found, limit }) => (KEPT_BACK.includes(rule) ? limit : `${found}: ${limit}`))
+	const said = findings.map(({ rule, found, limit }) =>
+		KEPT_BACK.includes(rule) ? limit : CLOSES.includes(rule) ? `${found} until ${limit}` : `${found}: ${limit}`,
+	)
 	return said.length === 0 ? 'nothing of this is permitted' : said.slice(0, 2).join('; ').slice(0, 200)
 }

@@ -210,7 +210,9 @@ describe('moves, focus and mass', () => {
 			moved: true,
 		})
 		expect((await lines()).shock).toBe('pause-jump')
-		expect(await moveByHand(club.coach, randomUUID(), 'shock', 'pause-15', 'tired knees', '', at('2026-03-11'))).toBeNull()
+		expect(
+			await moveByHand(club.coach, randomUUID(), 'shock', 'pause-15', 'tired knees', '', at('2026-03-11')),
+		).toBeNull()
 	})
 	it('gives a kept ladder two thirds of its dose', async () => {
 		expect(await changeFocus(club.coach, club.squadId, 'acceleration', 'kept', 0, at('2026-03-11'))).toBe(true)

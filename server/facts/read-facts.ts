@@ -11,7 +11,7 @@ import { COUNTED, awayStage } from '../../core/rules/p9-time-away'
 import { type CareReport, type Clearance, EVERYTHING, type ReturnStand } from '../../core/vocabulary/care'
 import type { Library } from '../../core/vocabulary/library'
 import type { School } from '../../core/vocabulary/school'
-import type { Family } from '../../core/vocabulary/words'
+import type { Family, Region } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import {
 	careEventsOf,
@@ -117,7 +117,12 @@ export async function readFacts(
 					),
 					contrastHelps: false,
 					reports,
-					clearances: cleared,
+					// Whoever is on the way back from a region was hurt there, whatever was said of it.
+					clearances: cleared.map((one) =>
+						one.injury === undefined && one.region !== EVERYTHING && leadsBack(one.region, stands)
+							? { ...one, injury: true }
+							: one,
+					),
 					restrictions: of(care).flatMap((row) =>
 						row.kind === 'restriction' && (row.endedOn === null || row.endedOn > moment.day)
 							? [
@@ -231,6 +236,9 @@ function standsOf(states: readonly LadderState[], worked: PlainFacts['lastWork']
 				.at(-1) || null,
 	}))
 }
+
+const leadsBack = (region: Region, stands: readonly ReturnStand[]): boolean =>
+	pathsOf(region).some(({ path }) => stands.some((stand) => stand.path === path))
 
 /** Paths that a clearance opened and nobody is on any more were walked to their end; who was away since begins anew. */
 function walkedOf(

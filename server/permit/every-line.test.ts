@@ -350,7 +350,7 @@ describe('as time goes by', () => {
 		const over = (await readSheet(club.scope, sheet))!.athletes
 			.find((athlete) => athlete.id === one)!
 			.lines.map((line) => line.over)
-		expect(over).toEqual(['left knee closed since Thu 12 Mar: cleared by a health professional', over[1]])
+		expect(over).toEqual(['left knee closed since Thu 12 Mar until cleared by a health professional', over[1]])
 		expect(over[1]).toContain('left knee')
 		const pack = (await readPack(club.scope, sheet, 'assistant'))!
 		expect(pack.sheet.athletes.find((athlete) => athlete.id === one)).toMatchObject({ spare: ['left knee'] })
