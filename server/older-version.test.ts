@@ -1,5 +1,4 @@
-import { randomBytes } from 'node:crypto'
-import mysql from 'mysql2/promise'
+import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { foldEvents } from '../core/events/fold'
 import type { Family } from '../core/vocabulary/words'
@@ -7,37 +6,20 @@ import { readPack } from './field/read-pack'
 import { readCalendar } from './plan/calendar'
 import { readTemplates } from './plan/templates'
 import { readSheet } from './sheet/read-sheet'
-import { keptVersion } from '../tests/support/older-version'
+import { keptVersion, openOlderClub } from '../tests/support/older-version'
 import { closePool } from '../tests/support/use-database'
-import { connect } from '../db/connect'
-import { migrateDatabase } from '../db/migrate'
-import { installLibraryEverywhere, readLibrary } from '../db/queries/library'
+import type { connect } from '../db/connect'
+import { readLibrary } from '../db/queries/library'
 import { eventsOfSessions } from '../db/queries/log'
 import { readEntries, readLines, sessionsBetween } from '../db/queries/sessions'
 import { listMembers, readStates } from '../db/queries/squads'
 
-const { dump, said } = keptVersion()
+const { said } = keptVersion()
 let open: ReturnType<typeof connect>
 let scope: { db: ReturnType<typeof connect>['db']; clubId: string }
 
 beforeAll(async () => {
-	const url = new URL(`${process.env.TEST_DATABASE_URL}dromos_test_older_${randomBytes(4).toString('hex')}`)
-	const name = url.pathname.slice(1)
-	const server = new URL(url)
-	server.pathname = '/'
-	const connection = await mysql.createConnection({ uri: server.toString(), multipleStatements: true })
-	await connection.query(
-		`create database \`${name}\` character set utf8mb4 collate utf8mb4_uca1400_ai_ci; use \`${name}\``,
-	)
-	await connection.query(dump.replace(/^\/\*M?!.*sandbox.*$/m, ''))
-	await connection.end()
-	await migrateDatabase(url.toString())
-	await closePool()
-	process.env.DATABASE_URL = url.toString()
-	open = connect(url.toString())
-	await installLibraryEverywhere(open.db, new Date('2026-05-20T10:00:00Z'))
-	const [clubs] = await open.pool.query<mysql.RowDataPacket[]>('select id from club')
-	scope = { db: open.db, clubId: String(clubs[0]!.id) }
+	;({ open, scope } = await openOlderClub())
 }, 60_000)
 afterAll(async () => {
 	await open.pool.end()

@@ -1,4 +1,4 @@
-import { addDays, ageInYears } from '../../core/calendar/days'
+import { addDays, ageInYears, daysBetween } from '../../core/calendar/days'
 import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
 import { foldEvents } from '../../core/events/fold'
 import type { PlainFacts } from '../../core/permit/plain-facts'
@@ -80,12 +80,16 @@ export async function readFacts(
 			})
 			const reports = [...of(said).map(reportOf), ...of(events).map(eventOf), ...of(care).flatMap(recordOf)]
 			const cleared = of(clearances).map(clearanceOf)
-			const worked = lastWork(
-				// What is planned between today and then is taken as done; missed, it is a day nobody worked.
-				[...of(last), ...of(planned)],
-				loads.filter((load) => load.day < moment.day).map(outsideWork),
-				standing.filter(({ asOf }) => asOf <= moment.day),
-				library,
+			const worked = asOfToday(
+				lastWork(
+					// What is planned between today and then is taken as done; missed, it is a day nobody worked.
+					[...of(last), ...of(planned)],
+					loads.filter((load) => load.day < moment.day).map(outsideWork),
+					standing.filter(({ asOf }) => asOf <= moment.day),
+					library,
+				),
+				today,
+				moment.day,
 			)
 			const stands = standsOf(
 				standing.map(({ state }) => state),
@@ -140,6 +144,22 @@ export async function readFacts(
 				},
 			]
 		}),
+	)
+}
+
+/**
+ * Further ahead than this nothing says yet what will be trained until then: a line there takes for granted that
+ * training goes on as it does today. It is written anew as its day comes near.
+ */
+const FORESEEN_DAYS = 14
+function asOfToday(worked: PlainFacts['lastWork'], today: string, day: string): PlainFacts['lastWork'] {
+	if (daysBetween(today, day) <= FORESEEN_DAYS) return worked
+	// As long before that day as it is before today; what is planned meanwhile was done the day before.
+	return Object.fromEntries(
+		Object.entries(worked).map(([family, last]) => [
+			family,
+			last ? addDays(day, -Math.max(1, daysBetween(last, today))) : last,
+		]),
 	)
 }
 

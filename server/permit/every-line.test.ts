@@ -342,6 +342,11 @@ describe('as time goes by', () => {
 		await freshenLines(club.coach.clubId, '2026-03-20', new Date('2026-03-20T09:00:00Z'))
 		expect((await readLines(club.scope, [later])).every((line) => line.version <= 2)).toBe(true)
 	})
+	it('what lies further ahead takes for granted that training goes on as it does today', async () => {
+		expect((await written(await plan([starts], '2026-06-12'))).Starts).toBe('standing-start 1×5')
+		await plan([starts], '2026-03-16')
+		expect((await written(await plan([starts], '2026-06-19'))).Starts).toBe('standing-start 1×5')
+	})
 	it('on a sheet that is frozen the line stays and is over', async () => {
 		const sheet = await plan([starts, push], TODAY)
 		await markStarted(club.scope, sheet, NOW)

@@ -1,6 +1,8 @@
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { writeLevel } from '../../db/queries/squads'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import { startingAt } from '../../core/progress/resolve-line'
+import { writeLevel, writeState } from '../../db/queries/squads'
 import { FieldHand } from '../support/field-hand'
 import { printed } from '../support/printed'
 import { makeSecondClub } from '../support/second-club'
@@ -13,6 +15,12 @@ test('rests between reps and between sets are planned, flowed, printed and waite
 	const club = await makeSecondClub()
 	const [first] = club.athletes
 	for (const family of ['sprint', 'plyometric'] as const) await writeLevel(club.scope, first!, family, 3)
+	// What must come before long repeats and depth jumps.
+	for (const [ladder, rung] of [
+		['cut', 'sharp-wide'],
+		['shock', 'depth-45'],
+	] as const)
+		await writeState(club.scope, first!, startingAt(STARTER_LIBRARY, ladder, rung), '2026-01-01', new Date())
 	await signIn(page, app, club.email, club.password)
 	await page.goto('/sessions/new')
 	await page.getByLabel('Title').fill('Two rests')

@@ -22,9 +22,9 @@ const PASSWORD = 'a long enough password'
 export async function makeSecondClub(): Promise<
 	TestClub & { firstSessionId: string; email: string; password: string }
 > {
-	const club = await makeClub('Second club', 6)
 	const now = new Date()
 	const today = now.toISOString().slice(0, 10)
+	const club = await makeClub('Second club', 6, addDays(today, -1))
 	const email = `${randomUUID()}@second.example`
 	await insertPerson(club.scope, {
 		id: randomUUID(),

@@ -24,8 +24,8 @@ export async function freshDatabase(): Promise<string> {
 }
 
 const TRAINED_FAMILIES = ['sprint', 'agility', 'plyometric', 'throw'] as const
-/** Every third day of the winter, up to the day before `NOW`. */
-const TRAINED_DAYS = Array.from({ length: 24 }, (_, index) => addDays('2026-03-11', -3 * index))
+/** Every third day of ten weeks, up to the day before `NOW` or another. */
+const trainedDays = (until: string) => Array.from({ length: 24 }, (_, index) => addDays(until, -3 * index))
 
 export interface TestClub {
 	scope: ClubScope
@@ -36,7 +36,7 @@ export interface TestClub {
 }
 
 /** A club with a coach, one squad training Mondays and Thursdays, and athletes of 25 years. */
-export async function makeClub(name: string, athleteCount = 3): Promise<TestClub> {
+export async function makeClub(name: string, athleteCount = 3, trainedUntil = '2026-03-11'): Promise<TestClub> {
 	const { db } = database()
 	const clubId = randomUUID()
 	const personId = randomUUID()
@@ -80,7 +80,7 @@ export async function makeClub(name: string, athleteCount = 3): Promise<TestClub
 		await insertWorkDays(
 			scope,
 			athletes.flatMap((athleteId) =>
-				TRAINED_FAMILIES.flatMap((family) => TRAINED_DAYS.map((day) => ({ athleteId, family, day }))),
+				TRAINED_FAMILIES.flatMap((family) => trainedDays(trainedUntil).map((day) => ({ athleteId, family, day }))),
 			),
 		)
 	})
