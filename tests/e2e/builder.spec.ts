@@ -166,8 +166,8 @@ test('stations are placed, a lane through a throw sector is refused, the plan is
 	// Typed where there is room, then by keys: a metre, five metres, a turn.
 	await page.getByRole('button', { name: /^\d+ ?Broad jump and stick/ }).click()
 	for (const [field, value] of [
-		['along', '60'],
 		['up', '40'],
+		['along', '60'],
 	] as const) {
 		await page.getByLabel(`${field}, Broad jump and stick`).fill(value)
 		await page.getByLabel(`${field}, Broad jump and stick`).press('Enter')

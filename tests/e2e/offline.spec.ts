@@ -3,18 +3,22 @@ import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
 
-const ATHLETES = 12
+const ATHLETES = 11
 /** Reps of each athlete at the broad jumps, and at the throws after them. */
 const JUMPS = 4
 const THROWS = 2
 
-test('a whole session of twelve without a connection and without the server: every mark once, with its own time', async ({
+test('a whole session of eleven without a connection and without the server: every mark once, with its own time', async ({
 	app,
 	page,
 	context,
 }) => {
 	test.setTimeout(240_000)
 	await page.setViewportSize({ width: 390, height: 844 })
+	// Bo is on the way back and does other work than the rest: not today.
+	await app.rows(
+		"delete s from session_athlete s join athlete_identity i on i.club_id = s.club_id and i.athlete_id = s.athlete_id where i.name = 'Bo Hartigan'",
+	)
 	await openDemoField(page, app)
 	const hand = new FieldHand(page, app)
 	await expect(hand.onTheLine()).toBeVisible()
