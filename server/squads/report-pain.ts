@@ -21,21 +21,14 @@ export async function reportPain(
 	const [last] = await recentSessionsOf(scopeOf(who.clubId), [athleteId], todayAt(who.timeZone, now), 60)
 	if (!last)
 		return { problems: { pain: 'There is no session yet that this could belong to. Tell the coach directly.' } }
-	const [answer] = await acceptEvents(
+	const answer = await say(
 		who,
-		[
-			{
-				id: newId(),
-				sessionId: last.session.id,
-				athleteId,
-				deviceId: newId(),
-				deviceSeq: 0,
-				deviceTime: now.toISOString(),
-				type: 'observation',
-				kind: 'pain',
-				value: { region: typed.region, side: typed.side, score, moment: typed.moment, redFlag: typed.redFlag },
-			},
-		],
+		last.session.id,
+		athleteId,
+		{
+			kind: 'pain',
+			value: { region: typed.region, side: typed.side, score, moment: typed.moment, redFlag: typed.redFlag },
+		},
 		now,
 	)
 	return answer?.outcome === 'refused'
@@ -56,22 +49,42 @@ export async function answerAsked(
 		return { problems: { asked: `“${typed.score}”: a whole number from 0 to 10 is expected.` } }
 	const [last] = await recentSessionsOf(scopeOf(who.clubId), [athleteId], todayAt(who.timeZone, now), 60)
 	if (!last) return { problems: { asked: 'There is no session yet in which the easy form was done.' } }
+	const answer = await say(
+		who,
+		last.session.id,
+		athleteId,
+		{
+			kind: 'quiet',
+			value: { region: typed.region, side: typed.side, score },
+		},
+		now,
+	)
+	return answer?.outcome === 'refused' ? { problems: { asked: answer.reason } } : { kept: true }
+}
+
+/** Puts an observation said at the desk into the log of a session. */
+async function say(
+	who: SignedIn,
+	sessionId: string,
+	athleteId: string,
+	said: { kind: 'pain' | 'quiet'; value: object },
+	now: Date,
+) {
 	const [answer] = await acceptEvents(
 		who,
 		[
 			{
 				id: newId(),
-				sessionId: last.session.id,
+				sessionId,
 				athleteId,
 				deviceId: newId(),
 				deviceSeq: 0,
 				deviceTime: now.toISOString(),
 				type: 'observation',
-				kind: 'quiet',
-				value: { region: typed.region, side: typed.side, score },
+				...said,
 			},
 		],
 		now,
 	)
-	return answer?.outcome === 'refused' ? { problems: { asked: answer.reason } } : { kept: true }
+	return answer
 }
