@@ -202,20 +202,21 @@ test('stations are placed, a lane through a throw sector is refused, the plan is
 	const pxPerM = map.width / 110
 	const point = ([x, y]: number[]) => ({ x: map.x + (x! + 5) * pxPerM, y: map.y + (62 - y! + 5) * pxPerM })
 	const [hand, over] = [point(before), point([sector[0]! + 6, sector[1]!])]
-	await page.mouse.move(hand.x, hand.y)
-	await page.mouse.down()
-	await page.mouse.move(hand.x + 8, hand.y - 8, { steps: 3 })
-	await page.mouse.move(over.x, over.y, { steps: 10 })
-	await page.mouse.up()
+	const dragTo = async (target: { x: number; y: number }) => {
+		await page.mouse.move(hand.x, hand.y)
+		await page.mouse.down()
+		await page.mouse.move(hand.x + 8, hand.y - 8, { steps: 3 })
+		await page.mouse.move(target.x, target.y, { steps: 10 })
+		await page.mouse.up()
+		// No hand grips again sooner; within 50 ms of a drop neither a grip nor a click is taken.
+		await page.waitForTimeout(200)
+	}
+	await dragTo(over)
 	await expect(page.getByRole('alert')).toContainText('crosses the throw sector')
 	expect(await where('Standing start')).toEqual(before)
 	// And to a free place: it goes there.
 	const free = point([before[0]! + 10, 50])
-	await page.mouse.move(hand.x, hand.y)
-	await page.mouse.down()
-	await page.mouse.move(hand.x + 8, hand.y - 8, { steps: 3 })
-	await page.mouse.move(free.x, free.y, { steps: 10 })
-	await page.mouse.up()
+	await dragTo(free)
 	await expect(page.getByRole('alert')).toHaveCount(0)
 	const [x, y] = await where('Standing start')
 	expect(Math.abs(x! - before[0]! - 10)).toBeLessThanOrEqual(1)
