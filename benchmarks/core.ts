@@ -130,6 +130,8 @@ export function benchCore(): void {
 						school: QUALITY_FIRST,
 						focus: null,
 						standings,
+						closures: [],
+						levels: {},
 					},
 					evidence,
 					drillOf,

@@ -54,7 +54,14 @@ describe('a club of the version before', () => {
 	it('has everybody on the rung where they stood', async () => {
 		const ids = [...new Set((await listMembers(scope)).map((member) => member.id))]
 		const states = [...(await readStates(scope, ids))].map(([key, row]) => [key, row.state]).sort()
-		expect(JSON.parse(JSON.stringify(states))).toEqual(said.states)
+		// Closures, worries and what stood in for them are the athlete's now: on the ladder stays where they stood.
+		const before = said.states as [string, { closed?: unknown; substitute: object | null }][]
+		const kept = before.map(([key, state]) => {
+			const { closed: _closed, ...rest } = state
+			return [key, { ...rest, substitute: null }]
+		})
+		expect(before.some(([, state]) => state.substitute !== null)).toBe(true)
+		expect(JSON.parse(JSON.stringify(states))).toEqual(kept)
 		expect(said.states.length).toBeGreaterThan(100)
 	})
 

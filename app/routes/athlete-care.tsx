@@ -30,9 +30,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		drills: page.drills,
 		clearances: page.clearances,
 		closures: page.closures.filter(({ grade }) => grade !== 'noted'),
-		ladders: page.ladders.filter(
-			(ladder) => ladder.state.closed || ladder.path || ladder.state.back || ladder.state.substitute,
-		),
+		ladders: page.ladders.filter((ladder) => ladder.path || ladder.state.back),
 		mayWrite: may(who.role, 'care:write'),
 		mayIllness: mayOpen(who, 'illness', params.athleteId),
 	}
@@ -180,13 +178,9 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									<p>
 										<b>{ladder.name}</b>{' '}
 										<span className="dim">
-											{ladder.state.closed
-												? `closed for the ${REGION_NAMES[ladder.state.closed.region]} since ${shortDay(ladder.state.closed.since)}; whoever cleared it is recorded on the athlete’s page`
-												: ladder.path
-													? `${ladder.path.name.toLowerCase()}, then on at 60 %`
-													: ladder.state.substitute
-														? `on an alternative that spares the ${REGION_NAMES[ladder.state.substitute.region]}`
-														: `${ladder.state.back?.percent} % of the dose after time away`}
+											{ladder.path
+												? `${ladder.path.name.toLowerCase()}, then on at 60 %`
+												: `${ladder.state.back?.percent} % of the dose after time away`}
 										</span>
 									</p>
 									{ladder.path && (

@@ -709,7 +709,7 @@ function LadderStory({ ladder }: { ladder: LadderRow }) {
 			<h3 className="flex items-center gap-2">
 				<FamilyMark family={ladder.family} label />
 				{ladder.name}
-				{!state.closed && !state.substitute && !state.reentry && (
+				{!state.substitute && !state.reentry && (
 					<span className="dim font-normal">
 						{writeDose(state.dose)}
 						{state.back && ` at ${state.back.percent} %`}
@@ -755,9 +755,7 @@ function LadderStory({ ladder }: { ladder: LadderRow }) {
 			)}
 			{state.substitute && (
 				<p className="mt-1 text-[14px]">
-					<b>{state.substitute.cause === 'plateau' ? 'On a variation' : 'On an alternative'}</b>
-					{state.substitute.cause !== 'plateau' && ` that spares the ${REGION_NAMES[state.substitute.region]}`}, since{' '}
-					{shortDay(state.substitute.since)}.
+					<b>On a variation</b>, since {shortDay(state.substitute.since)}.
 				</p>
 			)}
 		</div>

@@ -86,11 +86,17 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null,
 			needsYou: row.needsYou,
 			wouldNowBe: showPain ? row.wouldNowBe : null,
-			instead: row.after.substitute ? (sheet.library.drills[row.after.substitute.drillId]?.name ?? null) : null,
+			instead: insteadOf(row.decided?.judgement ?? row.judgement, sheet.library),
 		})),
 		mayDecide: may(who.role, 'verdict:write'),
 	}
 }
+
+/** The drill that stands in; a judgement of before says it only in its sentence. */
+const insteadOf = (
+	{ instead }: { instead?: string | null },
+	{ drills }: { drills: Record<string, { name: string }> },
+) => (instead ? (drills[instead]?.name ?? null) : null)
 
 /** Whoever may not read pain reports still learns what to spare. */
 function withoutPain<T extends { decidedBy: string; sentence: string; trace: { rule: string; found: string }[] }>(

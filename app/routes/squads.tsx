@@ -210,23 +210,23 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									{athlete.name}
 								</Link>
 								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
-								{athlete.standings.map(({ ladder, rungIndex, rungName, state, met }) => (
+								{athlete.standings.map(({ ladder, rungIndex, rungName, state, over, met }) => (
 									<div key={ladder.id} className="min-w-0">
 										<MiniLadder
 											ladder={ladder}
 											rungIndex={met ? rungIndex : -1}
-											closed={state.closed !== null}
+											closed={over !== null}
 											substitute={state.substitute !== null}
 										/>
 										<p className="dim text-[12.5px] sm:hidden">{ladder.name}</p>
 										<p
-											className={`truncate text-[13px] ${state.closed ? 'font-bold text-attn' : met ? '' : 'dim'}`}
-											title={`${ladder.name}: ${rungName}`}
+											className={`truncate text-[13px] ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
+											title={`${ladder.name}: ${over ?? rungName}`}
 										>
-											{state.closed
-												? 'closed until cleared'
+											{over
+												? over
 												: state.substitute
-													? 'on an alternative'
+													? 'on a variation'
 													: met
 														? rungName
 														: `${ladder.name}: not met yet`}

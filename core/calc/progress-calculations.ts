@@ -59,6 +59,7 @@ export const VERDICT: Calculation<
 			sentence: Type.String(),
 			firmness: choice(FIRMNESS),
 			next: LadderStateSchema,
+			instead: Type.Union([Type.String({ description: 'the drill that stands in' }), Type.Null()]),
 			cautions: list(fields({ rule: choice(RULES), sentence: Type.String() })),
 			trace: list(
 				fields({

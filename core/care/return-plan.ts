@@ -137,6 +137,7 @@ export interface ReturnPlan {
 	everything: boolean
 	paths: readonly OpenPath[]
 }
+export const NO_PLAN: ReturnPlan = { regions: new Set(), everything: false, paths: [] }
 
 /**
  * Where somebody stands on the way back on a day.

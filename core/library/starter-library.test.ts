@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { countLine } from '../dose/count-line'
 import { repsOf } from './scale-dose'
 import { TISSUE_HOURS } from '../plan/session-checks'
-import { lockOf, lockOfDrill, plainContext } from '../progress/locks'
-import type { LadderState } from '../progress/types'
+import { factsOf } from '../../tests/support/plain-facts'
+import { lockOf } from '../progress/locks'
+import { formOf } from '../rules/form'
+import { levelAgeMass } from '../rules/s4-level-age-mass'
 import { NUMBER_BOUNDS, QUALITY_FIRST, QUESTIONS, SCHOOLS } from './schools'
 import { STARTER_LIBRARY, rungOf } from './starter-library'
 import { FAMILIES, PHASES, type Region } from '../vocabulary/words'
@@ -161,26 +163,18 @@ describe('the starter library', () => {
 		const everything = Object.fromEntries(ladders.map((ladder) => [ladder.id, ladder.rungs.map((rung) => rung.id)]))
 		for (const ladder of ladders)
 			for (const rung of ladder.rungs) {
-				const drill = STARTER_LIBRARY.drills[rung.drillId]!
 				const opens = SCHOOLS.some((school) =>
-					PHASES.some(
-						(phase) =>
-							lockOf(
-								rung,
-								drill,
-								plainContext({
-									level: 3,
-									ageYears: 25,
-									massKg: 70,
-									phase,
-									school: { ...school, numbers: { ...school.numbers, assistedCapPercent: 20 } },
-									standings: everything,
-									day: '2026-06-01',
-									contrastHelps: true,
-								}),
-								{ rungSince: '2026-01-01' } as LadderState,
-							) === null,
-					),
+					PHASES.some((phase) => {
+						const facts = factsOf({
+							phase,
+							passed: everything,
+							day: '2026-06-01',
+							contrastHelps: true,
+							schools: [{ ...school, numbers: { ...school.numbers, assistedCapPercent: 20 } }],
+							lastWork: { sprint: '2026-05-31', agility: '2026-05-31', plyometric: '2026-05-31', throw: '2026-05-31' },
+						})
+						return lockOf(facts, rung) === null
+					}),
 				)
 				expect(opens, `${ladder.id} ${rung.id}`).toBe(true)
 			}
@@ -189,14 +183,11 @@ describe('the starter library', () => {
 	it('lets nobody under 16, of unknown age or at level 1 rebound from a box, nor be pulled', () => {
 		for (const drill of drills.filter((one) => one.intensity === 'shock' || one.counting.metres?.kind === 'assisted')) {
 			const lock = (level: 1 | 3, ageYears: number | null) =>
-				lockOfDrill(
-					drill,
-					drill.defaults.parameters,
-					plainContext({ level, ageYears, phase: 'peaking', school: QUALITY_FIRST }),
-				)
-			expect(lock(3, 15)?.words).toContain('under 16')
-			expect(lock(3, null)?.words).toContain('birth date is unknown')
-			expect(lock(1, 25)?.words).toContain('opens at level 2')
+				levelAgeMass.read(factsOf({ level, ageYears }), formOf(drill, drill.defaults.parameters, STARTER_LIBRARY))
+			expect(lock(3, 15)?.limit).toContain('under 16')
+			expect(lock(3, null)?.limit).toContain('until the birth date is known')
+			expect(lock(1, 25)?.limit).toContain('at level 1')
+			expect(lock(3, 16)).toBeNull()
 			expect([lock(3, 15)?.tier, lock(3, 15)?.rule]).toEqual(['block', 'S4'])
 		}
 	})

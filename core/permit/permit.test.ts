@@ -236,7 +236,7 @@ describe('in words', () => {
 		const say = (more: More, asked: Ask) => sayAnswer(ask(more, asked), STARTER_LIBRARY)
 		expect(say(jumps, { drillId: 'depth-jump', parameters: { heightCm: 30 } })).toBe('Depth jump 30 cm, 5×2.')
 		expect(say(jumps, { drillId: 'depth-jump', parameters: { heightCm: 75 } })).toBe(
-			'Less: depth jump 45 cm, 5×2. Gates: 75 cm; the school’s highest box, 45 cm.',
+			'Less: depth jump 45 cm, 5×2. Gates: 75 cm; the school’s highest box is 45 cm.',
 		)
 		expect(say({ reports: [hurt('knee', 6)] }, { drillId: 'broad-jump' })).toMatch(
 			/^Instead: chest push from a seat 2 kg, /,

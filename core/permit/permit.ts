@@ -253,7 +253,6 @@ function mostOf(known: Concluded, form: Form, asked: Dose | null): { dose: Dose 
 		const contacts = (one: Dose) => totalOf(countLine(form.drill, form.parameters, one).contacts.shock)
 		let most = dose
 		while (contacts(most) > high && most.sets > 1) most = { sets: most.sets - 1, reps: most.reps }
-		while (contacts(most) > high && most.reps > 1) most = { sets: 1, reps: most.reps - 1 }
 		cutTo(most, finding(`${contacts(dose)} shock contacts`, `${high} a session at level ${level}`))
 	}
 	const week = readWeek(facts, form, dose)

@@ -35,3 +35,11 @@ export const sayReason = (findings: readonly Finding[]): string => {
 	)
 	return said.length === 0 ? 'nothing of this is permitted' : said.slice(0, 2).join('; ').slice(0, 200)
 }
+
+/** Why a rung is shut, said after its name: "opens at level 2", "3 h after a match: nothing high or maximal before 36 h". */
+export const sayLock = ({ rule, found, limit }: Finding): string =>
+	CLOSES.includes(rule)
+		? `${found} until ${limit}`
+		: rule === 'S8' || KEPT_BACK.includes(rule)
+			? limit
+			: `${found}: ${limit}`

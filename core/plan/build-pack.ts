@@ -3,7 +3,6 @@ import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
 import { type PlainFacts, concludeFor } from '../permit/plain-facts'
-import { locksOf } from '../progress/locks'
 import type { LadderState, WorkDay } from '../progress/types'
 import type { BuildRequest } from './propose-session'
 import type { LimitedAthlete } from './session-limits'
@@ -33,7 +32,6 @@ export interface PackAthlete {
 	keptLadders: string[]
 	work: WorkDay[]
 	rooms: Partial<Record<RampQuantity, number>>
-	worries: string[]
 	facts: PlainFacts
 }
 
@@ -71,12 +69,10 @@ export function limitedAthletes(pack: BuildPack, library: Library): LimitedAthle
 			legLengthM: athlete.legLengthM,
 			work: athlete.work,
 			rooms: athlete.rooms,
-			worries: athlete.worries,
 			concluded,
 			levelOf: (family) => athlete.levels[family],
 			stateOf: (ladderId) => athlete.states[ladderId] ?? null,
 			kept: (ladderId) => athlete.keptLadders.includes(ladderId),
-			locksAt: (level) => locksOf(concluded.facts, level),
 		}
 	})
 }

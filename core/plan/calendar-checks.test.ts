@@ -59,7 +59,8 @@ describe('two days of one kind', () => {
 
 describe('around a match', () => {
 	it.each([
-		['2026-03-12', '18:00', 'Shock work 48 h before a match; 48 h are asked'],
+		['2026-03-12', '18:00', null],
+		['2026-03-12', '18:30', 'Shock work 48 h before a match; 48 h are asked'],
 		['2026-03-12', '17:00', null],
 		['2026-03-13', '18:00', 'Shock work 24 h before a match; 48 h are asked'],
 		['2026-03-14', '18:00', 'Shock work 0 h before a match; 48 h are asked'],

@@ -1,5 +1,5 @@
 import { type Day, addDays, hoursBetween } from '../calendar/days'
-import { AFTER_MATCH_H, BEFORE_MATCH_H } from '../progress/locks'
+import { AFTER_MATCH_H, BEFORE_MATCH_H } from '../rules/s11-match'
 import { spacingMetH } from '../rules/spacing'
 import type { School } from '../vocabulary/school'
 import type { WorkKind } from '../vocabulary/words'
@@ -43,12 +43,12 @@ function clashOf(a: CalendarItem, b: CalendarItem, school: School): { rule: Clas
 	const [match, session] = a.match ? [a, b] : b.match ? [b, a] : [null, null]
 	if (match && session && !session.match) {
 		const ahead = hoursBetween(session, match)
-		if (ahead >= 0 && ahead <= BEFORE_MATCH_H && session.shock)
+		if (ahead >= 0 && ahead < BEFORE_MATCH_H && session.shock)
 			return {
 				rule: 'S11',
 				sentence: `Shock work ${Math.round(ahead)} h before a match; ${BEFORE_MATCH_H} h are asked`,
 			}
-		if (ahead < 0 && -ahead <= AFTER_MATCH_H && session.kinds.length > 0)
+		if (ahead < 0 && -ahead < AFTER_MATCH_H && session.kinds.length > 0)
 			return { rule: 'S11', sentence: `Hard work ${Math.round(-ahead)} h after a match; ${AFTER_MATCH_H} h are asked` }
 	}
 	const kind = a.kinds.find((one) => b.kinds.includes(one))

@@ -67,9 +67,7 @@ export function previewSheet(
 		for (const caution of [
 			...checkOrder(checked),
 			...checkGround(sum, athlete.levelOf('plyometric'), surface),
-			...checked.flatMap((line) =>
-				checkLine(line, { day, startTime }, athlete.work, school, athlete.locksAt(athlete.levelOf(line.drill.family))),
-			),
+			...checked.flatMap((line) => checkLine(line, { day, startTime }, athlete.work, school, athlete.concluded.facts)),
 		])
 			say(caution, athlete.name)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {

@@ -6,7 +6,16 @@ import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue } from '../dose/r
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
 import { type Family, type Level, PHASES, type Region, SURFACES } from '../vocabulary/words'
 import { concludeFor } from '../permit/plain-facts'
-import { lockOf, lockOfDrill, locksOf, passedRungs } from '../progress/locks'
+import { lockOf, lockOfForm, passedRungs } from '../progress/locks'
+import { formOf } from '../rules/form'
+import { unloading } from '../rules/p6-phase'
+import { place } from '../rules/s10-place'
+import { match } from '../rules/s11-match'
+import { pain } from '../rules/s1-pain'
+import { restriction } from '../rules/s2-restriction'
+import { unwell } from '../rules/s3-unwell'
+import { levelAgeMass } from '../rules/s4-level-age-mass'
+import { worry } from '../rules/s9-worry'
 import { startingAt } from '../progress/resolve-line'
 import type { LadderState, WorkDay } from '../progress/types'
 import { isHard } from '../dose/work-kinds'
@@ -75,7 +84,10 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 					surface,
 					hoursToMatch: one.hoursToMatch,
 					hoursSinceMatch: one.hoursSinceMatch,
-					reports: one.unwell && one.sick === 0 ? [{ kind: 'unwell', day: PLAIN_DAY }] : [],
+					reports: [
+						...(one.unwell && one.sick === 0 ? [{ kind: 'unwell' as const, day: PLAIN_DAY }] : []),
+						...(one.worry ? [{ kind: 'worry' as const, drillId: one.worry, day: PLAIN_DAY }] : []),
+					],
 					restrictions: one.region ? [{ region: one.region, since: PLAIN_DAY }] : [],
 				},
 				library,
@@ -88,7 +100,6 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 				kept: (id) => LADDERS[one.kept]!.id === id,
 				legLengthM: one.legLengthM,
 				concluded,
-				locksAt: (level) => locksOf(concluded.facts, level),
 				work: one.workHours
 					? [{ day: '2026-03-09', startTime: '18:00', families: [], kinds: [one.workHours], outside: false }]
 					: [],
@@ -98,7 +109,6 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 						RAMP_FLOORS[levelOf('plyometric')][quantity] * one.room,
 					]),
 				),
-				worries: one.worry ? [one.worry] : [],
 			}
 		})
 
@@ -144,6 +154,7 @@ const request: fc.Arbitrary<BuildRequest> = fc
 		),
 	)
 
+const OF_THE_DAY = [pain, restriction, unwell, levelAgeMass, unloading, place, match, worry]
 /** Everything the rules forbid about a proposal, looked up rule by rule and not by what made it. */
 function faults(asked: BuildRequest, proposal: Proposal): string[] {
 	const { school: own, surface, kit } = asked.context
@@ -153,24 +164,22 @@ function faults(asked: BuildRequest, proposal: Proposal): string[] {
 		const found: string[] = []
 		const say = (rule: string, words: string) => found.push(`${rule} ${one.id}: ${words}`)
 		for (const { line, drill, entry } of lines) {
-			const locks = one.locksAt(one.levelOf(entry.family))
-			const lock = lockOfDrill(drill, line.parameters, locks)
+			const { facts } = one.concluded
+			const lock = lockOfForm(facts, formOf(drill, line.parameters, library), OF_THE_DAY)
 			if (lock) say(lock.rule, `${drill.id} ${lock.words}`)
 			const onRung = line.ladderId && line.rungId ? rungOf(library.ladders[line.ladderId]!, line.rungId).rung : null
-			const gate =
-				onRung && onRung.drillId === line.drillId ? lockOf(onRung, drill, locks, one.stateOf(line.ladderId!)) : null
+			const gate = onRung && onRung.drillId === line.drillId ? lockOf(facts, onRung) : null
 			if (gate && (gate.tier === 'block' || one.stateOf(line.ladderId!) === null))
 				say('S8', `${onRung!.id} ${gate.words}`)
 			if (drill.intensity === 'shock' && line.dose.reps > 5) say('S4', `${line.dose.reps} rebounds in a set`)
 			if (kit && drill.kit.some((item) => !kit.has(item))) say('kit', `${drill.id} asks for ${drill.kit.join(', ')}`)
 			if (asked.target.role === 'light' && isHard(drill, line.parameters)) say('light', drill.id)
-			if (one.worries.includes(drill.id)) say('S9', drill.id)
 			for (const caution of checkLine(
 				{ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose },
 				{ day: PLAIN_DAY, startTime: '17:30' },
 				one.work,
 				own,
-				locks,
+				facts,
 			))
 				say(caution.rule, caution.sentence)
 		}

@@ -7,7 +7,6 @@ import type { Drill } from '../vocabulary/drill'
 import type { Family, Level } from '../vocabulary/words'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
-import type { LockContext } from '../progress/locks'
 import type { Concluded } from '../permit/known'
 import { type ResolvedLine, resolveLine } from '../progress/resolve-line'
 import type { LadderState } from '../progress/types'
@@ -26,8 +25,6 @@ export interface SheetAthlete {
 	id: string
 	levelOf(family: Family): Level
 	stateOf(ladderId: string): LadderState | null
-	/** What closes drills on that day, for a level. */
-	locksAt(level: Level): LockContext
 	/** Ladders the block only keeps. */
 	kept(ladderId: string): boolean
 	/** m; null when unknown. */
@@ -150,7 +147,6 @@ function plain(entry: SheetEntry, athlete: SheetAthlete, library: Library): Reso
 	return line
 }
 function resolvePlain(entry: SheetEntry, athlete: SheetAthlete, library: Library): ResolvedLine {
-	const level = athlete.levelOf(entry.family)
 	const variant = variantFor(entry, athlete, library)
 	if (variant === 'none') return { blocked: 'not reached yet on its ladder', ladderId: null }
 	const plan = variant ? { ...entry, ...variant, ladderId: null } : entry
@@ -158,7 +154,7 @@ function resolvePlain(entry: SheetEntry, athlete: SheetAthlete, library: Library
 		plan,
 		plan.ladderId === null ? null : athlete.stateOf(plan.ladderId),
 		library,
-		athlete.locksAt(level),
+		athlete.concluded.facts,
 		plan.ladderId !== null && athlete.kept(plan.ladderId),
 		entry.tuning?.strict === true,
 	)

@@ -3,7 +3,7 @@ import { emptyCount } from '../dose/dose-count'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Surface, Level } from '../vocabulary/words'
-import { plainContext } from '../progress/locks'
+import { factsOf } from '../../tests/support/plain-facts'
 import type { WorkDay } from '../progress/types'
 import type { WorkKind } from '../vocabulary/words'
 import { type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
@@ -88,7 +88,7 @@ describe('S10, hard ground', () => {
 // S6 and S11 for one line; tendon work at least 6 h from fast work.
 describe('a line on its day', () => {
 	const at = { day: '2026-03-12', startTime: '18:00' }
-	const context = plainContext({ level: 3, ageYears: 25, massKg: 70, phase: 'peaking', school: QUALITY_FIRST })
+	const context = factsOf({ day: at.day })
 	const work = (day: string, startTime: string, ...kinds: WorkKind[]): WorkDay => ({
 		day,
 		startTime,
@@ -114,7 +114,7 @@ describe('a line on its day', () => {
 	it('a match near it is said by its own rule', () => {
 		const near = { ...context, hoursToMatch: 30 }
 		expect(checkLine(entry('depth-jump'), at, [], QUALITY_FIRST, near)).toMatchObject([
-			{ rule: 'S11', sentence: 'Depth jump: a match within 48 h: no rebounds from a box.' },
+			{ rule: 'S11', sentence: 'Depth jump: 30 h to a match: no shock and no new hard rung within 48 h.' },
 		])
 	})
 	it('what the sheet leaves out anyway is not said again', () => {

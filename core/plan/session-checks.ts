@@ -6,7 +6,12 @@ import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Level, Surface } from '../vocabulary/words'
 import type { School } from '../vocabulary/school'
-import { type LockContext, lockOfDrill } from '../progress/locks'
+import { lockOfForm } from '../progress/locks'
+import type { Facts } from '../rules/facts'
+import { formOf } from '../rules/form'
+import { unloading } from '../rules/p6-phase'
+import { place } from '../rules/s10-place'
+import { match } from '../rules/s11-match'
 import type { WorkDay } from '../progress/types'
 import type { RuleId } from '../rules/rule'
 import { spacingClash } from '../rules/spacing'
@@ -75,12 +80,11 @@ export function checkLine(
 	at: { day: Day; startTime: string },
 	work: readonly WorkDay[],
 	school: School,
-	context: LockContext,
+	facts: Facts,
 ): Caution[] {
 	const cautions: Caution[] = []
-	const lock = lockOfDrill(drill, parameters, context)
-	if (lock && (lock.rule === 'S10' || lock.rule === 'S11' || lock.rule === 'P6'))
-		cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
+	const lock = lockOfForm(facts, formOf(drill, parameters, facts.library), [unloading, place, match])
+	if (lock) cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
 	const clash = spacingClash(kindsOf(drill, parameters), at, work, school)
 	if (clash)
 		cautions.push({

@@ -4,7 +4,6 @@ import { RAMP_NAMES, type RampQuantity } from '../dose/ramp'
 import { repsOf } from '../library/scale-dose'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
-import { lockOfDrill } from '../progress/locks'
 import type { WorkDay } from '../progress/types'
 import type { PlannedLine } from '../vocabulary/line'
 import type { Surface } from '../vocabulary/words'
@@ -22,8 +21,6 @@ export interface LimitedAthlete extends SheetAthlete {
 	work: readonly WorkDay[]
 	/** What the week's ramp leaves for this session. */
 	rooms: Readonly<Partial<Record<RampQuantity, number>>>
-	/** Drills somebody worries about. */
-	worries: readonly string[]
 }
 export interface LimitContext {
 	library: Library
@@ -92,11 +89,7 @@ function closedBy(
 	{ library, school, day, startTime, light, kit }: LimitContext,
 ): string | null {
 	const drill = library.drills[line.drillId]!
-	const locks = athlete.locksAt(athlete.levelOf(entry.family))
-	const lock = lockOfDrill(drill, line.parameters, locks)
-	if (lock) return lock.words
 	if (light && isHard(drill, line.parameters)) return 'a light day'
-	if (athlete.worries.includes(drill.id)) return 'a worry about this movement is open'
 	const missing = kit === null ? undefined : drill.kit.find((one) => !kit.has(one))
 	if (missing !== undefined) return `no ${missing} at hand`
 	const [caution] = checkLine(
@@ -104,7 +97,7 @@ function closedBy(
 		{ day, startTime },
 		athlete.work,
 		school,
-		locks,
+		athlete.concluded.facts,
 	)
 	return caution ? inSentence(caution.sentence.replace(/\.$/, '')) : null
 }

@@ -6,8 +6,8 @@ import type { Drill } from '../vocabulary/drill'
 import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
-import { type LockContext, lockOf } from '../progress/locks'
-import type { LadderState } from '../progress/types'
+import { lockOf } from '../progress/locks'
+import type { Concluded } from '../permit/known'
 import { RAMP_FAMILY } from './build-pack'
 import { checkGround, checkOrder } from './session-checks'
 
@@ -34,8 +34,8 @@ export interface SheetAhead {
 		name: string
 		legLengthM: number | null
 		levelOf: (family: Family) => Level
-		stateOf: (ladderId: string) => LadderState | null
-		locksAt: (level: Level) => LockContext
+		/** On the session's day. */
+		concluded: Concluded
 	}
 	/** In the order of the sheet; what is blocked is left out. */
 	lines: readonly SheetLineAhead[]
@@ -135,12 +135,11 @@ export function sheetClashes(
 		for (const caution of checkGround(count, athlete.levelOf('plyometric'), sheet.surface))
 			say('S10', sheet, 'ground', caution.sentence, free ? 'trim' : null)
 		for (const line of lines) {
-			const locks = athlete.locksAt(athlete.levelOf(line.drill.family))
 			// A step of the way back is no rung of its ladder.
 			const rung = library.ladders[line.ladderId ?? '']?.rungs.find((one) => one.id === line.rungId)
 			if (!rung) continue
 			if (rung.drillId !== line.drill.id) continue
-			const lock = lockOf(rung, line.drill, locks, athlete.stateOf(line.ladderId!))
+			const lock = lockOf(athlete.concluded.facts, rung)
 			if (lock?.rule === 'S8') say('S8', sheet, rung.id, `${rung.name}: ${lock.words}.`, line.handSet ? null : 'lower')
 		}
 		const ramp =

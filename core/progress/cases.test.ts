@@ -7,7 +7,8 @@ import { STARTER_LIBRARY } from '../library/starter-library'
 import type { School, SchoolChoices } from '../vocabulary/school'
 import { judgeAthlete } from './judge-athlete'
 import { proposeLevel } from './level-proposal'
-import { lockOf, plainContext } from './locks'
+import { factsOf } from '../../tests/support/plain-facts'
+import { lockOf } from './locks'
 import { readReady } from './ready-check'
 import { resolveLine } from './resolve-line'
 import type { Exposure, Judgement, LadderState, VerdictInput, VerdictWord } from './types'
@@ -96,7 +97,11 @@ const CASES: Case[] = [
 		'back of the thigh 2 of 10, third session running',
 		() =>
 			run('acceleration', start, ten, ten, {
-				pains: ['s0', 's1', 's2'].map((sessionId, i) => pain({ sessionId, day: `2026-03-0${5 + i}`, score: 2 })),
+				pains: [
+					['s0', '2026-03-05'],
+					['s1', '2026-03-09'],
+					['s2', '2026-03-12'],
+				].map(([sessionId, day]) => pain({ sessionId: sessionId!, day: day!, score: 2 })),
 			}),
 		'swap',
 		'S1',
@@ -107,7 +112,7 @@ const CASES: Case[] = [
 		() => run('acceleration', start, ten, ten, { pains: [pain({ score: 4 })] }),
 		'swap',
 		'S1',
-		'wall drill',
+		'Swap for A-run',
 	],
 	[
 		'back of the thigh 6 of 10',
@@ -134,21 +139,21 @@ const CASES: Case[] = [
 		'professional help',
 	],
 	[
-		'a sore back and, a little more, a sore wrist: what stands in spares both',
+		'a sore back, and a sore wrist that the throw loads little: what stands in spares both',
 		() =>
 			run('throw', at('throw', 'overhead'), eye, eye, {
 				pains: [pain({ region: 'back', side: 'both', score: 3 }), pain({ region: 'wrist', score: 4 })],
 			}),
 		'swap',
 		'S1',
-		'calf hold',
+		'Swap for chest push standing',
 	],
 	[
-		'the same wrist alone',
+		'the same wrist alone: loaded a little, by moderate work',
 		() => run('throw', at('throw', 'overhead'), eye, eye, { pains: [pain({ region: 'wrist', score: 4 })] }),
-		'swap',
-		'S1',
-		'wrist',
+		'hold',
+		'P3',
+		'two distances',
 	],
 	[
 		'wrist 4 of 10, on the sprint ladder',
@@ -159,15 +164,10 @@ const CASES: Case[] = [
 	[
 		'closed since last week, perfect marks',
 		() =>
-			run(
-				'acceleration',
-				at('acceleration', 'three-point-10', { closed: { region: 'knee', since: '2026-03-05' } }),
-				ten,
-				ten,
-			),
+			run('acceleration', start, ten, ten, { closures: [{ region: 'knee', grade: 'closed', since: '2026-03-05' }] }),
 		'stop',
-		'S2',
-		'Closed until cleared',
+		'S1',
+		'Closed until cleared: knee, since Thu 5 Mar',
 	],
 	[
 		'the physio has restricted the ankle',
@@ -177,31 +177,33 @@ const CASES: Case[] = [
 			}),
 		'swap',
 		'S2',
-		'H. Brekke',
+		'by H. Brekke',
 	],
 	[
-		'no lateral work, by the physio: nothing stands in',
+		'no lateral work, by the physio: what moves straight stands in',
 		() =>
 			run('cut', at('cut', 'cut-90'), eye, eye, {
 				restrictions: [{ region: null, pattern: 'lateral', since: '2026-03-10', setBy: 'H. Brekke' }],
 			}),
-		'stop',
+		'swap',
 		'S2',
+		'Wall drill and march stands in',
 	],
 	[
-		'a week on the easy form, quiet',
+		'spared since last week, the easy form done, nobody asked',
 		() =>
 			run(
 				'acceleration',
-				at('acceleration', 'three-point-20', {
-					substitute: { drillId: 'wall-drill', region: 'back-thigh', since: '2026-03-05', cause: 'pain' },
-				}),
-				null,
+				at('acceleration', 'three-point-20'),
+				ten,
 				{ onRung: false, repsDone: 8 },
+				{
+					closures: [{ region: 'back-thigh', grade: 'spare', since: '2026-03-05' }],
+				},
 			),
-		'ease',
-		'S2',
-		'one rung lower',
+		'swap',
+		'S1',
+		'stands in',
 	],
 	[
 		'feverish, two passes',
@@ -222,10 +224,10 @@ const CASES: Case[] = [
 		() => run('shock', at('shock', 'pause-30'), eye, eye, { athlete: athlete({ ageYears: null }), ...away }),
 		'hold',
 		'S4',
-		'birth date is unknown',
+		'until the birth date is known',
 	],
 	[
-		'over 100 kg, next would be a 60 cm box',
+		'over 100 kg, next would be a 60 cm box: the ladder goes round it',
 		() =>
 			runIn(
 				JUMP_LADDER,
@@ -237,9 +239,9 @@ const CASES: Case[] = [
 				contacts(0.17, 0.5),
 				{ athlete: athlete({ level: 3, massKg: 108 }) },
 			),
-		'hold',
-		'S4',
-		'over 100 kg',
+		'advance',
+		'P1',
+		'double depth jump 15 cm',
 	],
 	[
 		'passed, but another squad sprints them again tomorrow',
@@ -301,21 +303,6 @@ const CASES: Case[] = [
 		'worry',
 	],
 	[
-		'the worry is settled',
-		() =>
-			run(
-				'acceleration',
-				at('acceleration', 'standing-10', {
-					substitute: { drillId: 'wall-drill', region: 'back-thigh', since: '2026-03-01', cause: 'worry' },
-				}),
-				null,
-				{ onRung: false },
-			),
-		'hold',
-		'S9',
-		'75 %',
-	],
-	[
 		'passed, but Monday is on wet grass',
 		() =>
 			run('react', at('react', 'point-and-go'), eye, eye, {
@@ -331,7 +318,7 @@ const CASES: Case[] = [
 		() => run('acceleration', start, ten, ten, { next: next({ hoursToMatch: 22 }) }),
 		'hold',
 		'S11',
-		'within 48 h of a match',
+		'no shock and no new hard rung within 48 h',
 	],
 	// Performance
 	['one clear pass', () => run('acceleration', start, null, ten), 'hold', 'P3', 'One more like it'],
@@ -666,7 +653,7 @@ const CASES: Case[] = [
 		'rope passed, conditioning by shuttles',
 		() =>
 			runIn(school({ conditioning: 'shuttles' }), 'capacity', at('capacity', 'rope'), eye, eye, {
-				standings: { cut: ['wide'] },
+				standings: { cut: ['wide'], brake: ['stop-10', 'dead-10'] },
 			}),
 		'advance',
 		'P1',
@@ -676,7 +663,7 @@ const CASES: Case[] = [
 		'rope passed, conditioning by long runs',
 		() =>
 			runIn(school({ conditioning: 'long-runs' }), 'capacity', at('capacity', 'rope'), eye, eye, {
-				standings: { cut: ['wide'] },
+				standings: { cut: ['wide'], brake: ['stop-10', 'dead-10'] },
 			}),
 		'advance',
 		'P1',
@@ -765,7 +752,7 @@ const CASES: Case[] = [
 				at('assisted', 'assist-5', { rungSince: '2026-02-20' }),
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },
-				{ athlete: athlete({ level: 3 }) },
+				{ athlete: athlete({ level: 3 }), standings: { 'top-speed': ['fly-10-20'] } },
 			),
 		'advance',
 		'P1',
@@ -780,7 +767,7 @@ const CASES: Case[] = [
 				at('assisted', 'assist-5', { rungSince: '2026-03-09' }),
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },
-				{ athlete: athlete({ level: 3 }) },
+				{ athlete: athlete({ level: 3 }), standings: { 'top-speed': ['fly-10-20'] } },
 			),
 		'hold',
 		'S8',
@@ -848,7 +835,11 @@ describe('cases of a session, a day, a week and a level', () => {
 		dose: { sets: 3, reps: 3 },
 		...change,
 	})
-	const plain = plainContext({ level: 2, ageYears: 25, phase: 'peaking', school: QUALITY_FIRST })
+	const everything = Object.fromEntries(
+		Object.values(STARTER_LIBRARY.ladders).map((ladder) => [ladder.id, ladder.rungs.map((rung) => rung.id)]),
+	)
+	const known = { level: 2, day: '2026-03-12', passed: everything } as const
+	const plain = factsOf(known)
 
 	it.each([
 		['depth jumps after shuttles → caution, S5', ['shuttle-repeat', 'depth-jump'], ['S5']],
@@ -912,7 +903,7 @@ describe('cases of a session, a day, a week and a level', () => {
 			},
 			state,
 			STARTER_LIBRARY,
-			{ ...plain, hoursSinceMatch: 20 },
+			factsOf({ ...known, hoursSinceMatch: 20 }),
 		)
 		expect(line).toMatchObject({ drillId: 'a-run', note: expect.stringContaining('after a match') })
 	})
@@ -949,7 +940,7 @@ describe('cases of a session, a day, a week and a level', () => {
 				},
 				stateAt('acceleration', rung),
 				STARTER_LIBRARY,
-				{ ...plain, phase },
+				factsOf({ ...known, phase }),
 			),
 		).toMatchObject({ dose })
 	})
@@ -969,7 +960,7 @@ describe('cases of a session, a day, a week and a level', () => {
 				},
 				state,
 				STARTER_LIBRARY,
-				{ ...plain, phase: 'intensify' },
+				factsOf({ ...known, phase: 'intensify' }),
 				true,
 			),
 		).toMatchObject({ dose: { sets: 1, reps: 3 } })
@@ -985,28 +976,22 @@ describe('cases of a session, a day, a week and a level', () => {
 
 	it('landings and pauses at 30 cm and two-foot pogo passed → level 2 is proposed, P12', () => {
 		const used = ['shock', 'stiffness'].map((id) => STARTER_LIBRARY.ladders[id]!)
-		const beginner = { ...plain, level: 1 as const }
-		const standings = {
+		const passed = {
 			shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30'],
 			stiffness: ['calf-hold', 'step-and-stick', 'pogo'],
 		}
-		expect(proposeLevel('plyometric', 1, used, standings, STARTER_LIBRARY.drills, beginner)).toMatchObject({
+		const beginner = (more: object) => factsOf({ level: 1, passed: { ...passed, ...more } })
+		expect(proposeLevel('plyometric', 1, used, beginner({}))).toMatchObject({
 			level: 2,
 			because: ['Pause jump 30 cm', 'Two-foot pogo'],
 		})
-		expect(
-			proposeLevel('plyometric', 1, used, { ...standings, stiffness: ['calf-hold'] }, STARTER_LIBRARY.drills, beginner),
-		).toBeNull()
+		expect(proposeLevel('plyometric', 1, used, beginner({ stiffness: ['calf-hold'] }))).toBeNull()
 	})
 
 	it('a gate before a rebound is a block, one before a cut a caution', () => {
-		const shut = { ...plain, level: 1 as const }
+		const shut = factsOf({ level: 1 })
 		const lock = (ladder: string, rung: string) =>
-			lockOf(
-				STARTER_LIBRARY.ladders[ladder]!.rungs.find((one) => one.id === rung)!,
-				drill(STARTER_LIBRARY.ladders[ladder]!.rungs.find((one) => one.id === rung)!.drillId),
-				shut,
-			)
+			lockOf(shut, STARTER_LIBRARY.ladders[ladder]!.rungs.find((one) => one.id === rung)!)
 		expect([lock('shock', 'depth-15')?.tier, lock('assisted', 'assist-5')?.tier, lock('cut', 'cut-90')?.tier]).toEqual([
 			'block',
 			'block',

@@ -1,9 +1,9 @@
-import { QUALITY_FIRST } from '../library/schools'
 import { PARAMETERS } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Ladder } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
-import { lockOfDrill, plainContext } from './locks'
+import { needsLevelTwo } from '../rules/s4-level-age-mass'
+import { formOf } from '../rules/form'
 
 /** What a shape cannot say, by field; empty when the drill is sound beside the rest of the library. */
 export function drillProblems(drill: Drill, library: Library): Record<string, string> {
@@ -59,14 +59,7 @@ export function ladderProblems(ladder: Ladder, library: Library, before: Ladder 
 				problems[at('gates')] = `There is no rung “${gate.rungId}”.`
 		}
 		// A rebound needs its level gate: nobody may write it away.
-		if (
-			lockOfDrill(
-				drill,
-				rung.parameters,
-				plainContext({ level: 1, ageYears: 25, phase: 'peaking', school: QUALITY_FIRST }),
-			)?.rule === 'S4' &&
-			rung.level < 2
-		)
+		if (needsLevelTwo(formOf(drill, rung.parameters, library)) && rung.level < 2)
 			problems[at('level')] = `${drill.name} opens at level 2 and never below.`
 	})
 	return problems

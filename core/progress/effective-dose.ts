@@ -4,7 +4,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Phase } from '../vocabulary/words'
 import type { Rung } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
-import { phaseShare } from './locks'
+import { phaseShare } from '../rules/p6-phase'
 import type { LadderState } from './types'
 
 /** Ladders that are only kept get two thirds of the dose [our setting]. */

@@ -1,13 +1,14 @@
 import { type Day, ageInYears, daysBetween, hoursBetween } from '../calendar/days'
 import { type DoseCount, addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
+import type { Closure } from '../vocabulary/care'
 import type { LogEvent } from '../vocabulary/events'
 import type { Drill } from '../vocabulary/drill'
 import type { Family, Level, Phase, Method, Surface } from '../vocabulary/words'
 import type { Ladder } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
 import { exposureOf } from './gather-exposure'
-import { MISSED_DAYS } from './missed-time'
+import { AWAY_DAYS } from '../rules/p9-time-away'
 import { type OutsideLoad, outsideRamp, outsideWork } from './outside-load'
 import {
 	type Exposure,
@@ -210,11 +211,14 @@ export interface GatherContext {
 	/** Rungs passed, by ladder. */
 	standings: VerdictInput['standings']
 	contrastHelps?: boolean
+	/** What is closed, spared and noted for the next session, folded over everything that was said. */
+	closures: readonly Closure[]
+	levels: Partial<Record<Family, Level>>
 }
 
 /** The whole input of one verdict, from what was planned and logged. */
 export function gatherInput(
-	{ session, ladder, state, level, school, focus, standings, contrastHelps = false }: GatherContext,
+	{ session, ladder, state, level, school, focus, standings, contrastHelps = false, closures, levels }: GatherContext,
 	evidence: Evidence,
 	drillOf: (id: string, version: number) => Drill,
 ): VerdictInput {
@@ -229,7 +233,7 @@ export function gatherInput(
 		const drill = drillOf(line.drillId, line.drillVersion)
 		const rungDrill = ladder.rungs.find((rung) => rung.id === line.rungId)?.drillId ?? null
 		const last = family.filter((work) => work.day < at.day).at(-1)
-		const firstDayBack = last !== undefined && daysBetween(last.day, at.day) > MISSED_DAYS.none
+		const firstDayBack = last !== undefined && daysBetween(last.day, at.day) > AWAY_DAYS.none
 		exposures.push(
 			exposureOf(
 				at,
@@ -279,6 +283,8 @@ export function gatherInput(
 			record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region, since: record.from }] : [],
 		),
 		pains: evidence.pains,
+		closures: [...closures],
+		levels,
 		lastSessions: evidence.lastSessions,
 		work: evidence.work.slice(-20),
 		newRungs: history.newRungs,

@@ -5,7 +5,9 @@ import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
 import type { DropOffReading } from '../noise/drop-off'
 import { repsOf, scaleDose } from '../library/scale-dose'
-import { type LockContext, passedRungs, phaseShare } from './locks'
+import { phaseShare } from '../rules/p6-phase'
+import type { Concluded } from '../permit/known'
+import { verdictFacts } from './verdict-facts'
 import { type ExposureReading, readExposure } from './read-criterion'
 import { dropOffLimit, readFall } from './read-fall'
 import type { Documents, Exposure, LadderState, VerdictInput, VerdictWord } from './types'
@@ -19,8 +21,8 @@ export interface JudgeContext {
 	rung: Rung
 	rungIndex: number
 	drill: Drill
-	/** The day of the next session, as its gates see it. */
-	locks: LockContext
+	/** What the rulebook reads, for the day of the next session. */
+	concluded: Concluded
 	/** The path back the athlete is on, and its step. */
 	path: { ladder: Ladder; rung: Rung; index: number; drill: Drill } | null
 	/** The judged exposure; null when the athlete did not meet the ladder in that session. */
@@ -39,6 +41,8 @@ export interface Finding {
 	verdict?: VerdictWord
 	sentence?: string
 	next?: Partial<LadderState>
+	/** The drill that stands in. */
+	instead?: string
 	tier?: 'block' | 'caution' | 'performance'
 	/** Set when another rule's gate holds the move back. */
 	decidedBy?: RuleId
@@ -91,21 +95,7 @@ export function judgeContext(input: VerdictInput, cited: Documents): JudgeContex
 		rungIndex: index,
 		drill: drillOf(documents, rung.drillId),
 		path: pathOf(state, documents),
-		locks: {
-			level: input.athlete.level,
-			ageYears: input.athlete.ageYears,
-			massKg: input.athlete.massKg,
-			phase: input.next.phase,
-			school: documents.school,
-			day: input.next.day,
-			surface: input.next.surface,
-			hoursToMatch: input.next.hoursToMatch,
-			hoursSinceMatch: input.next.hoursSinceMatch,
-			unwell: input.athlete.unwell,
-			contrastHelps: input.athlete.contrastHelps,
-			restrictions: input.restrictions,
-			standings: { ...input.standings, [documents.ladder.id]: passedRungs(state, documents.ladder) },
-		},
+		concluded: verdictFacts(input, documents),
 		latest,
 		previous,
 		latestReading: read(latest),

@@ -1,4 +1,3 @@
-import { daysBetween } from '../calendar/days'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../library/scale-dose'
@@ -8,7 +7,10 @@ import type { Rung } from '../vocabulary/ladder'
 import { effectiveDose } from './effective-dose'
 import { type JudgeContext, type Rule, drillOf, dropOffOf, judgeContext } from './judge-context'
 import { readSides } from './left-right'
-import { BEFORE_MATCH_H, lockOf } from './locks'
+import { BEFORE_MATCH_H } from '../rules/s11-match'
+import { oneNewThing } from '../rules/new-things'
+import { formOf } from '../rules/form'
+import { lockOf } from './locks'
 import { PERFORMANCE_RULES } from './performance-rules'
 import { SAFETY_RULES } from './safety-rules'
 import {
@@ -32,7 +34,8 @@ import { inSentence, writeDose } from '../words/write-numbers'
  * @throws RangeError when the documents are not those the input cites
  */
 export function judge(input: VerdictInput, documents: Documents): Judgement {
-	const context = judgeContext({ ...input, state: withoutRampCut(input.state, documents) }, documents)
+	const state = withFirstDay(withoutRampCut(input.state, documents), input)
+	const context = judgeContext({ ...input, state }, documents)
 	const trace: TraceLine[] = []
 	const weigh = (rules: Rule[]): Judgement[] =>
 		rules.flatMap((rule) => {
@@ -63,6 +66,7 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 					sentence: finding.sentence ?? '',
 					firmness: rule.firmness,
 					next: { ...context.input.state, ...finding.next },
+					instead: finding.instead ?? null,
 					cautions: [],
 					trace,
 				},
@@ -145,9 +149,6 @@ function written(state: LadderState, context: JudgeContext): { rung: Rung; drill
 	return { rung, drill: drillOf(context.documents, rung.drillId) }
 }
 
-/** Days between two new hard rungs of one athlete. */
-const NEW_HARD_DAYS = 3
-
 /**
  * An advance that is right by itself but not now: a match near (S11), too soon after work of its kind
  * (S6), another new thing already (P8). It waits, passed, and need not be earned again.
@@ -191,40 +192,27 @@ function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
 		sentence: `Passed, waiting: ${why}. It need not be earned again.`,
 	})
 	const match = input.next.hoursToMatch
-	if (
-		look(
-			'S11',
-			'A match near',
-			match === null ? 'none' : `${Math.round(match)} h to the next`,
-			`no new hard rung within ${BEFORE_MATCH_H} h`,
-			moves && hard && match !== null && match <= BEFORE_MATCH_H,
-			'common practice',
-		)
+	// A new hard rung before a match is no next rung: its gate waits. Here it is only said what was looked at.
+	look(
+		'S11',
+		'A match near',
+		match === null ? 'none' : `${Math.round(match)} h to the next`,
+		`no new hard rung within ${BEFORE_MATCH_H} h`,
+		false,
+		'common practice',
 	)
-		return wait(
-			'S11',
-			`${inSentence(rung.name)} would be new within ${BEFORE_MATCH_H} h of a match`,
-			'common practice',
-			'caution',
-		)
 	const advanced = input.advancesBefore
 	const room = documents.school.numbers.advancesPerSession
-	const other = input.newRungs.find(
-		(one) =>
-			one.hard && one.ladderId !== input.ladder.id && Math.abs(daysBetween(one.day, input.next.day)) < NEW_HARD_DAYS,
-	)
+	const { facts } = context.concluded
+	const other = moves ? oneNewThing.read(facts, formOf(drill, rung.parameters, facts.library)) : null
 	const full = moves && (advanced.length >= room || (advanced.length > 0 && hard && advanced.some((one) => one.hard)))
 	if (
 		look(
 			'P8',
 			'One new thing at a time',
-			advanced.length > 0
-				? `${advanced.length} advanced today`
-				: other && hard
-					? `${other.rungId} is new on ${other.day}`
-					: 'nothing else new',
+			advanced.length > 0 ? `${advanced.length} advanced today` : (other?.found ?? 'nothing else new'),
 			`${room} a session, one hard one in 72 h`,
-			full || (moves && hard && other !== undefined),
+			full || other !== null,
 		)
 	) {
 		return wait(
@@ -253,7 +241,9 @@ function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 	})
 	const { rung, drill } = written(judgement.next, context)
 	const kinds =
-		judgement.next.closed || judgement.next.substitute || judgement.next.reentry ? [] : kindsOf(drill, rung.parameters)
+		judgement.verdict === 'stop' || judgement.verdict === 'swap' || judgement.next.substitute || judgement.next.reentry
+			? []
+			: kindsOf(drill, rung.parameters)
 	const clash = spacingClash(kinds, input.next, input.work, documents.school)
 	if (!clash)
 		return {
@@ -369,7 +359,7 @@ function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 	const { rung, drill } = written(state, context)
 	if (!isWatched(drill)) return null
 	// What is locked on that day is not written, so it fills no week.
-	if (lockOf(rung, drill, context.locks, state)?.tier === 'block') return null
+	if (lockOf(context.concluded.facts, rung)?.tier === 'block') return null
 	const dose = effectiveDose(state, rung, drill, context.documents.school, {
 		entry: 1,
 		phase: context.input.next.phase,
@@ -391,4 +381,10 @@ function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 			),
 		}))
 	return rooms.sort((a, b) => a.reading.room / a.planned - b.reading.room / b.planned)[0] ?? null
+}
+
+/** Since when somebody is on a rung nobody put them on: the first exposure of it that is known. */
+function withFirstDay(state: LadderState, { exposures }: VerdictInput): LadderState {
+	const first = exposures.find((one) => one.onRung && one.rungId === state.rungId && one.repsDone > 0)
+	return state.rungSince || !first ? state : { ...state, rungSince: first.day }
 }

@@ -1,7 +1,7 @@
 import type { Family, Level } from '../vocabulary/words'
 import type { Ladder } from '../vocabulary/ladder'
-import type { Library } from '../vocabulary/library'
-import { type LockContext, lockOf } from './locks'
+import type { Facts } from '../rules/facts'
+import { lockOf } from './locks'
 
 export interface LevelProposal {
 	family: Family
@@ -18,9 +18,7 @@ export function proposeLevel(
 	family: Family,
 	level: Level,
 	ladders: readonly Ladder[],
-	standings: Record<string, readonly string[]>,
-	drills: Library['drills'],
-	context: LockContext,
+	facts: Facts,
 ): LevelProposal | null {
 	if (level === 3) return null
 	const next = (level + 1) as 2 | 3
@@ -28,12 +26,10 @@ export function proposeLevel(
 		.filter((ladder) => ladder.family === family && ladder.path === undefined)
 		.flatMap((ladder) =>
 			ladder.rungs
-				.filter(
-					(rung) => rung.marksLevel === next && !lockOf(rung, drills[rung.drillId]!, { ...context, level: 3 })?.skip,
-				)
+				.filter((rung) => rung.marksLevel === next && !lockOf({ ...facts, levelOf: () => 3 }, rung)?.skip)
 				.map((rung) => ({ ladder, rung })),
 		)
-	if (asked.length === 0 || !asked.every(({ ladder, rung }) => (standings[ladder.id] ?? []).includes(rung.id)))
+	if (asked.length === 0 || !asked.every(({ ladder, rung }) => (facts.passed[ladder.id] ?? []).includes(rung.id)))
 		return null
 	return { family, level: next, because: asked.map(({ rung }) => rung.name) }
 }

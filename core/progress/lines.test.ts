@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { emptyCount } from '../dose/dose-count'
 import type { LogEvent } from '../vocabulary/events'
 import { QUALITY_FIRST } from '../library/schools'
+import { permitLine } from '../plan/permit-line'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { stripOf } from '../plan/session-strip'
 import { type AthleteHistory, evidenceFor, gatherInput } from './gather-input'
 import { judge } from './judge'
-import { plainContext } from './locks'
-import { reopenAfterClearance } from './missed-time'
+import { concluded, factsOf } from '../../tests/support/plain-facts'
 import { moveTo, overrule } from './overrule'
 import { entryState, resolveLine, sameLine } from './resolve-line'
 import { returnTargetOf, targetOf } from './target'
@@ -23,14 +23,13 @@ const documents: Documents = {
 	drills: STARTER_LIBRARY.drills,
 	paths: STARTER_LIBRARY.ladders,
 }
-const locks = plainContext({
-	level: 2,
-	ageYears: 25,
-	massKg: 70,
-	phase: 'peaking',
-	school: QUALITY_FIRST,
-	day: '2026-03-12',
-})
+const KNOWN = { level: 2, day: '2026-03-12', passed: everything() } as const
+const locks = factsOf(KNOWN)
+function everything(): Record<string, string[]> {
+	return Object.fromEntries(
+		Object.values(STARTER_LIBRARY.ladders).map((one) => [one.id, one.rungs.map((rung) => rung.id)]),
+	)
+}
 const onLadder = {
 	drillId: 'wall-drill',
 	ladderId: 'acceleration',
@@ -42,19 +41,18 @@ const onLadder = {
 
 describe('what the day takes away', () => {
 	const deep = { ...entryState(STARTER_LIBRARY, 'shock'), rungId: 'depth-30', dose: { sets: 5, reps: 2 } }
-	const open = { ...locks, standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15'] } }
-	const line = (change: object) =>
-		resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, { ...open, ...change })
+	const line = (change: Parameters<typeof factsOf>[0]) =>
+		resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, factsOf({ ...KNOWN, ...change }))
 	it.each([
-		['nothing', {}, 'depth-30', null],
-		['an unloading week', { phase: 'unloading' }, 'pause-30', 'no rebounds in an unloading week'],
-		['fever', { unwell: true }, 'pause-30', 'unwell'],
+		['nothing', {}, 'depth-30', ''],
+		['an unloading week', { phase: 'unloading' }, 'pause-30', 'an unloading week: no rebounds from a box'],
+		['fever', { reports: [{ kind: 'unwell', day: '2026-03-12' }] }, 'pause-30', 'nothing high, shock or maximal'],
 		['wet grass', { surface: 'wet-grass' }, 'pause-30', 'wet grass'],
-		['a match tomorrow', { hoursToMatch: 24 }, 'pause-30', 'a match within 48 h'],
-	])('%s', (_name, change, rungId, note) => {
+		['a match tomorrow', { hoursToMatch: 24 }, 'pause-30', '24 h to a match: no shock'],
+	] as [string, Parameters<typeof factsOf>[0], string, string][])('%s', (_name, change, rungId, note) => {
 		const resolved = line(change)
 		expect(resolved).toMatchObject({ blocked: null, rungId })
-		if (resolved.blocked === null) expect(resolved.note ?? '').toContain(note ?? '')
+		if (resolved.blocked === null) expect(resolved.note ?? '').toContain(note)
 	})
 	it('writes the step of the way back, and the lighter ball', () => {
 		const back = {
@@ -99,33 +97,47 @@ describe('resolving a line', () => {
 	})
 	it('falls back to the highest open rung when the gate has closed', () => {
 		const deep = { ...entryState(STARTER_LIBRARY, 'shock'), rungId: 'depth-30', dose: { sets: 3, reps: 2 } }
-		const line = resolveLine({ ...onLadder, ladderId: 'shock' }, deep, STARTER_LIBRARY, {
-			...locks,
-			phase: 'accumulate',
-		})
+		const line = resolveLine(
+			{ ...onLadder, ladderId: 'shock' },
+			deep,
+			STARTER_LIBRARY,
+			factsOf({ ...KNOWN, phase: 'accumulate' }),
+		)
 		expect(line).toMatchObject({ rungId: 'pause-30', dose: { sets: 3, reps: 3 } })
 	})
-	it('writes no line for what is closed, and the alternative for what is swapped', () => {
-		const state = entryState(STARTER_LIBRARY, 'acceleration')
-		expect(
-			resolveLine(onLadder, { ...state, closed: { region: 'knee', since: '2026-01-01' } }, STARTER_LIBRARY, locks),
-		).toEqual({ blocked: 'closed until cleared', ladderId: 'acceleration' })
-		const swapped = resolveLine(
-			onLadder,
-			{
-				...state,
-				rungId: 'standing-10',
-				substitute: { drillId: 'kneeling-chest-push', region: 'knee', since: '2026-01-01' },
-			},
-			STARTER_LIBRARY,
-			locks,
-		)
-		expect(swapped).toMatchObject({
-			drillId: 'kneeling-chest-push',
-			rungId: 'standing-10',
-			dose: { sets: 2, reps: 4 },
-			parameters: { ballKg: 3 },
+	// What hurts is answered for the line as a whole; on the ladder stays only a variation of the rung.
+	it('asks for its own rung where a region is closed, and for the variation after a plateau', () => {
+		const state = { ...entryState(STARTER_LIBRARY, 'acceleration'), rungId: 'standing-10' }
+		const hurt = concluded({ ...KNOWN, reports: [{ kind: 'pain', region: 'back-thigh', score: 6, day: '2026-03-12' }] })
+		const asked = resolveLine(onLadder, state, STARTER_LIBRARY, hurt.facts)
+		expect(asked).toMatchObject({ drillId: 'standing-start', rungId: 'standing-10' })
+		const given = permitLine(asked, hurt, STARTER_LIBRARY)
+		if (given.blocked !== null) throw new Error(given.blocked)
+		expect(STARTER_LIBRARY.drills[given.drillId]!.regions['back-thigh'] ?? 0).toBe(0)
+		expect(given.note).toContain('back thigh closed since Thu 12 Mar')
+		const varied = Object.values(STARTER_LIBRARY.ladders)
+			.flatMap((one) => one.rungs.map((rung) => ({ one, rung })))
+			.find(({ rung }) => (rung.variations ?? []).length > 0)!
+		const [variation] = varied.rung.variations!
+		const plateau = {
+			...entryState(STARTER_LIBRARY, varied.one.id),
+			rungId: varied.rung.id,
+			substitute: { drillId: variation!.drillId, since: '2026-01-01' },
+		}
+		expect(resolveLine({ ...onLadder, ladderId: varied.one.id }, plateau, STARTER_LIBRARY, locks)).toMatchObject({
+			drillId: variation!.drillId,
+			parameters: variation!.parameters,
+			rungId: varied.rung.id,
 		})
+		// A drill that is no variation of the rung stands for nothing.
+		expect(
+			resolveLine(
+				{ ...onLadder, ladderId: varied.one.id },
+				{ ...plateau, substitute: { drillId: 'calf-hold', since: '2026-01-01' } },
+				STARTER_LIBRARY,
+				locks,
+			),
+		).toMatchObject({ drillId: varied.rung.drillId })
 	})
 	it('cuts the dose in an unloading week', () => {
 		expect(resolveLine({ ...onLadder, doseFactor: 0.6 }, null, STARTER_LIBRARY, locks)).toMatchObject({
@@ -250,6 +262,8 @@ const gather = (from: AthleteHistory) =>
 			school: QUALITY_FIRST,
 			focus: null,
 			standings: {},
+			closures: [],
+			levels: {},
 		},
 		evidenceFor(from.sessions.at(-1)!, from, drillOf),
 		drillOf,
@@ -301,18 +315,17 @@ describe('overruling', () => {
 	it('never gets round a block', () => {
 		expect(overrule('hold', { ...judgement, tier: 'block' }, input, documents)).toHaveProperty('refused')
 	})
-	it('goes by the path back after a clearance, an easy rung one lower at 60 %', () => {
-		const closed = { ...state, closed: { region: 'knee' as const, since: '2026-03-01' } }
-		expect(reopenAfterClearance(closed, documents, '2026-03-12')).toMatchObject({
-			closed: null,
-			rungId: 'three-point-20',
-			reentry: { pathId: 're-entry-run', rungId: 'walk' },
+	// A step needs the clearance and the step before; nobody overrules the way back to its end.
+	it('on the way back repeats a step or goes one back, never on', () => {
+		const onStep = (rungId: string) => ({
+			...input,
+			state: { ...state, reentry: { pathId: 're-entry-run', rungId, since: '2026-03-05' } },
 		})
-		expect(reopenAfterClearance({ ...closed, rungId: 'a-run' }, documents, '2026-03-12')).toMatchObject({
-			closed: null,
-			rungId: 'wall',
-			dose: { sets: 1, reps: 6 },
-		})
+		const at70 = onStep('run-70')
+		expect(overrule('hold', judgement, at70, documents)).toEqual({ next: at70.state })
+		expect(overrule('ease', judgement, at70, documents)).toMatchObject({ next: { reentry: { rungId: 'run-60' } } })
+		expect(overrule('advance', judgement, at70, documents)).toHaveProperty('refused')
+		expect(overrule('ease', judgement, onStep('walk'), documents)).toHaveProperty('refused')
 	})
 	it('moves by hand to any rung that is not blocked, and counts what lies below as passed', () => {
 		expect(moveTo('three-point-10', state, documents, locks)).toMatchObject({
@@ -321,9 +334,15 @@ describe('overruling', () => {
 		// A level gate is a caution: the coach may, with a reason.
 		expect(moveTo('three-point-30', state, documents, locks)).toMatchObject({ next: { rungId: 'three-point-30' } })
 		const shock = { ...documents, ladder: STARTER_LIBRARY.ladders.shock! }
-		expect(moveTo('depth-15', entryState(STARTER_LIBRARY, 'shock'), shock, { ...locks, level: 1 })).toEqual({
-			refused: 'Depth jump 15 cm opens at level 2.',
+		const beginner = factsOf({ ...KNOWN, level: 1 })
+		expect(moveTo('depth-15', entryState(STARTER_LIBRARY, 'shock'), shock, beginner)).toEqual({
+			refused: 'Depth jump 15 cm: land and pause only at level 1 or under 16.',
 		})
+		// What is closed is no place to be put on; who is on the way back stays on it.
+		const hurt = factsOf({ ...KNOWN, reports: [{ kind: 'pain', region: 'back-thigh', score: 6, day: '2026-03-12' }] })
+		expect(moveTo('three-point-10', state, documents, hurt)).toHaveProperty('refused')
+		const reentry = { pathId: 're-entry-run', rungId: 'run-70', since: '2026-03-05' }
+		expect(moveTo('three-point-10', { ...state, reentry }, documents, locks)).toMatchObject({ next: { reentry } })
 		expect(moveTo('nope', state, documents, locks)).toHaveProperty('refused')
 	})
 })

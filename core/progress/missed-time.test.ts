@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Family } from '../vocabulary/words'
 import { gate, next, pain, run, stateAt } from '../../tests/support/verdict-fixture'
-import { reopenAfterClearance } from './missed-time'
+import { enterWayBack } from './missed-time'
+import { walkTogether } from './walk-together'
 import type { Exposure, LadderState, VerdictInput, WorkDay } from './types'
 
 // P9, days since any done work of the family: 0–7 nothing; 8–14 dose 75 %; 15–28 one rung down, 60 %; over 28
@@ -199,32 +200,59 @@ describe('the way back to running', () => {
 	})
 })
 
-describe('after a recorded clearance', () => {
-	const documents = (ladderId: string) => ({
-		ladder: STARTER_LIBRARY.ladders[ladderId]!,
-		drills: STARTER_LIBRARY.drills,
-		paths: STARTER_LIBRARY.ladders,
+it('a clearance leads to the first step, whatever had been earned, with 60 % after it', () => {
+	const path = STARTER_LIBRARY.ladders['re-entry-run']!
+	expect(enterWayBack(start({ passed: true, easedBy: 'ramp' }), path, '2026-03-12')).toMatchObject({
+		passed: false,
+		easedBy: null,
+		reentry: { pathId: 're-entry-run', rungId: path.rungs[0]!.id, since: '2026-03-12' },
+		back: { percent: 60, since: null, stage: 'path' },
 	})
-	const closed: Partial<LadderState> = { closed: { region: 'knee', since: '2026-02-01' }, passed: true }
-	it('hard work reopens by the path of its family, from the first step', () => {
-		const state = reopenAfterClearance(start(closed), documents('acceleration'), '2026-03-12')
-		const [first] = STARTER_LIBRARY.ladders['re-entry-run']!.rungs
-		expect(state).toMatchObject({
-			closed: null,
-			passed: false,
-			reentry: { pathId: 're-entry-run', rungId: first!.id, since: '2026-03-12' },
-			back: { percent: 60, since: null },
+})
+
+describe('walking together', () => {
+	const { ladders } = STARTER_LIBRARY
+	const on = (ladderId: string, rungId: string, step: string | null) =>
+		stateAt(ladderId, rungId, {
+			done: [],
+			reentry: step ? { pathId: 're-entry-run', rungId: step, since: '2026-03-01' } : null,
 		})
+	const topRungs = ladders['top-speed']!.rungs.map((rung) => rung.id)
+	const sprint = (step: string | null) => on('acceleration', 'three-point-20', step)
+	const top = (step: string | null) => on('top-speed', topRungs.at(-1)!, step)
+	const steps = (walks: [string, string | null][], others: LadderState[]) =>
+		walkTogether(
+			others,
+			walks.map(([from, to]) => ({ before: sprint(from), after: sprint(to) })),
+			{ ladders },
+			'2026-03-12',
+		).map(({ ladderId, reentry }) => `${ladderId} ${reentry?.rungId ?? 'done'}`)
+	it('a step taken on one ladder is taken on all of the path', () => {
+		expect(steps([['run-60', 'run-70']], [top('run-60')])).toEqual(['top-speed run-70'])
+		expect(steps([['run-60', 'run-70']], [top('run-70'), top(null)])).toEqual([])
 	})
-	it('an easy rung opens one lower, at 60 %', () => {
-		const state = reopenAfterClearance(
-			stateAt('skip-rhythm', 'skip-overhead', closed),
-			documents('skip-rhythm'),
+	it('its end ends it for all, two rungs below where each stood', () => {
+		const [left] = walkTogether(
+			[top('full')],
+			[{ before: sprint('full'), after: sprint(null) }],
+			{ ladders },
 			'2026-03-12',
 		)
-		const rungs = STARTER_LIBRARY.ladders['skip-rhythm']!.rungs
-		const lower = rungs[rungs.findIndex((rung) => rung.id === 'skip-overhead') - 1]!
-		expect(state).toMatchObject({ closed: null, passed: false, rungId: lower.id, reentry: null })
-		expect(state.dose.sets * state.dose.reps).toBeLessThanOrEqual(Math.max(2, 0.6 * lower.dose.sets * lower.dose.reps))
+		expect(left).toMatchObject({ reentry: null, back: { percent: 60 }, rungId: topRungs.at(-3) })
+	})
+	it('of several walks the furthest counts, and a step back outweighs any on', () => {
+		const stay: [string, string] = ['run-60', 'run-60']
+		expect(steps([stay, ['run-60', 'run-70']], [top('run-60')])).toEqual(['top-speed run-70'])
+		expect(steps([['run-60', 'run-70'], stay], [top('run-60')])).toEqual(['top-speed run-70'])
+		const back: [string, string] = ['run-70', 'run-60']
+		const ahead: [string, string] = ['run-70', 'run-80']
+		expect(steps([ahead, back, ['run-70', 'run-70']], [top('run-70')])).toEqual(['top-speed run-60'])
+		expect(steps([back, ahead], [top('run-70')])).toEqual(['top-speed run-60'])
+	})
+	it('who is on another path stays there', () => {
+		const landing = stateAt('shock', 'landing-15', {
+			reentry: { pathId: 're-entry-land', rungId: 'stick-two', since: '2026-03-01' },
+		})
+		expect(steps([['run-60', 'run-70']], [landing])).toEqual([])
 	})
 })

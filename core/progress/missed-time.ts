@@ -1,14 +1,12 @@
 import { daysBetween, hoursBetween } from '../calendar/days'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { pathFor, placeAt } from './safety-rules'
-import { scaleDose } from '../library/scale-dose'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
-import type { Documents, LadderState } from './types'
+import type { LadderState } from './types'
 import type { Ladder } from '../vocabulary/ladder'
+import { AWAY_DAYS } from '../rules/p9-time-away'
 import { inSentence } from '../words/write-numbers'
 
-/** Days without work of the family: up to this nothing; then 75 %; then a rung down; over it the way back [our setting]. */
-export const MISSED_DAYS = { none: 7, short: 14, long: 28 } as const
 const STEPS = [60, 75, 90] as const
 
 /** The last day of any work of the ladder's family before a day. */
@@ -26,7 +24,7 @@ export const missedTime: Rule = {
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { input, latest, rung } = context
-		const limit = `${MISSED_DAYS.none} nothing, ${MISSED_DAYS.short} three quarters, ${MISSED_DAYS.long} a rung down`
+		const limit = `${AWAY_DAYS.none} nothing, ${AWAY_DAYS.short} three quarters, ${AWAY_DAYS.long} a rung down`
 		const { state } = input
 		const trained = (latest?.repsDone ?? 0) > 0
 		const since = lastWork(context, input.day)
@@ -36,7 +34,7 @@ export const missedTime: Rule = {
 		const gap = since === null ? 0 : daysBetween(since, until)
 		const found = since === null ? 'no earlier work known' : `${gap} days to ${until}`
 		const stage =
-			gap <= MISSED_DAYS.none ? null : gap <= MISSED_DAYS.short ? 'short' : gap <= MISSED_DAYS.long ? 'long' : 'path'
+			gap <= AWAY_DAYS.none ? null : gap <= AWAY_DAYS.short ? 'short' : gap <= AWAY_DAYS.long ? 'long' : 'path'
 		// A lay-off that is already answered is not answered again, unless it has grown.
 		const known = state.back && state.back.since === null ? ['short', 'long', 'path'].indexOf(state.back.stage) : -1
 		if (stage === null || ['short', 'long', 'path'].indexOf(stage) <= known) {
@@ -131,6 +129,8 @@ function comeBack({ input, rung }: JudgeContext, limit: string): Finding {
 	}
 }
 
+/** From this discomfort on, 0–10, the way back goes a step back. */
+export const ONE_BACK_FROM = 3
 /** From this effort up a step of the way back waits 48 hours, met from 44. */
 const SPACED_FROM_PERCENT = 90
 const SPACED_H = 44
@@ -156,12 +156,19 @@ export const wayBack: Rule = {
 			sentence: `Repeat “${step}”: ${why}.`,
 			next: {},
 		})
-		const sore = input.pains.find((report) => report.sessionId === input.sessionId && report.score >= 1)
-		if (sore)
-			return repeat(
-				`discomfort ${sore.score} of 10`,
-				`discomfort of ${sore.score}, 1 or more ends the day and repeats the step`,
-			)
+		const sore = Math.max(
+			0,
+			...input.pains.filter((report) => report.sessionId === input.sessionId).map((report) => report.score),
+		)
+		const before = path.ladder.rungs[path.index - 1]
+		if (sore >= ONE_BACK_FROM && before)
+			return {
+				...repeat(`discomfort ${sore} of 10`, ''),
+				sentence: `One step back, ${inSentence(before.name)}: discomfort of ${sore}, ${ONE_BACK_FROM} or more.`,
+				next: { reentry: { ...input.state.reentry, rungId: before.id, since: input.next.day } },
+			}
+		if (sore >= 1)
+			return repeat(`discomfort ${sore} of 10`, `discomfort of ${sore}, 1 or more ends the day and repeats the step`)
 		if (!latest || latest.repsDone === 0) return repeat('not done', 'it has not been done yet')
 		if (latest.repsDone < PASS_SHARE * latest.planned.sets * latest.planned.reps)
 			return repeat(
@@ -218,29 +225,12 @@ export function leaveWayBack(state: LadderState, ladder: Ladder, day: string): L
 	}
 }
 
-/** After a recorded clearance: the path of the family from its first step; an easy rung opens one lower, at 60 % [our setting]. */
-export function reopenAfterClearance(
-	state: LadderState,
-	documents: Pick<Documents, 'ladder' | 'drills' | 'paths'>,
-	day: string,
-): LadderState {
-	const { ladder } = documents
-	const index = Math.max(
-		0,
-		ladder.rungs.findIndex((rung) => rung.id === state.rungId),
-	)
-	const drill = documents.drills[ladder.rungs[index]?.drillId ?? '']
-	const pathId = drill ? pathFor(ladder, drill) : null
-	const path = pathId ? documents.paths[pathId] : undefined
-	const open = { ...state, closed: null, substitute: null, passed: false, easedBy: null }
-	if (path)
-		return {
-			...open,
-			reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: day },
-			back: { percent: 60, since: null, stage: 'path' },
-		}
-	const lower = ladder.rungs[Math.max(0, index - 1)]
-	return lower
-		? { ...open, ...placeAt(lower.id, ladder, state, day), dose: scaleDose(lower.dose, 0.6), reentry: null }
-		: open
-}
+/** The way back from its first step, whatever was earned: what comes after it is two rungs below. */
+export const enterWayBack = (state: LadderState, path: Ladder, day: string): LadderState => ({
+	...state,
+	substitute: null,
+	passed: false,
+	easedBy: null,
+	reentry: { pathId: path.id, rungId: path.rungs[0]!.id, since: day },
+	back: { percent: 60, since: null, stage: 'path' },
+})

@@ -1,4 +1,5 @@
 import { scaleDose } from '../library/scale-dose'
+import type { Facts } from '../rules/facts'
 import { judgeContext } from './judge-context'
 import { lockOf, nextRung, passedRungs } from './locks'
 import { placeAt } from './safety-rules'
@@ -23,14 +24,15 @@ export function overrule(
 	if (judgement.tier === 'block')
 		return { refused: 'A block opens only when somebody records who cleared it, or what it waits for has passed.' }
 	const { state } = input
-	const open: LadderState = { ...state, substitute: null, reentry: null }
+	if (state.reentry) return onTheWay(word, state, documents)
+	const open: LadderState = { ...state, substitute: null }
 	if (word === 'hold') return { next: open }
 	if (word === 'ease') return { next: { ...open, dose: scaleDose(state.dose, 2 / 3), passed: false } }
 	const done = [...new Set([...passedRungs(state, documents.ladder), state.rungId])]
-	const { locks } = judgeContext(input, documents)
-	const above = nextRung(documents.ladder, { ...open, done }, documents.drills, {
-		...locks,
-		standings: { ...locks.standings, [documents.ladder.id]: done },
+	const { facts } = judgeContext(input, documents).concluded
+	const above = nextRung({ ...facts, passed: { ...facts.passed, [documents.ladder.id]: done } }, documents.ladder, {
+		...open,
+		done,
 	})
 	if (!above) return { refused: 'This is the top of the ladder.' }
 	if (above.lock?.tier === 'block') return { refused: refusal(above.rung.name, above.lock.words) }
@@ -48,31 +50,32 @@ export function overrule(
 	}
 }
 
+/** On the way back a coach repeats a step or goes one back; further than the step leads nobody. */
+function onTheWay(word: OverruleWord, state: LadderState, { paths }: Documents): Overruled {
+	if (word === 'hold') return { next: state }
+	if (word === 'advance')
+		return { refused: 'On the way back a step follows when the one before was done without discomfort.' }
+	const { pathId, rungId } = state.reentry!
+	const rungs = paths[pathId]?.rungs ?? []
+	const before = rungs[rungs.findIndex((rung) => rung.id === rungId) - 1]
+	return before
+		? { next: { ...state, reentry: { ...state.reentry!, rungId: before.id } } }
+		: { refused: 'This is the first step of the way back.' }
+}
+
 const refusal = (name: string, words: string): string => `${name}${words.startsWith('opens') ? ' ' : ': '}${words}.`
 
 /** A move by hand to any rung of the ladder, with a reason that is kept. Only a block refuses it. */
-export function moveTo(
-	rungId: string,
-	state: LadderState,
-	documents: Documents,
-	locks: Parameters<typeof lockOf>[2],
-): Overruled {
-	if (state.closed) return { refused: 'Closed until somebody records who cleared it.' }
+export function moveTo(rungId: string, state: LadderState, documents: Documents, facts: Facts): Overruled {
 	const rung = documents.ladder.rungs.find((candidate) => candidate.id === rungId)
-	const drill = rung && documents.drills[rung.drillId]
-	if (!rung || !drill) return { refused: 'There is no such rung on this ladder.' }
-	const lock = lockOf(rung, drill, locks, state)
+	if (!rung) return { refused: 'There is no such rung on this ladder.' }
+	const lock = lockOf(facts, rung)
 	if (lock?.tier === 'block') return { refused: refusal(rung.name, lock.words) }
 	const index = documents.ladder.rungs.indexOf(rung)
 	const below = documents.ladder.rungs
 		.slice(0, index)
-		.filter((candidate) => !isOut(candidate.id))
+		.filter((candidate) => !lockOf(facts, candidate)?.skip)
 		.map((candidate) => candidate.id)
-	function isOut(id: string): boolean {
-		const candidate = documents.ladder.rungs.find((one) => one.id === id)!
-		const its = documents.drills[candidate.drillId]
-		return Boolean(its && lockOf(candidate, its, locks, state)?.skip)
-	}
 	return {
 		next: {
 			...state,
@@ -80,10 +83,9 @@ export function moveTo(
 				rungId,
 				documents.ladder,
 				{ ...state, done: [...new Set([...passedRungs(state, documents.ladder), ...below])] },
-				locks.day,
+				facts.day,
 			),
 			substitute: null,
-			reentry: null,
 			back: null,
 		},
 	}

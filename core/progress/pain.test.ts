@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Region } from '../vocabulary/words'
 import { gate, good, mat, pain, run, stateAt } from '../../tests/support/verdict-fixture'
 import type { Exposure, PainReport, VerdictInput } from './types'
@@ -14,6 +15,9 @@ const closes = (pains: Partial<PainReport>[], more: Partial<VerdictInput> = {}) 
 	const { decidedBy, verdict } = judged(pains, more)
 	return decidedBy === 'S1' ? verdict : null
 }
+
+/** Where it stood, with the first day that is known of it. */
+const UNMOVED = stateAt('acceleration', 'three-point-10', { rungSince: '2026-03-09' })
 
 describe('one report on the back thigh, which starts load', () => {
 	it.each([
@@ -31,14 +35,29 @@ describe('one report on the back thigh, which starts load', () => {
 		expect(closes([{ score, redFlag: true }])).toBe('stop')
 		expect(judged([{ score, redFlag: true }]).sentence).toContain('sharp pain, giving way, locking or numbness')
 	})
-	it('a stop closes the region from that day and is a block', () => {
+	it('a stop is a block, and nothing of it stays on the ladder', () => {
+		expect(judged([{ score: 6 }]).next).toEqual(UNMOVED)
 		expect(judged([{ score: 6 }])).toMatchObject({
 			tier: 'block',
-			next: { closed: { region: 'back-thigh', since: '2026-03-12' } },
+			instead: null,
+			sentence: 'Stop, closed until cleared: left back thigh pain 6 of 10.',
 		})
 	})
-	it('a swap names what spares it, and is no closing', () => {
-		expect(judged([{ score: 3 }]).next).toMatchObject({ closed: null, substitute: { region: 'back-thigh' } })
+	it('a swap names what stands in, which spares it, and goes on one rung lower at 60 % afterwards', () => {
+		const { instead, next, sentence } = judged([{ score: 3 }])
+		expect(STARTER_LIBRARY.drills[instead!]!.regions['back-thigh'] ?? 0).toBeLessThan(2)
+		expect(next).toMatchObject({ rungId: 'standing-10', dose: { sets: 1, reps: 3 }, substitute: null })
+		expect(sentence).toContain('one rung lower')
+	})
+	it('said once: in the next session the rung stays where it was put', () => {
+		const before = { sessionId: 's1', day: '2026-03-09', score: 3 }
+		const { verdict, next, sentence } = judged([before])
+		expect(verdict).toBe('swap')
+		expect(next).toEqual(UNMOVED)
+		expect(sentence).toContain('stands in')
+	})
+	it('a report that came late, for a day after the last exposure, counts as new', () => {
+		expect(judged([{ sessionId: 'x', day: '2026-03-11', score: 3 }]).next.rungId).toBe('standing-10')
 	})
 })
 
@@ -66,7 +85,8 @@ describe('3 or more twice in 14 days', () => {
 	it.each([
 		['2026-03-11', 3, 'stop'],
 		['2026-02-27', 3, 'stop'],
-		['2026-02-26', 3, 'swap'],
+		['2026-02-26', 3, 'stop'],
+		['2026-02-25', 3, 'swap'],
 		['2026-03-05', 2, 'swap'],
 		['2026-03-05', 4, 'stop'],
 	])('once on %s with %d, now with 3: %s', (day, score, verdict) => {
@@ -78,13 +98,14 @@ describe('3 or more twice in 14 days', () => {
 	it('two reports of one session are one time', () => {
 		expect(closes([{ score: 3 }, { score: 3 }])).toBe('swap')
 	})
-	it('a small pain now is not a second time', () => {
-		expect(closes([{ sessionId: 's0', day: '2026-03-09', score: 4 }, { score: 2 }])).toBeNull()
+	it('a small pain now is not a second time, and ends nothing', () => {
+		expect(closes([{ sessionId: 's0', day: '2026-03-09', score: 4 }, { score: 2 }])).toBe('swap')
 	})
 })
 
 describe('1 or 2 in the third session running', () => {
-	const before = (ids: string[], score = 1) => ids.map((sessionId) => ({ sessionId, day: '2026-03-05', score }))
+	const before = (ids: string[], score = 1) =>
+		ids.map((sessionId) => ({ sessionId, day: sessionId === 's0' ? '2026-03-05' : '2026-03-09', score }))
 	it.each([
 		[['s0', 's1'], 1, 'swap'],
 		[['s0', 's1'], 2, 'swap'],
@@ -107,14 +128,29 @@ describe('1 or 2 in the third session running', () => {
 })
 
 it('of several reports the one that closes decides, then the higher', () => {
-	expect(judged([{ score: 4, region: 'calf' }, { score: 6 }]).next.closed).toMatchObject({ region: 'back-thigh' })
-	expect(judged([{ score: 6 }, { score: 3, region: 'calf', redFlag: true }]).next.closed).toMatchObject({
-		region: 'calf',
-	})
+	expect(judged([{ score: 4, region: 'calf' }, { score: 6 }]).sentence).toContain('back thigh pain 6 of 10')
+	expect(judged([{ score: 4 }, { score: 3, region: 'calf', redFlag: true }]).sentence).toContain(
+		'calf or Achilles: sharp pain',
+	)
 })
 
-it('pain of another session closes nothing today', () => {
-	expect(closes([{ sessionId: 's1', day: '2026-03-09', score: 8 }])).toBeNull()
+it('what was closed before stays closed until somebody has cleared it', () => {
+	const before = { sessionId: 's1', day: '2026-03-09', score: 8 }
+	expect(judged([before])).toMatchObject({
+		verdict: 'stop',
+		decidedBy: 'S1',
+		sentence: 'Closed until cleared: left back thigh, since Mon 9 Mar.',
+	})
+	// The fold over everything that was said, clearances with it, is what counts where it is given.
+	expect(closes([before], { closures: [] })).toBeNull()
+	expect(closes([], { closures: [{ region: 'back-thigh', grade: 'closed', since: '2026-03-01' }] })).toBe('stop')
+	expect(closes([], { closures: [{ region: 'back-thigh', grade: 'noted', since: '2026-03-01' }] })).toBeNull()
+	expect(closes([], { closures: [{ region: 'everything', grade: 'everything', since: '2026-03-01' }] })).toBe('stop')
+})
+
+it('an input of before, with the closure on its ladder, is still closed', () => {
+	const state = stateAt('acceleration', 'three-point-10', { closed: { region: 'back-thigh', since: '2026-03-01' } })
+	expect(run('acceleration', state, sprint, sprint)).toMatchObject({ verdict: 'stop', tier: 'block' })
 })
 
 it('pain outranks a passed rung, and less pain never gives a lower verdict', () => {

@@ -3,7 +3,7 @@ import type { Dose } from '../vocabulary/dose'
 import type { Rung, Variation } from '../vocabulary/ladder'
 import { COARSE_ABOVE_PERCENT } from '../noise/drop-off'
 import { typicalErrorOf } from '../noise/typical-error'
-import { type Finding, type JudgeContext, type Rule, drillOf, dropOffOf } from './judge-context'
+import { type Finding, type JudgeContext, type Rule, dropOffOf } from './judge-context'
 import { type Lock, lockOf, nextRung, passedRungs } from './locks'
 import { missedTime, wayBack } from './missed-time'
 import { COMFORT_AT_WORST, PASS_SHARE, type ExposureReading } from './read-criterion'
@@ -30,10 +30,10 @@ const evidence = (reading: ExposureReading): string => {
 		: `${Math.round((reading.goodShare ?? 0) * reading.judged)} of ${reading.judged} judged reps good`
 }
 
-const easier = ({ documents, rungIndex, locks }: JudgeContext): Rung | null => {
+const easier = ({ documents, rungIndex, concluded }: JudgeContext): Rung | null => {
 	for (let index = rungIndex - 1; index >= 0; index--) {
 		const rung = documents.ladder.rungs[index]!
-		if (!lockOf(rung, drillOf(documents, rung.drillId), locks)?.skip) return rung
+		if (!lockOf(concluded.facts, rung)?.skip) return rung
 	}
 	return null
 }
@@ -239,7 +239,7 @@ const plateau: Rule = {
 		const { input, rung, latestReading, documents } = context
 		const limit = `${PLATEAU_EXPOSURES} exposures of a priority ladder`
 		const { substitute } = input.state
-		if (substitute?.cause === 'plateau') {
+		if (substitute && rung.variations?.some((one) => one.drillId === substitute.drillId)) {
 			const varied = input.exposures.filter(
 				(one) => !one.onRung && one.day >= substitute.since && one.repsDone > 0,
 			).length
@@ -251,6 +251,7 @@ const plateau: Rule = {
 					verdict: 'swap',
 					sentence: `The variation stays: ${varied} of ${VARIED_EXPOSURES} exposures done.`,
 					next: {},
+					instead: substitute.drillId,
 				}
 			return {
 				fired: true,
@@ -292,7 +293,8 @@ const plateau: Rule = {
 			limit,
 			verdict: 'swap',
 			sentence: `Swap for ${inSentence(variation.name)} at the same rung: no change beyond noise over four exposures.`,
-			next: { substitute: { drillId: variation.drillId, region: 'back', since: input.next.day, cause: 'plateau' } },
+			next: { substitute: { drillId: variation.drillId, since: input.next.day } },
+			instead: variation.drillId,
 		}
 	},
 }
@@ -360,10 +362,12 @@ const pass: Rule = {
 				next: passedState(context),
 			}
 		const done = passedState(context)
-		const above = nextRung(documents.ladder, { ...state, ...done }, documents.drills, {
-			...context.locks,
-			standings: { ...context.locks.standings, [documents.ladder.id]: done.done ?? [] },
-		})
+		const { facts } = context.concluded
+		const above = nextRung(
+			{ ...facts, passed: { ...facts.passed, [documents.ladder.id]: done.done ?? [] } },
+			documents.ladder,
+			{ ...state, ...done },
+		)
 		if (!above) {
 			const top = rung.id === documents.ladder.rungs.at(-1)?.id
 			return {

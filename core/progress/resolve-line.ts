@@ -1,11 +1,16 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { rungOf } from '../library/starter-library'
-import { PARAMETERS, type Parameters } from '../vocabulary/dose'
+import { PARAMETERS } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Library } from '../vocabulary/library'
 import { effectiveDose } from './effective-dose'
-import { type Lock, type LockContext, lockOf, lockOfDrill, phaseShare } from './locks'
+import { type Lock, lockOf } from './locks'
+import type { Facts } from '../rules/facts'
+import { phaseShare } from '../rules/p6-phase'
+import { schoolGate } from '../rules/s8-gates'
 import type { LadderState } from './types'
+import type { Rung } from '../vocabulary/ladder'
+import type { RuleId } from '../rules/rule'
 import type { PlannedLine } from '../vocabulary/line'
 import { type SessionEntry, type Work, workOf } from '../vocabulary/entry'
 import { inSentence } from '../words/write-numbers'
@@ -27,7 +32,6 @@ export function entryState(library: Pick<Library, 'ladders'>, ladderId: string):
 		ladderId,
 		rungId: first.id,
 		dose: first.dose,
-		closed: null,
 		substitute: null,
 		passed: false,
 		easedBy: null,
@@ -49,9 +53,9 @@ export function startingAt(library: Pick<Library, 'ladders'>, ladderId: string, 
 }
 
 /**
- * An athlete's own line for an entry. A closed region writes no line; a rung that is locked on that day
- * (its phase is over, the grass is wet, the athlete is unwell) gives way to the highest open rung below it.
- * A rung that waits for a caution stands when the athlete was put on it.
+ * What is asked of an athlete for an entry. A rung that is locked on that day (its phase is over, the grass is wet,
+ * the athlete is unwell) gives way to the highest open rung below it; a rung that waits for a caution stands when
+ * the athlete was put on it. Where no rung is open its own is asked for, and the rulebook answers.
  *
  * @param kept the ladder is only kept in this block: two thirds of the dose
  * @param strict a rung whose gate is shut gives way too, even the one the athlete was put on
@@ -61,27 +65,24 @@ export function resolveLine(
 	entry: EntryPlan,
 	state: LadderState | null,
 	library: Library,
-	locks: LockContext,
+	facts: Facts,
 	kept = false,
 	strict = false,
 ): ResolvedLine {
-	if (entry.ladderId === null) return fixedLine(entry, library, locks)
+	if (entry.ladderId === null) return fixedLine(entry, library, facts)
 	const ladder = library.ladders[entry.ladderId]
 	if (!ladder) throw new WrongValue('ladderId', `${JSON.stringify(entry.ladderId)} is not in the library`)
 	const at = state ?? entryState(library, entry.ladderId)
 	// Who never met the ladder was put on none of its rungs.
 	const put = state !== null && !strict
-	if (at.closed) return { blocked: 'closed until cleared', ladderId: ladder.id }
 	const { index, rung: own } = rungOf(ladder, at.rungId)
-	const shares = { entry: entry.doseFactor, phase: locks.phase, kept }
+	const shares = { entry: entry.doseFactor, phase: facts.phase, kept }
 
 	if (at.reentry) {
 		const path = library.ladders[at.reentry.pathId]
 		if (!path) throw new WrongValue('pathId', `${JSON.stringify(at.reentry.pathId)} is not in the library`)
 		const { rung } = rungOf(path, at.reentry.rungId)
 		const drill = drillOf(library, rung.drillId)
-		const lock = lockOfDrill(drill, rung.parameters, locks)
-		if (lock) return { blocked: lock.words, ladderId: ladder.id }
 		return {
 			blocked: null,
 			note: `on the way back, ${inSentence(rung.name)}`,
@@ -94,52 +95,45 @@ export function resolveLine(
 			rest: rung.rest,
 		}
 	}
-	if (at.substitute) {
-		const variation = own.variations?.find(
-			(one) => at.substitute?.cause === 'plateau' && one.drillId === at.substitute.drillId,
-		)
-		return alternative(
-			library,
-			at.substitute.drillId,
-			ladder.id,
-			own.id,
-			locks,
-			entry.doseFactor,
-			variation?.parameters,
-		)
-	}
-	let first: Lock | null = null
-	for (let i = index; i >= 0; i--) {
-		const rung = ladder.rungs[i]!
+	const variation = own.variations?.find((one) => one.drillId === at.substitute?.drillId)
+	if (variation) return variationLine(variation, own.id, ladder.id, entry.doseFactor, library)
+	const lineOf = (rung: Rung, note: string | null): ResolvedLine => {
 		const drill = drillOf(library, rung.drillId)
-		const lock = lockOf(rung, drill, locks, at)
-		if (lock && !(put && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
-			first ??= lock
-			continue
-		}
-		const dose = effectiveDose(at, rung, drill, locks.school, shares)
-		const parameters = i === index && at.ballKg ? { ...rung.parameters, ballKg: at.ballKg } : rung.parameters
 		return {
 			blocked: null,
-			note: first?.words ?? null,
+			note,
 			drillId: drill.id,
 			drillVersion: drill.version,
 			ladderId: ladder.id,
 			rungId: rung.id,
-			dose,
-			parameters,
+			dose: effectiveDose(at, rung, drill, facts.schools[0], shares),
+			parameters: rung.id === own.id && at.ballKg ? { ...rung.parameters, ballKg: at.ballKg } : rung.parameters,
 			rest: rung.rest,
 		}
 	}
-	return { blocked: first?.words ?? 'no rung of this ladder is open', ladderId: ladder.id }
+	let first: Lock | null = null
+	for (let i = index; i >= 0; i--) {
+		const rung = ladder.rungs[i]!
+		const lock = lockOf(facts, rung)
+		// What hurts or is closed is answered for the whole line, with another drill where there is one.
+		if (lock && !STAYS.includes(lock.rule) && !(put && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
+			first ??= lock
+			continue
+		}
+		return lineOf(rung, first?.words ?? null)
+	}
+	// A ladder whose side the school does not take writes nothing, although its drill may be open elsewhere.
+	const school = schoolGate(facts, own)
+	return school === null ? lineOf(own, null) : { blocked: school, ladderId: ladder.id }
 }
+const STAYS: readonly RuleId[] = ['S1', 'S2']
 
 /** A drill the sheet asks of everybody, as it asks for it: what this athlete may do of it the rulebook says. */
-function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): ResolvedLine {
+function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLine {
 	const drill = drillOf(library, entry.drillId)
 	const share = Math.min(
 		entry.doseFactor,
-		drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(locks.phase, drill, locks.school),
+		drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(facts.phase, drill, facts.schools[0]),
 	)
 	return {
 		blocked: null,
@@ -153,19 +147,15 @@ function fixedLine(entry: EntryPlan, library: Library, locks: LockContext): Reso
 	}
 }
 
-function alternative(
-	library: Library,
-	drillId: string,
-	ladderId: string | null,
-	rungId: string | null,
-	locks: LockContext,
+/** Another form of the same rung, after a plateau. */
+function variationLine(
+	{ drillId, parameters }: NonNullable<Rung['variations']>[number],
+	rungId: string,
+	ladderId: string,
 	factor: number,
-	parameters?: Parameters,
+	library: Library,
 ): ResolvedLine {
 	const drill = drillOf(library, drillId)
-	const own = parameters ?? drill.defaults.parameters
-	const lock = lockOfDrill(drill, own, locks)
-	if (lock?.tier === 'block') return { blocked: lock.words, ladderId }
 	const { dose, rest } = drill.defaults
 	return {
 		blocked: null,
@@ -175,7 +165,7 @@ function alternative(
 		ladderId,
 		rungId,
 		dose: factor < 1 ? scaleDose(dose, factor) : dose,
-		parameters: own,
+		parameters,
 		rest,
 	}
 }

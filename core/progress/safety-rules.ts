@@ -1,250 +1,184 @@
-import { addDays } from '../calendar/days'
+import { shortDay } from '../calendar/days'
+import { CLOSE_FROM, SPARE_FROM, WITHIN_DAYS, closesEverything } from '../care/closures'
 import { scaleDose } from '../library/scale-dose'
 import { RETURN_PATHS } from '../library/ladders'
-import { REGIONS, REGION_NAMES, type Region } from '../vocabulary/words'
+import { permit } from '../permit/permit'
+import { type Form, formOf } from '../rules/form'
+import { barredBy, placeOf } from '../rules/s1-pain'
+import { restriction as restrictionRule, restrictsDrill } from '../rules/s2-restriction'
+import { unwell as unwellRule } from '../rules/s3-unwell'
+import { levelAgeMass as levelAgeMassRule } from '../rules/s4-level-age-mass'
+import { worry as worryRule } from '../rules/s9-worry'
+import { type Closure, EVERYTHING } from '../vocabulary/care'
 import type { Drill } from '../vocabulary/drill'
-import type { Ladder } from '../vocabulary/ladder'
-import type { Finding, JudgeContext, Rule } from './judge-context'
-import { lockOf, lockOfDrill, restricts } from './locks'
-import type { LadderState, PainReport } from './types'
-import { isHard } from '../dose/work-kinds'
+import type { Ladder, Rung } from '../vocabulary/ladder'
 import { inSentence } from '../words/write-numbers'
+import type { Finding, JudgeContext, Rule } from './judge-context'
+import { lockOf } from './locks'
+import type { LadderState, PainReport } from './types'
 
-const sideOf = (report: PainReport) => (report.side === 'both' ? '' : `${report.side} `)
-const named = (report: PainReport) => `${sideOf(report)}${REGION_NAMES[report.region]}`
+/*
+ * What the rulebook says of a ladder's own rung, as a verdict. Nothing of it is kept on the ladder: what is closed,
+ * spared or restricted belongs to the athlete and is asked anew for every line. A verdict only says it, and moves
+ * the rung where pain or age ask for a lower one.
+ */
 
-/** Pain that swaps, pain that closes [our setting; direction: common practice]. */
-export const SWAP_FROM = 3
-export const CLOSE_FROM = 5
+const reported = ({ side, region, score }: PainReport) => `${placeOf({ region, side })} ${score} of 10`
 
-/** Pain of 1 or 2 in the third session running counts as 3. */
-function weigh(report: PainReport, context: JudgeContext): number {
-	if (report.score < 1 || report.score > 2) return report.score
-	const sessions = context.input.lastSessions
-	const everyTime =
-		sessions.length >= 3 &&
-		sessions.every((id) =>
-			context.input.pains.some((pain) => pain.sessionId === id && pain.region === report.region && pain.score >= 1),
+const formAt = ({ drill, rung, concluded }: JudgeContext): Form =>
+	formOf(drill, rung.parameters, concluded.facts.library)
+const stepForm = ({ path, concluded }: JudgeContext): Form | null =>
+	path && formOf(path.drill, path.rung.parameters, concluded.facts.library)
+
+/** Another drill that is itself permitted, or a lower form; null when nothing is left. */
+function standIn({ concluded, documents, rung, drill }: JudgeContext): { drill: Drill; name: string } | null {
+	const { line } = permit(concluded, { drillId: drill.id, parameters: rung.parameters })
+	const other = line && documents.drills[line.drillId]
+	if (!other) return null
+	const lower =
+		other.id === drill.id
+			? documents.ladder.rungs.find(
+					(one) =>
+						one.drillId === other.id &&
+						JSON.stringify({ ...other.defaults.parameters, ...one.parameters }) === JSON.stringify(line.parameters),
+				)
+			: undefined
+	return { drill: other, name: inSentence(lower?.name ?? other.name) }
+}
+
+/** What was said in the judged session that closes a place, in words; null when it was said before. */
+function whyClosed({ region, side }: Closure, { input }: JudgeContext): string | null {
+	const today = input.pains.filter((one) => one.sessionId === input.sessionId)
+	if (region === EVERYTHING)
+		return today.some((one) => closesEverything({ kind: 'pain', ...one }))
+			? 'a reported blow or strong pain at the head or neck'
+			: null
+	const own = today
+		.filter(
+			(one) =>
+				one.region === region && (side === undefined || one.side === 'both' || side === 'both' || one.side === side),
 		)
-	return everyTime ? SWAP_FROM : report.score
+		.sort((a, b) => Number(b.redFlag) - Number(a.redFlag) || b.score - a.score)
+	const worst = own[0]
+	if (!worst) return null
+	if (worst.redFlag) return `${placeOf(worst)}: sharp pain, giving way, locking or numbness`
+	return worst.score >= CLOSE_FROM
+		? `${placeOf(worst)} pain ${worst.score} of 10`
+		: `${placeOf(worst)} pain of ${SPARE_FROM} or more twice in ${WITHIN_DAYS} days`
 }
 
-const loads = (context: JudgeContext, region: Region) =>
-	(context.drill.regions[region] ?? 0) > 0 || (context.path?.drill.regions[region] ?? 0) > 0
-
-/** A drill that spares every one of the regions and that no restriction closes: the first region's own alternative where it does, else another of the drill's. */
-function alternativeFor([first, ...others]: readonly Region[], context: JudgeContext): Drill | null {
-	const { alternatives } = context.drill
-	const spares = (id: string, region: Region) =>
-		alternatives[region] === id || !context.documents.drills[id]?.regions[region]
-	const ids = [alternatives[first!], ...Object.values(alternatives)].filter((id) => id !== undefined)
-	for (const id of ids) {
-		const drill = context.documents.drills[id]
-		if (!drill || context.input.restrictions.some((restriction) => restricts(restriction, drill))) continue
-		if ([first!, ...others].every((region) => spares(id, region))) return drill
-	}
-	return null
-}
-
-/** S1: what hurt, and whether this ladder's drill loads it. */
+/** S1: what hurts, and whether this ladder's drill loads it. */
 const pain: Rule = {
 	id: 'S1',
 	question: () => 'Pain where this drill loads the body',
 	firmness: 'our setting',
 	evaluate(context): Finding {
-		const { input } = context
-		const limit = `${SWAP_FROM} of 10 swaps, ${CLOSE_FROM} closes`
-		const today = input.pains.filter((report) => report.sessionId === input.sessionId)
-		const everywhere = today.find(
-			(report) => report.region === 'neck-head' && (report.redFlag || report.score >= CLOSE_FROM),
+		const { input, concluded, documents, rungIndex } = context
+		const limit = `${SPARE_FROM} of 10 spares, ${CLOSE_FROM} closes`
+		const form = formAt(context)
+		const step = stepForm(context)
+		// A step of the way back answers a region to be spared by its own rule.
+		const closures = [
+			...new Set([
+				...barredBy(concluded.facts, form).filter((one) => !step || one.grade !== 'spare'),
+				...(step ? barredBy(concluded.facts, step).filter((one) => one.grade !== 'spare') : []),
+			]),
+		].filter(
+			(one) =>
+				one.region === EVERYTHING ||
+				!input.restrictions.some((held) => held.region === one.region && held.since === one.since),
 		)
-		const relevant = everywhere
-			? [everywhere]
-			: today.filter((report) => loads(context, report.region) || input.state.substitute?.region === report.region)
-		const since = addDays(input.day, -14)
-		const twice = (report: PainReport) =>
-			input.pains.some(
-				(earlier) =>
-					earlier.sessionId !== input.sessionId &&
-					earlier.region === report.region &&
-					earlier.score >= SWAP_FROM &&
-					earlier.day > since &&
-					earlier.day <= input.day,
+		const worst =
+			closures.find((one) => one.region === EVERYTHING) ?? closures.find((one) => one.grade === 'closed') ?? closures[0]
+		if (!worst) {
+			const said = input.pains.find(
+				(one) => one.sessionId === input.sessionId && one.score > 0 && (form.drill.regions[one.region] ?? 0) > 0,
 			)
-		// Every report is looked at, not the worst alone: a second sore region can be the one that nothing spares.
-		const weighed = relevant
-			.map((report) => {
-				const weight = weigh(report, context)
-				return {
-					report,
-					weight,
-					closes: report.redFlag || weight >= CLOSE_FROM || (weight >= SWAP_FROM && twice(report)),
-				}
-			})
-			.sort(
-				(a, b) =>
-					Number(b.closes) - Number(a.closes) ||
-					Number(b.report.redFlag) - Number(a.report.redFlag) ||
-					b.weight - a.weight ||
-					REGIONS.indexOf(a.report.region) - REGIONS.indexOf(b.report.region),
-			)
-		const [worst] = weighed
-		if (!worst) return { fired: false, found: 'none reported', limit }
-		const { report, weight } = worst
-		const found = `${named(report)} ${report.score} of 10${weight > report.score ? ', third session running' : ''}`
-		if (worst.closes) {
-			const why = everywhere
-				? `a reported blow or strong pain at the head or neck. Get professional help now`
-				: report.redFlag
-					? `${named(report)}: sharp pain, giving way, locking or numbness`
-					: weight >= CLOSE_FROM
-						? `${named(report)} pain ${report.score} of 10`
-						: `${named(report)} pain of 3 or more twice in 14 days`
+			return { fired: false, found: said ? `${reported(said)}, noted` : 'none reported', limit }
+		}
+		const said = input.pains.find((one) => one.sessionId === input.sessionId && one.region === worst.region)
+		const found = said
+			? `${reported(said)}${worst.grade === 'spare' && said.score < SPARE_FROM ? ', third session running' : ''}`
+			: `${placeOf(worst)} ${worst.grade === 'spare' ? 'to be spared' : 'closed'} since ${shortDay(worst.since)}`
+		if (worst.grade !== 'spare') {
+			const why = whyClosed(worst, context)
 			return {
 				fired: true,
 				found,
 				limit,
 				verdict: 'stop',
 				tier: 'block',
-				sentence: `Stop, closed until cleared: ${why}.`,
-				next: { closed: { region: report.region, since: input.day }, substitute: null, reentry: null },
+				sentence: `${why === null ? `Closed until cleared: ${placeOf(worst)}, since ${shortDay(worst.since)}` : `Stop, closed until cleared: ${why}`}.${worst.region === EVERYTHING ? ' Get professional help now.' : ''}`,
+				next: {},
 			}
 		}
-		if (weight >= SWAP_FROM) {
-			const sore = [...new Set(weighed.filter((one) => one.weight >= SWAP_FROM).map((one) => one.report.region))]
-			const spares = alternativeFor(sore, context)
-			if (!spares)
-				return {
-					fired: true,
-					found,
-					limit,
-					verdict: 'stop',
-					tier: 'block',
-					sentence: `Stop on this ladder: ${found}${
-						sore.length > 1
-							? ` and ${sore
-									.slice(1)
-									.map((region) => REGION_NAMES[region])
-									.join(', ')} sore too`
-							: ''
-					}, and no drill here spares ${sore.length > 1 ? 'them all' : 'it'}.`,
-					next: { closed: { region: report.region, since: input.day }, substitute: null },
-				}
+		const other = standIn(context)
+		const more =
+			closures.length > 1
+				? `, with ${closures
+						.slice(1)
+						.map((one) => placeOf(one))
+						.join(' and ')}`
+				: ''
+		if (!other)
 			return {
 				fired: true,
 				found,
-				limit,
-				verdict: 'swap',
-				tier: 'caution',
-				sentence: `Swap for ${inSentence(spares.name)}: ${found}. It reopens one rung lower when the easy form reads 0 or 1.`,
-				next: { substitute: { drillId: spares.id, region: report.region, since: input.day, cause: 'pain' } },
-			}
-		}
-		return { fired: false, found: `${found}, noted`, limit }
-	},
-}
-
-const lowerRung = (context: JudgeContext) => {
-	for (let index = context.rungIndex - 1; index >= 0; index--) {
-		const rung = context.documents.ladder.rungs[index]!
-		const drill = context.documents.drills[rung.drillId]
-		if (drill && !lockOf(rung, drill, context.locks)?.skip) return rung
-	}
-	return context.rung
-}
-
-/** S2: a region that is closed stays closed; a restriction asks for an alternative or nothing; an alternative that went well reopens one rung lower. */
-const restriction: Rule = {
-	id: 'S2',
-	question: () => 'Closed, restricted, or on an alternative',
-	firmness: 'our setting',
-	evaluate(context): Finding {
-		const { state } = context.input
-		const limit = 'cleared by a named person'
-		if (state.closed) {
-			const region = REGION_NAMES[state.closed.region]
-			return {
-				fired: true,
-				found: `closed since ${state.closed.since} for the ${region}`,
 				limit,
 				verdict: 'stop',
 				tier: 'block',
-				sentence: `Closed until cleared: ${region}, since ${state.closed.since}.`,
+				sentence: `Nothing of this ladder for now: ${found}${more}, and no drill here spares ${more ? 'them all' : 'it'}.`,
 				next: {},
 			}
-		}
-		const held = context.input.restrictions.find((candidate) => restricts(candidate, context.drill))
-		if (held) {
-			const what = held.region ? REGION_NAMES[held.region] : `${held.pattern} work`
-			const found = `${what} restricted since ${held.since} by ${held.setBy}`
-			const spares = held.region ? alternativeFor([held.region], context) : null
-			if (!spares || !held.region)
-				return {
-					fired: true,
-					found,
-					limit,
-					verdict: 'stop',
-					tier: 'block',
-					sentence: `Closed until cleared: ${found}, and no drill here spares it.`,
-					next: {},
-				}
-			return {
-				fired: true,
-				found,
-				limit,
-				verdict: 'swap',
-				tier: 'block',
-				sentence: `${spares.name} stands in: ${found}.`,
-				next: {
-					substitute: {
-						drillId: spares.id,
-						region: held.region,
-						since: state.substitute?.since ?? context.input.day,
-						cause: 'restriction',
-					},
-				},
-			}
-		}
-		if (!state.substitute || state.substitute.cause === 'worry' || state.substitute.cause === 'plateau')
-			return { fired: false, found: 'open', limit }
-		const { region } = state.substitute
-		if (!context.latest || context.latest.repsDone === 0) {
-			return {
-				fired: true,
-				found: `alternative for the ${REGION_NAMES[region]} not done yet`,
-				limit: 'easy form done, pain 0 or 1',
-				verdict: 'swap',
-				tier: 'caution',
-				sentence: `The alternative stays: it has not been done yet, so nothing says the ${REGION_NAMES[region]} is quiet.`,
-				next: {},
-			}
-		}
-		const sore = context.input.pains.find(
-			(report) => report.sessionId === context.input.sessionId && report.region === region && report.score >= 2,
-		)
-		if (sore)
-			return {
-				fired: true,
-				found: `${named(sore)} ${sore.score} of 10 on the easy form`,
-				limit: '0 or 1',
-				verdict: 'swap',
-				tier: 'caution',
-				sentence: `The alternative stays: ${named(sore)} still reads ${sore.score} of 10.`,
-				next: {},
-			}
+		// It comes back one rung lower: said once, when the region was not to be spared before.
+		const before = input.exposures.filter((one) => one.day < input.day).at(-1)?.day
+		const fresh = closures.some((one) => before === undefined || one.since > before)
 		const lower = lowerRung(context)
 		return {
 			fired: true,
-			found: `${REGION_NAMES[region]} quiet on the easy form`,
-			limit: '0 or 1',
-			verdict: 'ease',
+			found,
+			limit,
+			verdict: 'swap',
+			instead: other.drill.id,
 			tier: 'caution',
-			sentence: `Back in, one rung lower, ${inSentence(lower.name)}: the easy form was quiet.`,
-			next: {
-				substitute: null,
-				...placeAt(lower.id, context.documents.ladder, state, context.input.next.day),
-				dose: scaleDose(lower.dose, 0.6),
-			},
+			sentence: fresh
+				? `Swap for ${other.name}: ${found}${more}. Afterwards it goes on ${rungIndex === 0 ? `at ${inSentence(lower.name)}` : `one rung lower, at ${inSentence(lower.name)}`}, once the easy form was asked about and read 0 or 1.`
+				: `${capital(other.name)} stands in: ${found}${more}. It ends once the easy form was asked about and read 0 or 1.`,
+			next: fresh
+				? { ...placeAt(lower.id, documents.ladder, input.state, input.next.day), dose: scaleDose(lower.dose, 0.6) }
+				: {},
+		}
+	},
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** The next rung below that the ladder does not go past; the rung itself where there is none. */
+const lowerRung = ({ documents, rung, rungIndex, concluded }: JudgeContext): Rung =>
+	documents.ladder.rungs.slice(0, rungIndex).findLast((one) => !lockOf(concluded.facts, one)?.skip) ?? rung
+
+/** S2: what is closed by hand asks for another drill or nothing. */
+const restriction: Rule = {
+	id: 'S2',
+	question: () => 'Closed by hand',
+	firmness: 'our setting',
+	evaluate(context): Finding {
+		const finding = restrictionRule.read(context.concluded.facts, formAt(context))
+		if (!finding) return { fired: false, found: 'open', limit: 'lifted, or cleared by a health professional' }
+		const by = context.input.restrictions.find((one) => restrictsDrill(one, context.drill))?.setBy
+		const found = by ? `${finding.found} by ${by}` : finding.found
+		const other = standIn(context)
+		return {
+			fired: true,
+			found,
+			limit: finding.limit,
+			verdict: other ? 'swap' : 'stop',
+			...(other ? { instead: other.drill.id } : {}),
+			tier: 'block',
+			sentence: other
+				? `${capital(other.name)} stands in: ${found}.`
+				: `Nothing of this ladder for now: ${found}, and no drill here spares it.`,
+			next: {},
 		}
 	},
 }
@@ -282,10 +216,11 @@ const unwell: Rule = {
 	id: 'S3',
 	question: () => 'Unwell or feverish',
 	firmness: 'common practice',
-	evaluate({ input, drill, rung }): Finding {
+	evaluate(context): Finding {
+		const { input, concluded, rung } = context
 		const limit = 'nothing high, shock or maximal'
-		if (!input.athlete.unwell) return { fired: false, found: 'well', limit }
-		if (!isHard(drill, rung.parameters)) return { fired: false, found: 'unwell, and this is easy work', limit }
+		if (!unwellRule.read(concluded.facts, formAt(context)))
+			return { fired: false, found: input.athlete.unwell ? 'unwell, and this is easy work' : 'well', limit }
 		return {
 			fired: true,
 			found: 'reported unwell',
@@ -304,48 +239,22 @@ const worry: Rule = {
 	question: () => 'A worry about this movement',
 	firmness: 'our setting',
 	evaluate(context): Finding {
-		const { state, worries, day } = context.input
+		const finding = worryRule.read(context.concluded.facts, formAt(context))
 		const limit = 'alternative first'
-		const open = worries.find((one) => one.drillId === context.rung.drillId)
-		if (open) {
-			const region = REGION_NAMES[open.region]
-			const spares = alternativeFor([open.region], context)
-			if (!spares)
-				return {
-					fired: true,
-					found: `${region}, since ${open.since}`,
-					limit,
-					verdict: 'hold',
-					tier: 'caution',
-					sentence: `Hold ${inSentence(context.rung.name)}: a worry about the ${region} is open and no drill here spares it. Talk first.`,
-					next: { passed: false },
-				}
-			return {
-				fired: true,
-				found: `${region}, since ${open.since}`,
-				limit,
-				verdict: 'swap',
-				tier: 'caution',
-				sentence: `Swap for ${inSentence(spares.name)}: a worry about the ${region} in this movement is open since ${open.since}.`,
-				next: {
-					substitute: {
-						drillId: spares.id,
-						region: open.region,
-						since: state.substitute?.since ?? day,
-						cause: 'worry',
-					},
-				},
-			}
-		}
-		if (state.substitute?.cause !== 'worry') return { fired: false, found: 'none', limit }
+		if (!finding) return { fired: false, found: 'none', limit }
+		const other = standIn(context)
+		const name = inSentence(context.rung.name)
 		return {
 			fired: true,
-			found: 'the worry is settled',
+			found: finding.found,
 			limit,
-			verdict: 'hold',
+			verdict: other ? 'swap' : 'hold',
+			...(other ? { instead: other.drill.id } : {}),
 			tier: 'caution',
-			sentence: `Back to ${inSentence(context.rung.name)} at 75 % of its dose: the worry is settled.`,
-			next: { substitute: null, back: { percent: 75, since: null, stage: 'short' } },
+			sentence: other
+				? `Swap for ${other.name}: ${finding.found} in this movement. ${capital(name)} waits until it is settled.`
+				: `Hold ${name}: ${finding.found} and no drill here spares it. Talk first.`,
+			next: other ? {} : { passed: false },
 		}
 	},
 }
@@ -356,23 +265,21 @@ const levelAgeMass: Rule = {
 	question: () => 'Level, age and body mass',
 	firmness: 'our setting',
 	evaluate(context): Finding {
-		const { documents, drill, rung, rungIndex, locks, input } = context
+		const { documents, rung, rungIndex, concluded, input } = context
 		const limit = 'the rung is for this athlete'
-		const lock = lockOfDrill(drill, rung.parameters, locks)
-		if (lock?.rule !== 'S4') return { fired: false, found: 'it is', limit }
-		const lower = documents.ladder.rungs.slice(0, rungIndex).findLast((one) => {
-			const other = documents.drills[one.drillId]
-			return other !== undefined && lockOf(one, other, locks) === null
-		})
+		const finding = levelAgeMassRule.read(concluded.facts, formAt(context))
+		if (!finding) return { fired: false, found: 'it is', limit }
+		const lower = documents.ladder.rungs.slice(0, rungIndex).findLast((one) => lockOf(concluded.facts, one) === null)
+		const why = `${finding.found}: ${finding.limit}`
 		return {
 			fired: true,
-			found: lock.words,
+			found: why,
 			limit,
 			verdict: 'ease',
 			tier: 'block',
 			sentence: lower
-				? `Down to ${inSentence(lower.name)}: ${inSentence(rung.name)} is not for this athlete (${lock.words}).`
-				: `${rung.name} is not for this athlete (${lock.words}).`,
+				? `Down to ${inSentence(lower.name)}: ${inSentence(rung.name)} is not for this athlete (${why}).`
+				: `${rung.name} is not for this athlete (${why}).`,
 			next: lower ? placeAt(lower.id, documents.ladder, input.state, input.next.day) : { passed: false },
 		}
 	},

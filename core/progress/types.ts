@@ -17,7 +17,7 @@ export type {
 } from './verdict-input'
 
 /** Raised whenever a rule's outcome can change for the same input, so that an old verdict can be replayed honestly. */
-export const RULES_VERSION = 3
+export const RULES_VERSION = 4
 
 /** Lowest first. */
 export const VERDICT_WORDS = ['stop', 're-enter', 'swap', 'ease', 'hold', 'advance'] as const
@@ -28,6 +28,7 @@ export interface Documents {
 	ladder: Ladder
 	school: School
 	drills: Record<string, Drill>
+	/** All ladders of the library, paths back among them. */
 	paths: Record<string, Ladder>
 }
 
@@ -49,6 +50,8 @@ export interface Judgement {
 	sentence: string
 	firmness: Firmness
 	next: LadderState
+	/** The drill that stands in, as the rulebook answers; null when none does or none has to. */
+	instead: string | null
 	/** What the coach must see before going on with the next line. */
 	cautions: { rule: RuleId; sentence: string }[]
 	trace: TraceLine[]

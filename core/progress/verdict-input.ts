@@ -1,7 +1,9 @@
 import Type, { type Static, type TSchema } from 'typebox'
+import { Closure } from '../vocabulary/care'
 import { END_REASONS } from '../vocabulary/events'
 import {
 	FAMILIES,
+	type Family,
 	PATTERNS,
 	PHASES,
 	REGIONS,
@@ -38,15 +40,22 @@ const Phase = oneOf(PHASES)
 const Level = Type.Unsafe<1 | 2 | 3>(Type.Integer({ minimum: 1, maximum: 3 }))
 const METHODS: readonly Method[] = [...new Set<Method>([...SPRINT_METHODS, ...CONTACT_METHODS, ...LENGTH_METHODS])]
 
-export const SUBSTITUTE_CAUSES = ['pain', 'worry', 'restriction', 'plateau'] as const
-
 /** Where an athlete stands on one ladder; it belongs to the athlete, over all squads. */
 export const LadderStateSchema = closed({
 	ladderId: Id,
 	rungId: Id,
 	dose: Dose,
-	closed: orNull(closed({ region: Region, since: Day })),
-	substitute: orNull(closed({ drillId: Id, region: Region, since: Day, cause: maybe(oneOf(SUBSTITUTE_CAUSES)) })),
+	closed: maybe(
+		orNull(
+			closed({ region: Region, since: Day }, { description: 'of inputs before rules version 4: closed until cleared' }),
+		),
+	),
+	substitute: orNull(
+		closed(
+			{ drillId: Id, since: Day, region: maybe(Region), cause: maybe(Type.String({ maxLength: 20 })) },
+			{ description: 'another variation of the rung, after a plateau; region and cause only before rules version 4' },
+		),
+	),
 	passed: Type.Boolean({ description: 'the rung is passed and waits; it need not be earned again' }),
 	easedBy: orNull(oneOf(['drop-off', 'ramp'] as const)),
 	done: maybe(list(Id, { description: 'rungs passed; absent: all below the rung' })),
@@ -161,6 +170,16 @@ export const VerdictInputSchema = closed({
 	restrictions: list(Restriction),
 	worries: list(Worry),
 	pains: list(Pain, { description: 'the last four weeks, any region' }),
+	closures: maybe(
+		list(Closure, {
+			description: 'what is closed, spared and noted for the next session; absent: as the pains say, nothing cleared',
+		}),
+	),
+	levels: maybe(
+		Type.Unsafe<Partial<Record<Family, 1 | 2 | 3>>>(
+			Type.Object({}, { additionalProperties: Level, description: 'levels by family; absent: as in the ladder’s' }),
+		),
+	),
 	lastSessions: list(Id, { description: 'the last three, the judged one last' }),
 	work: list(Work, { description: 'what was done, in sessions and outside, oldest first' }),
 	newRungs: list(closed({ ladderId: Id, rungId: Id, day: Day, hard: Type.Boolean() }), {

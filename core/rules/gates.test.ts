@@ -45,18 +45,18 @@ describe('where a form stands', () => {
 
 describe('level', () => {
 	it.each([
-		[1, 'three-point-start', { distanceM: 10 }, 'caution: level 1; level 2'],
+		[1, 'three-point-start', { distanceM: 10 }, 'caution: level 1; opens at level 2'],
 		[2, 'three-point-start', { distanceM: 20 }, null],
-		[2, 'three-point-start', { distanceM: 21 }, 'caution: level 2; level 3'],
+		[2, 'three-point-start', { distanceM: 21 }, 'caution: level 2; opens at level 3'],
 		// Harder than its one rung of level 1, and high: one level more.
 		[1, 'standing-start', { distanceM: 10 }, null],
-		[1, 'standing-start', { distanceM: 11 }, 'caution: level 1; level 2'],
+		[1, 'standing-start', { distanceM: 11 }, 'caution: level 1; opens at level 2'],
 		[2, 'standing-start', { distanceM: 60 }, null],
 		// Beyond the hardest there is no level to ask for; a moderate drill asks for none more.
 		[3, 'fly-20', { distanceM: 20, runInM: 40 }, null],
 		[1, 'mini-bound', { distanceM: 40 }, null],
 		// On no ladder: 1 for low and moderate, 2 for high, 3 for shock.
-		[1, 'hurdle-hop', {}, 'caution: level 1; level 2'],
+		[1, 'hurdle-hop', {}, 'caution: level 1; opens at level 2'],
 		[2, 'hurdle-hop', {}, null],
 		[1, 'squat-jump', {}, null],
 		[1, 'tempo-run', {}, null],
@@ -66,7 +66,10 @@ describe('level', () => {
 	it('a rebound on no ladder asks for level 3', () => {
 		const library = { ...STARTER_LIBRARY, ladders: {} }
 		const bare = { ...form('depth-jump', { heightCm: 30 }), places: [] }
-		expect(gates.read({ ...factsOf({ level: 2 }), library }, bare)).toMatchObject({ tier: 'block', limit: 'level 3' })
+		expect(gates.read({ ...factsOf({ level: 2 }), library }, bare)).toMatchObject({
+			tier: 'block',
+			limit: 'opens at level 3',
+		})
 		expect(gates.read({ ...factsOf({ level: 3 }), library }, bare)).toBeNull()
 	})
 })
@@ -74,10 +77,10 @@ describe('level', () => {
 describe('prerequisites', () => {
 	it('of a rebound are a block, of the rest a caution', () => {
 		expect(read({ passed: upTo('shock', 'landing-30') }, 'depth-jump', { heightCm: 15 })).toBe(
-			'block: Pause jump 15 cm is not passed; after Pause jump 15 cm',
+			'block: Pause jump 15 cm is not passed; opens after pause jump 15 cm',
 		)
 		expect(read({ passed: {} }, 'dribble', { distanceM: 20 })).toBe(
-			'caution: A-run 20 m is not passed; after A-run 20 m',
+			'caution: A-run 20 m is not passed; opens after A-run 20 m',
 		)
 	})
 	it('hold above: what opens the first dribble opens the fly, and the rung below is none', () => {
@@ -126,7 +129,7 @@ describe('prerequisites', () => {
 		expect(read(came('2026-03-01', 'assist-10'), 'assisted-fly', { assistPercent: 10 })).toContain('are not known')
 		expect(read(came('2026-03-21', 'assist-5'), 'assisted-fly', { assistPercent: 10 })).toContain('are not known')
 		expect(read(came('2026-03-10', 'assist-5'), 'assisted-fly', { assistPercent: 10 })).toBe(
-			'block: 10 days on the rung below; 14 days',
+			'block: 10 days on the rung below; opens after 14 days on the rung below, 10 so far',
 		)
 	})
 })
@@ -143,9 +146,9 @@ describe('several ladders', () => {
 describe('what schools close', () => {
 	it.each([
 		['quality-first', 45, null],
-		['quality-first', 46, 'block: 46 cm; the school’s highest box, 45 cm'],
+		['quality-first', 46, 'block: 46 cm; the school’s highest box is 45 cm'],
 		['jump-ladder', 75, null],
-		['return-and-protect', 31, 'block: 31 cm; the school’s highest box, 30 cm'],
+		['return-and-protect', 31, 'block: 31 cm; the school’s highest box is 30 cm'],
 	])('%s, a landing from %i cm', (school, heightCm, found) => {
 		expect(
 			read({ school, level: 3, massKg: 70, passed: upTo('shock', 'double-45') }, 'drop-landing', { heightCm }),
@@ -158,7 +161,7 @@ describe('what schools close', () => {
 			...upTo('assisted', 'assist-20'),
 		}
 		expect(shut({ passed }, 'assisted-fly', { assistPercent: 10 })).toBe(false)
-		expect(read({ passed }, 'assisted-fly', { assistPercent: 11 })).toContain('the school’s cap, 10 %')
+		expect(read({ passed }, 'assisted-fly', { assistPercent: 11 })).toContain('the school’s cap is 10 %')
 		expect(read({ passed, school: 'jump-ladder' }, 'assisted-fly', { assistPercent: 5 })).toContain(
 			'uses no assisted speed',
 		)
@@ -175,7 +178,7 @@ describe('what schools close', () => {
 	it('rebounds for good', () => {
 		expect(
 			read({ school: 'return-and-protect', passed: upTo('shock', 'double-45') }, 'depth-jump', { heightCm: 15 }),
-		).toBe('block: a rebound from a box; the school uses none')
+		).toBe('block: a rebound from a box; the school uses no rebounds from a box')
 	})
 	it('the side of a question: contrast by the session’s school, or the athlete’s own trial', () => {
 		const passed = upTo('acceleration', 'three-point-20')

@@ -1,6 +1,7 @@
 import { daysBetween } from '../calendar/days'
 import type { Gate, Ladder, Rung } from '../vocabulary/ladder'
 import type { Level } from '../vocabulary/words'
+import { inSentence } from '../words/write-numbers'
 import { type Facts, least } from './facts'
 import { type Form, type Place, formOf } from './form'
 import { depthOpen } from './p6-phase'
@@ -23,26 +24,28 @@ const SCHOOL_WORDS = {
 function capOf(facts: Facts, form: Form): { found: string; limit: string } | null {
 	const height = form.parameters.heightCm ?? 0
 	const highest = least(facts, 'highestBoxCm')
-	if (form.boxed && height > highest) return { found: `${height} cm`, limit: `the school’s highest box, ${highest} cm` }
+	if (form.boxed && height > highest)
+		return { found: `${height} cm`, limit: `the school’s highest box is ${highest} cm` }
 	const pull = form.parameters.assistPercent ?? 0
 	const most = least(facts, 'assistedCapPercent')
 	if (form.assisted && pull > most)
 		return {
 			found: `${pull} % over own top speed`,
-			limit: most === 0 ? 'the school uses no assisted speed' : `the school’s cap, ${most} %`,
+			limit: most === 0 ? 'the school uses no assisted speed' : `the school’s cap is ${most} %`,
 		}
 	if (form.shock && facts.schools.some((school) => school.choices.depthJumps === 'never'))
-		return { found: 'a rebound from a box', limit: 'the school uses none' }
+		return { found: 'a rebound from a box', limit: 'the school uses no rebounds from a box' }
 	return null
 }
-/** What the schools close in this phase. */
+/** Whether the schools close a form in this phase. */
+export const closedInPhase = (facts: Facts, form: Form): boolean => phaseOf(facts, form) !== null
 const phaseOf = (facts: Facts, form: Form): { found: string; limit: string } | null =>
 	form.shock && !facts.schools.every((school) => depthOpen(school, facts.phase))
-		? { found: `the phase is ${facts.phase}`, limit: 'rebounds from a box open in the phases of the school' }
+		? { found: `the phase is ${facts.phase}`, limit: 'rebounds from a box open in another phase in this school' }
 		: null
 
 /** The schools' question a rung hangs on, where its side is not taken. */
-function schoolGate(facts: Facts, rung: Rung): string | null {
+export function schoolGate(facts: Facts, rung: Rung): string | null {
 	const [school] = facts.schools
 	const shut = rung.gates.find(
 		(gate): gate is Extract<Gate, { kind: 'school' }> =>
@@ -79,10 +82,11 @@ function unmetGates(facts: Facts, ladder: Ladder, rung: Rung, index: number): Un
 			const needed = facts.library.ladders[gate.ladderId]?.rungs.find((one) => one.id === gate.rungId)
 			// Nobody waits for what they can never reach.
 			if (!needed || outOfReach(facts, needed)) return []
-			return [{ found: `${needed.name} is not passed`, limit: `after ${needed.name}` }]
+			return [{ found: `${needed.name} is not passed`, limit: `opens after ${inSentence(needed.name)}` }]
 		}
 		if (gate.kind === 'days-below' && !passed(ladder.id, rung.id)) {
-			const below = ladder.rungs[index - 1]
+			// A rung that is gone round is not the one below.
+			const below = ladder.rungs.slice(0, index).findLast((one) => !outOfReach(facts, one))
 			const came = facts.newRungs
 				.filter((one) => one.ladderId === ladder.id && one.rungId === below?.id && one.day <= facts.day)
 				.map((one) => one.day)
@@ -92,7 +96,7 @@ function unmetGates(facts: Facts, ladder: Ladder, rung: Rung, index: number): Un
 				return [
 					{
 						found: days === null ? 'days on the rung below are not known' : `${days} days on the rung below`,
-						limit: `${gate.days} days`,
+						limit: `opens after ${gate.days} days on the rung below${days === null ? '' : `, ${days} so far`}`,
 					},
 				]
 		}
@@ -112,7 +116,7 @@ function unmetAt(facts: Facts, form: Form, at: Place): Unmet[] {
 	const school = schoolGate(facts, rung)
 	return [
 		...(school === null ? [] : [{ found: 'the school', limit: school }]),
-		...(level < needs ? [{ found: `level ${level}`, limit: `level ${needs}` }] : []),
+		...(level < needs ? [{ found: `level ${level}`, limit: `opens at level ${needs}` }] : []),
 		...ladder.rungs
 			.slice(0, index + 1)
 			.flatMap((one, place) => (place < index && outOfReach(facts, one) ? [] : unmetGates(facts, ladder, one, place))),
@@ -124,7 +128,7 @@ function turns(facts: Facts, { parameters }: Form): Unmet[] {
 	if ((parameters.angleDeg ?? 0) < TURN_DEG || !brake) return []
 	return brake.rungs
 		.filter((rung) => BEFORE_A_TURN.includes(rung.id) && !(facts.passed.brake ?? []).includes(rung.id))
-		.map((rung) => ({ found: `${rung.name} is not passed`, limit: `after ${rung.name}` }))
+		.map((rung) => ({ found: `${rung.name} is not passed`, limit: `opens after ${inSentence(rung.name)}` }))
 }
 
 /** Places at which a form is open, by level and prerequisites. */
@@ -150,7 +154,7 @@ export const gates: Rule = {
 		if (before) return finding(tier, before)
 		if (form.places.length === 0) {
 			const [level, needs] = [facts.levelOf(form.drill.family), LEVEL_OF[form.intensity]]
-			return level < needs ? finding(tier, { found: `level ${level}`, limit: `level ${needs}` }) : null
+			return level < needs ? finding(tier, { found: `level ${level}`, limit: `opens at level ${needs}` }) : null
 		}
 		const unmet = form.places.map((at) => unmetAt(facts, form, at)).sort((a, b) => a.length - b.length)[0]!
 		return unmet[0] ? finding(tier, unmet[0]) : null

@@ -1,7 +1,9 @@
 import { v7 as newId } from 'uuid'
 import { closuresOn, mayClear } from '../../core/care/closures'
 import { LAND, RUN, THROW, openedBy } from '../../core/care/return-plan'
-import { reopenAfterClearance } from '../../core/progress/missed-time'
+import { rungOf } from '../../core/library/starter-library'
+import { enterWayBack } from '../../core/progress/missed-time'
+import { pathFor } from '../../core/progress/safety-rules'
 import { entryState } from '../../core/progress/resolve-line'
 import { CLEARING_ROLES, type Clearance, type ClearingRole, EVERYTHING } from '../../core/vocabulary/care'
 import type { Library } from '../../core/vocabulary/library'
@@ -121,7 +123,7 @@ export async function keepClearance(
 	})
 }
 
-/** Puts every ladder of the families a clearance concerns on the first step of its path, and reopens what it had closed. */
+/** Puts every ladder of the families a clearance concerns on the first step of its path. */
 export async function openWayBack(
 	scope: ClubScope,
 	athleteId: string,
@@ -135,31 +137,23 @@ export async function openWayBack(
 	const reached = new Set<string>()
 	for (const { state, asOf } of states.values()) {
 		const ladder = library.ladders[state.ladderId]
-		if (!ladder) continue
-		const closed =
-			state.closed !== null &&
-			(cleared.region === EVERYTHING ? state.closed.region === 'neck-head' : state.closed.region === cleared.region)
-		const concerned = [...paths.keys()].some((path) => pathLeadsTo(path, ladder.family))
-		if (!closed && !concerned) continue
-		const next = concerned
-			? reopenAfterClearance(state, { ladder, drills: library.drills, paths: library.ladders }, cleared.day)
-			: { ...state, closed: null }
-		if (next.reentry) reached.add(next.reentry.pathId)
-		await writeState(scope, athleteId, next, asOf, now)
+		const drill = ladder && library.drills[rungOf(ladder, state.rungId).rung.drillId]
+		const path = library.ladders[(drill && pathFor(ladder, drill)) ?? '']
+		if (!ladder || !path || ![...paths.keys()].some((one) => pathLeadsTo(one, ladder.family))) continue
+		reached.add(path.id)
+		await writeState(scope, athleteId, enterWayBack(state, path, cleared.day), asOf, now)
 	}
 	for (const path of paths.keys()) {
 		const ladderId = LADDER_OF[path]
-		const first = library.ladders[path]?.rungs[0]
-		if (reached.has(path) || !ladderId || !library.ladders[ladderId] || !first) continue
+		if (reached.has(path) || !ladderId || !library.ladders[ladderId] || !library.ladders[path]) continue
 		await writeState(
 			scope,
 			athleteId,
-			{
-				...(states.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId)),
-				closed: null,
-				reentry: { pathId: path, rungId: first.id, since: cleared.day },
-				back: { percent: 60, since: null, stage: 'path' },
-			},
+			enterWayBack(
+				states.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId),
+				library.ladders[path]!,
+				cleared.day,
+			),
 			cleared.day,
 			now,
 		)

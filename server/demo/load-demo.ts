@@ -8,11 +8,16 @@ import { NO_REST } from '../../core/vocabulary/dose'
 import { keptEntry } from '../sheet/save-session'
 import { plannedOf } from '../sheet/planned-of'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
-import type { Phase } from '../../core/vocabulary/words'
+import type { CareReport } from '../../core/vocabulary/care'
+import type { Family, Phase } from '../../core/vocabulary/words'
 import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/progress/gather-input'
 import { judgeAthlete } from '../../core/progress/judge-athlete'
-import { passedRungs, restricts } from '../../core/progress/locks'
-import { reopenAfterClearance } from '../../core/progress/missed-time'
+import { passedRungs } from '../../core/progress/locks'
+import { enterWayBack } from '../../core/progress/missed-time'
+import { pathFor } from '../../core/progress/safety-rules'
+import { walkTogether } from '../../core/progress/walk-together'
+import { restrictsDrill } from '../../core/rules/s2-restriction'
+import { afterStep, permitLine, stepOf } from '../../core/plan/permit-line'
 import type { OutsideLoad } from '../../core/progress/outside-load'
 import { resolveLine, startingAt } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
@@ -40,7 +45,8 @@ import { decision, mark, observation } from '../../db/schema/log'
 import type { Role } from '../../db/schema/people'
 import { verdict } from '../../db/schema/verdicts'
 import { hashPassword } from '../access/password'
-import { contextOf } from '../sheet/line-context'
+import { careDayOf } from '../facts/facts-on'
+import { concludedOf, levelsOf } from './life-facts'
 import { readCalendar } from '../plan/calendar'
 import { writeBlock } from '../plan/make-block'
 import { repairInside } from '../plan/repair-sheet'
@@ -75,12 +81,15 @@ const wholeFiveMinutes = (ms: number) => Math.floor(ms / FIVE_MINUTES_MS) * FIVE
 const DEMO_AHEAD_DAYS = 42
 
 /** One athlete while the weeks go by. */
-interface Life {
+export interface Life {
 	id: string
 	demo: DemoAthlete
 	states: Map<string, LadderState>
 	history: AthleteHistory
 	bests: Map<string, number>
+	/** Last day of work by family, and what was said of pain, as the sessions go by. */
+	worked: Partial<Record<Family, string>>
+	pains: CareReport[]
 }
 
 interface Rows {
@@ -97,7 +106,7 @@ interface Rows {
  * athlete's own model and seeded noise; every verdict in between is the product's own.
  */
 export async function loadDemo(db: Database, now: Date): Promise<void> {
-	const random = new Random(20_11)
+	const random = new Random(12)
 	const clubId = random.uuid()
 	const passwordHash = await hashPassword(DEMO_SIGN_IN.password)
 	await inTransaction(db, clubId, async (scope) => {
@@ -140,6 +149,8 @@ class DemoClub {
 				demo,
 				states: firstStates(demo),
 				bests: new Map(),
+				worked: {},
+				pains: [],
 				history: {
 					athleteId: id,
 					birthDate,
@@ -462,19 +473,14 @@ class DemoClub {
 			const { demo } = life
 			const away = demo.away !== undefined && sessionsAgo >= demo.away[0] && sessionsAgo <= demo.away[1]
 			const absent = away || this.random.chance(sessionsAgo > 2 ? 0.07 : 0)
+			let concluded = concludedOf(life, { day, startTime: plan.startTime, phase, surface: null }, school)
 			for (const entry of entries) {
 				const state = entry.ladderId ? (life.states.get(entry.ladderId) ?? null) : null
-				const resolved = resolveLine(
-					entry,
-					state,
-					STARTER_LIBRARY,
-					contextOf(person(life), demo.level, { day, startTime: plan.startTime, phase, surface: null }, school, {
-						restrictions: [],
-						care: life.history.care,
-						outside: life.history.outside,
-						standings: standingsOf(life),
-					}),
-				)
+				const asked = resolveLine(entry, state, STARTER_LIBRARY, concluded.facts)
+				const put = asked.blocked === null && asked.rungId !== null && state?.rungId === asked.rungId
+				const resolved = permitLine(asked, concluded, STARTER_LIBRARY, put)
+				const step = resolved.blocked === null ? stepOf(resolved, concluded, STARTER_LIBRARY) : null
+				if (step !== null) concluded = afterStep(concluded, step)
 				const lineId = this.random.uuid()
 				const common = {
 					id: lineId,
@@ -561,6 +567,12 @@ class DemoClub {
 		receivedAt: Date,
 	): void {
 		life.history.events.push(event)
+		const day = receivedAt.toISOString().slice(0, 10)
+		if (line && event.type === 'mark') life.worked[STARTER_LIBRARY.drills[line.drillId]!.family] = day
+		if (event.type === 'observation' && event.kind === 'pain') {
+			const { region, side, score, redFlag } = event.value
+			life.pains.push({ kind: 'pain', region, side, score, redFlag, day })
+		}
 		const row = {
 			clubId: this.scope.clubId,
 			id: event.id,
@@ -668,15 +680,9 @@ class DemoClub {
 			for (const [ladderId, state] of life.states) {
 				const ladder = STARTER_LIBRARY.ladders[ladderId]!
 				const drill = STARTER_LIBRARY.drills[rungOf(ladder, state.rungId).rung.drillId]!
-				if (restricts({ region: open.region, pattern: null, since: open.from, setBy: open.setBy }, drill))
-					life.states.set(
-						ladderId,
-						reopenAfterClearance(
-							state,
-							{ ladder, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders },
-							day,
-						),
-					)
+				const path = STARTER_LIBRARY.ladders[pathFor(ladder, drill) ?? '']
+				if (path && restrictsDrill({ region: open.region }, drill))
+					life.states.set(ladderId, enterWayBack(state, path, day))
 			}
 		}
 	}
@@ -710,6 +716,12 @@ class DemoClub {
 		const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
 		const evidence = evidenceFor(session, life.history, drillOf)
 		const standings = standingsOf(life)
+		const care = careDayOf(session.day, nextDay)
+		const concluded = concludedOf(
+			life,
+			{ day: care, startTime: session.startTime, phase: nextPhase, surface: null },
+			school,
+		)
 		const inputs = entries.flatMap(({ ladderId }) => {
 			const ladder = ladderId ? STARTER_LIBRARY.ladders[ladderId] : undefined
 			const state = ladderId ? life.states.get(ladderId) : undefined
@@ -727,6 +739,8 @@ class DemoClub {
 								school,
 								focus: null,
 								standings,
+								closures: concluded.facts.closures,
+								levels: levelsOf(life),
 							},
 							evidence,
 							drillOf,
@@ -734,6 +748,7 @@ class DemoClub {
 					]
 				: []
 		})
+		const walks: { before: LadderState; after: LadderState }[] = []
 		for (const { input, judgement } of judgeAthlete(inputs, (one) => ({
 			ladder: STARTER_LIBRARY.ladders[one.ladder.id]!,
 			school,
@@ -742,6 +757,7 @@ class DemoClub {
 		}))) {
 			const ladderId = input.ladder.id
 			life.states.set(ladderId, judgement.next)
+			walks.push({ before: input.state, after: judgement.next })
 			if (judgement.verdict === 'advance' && judgement.next.rungId !== input.state.rungId) {
 				const { rung } = rungOf(STARTER_LIBRARY.ladders[ladderId]!, judgement.next.rungId)
 				life.history.newRungs = [
@@ -770,6 +786,8 @@ class DemoClub {
 				decidedAt: new Date(at.getTime() + 7_200_000),
 			})
 		}
+		for (const next of walkTogether(life.states.values(), walks, STARTER_LIBRARY, session.day))
+			life.states.set(next.ladderId, next)
 	}
 
 	private async flush(): Promise<void> {
@@ -800,20 +818,12 @@ function firstStates(demo: DemoAthlete): Map<string, LadderState> {
 	)
 }
 
-const standingsOf = (life: Life): Record<string, string[]> =>
+export const standingsOf = (life: Life): Record<string, string[]> =>
 	Object.fromEntries(
 		[...life.states].map(([ladderId, state]) => [ladderId, passedRungs(state, STARTER_LIBRARY.ladders[ladderId]!)]),
 	)
 /** Longer legs, heavier body, roughly [our setting]. */
 const massOf = (demo: DemoAthlete): number => demo.massKg ?? Math.round(50 + (demo.legM - 0.82) * 230)
-const person = (life: Life): Parameters<typeof contextOf>[0] => ({
-	id: life.id,
-	name: life.demo.name,
-	birthDate: life.history.birthDate,
-	legLengthM: life.demo.legM,
-	massKg: life.history.massKg,
-})
-
 /** Matches in the evening, two days after the later session of the week: far enough from both. */
 function matchesOf(plan: DemoSquadPlan, today: string): OutsideLoad[] {
 	const later = 7 - Math.max(...plan.offsets)

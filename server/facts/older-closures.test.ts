@@ -13,6 +13,7 @@ import { readFacts } from './read-facts'
 
 let club: Awaited<ReturnType<typeof openOlderClub>>
 let closed: { athleteId: string; region: string }[] = []
+let swapped = ''
 let facts: Map<string, PlainFacts>
 const DAY = '2026-05-21'
 
@@ -32,6 +33,13 @@ beforeAll(async () => {
 				where athlete_id = ? order by ladder_id limit 1`,
 				[region, athleteId],
 			)
+		swapped = athletes[10]!
+		await connection.query(
+			`update ladder_state set state = json_set(state, '$.substitute',
+				json_object('drillId', 'wall-drill', 'region', 'groin', 'since', '2026-05-18', 'cause', 'pain'))
+			where athlete_id = ? order by ladder_id limit 2`,
+			[swapped],
+		)
 		for (const [athleteId, role] of [
 			[athletes[6], 'Team physio'],
 			[athletes[7], 'head coach'],
@@ -62,7 +70,7 @@ beforeAll(async () => {
 		club.scope,
 		{ day: DAY, startTime: '17:30', phase: 'accumulate', surface: null },
 		{ schoolId: 'quality-first' },
-		[...new Set([...ids, ...rows.map((row) => String(row.id))])],
+		[...new Set([...ids, swapped, ...rows.map((row) => String(row.id))])],
 		library,
 		DAY,
 	)
@@ -79,6 +87,18 @@ describe('the migration of closures', () => {
 			expect(closuresOn(facts.get(athleteId)!, DAY), region).toContainEqual(
 				expect.objectContaining({ region, grade: 'closed' }),
 			)
+	})
+	it('spares what a ladder had swapped for pain, until somebody was asked', () => {
+		expect(closuresOn(facts.get(swapped)!, DAY)).toContainEqual(
+			expect.objectContaining({ region: 'groin', grade: 'spare', since: '2026-05-18' }),
+		)
+	})
+	it('leaves nothing of it on a ladder', async () => {
+		const [[left]] = await club.open.pool.query<mysql.RowDataPacket[]>(
+			`select count(*) as n from ladder_state where json_contains_path(state, 'one', '$.closed')
+				or json_value(state, '$.substitute.drillId') is not null`,
+		)
+		expect(Number(left!.n)).toBe(0)
 	})
 	it('reads what a role in words comes to', async () => {
 		const [rows] = await club.open.pool.query<mysql.RowDataPacket[]>(

@@ -3,7 +3,7 @@ import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
 import { foldEvents } from '../../core/events/fold'
 import type { PlainFacts } from '../../core/permit/plain-facts'
 import { matchesAround } from '../../core/progress/gather-input'
-import { passedRungs } from '../../core/progress/locks'
+import { firstDaysOf, passedRungs } from '../../core/progress/locks'
 import { outsideWork } from '../../core/progress/outside-load'
 import type { LadderState } from '../../core/progress/types'
 import type { NewRung } from '../../core/rules/facts'
@@ -116,9 +116,10 @@ export async function readFacts(
 					lastWork: worked,
 					// Spacing and the week are looked at over the whole sheet, with what can mend it.
 					work: null,
-					newRungs: standing.flatMap(({ state }): NewRung[] =>
-						state.rungSince ? [{ day: state.rungSince, ladderId: state.ladderId, rungId: state.rungId }] : [],
-					),
+					newRungs: standing.flatMap(({ state }): NewRung[] => {
+						const ladder = library.ladders[state.ladderId]
+						return ladder ? firstDaysOf(state, ladder) : []
+					}),
 					contrastHelps: false,
 					reports,
 					// Whoever is on the way back from a region was hurt there, whatever was said of it.
@@ -237,7 +238,11 @@ function lastWork(
 }
 
 /** Where the athlete is on each path of the way back: the earliest step of any ladder. */
-function standsOf(states: readonly LadderState[], worked: PlainFacts['lastWork'], library: Library): ReturnStand[] {
+export function standsOf(
+	states: readonly LadderState[],
+	worked: PlainFacts['lastWork'],
+	library: Library,
+): ReturnStand[] {
 	const steps = new Map<string, number>()
 	for (const { reentry } of states) {
 		const index = reentry

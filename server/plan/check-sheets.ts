@@ -1,13 +1,11 @@
 import type { Library } from '../../core/vocabulary/library'
 import { type SheetAhead, type SheetClash, sheetClashes } from '../../core/plan/sheet-clashes'
 import type { ClubScope } from '../../db/connect'
-import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { readDrills } from '../../db/queries/library'
 import { type LineRow, type ListedSession, readEntries } from '../../db/queries/sessions'
-import { listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
-import { addDays } from '../../core/calendar/days'
-import { standingsOf } from '../review/gather'
-import { contextOf } from '../sheet/line-context'
+import { listSquads, readAthletes, readLevels } from '../../db/queries/squads'
+import { concludedOn } from '../facts/facts-on'
+import { readFacts } from '../facts/read-facts'
 import { doneRamp } from './done-ramp'
 
 /** What the rules say about the sheets of sessions nobody has begun. */
@@ -23,12 +21,9 @@ export async function checkSheets(
 	)
 	const ids = [...new Set(open.map((line) => line.athleteId))]
 	if (ids.length === 0) return []
-	const [athletes, levelOf, states, care, outside, squads, entries, drills] = [
+	const [athletes, levelOf, squads, entries, drills] = [
 		await readAthletes(scope, ids),
 		await readLevels(scope, ids),
-		await readStates(scope, ids),
-		await careOf(scope, ids),
-		await outsideOf(scope, ids, addDays(today, -8)),
 		await listSquads(scope),
 		await readEntries(
 			scope,
@@ -39,7 +34,11 @@ export async function checkSheets(
 			open.map((line) => line.drillId ?? ''),
 		),
 	]
-	const standings = standingsOf(states, library)
+	const moment = { day: today, startTime: '12:00', phase: 'accumulate' as const, surface: null }
+	const facts = new Map<string, Awaited<ReturnType<typeof readFacts>>>()
+	for (const schoolId of new Set(squads.map((squad) => squad.schoolId)))
+		if (library.schools[schoolId])
+			facts.set(schoolId, await readFacts(scope, moment, { schoolId }, ids, library, today))
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 	const done = await doneRamp(scope, ids, today)
 	const sheets = sessions.flatMap((session) => {
@@ -50,12 +49,6 @@ export async function checkSheets(
 				.filter((line) => line.sessionId === session.id && line.athleteId === athlete.id && position.has(line.entryId))
 				.sort((a, b) => position.get(a.entryId)! - position.get(b.entryId)!)
 			if (own.length === 0) return []
-			const known = {
-				restrictions: [],
-				care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
-				outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
-				standings: standings.get(athlete.id) ?? {},
-			}
 			return [
 				{
 					sessionId: session.id,
@@ -69,8 +62,7 @@ export async function checkSheets(
 						name: athlete.name,
 						legLengthM: athlete.legLengthM,
 						levelOf: (family) => levelOf(athlete.id, family),
-						stateOf: (ladderId) => states.get(stateKey(athlete.id, ladderId))?.state ?? null,
-						locksAt: (level) => contextOf(athlete, level, session, school, known),
+						concluded: concludedOn(facts.get(school.id)!.get(athlete.id)!, session, library),
 					},
 					lines: own.flatMap((line) => {
 						const drill = drills.get(`${line.drillId}/${line.drillVersion}`)

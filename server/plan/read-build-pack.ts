@@ -5,12 +5,12 @@ import type { Library } from '../../core/vocabulary/library'
 import { type BuildPack, type PackAthlete, roomsOn } from '../../core/plan/build-pack'
 import type { DayRole } from '../../core/vocabulary/session'
 import type { TargetRequest } from '../../core/plan/targets'
-import { evidenceFor, isOpen } from '../../core/progress/gather-input'
+import { evidenceFor } from '../../core/progress/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { drillsAsCited, readHistories } from '../review/gather'
 import { readFacts } from '../facts/read-facts'
-import type { SessionDay } from '../sheet/line-context'
+import type { SessionRow } from '../../db/queries/sessions'
 import { plannedWork } from './planned-work'
 
 /** How far around a session other work is looked at, days: the longest spacing a school may ask. */
@@ -46,7 +46,7 @@ export async function readKnown(
 export async function readBuildPack(
 	scope: ClubScope,
 	squad: SquadRow,
-	session: SessionDay,
+	session: Pick<SessionRow, 'id' | 'day' | 'startTime' | 'phase' | 'surface'>,
 	athleteIds: string[],
 	library: Library,
 	today: string,
@@ -136,9 +136,6 @@ export async function readBuildPack(
 						})),
 					],
 					rooms: roomsOn(session.day, days, laterThisWeek, (family) => levels[family], school.numbers.rampPercent),
-					worries: history.care.flatMap((record) =>
-						record.kind === 'worry' && isOpen(record, session.day) ? [record.drillId] : [],
-					),
 				}
 			}),
 	}

@@ -231,7 +231,7 @@ describe('deciding', () => {
 		})
 	})
 
-	it('closes for strong pain, writes no line, and opens only after a recorded clearance', async () => {
+	it('closes for strong pain, writes nothing that loads it, and opens only after a recorded clearance', async () => {
 		const [one] = club.athletes as [string]
 		const [first, second] = [await plan('2026-03-09'), await plan('2026-03-12')]
 		await log(first, '2026-03-09', one, STEADY.slice(0, 2), 6)
@@ -243,7 +243,9 @@ describe('deciding', () => {
 			},
 		])
 		await acceptAll(first, '2026-03-09')
-		expect(await lineOf(second, one)).toMatchObject({ blocked: 'closed until cleared', drillId: null })
+		const spared = await lineOf(second, one)
+		expect(STARTER_LIBRARY.drills[spared!.drillId!]!.regions['back-thigh'] ?? 0).toBe(0)
+		expect(spared!.change?.why).toContain('ack thigh closed since')
 		expect(await recordClearance(club.coach, one, cleared({ clearedBy: '' }), at('2026-03-10'))).toHaveProperty(
 			'problems.clearedBy',
 		)

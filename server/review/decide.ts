@@ -1,7 +1,6 @@
 import { v7 as newId } from 'uuid'
-import { leaveWayBack } from '../../core/progress/missed-time'
+import { walkTogether } from '../../core/progress/walk-together'
 import type { LadderState } from '../../core/progress/types'
-import type { Library } from '../../core/vocabulary/library'
 import { type OverruleWord, OVERRULE_WORDS, overrule } from '../../core/progress/overrule'
 import { inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
@@ -67,7 +66,7 @@ export async function decideVerdicts(
 		)
 		const refused: Decided['refused'] = []
 		const moved = new Set<string>()
-		const walks: Walk[] = []
+		const walks: { athleteId: string; before: LadderState; after: LadderState }[] = []
 		for (const decision of decisions) {
 			const key = stateKey(decision.athleteId, decision.ladderId)
 			const refuse = (reason: string) =>
@@ -111,7 +110,21 @@ export async function decideVerdicts(
 				}
 			}
 		}
-		await walkTogether(scope, walks, session.day, library, now)
+		for (const athleteId of moved) {
+			const standing = new Map(
+				[...(await readStates(scope, [athleteId], true)).values()].map((one) => [one.state.ladderId, one]),
+			)
+			const own = walks.filter((walk) => walk.athleteId === athleteId)
+			for (const next of walkTogether(
+				[...standing.values()].map(({ state }) => state),
+				own,
+				library,
+				session.day,
+			)) {
+				const { asOf } = standing.get(next.ladderId)!
+				await writeState(scope, athleteId, next, asOf > session.day ? asOf : session.day, now)
+			}
+		}
 		if ([...proposals.keys()].every((key) => already.has(key)))
 			await updateSession(scope, sessionId, { reviewedAt: now })
 		const nextSession = moved.size === 0 ? null : await writeNext(scope, session, [...moved], library, now)
@@ -154,39 +167,4 @@ async function writeNext(
 		if (itsSquad && upcoming.id !== session.id) await writeLines(scope, upcoming, itsSquad, library, now)
 	}
 	return { id: next.id, day: next.day, made: !planned }
-}
-
-interface Walk {
-	athleteId: string
-	before: LadderState
-	after: LadderState
-}
-
-/**
- * The way back is one for the athlete: the step that one ladder has taken, or its end, all ladders on the same
- * path take with it. At its end each goes on two rungs below where it stood.
- */
-async function walkTogether(
-	scope: Scope,
-	walks: readonly Walk[],
-	day: string,
-	library: Library,
-	now: Date,
-): Promise<void> {
-	const furthest = new Map<string, { athleteId: string; pathId: string; step: LadderState['reentry']; at: number }>()
-	for (const { athleteId, before, after } of walks) {
-		const pathId = before.reentry?.pathId
-		const rungs = pathId ? library.ladders[pathId]?.rungs : undefined
-		if (!pathId || !rungs || (after.reentry && after.reentry.pathId !== pathId)) continue
-		const at = after.reentry ? rungs.findIndex((rung) => rung.id === after.reentry?.rungId) : rungs.length
-		const known = furthest.get(`${athleteId}/${pathId}`)
-		if (!known || at > known.at) furthest.set(`${athleteId}/${pathId}`, { athleteId, pathId, step: after.reentry, at })
-	}
-	for (const { athleteId, pathId, step } of furthest.values())
-		for (const { state, asOf } of (await readStates(scope, [athleteId], true)).values()) {
-			const ladder = library.ladders[state.ladderId]
-			if (state.reentry?.pathId !== pathId || state.reentry.rungId === step?.rungId || !ladder) continue
-			const next = step ? { ...state, reentry: step } : leaveWayBack(state, ladder, day)
-			await writeState(scope, athleteId, next, asOf > day ? asOf : day, now)
-		}
 }

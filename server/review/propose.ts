@@ -9,6 +9,9 @@ import { hashOf } from '../../db/queries/library'
 import { type SessionRow, readAttending, readLines } from '../../db/queries/sessions'
 import { type SquadRow, readLevels, readStates, squadsOf, stateKey } from '../../db/queries/squads'
 import { verdictsOfSession } from '../../db/queries/verdicts'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { careDayOf } from '../facts/facts-on'
+import { readFacts } from '../facts/read-facts'
 import { documentsOf, drillsAsCited, nextSessionOf, readHistories, standingsOf } from './gather'
 
 export interface Proposal {
@@ -56,12 +59,22 @@ export async function proposeVerdicts(
 		phase: session.phase,
 		next: await nextSessionOf(scope, session, squad),
 	}
+	const facts = await readFacts(
+		scope,
+		{ ...judged.next, day: careDayOf(session.day, judged.next.day) },
+		squad,
+		athleteIds,
+		library,
+		session.day,
+	)
 	const withSchool: Library = school ? { ...library, schools: { ...library.schools, [school.id]: school } } : library
 	const schoolId = school?.id ?? squad.schoolId
 
 	return athleteIds.flatMap((athleteId) => {
 		const history = histories.get(athleteId)
 		if (!history) return []
+		const known = facts.get(athleteId)!
+		const concluded = concludeFor(known, library)
 		const evidence = evidenceFor(session, history, drillOf)
 		const own = withSchool.schools[schoolId]
 		if (!own) throw new Error(`school ${schoolId} is not in the library`)
@@ -85,6 +98,8 @@ export async function proposeVerdicts(
 					school: own,
 					focus: squad.focus?.[ladderId] ?? null,
 					standings: standings.get(athleteId) ?? {},
+					closures: concluded.facts.closures,
+					levels: known.levels,
 				},
 				evidence,
 				drillOf,

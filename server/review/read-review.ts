@@ -34,13 +34,17 @@ function wantsALook({ judgement, input }: Proposal): boolean {
 	const { verdict, decidedBy } = judgement
 	if (judgement.cautions.length > 0) return true
 	if (verdict === 'hold' || verdict === 'advance') return false
-	if (decidedBy === 'S2' && (verdict === 'stop' || (verdict === 'swap' && input.state.substitute !== null)))
-		return false
+	// What was closed or spared before the session reads well: it was looked at when it came.
+	if ((decidedBy === 'S1' || decidedBy === 'S2') && !saidInSession(input)) return false
 	// A step back that moves on reads well; one that is repeated wants a look.
 	if (decidedBy === 'RE' && verdict === 're-enter' && judgement.next.reentry?.rungId !== input.state.reentry?.rungId)
 		return false
-	return !(decidedBy === 'P7' && input.state.substitute?.cause === 'plateau')
+	return !(decidedBy === 'P7' && input.state.substitute)
 }
+const saidInSession = (input: Proposal['input']): boolean =>
+	input.pains.some((one) => one.sessionId === input.sessionId && one.score > 0) ||
+	(input.closures ?? []).some((one) => one.grade !== 'noted' && one.since >= input.day) ||
+	input.restrictions.some((one) => one.since >= input.day)
 
 const differs = (row: VerdictRow, { judgement }: Proposal): boolean =>
 	row.proposed !== judgement.verdict ||

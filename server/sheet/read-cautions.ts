@@ -12,7 +12,6 @@ import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { drillsAsCited, readHistories } from '../review/gather'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { locksOf } from '../../core/progress/locks'
 import { readFacts } from '../facts/read-facts'
 import type { Sheet } from './read-sheet'
 
@@ -66,14 +65,7 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 		for (const caution of checkGround(athlete.planned, levelOf(athlete.id, 'plyometric'), session.surface))
 			note(caution, athlete.name)
 		for (const line of lines)
-			for (const caution of checkLine(
-				line,
-				session,
-				work,
-				school,
-				locksOf(concluded.facts, levelOf(athlete.id, line.drill.family)),
-			))
-				note(caution, athlete.name)
+			for (const caution of checkLine(line, session, work, school, concluded.facts)) note(caution, athlete.name)
 	}
 	const order = new Map(entries.map((entry) => [entry.id, entry.position]))
 	return [...found.values()]

@@ -24,7 +24,6 @@ import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
 import { type Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { locksOf } from '../../core/progress/locks'
 import { permit } from '../../core/permit/permit'
 import { readFacts } from '../facts/read-facts'
 import { plannedOf } from './planned-of'
@@ -128,7 +127,6 @@ function sheetAthleteOf(
 		levelOf: (family) => levelOf(athlete.id, family),
 		stateOf: (ladderId) => states.get(stateKey(athlete.id, ladderId))?.state ?? null,
 		concluded,
-		locksAt: (level) => locksOf(concluded.facts, level),
 		kept: (ladderId) => squad.focus?.[ladderId] === 'kept',
 	}
 }

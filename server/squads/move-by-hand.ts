@@ -4,13 +4,14 @@ import { entryState } from '../../core/progress/resolve-line'
 import { inTransaction } from '../../db/connect'
 import { insertMove } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'
-import { readLevels, readStates, squadsOf, stateKey, writeState } from '../../db/queries/squads'
+import { readStates, squadsOf, stateKey, writeState } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
 import { documentsOf } from '../review/gather'
-import { contextsOn } from '../sheet/line-context'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { readFacts } from '../facts/read-facts'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
 /** Puts an athlete on a rung by the coach's hand, with the reason kept; null for a stranger's id. Only a block refuses it. */
@@ -35,19 +36,18 @@ export async function moveByHand(
 		const schoolId = squad?.schoolId ?? 'quality-first'
 		const documents = documentsOf(library, ladderId, schoolId)
 		const today = todayAt(who.timeZone, now)
-		const contexts = await contextsOn(
-			scope,
-			athleteId,
-			{ day: today, startTime: squad?.startTime ?? '17:30', phase: squad?.phase ?? 'accumulate', surface: null },
-			documents.school,
-			library,
-		)
-		if (!contexts) return null
-		const level = (await readLevels(scope, [athleteId]))(athleteId, ladder.family)
+		const moment = {
+			day: today,
+			startTime: squad?.startTime ?? '17:30',
+			phase: squad?.phase ?? ('accumulate' as const),
+			surface: null,
+		}
+		const known = (await readFacts(scope, moment, { schoolId }, [athleteId], library, today)).get(athleteId)
+		if (!known) return null
 		const before =
 			(await readStates(scope, [athleteId], true)).get(stateKey(athleteId, ladderId))?.state ??
 			entryState(library, ladderId)
-		const outcome = moveTo(rungId, before, documents, contexts(level))
+		const outcome = moveTo(rungId, before, documents, concludeFor(known, library).facts)
 		if ('refused' in outcome) return { problems: { [`move-${ladderId}`]: outcome.refused } }
 		await insertMove(scope, {
 			id: newId(),

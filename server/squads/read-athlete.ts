@@ -1,7 +1,7 @@
 import { addDays, ageInYears } from '../../core/calendar/days'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
-import { START_NAMES, type Level, type Start } from '../../core/vocabulary/words'
+import { START_NAMES, type Start } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { type WeeklyLoad, sessionLoad, weeklyLoad } from '../../core/measure/load/weekly-load'
@@ -9,14 +9,13 @@ import { proposeLevel } from '../../core/progress/level-proposal'
 import { lockOf, passedRungs } from '../../core/progress/locks'
 import { entryState } from '../../core/progress/resolve-line'
 import type { ClubScope } from '../../db/connect'
-import { type OutsideRow, careOf, careRecordOf, movesOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
+import { type OutsideRow, careOf, movesOf, outsideOf } from '../../db/queries/care'
 import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
 import { readLibrary } from '../../db/queries/library'
 import { readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
-import { contextOf } from '../sheet/line-context'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
 import { readMeasurements } from '../bench/read-measurements'
@@ -78,20 +77,14 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		phase: squad?.phase ?? ('accumulate' as const),
 		surface: null,
 	}
-	const contextFor = (level: Level) =>
-		contextOf(athlete, level, day, school, {
-			restrictions: [],
-			care: records.map(careRecordOf),
-			outside: outside.map(outsideLoadOf),
-			standings,
-		})
+	const facts = await readFacts(scope, day, { schoolId: school.id }, [athleteId], library, today)
+	const concluded = concludeFor(facts.get(athleteId)!, library)
 	const ladders = Object.values(library.ladders)
 		.filter((ladder) => ladder.path === undefined)
 		.map((ladder) => {
 			const known = states.get(stateKey(athleteId, ladder.id))?.state
 			const state = known ?? entryState(library, ladder.id)
 			const { index, rung } = rungOf(ladder, state.rungId)
-			const context = contextFor(levelOf(athleteId, ladder.family))
 			const path = state.reentry ? library.ladders[state.reentry.pathId] : undefined
 			const passed = new Set(standings[ladder.id] ?? passedRungs(state, ladder))
 			return {
@@ -111,7 +104,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 						}
 					: null,
 				rungs: ladder.rungs.map((item) => {
-					const lock = lockOf(item, library.drills[item.drillId]!, context, state)
+					const lock = lockOf(concluded.facts, item)
 					return {
 						id: item.id,
 						name: item.name,
@@ -128,8 +121,6 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			LEVELLED.map(async (family) => [family, await versionOf(scope, 'level', `${athleteId}/${family}`)] as const),
 		),
 	)
-	const facts = await readFacts(scope, day, { schoolId: school.id }, [athleteId], library, today)
-	const concluded = concludeFor(facts.get(athleteId)!, library)
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
@@ -158,9 +149,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				family,
 				levelOf(athleteId, family),
 				Object.values(library.ladders).filter((ladder) => states.has(stateKey(athleteId, ladder.id))),
-				standings,
-				library.drills,
-				contextFor(levelOf(athleteId, family)),
+				concluded.facts,
 			),
 		})),
 		care: records,

@@ -1,13 +1,12 @@
 import type { Level } from '../../core/vocabulary/words'
 import { lockOf, passedRungs } from '../../core/progress/locks'
+import { rungOf } from '../../core/library/starter-library'
 import { entryState } from '../../core/progress/resolve-line'
 import type { ClubScope } from '../../db/connect'
-import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'
 import { listMembers, readLevels, readSquad, readStates, stateKey } from '../../db/queries/squads'
-import { addDays } from '../../core/calendar/days'
-import { standingsOf } from '../review/gather'
-import { contextOf } from '../sheet/line-context'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { readFacts } from '../facts/read-facts'
 import { versionOf } from '../submissions/take-version'
 
 /** A squad on one ladder: who stands on which rung, and what each rung asks that nobody, or not everybody, has. Null for a stranger's id. */
@@ -19,27 +18,21 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId)
 	const ids = members.map((member) => member.id)
-	const [states, levelOf, care, outside] = [
+	const day = { day: today, startTime: squad.startTime, phase: squad.phase, surface: null }
+	const [states, levelOf, facts] = [
 		await readStates(scope, ids),
 		await readLevels(scope, ids),
-		await careOf(scope, ids),
-		await outsideOf(scope, ids, addDays(today, -8)),
+		await readFacts(scope, day, squad, ids, library, today),
 	]
-	const standings = standingsOf(states, library)
 	const all = Object.values(library.ladders).filter((ladder) => ladder.path === undefined)
 	const met = (id: string) => members.filter((member) => states.has(stateKey(member.id, id))).length
 	const chosen = all.find((ladder) => ladder.id === ladderId) ?? [...all].sort((a, b) => met(b.id) - met(a.id))[0]!
-	const day = { day: today, startTime: squad.startTime, phase: squad.phase, surface: null }
 	const athletes = members.map((member) => {
 		const state = states.get(stateKey(member.id, chosen.id))?.state ?? null
 		const at = state ?? entryState(library, chosen.id)
 		const level: Level = levelOf(member.id, chosen.family)
-		const context = contextOf(member, level, day, school, {
-			restrictions: [],
-			care: care.filter((row) => row.athleteId === member.id).map(careRecordOf),
-			outside: outside.filter((row) => row.athleteId === member.id).map(outsideLoadOf),
-			standings: standings.get(member.id) ?? {},
-		})
+		const concluded = concludeFor(facts.get(member.id)!, library)
+		const own = lockOf(concluded.facts, rungOf(chosen, at.rungId).rung)
 		return {
 			id: member.id,
 			name: member.name,
@@ -48,18 +41,17 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 			rungId: at.rungId,
 			passed: passedRungs(at, chosen),
 			waiting: at.passed,
-			state: at.closed
-				? 'closed until cleared'
-				: at.reentry
-					? 'on the way back'
-					: at.substitute
-						? 'on an alternative'
-						: at.back
-							? `${at.back.percent} % after time away`
-							: null,
-			locks: Object.fromEntries(
-				chosen.rungs.map((rung) => [rung.id, lockOf(rung, library.drills[rung.drillId]!, context, at)?.words ?? null]),
-			),
+			state:
+				own && (own.rule === 'S1' || own.rule === 'S2')
+					? own.words
+					: at.reentry
+						? 'on the way back'
+						: at.substitute
+							? 'on a variation'
+							: at.back
+								? `${at.back.percent} % after time away`
+								: null,
+			locks: Object.fromEntries(chosen.rungs.map((rung) => [rung.id, lockOf(concluded.facts, rung)?.words ?? null])),
 		}
 	})
 	return {

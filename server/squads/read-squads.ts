@@ -2,12 +2,15 @@ import { addDays } from '../../core/calendar/days'
 import { rungOf } from '../../core/library/starter-library'
 import type { Ladder } from '../../core/vocabulary/ladder'
 import { weeksSinceUnloading } from '../../core/plan/unloading-due'
+import { concludeFor } from '../../core/permit/plain-facts'
+import { lockOf } from '../../core/progress/locks'
 import { entryState } from '../../core/progress/resolve-line'
 import type { LadderState } from '../../core/progress/types'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { sessionsBetween } from '../../db/queries/sessions'
 import { type SquadRow, listMembers, listSquads, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import { readFacts } from '../facts/read-facts'
 import { versionOf } from '../submissions/take-version'
 
 export interface Standing {
@@ -15,6 +18,8 @@ export interface Standing {
 	rungIndex: number
 	rungName: string
 	state: LadderState
+	/** Why its own rung is over for now: closed, spared, restricted; null when it is not. */
+	over: string | null
 	/** False until the first verdict: then the first rung is only where they would start. */
 	met: boolean
 }
@@ -41,6 +46,14 @@ export async function readRoster(
 	)
 	const versions = new Map<string, number>()
 	for (const { id } of squads) versions.set(id, await versionOf(scope, 'squad', id))
+	const concluded = new Map<string, ReturnType<typeof concludeFor>>()
+	for (const squad of squads) {
+		if (!library.schools[squad.schoolId]) continue
+		const moment = { day: today, startTime: squad.startTime, phase: squad.phase, surface: null }
+		const of = members.filter((member) => member.squadId === squad.id).map((member) => member.id)
+		for (const [id, known] of await readFacts(scope, moment, squad, of, library, today))
+			concluded.set(`${squad.id}/${id}`, concludeFor(known, library))
+	}
 	return squads.map((squad) => {
 		const school = library.schools[squad.schoolId]
 		const weeks = weeksSinceUnloading(
@@ -71,7 +84,10 @@ export async function readRoster(
 						const known = states.get(stateKey(member.id, ladder.id))?.state
 						const state = known ?? entryState(library, ladder.id)
 						const { index, rung } = rungOf(ladder, state.rungId)
-						return { ladder, rungIndex: index, rungName: rung.name, state, met: known !== undefined }
+						const facts = concluded.get(`${squad.id}/${member.id}`)?.facts
+						const lock = facts ? lockOf(facts, rung) : null
+						const over = lock?.rule === 'S1' || lock?.rule === 'S2' ? lock.words : null
+						return { ladder, rungIndex: index, rungName: rung.name, state, over, met: known !== undefined }
 					}),
 			})),
 		}

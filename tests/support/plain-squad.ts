@@ -5,7 +5,7 @@ import type { BuildRequest, Proposal } from '../../core/plan/propose-session'
 import { countOf, resolveSheet } from '../../core/plan/resolve-sheet'
 import type { LimitedAthlete } from '../../core/plan/session-limits'
 import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
-import { locksOf, passedRungs } from '../../core/progress/locks'
+import { passedRungs } from '../../core/progress/locks'
 import { startingAt } from '../../core/progress/resolve-line'
 
 export const PLAIN_DAY = '2026-03-10'
@@ -61,9 +61,7 @@ export function plainAthlete(
 		legLengthM: 0.9,
 		work: [],
 		rooms: {},
-		worries: [],
 		concluded,
-		locksAt: (at) => locksOf(concluded.facts, at),
 		...more,
 	}
 }

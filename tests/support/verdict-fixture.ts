@@ -24,7 +24,6 @@ export const documents = (ladderId: string, school: School = QUALITY_FIRST): Doc
 
 export const stateAt = (ladderId: string, rungId: string, change: Partial<LadderState> = {}): LadderState => ({
 	ladderId,
-	closed: null,
 	substitute: null,
 	passed: false,
 	easedBy: null,
