@@ -23,7 +23,7 @@ export const CORE_ORDER = [
 	'rules',
 	'care',
 	'permit',
-	'progress',
+	'judge',
 	'calc',
 	'devices',
 	'field',

@@ -45,7 +45,7 @@ const PLANTED: [what: string, file: string, text: string, rule: 'layers' | 'pure
 	],
 	['by a pattern', 'core/dose/s.ts', `export const a = import.meta.glob('../../db/*.ts')`, 'layers'],
 	['with the rule turned off', 'core/dose/t.ts', `// eslint-disable-next-line\nimport '../../db/connect'`, 'layers'],
-	['a later folder of the core', 'core/dose/u.ts', `import { judge } from '../progress/judge'\njudge()`, 'layers'],
+	['a later folder of the core', 'core/dose/u.ts', `import { judge } from '../judge/judge'\njudge()`, 'layers'],
 	['a folder without a place', 'core/new-folder/v.ts', `import { a } from '../dose/ramp'\na()`, 'layers'],
 	['a part of Node', 'core/dose/w.ts', `import fs from 'node:fs'\nfs.rmSync('')`, 'layers'],
 	['a package with a world', 'core/dose/x.ts', `import { useState } from 'react'\nuseState(0)`, 'layers'],
@@ -152,7 +152,7 @@ const SOUND: [file: string, text: string][] = [
 	],
 	[
 		'core/dose/ok-c.test.ts',
-		`import { plainSquad } from '../../tests/support/plain-squad'\nimport { judge } from '../progress/judge'\nexport const a = [plainSquad, judge]`,
+		`import { plainSquad } from '../../tests/support/plain-squad'\nimport { judge } from '../judge/judge'\nexport const a = [plainSquad, judge]`,
 	],
 	[
 		'db/ok.ts',

@@ -1,7 +1,7 @@
 import { type LineProgress, restLeft } from '#core/field/line-progress'
 import type { LogEvent } from '#core/vocabulary/events'
 import { REGION_NAMES } from '#core/vocabulary/words'
-import { markEvidence } from '#core/progress/gather-exposure'
+import { markEvidence } from '#core/judge/gather-exposure'
 import { writeMark } from '#core/words/write-numbers'
 
 const MISSED = { aborted: 'aborted', 'false-start': 'false start', 'no-time': 'no time taken' } as const

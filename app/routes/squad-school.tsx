@@ -1,7 +1,7 @@
 import { Link, data, useNavigation } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { NUMBER_BOUNDS, QUESTIONS } from '#core/library/schools'
-import type { VerdictWord } from '#core/progress/types'
+import type { VerdictWord } from '#core/judge/types'
 import { type WouldChange, answerSchoolForm, readSchoolPage } from '#server/library/school-change'
 import type { Route } from './+types/squad-school'
 import { allowed, notFound } from '../request-guard'

@@ -1,7 +1,7 @@
 import { Link, data } from 'react-router'
 import { PHASES } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
-import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/progress/outside-load'
+import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/judge/outside-load'
 import { enterOutside } from '#server/care/outside'
 import { todayAt } from '#server/clock'
 import { addAthletes, addSquad, changePhase } from '#server/squads/change-roster'

@@ -1,4 +1,4 @@
-import type { VerdictWord } from '#core/progress/types'
+import type { VerdictWord } from '#core/judge/types'
 import { VerdictMark } from './glyphs'
 
 export interface Change {

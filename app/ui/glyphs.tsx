@@ -1,5 +1,5 @@
 import type { Family } from '#core/vocabulary/words'
-import type { VerdictWord } from '#core/progress/types'
+import type { VerdictWord } from '#core/judge/types'
 
 const FAMILY_PATHS: Record<Family, string> = {
 	sprint: 'M1 8H22M22 4V12',

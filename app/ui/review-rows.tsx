@@ -2,7 +2,7 @@ import { Collapsible } from 'radix-ui'
 import { useId, useState } from 'react'
 import { VerdictMark } from './glyphs'
 import { TraceTable } from './trace-table'
-import type { Judgement, VerdictWord } from '#core/progress/types'
+import type { Judgement, VerdictWord } from '#core/judge/types'
 import { PostForm } from './post-form'
 
 export interface Row {

@@ -1,4 +1,4 @@
-import type { Judgement } from '#core/progress/types'
+import type { Judgement } from '#core/judge/types'
 
 /** What was looked at, found, and against what limit: the whole trace of a verdict. */
 export function TraceTable({

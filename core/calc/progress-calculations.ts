@@ -6,10 +6,10 @@ import { CUT_CLASSES, EFFORT_ZONES, INTENSITY_CLASSES } from '../vocabulary/word
 import type { Library } from '../vocabulary/library'
 import { PARAMETERS } from '../vocabulary/dose'
 import { MeasureError } from '../measure/measure-error'
-import { judge } from '../progress/judge'
-import { VERDICT_WORDS, type Judgement, type VerdictInput } from '../progress/types'
+import { judge } from '../judge/judge'
+import { VERDICT_WORDS, type Judgement, type VerdictInput } from '../judge/types'
 import { RULE_NAMES } from '../rules/rule'
-import { LadderStateSchema, VerdictInputSchema } from '../progress/verdict-input'
+import { LadderStateSchema, VerdictInputSchema } from '../judge/verdict-input'
 import { type Calculation, calculation, choice, fields, list, number, optional } from './calculation'
 import { WrongValue } from '../vocabulary/wrong-value'
 

@@ -1,8 +1,8 @@
 import type { LogEvent } from '../vocabulary/events'
 import type { DropOffReading } from '../noise/drop-off'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
-import { byRep, markEvidence, repsOfMark } from '../progress/gather-exposure'
-import { readFall } from '../progress/read-fall'
+import { byRep, markEvidence, repsOfMark } from '../judge/gather-exposure'
+import { readFall } from '../judge/read-fall'
 import { writeMark, writePercent } from '../words/write-numbers'
 import type { FieldLine } from './pack'
 

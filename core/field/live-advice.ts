@@ -1,6 +1,6 @@
 import type { LogEvent } from '../vocabulary/events'
 import { writePercent, writeSeconds } from '../words/write-numbers'
-import { type ReadyReading, readReady } from '../progress/ready-check'
+import { type ReadyReading, readReady } from '../judge/ready-check'
 import { type LineProgress, type Suggestion, byTime, suggestionFor } from './line-progress'
 import type { FieldAthlete, FieldSheet } from './pack'
 

@@ -4,7 +4,7 @@ import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Surface, Level } from '../vocabulary/words'
 import { factsOf } from '../../tests/support/plain-facts'
-import type { WorkDay } from '../progress/types'
+import type { WorkDay } from '../judge/types'
 import type { WorkKind } from '../vocabulary/words'
 import { type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
 

@@ -4,7 +4,7 @@ import { type Range, SESSION_RANGES } from '../dose/level-ranges'
 import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Quantity } from '../vocabulary/entry'
 import type { DayRole } from '../vocabulary/session'
-import { KEPT_SHARE } from '../progress/effective-dose'
+import { KEPT_SHARE } from '../judge/effective-dose'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
 export const QUANTITY_NAMES: Record<Quantity, string> = {

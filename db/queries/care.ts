@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
-import type { CareRecord } from '../../core/progress/gather-input'
-import type { OutsideLoad } from '../../core/progress/outside-load'
+import type { CareRecord } from '../../core/judge/gather-input'
+import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
 import { observation } from '../schema/log'

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Family, Level } from '../../core/vocabulary/words'
-import type { LadderState } from '../../core/progress/types'
+import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../connect'
 import { athlete, athleteIdentity } from '../schema/people'
 import { athleteLevel, ladderState, squad, squadMember } from '../schema/squads'

@@ -3,7 +3,7 @@ import type { Aid, CarriedLoad, Dose, Parameters, Rest, SideDoses } from '../../
 import type { Family, Phase, Surface } from '../../core/vocabulary/words'
 import type { EntryTuning, Piece } from '../../core/vocabulary/entry'
 import type { DayRole } from '../../core/vocabulary/session'
-import type { VerdictWord } from '../../core/progress/types'
+import type { VerdictWord } from '../../core/judge/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
 import { squad } from './squads'

@@ -1,6 +1,6 @@
 import { char, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
 import type { Family, Level, Phase } from '../../core/vocabulary/words'
-import type { LadderState } from '../../core/progress/types'
+import type { LadderState } from '../../core/judge/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
 

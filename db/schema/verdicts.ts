@@ -1,6 +1,6 @@
 import { boolean, char, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
 import type { Clearance, ClearingRole, ReportSide } from '../../core/vocabulary/care'
-import type { Judgement, LadderState, VerdictInput, VerdictWord } from '../../core/progress/types'
+import type { Judgement, LadderState, VerdictInput, VerdictWord } from '../../core/judge/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'

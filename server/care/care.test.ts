@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { startingAt } from '../../core/progress/resolve-line'
+import { startingAt } from '../../core/judge/resolve-line'
 import { careOf, outsideOf } from '../../db/queries/care'
 import { readLines } from '../../db/queries/sessions'
 import { readStates, stateKey, writeLevel, writeState } from '../../db/queries/squads'

@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind } from '../../core/progress/outside-load'
+import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind } from '../../core/judge/outside-load'
 import { inTransaction } from '../../db/connect'
 import { voidOutside, writeOutside } from '../../db/queries/care'
 import { listMembers, readAthletes } from '../../db/queries/squads'

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { freshDatabase } from '../../tests/support/test-club'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { judge } from '../../core/progress/judge'
+import { judge } from '../../core/judge/judge'
 import { hashOf } from '../../db/queries/library'
 import { sessionsBetween, sessionsToReview, readLines, unstartedFor } from '../../db/queries/sessions'
 import { findCalculation } from '../../core/calc/calculations'

@@ -1,6 +1,6 @@
 import { Drill } from '../../core/vocabulary/drill'
 import { Ladder } from '../../core/vocabulary/ladder'
-import { drillProblems, ladderProblems } from '../../core/progress/document-problems'
+import { drillProblems, ladderProblems } from '../../core/judge/document-problems'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { authorsById } from '../../db/queries/clubs'

@@ -4,7 +4,7 @@ import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support
 import { limitedAthletes, requestOf } from '../../core/plan/build-pack'
 import { proposeSession } from '../../core/plan/propose-session'
 import { resolveSheet } from '../../core/plan/resolve-sheet'
-import { startingAt } from '../../core/progress/resolve-line'
+import { startingAt } from '../../core/judge/resolve-line'
 import { readLibrary } from '../../db/queries/library'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { SessionTemplate } from '../../core/vocabulary/template'

@@ -1,7 +1,7 @@
 import { addDays } from '../../core/calendar/days'
 import { type CalendarItem, type Clash, checkCalendar } from '../../core/plan/calendar-checks'
 import type { SheetClash } from '../../core/plan/sheet-clashes'
-import { OUTSIDE_NAMES, outsideWork } from '../../core/progress/outside-load'
+import { OUTSIDE_NAMES, outsideWork } from '../../core/judge/outside-load'
 import { isHard, kindsOf } from '../../core/dose/work-kinds'
 import { intensityOf } from '../../core/dose/count-rep'
 import { type ClubScope, inTransaction } from '../../db/connect'

@@ -1,4 +1,4 @@
-import type { LadderState, VerdictWord } from '../../core/progress/types'
+import type { LadderState, VerdictWord } from '../../core/judge/types'
 import type { EventKey } from '../../core/vocabulary/events'
 import type { ClubScope } from '../../db/connect'
 import { heldOfSession } from '../../db/queries/log'

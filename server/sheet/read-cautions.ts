@@ -1,7 +1,7 @@
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/days'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from '../../core/plan/session-checks'
-import { evidenceFor } from '../../core/progress/gather-input'
+import { evidenceFor } from '../../core/judge/gather-input'
 import type { RuleId } from '../../core/rules/rule'
 import type { ClubScope } from '../../db/connect'
 import { acknowledgementsOf, insertAcknowledgement } from '../../db/queries/care'

@@ -1,5 +1,5 @@
 import type { Method } from '../../core/vocabulary/words'
-import { returnTargetOf, targetOf } from '../../core/progress/target'
+import { returnTargetOf, targetOf } from '../../core/judge/target'
 import type { ClubScope } from '../../db/connect'
 import { bestTimesBefore } from '../../db/queries/log'
 import { readLevels, readSquad } from '../../db/queries/squads'

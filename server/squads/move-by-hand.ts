@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid'
-import { moveTo } from '../../core/progress/overrule'
-import { entryState } from '../../core/progress/resolve-line'
+import { moveTo } from '../../core/judge/overrule'
+import { entryState } from '../../core/judge/resolve-line'
 import { inTransaction } from '../../db/connect'
 import { insertMove } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'

@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { startingAt } from '../../core/progress/resolve-line'
+import { startingAt } from '../../core/judge/resolve-line'
 import { writeLevel, writeState } from '../../db/queries/squads'
 import { FieldHand } from '../support/field-hand'
 import { printed } from '../support/printed'

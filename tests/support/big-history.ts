@@ -3,9 +3,9 @@ import { emptyCount } from '../../core/dose/dose-count'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Phase } from '../../core/vocabulary/words'
-import type { AthleteHistory, HistoryLine } from '../../core/progress/gather-input'
-import { startingAt } from '../../core/progress/resolve-line'
-import type { LadderState } from '../../core/progress/types'
+import type { AthleteHistory, HistoryLine } from '../../core/judge/gather-input'
+import { startingAt } from '../../core/judge/resolve-line'
+import type { LadderState } from '../../core/judge/types'
 
 export const BIG_LADDERS = [
 	'shock',

@@ -5,8 +5,8 @@ import type { BuildRequest, Proposal } from '../../core/plan/propose-session'
 import { countOf, resolveSheet } from '../../core/plan/resolve-sheet'
 import type { LimitedAthlete } from '../../core/plan/session-limits'
 import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
-import { passedRungs } from '../../core/progress/locks'
-import { startingAt } from '../../core/progress/resolve-line'
+import { passedRungs } from '../../core/judge/locks'
+import { startingAt } from '../../core/judge/resolve-line'
 
 export const PLAIN_DAY = '2026-03-10'
 const school = STARTER_LIBRARY.schools['quality-first']!

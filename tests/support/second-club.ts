@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { addDays } from '../../core/calendar/days'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { startingAt } from '../../core/progress/resolve-line'
+import { startingAt } from '../../core/judge/resolve-line'
 import { readLines } from '../../db/queries/sessions'
 import { insertPerson } from '../../db/queries/clubs'
 import { writeState } from '../../db/queries/squads'

@@ -2,7 +2,7 @@ import { repsOf } from '../../core/library/scale-dose'
 import { QUALITY_FIRST } from '../../core/library/schools'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
 import type { School } from '../../core/vocabulary/school'
-import { judge } from '../../core/progress/judge'
+import { judge } from '../../core/judge/judge'
 import {
 	type Documents,
 	type Exposure,
@@ -11,7 +11,7 @@ import {
 	type PainReport,
 	RULES_VERSION,
 	type VerdictInput,
-} from '../../core/progress/types'
+} from '../../core/judge/types'
 
 /** What the tests of judging share: an ordinary athlete, an ordinary pair of sessions, and what differs. */
 
