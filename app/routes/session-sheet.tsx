@@ -105,8 +105,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	}
 	return actOn(request, {
 		acknowledge: async ({ text }) => {
-			const [rule, sentence, reason] = [text('rule'), text('sentence'), text('reason')]
-			return answer(sentence, await acknowledge(who, params.sessionId, rule, sentence, reason, new Date()))
+			const finding = text('finding')
+			return answer(finding, await acknowledge(who, params.sessionId, finding, text('reason'), new Date()))
 		},
 		dose: async ({ text }) => {
 			const typed = { sets: text('sets'), reps: text('reps'), reason: text('reason') }
@@ -182,7 +182,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 					cautions={cautions}
 					mayAnswer={mayPlan}
 					problem={
-						actionData && 'problem' in actionData ? { sentence: actionData.line, text: actionData.problem } : null
+						actionData && 'problem' in actionData ? { finding: actionData.line, text: actionData.problem } : null
 					}
 				/>
 			)}
@@ -232,7 +232,7 @@ function Cautions({
 }: {
 	cautions: Loaded['cautions']
 	mayAnswer: boolean
-	problem: { sentence: string; text: string } | null
+	problem: { finding: string; text: string } | null
 }) {
 	const open = cautions.filter((caution) => caution.answered === null).length
 	return (
@@ -255,13 +255,12 @@ function Cautions({
 							</p>
 						) : (
 							mayAnswer && (
-								<details open={problem?.sentence === caution.sentence}>
+								<details open={problem?.finding === caution.finding}>
 									<summary className="link inline-flex min-h-[36px] items-center text-[14px]">
 										Go on, with a reason
 									</summary>
 									<PostForm preventScrollReset className="flex flex-wrap items-center gap-2">
-										<input type="hidden" name="rule" value={caution.rule} />
-										<input type="hidden" name="sentence" value={caution.sentence} />
+										<input type="hidden" name="finding" value={caution.finding} />
 										<input
 											className="input w-[320px] max-w-full"
 											name="reason"
@@ -275,7 +274,7 @@ function Cautions({
 											Go on
 										</button>
 									</PostForm>
-									{problem?.sentence === caution.sentence && (
+									{problem?.finding === caution.finding && (
 										<p className="problem" role="alert">
 											{problem.text}
 										</p>

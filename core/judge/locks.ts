@@ -18,6 +18,8 @@ import type { LadderState } from './types'
 export interface Lock {
 	rule: RuleId
 	tier: 'block' | 'caution'
+	found: string
+	limit: string
 	/** Said after the rung's name: "opens at level 2". */
 	words: string
 	/** The ladder goes on past it: out of reach, or closed in this phase. It is come back to when it opens. */
@@ -35,6 +37,8 @@ export function lockOfForm(facts: Facts, form: Form, rules: readonly Rule[] = OF
 			return {
 				rule: finding.rule,
 				tier: finding.tier,
+				found: finding.found,
+				limit: finding.limit,
 				words: sayLock(finding),
 				skip: finding.rule === 'P6' || closedInPhase(facts, form),
 			}
@@ -48,7 +52,7 @@ export function lockOf(facts: Facts, rung: Rung): Lock | null {
 	if (!drill) return null
 	// What a ladder takes a side in, its rung is gone past, although the drill may be open elsewhere.
 	const school = schoolGate(facts, rung)
-	if (school !== null) return { rule: 'S8', tier: 'block', words: school, skip: true }
+	if (school !== null) return { rule: 'S8', tier: 'block', found: 'the school', limit: school, words: school, skip: true }
 	const lock = lockOfForm(facts, formOf(drill, rung.parameters, facts.library))
 	return lock && { ...lock, skip: lock.skip || outOfReach(facts, rung) }
 }

@@ -21,10 +21,15 @@ import { inSentence } from '../words/write-numbers'
 /** Something a coach should see before the session, and may answer with a reason. */
 export interface Caution {
 	rule: RuleId
+	/** What was found against what limit, and of what: an answer is kept for this, in whatever words it is said. */
+	finding: string
 	sentence: string
 	/** The entry it stands beside; null for the whole session. */
 	entryId: string | null
 }
+
+const findingOf = (rule: RuleId, about: string, found: string, limit: string): string =>
+	[rule, about, found, limit].join(' | ').slice(0, 300)
 
 export interface CheckedEntry {
 	entryId: string
@@ -47,6 +52,7 @@ export function checkOrder(entries: readonly CheckedEntry[]): Caution[] {
 		if (tired !== null && !tires(drill) && isHard(drill, parameters) && drill.family !== 'throw') {
 			cautions.push({
 				rule: 'S5',
+				finding: findingOf('S5', drill.id, `after ${tired}`, 'early'),
 				entryId,
 				sentence: `${drill.name} comes after ${tired}: shock and maximal work belong early, while fresh.`,
 			})
@@ -68,6 +74,7 @@ export function checkGround(count: DoseCount, level: Level, surface: Surface | n
 		: [
 				{
 					rule: 'S10',
+					finding: findingOf('S10', surface, String(planned), String(allowed)),
 					entryId: null,
 					sentence: `${planned} contacts on ${surface === 'gravel' ? 'gravel' : 'a hard court'}: ${allowed} are allowed there, four fifths of the usual.`,
 				},
@@ -84,11 +91,18 @@ export function checkLine(
 ): Caution[] {
 	const cautions: Caution[] = []
 	const lock = lockOfForm(facts, formOf(drill, parameters, facts.library), [unloading, place, match])
-	if (lock) cautions.push({ rule: lock.rule, entryId, sentence: `${drill.name}: ${lock.words}.` })
+	if (lock)
+		cautions.push({
+			rule: lock.rule,
+			finding: findingOf(lock.rule, drill.id, lock.found, lock.limit),
+			entryId,
+			sentence: `${drill.name}: ${lock.words}.`,
+		})
 	const clash = spacingClash(kindsOf(drill, parameters), at, work, school)
 	if (clash)
 		cautions.push({
 			rule: 'S6',
+			finding: findingOf('S6', drill.id, `${Math.round(clash.hours)} h ${clash.kind}`, String(school.numbers.spacingH)),
 			entryId,
 			sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${school.numbers.spacingH} h are asked.`,
 		})
@@ -97,7 +111,12 @@ export function checkLine(
 			(one) => one.kinds.includes('maximal-sprint') && Math.abs(hoursBetween(one, at)) < TISSUE_HOURS,
 		)
 		if (fast)
-			cautions.push({ rule: 'S6', entryId, sentence: `${drill.name}: at least ${TISSUE_HOURS} h from fast work.` })
+			cautions.push({
+				rule: 'S6',
+				finding: findingOf('S6', drill.id, `${Math.round(Math.abs(hoursBetween(fast, at)))} h fast`, String(TISSUE_HOURS)),
+				entryId,
+				sentence: `${drill.name}: at least ${TISSUE_HOURS} h from fast work.`,
+			})
 	}
 	return cautions
 }

@@ -136,7 +136,9 @@ export const acknowledgement = mysqlTable(
 		id: uuid('id').notNull(),
 		sessionId: uuid('session_id').notNull(),
 		rule: code<RuleId>('rule', 5).notNull(),
-		/** The sentence that was shown: another caution of the same rule needs its own answer. */
+		/** What it was an answer to; empty in rows of before, which have only the sentence. */
+		finding: words('finding', 300).notNull().default(''),
+		/** The sentence that was shown. */
 		sentence: words('sentence', 500).notNull(),
 		reason: words('reason', 500).notNull(),
 		personId: uuid('person_id').notNull(),

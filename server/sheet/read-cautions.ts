@@ -6,17 +6,18 @@ import type { RuleId } from '../../core/rules/rule'
 import type { ClubScope } from '../../db/connect'
 import { acknowledgementsOf, insertAcknowledgement } from '../../db/queries/care'
 import { listPeople } from '../../db/queries/clubs'
-import { readSession } from '../../db/queries/sessions'
 import { readLevels, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { drillsAsCited, readHistories } from '../review/gather'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
-import type { Sheet } from './read-sheet'
+import { type Sheet, readSheet } from './read-sheet'
 
 export interface SheetCaution {
 	rule: RuleId
+	/** What an answer is kept for. */
+	finding: string
 	sentence: string
 	/** Whom it is about; empty when it is about the session. */
 	names: string[]
@@ -41,9 +42,9 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	]
 	const found = new Map<string, { caution: Caution; names: string[] }>()
 	const note = (caution: Caution, name: string | null) => {
-		const known = found.get(`${caution.rule}${caution.sentence}`) ?? { caution, names: [] }
+		const known = found.get(caution.finding) ?? { caution, names: [] }
 		if (name !== null && !known.names.includes(name)) known.names.push(name)
-		found.set(`${caution.rule}${caution.sentence}`, known)
+		found.set(caution.finding, known)
 	}
 	for (const athlete of athletes) {
 		const lines = athlete.lines.flatMap((line): CheckedEntry[] =>
@@ -71,9 +72,15 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	return [...found.values()]
 		.sort((a, b) => (order.get(a.caution.entryId ?? '') ?? -1) - (order.get(b.caution.entryId ?? '') ?? -1))
 		.map(({ caution, names }) => {
-			const answer = answers.find((row) => row.rule === caution.rule && row.sentence === caution.sentence.slice(0, 500))
+			const answer = answers.find(
+				(row) =>
+					row.finding === caution.finding ||
+					// Of the version before only the words are kept.
+					(row.finding === '' && row.rule === caution.rule && row.sentence === caution.sentence.slice(0, 500)),
+			)
 			return {
 				rule: caution.rule,
+				finding: caution.finding,
 				sentence: caution.sentence,
 				names,
 				answered: answer
@@ -91,19 +98,22 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 export async function acknowledge(
 	who: SignedIn,
 	sessionId: string,
-	rule: string,
-	sentence: string,
+	finding: string,
 	reason: string,
 	now: Date,
 ): Promise<{ kept: true } | { problem: string } | null> {
 	if (reason.trim().length < 3) return { problem: 'Say why, in a few words.' }
 	const scope = scopeOf(who.clubId)
-	if (!(await readSession(scope, sessionId))) return null
+	const sheet = await readSheet(scope, sessionId)
+	if (!sheet) return null
+	const caution = (await readCautions(scope, sheet)).find((one) => one.finding === finding)
+	if (!caution) return { problem: 'The sheet has changed meanwhile: this caution is no longer said.' }
 	await insertAcknowledgement(scope, {
 		id: newId(),
 		sessionId,
-		rule: rule.slice(0, 5) as RuleId,
-		sentence: sentence.slice(0, 500),
+		rule: caution.rule,
+		finding,
+		sentence: caution.sentence.slice(0, 500),
 		reason: reason.trim().slice(0, 500),
 		personId: who.personId,
 		at: now,

@@ -178,14 +178,16 @@ test('twenty athletes and three exceptions are reviewed in at most 25 taps', asy
 	await taps.tap(article(15).getByRole('button', { name: 'Hold as it was' }))
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('All decided')
 	expect(taps.count).toBeLessThanOrEqual(25)
-	// The next session is written: who is closed has no line, who was swapped the alternative, with the reason.
+	// The next session is written: who is closed has what does not load it at all, who was swapped what loads it little.
 	await page.getByRole('link', { name: 'Plan' }).first().click()
 	await page
 		.getByRole('link', { name: /Starts/ })
 		.last()
 		.click()
-	await expect(page.getByText('no line: closed until cleared').first()).toBeVisible()
+	await expect(page.getByText('A-run 20 m, 3×2').first()).toBeVisible()
 	await expect(page.getByText('Wall drill and march, 3×6').first()).toBeVisible()
+	await page.getByRole('button', { name: /^Athlete 9 / }).click()
+	await expect(page.getByText(/closed since .* until cleared by a health professional/).first()).toBeVisible()
 })
 
 test('the review is walked by keyboard alone', async ({ app, page }) => {

@@ -1,0 +1,1 @@
+ALTER TABLE `acknowledgement` ADD COLUMN IF NOT EXISTS `finding` varchar(300) DEFAULT '' NOT NULL;
