@@ -30,7 +30,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		drills: page.drills,
 		clearances: page.clearances,
 		closures: page.closures.filter(({ grade }) => grade !== 'noted'),
-		ladders: page.ladders.filter((ladder) => ladder.path || ladder.state.back),
+		ladders: page.ladders.filter((ladder) => !ladder.path && ladder.state.back),
+		waysBack: page.waysBack,
 		mayWrite: may(who.role, 'care:write'),
 		mayIllness: mayOpen(who, 'illness', params.athleteId),
 	}
@@ -71,7 +72,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 const WEEKS = 10
 
 export default function Care({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, athlete, care, pains, drills, clearances, closures, ladders, mayWrite, mayIllness } = loaderData
+	const { today, athlete, care, pains, drills, clearances, closures, ladders, waysBack, mayWrite, mayIllness } =
+		loaderData
 	const open = care.filter((row) => row.endedOn === null)
 	const ended = care.filter((row) => row.endedOn !== null)
 	const problems = actionData?.problems ?? {}
@@ -100,7 +102,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 				<div className="grid content-start gap-8">
 					<section>
 						<h2>
-							{open.length === 0 && ladders.length === 0 && closures.length === 0
+							{open.length === 0 && ladders.length === 0 && waysBack.length === 0 && closures.length === 0
 								? 'Nothing stands in the way'
 								: 'Stands in the way'}
 						</h2>
@@ -173,34 +175,36 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									)}
 								</li>
 							))}
-							{ladders.map((ladder) => (
-								<li key={ladder.id} className="rule py-3">
+							{waysBack.map((way) => (
+								<li key={way.name} className="rule py-3">
 									<p>
-										<b>{ladder.name}</b>{' '}
-										<span className="dim">
-											{ladder.path
-												? `${ladder.path.name.toLowerCase()}, then on at 60 %`
-												: `${ladder.state.back?.percent} % of the dose after time away`}
-										</span>
+										<b>{way.name}</b>{' '}
+										<span className="dim">one step a session; then the other ladders, two rungs lower, at 60 %</span>
 									</p>
-									{ladder.path && (
-										<ol
-											className="mt-2 flex flex-wrap gap-x-1.5 gap-y-1"
-											aria-label={`${ladder.path.name}, step ${ladder.path.at + 1} of ${ladder.path.steps.length}`}
-										>
-											{ladder.path.steps.map((step, index) => (
-												<li
-													key={step}
-													className={`border-t-[5px] px-1 pt-1 text-[13.5px] ${index < ladder.path!.at ? 'border-ink-2' : index === ladder.path!.at ? 'border-ink font-bold' : 'dim border-chalk'}`}
-													aria-current={index === ladder.path!.at ? 'step' : undefined}
-												>
-													{step}
-												</li>
-											))}
-										</ol>
-									)}
+									<ol
+										className="mt-2 flex flex-wrap gap-x-1.5 gap-y-1"
+										aria-label={`${way.name}, step ${way.at + 1} of ${way.steps.length}`}
+									>
+										{way.steps.map((step, index) => (
+											<li
+												key={step}
+												className={`border-t-[5px] px-1 pt-1 text-[13.5px] ${index < way.at ? 'border-ink-2' : index === way.at ? 'border-ink font-bold' : 'dim border-chalk'}`}
+												aria-current={index === way.at ? 'step' : undefined}
+											>
+												{step}
+											</li>
+										))}
+									</ol>
 								</li>
 							))}
+							{ladders.length > 0 && (
+								<li className="rule py-3">
+									<b>After time away</b>{' '}
+									<span className="dim">
+										{ladders.map(({ name, state }) => `${name} at ${state.back?.percent} % of its dose`).join(', ')}
+									</span>
+								</li>
+							)}
 						</ul>
 					</section>
 					<section>

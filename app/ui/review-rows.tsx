@@ -2,6 +2,7 @@ import { Collapsible } from 'radix-ui'
 import { useId, useState } from 'react'
 import { VerdictMark } from './glyphs'
 import { TraceTable } from './trace-table'
+import { sayTogether } from '#core/judge/cause'
 import type { Judgement, VerdictWord } from '#core/judge/types'
 import { PostForm } from './post-form'
 
@@ -45,11 +46,8 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 	const [first] = rows
 	if (!first) return null
 	const { judgement } = first
-	// One cause, several ladders: say the cause once, then what stands in where.
-	const sentences =
-		rows.length > 1 && judgement.verdict === 'swap'
-			? [judgement.sentence.replace(/^Swap for [^:]+:/, 'Swap:')]
-			: [...new Set(rows.map((row) => row.judgement.sentence))]
+	const together = sayTogether(rows)
+	const sentences = together ? [together.cause] : [...new Set(rows.map((row) => row.judgement.sentence))]
 	const refusals = [...new Set(rows.flatMap((row) => (row.refused ? [row.refused] : [])))]
 	return (
 		<Collapsible.Root asChild>
@@ -71,16 +69,13 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 						{sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span>
 					</p>
 				))}
-				{rows.length > 1 && rows.some((row) => row.instead) && (
-					<p className="mb-1">
-						{rows.map((row) => `${row.ladderName} → ${row.instead?.toLowerCase() ?? 'nothing'}`).join(' · ')}
-					</p>
-				)}
+				{together && <p className="mb-1">{together.where}</p>}
 				<TraceTable judgement={judgement} firedOnly />
 				<Collapsible.Content>
 					{rows.map((row) => (
 						<div key={key(row)} className="mt-3">
 							<h3>{row.ladderName}</h3>
+							{together && <p className="mb-1 max-w-[60ch]">{row.judgement.sentence}</p>}
 							<TraceTable judgement={row.judgement} />
 						</div>
 					))}

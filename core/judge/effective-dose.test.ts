@@ -5,7 +5,7 @@ import type { Dose } from '../vocabulary/dose'
 import type { Phase } from '../vocabulary/words'
 import type { School } from '../vocabulary/school'
 import { stateAt } from '../../tests/support/verdict-fixture'
-import { doseShare, effectiveDose } from './effective-dose'
+import { cutWords, doseShare, effectiveDose } from './effective-dose'
 import type { LadderState } from './types'
 
 // The dose factor is the smallest that fired, never a product: phase (intensify 75 %, unloading 60 %), coming
@@ -74,5 +74,26 @@ describe('the dose on the sheet', () => {
 	it('a dose eased by a verdict is the athlete’s own and is cut like any other', () => {
 		const eased = on({ sets: 2, reps: 15 }, { easedBy: 'drop-off' as LadderState['easedBy'] })
 		expect(effectiveDose(eased, rung, pogo, QUALITY_FIRST, shares(0.5))).toEqual({ sets: 1, reps: 15 })
+	})
+})
+
+describe('why a dose is cut, in words', () => {
+	const said = (more: Parameters<typeof share>[0]) =>
+		cutWords({ back: more.back ?? null }, pogo, QUALITY_FIRST, {
+			entry: more.entry ?? 1,
+			phase: more.phase ?? 'accumulate',
+			kept: more.kept ?? false,
+		})
+	it.each([
+		[{}, null],
+		[{ phase: 'intensify' }, 'intensify phase: 75 % of the dose'],
+		[{ phase: 'unloading' }, 'unloading phase: 60 % of the dose'],
+		[{ back: back(75) }, 'back after time away: 75 % of the dose'],
+		[{ kept: true }, 'only kept in this block: 67 % of the dose'],
+		[{ entry: 0.5 }, 'the sheet asks for less: 50 % of the dose'],
+		[{ phase: 'intensify', back: back(60) }, 'back after time away: 60 % of the dose'],
+		[{ phase: 'unloading', back: back(90), kept: true }, 'unloading phase: 60 % of the dose'],
+	] as [Parameters<typeof share>[0], string | null][])('%j: %s', (more, expected) => {
+		expect(said(more)).toBe(expected)
 	})
 })

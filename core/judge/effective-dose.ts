@@ -27,6 +27,23 @@ export const doseShare = (state: Pick<LadderState, 'back'>, drill: Drill, school
 		shares.kept ? KEPT_SHARE : 1,
 	)
 
+/** Why a dose is cut, by the smallest share; null when it is whole. */
+export function cutWords(
+	state: Pick<LadderState, 'back'>,
+	drill: Drill,
+	school: School,
+	shares: DoseShares,
+): string | null {
+	const reasons = [
+		{ share: phaseShare(shares.phase, drill, school), words: `${shares.phase} phase` },
+		{ share: (state.back?.percent ?? 100) / 100, words: 'back after time away' },
+		{ share: shares.kept ? KEPT_SHARE : 1, words: 'only kept in this block' },
+		{ share: shares.entry, words: 'the sheet asks for less' },
+	].sort((a, b) => a.share - b.share)
+	const [smallest] = reasons
+	return smallest && smallest.share < 1 ? `${smallest.words}: ${Math.round(100 * smallest.share)} % of the dose` : null
+}
+
 /** What is written on the sheet for a rung: its dose as the athlete has it, cut by the smallest share. A cut for the week's ramp is already absolute. */
 export function effectiveDose(state: LadderState, rung: Rung, drill: Drill, school: School, shares: DoseShares): Dose {
 	const own = rung.id === state.rungId && state.easedBy !== 'ramp' ? state.dose : rung.dose

@@ -49,15 +49,6 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 				firmness: rule.firmness,
 			})
 			if (!finding.fired || !finding.verdict) return []
-			if (finding.decidedBy && finding.decidedBy !== rule.id)
-				trace.push({
-					rule: finding.decidedBy,
-					question: 'What the next rung waits for',
-					found: finding.sentence ?? '',
-					limit: 'open',
-					fired: true,
-					firmness: rule.firmness,
-				})
 			return [
 				{
 					verdict: finding.verdict,
@@ -83,6 +74,16 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 			? performance
 			: (safety ?? performance)
 	if (!decided) throw new Error('the last performance rule always fires')
+	// The gate of another rule that a passed rung waits for is said where it decides.
+	if (!trace.some((line) => line.rule === decided.decidedBy && line.fired))
+		trace.push({
+			rule: decided.decidedBy,
+			question: 'What the next rung waits for',
+			found: decided.sentence,
+			limit: 'open',
+			fired: true,
+			firmness: decided.firmness,
+		})
 	if (decided.verdict === 'stop' || decided.verdict === 'swap' || decided.next.reentry)
 		return withSpacing(decided, context)
 	const settled = holdBack(withSides(giveRepBack(decided, context), context), context)

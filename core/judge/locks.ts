@@ -52,7 +52,8 @@ export function lockOf(facts: Facts, rung: Rung): Lock | null {
 	if (!drill) return null
 	// What a ladder takes a side in, its rung is gone past, although the drill may be open elsewhere.
 	const school = schoolGate(facts, rung)
-	if (school !== null) return { rule: 'S8', tier: 'block', found: 'the school', limit: school, words: school, skip: true }
+	if (school !== null)
+		return { rule: 'S8', tier: 'block', found: 'the school', limit: school, words: school, skip: true }
 	const lock = lockOfForm(facts, formOf(drill, rung.parameters, facts.library))
 	return lock && { ...lock, skip: lock.skip || outOfReach(facts, rung) }
 }

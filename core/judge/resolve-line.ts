@@ -3,7 +3,7 @@ import { rungOf } from '../library/starter-library'
 import { PARAMETERS } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Library } from '../vocabulary/library'
-import { effectiveDose } from './effective-dose'
+import { cutWords, effectiveDose } from './effective-dose'
 import { type Lock, lockOf } from './locks'
 import type { Facts } from '../rules/facts'
 import { phaseShare } from '../rules/p6-phase'
@@ -101,7 +101,7 @@ export function resolveLine(
 		const drill = drillOf(library, rung.drillId)
 		return {
 			blocked: null,
-			note,
+			note: note ?? cutWords(at, drill, facts.schools[0], shares),
 			drillId: drill.id,
 			drillVersion: drill.version,
 			ladderId: ladder.id,

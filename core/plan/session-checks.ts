@@ -113,7 +113,12 @@ export function checkLine(
 		if (fast)
 			cautions.push({
 				rule: 'S6',
-				finding: findingOf('S6', drill.id, `${Math.round(Math.abs(hoursBetween(fast, at)))} h fast`, String(TISSUE_HOURS)),
+				finding: findingOf(
+					'S6',
+					drill.id,
+					`${Math.round(Math.abs(hoursBetween(fast, at)))} h fast`,
+					String(TISSUE_HOURS),
+				),
 				entryId,
 				sentence: `${drill.name}: at least ${TISSUE_HOURS} h from fast work.`,
 			})

@@ -36,7 +36,7 @@ export function concludedOf(life: Life, moment: SessionMoment, school: School): 
 			newRungs: [...states.values()].flatMap((state) => firstDaysOf(state, STARTER_LIBRARY.ladders[state.ladderId]!)),
 			contrastHelps: false,
 			reports: [...pains, ...history.care.flatMap(reportsOf)],
-			clearances: [],
+			clearances: life.cleared,
 			restrictions: history.care.flatMap((record) =>
 				record.kind === 'restriction' && isOpen(record, moment.day) && record.region
 					? [{ since: record.from, region: record.region }]

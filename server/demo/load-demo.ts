@@ -8,8 +8,9 @@ import { NO_REST } from '../../core/vocabulary/dose'
 import { keptEntry } from '../sheet/save-session'
 import { plannedOf } from '../sheet/planned-of'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
-import type { CareReport } from '../../core/vocabulary/care'
-import type { Family, Phase } from '../../core/vocabulary/words'
+import type { CareReport, Clearance } from '../../core/vocabulary/care'
+import type { Family, Phase, Region } from '../../core/vocabulary/words'
+import { insertClearance } from '../../db/queries/verdicts'
 import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/judge/gather-input'
 import { judgeAthlete } from '../../core/judge/judge-athlete'
 import { passedRungs } from '../../core/judge/locks'
@@ -90,6 +91,7 @@ export interface Life {
 	/** Last day of work by family, and what was said of pain, as the sessions go by. */
 	worked: Partial<Record<Family, string>>
 	pains: CareReport[]
+	cleared: Clearance[]
 }
 
 interface Rows {
@@ -99,6 +101,7 @@ interface Rows {
 	verdicts: (typeof verdict.$inferInsert)[]
 	lines: Parameters<typeof insertLines>[1]
 	care: Parameters<typeof insertCare>[1][]
+	clearances: Parameters<typeof insertClearance>[1][]
 }
 
 /**
@@ -118,7 +121,15 @@ class DemoClub {
 	private readonly today: string
 	private readonly deviceId: string
 	private readonly coachId: string
-	private readonly rows: Rows = { marks: [], observations: [], decisions: [], verdicts: [], lines: [], care: [] }
+	private readonly rows: Rows = {
+		marks: [],
+		observations: [],
+		decisions: [],
+		verdicts: [],
+		lines: [],
+		care: [],
+		clearances: [],
+	}
 	private seq = 0
 
 	constructor(
@@ -151,6 +162,7 @@ class DemoClub {
 				bests: new Map(),
 				worked: {},
 				pains: [],
+				cleared: [],
 				history: {
 					athleteId: id,
 					birthDate,
@@ -677,6 +689,10 @@ class DemoClub {
 				endRecordedBy: this.coachId,
 				endRecordedAt: at,
 			})
+			if (open.region)
+				life.cleared.push({ region: open.region, day, by: 'Hana Brekke', role: 'physiotherapist', injury: true })
+			if (open.region)
+				this.rows.clearances.push(clearedBy(life.id, open.region, day, this.random.uuid(), this.coachId, at))
 			for (const [ladderId, state] of life.states) {
 				const ladder = STARTER_LIBRARY.ladders[ladderId]!
 				const drill = STARTER_LIBRARY.drills[rungOf(ladder, state.rungId).rung.drillId]!
@@ -794,6 +810,7 @@ class DemoClub {
 		const { db } = this.scope
 		const { rows } = this
 		for (const row of rows.care.splice(0)) await insertCare(this.scope, row)
+		for (const row of rows.clearances.splice(0)) await insertClearance(this.scope, row)
 		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
 		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
 		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
@@ -824,6 +841,28 @@ export const standingsOf = (life: Life): Record<string, string[]> =>
 	)
 /** Longer legs, heavier body, roughly [our setting]. */
 const massOf = (demo: DemoAthlete): number => demo.massKg ?? Math.round(50 + (demo.legM - 0.82) * 230)
+/** What the physiotherapist has cleared, as it is recorded. */
+const clearedBy = (
+	athleteId: string,
+	region: Region,
+	clearedOn: string,
+	id: string,
+	recordedBy: string,
+	recordedAt: Date,
+): Rows['clearances'][number] => ({
+	id,
+	athleteId,
+	region,
+	side: null,
+	clearedBy: 'Hana Brekke',
+	clearedByRole: 'physiotherapist',
+	role: 'physiotherapist',
+	injury: true,
+	clearedOn,
+	recordedBy,
+	recordedAt,
+})
+
 /** Matches in the evening, two days after the later session of the week: far enough from both. */
 function matchesOf(plan: DemoSquadPlan, today: string): OutsideLoad[] {
 	const later = 7 - Math.max(...plan.offsets)

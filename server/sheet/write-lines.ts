@@ -164,14 +164,19 @@ function changeOf(
 		return null
 	const to = resolved.blocked ?? writeLine(resolved, library)
 	const note = resolved.blocked === null ? resolved.note : null
-	if (note)
+	if (note) {
+		const said = `${note.charAt(0).toUpperCase()}${note.slice(1)}.`
+		// A step up has its own reason, beside what the day makes of its dose.
+		const moved =
+			verdict?.decided === 'advance' && resolved.blocked === null && verdict.judgement.next.rungId === resolved.rungId
 		return {
 			verdict: verdict?.decided ?? null,
 			from: writeLine(was, library),
 			to,
-			why: `${note.charAt(0).toUpperCase()}${note.slice(1)}.`,
+			why: moved && was?.rungId !== resolved.rungId ? `${verdict.sentence} ${said}` : said,
 			firmness: 'our setting',
 		}
+	}
 	if (!verdict)
 		return {
 			verdict: null,
