@@ -748,6 +748,11 @@ function LadderStory({ ladder }: { ladder: LadderRow }) {
 					{ladder.path.steps[ladder.path.at]?.toLowerCase()}.
 				</p>
 			)}
+			{ladder.over && (
+				<p className="mt-1 text-[14px]">
+					<b>Over for now</b>: {ladder.over}.
+				</p>
+			)}
 			{state.favour && (
 				<p className="mt-1 text-[14px]">
 					<b>One rep of each set moves to the {state.favour}</b>, not more in all.

@@ -3,7 +3,7 @@ import { factsOf, upTo } from '../../tests/support/plain-facts'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Facts } from '../rules/facts'
 import type { Ladder } from '../vocabulary/ladder'
-import { type Lock, lockOf, nextRung, passedRungs } from './locks'
+import { type Lock, gateOf, lockOf, nextRung, overOf, passedRungs } from './locks'
 
 // What each rule finds stands beside the rules. Here: which of them is said of a rung, in which words, and
 // whether the ladder waits for it or goes on past it.
@@ -111,6 +111,22 @@ describe('words and whether the ladder waits', () => {
 	it('a drill the library does not hold locks nothing', () => {
 		expect(lockOf(factsOf(), { ...rungOf('shock', 'depth-15'), drillId: 'gone' })).toBeNull()
 	})
+})
+
+it('a ladder shows its gates whatever hurts; what hurts is said apart', () => {
+	const hurt: More = { level: 1, reports: [{ kind: 'pain', region: 'knee', score: 6, day: '2026-03-19' }] }
+	const [facts, rung] = [factsOf({ passed: everything, ...hurt }), rungOf('shock', 'depth-15')]
+	expect(gateOf(facts, rung)).toMatchObject({ rule: 'S4' })
+	expect(overOf(facts, rung)).toBe('knee closed since Thu 19 Mar until cleared by a health professional')
+	const wrist = factsOf({
+		passed: everything,
+		reports: [{ kind: 'pain', region: 'wrist', score: 6, day: '2026-03-19' }],
+	})
+	expect(overOf(wrist, rung)).toBeNull()
+	const held = factsOf({ passed: everything, restrictions: [{ region: 'knee', since: '2026-03-12' }] })
+	expect(overOf(held, rung)).toContain('closed by hand since Thu 12 Mar')
+	expect(gateOf(held, rung)).toBeNull()
+	expect(overOf(factsOf({ passed: everything, level: 1 }), rung)).toBeNull()
 })
 
 describe('what is passed, and what comes next', () => {

@@ -58,6 +58,15 @@ export function lockOf(facts: Facts, rung: Rung): Lock | null {
 	return lock && { ...lock, skip: lock.skip || outOfReach(facts, rung) }
 }
 
+/** Why a rung is shut whatever hurts: what a ladder shows, where closures are said once for the athlete. */
+export const gateOf = (facts: Facts, rung: Rung): Lock | null =>
+	lockOf({ ...facts, closures: [], restrictions: [] }, rung)
+/** What hurts or is closed by hand, where it bars a rung. */
+export function overOf(facts: Facts, rung: Rung): string | null {
+	const lock = lockOf(facts, rung)
+	return lock?.rule === 'S1' || lock?.rule === 'S2' ? lock.words : null
+}
+
 /** Rungs an athlete has passed on a ladder: as kept, or all below the rung where nothing was kept. */
 export function passedRungs(state: LadderState, ladder: Ladder): string[] {
 	if (state.done) return state.passed && !state.done.includes(state.rungId) ? [...state.done, state.rungId] : state.done

@@ -170,7 +170,8 @@ function changeOf(
 		const moved =
 			verdict?.decided === 'advance' && resolved.blocked === null && verdict.judgement.next.rungId === resolved.rungId
 		return {
-			verdict: verdict?.decided ?? null,
+			// Who went up a rung and does not do it that day has no step up on the line.
+			verdict: verdict?.decided === 'advance' && !moved ? null : (verdict?.decided ?? null),
 			from: writeLine(was, library),
 			to,
 			why: moved && was?.rungId !== resolved.rungId ? `${verdict.sentence} ${said}` : said,

@@ -6,7 +6,7 @@ import type { Library } from '../../core/vocabulary/library'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { type WeeklyLoad, sessionLoad, weeklyLoad } from '../../core/measure/load/weekly-load'
 import { proposeLevel } from '../../core/judge/level-proposal'
-import { lockOf, passedRungs } from '../../core/judge/locks'
+import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
 import type { ClubScope } from '../../db/connect'
 import { type OutsideRow, careOf, movesOf, outsideOf } from '../../db/queries/care'
@@ -95,6 +95,8 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				state,
 				index,
 				rungName: rung.name,
+				/** Why its own rung is over for now; null when it is not. */
+				over: overOf(concluded.facts, rung),
 				focus: squad?.focus?.[ladder.id] ?? null,
 				path: path
 					? {
@@ -104,7 +106,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 						}
 					: null,
 				rungs: ladder.rungs.map((item) => {
-					const lock = lockOf(concluded.facts, item)
+					const lock = gateOf(concluded.facts, item)
 					return {
 						id: item.id,
 						name: item.name,

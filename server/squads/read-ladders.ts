@@ -1,5 +1,5 @@
 import type { Level } from '../../core/vocabulary/words'
-import { lockOf, passedRungs } from '../../core/judge/locks'
+import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { rungOf } from '../../core/library/starter-library'
 import { entryState } from '../../core/judge/resolve-line'
 import type { ClubScope } from '../../db/connect'
@@ -32,7 +32,7 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 		const at = state ?? entryState(library, chosen.id)
 		const level: Level = levelOf(member.id, chosen.family)
 		const concluded = concludeFor(facts.get(member.id)!, library)
-		const own = lockOf(concluded.facts, rungOf(chosen, at.rungId).rung)
+		const over = overOf(concluded.facts, rungOf(chosen, at.rungId).rung)
 		return {
 			id: member.id,
 			name: member.name,
@@ -42,8 +42,8 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 			passed: passedRungs(at, chosen),
 			waiting: at.passed,
 			state:
-				own && (own.rule === 'S1' || own.rule === 'S2')
-					? own.words
+				over !== null
+					? over
 					: at.reentry
 						? 'on the way back'
 						: at.substitute
@@ -51,7 +51,7 @@ export async function readSquadLadder(scope: ClubScope, squadId: string, ladderI
 							: at.back
 								? `${at.back.percent} % after time away`
 								: null,
-			locks: Object.fromEntries(chosen.rungs.map((rung) => [rung.id, lockOf(concluded.facts, rung)?.words ?? null])),
+			locks: Object.fromEntries(chosen.rungs.map((rung) => [rung.id, gateOf(concluded.facts, rung)?.words ?? null])),
 		}
 	})
 	return {

@@ -3,7 +3,7 @@ import { rungOf } from '../../core/library/starter-library'
 import type { Ladder } from '../../core/vocabulary/ladder'
 import { weeksSinceUnloading } from '../../core/plan/unloading-due'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { lockOf } from '../../core/judge/locks'
+import { overOf } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
 import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../../db/connect'
@@ -85,8 +85,7 @@ export async function readRoster(
 						const state = known ?? entryState(library, ladder.id)
 						const { index, rung } = rungOf(ladder, state.rungId)
 						const facts = concluded.get(`${squad.id}/${member.id}`)?.facts
-						const lock = facts ? lockOf(facts, rung) : null
-						const over = lock?.rule === 'S1' || lock?.rule === 'S2' ? lock.words : null
+						const over = facts ? overOf(facts, rung) : null
 						return { ladder, rungIndex: index, rungName: rung.name, state, over, met: known !== undefined }
 					}),
 			})),
