@@ -1,10 +1,12 @@
-import { useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import { likelyDoubles } from '#core/field/likely-doubles'
-import { type LineProgress, nextInQueue, progressOf } from '#core/field/line-progress'
-import { type Advice, liveAdvice } from '#core/field/live-advice'
-import type { FieldSheet } from '#core/field/pack'
+import { type LineProgress, isNext, nextInQueue, progressOf } from '#core/field/line-progress'
+import { type Advice, drillOn, liveAdvice } from '#core/field/live-advice'
+import { closedNow, overNow } from '#core/field/over-today'
+import { placeOf } from '#core/rules/s1-pain'
+import type { FieldLine, FieldSheet } from '#core/field/pack'
 import { positionAt, queueOrder } from '#core/field/queue-order'
 import { REGIONS, type Region } from '#core/vocabulary/words'
 import type { Drill } from '#core/vocabulary/drill'
@@ -17,6 +19,7 @@ import { FieldNotices } from './field-notices'
 import { FollowUp } from './follow-up'
 import { LineHead } from './line-head'
 import { MarkPanel } from './mark-panel'
+import { OverPanel } from './over-panel'
 import { PainPanel } from './pain-panel'
 import { QueueBar } from './queue-bar'
 import { QueuePanel } from './queue-panel'
@@ -27,6 +30,8 @@ import { TimedPad, strangeFor } from './timed-pad'
 import { useAwake } from './use-awake'
 import { useDeviceFeed } from './use-device-feed'
 import { type NewEvent, useSessionLog } from './use-session-log'
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 interface Props {
 	store: DeviceStore
@@ -67,7 +72,8 @@ export function FieldScreen({
 	const [group, setGroup] = useState(0)
 	const [last, setLast] = useState<{ events: LogEvent[]; label: string } | null>(null)
 	const [problem, setProblem] = useState<string | null>(null)
-	const [panel, setPanel] = useState<'pain' | 'queue' | 'session' | 'athlete' | null>(null)
+	const [panel, setPanel] = useState<'pain' | 'over' | 'queue' | 'session' | 'athlete' | null>(null)
+	const [hurt, setHurt] = useState<string | null>(null)
 	const [markId, setMarkId] = useState<string | null>(null)
 	const writing = useRef(false)
 	const clock = log.now
@@ -89,20 +95,30 @@ export function FieldScreen({
 				own.set(event.athleteId, [...(own.get(event.athleteId) ?? []), event])
 		return own
 	}, [current, entryId])
+	/** A line with what was said of the athlete's body in this session: barred, it is over, and out of the queue. */
+	const standing = useCallback(
+		(line: FieldLine, events: readonly LogEvent[]): LineProgress => {
+			const athlete = sheet.athletes.find((one) => one.id === line.athleteId)
+			const plain = progressOf(line, events)
+			const drill = drillOn(plain, sheet)
+			const closures = athlete ? closedNow(athlete, current, sheet.session.day) : []
+			return drill && closures.length > 0
+				? progressOf(line, events, overNow(closures, drill, plain.swap ? drill.defaults.parameters : line.parameters))
+				: plain
+		},
+		[sheet, current],
+	)
 	const everybody = useMemo(
 		() =>
 			order.flatMap(({ athleteId: id }): LineProgress[] => {
 				const line = sheet.lines.find((candidate) => candidate.entryId === entryId && candidate.athleteId === id)
-				return line && line.blocked === null && !away.has(id) ? [progressOf(line, byLine.get(id) ?? [])] : []
+				return line && line.blocked === null && !away.has(id) ? [standing(line, byLine.get(id) ?? [])] : []
 			}),
-		[sheet, entryId, byLine, away, order],
+		[sheet, entryId, byLine, away, order, standing],
 	)
 	const groupOf = (id: string) => order.find((place) => place.athleteId === id)?.group ?? 0
 	const queue = group === 0 ? everybody : everybody.filter((progress) => groupOf(progress.line.athleteId) === group)
-	const shown =
-		queue.find((progress) => progress.line.athleteId === athleteId) ??
-		queue.find((progress) => !progress.finished) ??
-		queue[0]
+	const shown = queue.find((progress) => progress.line.athleteId === athleteId) ?? queue.find(isNext) ?? queue[0]
 	const onLine = lineUp(queue, shown, settings.lanes)
 	const nameOf = (id: string | null) => sheet.athletes.find((athlete) => athlete.id === id)?.name ?? ''
 	const entryIndex = sheet.entries.findIndex((entry) => entry.id === entryId)
@@ -124,7 +140,7 @@ export function FieldScreen({
 			const of = queue.find((progress) => progress.line.athleteId === first?.athleteId)
 			if (moveOn && of) {
 				const after = queue.map((progress) =>
-					progress === of ? progressOf(of.line, [...(byLine.get(of.line.athleteId) ?? []), ...written]) : progress,
+					progress === of ? standing(of.line, [...(byLine.get(of.line.athleteId) ?? []), ...written]) : progress,
 				)
 				setAthleteId(nextInQueue(after, of.line.athleteId) ?? of.line.athleteId)
 			}
@@ -288,7 +304,7 @@ export function FieldScreen({
 			lasting={store.lasting}
 			doubles={doubles}
 			questions={questions}
-			candidates={[...onLine, ...queue.filter((progress) => !onLine.includes(progress) && !progress.finished)]}
+			candidates={[...onLine, ...queue.filter((progress) => !onLine.includes(progress) && isNext(progress))]}
 			nameOf={nameOf}
 			onKeep={(mark, words) => void keep([mark], words, true)}
 			onSettle={onSettle}
@@ -313,6 +329,10 @@ export function FieldScreen({
 		)
 	}
 
+	const closedFor = (id: string) => {
+		const one = sheet.athletes.find((candidate) => candidate.id === id)
+		return one ? closedNow(one, current, sheet.session.day) : []
+	}
 	const { line } = shown
 	const athlete = sheet.athletes.find((one) => one.id === line.athleteId)!
 	const drillKey = shown.swap ?? { drillId: line.drillId, drillVersion: line.drillVersion }
@@ -555,8 +575,28 @@ export function FieldScreen({
 							[{ ...at, type: 'observation', kind: 'pain', value: { ...pain, moment: 'during' } }],
 							`pain ${pain.score}`,
 							false,
-						)
+						).then(() => {
+							setHurt(line.athleteId)
+							setPanel('over')
+						})
 					}}
+				/>
+			)}
+			{panel === 'over' && hurt && closedFor(hurt).length > 0 && (
+				<OverPanel
+					name={nameOf(hurt)}
+					closures={closedFor(hurt).map((one) => ({ words: capital(placeOf(one)), grade: one.grade }))}
+					remaining={sheet.lines
+						.filter((one) => one.athleteId === hurt && one.blocked === null && one.family !== 'prepare')
+						.map((one) =>
+							standing(
+								one,
+								current.filter((event) => 'entryId' in event && event.entryId === one.entryId),
+							),
+						)
+						.filter(isNext)
+						.map((one) => `${one.line.words}, ${one.line.dose.sets}×${one.line.dose.reps}`)}
+					onClose={() => setPanel(null)}
 				/>
 			)}
 			{panel === 'athlete' && (
@@ -567,7 +607,11 @@ export function FieldScreen({
 					ownDrill={sheet.drills[`${line.drillId}/${line.drillVersion}`]}
 					standIns={(sheet.standIns[line.drillId] ?? [])
 						.flatMap((key) => sheet.drills[key] ?? [])
-						.filter((drill) => !(athlete.barred ?? []).includes(drill.id))}
+						.filter(
+							(drill) =>
+								!(athlete.barred ?? []).includes(drill.id) &&
+								overNow(closedFor(athlete.id), drill, drill.defaults.parameters) === null,
+						)}
 					onSwap={(other) => {
 						setPanel(null)
 						void keep(
@@ -666,7 +710,7 @@ function withoutSwapUnlessMark(event: NewEvent): NewEvent {
 /** The next ones to start together: whoever is shown, and those after who still have reps. */
 function lineUp(queue: LineProgress[], shown: LineProgress | undefined, lanes: number): LineProgress[] {
 	if (!shown) return []
-	const open = queue.filter((progress) => !progress.finished || progress === shown)
+	const open = queue.filter((progress) => isNext(progress) || progress === shown)
 	const start = Math.floor(open.indexOf(shown) / lanes) * lanes
 	return open.slice(start, start + lanes)
 }

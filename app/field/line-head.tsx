@@ -91,9 +91,9 @@ export function LineHead({
 					<DoseTape label="fast m" done={dose.fastMetres.done} planned={dose.fastMetres.planned} />
 				</div>
 			</div>
-			{line.over && (
+			{progress.over && (
 				<p className="mt-1 border-l-4 border-attn pl-3 text-[17px] font-bold text-attn" role="alert">
-					Over today: {line.over}. Tap the name for another drill.
+					Over today: {progress.over}. Tap the name for another drill.
 				</p>
 			)}
 			{(athlete.spare.length > 0 || worry) && (

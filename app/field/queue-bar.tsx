@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import { type LineProgress, restLeft } from '#core/field/line-progress'
+import { isNext, type LineProgress, restLeft } from '#core/field/line-progress'
 import { restLabel, shortName } from './say-event'
 import { signal } from './use-awake'
 import { useNow } from './use-now'
@@ -17,7 +17,7 @@ interface Props {
 export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props) {
 	const now = useNow(clock)
 	const ready = queue
-		.filter((progress) => !progress.finished && now > 0 && progress.lastAt !== null && restLeft(progress, now) === 0)
+		.filter((progress) => isNext(progress) && now > 0 && progress.lastAt !== null && restLeft(progress, now) === 0)
 		.map((progress) => progress.line.id)
 		.join()
 	const readyBefore = useRef(ready)
@@ -28,7 +28,7 @@ export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props
 	}, [ready, alerts])
 	const at = queue.indexOf(onLine.at(-1)!)
 	const next = [...queue.slice(at + 1), ...queue.slice(0, Math.max(0, at))]
-		.filter((progress) => !progress.finished && !onLine.includes(progress))
+		.filter((progress) => isNext(progress) && !onLine.includes(progress))
 		.slice(0, 2)
 	return (
 		<button
@@ -43,7 +43,7 @@ export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props
 					<b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}
 				</span>
 			))}
-			{queue.every((progress) => progress.finished) && <span>Everybody is done here; the next drill is ›</span>}
+			{!queue.some(isNext) && <span>Everybody is done here; the next drill is ›</span>}
 			<span className="shrink-0 underline">all {queue.length}</span>
 		</button>
 	)

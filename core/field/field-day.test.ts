@@ -5,7 +5,7 @@ import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { doseLeft } from './dose-left'
 import { likelyDoubles, pairOf } from './likely-doubles'
-import { progressOf, restLeft } from './line-progress'
+import { isNext, nextInQueue, progressOf, restLeft } from './line-progress'
 import { liveAdvice, readyOf } from './live-advice'
 import type { FieldAthlete, FieldLine } from './pack'
 import { positionAt, queueOrder } from './queue-order'
@@ -269,5 +269,51 @@ describe('what a number is expected to be', () => {
 		expect(slotsOf(line({ parameters: { distanceM: 30 } }), [20, 5, 10, 40]).map((slot) => slot.distanceM)).toEqual([
 			5, 10, 20, 30,
 		])
+	})
+})
+
+// "One more" is never said to an athlete with a report this session on a region the drill loads, until it is dealt with.
+describe('what hurts on the line', () => {
+	const said = (region: string, score: number, afterS = 200): LogEvent =>
+		({
+			...stamp(afterS),
+			type: 'observation',
+			kind: 'pain',
+			value: { region, side: 'left', score, redFlag: false, moment: 'during' },
+		}) as LogEvent
+	const reps = [rep(1, 1.95, 3.2), rep(2, 1.94, 3.19)]
+	const over = (events: LogEvent[], words: string | null, own = line()) =>
+		liveAdvice(progressOf(own, events, words), athlete, sheet(own), events)
+	it('over: stop here, and the set can be ended for pain', () => {
+		expect(over(reps, 'left back thigh')).toMatchObject({
+			lead: 'Stop here.',
+			rest: expect.stringContaining('left back thigh: over for today'),
+			act: { kind: 'end-set', reason: 'pain' },
+		})
+		expect(over([], 'left back thigh').act).toBeNull()
+		expect(over([...reps, decide('end-set', 300, { reason: 'pain' })], 'left back thigh').lead).toBe('Set ended.')
+	})
+	it('what the server says of the line holds for its own drill, not for the one swapped in', () => {
+		const own = line({ over: 'knee closed since Thu 19 Mar' })
+		expect(progressOf(own, reps).over).toBe('knee closed since Thu 19 Mar')
+		const swap = decide('swap', 300, { drillId: 'wall-drill', drillVersion: 1 })
+		expect(progressOf(own, [...reps, swap]).over).toBeNull()
+		expect(progressOf(own, [...reps, swap], 'left knee').over).toBe('left knee')
+	})
+	it('a small pain where the drill loads: ask, nobody is told to go on', () => {
+		expect(advise(reps).lead).not.toBe('Ask first.')
+		expect(advise([...reps, said('back-thigh', 2)])).toMatchObject({
+			lead: 'Ask first.',
+			rest: expect.stringContaining('left back thigh 2 of 10'),
+			act: null,
+		})
+		expect(advise([...reps, said('wrist', 2)]).lead).not.toBe('Ask first.')
+		expect(advise([...reps, said('back-thigh', 0)]).lead).not.toBe('Ask first.')
+	})
+	it('who is over does not come on the line by themselves, and what they did can still be logged', () => {
+		const [a, b] = [progressOf(line(), reps, 'left knee'), progressOf({ ...line(), athleteId: 'b' }, [])]
+		expect([isNext(a), isNext(b), a.finished]).toEqual([false, true, false])
+		expect(nextInQueue([a, b], 'b')).toBe('b')
+		expect(nextInQueue([a], 'b')).toBeNull()
 	})
 })

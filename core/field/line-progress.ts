@@ -23,10 +23,13 @@ export interface LineProgress {
 	/** Another drill for this athlete, swapped in on the spot. */
 	swap: { drillId: string; drillVersion: number } | null
 	method: Method | null
+	/** Over for this athlete by what was said of their body, in words; null while it stands. */
+	over: string | null
 	finished: boolean
 }
 
-export function progressOf(line: FieldLine, events: readonly LogEvent[]): LineProgress {
+/** @param over why the drill that is done on this line is over for the athlete; what the server says of the line's own drill is known */
+export function progressOf(line: FieldLine, events: readonly LogEvent[], over: string | null = null): LineProgress {
 	const own = events.filter(
 		(event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId,
 	)
@@ -60,6 +63,7 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[]): LinePr
 		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
 		lastAt: times.length > 0 ? Math.max(...times) : null,
 		dropOff: fall?.reading ?? null,
+		over: swap ? over : (line.over ?? over),
 		finished: ended || taken >= planned,
 	}
 }
@@ -89,12 +93,16 @@ export function restLeft(progress: LineProgress, nowMs: number): number {
 	return Math.max(0, Math.ceil(progress.restS - elapsedS))
 }
 
+/** Whether somebody comes on the line again by themselves: reps left, and nothing said of their body that bars it. */
+export const isNext = ({ finished, over }: Pick<LineProgress, 'finished' | 'over'>): boolean =>
+	!finished && over === null
+
 /** Whose turn comes after somebody: the next in the order who still has reps, round and round. */
 export function nextInQueue(queue: readonly LineProgress[], afterAthleteId: string | null): string | null {
 	const at = queue.findIndex((progress) => progress.line.athleteId === afterAthleteId)
 	for (let step = 1; step <= queue.length; step++) {
 		const candidate = queue[(at + step + queue.length) % queue.length]
-		if (candidate && !candidate.finished) return candidate.line.athleteId
+		if (candidate && isNext(candidate)) return candidate.line.athleteId
 	}
 	return null
 }

@@ -1,6 +1,8 @@
 import type { LogEvent } from '../vocabulary/events'
 import { writePercent, writeSeconds } from '../words/write-numbers'
 import { type ReadyReading, readReady } from '../judge/ready-check'
+import type { Drill } from '../vocabulary/drill'
+import { saidOf } from './over-today'
 import { type LineProgress, type Suggestion, byTime, suggestionFor } from './line-progress'
 import type { FieldAthlete, FieldSheet } from './pack'
 
@@ -8,7 +10,7 @@ import type { FieldAthlete, FieldSheet } from './pack'
 export interface Advice extends Suggestion {
 	/** Offered as one button. */
 	act:
-		| { kind: 'end-set'; reason: 'drop-off' | 'good-day' | 'coach'; label: string }
+		| { kind: 'end-set'; reason: 'drop-off' | 'good-day' | 'coach' | 'pain'; label: string }
 		| { kind: 'fast-day'; label: string }
 		| { kind: 'load-off'; label: string }
 		| null
@@ -26,15 +28,28 @@ export const LOADED = { share: [0.5, 0.7], minutes: [20, 40] } as const
 export function liveAdvice(
 	progress: LineProgress,
 	athlete: FieldAthlete,
-	sheet: Pick<FieldSheet, 'lines' | 'school' | 'entries'>,
+	sheet: Pick<FieldSheet, 'lines' | 'school' | 'entries' | 'drills'>,
 	events: readonly LogEvent[],
 ): Advice {
-	const plain = suggestionFor(progress)
+	if (progress.over !== null && !progress.ended)
+		return {
+			lead: 'Stop here.',
+			rest: `${progress.over}: over for today. Tap the name for another drill.`,
+			endTheSet: true,
+			act: progress.repsDone === 0 ? null : { kind: 'end-set', reason: 'pain', label: 'End the set' },
+		}
+	const drill = drillOn(progress, sheet)
+	const said = drill ? saidOf(athlete.id, drill, events) : null
+	const plain =
+		said === null || progress.finished
+			? suggestionFor(progress)
+			: // Nobody is told to go on who has said that it hurts there.
+				{ ...suggestionFor(progress), lead: 'Ask first.', rest: `${said} was said today. It is for the coach to say.` }
 	const withEnd = (say: Suggestion): Advice => ({
 		...say,
 		act: say.endTheSet ? { kind: 'end-set', reason: 'drop-off', label: 'End the set' } : null,
 	})
-	if (progress.ended || plain.endTheSet) return withEnd(plain)
+	if (progress.ended || plain.endTheSet || said !== null) return withEnd(plain)
 	const fast = fastDay(progress, events)
 	if (fast) return fast
 	const load = loadAdvice(progress, athlete.id, sheet, events)
@@ -63,6 +78,15 @@ export function liveAdvice(
 	if (ready && progress.repsDone > 0 && progress.repsDone <= 2 && !progress.finished)
 		return { ...plain, rest: `${ready.sentence} ${plain.rest}`, act: null }
 	return withEnd(plain)
+}
+
+/** The drill that is done on a line: its own, or the one swapped in. */
+export const drillOn = (
+	{ line, swap }: Pick<LineProgress, 'line' | 'swap'>,
+	{ drills }: Pick<FieldSheet, 'drills'>,
+): Drill | undefined => {
+	const { drillId, drillVersion } = swap ?? line
+	return drills[`${drillId}/${drillVersion}`]
 }
 
 /** The ready check of the day's first sprint line, over 10 m or its own distance; null elsewhere. */

@@ -13,7 +13,7 @@ export const placeOf = ({ region, side }: { region: Closure['region']; side?: st
 	region === EVERYTHING ? 'everything' : `${side && side !== 'both' ? `${side} ` : ''}${REGION_NAMES[region]}`
 
 /** Whether a closure of a region bars a form of a drill. */
-export function bars(closure: Closure, { drill, intensity }: Form): boolean {
+export function bars(closure: Closure, { drill, intensity }: Pick<Form, 'drill' | 'intensity'>): boolean {
 	if (closure.region === EVERYTHING) return true
 	const load = drill.regions[closure.region] ?? 0
 	if (load === 0 || closure.grade === 'noted') return false

@@ -4,6 +4,7 @@ import { concludeFor } from '../../core/permit/plain-facts'
 import { placeOf } from '../../core/rules/s1-pain'
 import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/days'
+import { sayLimitsOf } from '../../core/field/over-today'
 import type { Pack } from '../../core/field/pack'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
@@ -82,7 +83,8 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					.filter((row) => row.athleteId === id)
 					.map(careRecordOf)
 					.filter((record) => isOpen(record, day))
-				const known = concludeFor(facts.get(id)!, sheet.library)
+				const plain = facts.get(id)!
+				const known = concludeFor(plain, sheet.library)
 				return {
 					id,
 					name,
@@ -92,6 +94,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					barred: Object.values(drills).flatMap((drill) =>
 						['instead', 'no'].includes(permit(known, { drillId: drill.id }).answer) ? [drill.id] : [],
 					),
+					sayLimits: sayLimitsOf({ ...plain, returning: known.plan.regions }, day),
 					worries: open.flatMap((record) =>
 						record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region }] : [],
 					),

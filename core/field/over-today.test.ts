@@ -1,0 +1,128 @@
+import { describe, expect, it } from 'vitest'
+import { STARTER_LIBRARY } from '../library/starter-library'
+import type { CareReport } from '../vocabulary/care'
+import type { LogEvent } from '../vocabulary/events'
+import { closedNow, overNow, saidOf, sayLimitsOf } from './over-today'
+
+// The day of a tap of pain on the field. Spare: 3–4 (1–2 in the third session running); bars what loads the region 2
+// or 3, and all high and shock work on it. Closed: 5 and more, a red flag, 3 and more on two days within 14; bars
+// every load. Neck or head at 5 or with a red flag: everything.
+
+const DAY = '2026-03-20'
+const drill = (id: string) => STARTER_LIBRARY.drills[id]!
+let seq = 0
+const event = (kind: 'pain' | 'quiet', value: object, more: object = {}): LogEvent =>
+	({
+		id: `e${seq}`,
+		sessionId: 's',
+		athleteId: 'a',
+		deviceId: 'd',
+		deviceSeq: seq,
+		deviceTime: new Date(Date.UTC(2026, 2, 20, 17, seq++)).toISOString(),
+		type: 'observation',
+		kind,
+		value,
+		...more,
+	}) as LogEvent
+const pain = (region: string, score: number, more: object = {}, of: object = {}) =>
+	event('pain', { region, side: 'left', score, redFlag: false, moment: 'during', ...more }, of)
+const grades = (events: LogEvent[], sayLimits: Parameters<typeof closedNow>[0]['sayLimits'] = []) =>
+	closedNow({ id: 'a', sayLimits }, events, DAY).map((one) => `${one.region} ${one.grade}`)
+
+describe('what a tap closes', () => {
+	it.each([
+		[1, []],
+		[2, []],
+		[3, ['knee spare']],
+		[4, ['knee spare']],
+		[5, ['knee closed']],
+		[10, ['knee closed']],
+	])('knee %i', (score, expected) => {
+		expect(grades([pain('knee', score)])).toEqual(expected)
+	})
+	it('a red flag closes whatever the number', () => {
+		expect(grades([pain('knee', 1, { redFlag: true })])).toEqual(['knee closed'])
+	})
+	it.each([
+		[4, false, ['neck-head spare']],
+		[5, false, ['everything everything']],
+		[0, true, ['everything everything']],
+	])('head %i, red flag %s', (score, redFlag, expected) => {
+		expect(grades([pain('neck-head', score, { redFlag })])).toEqual(expected)
+	})
+	it('what was taken back, and what another said, closes nothing', () => {
+		expect(grades([pain('knee', 8, {}, { void: true }), pain('knee', 8, {}, { athleteId: 'b' })])).toEqual([])
+	})
+	it('with a lower limit of that side from before', () => {
+		const limits = [{ region: 'knee' as const, side: 'left' as const, closesFrom: 3, sparesFrom: 1 }]
+		expect(grades([pain('knee', 3)], limits)).toEqual(['knee closed'])
+		expect(grades([pain('knee', 1)], limits)).toEqual(['knee spare'])
+		expect(grades([pain('knee', 3, { side: 'right' })], limits)).toEqual(['knee spare'])
+		expect(grades([pain('knee', 3, { side: 'both' })], limits)).toEqual(['knee closed'])
+		expect(grades([pain('hip', 3)], limits)).toEqual(['hip spare'])
+	})
+})
+
+describe('limits a device is told', () => {
+	const said = (score: number, day: string, more: Partial<CareReport> = {}): CareReport => ({
+		kind: 'pain',
+		region: 'knee',
+		side: 'left',
+		score,
+		day,
+		...more,
+	})
+	const limits = (reports: CareReport[], more: object = {}) => sayLimitsOf({ reports, clearances: [], ...more }, DAY)
+	it('none where nothing was said', () => {
+		expect(limits([])).toEqual([])
+	})
+	it('a 3 or more at most 14 days ago closes from 3 on, that side alone', () => {
+		expect(limits([said(3, '2026-03-06')])).toContainEqual({
+			region: 'knee',
+			side: 'left',
+			closesFrom: 3,
+			sparesFrom: 1,
+		})
+		expect(limits([said(3, '2026-03-06')]).some((one) => one.side === 'right')).toBe(false)
+		// Spared already: anything said now is said of a spared region; 15 days ago it takes 5 to close.
+		expect(limits([said(3, '2026-03-05')])).toEqual([{ region: 'knee', side: 'left', closesFrom: 5, sparesFrom: 1 }])
+	})
+	it('small pains of the two sessions before make the third one spare', () => {
+		const sessions = ['2026-03-16', '2026-03-18', DAY]
+		expect(limits([said(1, '2026-03-16'), said(2, '2026-03-18')], { sessions })).toEqual([
+			{ region: 'knee', side: 'left', closesFrom: 5, sparesFrom: 1 },
+		])
+		expect(limits([said(1, '2026-03-16')], { sessions })).toEqual([])
+	})
+	it('what was cleared counts no more', () => {
+		const clearances = [{ region: 'knee' as const, day: '2026-03-10', by: 'Dr A', role: 'doctor' as const }]
+		expect(sayLimitsOf({ reports: [said(4, '2026-03-08')], clearances }, DAY)).toEqual([])
+	})
+})
+
+describe('what is over, and what is not', () => {
+	const over = (events: LogEvent[], id: string) =>
+		overNow(closedNow({ id: 'a' }, events, DAY), drill(id), drill(id).defaults.parameters)
+	it('closed bars every load, spared what loads much or is hard', () => {
+		expect(over([pain('knee', 9)], 'kneeling-chest-push')).toBe('left knee')
+		expect(over([pain('knee', 3)], 'kneeling-chest-push')).toBeNull()
+		expect(over([pain('knee', 3)], 'broad-jump')).toBe('left knee')
+		expect(over([pain('wrist', 9)], 'broad-jump')).toBeNull()
+		expect(over([pain('neck-head', 7)], 'calf-hold')).toBe('everything')
+	})
+	it('names each place once', () => {
+		expect(over([pain('knee', 9), pain('knee', 6), pain('ankle', 6)], 'broad-jump')).toBe('left knee, left ankle')
+	})
+	it('a small pain is said until somebody was asked', () => {
+		const two = pain('knee', 2)
+		expect(saidOf('a', drill('broad-jump'), [two])).toBe('left knee 2 of 10')
+		expect(saidOf('a', drill('broad-jump'), [pain('knee', 1), pain('ankle', 2)])).toBe('left ankle 2 of 10')
+		expect(saidOf('a', drill('broad-jump'), [pain('wrist', 4), pain('knee', 0)])).toBeNull()
+		expect(saidOf('b', drill('broad-jump'), [two])).toBeNull()
+		const asked = (region: string, score: number) => event('quiet', { region, side: 'left', score })
+		expect(saidOf('a', drill('broad-jump'), [two, asked('knee', 1)])).toBeNull()
+		expect(saidOf('a', drill('broad-jump'), [two, asked('knee', 2)])).toBe('left knee 2 of 10')
+		expect(saidOf('a', drill('broad-jump'), [two, asked('hip', 0)])).toBe('left knee 2 of 10')
+		expect(saidOf('a', drill('broad-jump'), [asked('knee', 0), pain('knee', 2)])).toBe('left knee 2 of 10')
+	})
+})
