@@ -34,7 +34,7 @@ const CURVING = {
 } as const
 const SPARE = {
 	'back-thigh': 'wall-drill',
-	knee: 'wall-drill',
+	knee: 'seated-chest-push',
 	groin: 'seated-chest-push',
 	'front-thigh': 'seated-chest-push',
 	hip: 'seated-chest-push',

@@ -30,7 +30,7 @@ const STRIDE = {
 	shin: 1,
 } as const
 const SIDEWAYS = { ankle: 3, knee: 2, groin: 2, hip: 2, 'front-thigh': 1, calf: 1, foot: 1, shin: 1, back: 1 } as const
-const SKIP = { calf: 1, foot: 1, ankle: 1, shin: 1, hip: 1, abdomen: 1 } as const
+const SKIP = { calf: 1, foot: 1, ankle: 1, shin: 1, knee: 1, hip: 1, abdomen: 1 } as const
 /** A quick push from a seat keeps the intent when the leg complains; springing does when the thigh or groin does. */
 const SPARE = {
 	foot: 'seated-chest-push',

@@ -23,7 +23,7 @@ const EASY_RUN = { 'back-thigh': 1, calf: 1, foot: 1, ankle: 1, shin: 1, knee: 1
 /** What stands in for running: posture at the wall where the back of the thigh or the knee complains, a quick push of the arms from a seat for the rest. */
 const SPARE = {
 	'back-thigh': 'wall-drill',
-	knee: 'wall-drill',
+	knee: 'seated-chest-push',
 	groin: 'seated-chest-push',
 	'front-thigh': 'seated-chest-push',
 	hip: 'seated-chest-push',
@@ -68,7 +68,7 @@ export const SPRINT_DRILLS: Drill[] = [
 		dose: [3, 6],
 		rest: [0, 45],
 		repS: 6,
-		regions: { hip: 1, calf: 1, foot: 1, ankle: 1, groin: 1, 'front-thigh': 1, abdomen: 1, shoulder: 1, wrist: 1 },
+		regions: { knee: 1, hip: 1, calf: 1, foot: 1, ankle: 1, groin: 1, 'front-thigh': 1, abdomen: 1, shoulder: 1, wrist: 1 },
 		alternatives: {
 			...SPARE,
 			hip: 'seated-chest-push',

@@ -98,7 +98,7 @@ describe('care records', () => {
 			),
 		).toEqual({ opened: true })
 		expect(await lines()).toEqual({
-			acceleration: 'wall-drill',
+			acceleration: 'seated-chest-push',
 			shock: 'seated-chest-push',
 			fixed: 'seated-chest-push',
 		})
