@@ -107,7 +107,7 @@ function withoutPain<T extends { decidedBy: string; sentence: string; trace: { r
 		...judgement,
 		sentence: spare,
 		trace: judgement.trace.map((line) =>
-			line.rule === 'S1' ? { ...line, found: 'kept for coach and clinician' } : line,
+			line.rule === 'S1' ? { ...line, found: 'kept for coach and clinician, ask the coach' } : line,
 		),
 	}
 }

@@ -47,7 +47,8 @@ function standIn({ concluded, documents, rung, drill }: JudgeContext): { drill: 
 }
 
 /** What was said in the judged session that closes a place, in words; null when it was said before. */
-function whyClosed({ region, side }: Closure, { input }: JudgeContext): string | null {
+function whyClosed({ region, side, since }: Closure, { input }: JudgeContext): string | null {
+	if (since !== input.day) return null
 	const today = input.pains.filter((one) => one.sessionId === input.sessionId)
 	if (region === EVERYTHING)
 		return today.some((one) => closesEverything({ kind: 'pain', ...one }))

@@ -249,3 +249,72 @@ describe('what is concluded', () => {
 		expect(() => conclude({ ...plainFacts(), library: STARTER_LIBRARY, levelOf: () => 1 })).not.toThrow()
 	})
 })
+
+describe('the step of the way back', () => {
+	/** Cleared after an injury of the back thigh, the step at 60 % due. */
+	const onTheWay = (more: More = {}): More => ({
+		passed: all,
+		reports: [hurt('back-thigh', 8, '2026-03-01'), ...(more.reports ?? [])],
+		clearances: [cleared('back-thigh', '2026-03-05')],
+		stands: [{ path: 're-entry-run', step: 'run-60', lastDone: '2026-03-18' }],
+		...(more.restrictions ? { restrictions: more.restrictions } : {}),
+	})
+	const STEP: Ask = { drillId: 'build-run', parameters: { effortPercent: 60, distanceM: 30, runInM: 15 } }
+	it('may load what is spared on its own path, a little or much, and nothing else that is sore', () => {
+		expect(ask(onTheWay(), STEP).answer).toBe('yes')
+		expect(ask(onTheWay({ reports: [hurt('back-thigh', 3, '2026-03-19')] }), STEP).answer).toBe('yes')
+		expect(ask(onTheWay({ reports: [hurt('back-thigh', 6, '2026-03-19')] }), STEP).answer).not.toBe('yes')
+		expect(ask(onTheWay({ reports: [{ kind: 'head', day: '2026-03-19' }] }), STEP).answer).toBe('no')
+		expect(ask(onTheWay({ restrictions: [{ region: 'back-thigh', since: '2026-03-19' }] }), STEP).answer).not.toBe(
+			'yes',
+		)
+		expect(ask(onTheWay({ reports: [hurt('back-thigh', 2, '2026-03-19')] }), STEP).answer).toBe('yes')
+	})
+	it('is not asked for time away nor gates, and what else is asked is told which step is due', () => {
+		const { findings } = ask(onTheWay(), { drillId: 'standing-start' })
+		expect(findings.filter((one) => one.rule === 'RE').map((one) => [one.tier, one.found, one.limit])).toEqual([
+			['block', 'on the way back: back to running, run at 60 %', 'the step that is due, and low work'],
+		])
+		expect(ask({ ...onTheWay(), lastWork: {} }, STEP).findings).toEqual([])
+	})
+	it('at its end: two rungs below the highest passed, 60, 75, 90 % by weeks, then all of it', () => {
+		const after = (days: number, rungId: string) =>
+			given(
+				{
+					...onTheWay(),
+					passed: upTo('acceleration', 'three-point-30'),
+					stands: [
+						{
+							path: 're-entry-run',
+							step: STARTER_LIBRARY.ladders['re-entry-run']!.rungs.at(-1)!.id,
+							lastDone: new Date(Date.UTC(2026, 2, 20 - days)).toISOString().slice(0, 10),
+							answers: [0],
+						},
+					],
+				},
+				{ ladderId: 'acceleration', rungId },
+			)
+		// Two below three-point 30 m is three-point 10 m, 1×6 in full.
+		expect(after(3, 'three-point-10')).toBe('less three-point-start 10 1×3')
+		expect(after(8, 'three-point-10')).toBe('less three-point-start 10 1×4')
+		expect(after(15, 'three-point-10')).toBe('less three-point-start 10 1×5')
+		expect(after(22, 'three-point-10')).toBe('yes three-point-start 10 1×6')
+		expect(after(3, 'three-point-20')).toBe('less three-point-start 10 1×3')
+		expect(after(22, 'three-point-30')).toBe('yes three-point-start 30 1×5')
+	})
+})
+
+it('a worry looks for the alternative of its own region before those of what is sore', () => {
+	const library: Library = withDrill('kneeling-chest-push', {
+		alternatives: { knee: 'leg-swings', wrist: 'relaxed-skip' },
+	})
+	const worry = (region: string): More => ({
+		passed: all,
+		reports: [
+			{ kind: 'worry', drillId: 'kneeling-chest-push', region, day: '2026-03-19' } as CareReport,
+			hurt('elbow', 3),
+		],
+	})
+	expect(given(worry('wrist'), { drillId: 'kneeling-chest-push' }, library)).toMatch(/^instead relaxed-skip/)
+	expect(given(worry('knee'), { drillId: 'kneeling-chest-push' }, library)).toMatch(/^instead leg-swings/)
+})
