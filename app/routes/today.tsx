@@ -8,6 +8,8 @@ import { readToday } from '#server/sheet/read-today'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
+import { readBodies } from '#server/care/read-bodies'
+import { BodyBand } from '../ui/body-band'
 import { ChangeList } from '../ui/change-list'
 import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
@@ -18,6 +20,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
+	const bodies = await readBodies(scope, today, who.role)
 	const { main, week, waiting } = await readToday(scope, today, may(who.role, 'verdict:write'))
 	const changes = (main?.athletes ?? []).flatMap((athlete) =>
 		athlete.lines.flatMap((line) =>
@@ -34,6 +37,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 			: 0
 	return {
 		today,
+		bodies,
 		session: main?.session ?? null,
 		strip: main?.strip ?? [],
 		attending: main?.athletes.length ?? 0,
@@ -64,13 +68,27 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-	const { today, session, strip, attending, changes, changedPeople, cautions, dose, week, waiting, mayField, mayPlan } =
-		loaderData
+	const {
+		today,
+		bodies,
+		session,
+		strip,
+		attending,
+		changes,
+		changedPeople,
+		cautions,
+		dose,
+		week,
+		waiting,
+		mayField,
+		mayPlan,
+	} = loaderData
 	if (!session) {
 		return (
 			<>
 				<p className="dim">{longDay(today)}</p>
 				<h1 className="mt-1">No session in the next eight days</h1>
+				<BodyBand bodies={bodies} />
 				<p className="mt-3">
 					{mayPlan ? 'Make one: pick the day, who comes and what you do.' : 'The coach has not planned one yet.'}
 				</p>
@@ -112,6 +130,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 				</div>
 			</header>
 			<SessionStrip parts={strip} />
+			<BodyBand bodies={bodies} />
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_320px]">
 				<section>
 					<h2>

@@ -1,0 +1,45 @@
+import { Link } from 'react-router'
+import { shortDay } from '#core/calendar/days'
+import type { Body } from '#core/care/body'
+
+/** Who must not do what today: whom everything is closed for, whom something, who spares, who is on the way back. */
+export function BodyBand({ bodies }: { bodies: Body[] }) {
+	if (bodies.length === 0) return null
+	return (
+		<section className="mt-5 border-l-4 border-attn pl-4" aria-label="Closed, spared, on the way back">
+			<ul className="grid gap-x-10 sm:grid-cols-2">
+				{bodies.map((body) => (
+					<li key={body.id} className="py-1">
+						<Link className="font-bold hover:underline" to={`/athletes/${body.id}`}>
+							{body.name}
+						</Link>{' '}
+						<span className="dim text-[14px]">{body.squadName}</span>
+						{body.everythingSince && (
+							<p className="font-bold text-attn">
+								Everything closed since {shortDay(body.everythingSince)}: no line until a doctor has cleared it
+							</p>
+						)}
+						{body.closed.map((one) => (
+							<p key={one.place} className="font-bold text-attn">
+								{one.place} closed since {shortDay(one.since)}
+							</p>
+						))}
+						{body.patterns.map((pattern) => (
+							<p key={pattern} className="font-bold text-attn">
+								{pattern} closed
+							</p>
+						))}
+						{body.unwellSince && <p>Unwell since {shortDay(body.unwellSince)}: nothing high, shock or maximal</p>}
+						{body.spared.map((one) => (
+							<p key={one.place}>
+								Spare the {one.place}, since {shortDay(one.since)}
+								{one.ask && <b>. Ask how it was</b>}
+							</p>
+						))}
+						{body.back.length > 0 && <p className="dim">On the way back: {body.back.join(', ')}</p>}
+					</li>
+				))}
+			</ul>
+		</section>
+	)
+}
