@@ -1,18 +1,8 @@
 import { type Day, daysBetween } from '../calendar/days'
-import {
-	type CareReport,
-	type Clearance,
-	type ClearingRole,
-	type Closure,
-	EVERYTHING,
-	type Grade,
-	type Restriction,
-} from '../vocabulary/care'
-import { REGIONS, type Leg, type Region, SIDES } from '../vocabulary/words'
+import type { CareReport, Clearance, ClearingRole, Closure, Grade, Restriction } from '../vocabulary/care'
+import { CLOSE_FROM, SPARE_FROM, closesEverything, touches } from './grades'
+import { EVERYTHING, REGIONS, type Leg, type Region, SIDES } from '../vocabulary/words'
 
-/** Grades of pain [our setting; direction: common practice]. */
-export const SPARE_FROM = 3
-export const CLOSE_FROM = 5
 /** Pain of 3 or more on two days at most so many apart closes; a noted region is shown for so long. */
 export const WITHIN_DAYS = 14
 /** How long soreness after new work is shown, days. */
@@ -35,14 +25,6 @@ export interface CareRecord {
 export const mayClear = (role: ClearingRole, what: Clearance['region']): boolean =>
 	what === EVERYTHING ? role === 'doctor' : role === 'doctor' || role === 'physiotherapist' || role === 'clinician'
 
-/** A blow or strong pain at the head or neck is a report of the head, not of a region. */
-const ofHead = (report: CareReport): boolean =>
-	report.kind === 'head' ||
-	(report.kind === 'pain' &&
-		report.region === 'neck-head' &&
-		(report.redFlag === true || (report.score ?? 0) >= CLOSE_FROM))
-export const closesEverything = (report: CareReport): boolean => report.kind === 'chest' || ofHead(report)
-
 const latest = (days: readonly Day[]): Day | null =>
 	days.reduce<Day | null>((a, b) => (a === null || b > a ? b : a), null)
 const earliest = (days: readonly Day[]): Day | null =>
@@ -53,9 +35,6 @@ export interface Place {
 	region: Region
 	side: Leg
 }
-export const touches = (one: { side?: string | undefined }, side: Leg): boolean =>
-	one.side === undefined || one.side === 'both' || one.side === side
-
 /** Reports of a side of a region that no clearance has ended, up to a day: those of the clearance's own day stand. */
 function standing({ reports, clearances }: CareRecord, { region, side }: Place, day: Day): CareReport[] {
 	const cleared = latest(

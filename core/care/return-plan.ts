@@ -4,7 +4,8 @@ import { type CareReport, EVERYTHING, type ReturnStand } from '../vocabulary/car
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
 import type { Family, Region } from '../vocabulary/words'
-import { type CareRecord, closedSince, mayClear, touches } from './closures'
+import { type CareRecord, closedSince, mayClear } from './closures'
+import { touches } from './grades'
 
 /** A closure that lasted longer than this opens the way back, and so does this much time away: days. */
 export const LONG_CLOSURE_DAYS = 7

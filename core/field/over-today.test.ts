@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { CareReport } from '../vocabulary/care'
 import type { LogEvent } from '../vocabulary/events'
-import { closedNow, overNow, saidOf, sayLimitsOf } from './over-today'
+import { closedNow, overNow, saidOf } from './over-today'
+import { sayLimitsOf } from './say-limits'
 
 // The day of a tap of pain on the field. Spare: 3–4 (1–2 in the third session running); bars what loads the region 2
 // or 3, and all high and shock work on it. Closed: 5 and more, a red flag, 3 and more on two days within 14; bars

@@ -1,11 +1,11 @@
-import { type CareRecord, CLOSE_FROM, SPARE_FROM, closesEverything, closuresOn, touches } from '../care/closures'
+import { CLOSE_FROM, SPARE_FROM, closesEverything, touches } from '../care/grades'
 import { intensityOf } from '../dose/count-rep'
-import { bars, placeOf } from '../rules/s1-pain'
-import { type Closure, EVERYTHING } from '../vocabulary/care'
+import { bars, placeOf } from '../rules/bars'
+import type { Closure } from '../vocabulary/care'
 import type { Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { LogEvent } from '../vocabulary/events'
-import { type Leg, REGIONS, type Region, SIDES } from '../vocabulary/words'
+import { EVERYTHING, type Leg, type Region } from '../vocabulary/words'
 
 /*
  * What a pain report in a session means there and then, on a device that knows nothing of what was said on other
@@ -21,27 +21,6 @@ export interface SayLimit {
 	sparesFrom: number
 }
 type Said = Extract<LogEvent, { kind: 'pain' }>
-
-/** The limits of one athlete on a day: only of regions of which something was said, and no more than the two numbers. */
-export function sayLimitsOf(record: CareRecord, day: string): SayLimit[] {
-	const spoken = new Set(record.reports.flatMap((one) => (one.region ? [one.region] : [])))
-	return REGIONS.filter((region) => spoken.has(region)).flatMap((region) =>
-		SIDES.flatMap((side): SayLimit[] => {
-			const gradeAt = (score: number) =>
-				closuresOn({ ...record, reports: [...record.reports, { kind: 'pain', region, side, score, day }] }, day).find(
-					(one) => one.region === region && touches(one, side) && one.grade !== 'noted',
-				)?.grade ?? null
-			const from = (most: number, holds: (grade: string | null) => boolean) => {
-				let score = most
-				while (score > 1 && holds(gradeAt(score - 1))) score--
-				return score
-			}
-			const closesFrom = from(CLOSE_FROM, (grade) => grade === 'closed')
-			const sparesFrom = from(SPARE_FROM, (grade) => grade !== null)
-			return closesFrom === CLOSE_FROM && sparesFrom === SPARE_FROM ? [] : [{ region, side, closesFrom, sparesFrom }]
-		}),
-	)
-}
 
 const painsOf = (athleteId: string, events: readonly LogEvent[]): Said[] =>
 	events.flatMap((event) =>

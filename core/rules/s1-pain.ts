@@ -1,25 +1,11 @@
 import { shortDay } from '../calendar/days'
-import { EVERYTHING, type Closure } from '../vocabulary/care'
-import { REGION_NAMES, type Region } from '../vocabulary/words'
+import type { Closure } from '../vocabulary/care'
+import { EVERYTHING, type Region } from '../vocabulary/words'
+import { bars, placeOf } from './bars'
 import type { Facts } from './facts'
 import type { Form } from './form'
 import type { Rule } from './rule'
 
-/** From this load on, 1 a little to 3 a lot, a spared region bars a drill; a closed one bars every load. */
-export const SPARED_LOAD = 2
-
-/** "left knee", "everything" */
-export const placeOf = ({ region, side }: { region: Closure['region']; side?: string | null | undefined }): string =>
-	region === EVERYTHING ? 'everything' : `${side && side !== 'both' ? `${side} ` : ''}${REGION_NAMES[region]}`
-
-/** Whether a closure of a region bars a form of a drill. */
-export function bars(closure: Closure, { drill, intensity }: Pick<Form, 'drill' | 'intensity'>): boolean {
-	if (closure.region === EVERYTHING) return true
-	const load = drill.regions[closure.region] ?? 0
-	if (load === 0 || closure.grade === 'noted') return false
-	if (closure.grade === 'closed') return true
-	return load >= SPARED_LOAD || intensity === 'high' || intensity === 'shock'
-}
 export const barredBy = (facts: Facts, form: Form): Closure[] =>
 	facts.closures.filter((closure) => closure.grade !== 'noted' && bars(closure, form))
 export const barredRegions = (facts: Facts): Set<Region> =>

@@ -1,7 +1,7 @@
 import Type, { type Static } from 'typebox'
 import { Day, type DrillId, documentIdOf } from './ids'
 import { closed, oneOf, written } from './shape'
-import { PATTERNS, REGIONS } from './words'
+import { EVERYTHING, PATTERNS, REGIONS } from './words'
 
 /** What is said of an athlete's body, and who may say that it is well again. */
 
@@ -35,7 +35,7 @@ export type CareReport = Static<typeof CareReport>
 
 export const CLEARING_ROLES = ['doctor', 'physiotherapist', 'clinician', 'coach', 'guardian', 'athlete'] as const
 export type ClearingRole = (typeof CLEARING_ROLES)[number]
-export const EVERYTHING = 'everything' as const
+export { EVERYTHING } from './words'
 
 /** Who said that a region, or everything, is well again. */
 export const Clearance = closed({

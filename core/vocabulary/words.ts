@@ -103,3 +103,6 @@ export const METHOD_NAMES: Record<Method, string> = {
 	tape: 'tape',
 	reach: 'reach',
 }
+
+/** Beside the regions: what is closed after a blow to the head, chest pain or fainting. */
+export const EVERYTHING = 'everything' as const

@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid'
 import { PATTERNS, REGIONS, type Pattern, type Region } from '../../core/vocabulary/words'
-import { CLOSE_FROM } from '../../core/care/closures'
+import { CLOSE_FROM } from '../../core/care/grades'
 import type { Clearance } from '../../core/vocabulary/care'
 import { inTransaction } from '../../db/connect'
 import { careOf, endCare, insertCare } from '../../db/queries/care'
