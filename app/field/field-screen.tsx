@@ -6,6 +6,7 @@ import { type LineProgress, isNext, nextInQueue, progressOf } from '#core/field/
 import { type Advice, drillOn, liveAdvice } from '#core/field/live-advice'
 import { closedNow, overNow } from '#core/field/over-today'
 import { placeOf } from '#core/rules/bars'
+import { capital } from '#core/words/write-numbers'
 import type { FieldLine, FieldSheet } from '#core/field/pack'
 import { positionAt, queueOrder } from '#core/field/queue-order'
 import { REGIONS, type Region } from '#core/vocabulary/words'
@@ -30,8 +31,6 @@ import { TimedPad, strangeFor } from './timed-pad'
 import { useAwake } from './use-awake'
 import { useDeviceFeed } from './use-device-feed'
 import { type NewEvent, useSessionLog } from './use-session-log'
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 interface Props {
 	store: DeviceStore
@@ -585,7 +584,14 @@ export function FieldScreen({
 			{panel === 'over' && hurt && closedFor(hurt).length > 0 && (
 				<OverPanel
 					name={nameOf(hurt)}
-					closures={closedFor(hurt).map((one) => ({ words: capital(placeOf(one)), grade: one.grade }))}
+					closures={[
+						...new Map(
+							closedFor(hurt).map((one) => [
+								`${placeOf(one)} ${one.grade}`,
+								{ words: capital(placeOf(one)), grade: one.grade },
+							]),
+						).values(),
+					]}
 					remaining={sheet.lines
 						.filter((one) => one.athleteId === hurt && one.blocked === null && one.family !== 'prepare')
 						.map((one) =>

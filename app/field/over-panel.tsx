@@ -26,7 +26,7 @@ export function OverPanel({
 				<ul className="mt-4" role="alert">
 					{closures.map((one) => (
 						<li
-							key={one.words}
+							key={`${one.words} ${one.grade}`}
 							className={`border-l-4 pl-3 text-[22px] leading-tight font-bold ${one.grade === 'spare' ? 'border-ink' : 'border-attn text-attn'}`}
 						>
 							{one.grade === 'spare'

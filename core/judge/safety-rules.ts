@@ -14,7 +14,7 @@ import { worry as worryRule } from '../rules/s9-worry'
 import { type Closure, EVERYTHING } from '../vocabulary/care'
 import type { Drill } from '../vocabulary/drill'
 import type { Ladder, Rung } from '../vocabulary/ladder'
-import { inSentence } from '../words/write-numbers'
+import { capital, inSentence } from '../words/write-numbers'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { lockOf } from './locks'
 import type { LadderState, PainReport } from './types'
@@ -153,8 +153,6 @@ const pain: Rule = {
 		}
 	},
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** The next rung below that the ladder does not go past; the rung itself where there is none. */
 const lowerRung = ({ documents, rung, rungIndex, concluded }: JudgeContext): Rung =>

@@ -48,3 +48,6 @@ export function writeDrill(drill: Pick<Drill, 'name'>, parameters: Parameters): 
 	const words = writeParameters(spoken)
 	return words === '' ? drill.name : `${drill.name} ${words}`
 }
+
+/** A clause as a sentence begins. @example capital('left knee') // "Left knee" */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
