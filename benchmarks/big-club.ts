@@ -2,7 +2,7 @@ import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { connect } from '../db/connect'
 import { migrateDatabase } from '../db/migrate'
 import { loadDemo } from '../server/demo/load-demo'
-import { addDays } from '../core/calendar/days'
+import { addDays } from '../core/calendar/day-count'
 
 /** Nine weeks of the demo, as often as five years hold them. */
 const WEEKS = 9

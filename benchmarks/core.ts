@@ -131,6 +131,7 @@ export function benchCore(): void {
 						focus: null,
 						standings,
 						closures: [],
+						returning: [],
 						levels: {},
 					},
 					evidence,

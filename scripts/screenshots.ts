@@ -1,6 +1,7 @@
 import path from 'node:path'
 import { type Page, chromium } from '@playwright/test'
-import { addDays, shortDay } from '../core/calendar/days'
+import { addDays } from '../core/calendar/day-count'
+import { shortDay } from '../core/calendar/days'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { ROOT } from './root.mjs'
 

@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import { v7 as newId } from 'uuid'
 import type { EventAnswer, LogEvent } from '#core/vocabulary/events'
+import type { BodyLimits } from '#core/field/over-today'
 import type { Pack, PackAnswer } from '#core/field/pack'
 
 /** An event on this device: written here before the screen says so, sent in the background. */
@@ -21,6 +22,8 @@ export interface Setting {
 	person: PackAnswer['person']
 	/** Server clock minus this device's, ms. */
 	clockOffsetMs: number
+	/** What limits the athletes of the session that was followed last, as the server said it last. */
+	limits: { sessionId: string; limits: Record<string, BodyLimits> }
 	lanes: number
 	sound: boolean
 	vibration: boolean
@@ -202,6 +205,7 @@ async function openLasting(): Promise<DeviceStore> {
 			await tx.objectStore('packs').clear()
 			await tx.objectStore('remote').clear()
 			await tx.objectStore('device').delete('person')
+			await tx.objectStore('device').delete('limits')
 			for (const row of await tx.objectStore('events').getAll())
 				if (row.status !== 'waiting') await tx.objectStore('events').delete(row.id)
 			await tx.done
@@ -286,6 +290,7 @@ export function memoryStore(): DeviceStore {
 		clear: () => {
 			packs.clear()
 			settings.delete('person')
+			settings.delete('limits')
 			rows.splice(0, rows.length, ...rows.filter((row) => row.status === 'waiting'))
 			return Promise.resolve()
 		},

@@ -1,6 +1,8 @@
 import type { Mark } from '#core/vocabulary/events'
 import { pairOf } from '#core/field/likely-doubles'
 import type { LineProgress } from '#core/field/line-progress'
+import type { Ask } from '#core/field/to-ask'
+import { placeOf } from '#core/rules/bars'
 import type { FeedQuestion } from './use-device-feed'
 import { sayEvent, shortName } from './say-event'
 import type { NewEvent, SessionLog } from './use-session-log'
@@ -9,19 +11,33 @@ interface Props {
 	log: SessionLog
 	lasting: boolean
 	doubles: [Mark, Mark][]
+	/** Who is to be asked how it was. */
+	asks: { athleteId: string; ask: Ask }[]
 	questions: FeedQuestion[]
 	/** Whom a device's reading may be given to: on the line and next. */
 	candidates: LineProgress[]
 	nameOf: (id: string | null) => string
 	onKeep: (mark: NewEvent, words: string) => void
 	onSettle: (what: string) => void
+	onAsk: () => void
 }
 
 const ROW = 'flex flex-wrap items-center gap-2 border-b border-chalk px-4 py-1.5'
 const ANSWER = 'btn btn-quiet min-h-[64px]'
 
 /** What waits for an answer of whoever holds the phone; nothing here is ever dropped unasked. */
-export function FieldNotices({ log, lasting, doubles, questions, candidates, nameOf, onKeep, onSettle }: Props) {
+export function FieldNotices({
+	log,
+	lasting,
+	doubles,
+	asks,
+	questions,
+	candidates,
+	nameOf,
+	onKeep,
+	onSettle,
+	onAsk,
+}: Props) {
 	return (
 		<>
 			{!window.isSecureContext && (
@@ -60,6 +76,22 @@ export function FieldNotices({ log, lasting, doubles, questions, candidates, nam
 							{sayEvent(event)}
 						</button>
 					))}
+				</div>
+			))}
+			{asks.slice(0, 1).map(({ athleteId, ask }) => (
+				<div
+					key={`${athleteId}${ask.region}`}
+					className={`${ROW} bg-ink text-paper`}
+					role="alert"
+					aria-label="Ask how it was"
+				>
+					<span className="flex-1 text-[17px]">
+						Ask <b>{nameOf(athleteId)}</b> how {ask.afterAnything ? 'the head' : `the ${placeOf(ask)}`} was.
+						{asks.length > 1 && ` (${asks.length - 1} more)`}
+					</span>
+					<button type="button" className={ANSWER} onClick={onAsk}>
+						Answer
+					</button>
 				</div>
 			))}
 			{doubles.slice(0, 1).map(([first, second]) => (

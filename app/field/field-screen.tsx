@@ -1,17 +1,18 @@
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import { likelyDoubles } from '#core/field/likely-doubles'
-import { type LineProgress, isNext, nextInQueue, progressOf } from '#core/field/line-progress'
-import { type Advice, drillOn, liveAdvice } from '#core/field/live-advice'
-import { closedNow, overNow } from '#core/field/over-today'
+import { type LineProgress, isNext, nextInQueue } from '#core/field/line-progress'
+import { type Advice, liveAdvice } from '#core/field/live-advice'
+import { overToday } from '#core/field/over-today'
 import { placeOf } from '#core/rules/bars'
 import { capital } from '#core/words/write-numbers'
-import type { FieldLine, FieldSheet } from '#core/field/pack'
+import type { FieldSheet } from '#core/field/pack'
 import { positionAt, queueOrder } from '#core/field/queue-order'
 import { REGIONS, type Region } from '#core/vocabulary/words'
 import type { Drill } from '#core/vocabulary/drill'
 import { AdviceBox } from './advice-box'
+import { AskPanel } from './ask-panel'
 import { AthletePanel } from './athlete-panel'
 import type { DeviceStore } from './device-store'
 import { DonePad } from './done-pad'
@@ -29,6 +30,7 @@ import { sayEvent } from './say-event'
 import { type FieldSettings, SessionPanel } from './session-panel'
 import { TimedPad, strangeFor } from './timed-pad'
 import { useAwake } from './use-awake'
+import { useBody } from './use-body'
 import { useDeviceFeed } from './use-device-feed'
 import { type NewEvent, useSessionLog } from './use-session-log'
 
@@ -71,8 +73,8 @@ export function FieldScreen({
 	const [group, setGroup] = useState(0)
 	const [last, setLast] = useState<{ events: LogEvent[]; label: string } | null>(null)
 	const [problem, setProblem] = useState<string | null>(null)
-	const [panel, setPanel] = useState<'pain' | 'over' | 'queue' | 'session' | 'athlete' | null>(null)
-	const [hurt, setHurt] = useState<string | null>(null)
+	const [panel, setPanel] = useState<'pain' | 'over' | 'ask' | 'queue' | 'session' | 'athlete' | null>(null)
+	const [hurt, setHurt] = useState<{ athleteId: string; event: LogEvent | null } | null>(null)
 	const [markId, setMarkId] = useState<string | null>(null)
 	const writing = useRef(false)
 	const clock = log.now
@@ -94,19 +96,7 @@ export function FieldScreen({
 				own.set(event.athleteId, [...(own.get(event.athleteId) ?? []), event])
 		return own
 	}, [current, entryId])
-	/** A line with what was said of the athlete's body in this session: barred, it is over, and out of the queue. */
-	const standing = useCallback(
-		(line: FieldLine, events: readonly LogEvent[]): LineProgress => {
-			const athlete = sheet.athletes.find((one) => one.id === line.athleteId)
-			const plain = progressOf(line, events)
-			const drill = drillOn(plain, sheet)
-			const closures = athlete ? closedNow(athlete, current, sheet.session.day) : []
-			return drill && closures.length > 0
-				? progressOf(line, events, overNow(closures, drill, plain.swap ? drill.defaults.parameters : line.parameters))
-				: plain
-		},
-		[sheet, current],
-	)
+	const { limitsOf, standing, asks, notNow } = useBody(sheet, log, away)
 	const everybody = useMemo(
 		() =>
 			order.flatMap(({ athleteId: id }): LineProgress[] => {
@@ -127,9 +117,9 @@ export function FieldScreen({
 	const windMps = conditions.findLast((value) => value.windMps !== undefined)?.windMps ?? null
 	const doubles = useMemo(() => likelyDoubles(current, sheet.lines, settled), [current, sheet.lines, settled])
 
-	const keep = async (newEvents: NewEvent[], label: string, moveOn: boolean) => {
+	const keep = async (newEvents: NewEvent[], label: string, moveOn: boolean): Promise<LogEvent[] | null> => {
 		// A second tap while the first is being written is the same tap.
-		if (writing.current) return
+		if (writing.current) return null
 		writing.current = true
 		try {
 			const written = await log.write(newEvents)
@@ -143,10 +133,12 @@ export function FieldScreen({
 				)
 				setAthleteId(nextInQueue(after, of.line.athleteId) ?? of.line.athleteId)
 			}
+			return written
 		} catch {
 			setProblem(
 				'This device could not keep that: its storage may be full. Nothing was saved; write it down and free some space.',
 			)
+			return null
 		} finally {
 			writing.current = false
 		}
@@ -168,7 +160,9 @@ export function FieldScreen({
 				mark,
 				sheet.athletes.find((athlete) => athlete.id === progress.line.athleteId),
 			),
-		keep: (mark, words) => keep([mark], words, true),
+		keep: async (mark, words) => {
+			await keep([mark], words, true)
+		},
 	})
 
 	const changeEntry = (by: number) => {
@@ -302,11 +296,37 @@ export function FieldScreen({
 			log={log}
 			lasting={store.lasting}
 			doubles={doubles}
+			asks={asks}
 			questions={questions}
 			candidates={[...onLine, ...queue.filter((progress) => !onLine.includes(progress) && isNext(progress))]}
 			nameOf={nameOf}
 			onKeep={(mark, words) => void keep([mark], words, true)}
 			onSettle={onSettle}
+			onAsk={() => setPanel('ask')}
+		/>
+	)
+	const [asked] = asks
+	const askPanel = panel === 'ask' && asked && (
+		<AskPanel
+			name={nameOf(asked.athleteId)}
+			ask={asked.ask}
+			onAnswer={(score) => {
+				const { region, side } = asked.ask
+				setPanel(null)
+				void keep(
+					[{ athleteId: asked.athleteId, type: 'observation', kind: 'quiet', value: { region, side, score } }],
+					`asked, ${score} of 10`,
+					false,
+				).then((written) => {
+					if (!written || score < 2) return
+					setHurt({ athleteId: asked.athleteId, event: written[0] ?? null })
+					setPanel('over')
+				})
+			}}
+			onLater={() => {
+				notNow(asked)
+				setPanel(null)
+			}}
 		/>
 	)
 
@@ -323,15 +343,12 @@ export function FieldScreen({
 				<button type="button" className="btn btn-quiet mx-6 min-h-[64px]" onClick={() => setPanel('queue')}>
 					Queue
 				</button>
+				{askPanel}
 				{panels}
 			</div>
 		)
 	}
 
-	const closedFor = (id: string) => {
-		const one = sheet.athletes.find((candidate) => candidate.id === id)
-		return one ? closedNow(one, current, sheet.session.day) : []
-	}
 	const { line } = shown
 	const athlete = sheet.athletes.find((one) => one.id === line.athleteId)!
 	const drillKey = shown.swap ?? { drillId: line.drillId, drillVersion: line.drillVersion }
@@ -448,6 +465,14 @@ export function FieldScreen({
 	const worry = () => {
 		const region = worstRegion(drill)
 		if (region) void keep([{ ...at, type: 'observation', kind: 'worry', value: { region } }], 'a worry', false)
+	}
+	const report = (event: NewEvent, label: string) => {
+		setPanel(null)
+		void keep([event], label, false).then((written) => {
+			if (!written || !event.athleteId) return
+			setHurt({ athleteId: event.athleteId, event: written[0] ?? null })
+			setPanel('over')
+		})
 	}
 	const reports = { ready: log.ready, onWorry: worry, onPain: () => setPanel('pain') }
 	const open = markId ? shown.marks.find((mark) => mark.id === markId) : undefined
@@ -568,32 +593,55 @@ export function FieldScreen({
 				<PainPanel
 					name={nameOf(line.athleteId)}
 					onClose={() => setPanel(null)}
-					onSave={(pain) => {
-						setPanel(null)
-						void keep(
-							[{ ...at, type: 'observation', kind: 'pain', value: { ...pain, moment: 'during' } }],
+					onSave={(pain) =>
+						report(
+							{ ...at, type: 'observation', kind: 'pain', value: { ...pain, moment: 'during' } },
 							`pain ${pain.score}`,
-							false,
-						).then(() => {
-							setHurt(line.athleteId)
-							setPanel('over')
-						})
-					}}
+						)
+					}
+					onWhole={(kind) => report({ ...at, type: 'observation', kind, value: {} } as NewEvent, kind)}
 				/>
 			)}
-			{panel === 'over' && hurt && closedFor(hurt).length > 0 && (
+			{panel === 'over' && hurt && (
 				<OverPanel
-					name={nameOf(hurt)}
+					name={nameOf(hurt.athleteId)}
 					closures={[
 						...new Map(
-							closedFor(hurt).map((one) => [
+							limitsOf(hurt.athleteId).closures.map((one) => [
 								`${placeOf(one)} ${one.grade}`,
 								{ words: capital(placeOf(one)), grade: one.grade },
 							]),
 						).values(),
 					]}
+					unwell={limitsOf(hurt.athleteId).easyOnly}
+					others={sheet.athletes.filter((one) => one.id !== hurt.athleteId && !away.has(one.id))}
+					onUndo={
+						hurt.event
+							? () => {
+									const { event } = hurt
+									setPanel(null)
+									if (event) quietly(log.takeBack([event]).then(() => setLast(null)))
+								}
+							: undefined
+					}
+					onMove={
+						hurt.event && hurt.event.kind !== 'quiet'
+							? (to) => {
+									const { event } = hurt
+									if (!event) return
+									const own = sheet.lines.find((one) => one.entryId === entryId && one.athleteId === to)
+									const moved = { athleteId: to, lineId: own?.id, ...(own ? {} : { entryId: undefined }) }
+									quietly(
+										log.correct(event, moved as Partial<LogEvent>).then((written) => {
+											setLast({ events: [written], label: sayEvent(written) })
+											setHurt({ athleteId: to, event: written })
+										}),
+									)
+								}
+							: undefined
+					}
 					remaining={sheet.lines
-						.filter((one) => one.athleteId === hurt && one.blocked === null && one.family !== 'prepare')
+						.filter((one) => one.athleteId === hurt.athleteId && one.blocked === null && one.family !== 'prepare')
 						.map((one) =>
 							standing(
 								one,
@@ -605,6 +653,7 @@ export function FieldScreen({
 					onClose={() => setPanel(null)}
 				/>
 			)}
+			{askPanel}
 			{panel === 'athlete' && (
 				<AthletePanel
 					name={athlete.name}
@@ -616,7 +665,7 @@ export function FieldScreen({
 						.filter(
 							(drill) =>
 								!(athlete.barred ?? []).includes(drill.id) &&
-								overNow(closedFor(athlete.id), drill, drill.defaults.parameters) === null,
+								overToday(limitsOf(athlete.id), drill, drill.defaults.parameters) === null,
 						)}
 					onSwap={(other) => {
 						setPanel(null)

@@ -1,9 +1,12 @@
 import type { KeptReading } from '#core/devices/schema'
+import type { BodyLimits } from '#core/field/over-today'
 import type { LogEvent } from '#core/vocabulary/events'
 
 export interface Heard {
 	events: LogEvent[]
 	readings: KeptReading[]
+	/** What limits each athlete's body by now. */
+	limits: Record<string, BodyLimits>
 }
 const LONGEST_WAIT_MS = 20_000
 
@@ -47,9 +50,9 @@ export class Follower {
 				)
 				clearTimeout(timer)
 				if (!response.ok) throw new Error(`the server answered ${response.status}`)
-				const answer = (await response.json()) as Heard & { serverNow: string }
+				const answer = (await response.json()) as Heard & { serverNow: string; heard: string[] }
 				const serverNow = Date.parse(answer.serverNow)
-				for (const { id } of [...answer.events, ...answer.readings]) this.recent.set(id, serverNow)
+				for (const id of [...answer.heard, ...answer.readings.map((one) => one.id)]) this.recent.set(id, serverNow)
 				for (const [id, at] of this.recent) if (at < serverNow - 60_000) this.recent.delete(id)
 				await this.hear(answer, serverNow - Date.now())
 				this.since = answer.serverNow

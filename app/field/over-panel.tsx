@@ -1,17 +1,28 @@
 import type { Closure } from '#core/vocabulary/care'
-import { SheetPanel } from './sheet-panel'
+import { CHOICE, SheetPanel } from './sheet-panel'
 
-/** What a report of pain means there and then: what is over, what remains, and when to get help. */
+/** What a report means there and then: what is over, what remains, and when to get help; a slip is put right here. */
 export function OverPanel({
 	name,
 	closures,
+	unwell,
 	remaining,
+	others,
+	onUndo,
+	onMove,
 	onClose,
 }: {
 	name: string
 	closures: { words: string; grade: Closure['grade'] }[]
+	/** Said to be unwell in this session. */
+	unwell: boolean
 	/** Lines the athlete goes on with, in words. */
 	remaining: string[]
+	/** Whose report it could have been instead. */
+	others: { id: string; name: string }[]
+	/** Absent when the last report is not this device's. */
+	onUndo?: (() => void) | undefined
+	onMove?: ((athleteId: string) => void) | undefined
 	onClose: () => void
 }) {
 	const everything = closures.some((one) => one.grade === 'everything')
@@ -34,6 +45,12 @@ export function OverPanel({
 								: `${one.words}: all that loads it is over today.`}
 						</li>
 					))}
+					{unwell && (
+						<li className="border-l-4 border-ink pl-3 text-[22px] leading-tight font-bold">
+							Unwell: nothing high, shock or maximal until well again.
+						</li>
+					)}
+					{closures.length === 0 && !unwell && <li className="text-[20px]">Noted. Nothing is over for that.</li>}
 				</ul>
 			)}
 			{!everything && (
@@ -54,9 +71,34 @@ export function OverPanel({
 			)}
 			{worst && (
 				<p className="mt-5 max-w-[48ch] text-[15px]">
-					It stays closed until a health professional has cleared it{everything ? ', a doctor this time' : ''}. Undo
-					within two minutes, if it was a slip.
+					It stays closed until a health professional has cleared it{everything ? ', a doctor this time' : ''}.
 				</p>
+			)}
+			{onUndo && (
+				<div className="mt-6 grid gap-2">
+					<button type="button" className={`${CHOICE} w-full`} onClick={onUndo}>
+						It was a slip: undo{worst ? ' (within two minutes)' : ''}
+					</button>
+					{onMove && others.length > 0 && (
+						<label className="grid gap-1">
+							<span className="num text-[16px]">It was somebody else</span>
+							<select
+								className="min-h-[64px] border border-ink bg-paper px-3 text-[18px]"
+								value=""
+								onChange={(event) => onMove(event.target.value)}
+							>
+								<option value="" disabled>
+									Whose report was it?
+								</option>
+								{others.map((one) => (
+									<option key={one.id} value={one.id}>
+										{one.name}
+									</option>
+								))}
+							</select>
+						</label>
+					)}
+				</div>
 			)}
 		</SheetPanel>
 	)

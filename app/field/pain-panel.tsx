@@ -8,80 +8,134 @@ export interface PainText {
 	score: number
 	redFlag: boolean
 }
+/** What has no region. */
+export type Whole = 'head' | 'chest' | 'unwell'
 
-/** Where, which side, how much: three taps and save. */
+const WHOLE: { kind: Whole; label: string; words: string }[] = [
+	{ kind: 'head', label: 'Blow to the head', words: 'Any blow, or strong pain of head or neck' },
+	{ kind: 'chest', label: 'Chest, fainting', words: 'Chest pain, a faint, breath that does not settle' },
+	{ kind: 'unwell', label: 'Unwell', words: 'Fever, illness' },
+]
+
+/** Head and chest first and in one tap more; else where, which side, how much, and save. */
 export function PainPanel({
 	name,
 	onSave,
+	onWhole,
 	onClose,
 }: {
 	name: string
 	onSave: (pain: PainText) => void
+	onWhole: (kind: Whole) => void
 	onClose: () => void
 }) {
+	const [whole, setWhole] = useState<Whole | null>(null)
 	const [region, setRegion] = useState<Region | null>(null)
 	const [side, setSide] = useState<PainText['side'] | null>(null)
 	const [score, setScore] = useState<number | null>(null)
 	const [redFlag, setRedFlag] = useState(false)
 	const complete = region !== null && side !== null && score !== null
+	const picked = WHOLE.find((one) => one.kind === whole)
 	return (
-		<SheetPanel title={`${name}: where does it hurt?`} onClose={onClose}>
-			<div className="mt-3 grid grid-cols-3 gap-1.5">
-				{REGIONS.map((key) => (
+		<SheetPanel title={`${name}: what is it?`} onClose={onClose}>
+			<div className="mt-3 grid grid-cols-3 gap-1.5" role="group" aria-label="Of the whole body">
+				{WHOLE.map(({ kind, label }) => (
 					<button
-						key={key}
+						key={kind}
 						type="button"
-						className={CHOICE}
-						aria-pressed={region === key}
-						onClick={() => setRegion(key)}
+						className={`${CHOICE} font-bold ${kind === 'unwell' ? '' : 'border-2 border-attn text-attn aria-pressed:bg-attn aria-pressed:text-paper'}`}
+						aria-pressed={whole === kind}
+						onClick={() => setWhole(whole === kind ? null : kind)}
 					>
-						{REGION_NAMES[key]}
+						{label}
 					</button>
 				))}
 			</div>
-			<div className="mt-4 grid grid-cols-3 gap-1.5">
-				{(['left', 'right', 'both'] as const).map((key) => (
-					<button key={key} type="button" className={CHOICE} aria-pressed={side === key} onClick={() => setSide(key)}>
-						{key === 'both' ? 'both, middle' : key}
+			{picked ? (
+				<div className="mt-4">
+					<p className="text-[18px]">{picked.words}.</p>
+					{picked.kind === 'unwell' ? (
+						<p className="mt-2 text-[18px]">
+							Nothing high, shock or maximal until {name} is well again, tomorrow at the earliest.
+						</p>
+					) : (
+						<p className="mt-3 border-l-4 border-attn pl-3 text-[22px] leading-tight font-bold text-attn">
+							Take {name} out now and get professional help. Everything is closed until a doctor has cleared it.
+						</p>
+					)}
+					<button type="button" className="btn mt-5 min-h-[64px] w-full" onClick={() => onWhole(picked.kind)}>
+						Save
 					</button>
-				))}
-			</div>
-			<p className="num mt-4 font-semibold">How much, 0 to 10</p>
-			<div className="mt-1 grid grid-cols-6 gap-1.5">
-				{Array.from({ length: 11 }, (_, value) => (
+				</div>
+			) : (
+				<>
+					<p className="num mt-4 font-semibold">Or pain: where?</p>
+					<div className="mt-1 grid grid-cols-3 gap-1.5">
+						{REGIONS.map((key) => (
+							<button
+								key={key}
+								type="button"
+								className={CHOICE}
+								aria-pressed={region === key}
+								onClick={() => setRegion(key)}
+							>
+								{REGION_NAMES[key]}
+							</button>
+						))}
+					</div>
+					<div className="mt-4 grid grid-cols-3 gap-1.5">
+						{(['left', 'right', 'both'] as const).map((key) => (
+							<button
+								key={key}
+								type="button"
+								className={CHOICE}
+								aria-pressed={side === key}
+								onClick={() => setSide(key)}
+							>
+								{key === 'both' ? 'both, middle' : key}
+							</button>
+						))}
+					</div>
+					<p className="num mt-4 font-semibold">How much, 0 to 10</p>
+					<Scale picked={score} onPick={setScore} />
+					<label className="mt-4 flex min-h-[52px] items-center gap-3">
+						<input
+							type="checkbox"
+							className="size-7 accent-black"
+							checked={redFlag}
+							onChange={(event) => setRedFlag(event.target.checked)}
+						/>{' '}
+						Sharp, gives way, locks or is numb
+					</label>
 					<button
-						key={value}
 						type="button"
-						className={CHOICE}
-						aria-pressed={score === value}
-						onClick={() => setScore(value)}
+						className="btn mt-4 min-h-[64px] w-full"
+						disabled={!complete}
+						onClick={() => complete && onSave({ region, side, score, redFlag })}
 					>
-						{value}
+						Save
 					</button>
-				))}
-			</div>
-			<label className="mt-4 flex min-h-[52px] items-center gap-3">
-				<input
-					type="checkbox"
-					className="size-7 accent-black"
-					checked={redFlag}
-					onChange={(event) => setRedFlag(event.target.checked)}
-				/>{' '}
-				Sharp, gives way, locks, numb, or a blow to the head
-			</label>
-			{redFlag && region === 'neck-head' && (
-				<p className="mt-2 border-l-4 border-attn pl-3 font-bold">
-					Take the athlete out now and get professional help.
-				</p>
+				</>
 			)}
-			<button
-				type="button"
-				className="btn mt-4 min-h-[64px] w-full"
-				disabled={!complete}
-				onClick={() => complete && onSave({ region, side, score, redFlag })}
-			>
-				Save
-			</button>
 		</SheetPanel>
+	)
+}
+
+/** 0 none to 10. */
+export function Scale({ picked, onPick }: { picked: number | null; onPick: (score: number) => void }) {
+	return (
+		<div className="mt-1 grid grid-cols-6 gap-1.5" role="group" aria-label="0 none to 10">
+			{Array.from({ length: 11 }, (_, value) => (
+				<button
+					key={value}
+					type="button"
+					className={CHOICE}
+					aria-pressed={picked === value}
+					onClick={() => onPick(value)}
+				>
+					{value}
+				</button>
+			))}
+		</div>
 	)
 }

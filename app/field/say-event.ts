@@ -20,6 +20,12 @@ export function sayEvent(event: LogEvent): string {
 			return `${event.value.speedMps.toFixed(1)} m/s`
 		case 'pain':
 			return `pain ${event.value.score} of 10`
+		case 'head':
+			return 'head: get help'
+		case 'chest':
+			return 'chest: get help'
+		case 'quiet':
+			return `asked, ${event.value.score} of 10`
 		case 'worry':
 			return `worry, ${REGION_NAMES[event.value.region]}`
 		case 'comfort':

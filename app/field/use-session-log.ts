@@ -2,7 +2,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as newId } from 'uuid'
 import type { KeptReading } from '#core/devices/schema'
 import { foldEvents } from '#core/events/fold'
-import type { LogEvent } from '#core/vocabulary/events'
+import type { BodyLimits } from '#core/field/over-today'
+import { type LogEvent, isOfBody } from '#core/vocabulary/events'
 import type { DeviceStore, Kept } from './device-store'
 import { Follower } from './follow-changes'
 import { type SendState, Sender } from './send-waiting'
@@ -20,6 +21,8 @@ export interface SessionLog {
 	/** Corrections that contradict each other: a question for whoever holds the phone. */
 	conflicts: LogEvent[][]
 	readings: KeptReading[]
+	/** What limits each athlete's body, as the server last said it: by anybody, from anywhere. */
+	limits: Record<string, BodyLimits>
 	waiting: number
 	safe: number
 	refused: Kept[]
@@ -48,6 +51,7 @@ export function useSessionLog(
 	const [kept, setKept] = useState<Kept[]>([])
 	const [remote, setRemote] = useState<readonly LogEvent[]>([])
 	const [readings, setReadings] = useState<KeptReading[]>([])
+	const [limits, setLimits] = useState<Record<string, BodyLimits>>({})
 	const [ready, setReady] = useState(false)
 	const [state, setState] = useState<SendState>('idle')
 
@@ -76,16 +80,22 @@ export function useSessionLog(
 			},
 		)
 		sender.current = sending
-		const follower = new Follower(sessionId, store.deviceId, async ({ events, readings: heard }, offset) => {
-			offsetMs.current = offset
-			await store.write('clockOffsetMs', offset)
-			if (events.length > 0) {
-				await store.addRemote(sessionId, events)
-				setRemote((known) => [...known, ...events])
-			}
-			if (heard.length > 0) setReadings((known) => [...known, ...heard])
-			void sending.send()
-		})
+		const follower = new Follower(
+			sessionId,
+			store.deviceId,
+			async ({ events, readings: heard, limits: told }, offset) => {
+				offsetMs.current = offset
+				await store.write('clockOffsetMs', offset)
+				if (events.length > 0) {
+					await store.addRemote(sessionId, events)
+					setRemote((known) => [...known, ...events])
+				}
+				if (heard.length > 0) setReadings((known) => [...known, ...heard])
+				await store.write('limits', { sessionId, limits: told })
+				setLimits(told)
+				void sending.send()
+			},
+		)
 		const wake = () => {
 			void sending.send()
 			void follower.follow()
@@ -93,6 +103,8 @@ export function useSessionLog(
 		void (async () => {
 			offsetMs.current = (await store.read('clockOffsetMs')) ?? 0
 			const rows = await store.ofSession(sessionId)
+			const kept = await store.read('limits')
+			if (!gone && kept?.sessionId === sessionId) setLimits(kept.limits)
 			if (gone) return
 			setKept(rows)
 			setReady(true)
@@ -159,9 +171,17 @@ export function useSessionLog(
 
 	const correct = useCallback(
 		async (event: LogEvent, change: Partial<LogEvent>) => {
-			// The time stays the rep's own: a correction does not begin the rest anew.
-			const [written] = await put((deviceId, seq) => [
-				{ ...event, ...change, id: newId(), replacesId: event.id, deviceId, deviceSeq: seq } as LogEvent,
+			const [written] = await put((deviceId, seq, at) => [
+				{
+					...event,
+					...change,
+					id: newId(),
+					replacesId: event.id,
+					deviceId,
+					deviceSeq: seq,
+					// The time stays the rep's own: a correction does not begin the rest anew. Of a report it decides whether it was a slip.
+					deviceTime: isOfBody(event) ? at : event.deviceTime,
+				} as LogEvent,
 			])
 			return written!
 		},
@@ -196,6 +216,7 @@ export function useSessionLog(
 		correct,
 		dismiss,
 		readings,
+		limits,
 		all,
 		current: folded.current,
 		conflicts: folded.conflicts.filter((heads) => heads[0]?.kind !== 'queue'),

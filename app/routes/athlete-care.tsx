@@ -1,5 +1,6 @@
 import { Link, data } from 'react-router'
-import { addDays, daysBetween, shortDay } from '#core/calendar/days'
+import { addDays, daysBetween } from '#core/calendar/day-count'
+import { shortDay } from '#core/calendar/days'
 import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
 import { closeCare, mayOpen, openCare } from '#server/care/care-records'

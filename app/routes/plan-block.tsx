@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link, data, redirect, useFetcher } from 'react-router'
-import { addDays, mondayOf, shortDay } from '#core/calendar/days'
+import { addDays, mondayOf } from '#core/calendar/day-count'
+import { shortDay } from '#core/calendar/days'
 import { LEVELS, type Level, PHASES, type Phase } from '#core/vocabulary/words'
 import {
 	BLOCK_WEEKS,

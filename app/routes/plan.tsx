@@ -9,7 +9,8 @@ import {
 	useSensors,
 } from '@dnd-kit/core'
 import { Link, data, useFetcher } from 'react-router'
-import { addDays, mondayOf, shortDay } from '#core/calendar/days'
+import { addDays, mondayOf } from '#core/calendar/day-count'
+import { shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
 import { RULE_NAMES } from '#core/rules/rule'

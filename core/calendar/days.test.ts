@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { addDays, ageInYears, dayInZone, daysBetween, mondayOf, nextTrainingDay, weekday } from './days'
+import { addDays, daysBetween, mondayOf, nextTrainingDay, weekday } from './day-count'
+import { ageInYears, dayInZone } from './days'
 
 it('counts days across a change of clocks and a leap day', () => {
 	expect(addDays('2026-10-24', 2)).toBe('2026-10-26')

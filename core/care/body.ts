@@ -1,4 +1,4 @@
-import type { Day } from '../calendar/days'
+import type { Day } from '../calendar/day-count'
 
 /** One athlete whose body sets limits today. */
 export interface Body {

@@ -1,10 +1,8 @@
-import { type Day, daysBetween } from '../calendar/days'
+import { type Day, daysBetween } from '../calendar/day-count'
 import type { CareReport, Clearance, ClearingRole, Closure, Grade, Restriction } from '../vocabulary/care'
-import { CLOSE_FROM, SPARE_FROM, closesEverything, touches } from './grades'
+import { CLOSE_FROM, SPARE_FROM, WITHIN_DAYS, closesEverything, touches } from './grades'
 import { EVERYTHING, REGIONS, type Leg, type Region, SIDES } from '../vocabulary/words'
 
-/** Pain of 3 or more on two days at most so many apart closes; a noted region is shown for so long. */
-export const WITHIN_DAYS = 14
 /** How long soreness after new work is shown, days. */
 export const SORE_DAYS = 3
 /** Pain of 1 or 2 in so many sessions running spares. */

@@ -4,6 +4,8 @@ import type { Leg } from '../vocabulary/words'
 /** Grades of pain [our setting; direction: common practice]. */
 export const SPARE_FROM = 3
 export const CLOSE_FROM = 5
+/** Pain of 3 or more on two days at most so many apart closes; a noted region is shown for so long. */
+export const WITHIN_DAYS = 14
 
 /** A blow or strong pain at the head or neck is a report of the head, not of a region. */
 const ofHead = (report: CareReport): boolean =>

@@ -1,4 +1,4 @@
-import { type Day, daysBetween } from '../calendar/days'
+import { type Day, daysBetween } from '../calendar/day-count'
 import { type Form, formOf, harderThan } from '../rules/form'
 import { type CareReport, EVERYTHING, type ReturnStand } from '../vocabulary/care'
 import type { Ladder, Rung } from '../vocabulary/ladder'
@@ -138,6 +138,10 @@ export interface ReturnPlan {
 	everything: boolean
 	paths: readonly OpenPath[]
 }
+/** Regions asked about after each step; after head or chest the head itself. Empty when nobody is on the way back, or after time away alone. */
+export const returningOf = ({ regions, everything, paths }: ReturnPlan): Region[] =>
+	paths.some(({ due }) => due !== null) ? [...regions, ...(everything ? (['neck-head'] as const) : [])] : []
+
 export const NO_PLAN: ReturnPlan = { regions: new Set(), everything: false, paths: [] }
 
 /**

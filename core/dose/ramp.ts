@@ -1,4 +1,4 @@
-import { type Day, addDays, mondayOf } from '../calendar/days'
+import { type Day, addDays, mondayOf } from '../calendar/day-count'
 import type { Level } from '../vocabulary/words'
 import { type DoseCount, contactsOf, cutsOf, loadOfLeg } from './dose-count'
 

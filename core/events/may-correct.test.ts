@@ -48,6 +48,16 @@ describe('who may correct what', () => {
 	})
 })
 
+const BODY = ['pain', 'head', 'chest', 'unwell', 'quiet', 'worry'].map((kind) => `observation/${kind}`)
+// "Wrong athlete" moves a report: by its author, a clinician or a coach; nobody moves their own onto another.
+it.each(BODY)('%s of the wrong athlete', (key) => {
+	const moved = { athleteId: bo } as Partial<LogEvent>
+	expect(asks(key, { author: true, logs: true }, moved)).toBeNull()
+	expect(asks(key, { care: true }, moved)).toBeNull()
+	for (const who of [{ logs: true }, { own: true }, { author: true, own: true }, {}])
+		expect(asks(key, who, moved), JSON.stringify(who)).toBe('what it corrects is about another athlete')
+})
+
 describe('what may replace what', () => {
 	const all = { author: true, logs: true, care: true, own: true }
 	it('the same kind alone', () => {
@@ -73,7 +83,7 @@ describe('what may replace what', () => {
 			expect(asks(key, all, { sessionId: 'tuesday' }), key).toBe('what it corrects belongs to another session')
 	})
 	it('about the same athlete; a mark may turn out to be somebody else’s, for who logs', () => {
-		for (const key of Object.keys(EVENT_SCHEMAS).filter((one) => !one.startsWith('mark/')))
+		for (const key of Object.keys(EVENT_SCHEMAS).filter((one) => !one.startsWith('mark/') && !BODY.includes(one)))
 			expect(asks(key, all, { athleteId: bo }), key).toBe('what it corrects is about another athlete')
 		expect(asks('mark/sprint', { logs: true }, { athleteId: bo })).toBeNull()
 		expect(asks('mark/sprint', { author: true }, { athleteId: bo })).toBe('what it corrects is about another athlete')

@@ -1,4 +1,4 @@
-import { CORRECTED_BY, type Corrector, type EventKey, type LogEvent } from '../vocabulary/events'
+import { CORRECTED_BY, type Corrector, type EventKey, type LogEvent, isOfBody } from '../vocabulary/events'
 
 /** Who asks for a correction, as far as it decides. */
 export interface Corrects {
@@ -17,7 +17,8 @@ const keyOf = (event: LogEvent) => `${event.type}/${event.kind}` as EventKey
 /**
  * Why an event may not replace another one; null when it may. A correction is of the same session and the
  * same kind and about the same athlete, by its author or by who is declared beside the kind. A mark may
- * become another kind of mark, and may turn out to be another athlete's, for who logs the session.
+ * become another kind of mark, and may turn out to be another athlete's, for who logs the session; so may what
+ * was said of a body, for its author and who has the care, unless it is about themselves.
  *
  * @param target the event it names; the first of its chain and every later one are held to the same
  */
@@ -26,8 +27,8 @@ export function mayNotCorrect(correction: LogEvent, target: LogEvent, who: Corre
 	const marks = correction.type === 'mark' && target.type === 'mark'
 	if (!marks && keyOf(correction) !== keyOf(target)) return `a ${correction.kind} does not replace a ${target.kind}`
 	const by = CORRECTED_BY[keyOf(target)]
-	if (correction.athleteId !== target.athleteId && !(marks && who.logs))
-		return 'what it corrects is about another athlete'
+	const moves = marks ? who.logs : isOfBody(target) && (who.author || who.care) && (who.logs || who.care)
+	if (correction.athleteId !== target.athleteId && !moves) return 'what it corrects is about another athlete'
 	const named: Record<Corrector, boolean> = { logs: who.logs, care: who.care, own: who.own }
 	return who.author || by.some((corrector) => named[corrector])
 		? null

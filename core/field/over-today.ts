@@ -1,10 +1,12 @@
+import { saidOfBody } from '../care/said'
 import { CLOSE_FROM, SPARE_FROM, closesEverything, touches } from '../care/grades'
 import { intensityOf } from '../dose/count-rep'
+import { isHard } from '../dose/work-kinds'
 import { bars, placeOf } from '../rules/bars'
 import type { Closure } from '../vocabulary/care'
 import type { Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
-import type { LogEvent } from '../vocabulary/events'
+import { type LogEvent, isOfBody } from '../vocabulary/events'
 import { EVERYTHING, type Leg, type Region } from '../vocabulary/words'
 
 /*
@@ -22,28 +24,63 @@ export interface SayLimit {
 }
 type Said = Extract<LogEvent, { kind: 'pain' }>
 
-const painsOf = (athleteId: string, events: readonly LogEvent[]): Said[] =>
-	events.flatMap((event) =>
-		event.athleteId === athleteId && event.kind === 'pain' && event.void !== true ? [event as Said] : [],
-	)
+/** An answer of 2 or more to "how was it?" is a report. */
+const REPORT_FROM = 2
 
-/** What the reports of this session close and spare, by the limits of the athlete. */
+/**
+ * What the reports of this session close and spare, by the limits of the athlete.
+ *
+ * @param events everything known of the session, replaced events too: what was withdrawn is not undone by that
+ */
 export function closedNow(
 	{ id, sayLimits = [] }: { id: string; sayLimits?: readonly SayLimit[] | undefined },
 	events: readonly LogEvent[],
 	day: string,
 ): Closure[] {
-	return painsOf(id, events).flatMap(({ value }): Closure[] => {
-		const { region, side, score, redFlag } = value
+	const said = saidOfBody(events.filter(isOfBody).map((event) => ({ ...event, day })))
+	return said.flatMap((event): Closure[] => {
+		if (event.athleteId !== id) return []
+		if (event.kind === 'head' || event.kind === 'chest')
+			return [{ region: EVERYTHING, grade: 'everything', since: day }]
+		if (event.kind !== 'pain' && !(event.kind === 'quiet' && event.value.score >= REPORT_FROM)) return []
+		const { region, side, score } = event.value
+		const redFlag = event.kind === 'pain' && event.value.redFlag
 		if (closesEverything({ kind: 'pain', region, side, score, redFlag, day }))
 			return [{ region: EVERYTHING, grade: 'everything', since: day }]
-		const own = sayLimits.filter((one) => one.region === region && touches(value, one.side))
+		const own = sayLimits.filter((one) => one.region === region && touches(event.value, one.side))
 		const closesFrom = Math.min(CLOSE_FROM, ...own.map((one) => one.closesFrom))
 		const sparesFrom = Math.min(SPARE_FROM, ...own.map((one) => one.sparesFrom))
 		if (redFlag || score >= closesFrom) return [{ region, side, grade: 'closed', since: day }]
 		return score >= sparesFrom ? [{ region, side, grade: 'spare', since: day }] : []
 	})
 }
+
+/** What limits an athlete today, as every role may know it: places and grades, and whether only easy work is left. */
+export interface BodyLimits {
+	closures: Closure[]
+	/** Nothing high, shock or maximal; why is not said. */
+	easyOnly: boolean
+}
+
+/** What the server tells of an athlete by now that was not so when the pack was made. */
+export function heardSince(pack: Partial<BodyLimits>, heard: BodyLimits | undefined): BodyLimits {
+	const known = new Set((pack.closures ?? []).map(sameAs))
+	return {
+		closures: (heard?.closures ?? []).filter((one) => !known.has(sameAs(one))),
+		easyOnly: heard?.easyOnly === true && pack.easyOnly !== true,
+	}
+}
+const sameAs = ({ region, side, grade }: Closure) => `${region}/${side ?? 'both'}/${grade}`
+
+/** Whether somebody was said to be unwell in this session. */
+export const unwellNow = (athleteId: string, events: readonly LogEvent[]): boolean =>
+	events.some((event) => event.kind === 'unwell' && event.athleteId === athleteId && event.void !== true)
+
+/** Why a line is over for now, in words everybody may read; null when nothing that was said bars it. */
+export function overToday({ closures, easyOnly }: BodyLimits, drill: Drill, parameters: Parameters): string | null {
+	return overNow(closures, drill, parameters) ?? (easyOnly && isHard(drill, parameters) ? EASY_ONLY : null)
+}
+export const EASY_ONLY = 'nothing high, shock or maximal today'
 
 /** Why a drill is over for now, "left knee"; null when nothing said in this session bars it. */
 export function overNow(closures: readonly Closure[], drill: Drill, parameters: Parameters): string | null {
@@ -53,7 +90,10 @@ export function overNow(closures: readonly Closure[], drill: Drill, parameters: 
 
 /** "left knee 2 of 10": the most that was said in this session of what a drill loads, and is not asked about since. */
 export function saidOf(athleteId: string, drill: Drill, events: readonly LogEvent[]): string | null {
-	const said = painsOf(athleteId, events)
+	const said = events
+		.flatMap((event) =>
+			event.athleteId === athleteId && event.kind === 'pain' && event.void !== true ? [event as Said] : [],
+		)
 		.filter(({ value, deviceTime }) => {
 			if (value.score < 1 && !value.redFlag) return false
 			const quiet = events.some(

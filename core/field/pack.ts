@@ -3,7 +3,8 @@ import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Level, Region, Method } from '../vocabulary/words'
 import type { School } from '../vocabulary/school'
-import type { SayLimit } from './over-today'
+import type { BodyLimits, SayLimit } from './over-today'
+import type { Ask } from './to-ask'
 import type { ReadyReference } from '../noise/ready-reference'
 
 /** One athlete's line as the field needs it; the version it was downloaded in is its id. */
@@ -46,8 +47,12 @@ export interface FieldAthlete {
 	spare: string[]
 	/** Drills of the pack that are not for this athlete today. */
 	barred: string[]
+	/** What is closed and spared as the pack was made, and whether only easy work was left: what comes later is told apart. */
+	limits?: BodyLimits
 	/** The lowest scores that would close or spare a region now, where they are lower than for everybody; absent in packs of before. */
 	sayLimits?: SayLimit[]
+	/** What the athlete is asked about after work on it; absent in packs of before. */
+	ask?: Ask[]
 	/** Movements the athlete does not trust. */
 	worries: { drillId: string; region: Region }[]
 	/** The athlete's own speed curve from bests by gates; null when there are too few. */

@@ -1,4 +1,4 @@
-import type { Day } from '../calendar/days'
+import type { Day } from '../calendar/day-count'
 import type { LogEvent } from '../vocabulary/events'
 import type { Drill } from '../vocabulary/drill'
 import type { Phase } from '../vocabulary/words'

@@ -1,10 +1,11 @@
-import { type Day, ageInYears, daysBetween, hoursBetween } from '../calendar/days'
+import { type Day, daysBetween, hoursBetween } from '../calendar/day-count'
+import { ageInYears } from '../calendar/days'
 import { type DoseCount, addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
 import type { Closure } from '../vocabulary/care'
 import type { LogEvent } from '../vocabulary/events'
 import type { Drill } from '../vocabulary/drill'
-import type { Family, Level, Phase, Method, Surface } from '../vocabulary/words'
+import type { Region, Family, Level, Phase, Method, Surface } from '../vocabulary/words'
 import type { Ladder } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
 import { exposureOf } from './gather-exposure'
@@ -99,6 +100,8 @@ export interface Evidence {
 	eventsByEntry: Map<string, LogEvent[]>
 	lastSessions: string[]
 	pains: VerdictInput['pains']
+	/** Answers to "how was it?" of the judged session. */
+	answers: NonNullable<VerdictInput['answers']>
 	work: WorkDay[]
 	ramp: VerdictInput['ramp']
 }
@@ -117,6 +120,7 @@ export function evidenceFor(
 	const eventsByEntry = new Map<string, LogEvent[]>()
 	const counts = new Map<string, DoseCount>()
 	const pains: VerdictInput['pains'] = []
+	const answers: Evidence['answers'] = []
 	for (const event of history.events) {
 		const at = byId.get(event.sessionId)
 		if (!at) continue
@@ -135,6 +139,10 @@ export function evidenceFor(
 		if (event.type === 'observation' && event.kind === 'pain' && daysBetween(at.day, session.day) <= PAIN_DAYS) {
 			const { region, side, score, redFlag } = event.value
 			pains.push({ sessionId: at.id, day: at.day, region, side, score, redFlag })
+		}
+		if (event.type === 'observation' && event.kind === 'quiet' && at.id === session.id) {
+			const { region, side, score } = event.value
+			answers.push({ region, side, score })
 		}
 	}
 	const linesByLadder = new Map<string, HistoryLine[]>()
@@ -184,6 +192,9 @@ export function evidenceFor(
 			.filter((candidate) => attended.has(candidate.id))
 			.slice(-3)
 			.map((candidate) => candidate.id),
+		answers: answers.sort(
+			(a, b) => a.region.localeCompare(b.region) || a.side.localeCompare(b.side) || a.score - b.score,
+		),
 		pains: pains.sort(
 			(a, b) =>
 				a.day.localeCompare(b.day) ||
@@ -213,12 +224,26 @@ export interface GatherContext {
 	contrastHelps?: boolean
 	/** What is closed, spared and noted for the next session, folded over everything that was said. */
 	closures: readonly Closure[]
+	/** Regions of the way back the athlete is on. */
+	returning: readonly Region[]
 	levels: Partial<Record<Family, Level>>
 }
 
 /** The whole input of one verdict, from what was planned and logged. */
 export function gatherInput(
-	{ session, ladder, state, level, school, focus, standings, contrastHelps = false, closures, levels }: GatherContext,
+	{
+		session,
+		ladder,
+		state,
+		level,
+		school,
+		focus,
+		standings,
+		contrastHelps = false,
+		closures,
+		returning,
+		levels,
+	}: GatherContext,
 	evidence: Evidence,
 	drillOf: (id: string, version: number) => Drill,
 ): VerdictInput {
@@ -283,6 +308,9 @@ export function gatherInput(
 			record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region, since: record.from }] : [],
 		),
 		pains: evidence.pains,
+		// Only who is asked has answers: whoever nothing is to be asked of is judged as before.
+		...(returning.length > 0 ? { returning: [...returning].sort() } : {}),
+		...(evidence.answers.length > 0 ? { answers: evidence.answers } : {}),
 		closures: [...closures],
 		levels,
 		lastSessions: evidence.lastSessions,

@@ -442,6 +442,7 @@ describe('the order of arrival', () => {
 					school: SCHOOLS[0]!,
 					focus: null,
 					standings: {},
+					returning: [],
 					closures: [{ region: 'calf', side: 'left', grade: 'spare', since: session.day }],
 					levels: {},
 				},

@@ -263,6 +263,7 @@ const gather = (from: AthleteHistory) =>
 			focus: null,
 			standings: {},
 			closures: [],
+			returning: [],
 			levels: {},
 		},
 		evidenceFor(from.sessions.at(-1)!, from, drillOf),

@@ -1,4 +1,4 @@
-import { addDays } from '../calendar/days'
+import { addDays } from '../calendar/day-count'
 import { sayLock } from '../permit/say'
 import type { Facts, NewRung } from '../rules/facts'
 import { type Form, formOf } from '../rules/form'

@@ -5,6 +5,7 @@ import { gate, next, pain, run, stateAt } from '../../tests/support/verdict-fixt
 import { enterWayBack } from './missed-time'
 import { walkTogether } from './walk-together'
 import type { Exposure, LadderState, VerdictInput, WorkDay } from './types'
+import type { Region } from '../vocabulary/words'
 
 // P9, days since any done work of the family: 0–7 nothing; 8–14 dose 75 %; 15–28 one rung down, 60 %; over 28
 // re-enter. Then 60 → 75 → 90 → 100 % by week. The first day back is no evidence. Our setting.
@@ -160,6 +161,47 @@ describe('the way back to running', () => {
 		[2, 'run-70'],
 	])('discomfort of %d where it hurt: %s next', (score, rungId) => {
 		expect(step('run-70', done, { pains: [pain({ score })] }).next.reentry?.rungId).toBe(rungId)
+	})
+	// Asked "how was it?": 0 goes on, 1–2 repeat, 3 or more one back; not asked is not quiet.
+	it.each([
+		[undefined, [], 'run-80'],
+		[['back-thigh'], [], 'run-70'],
+		[['back-thigh'], [['back-thigh', 0]], 'run-80'],
+		[['back-thigh'], [['back-thigh', 1]], 'run-70'],
+		[['back-thigh'], [['back-thigh', 2]], 'run-70'],
+		[['back-thigh'], [['back-thigh', 3]], 'run-60'],
+		[['back-thigh', 'knee'], [['back-thigh', 0]], 'run-70'],
+		[
+			['back-thigh', 'knee'],
+			[
+				['knee', 0],
+				['back-thigh', 0],
+			],
+			'run-80',
+		],
+		[
+			['back-thigh', 'knee'],
+			[
+				['knee', 4],
+				['back-thigh', 0],
+			],
+			'run-60',
+		],
+		[['back-thigh'], [['calf', 0]], 'run-70'],
+	] as [Region[] | undefined, [Region, number][], string][])(
+		'on the way back from %j, answers %j: %s next',
+		(returning, said, rungId) => {
+			const answers = said.map(([region, score]) => ({ region, side: 'left' as const, score }))
+			expect(step('run-70', done, { answers, ...(returning ? { returning } : {}) }).next.reentry?.rungId).toBe(rungId)
+		},
+	)
+	it('who was not asked reads why it is repeated', () => {
+		expect(step('run-70', done, { returning: ['back-thigh', 'knee'] }).sentence).toContain(
+			'nobody has asked yet how the back thigh and the knee was.',
+		)
+	})
+	it('a step that was not done asks nothing', () => {
+		expect(step('run-70', null, { returning: ['knee'] }).sentence).toContain('not been done')
 	})
 	it('discomfort of another session is not of this step', () => {
 		expect(

@@ -1,4 +1,4 @@
-import { daysBetween, hoursBetween } from '../calendar/days'
+import { daysBetween, hoursBetween } from '../calendar/day-count'
 import type { Finding, JudgeContext, Rule } from './judge-context'
 import { pathFor, placeAt } from './safety-rules'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
@@ -6,6 +6,7 @@ import type { LadderState } from './types'
 import type { Ladder } from '../vocabulary/ladder'
 import { AWAY_DAYS } from '../rules/p9-time-away'
 import { inSentence } from '../words/write-numbers'
+import { REGION_NAMES } from '../vocabulary/words'
 
 const STEPS = [60, 75, 90] as const
 
@@ -156,9 +157,11 @@ export const wayBack: Rule = {
 			sentence: `Repeat “${step}”: ${why}.`,
 			next: {},
 		})
+		const answers = input.answers ?? []
 		const sore = Math.max(
 			0,
 			...input.pains.filter((report) => report.sessionId === input.sessionId).map((report) => report.score),
+			...answers.map((answer) => answer.score),
 		)
 		const before = path.ladder.rungs[path.index - 1]
 		if (sore >= ONE_BACK_FROM && before)
@@ -178,6 +181,13 @@ export const wayBack: Rule = {
 		const judged = latest.quality.good + latest.quality.notYet + latest.quality.poor
 		if (judged >= MIN_JUDGED_REPS && latest.quality.poor / judged > 1 / 3)
 			return repeat('poor on more than a third', 'poor on more than a third of the reps')
+		// Not asked is not quiet.
+		const unasked = (input.returning ?? []).filter((region) => !answers.some((answer) => answer.region === region))
+		if (unasked.length > 0)
+			return repeat(
+				'done, nobody asked how it was',
+				`nobody has asked yet how ${unasked.map((region) => `the ${REGION_NAMES[region]}`).join(' and ')} was`,
+			)
 		const next = path.ladder.rungs[path.index + 1]
 		if (!next) {
 			const target = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 2)] ?? context.rung

@@ -1,4 +1,4 @@
-import type { Day } from '../calendar/days'
+import type { Day } from '../calendar/day-count'
 import type { DayDose, RampQuantity } from '../dose/ramp'
 import type { Family } from '../vocabulary/words'
 import type { WorkDay } from './types'

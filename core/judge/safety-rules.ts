@@ -1,6 +1,5 @@
 import { shortDay } from '../calendar/days'
-import { WITHIN_DAYS } from '../care/closures'
-import { CLOSE_FROM, SPARE_FROM, closesEverything } from '../care/grades'
+import { CLOSE_FROM, SPARE_FROM, WITHIN_DAYS, closesEverything } from '../care/grades'
 import { scaleDose } from '../library/scale-dose'
 import { RETURN_PATHS } from '../library/ladders'
 import { permit } from '../permit/permit'

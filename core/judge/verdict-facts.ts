@@ -1,4 +1,4 @@
-import { addDays } from '../calendar/days'
+import { addDays } from '../calendar/day-count'
 import { closuresOn } from '../care/closures'
 import { NO_PLAN } from '../care/return-plan'
 import type { Concluded } from '../permit/known'

@@ -170,6 +170,19 @@ export const VerdictInputSchema = closed({
 	restrictions: list(Restriction),
 	worries: list(Worry),
 	pains: list(Pain, { description: 'the last four weeks, any region' }),
+	answers: maybe(
+		list(
+			closed({
+				region: Region,
+				side: oneOf(['left', 'right', 'both'] as const),
+				score: Type.Integer({ minimum: 0, maximum: 10 }),
+			}),
+			{ description: 'how it was, asked in the judged session after the easy form or a step' },
+		),
+	),
+	returning: maybe(
+		list(Region, { description: 'regions of a way back, each asked about after a step; absent: nobody asks' }),
+	),
 	closures: maybe(
 		list(Closure, {
 			description: 'what is closed, spared and noted for the next session; absent: as the pains say, nothing cleared',

@@ -1,4 +1,4 @@
-import type { Day } from '../calendar/days'
+import type { Day } from '../calendar/day-count'
 import type { Library } from '../vocabulary/library'
 import { leaveWayBack } from './missed-time'
 import type { LadderState } from './types'

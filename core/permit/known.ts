@@ -1,6 +1,6 @@
 import { closuresOn, unwellSince, worriesOn } from '../care/closures'
 import { PATH_FAMILIES, type ReturnPlan, openedBy, returnPlanOn } from '../care/return-plan'
-import type { Day } from '../calendar/days'
+import type { Day } from '../calendar/day-count'
 import type { Facts } from '../rules/facts'
 import { COUNTED, awayStage } from '../rules/p9-time-away'
 import { gates } from '../rules/s8-gates'

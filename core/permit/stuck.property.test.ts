@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainFacts, upTo } from '../../tests/support/plain-facts'
-import { addDays, daysBetween } from '../calendar/days'
+import { addDays, daysBetween } from '../calendar/day-count'
 import { STARTER_LIBRARY as LIBRARY } from '../library/starter-library'
 import type { CareReport, ReturnStand } from '../vocabulary/care'
 import { type Family, REGIONS, type Region } from '../vocabulary/words'

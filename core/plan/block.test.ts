@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, weekday } from '../calendar/days'
+import { addDays, weekday } from '../calendar/day-count'
 import { readRamp } from '../dose/ramp'
 import { QUALITY_FIRST, SCHOOLS } from '../library/schools'
 import {

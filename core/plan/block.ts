@@ -1,4 +1,4 @@
-import { type Day, addDays, weekday } from '../calendar/days'
+import { type Day, addDays, weekday } from '../calendar/day-count'
 import type { Phase } from '../vocabulary/words'
 import { TISSUE_HOURS } from './session-checks'
 import type { DayRole } from '../vocabulary/session'

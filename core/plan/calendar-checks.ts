@@ -1,4 +1,4 @@
-import { type Day, addDays, hoursBetween } from '../calendar/days'
+import { type Day, addDays, hoursBetween } from '../calendar/day-count'
 import { AFTER_MATCH_H, BEFORE_MATCH_H } from '../rules/s11-match'
 import { spacingMetH } from '../rules/spacing'
 import type { School } from '../vocabulary/school'

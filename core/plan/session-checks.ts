@@ -1,4 +1,4 @@
-import { type Day, hoursBetween } from '../calendar/days'
+import { type Day, hoursBetween } from '../calendar/day-count'
 import { type DoseCount, rangedContacts, totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'

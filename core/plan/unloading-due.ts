@@ -1,4 +1,4 @@
-import { type Day, addDays, mondayOf } from '../calendar/days'
+import { type Day, addDays, mondayOf } from '../calendar/day-count'
 import type { Phase } from '../vocabulary/words'
 
 /**

@@ -1,4 +1,4 @@
-import type { Day } from '../calendar/days'
+import type { Day } from '../calendar/day-count'
 import type { Closure, Restriction } from '../vocabulary/care'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Library } from '../vocabulary/library'

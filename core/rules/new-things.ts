@@ -1,4 +1,5 @@
-import { daysBetween, shortDay } from '../calendar/days'
+import { daysBetween } from '../calendar/day-count'
+import { shortDay } from '../calendar/days'
 import { type Facts } from './facts'
 import { type Form, formOf } from './form'
 import type { Rule } from './rule'

@@ -1,4 +1,4 @@
-import { type Day, daysBetween } from '../calendar/days'
+import { type Day, daysBetween } from '../calendar/day-count'
 import type { Family } from '../vocabulary/words'
 import type { Facts } from './facts'
 import { type Form, type Place, ownRungs } from './form'

@@ -1,4 +1,4 @@
-import { daysBetween } from '../calendar/days'
+import { daysBetween } from '../calendar/day-count'
 import { WORK_KIND_NAMES, kindsOf } from '../dose/work-kinds'
 import { most } from './facts'
 import type { Rule } from './rule'

@@ -1,4 +1,4 @@
-import { mondayOf, addDays } from '../calendar/days'
+import { mondayOf, addDays } from '../calendar/day-count'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../library/scale-dose'

@@ -1,4 +1,4 @@
-import { daysBetween } from '../calendar/days'
+import { daysBetween } from '../calendar/day-count'
 import type { Gate, Ladder, Rung } from '../vocabulary/ladder'
 import type { Level } from '../vocabulary/words'
 import { inSentence } from '../words/write-numbers'

@@ -1,4 +1,4 @@
-import { type Day, hoursBetween } from '../calendar/days'
+import { type Day, hoursBetween } from '../calendar/day-count'
 import type { School } from '../vocabulary/school'
 import type { WorkKind } from '../vocabulary/words'
 

@@ -162,6 +162,21 @@ export const PainObservation = event(
 	),
 )
 
+/** What has no region: a blow to the head, a chest that hurts or a faint, fever. */
+const ofTheWhole = <K extends 'head' | 'chest' | 'unwell'>(kind: K) =>
+	event(
+		'observation',
+		kind,
+		{ ...common, entryId: Type.Optional(uuidOf<EntryId>()), lineId: Type.Optional(uuidOf<LineId>()) },
+		Type.Object({ note: Type.Optional(Type.String({ maxLength: 500 })) }, closed),
+	)
+/** Any blow to the head, strong pain of head or neck: everything is closed until a doctor has cleared it. */
+export const HeadObservation = ofTheWhole('head')
+/** Chest pain, fainting, breath that does not settle: everything is closed until a doctor has cleared it. */
+export const ChestObservation = ofTheWhole('chest')
+/** Unwell or feverish: it opens a care record that stays until somebody says "well". */
+export const UnwellObservation = ofTheWhole('unwell')
+
 /** Asked how a region was after work on it, and the answer: 0 is quiet. */
 export const QuietObservation = event(
 	'observation',
@@ -326,6 +341,9 @@ export const EVENT_SCHEMAS = {
 	'mark/missed': MissedMark,
 	'observation/quality': QualityObservation,
 	'observation/pain': PainObservation,
+	'observation/head': HeadObservation,
+	'observation/chest': ChestObservation,
+	'observation/unwell': UnwellObservation,
 	'observation/quiet': QuietObservation,
 	'observation/note': NoteObservation,
 	'observation/worry': WorryObservation,
@@ -359,6 +377,9 @@ export const CORRECTED_BY: Record<EventKey, readonly Corrector[]> = {
 	'observation/quality': ['logs'],
 	// A report closes and opens: whoever made it, and who has the care.
 	'observation/pain': ['care'],
+	'observation/head': ['care'],
+	'observation/chest': ['care'],
+	'observation/unwell': ['care', 'own'],
 	'observation/quiet': ['care'],
 	'observation/note': ['logs'],
 	// A worry is settled by the athlete, too.
@@ -380,6 +401,12 @@ export type LogEvent = { [K in EventKey]: Static<(typeof EVENT_SCHEMAS)[K]> }[Ev
 export type Mark = Extract<LogEvent, { type: 'mark' }>
 export type Observation = Extract<LogEvent, { type: 'observation' }>
 export type Decision = Extract<LogEvent, { type: 'decision' }>
+
+/** Kinds of observation about somebody's body: they close and open, and only coach, clinician and the athlete read them. */
+export const BODY_KINDS = ['pain', 'head', 'chest', 'unwell', 'quiet', 'worry'] as const
+export type BodyEvent = Extract<Observation, { kind: (typeof BODY_KINDS)[number] }>
+export const isOfBody = <E extends { type: string; kind: string }>(event: E): event is E & BodyEvent =>
+	event.type === 'observation' && (BODY_KINDS as readonly string[]).includes(event.kind)
 export type EndReason = (typeof END_REASONS)[number]
 
 /** The answer to one event of a batch. */

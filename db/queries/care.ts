@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/judge/gather-input'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
@@ -151,28 +151,38 @@ export async function clearancesOfAll({ db, clubId }: ClubScope, athleteIds: str
 		.where(and(eq(clearance.clubId, clubId), inArray(clearance.athleteId, athleteIds)))
 }
 
-/** Reports and answers in the log, of some athletes, with the day of their session; replaced ones too, for the fold. Index `observation_by_athlete`. */
-export async function painsOf({ db, clubId }: ClubScope, athleteIds: string[]) {
+/**
+ * Reports and answers in the log, of some athletes, with the day of their session; replaced ones too, for the fold,
+ * and what moved them to another athlete. Indexes `observation_by_athlete`, `observation_replaces`.
+ */
+export async function bodyReportsOf({ db, clubId }: ClubScope, athleteIds: string[]) {
 	if (athleteIds.length === 0) return []
-	return db
-		.select({
-			id: observation.id,
-			athleteId: observation.athleteId,
-			replacesId: observation.replacesId,
-			void: observation.isVoid,
-			kind: observation.kind,
-			value: observation.value,
-			day: session.day,
-		})
-		.from(observation)
-		.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
-		.where(
-			and(
-				eq(observation.clubId, clubId),
-				inArray(observation.athleteId, athleteIds),
-				inArray(observation.kind, ['pain', 'quiet']),
-			),
-		)
+	const rows = (which: SQL | undefined) =>
+		db
+			.select({
+				id: observation.id,
+				athleteId: observation.athleteId,
+				replacesId: observation.replacesId,
+				void: observation.isVoid,
+				kind: observation.kind,
+				value: observation.value,
+				deviceId: observation.deviceId,
+				deviceTime: observation.deviceTime,
+				authorId: observation.authorId,
+				day: session.day,
+			})
+			.from(observation)
+			.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
+			.where(and(eq(observation.clubId, clubId), inArray(observation.kind, ['pain', 'head', 'chest', 'quiet']), which))
+	const own = await rows(inArray(observation.athleteId, athleteIds))
+	if (own.length === 0) return []
+	const ids = new Set(own.map((row) => row.id))
+	const moved = await rows(inArray(observation.replacesId, [...ids]))
+	return [...own, ...moved.filter((row) => !ids.has(row.id))].map((row) => ({
+		...row,
+		kind: row.kind as 'pain' | 'head' | 'chest' | 'quiet',
+		deviceTime: row.deviceTime.toISOString(),
+	}))
 }
 
 /** The last day of work of each family before a day; by the primary key. */

@@ -1,4 +1,5 @@
-import { addDays, ageInYears } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
+import { ageInYears } from '../../core/calendar/days'
 import type { Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { type CareRecord, isOpen, matchesAround } from '../../core/judge/gather-input'

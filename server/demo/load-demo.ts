@@ -1,4 +1,6 @@
-import { addDays, dayInZone, instantOf, mondayOf, timeInZone, weekday } from '../../core/calendar/days'
+import { returningOf } from '../../core/care/return-plan'
+import { addDays, mondayOf, weekday } from '../../core/calendar/day-count'
+import { dayInZone, instantOf, timeInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
@@ -556,6 +558,24 @@ class DemoClub {
 						startedAt,
 					)
 				}
+			// Whoever is on the way back was asked after the step; of the session that waits the review asks.
+			const stepped = life.history.events.some((event) => event.sessionId === sessionId && event.type === 'mark')
+			if (!waits && !absent && stepped)
+				for (const region of returningOf(concluded.plan))
+					this.log(
+						life,
+						{
+							...this.stamp(startedAt),
+							sessionId,
+							athleteId: life.id,
+							type: 'observation',
+							kind: 'quiet',
+							value: { region, side: 'both', score: 0 },
+						},
+						null,
+						null,
+						startedAt,
+					)
 			if (!waits) this.judgeAll(life, session, entries, addDays(this.today, -nextAgo), nextPhase, startedAt)
 		}
 		for (const life of lives) this.rememberBests(life, sessionId)
@@ -581,6 +601,8 @@ class DemoClub {
 		life.history.events.push(event)
 		const day = receivedAt.toISOString().slice(0, 10)
 		if (line && event.type === 'mark') life.worked[STARTER_LIBRARY.drills[line.drillId]!.family] = day
+		if (event.type === 'observation' && event.kind === 'quiet')
+			life.pains.push({ kind: 'pain', ...event.value, day, asked: true })
 		if (event.type === 'observation' && event.kind === 'pain') {
 			const { region, side, score, redFlag } = event.value
 			life.pains.push({ kind: 'pain', region, side, score, redFlag, day })
@@ -756,6 +778,7 @@ class DemoClub {
 								focus: null,
 								standings,
 								closures: concluded.facts.closures,
+								returning: returningOf(concluded.plan),
 								levels: levelsOf(life),
 							},
 							evidence,

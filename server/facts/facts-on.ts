@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
 import type { Concluded } from '../../core/permit/known'
 import type { Library } from '../../core/vocabulary/library'

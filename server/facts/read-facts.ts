@@ -1,6 +1,7 @@
-import { addDays, ageInYears, daysBetween } from '../../core/calendar/days'
+import { addDays, daysBetween } from '../../core/calendar/day-count'
+import { ageInYears } from '../../core/calendar/days'
 import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
-import { foldEvents } from '../../core/events/fold'
+import { saidOfBody } from '../../core/care/said'
 import type { PlainFacts } from '../../core/permit/plain-facts'
 import { matchesAround } from '../../core/judge/gather-input'
 import { firstDaysOf, passedRungs } from '../../core/judge/locks'
@@ -14,13 +15,13 @@ import type { School } from '../../core/vocabulary/school'
 import type { Family, Region } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import {
+	bodyReportsOf,
 	careEventsOf,
 	careOf,
 	clearancesOfAll,
 	lastWorkOf,
 	outsideLoadOf,
 	outsideOf,
-	painsOf,
 	plannedWorkBefore,
 	workDaysSince,
 } from '../../db/queries/care'
@@ -56,7 +57,7 @@ export async function readFacts(
 		await careOf(scope, athleteIds),
 		await careEventsOf(scope, athleteIds),
 		await clearancesOfAll(scope, athleteIds),
-		await painsOf(scope, athleteIds),
+		await bodyReportsOf(scope, athleteIds),
 		await outsideOf(scope, athleteIds, addDays(moment.day, -OUTSIDE_DAYS)),
 		await lastWorkOf(scope, athleteIds, moment.day),
 		await plannedWorkBefore(scope, athleteIds, today, moment.day),
@@ -65,9 +66,7 @@ export async function readFacts(
 	]
 	const own = library.schools[squad.schoolId]
 	if (!own) throw new Error(`school ${squad.schoolId} is not in the library`)
-	const folded = foldEvents(pains)
-	// Of two contradicting corrections the worse counts: both are said.
-	const said = [...folded.current, ...folded.conflicts.flat().filter((event) => !event.void)]
+	const said = saidOfBody(pains)
 	return new Map(
 		athletes.map((athlete): [string, PlainFacts] => {
 			const of = <T extends { athleteId: string | null }>(rows: readonly T[]) =>
@@ -166,7 +165,8 @@ function asOfToday(worked: PlainFacts['lastWork'], today: string, day: string): 
 
 const sided = (side: string | null | undefined) => (side ? { side: side as CareReport['side'] & string } : {})
 
-function reportOf(row: Awaited<ReturnType<typeof painsOf>>[number]): CareReport {
+function reportOf(row: Awaited<ReturnType<typeof bodyReportsOf>>[number]): CareReport {
+	if (row.kind === 'head' || row.kind === 'chest') return { kind: row.kind, day: row.day }
 	const value = row.value as {
 		region: NonNullable<CareReport['region']>
 		side?: string

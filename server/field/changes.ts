@@ -6,7 +6,8 @@ import { eventsOfSessions, idsSince } from '../../db/queries/log'
 import type { ClubScope } from '../../db/connect'
 import type { Role } from '../../db/schema/people'
 import { keptReading } from '../devices/take-readings'
-import { bare, readable } from './read-pack'
+import type { BodyLimits } from '../../core/field/over-today'
+import { bare, readLimits, readable } from './read-pack'
 
 /** Rows are stamped before they are seen by others; this far back they are read again and told apart by id. */
 const OVERLAP_MS = 30_000
@@ -19,6 +20,10 @@ export interface Changes {
 	serverNow: string
 	events: LogEvent[]
 	readings: KeptReading[]
+	/** What limits each athlete's body by now, whoever said it and wherever. */
+	limits: Record<string, BodyLimits>
+	/** Ids this answer has dealt with, those among them that the role may not read: the next question names them as seen. */
+	heard: string[]
 }
 
 /**
@@ -44,12 +49,20 @@ export async function waitForChanges(
 		const now = new Date()
 		const from = since ? new Date(since.getTime() - OVERLAP_MS) : undefined
 		const ids = from ? (await idsSince(scope, sessionId, from, deviceId)).filter((id) => !seen.has(id)) : undefined
-		const events = (await eventsOfSessions(scope, [sessionId], ids)).filter((event) => readable(event, role))
+		const news = await eventsOfSessions(scope, [sessionId], ids)
+		const events = news.filter((event) => readable(event, role))
 		const readings = (await readingsSince(scope, from ?? new Date(now.getTime() - READINGS_MS))).filter(
 			(row) => !seen.has(row.id),
 		)
-		if (events.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted)
-			return { serverNow: now.toISOString(), events: events.map(bare), readings: readings.map(keptReading) }
+		// What was said of a body is told to every phone, as what it closes to those who may not read more.
+		if (news.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted)
+			return {
+				serverNow: now.toISOString(),
+				events: events.map(bare),
+				readings: readings.map(keptReading),
+				limits: await readLimits(scope, sessionId),
+				heard: news.map(({ id }) => id),
+			}
 		await wait(LOOK_EVERY_MS, undefined, { signal }).catch(() => undefined)
 	}
 }

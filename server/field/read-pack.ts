@@ -1,12 +1,16 @@
 import type { Concluded } from '../../core/permit/known'
 import { permit } from '../../core/permit/permit'
+import { returningOf } from '../../core/care/return-plan'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { placeOf } from '../../core/rules/bars'
 import { readFacts } from '../facts/read-facts'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
 import type { Pack } from '../../core/field/pack'
-import type { LogEvent } from '../../core/vocabulary/events'
+import type { BodyLimits } from '../../core/field/over-today'
+import type { Ask } from '../../core/field/to-ask'
+import { EVERYTHING } from '../../core/vocabulary/care'
+import { type LogEvent, isOfBody } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Method } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
@@ -19,8 +23,8 @@ import { writeDrill } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type BestTime, type FirstRep, type StoredEvent, bestTimesBefore, firstRepsBefore } from '../../db/queries/log'
-import { readDrills } from '../../db/queries/library'
-import { sessionsBetween } from '../../db/queries/sessions'
+import { readDrills, readLibrary } from '../../db/queries/library'
+import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
@@ -94,7 +98,9 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					barred: Object.values(drills).flatMap((drill) =>
 						['instead', 'no'].includes(permit(known, { drillId: drill.id }).answer) ? [drill.id] : [],
 					),
+					limits: limitsOf(known),
 					sayLimits: sayLimitsOf({ ...plain, returning: known.plan.regions }, day),
+					ask: asksOf(known, day),
 					worries: open.flatMap((record) =>
 						record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region }] : [],
 					),
@@ -146,9 +152,48 @@ const spareOf = ({ facts }: Concluded): string[] => [
 	]),
 ]
 
+/** What limits an athlete, without what was said of it. */
+const limitsOf = ({ facts }: Concluded): BodyLimits => ({
+	closures: facts.closures.filter(({ grade }) => grade !== 'noted'),
+	easyOnly: facts.unwellSince !== null,
+})
+
+/** What limits each athlete of a session by now. */
+export async function readLimits(scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> {
+	const session = await readSession(scope, sessionId)
+	const squad = session && (await readSquad(scope, session.squadId))
+	if (!session || !squad) return {}
+	const [library, attending] = [await readLibrary(scope), await readAttending(scope, [sessionId])]
+	const facts = await readFacts(
+		scope,
+		session,
+		squad,
+		attending.map((row) => row.athleteId),
+		library,
+		session.day,
+	)
+	return Object.fromEntries([...facts].map(([id, plain]) => [id, limitsOf(concludeFor(plain, library))]))
+}
+
+/** What an athlete is asked about once work on it is done: what was to be spared before the day, and what is on the way back. */
+export function asksOf({ facts, plan }: Concluded, day: string): Ask[] {
+	const spared = facts.closures.flatMap((one): Ask[] =>
+		one.grade === 'spare' && one.region !== EVERYTHING && one.since < day
+			? [{ region: one.region, side: one.side ?? 'both' }]
+			: [],
+	)
+	return [
+		...spared,
+		...returningOf(plan).flatMap((region): Ask[] =>
+			spared.some((one) => one.region === region)
+				? []
+				: [{ region, side: 'both', ...(plan.everything && region === 'neck-head' ? { afterAnything: true } : {}) }],
+		),
+	]
+}
+
 /** Another person's pain reports stay with coach and clinician. */
-export const readable = (event: StoredEvent, role: Role): boolean =>
-	may(role, 'pain:read') || !(event.type === 'observation' && ['pain', 'worry', 'quiet'].includes(event.kind))
+export const readable = (event: StoredEvent, role: Role): boolean => may(role, 'pain:read') || !isOfBody(event)
 /** An event as devices write it. */
 export const bare = ({ authorId: _author, receivedAt: _received, counts: _counts, ...event }: StoredEvent): LogEvent =>
 	event as LogEvent

@@ -2,7 +2,7 @@ import { dayInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { toSparse } from '../../core/dose/sparse-count'
-import type { EventAnswer, LogEvent, Mark } from '../../core/vocabulary/events'
+import { type EventAnswer, type LogEvent, type Mark, isOfBody } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
 import { type ClubScope, inTransaction } from '../../db/connect'
@@ -338,7 +338,7 @@ class Batch {
 	}
 
 	private notAllowed(event: LogEvent, session: ListedSession, who: Author): string | null {
-		if (event.type === 'observation' && ['pain', 'worry', 'quiet'].includes(event.kind))
+		if (isOfBody(event))
 			return may(who.role, 'pain:write') || who.athleteId === event.athleteId ? null : 'only about yourself'
 		return this.notLogging(session, who)
 	}
@@ -438,13 +438,20 @@ class Batch {
 			return
 		}
 		// Whatever is said of the body, or taken back, is asked of every line ahead.
-		if (event.kind === 'pain' || event.kind === 'quiet') this.hurt.add(event.athleteId)
-		if (event.kind === 'worry' && drill) {
+		if (isOfBody(event)) {
+			this.hurt.add(event.athleteId)
+			// A report that was another athlete's after all is asked of the lines of both.
+			const of = event.replacesId ? this.known.targets.get(event.replacesId)?.event.athleteId : null
+			if (of) this.hurt.add(of)
+		}
+		if ((event.kind === 'worry' && drill) || event.kind === 'unwell') {
 			const { replacesId, athleteId } = event
-			// A worry that is corrected or taken back ends the record it opened, and no record of another kind.
+			const kind = event.kind === 'worry' ? ('worry' as const) : ('illness' as const)
+			const target = replacesId ? this.known.targets.get(replacesId)?.event.athleteId : null
+			// A record that is corrected or taken back ends what it opened, and no record of another kind.
 			if (replacesId)
 				this.followUps.push(async (scope) => {
-					await endCare(scope, 'worry', replacesId, athleteId, {
+					await endCare(scope, kind, replacesId, target ?? athleteId, {
 						endedOn: this.known.today,
 						endedBy: who.name,
 						endedByRole: who.role,
@@ -457,10 +464,10 @@ class Batch {
 					insertCareOnce(scope, {
 						id: event.id,
 						athleteId,
-						kind: 'worry',
-						region: event.value.region,
+						kind,
+						region: event.kind === 'worry' ? event.value.region : null,
 						pattern: null,
-						drillId: drill.id,
+						drillId: event.kind === 'worry' ? drill!.id : null,
 						note: event.value.note ?? 'said on the field',
 						fromDay: session.day,
 						setBy: who.name,
@@ -469,7 +476,6 @@ class Batch {
 						recordedAt: this.now,
 					}),
 				)
-			this.hurt.add(athleteId)
 		}
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {
 			const { surface } = event.value

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, mondayOf } from '../../core/calendar/days'
+import { addDays, daysBetween, mondayOf } from '../../core/calendar/day-count'
 import { addInto, type DoseCount, emptyCount } from '../../core/dose/dose-count'
 import { fromSparse } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'

@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { type CalendarItem, type Clash, checkCalendar } from '../../core/plan/calendar-checks'
 import type { SheetClash } from '../../core/plan/sheet-clashes'
 import { OUTSIDE_NAMES, outsideWork } from '../../core/judge/outside-load'

@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
 import { type DayDose, RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
 import { fromSparse } from '../../core/dose/sparse-count'

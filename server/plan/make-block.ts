@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { PHASES } from '../../core/vocabulary/words'
 import { type BlockPlan, blockSessions, completePlan } from '../../core/plan/block'
 import { requestOf } from '../../core/plan/build-pack'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { type BlockPlan, completePlan, defaultPhases, defaultShape } from '../../core/plan/block'
 import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { enterOutside } from '../care/outside'

@@ -1,4 +1,4 @@
-import { addDays, mondayOf } from '../../core/calendar/days'
+import { addDays, mondayOf } from '../../core/calendar/day-count'
 import { LEVELS } from '../../core/vocabulary/words'
 import { completePlan } from '../../core/plan/block'
 import { QUALITIES, type Quality } from '../../core/plan/targets'

@@ -1,4 +1,4 @@
-import { addDays, mondayOf } from '../../core/calendar/days'
+import { addDays, mondayOf } from '../../core/calendar/day-count'
 import { RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
 import { FAMILIES } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'

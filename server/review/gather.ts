@@ -1,4 +1,4 @@
-import { addDays, nextTrainingDay } from '../../core/calendar/days'
+import { addDays, nextTrainingDay } from '../../core/calendar/day-count'
 import { fromSparse } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'

@@ -12,6 +12,7 @@ import { verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { careDayOf } from '../facts/facts-on'
 import { readFacts } from '../facts/read-facts'
+import { returningOf } from '../../core/care/return-plan'
 import { documentsOf, drillsAsCited, nextSessionOf, readHistories, standingsOf } from './gather'
 
 export interface Proposal {
@@ -99,6 +100,7 @@ export async function proposeVerdicts(
 					focus: squad.focus?.[ladderId] ?? null,
 					standings: standings.get(athleteId) ?? {},
 					closures: concluded.facts.closures,
+					returning: returningOf(concluded.plan),
 					levels: known.levels,
 				},
 				evidence,

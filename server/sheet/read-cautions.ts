@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from '../../core/plan/session-checks'
 import { evidenceFor } from '../../core/judge/gather-input'
 import type { RuleId } from '../../core/rules/rule'

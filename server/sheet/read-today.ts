@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { proposeVerdicts } from '../review/propose'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'

@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { lockSession, staleSessions, unstartedFor } from '../../db/queries/sessions'

@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { nextTrainingDay } from '../../core/calendar/days'
+import { nextTrainingDay } from '../../core/calendar/day-count'
 import type { Library } from '../../core/vocabulary/library'
 import { type EntryTuning, type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { partsOf, wholeEntry } from '../../core/plan/entry-parts'

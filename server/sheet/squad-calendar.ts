@@ -1,5 +1,6 @@
 import ical, { ICalCalendarMethod } from 'ical-generator'
-import { addDays, instantOf } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
+import { instantOf } from '../../core/calendar/days'
 import type { ClubScope } from '../../db/connect'
 import { readSquad } from '../../db/queries/squads'
 import { sessionsBetween } from '../../db/queries/sessions'

@@ -1,5 +1,6 @@
 import { v7 as newId } from 'uuid'
-import { addDays, dayInZone } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
+import { dayInZone } from '../../core/calendar/days'
 import { NO_REST, type Rest } from '../../core/vocabulary/dose'
 import type { Library } from '../../core/vocabulary/library'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'

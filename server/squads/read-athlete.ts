@@ -1,4 +1,5 @@
-import { addDays, ageInYears } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
+import { ageInYears } from '../../core/calendar/days'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
 import { START_NAMES, type Start } from '../../core/vocabulary/words'

@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { rungOf } from '../../core/library/starter-library'
 import type { Ladder } from '../../core/vocabulary/ladder'
 import { weeksSinceUnloading } from '../../core/plan/unloading-due'

@@ -1,6 +1,6 @@
 import { type Page, expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { addDays, mondayOf } from '../../core/calendar/days'
+import { addDays, mondayOf } from '../../core/calendar/day-count'
 import { DEMO_ATHLETES } from '../../server/demo/scenario'
 import { printed } from '../support/printed'
 import { addToSheet } from '../support/sheet-form'

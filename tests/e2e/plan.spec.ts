@@ -1,6 +1,7 @@
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { addDays, mondayOf, shortDay, weekday } from '../../core/calendar/days'
+import { addDays, mondayOf, weekday } from '../../core/calendar/day-count'
+import { shortDay } from '../../core/calendar/days'
 import { DEMO_SQUADS } from '../../server/demo/scenario'
 import { printed } from '../support/printed'
 import { signInToDemo } from '../support/sign-in'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { type Locator, type Page, expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/judge/resolve-line'
 import { insertPerson } from '../../db/queries/clubs'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { readLines } from '../../db/queries/sessions'
 import type { SessionDraft } from '../../core/vocabulary/session'
 import { draftEntry } from '../support/draft-entry'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { draftEntry } from '../support/draft-entry'
 import { makeSecondClub } from '../support/second-club'

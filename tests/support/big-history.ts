@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { emptyCount } from '../../core/dose/dose-count'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { addDays } from '../../core/calendar/days'
+import { addDays } from '../../core/calendar/day-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/judge/resolve-line'
 import { readLines } from '../../db/queries/sessions'

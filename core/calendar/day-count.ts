@@ -1,0 +1,38 @@
+/** A local calendar day, "2026-11-23". */
+export type Day = string
+
+const MS_A_DAY = 86_400_000
+/** A club's history names the same few hundred days over and over. */
+const known = new Map<Day, number>()
+/** Days since 1970-01-01. Judging a club asks this a million times, where a calendar object each would cost a second. */
+const dayNumber = (day: Day): number => {
+	const kept = known.get(day)
+	if (kept !== undefined) return kept
+	const number = Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / MS_A_DAY
+	if (!Number.isFinite(number)) throw new RangeError(`day: ${JSON.stringify(day)} is not like 2026-11-23`)
+	if (known.size > 4000) known.clear()
+	known.set(day, number)
+	return number
+}
+const dayOfNumber = (number: number): Day => new Date(number * MS_A_DAY).toISOString().slice(0, 10)
+
+export const addDays = (day: Day, days: number): Day => dayOfNumber(dayNumber(day) + days)
+/** Whole days from `from` to `to`; negative when `to` is earlier. */
+export const daysBetween = (from: Day, to: Day): number => dayNumber(to) - dayNumber(from)
+/** 1 Monday … 7 Sunday. 1970-01-01 was a Thursday. */
+export const weekday = (day: Day): number => ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1
+/** The Monday of the week a day lies in. */
+export const mondayOf = (day: Day): Day => addDays(day, 1 - weekday(day))
+/** Hours from one local start to another, both "2026-11-23" with "17:30"; a change of the clocks is not counted. */
+export const hoursBetween = (from: { day: Day; startTime: string }, to: { day: Day; startTime: string }): number =>
+	daysBetween(from.day, to.day) * 24 + minuteOfDay(to.startTime) / 60 - minuteOfDay(from.startTime) / 60
+const minuteOfDay = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))
+
+/** The first day after `day` that falls on one of the weekdays (1 Monday … 7 Sunday). Throws RangeError when none is given. */
+export function nextTrainingDay(day: Day, weekdays: readonly number[]): Day {
+	for (let ahead = 1; ahead <= 7; ahead++) {
+		const candidate = addDays(day, ahead)
+		if (weekdays.includes(weekday(candidate))) return candidate
+	}
+	throw new RangeError('weekdays: at least one of 1 (Monday) to 7 (Sunday) is expected')
+}
