@@ -4,6 +4,7 @@ import { longDay, shortDay } from '#core/calendar/days'
 import { REGIONS, REGION_NAMES, METHOD_NAMES } from '#core/vocabulary/words'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/judge/outside-load'
 import { writeDose, writeSeconds } from '#core/words/write-numbers'
+import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server/access/projection'
 import { type Permission, may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
@@ -33,20 +34,18 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	if (!own && !may(who.role, 'plan:read')) throw notFound()
 	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone))
 	if (!page) throw notFound()
-	const showPain = own || may(who.role, 'pain:read')
-	const spare = [
-		...new Set([
-			...page.pains
-				.filter((pain) => pain.score >= 3)
-				.slice(0, 2)
-				.map((pain) => `${pain.side === 'both' ? '' : `${pain.side} `}${REGION_NAMES[pain.region]}`),
-			...page.care.flatMap((row) => (row.endedOn === null && row.region ? [REGION_NAMES[row.region]] : [])),
-		]),
-	]
-	const { care, drills: _drills, ...rest } = page
+	const showPain = seesBody(who, params.athleteId)
+	const { care, drills: _drills, ageYears, athlete, next, clearances, moves, ...rest } = page
 	const openCare = care.filter((row) => row.endedOn === null)
 	return {
 		...rest,
+		athlete: personFor(showPain, athlete, ageYears),
+		next: next && {
+			...next,
+			lines: next.lines.map((line) => ({ ...line, change: changeFor(showPain, line.change) })),
+		},
+		clearances: showPain ? clearances : [],
+		moves: showPain ? moves : moves.map((row) => ({ ...row, reason: '' })),
 		standsInTheWay: showPain
 			? openCare.map((row) =>
 					row.kind === 'illness'
@@ -55,10 +54,11 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				)
 			: [],
 		pains: showPain ? page.pains : [],
-		spare: showPain ? [] : spare,
-		verdicts: page.verdicts.map((row) =>
-			row.painful && !showPain ? { ...row, sentence: 'Changed to spare a region; ask the coach.' } : row,
-		),
+		verdicts: page.verdicts.map(({ judgement, reason, ...row }) => ({
+			...row,
+			sentence: judgementFor(showPain, judgement).sentence,
+			reason: reasonFor(showPain, judgement.decidedBy, reason),
+		})),
 		showPain,
 		mayChange: may(who.role, 'plan:write'),
 		mayMeasure: may(who.role, 'marks:write'),
@@ -168,7 +168,6 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 	const {
 		athlete,
 		version,
-		ageYears,
 		squadNames,
 		squadId,
 		levels,
@@ -185,7 +184,6 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		outside,
 		load,
 		standsInTheWay,
-		spare,
 		showPain,
 		mayChange,
 		mayMeasure,
@@ -196,7 +194,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		<>
 			<header>
 				<p className="dim">
-					{squadNames.join(', ') || 'in no squad'} · {ageYears === null ? 'birth date unknown' : `${ageYears} years`}
+					{squadNames.join(', ') || 'in no squad'} · {athlete.bands}
 				</p>
 				<h1 className="mt-1">{athlete.name}</h1>
 			</header>
@@ -252,9 +250,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											<b>{line.words}</b>
 											{line.change && (
 												<span className="dim block text-[14px]">
-													Was {line.change.from}.{' '}
-													{showPain || line.change.verdict !== 'swap' ? line.change.why : 'Changed to spare a region.'}{' '}
-													({line.change.firmness})
+													Was {line.change.from}. {line.change.why} ({line.change.firmness})
 												</span>
 											)}
 										</span>
@@ -455,14 +451,14 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								)}
 							</PostForm>
 						) : (
-							<p className="rule mt-2 py-2">{athlete.massKg === null ? 'not known' : `${athlete.massKg} kg`}</p>
+							<p className="rule mt-2 py-2">{athlete.bands.split(', ')[1]}</p>
 						)}
 						{actionData?.problems.mass && (
 							<p className="problem" role="alert">
 								{actionData.problems.mass}
 							</p>
 						)}
-						{athlete.massKg === null && (
+						{athlete.bands.endsWith('unknown') && (
 							<p className="dim mt-1 text-[13.5px]">Unknown: no box over 45 cm, the strictest row.</p>
 						)}
 					</section>
@@ -525,7 +521,6 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								<b>{words}</b>
 							</p>
 						))}
-						{spare.length > 0 && <p className="rule mt-2 py-2">Spare the {spare.join(' and the ')}.</p>}
 						{showPain && pains.length === 0 && <p className="rule dim mt-2 py-2">No pain reported in ten weeks.</p>}
 						<ul className="mt-2">
 							{pains.map((pain) => (

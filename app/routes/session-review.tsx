@@ -4,6 +4,7 @@ import { v7 as newId } from 'uuid'
 import { longDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
+import { judgementFor, reasonFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { type CoachDecision, type Decided, decideVerdicts } from '#server/review/decide'
 import { acceptEvents } from '#server/log/accept-events'
@@ -12,14 +13,14 @@ import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
 import { DoseRuler } from '../field/dose-ruler'
 import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '../ui/review-rows'
-import type { EventKey } from '#core/vocabulary/events'
+import { BODY_KINDS, type EventKey } from '#core/vocabulary/events'
 import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
 import { type Sent, actOn } from '../intents'
 
-const CARE_KEYS: ReadonlySet<EventKey> = new Set(['observation/pain', 'observation/worry', 'observation/quiet'])
+const BODY_KEYS: ReadonlySet<EventKey> = new Set(BODY_KINDS.map((kind) => `observation/${kind}` as const))
 
 export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
 
@@ -28,7 +29,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const review = await readReview(scope, params.sessionId)
 	if (!review) throw notFound()
 	const { sheet } = review
-	const showPain = may(who.role, 'pain:read')
+	const showPain = seesBody(who)
 	const came = sheet.athletes.filter((athlete) =>
 		sheet.events.some((event) => event.athleteId === athlete.id && event.type === 'mark'),
 	)
@@ -62,7 +63,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		conflicts: sheet.conflicts.length,
 		// What a report was about stays with coach and clinician.
 		held: review.held
-			.filter(({ key }) => showPain || !CARE_KEYS.has(key))
+			.filter(({ key }) => showPain || !BODY_KEYS.has(key))
 			.map((one) => ({ id: one.id, words: sayHeld(one) })),
 		people: came.map(({ id, name }) => ({
 			id,
@@ -80,10 +81,13 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			name: row.name,
 			ladderName: row.ladderName,
 			inputHash: row.inputHash,
-			judgement: showPain
-				? (row.decided?.judgement ?? row.judgement)
-				: withoutPain(row.decided?.judgement ?? row.judgement),
-			decided: row.decided ? { word: row.decided.decided, reason: row.decided.reason } : null,
+			judgement: judgementFor(showPain, row.decided?.judgement ?? row.judgement),
+			decided: row.decided
+				? {
+						word: row.decided.decided,
+						reason: reasonFor(showPain, row.decided.judgement.decidedBy, row.decided.reason),
+					}
+				: null,
 			needsYou: row.needsYou,
 			wouldNowBe: showPain ? row.wouldNowBe : null,
 			instead: insteadOf(row.decided?.judgement ?? row.judgement, sheet.library),
@@ -97,20 +101,6 @@ const insteadOf = (
 	{ instead }: { instead?: string | null },
 	{ drills }: { drills: Record<string, { name: string }> },
 ) => (instead ? (drills[instead]?.name ?? null) : null)
-
-/** Whoever may not read pain reports still learns what to spare. */
-function withoutPain<T extends { decidedBy: string; sentence: string; trace: { rule: string; found: string }[] }>(
-	judgement: T,
-): T {
-	const spare = judgement.decidedBy === 'S1' ? 'Spare the region the coach names; ask the coach.' : judgement.sentence
-	return {
-		...judgement,
-		sentence: spare,
-		trace: judgement.trace.map((line) =>
-			line.rule === 'S1' ? { ...line, found: 'kept for coach and clinician, ask the coach' } : line,
-		),
-	}
-}
 
 /** Share of each part's planned reps that has been done. */
 function doneShares(sheet: NonNullable<Awaited<ReturnType<typeof readReview>>>['sheet']): number[] {

@@ -12,6 +12,7 @@ import {
 } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
+import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/rules/rule'
@@ -54,7 +55,10 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const targets = await readTargets(scope, sheet)
 	const cautions = sheet.session.reviewedAt === null ? await readCautions(scope, sheet) : []
 	return {
-		cautions,
+		// An answer to a caution is the coach's, in the coach's words.
+		cautions: seesBody(who)
+			? cautions
+			: cautions.map((one) => ({ ...one, answered: one.answered && { ...one.answered, reason: '' } })),
 		session: sheet.session,
 		strip: sheet.strip,
 		entries: sheet.entries.map((entry) => ({
@@ -80,7 +84,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				dose: line.dose,
 				rest: writeRest(line.rest, line.dose),
 				origin: line.origin,
-				change: line.change,
+				change: changeFor(seesBody(who, athlete.id), line.change),
 				wouldBe: line.wouldBe,
 				cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [],
 				target: targets.get(line.id)?.words ?? '',

@@ -19,7 +19,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
 				['/club', 'Club'],
 			]
 		: [
-				[`/athletes/${who.athleteId}`, 'My page'],
+				[`/athletes/${who.athleteId}`, who.role === 'guardian' ? 'Their page' : 'My page'],
 				['/library', 'Library'],
 			]
 	return { places: places as [string, string][], name: who.name, club: who.clubName }

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { longDay, shortDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
+import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { readToday } from '#server/sheet/read-today'
@@ -24,7 +25,9 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { main, week, waiting } = await readToday(scope, today, may(who.role, 'verdict:write'))
 	const changes = (main?.athletes ?? []).flatMap((athlete) =>
 		athlete.lines.flatMap((line) =>
-			line.change ? [{ id: line.id, name: athlete.name, athleteId: athlete.id, ...line.change }] : [],
+			line.change
+				? [{ id: line.id, name: athlete.name, athleteId: athlete.id, ...changeFor(seesBody(who), line.change)! }]
+				: [],
 		),
 	)
 	const order = ['stop', 're-enter', 'swap', 'ease', 'advance', 'hold']

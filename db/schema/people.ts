@@ -1,7 +1,9 @@
 import { char, decimal, index, int, mysqlTable, primaryKey, foreignKey, unique } from 'drizzle-orm/mysql-core'
 import { code, day, instant, uuid, words } from './columns'
 
-export const ROLES = ['coach', 'assistant', 'clinician', 'athlete'] as const
+export const ROLES = ['coach', 'assistant', 'clinician', 'athlete', 'guardian'] as const
+/** Roles of one athlete: themselves, or who is responsible for them. */
+export const OF_ONE_ATHLETE: ReadonlySet<string> = new Set(['athlete', 'guardian'])
 export type Role = (typeof ROLES)[number]
 
 export const club = mysqlTable('club', {

@@ -1,3 +1,4 @@
+import type { RuleId } from '../../core/rules/rule'
 import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
 import type { Aid, CarriedLoad, Dose, Parameters, Rest, SideDoses } from '../../core/vocabulary/dose'
 import type { Family, Phase, Surface } from '../../core/vocabulary/words'
@@ -117,6 +118,8 @@ export interface LineChange {
 	to: string
 	why: string
 	firmness: string
+	/** The rule whose verdict `why` tells; null when the day alone says it, absent in changes of before. */
+	rule?: RuleId | null
 }
 
 /** One version of one athlete's line. A change is a new version; marks cite the version they were done under. */

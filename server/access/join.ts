@@ -3,7 +3,7 @@ import { DUPLICATE_KEY, type ClubScope, errorNumber, inTransaction } from '../..
 import { insertClub, insertInvitation, insertPerson, invitationByToken, useInvitation } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
-import { ROLES, type Role } from '../../db/schema/people'
+import { OF_ONE_ATHLETE, ROLES, type Role } from '../../db/schema/people'
 import { database } from '../database'
 import { hashPassword } from './password'
 import { hashToken, newToken, normalEmail, openSession } from './sign-in'
@@ -76,7 +76,7 @@ export async function invite(
 	now: Date,
 ): Promise<{ token: string } | { problems: Problems }> {
 	if (!ROLES.includes(role as Role)) return { problems: { role: `“${role}” is not a role.` } }
-	if (role === 'athlete') {
+	if (OF_ONE_ATHLETE.has(role)) {
 		const [known] = athleteId ? await readAthletes(scope, [athleteId]) : []
 		if (!known) return { problems: { athleteId: 'Pick the athlete this link is for.' } }
 	}
@@ -85,7 +85,7 @@ export async function invite(
 		id: newId(),
 		tokenHash: hashToken(token),
 		role: role as Role,
-		athleteId: role === 'athlete' ? athleteId : null,
+		athleteId: OF_ONE_ATHLETE.has(role) ? athleteId : null,
 		createdBy: by,
 		createdAt: now,
 		expiresAt: new Date(now.getTime() + INVITATION_DAYS * 86_400_000),

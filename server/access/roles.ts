@@ -34,6 +34,8 @@ const PERMISSIONS: Record<Role, readonly Permission[]> = {
 	clinician: ['plan:read', 'verdict:read', 'marks:read', 'pain:write', 'pain:read', 'clearance:record', 'care:write'],
 	// Own lines, own marks, own pain: checked against the person's athlete wherever it is used.
 	athlete: [],
+	// What the athlete of a minor may: to read all of them, to report, to say that they are well again.
+	guardian: [],
 }
 
 export const may = (role: Role, permission: Permission): boolean => PERMISSIONS[role].includes(permission)

@@ -102,7 +102,10 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					sayLimits: sayLimitsOf({ ...plain, returning: known.plan.regions }, day),
 					ask: asksOf(known, day),
 					worries: open.flatMap((record) =>
-						record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region }] : [],
+						// The alternative stands on the line already; what is not trusted is not everybody's to read.
+						record.kind === 'worry' && may(role, 'pain:read')
+							? [{ drillId: record.drillId, region: record.region }]
+							: [],
 					),
 					curve: curveOf(bests.filter((best) => best.athleteId === id)),
 					usual: usualOf(firsts.filter((rep) => rep.athleteId === id)),

@@ -4,6 +4,7 @@ import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support
 import { allContacts, metresOf } from '../../core/dose/dose-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
+import { readAthletes } from '../../db/queries/squads'
 import { acceptEvents } from '../log/accept-events'
 import { addAthletes, addSquad, changeLevel, changePhase } from '../squads/change-roster'
 import { readRoster } from '../squads/read-squads'
@@ -216,7 +217,9 @@ describe('squads', () => {
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\n\n Bo ', NOW)).toEqual({ added: 2 })
 		const juniors = (await readRoster(club.scope, '2026-03-12')).find((row) => row.squad.id === made.id)
 		expect(juniors?.squad.trainingDays).toEqual([1, 4])
-		expect(juniors?.athletes.map(({ name, birthDate }) => [name, birthDate])).toEqual([
+		const ids = juniors?.athletes.map(({ id }) => id) ?? []
+		const born = await readAthletes(club.scope, ids)
+		expect(born.map(({ name, birthDate }) => [name, birthDate]).sort()).toEqual([
 			['Bo', null],
 			['Ida', '2010-05-31'],
 		])

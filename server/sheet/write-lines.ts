@@ -177,6 +177,7 @@ function changeOf(
 			to,
 			why: moved && was?.rungId !== resolved.rungId ? `${verdict.sentence} ${said}` : said,
 			firmness: 'our setting',
+			rule: moved ? verdict.judgement.decidedBy : null,
 		}
 	}
 	if (!verdict)
@@ -186,9 +187,11 @@ function changeOf(
 			to,
 			why: 'The sheet asks for another dose this time.',
 			firmness: 'our setting',
+			rule: null,
 		}
 	const why = verdict.reason ? `${verdict.sentence} The coach decided: ${verdict.reason}` : verdict.sentence
-	return { verdict: verdict.decided, from: writeLine(was, library), to, why, firmness: verdict.judgement.firmness }
+	const { firmness, decidedBy } = verdict.judgement
+	return { verdict: verdict.decided, from: writeLine(was, library), to, why, firmness, rule: decidedBy }
 }
 
 function rowOf(

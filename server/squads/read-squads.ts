@@ -26,7 +26,6 @@ export interface Standing {
 export interface RosterRow {
 	id: string
 	name: string
-	birthDate: string | null
 	level: number
 	standings: Standing[]
 }
@@ -76,7 +75,6 @@ export async function readRoster(
 			athletes: own.map((member) => ({
 				id: member.id,
 				name: member.name,
-				birthDate: member.birthDate,
 				level: levelOf(member.id, 'plyometric'),
 				standings: Object.values(library.ladders)
 					.filter((ladder) => used.has(ladder.id))
