@@ -349,16 +349,8 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 	}
 }
 
-/** Whether a drill can add to anything the ramp watches. */
-const isWatched = ({ counting, intensity, highAboveCm }: Drill): boolean =>
-	counting.cuts !== undefined ||
-	counting.deadStops !== undefined ||
-	['fast', 'maximal'].includes(counting.metres?.plannedZone ?? '') ||
-	(counting.contacts !== undefined && (intensity === 'high' || intensity === 'shock' || highAboveCm !== undefined))
-
 function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 	const { rung, drill } = written(state, context)
-	if (!isWatched(drill)) return null
 	// What is locked on that day is not written, so it fills no week.
 	if (lockOf(context.concluded.facts, rung)?.tier === 'block') return null
 	const dose = effectiveDose(state, rung, drill, context.documents.school, {

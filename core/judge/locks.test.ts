@@ -3,7 +3,7 @@ import { factsOf, upTo } from '../../tests/support/plain-facts'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Facts } from '../rules/facts'
 import type { Ladder } from '../vocabulary/ladder'
-import { type Lock, gateOf, lockOf, nextRung, overOf, passedRungs } from './locks'
+import { type Lock, firstDaysOf, gateOf, lockOf, nextRung, overOf, passedRungs } from './locks'
 
 // What each rule finds stands beside the rules. Here: which of them is said of a rung, in which words, and
 // whether the ladder waits for it or goes on past it.
@@ -172,4 +172,39 @@ describe('what is passed, and what comes next', () => {
 		const done = reach.map((rung) => rung.id)
 		expect(nextRung(facts, shock, state({ rungId: done.at(-1)!, done, passed: true }) as never)).toBeNull()
 	})
+})
+
+describe('the first days on a rung that are known', () => {
+	const shock = ladderOf('shock')
+	const state = (more: object) =>
+		({ ladderId: 'shock', rungId: 'depth-30', passed: false, ...more }) as Parameters<typeof firstDaysOf>[0]
+	const days = (more: object) => firstDaysOf(state(more), shock).map((one) => `${one.rungId} ${one.day}`)
+	it('of who was put on it: its own day', () => {
+		expect(days({ rungSince: '2026-03-05' })).toContain('depth-30 2026-03-05')
+		expect(days({ rungSince: null }).some((one) => one.startsWith('depth-30'))).toBe(false)
+	})
+	it('the rungs below are older by what the rung asks, or long ago where nobody knows', () => {
+		// 10 % and more ask two weeks on the pull below; other rungs ask no days.
+		const assisted = ladderOf('assisted')
+		const at = (rungId: string, rungSince: string | null) =>
+			firstDaysOf({ ...state({ rungSince }), ladderId: 'assisted', rungId }, assisted)
+		expect(at('assist-15', '2026-03-20')).toEqual([
+			{ day: '2026-03-20', ladderId: 'assisted', rungId: 'assist-15' },
+			{ day: '2026-03-06', ladderId: 'assisted', rungId: 'assist-5' },
+			{ day: '2026-03-06', ladderId: 'assisted', rungId: 'assist-10' },
+		])
+		const unknown = at('assist-10', null)
+		expect(unknown.map((one) => one.rungId)).toEqual(['assist-5'])
+		for (const one of unknown) expect(one.day < '2020-01-01').toBe(true)
+		expect(at('assist-5', '2026-03-20')).toHaveLength(1)
+	})
+	it('a rung the ladder does not have says nothing', () => {
+		expect(firstDaysOf({ ...state({ rungSince: null }), rungId: 'gone' }, shock)).toEqual([])
+	})
+})
+
+it('a gate is shown with its rule and words alone, whatever is closed by hand', () => {
+	const held = factsOf({ passed: everything, restrictions: [{ region: 'knee', since: '2026-03-12' }] })
+	expect(gateOf(held, rungOf('shock', 'depth-15'))).toBeNull()
+	expect(gateOf(held, rungOf('stiffness', 'pogo'))).toBeNull()
 })

@@ -291,6 +291,20 @@ describe('walking together', () => {
 		expect(steps([ahead, back, ['run-70', 'run-70']], [top('run-70')])).toEqual(['top-speed run-60'])
 		expect(steps([back, ahead], [top('run-70')])).toEqual(['top-speed run-60'])
 	})
+	it('of several back, the furthest back counts, in whatever order', () => {
+		const [far, near]: [string, string][] = [
+			['run-80', 'run-60'],
+			['run-80', 'run-70'],
+		]
+		expect(steps([far!, near!], [top('run-80')])).toEqual(['top-speed run-60'])
+		expect(steps([near!, far!], [top('run-80')])).toEqual(['top-speed run-60'])
+		const [one, two]: [string, string][] = [
+			['run-60', 'run-70'],
+			['run-70', 'run-80'],
+		]
+		expect(steps([one!, two!], [top('run-60')])).toEqual(['top-speed run-80'])
+		expect(steps([two!, one!], [top('run-60')])).toEqual(['top-speed run-80'])
+	})
 	it('who is on another path stays there', () => {
 		const landing = stateAt('shock', 'landing-15', {
 			reentry: { pathId: 're-entry-land', rungId: 'stick-two', since: '2026-03-01' },

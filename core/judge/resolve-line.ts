@@ -131,10 +131,7 @@ const STAYS: readonly RuleId[] = ['S1', 'S2']
 /** A drill the sheet asks of everybody, as it asks for it: what this athlete may do of it the rulebook says. */
 function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLine {
 	const drill = drillOf(library, entry.drillId)
-	const share = Math.min(
-		entry.doseFactor,
-		drill.family === 'prepare' || drill.family === 'tissue' ? 1 : phaseShare(facts.phase, drill, facts.schools[0]),
-	)
+	const share = Math.min(entry.doseFactor, phaseShare(facts.phase, drill, facts.schools[0]))
 	return {
 		blocked: null,
 		note: null,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { athlete, gate, pain, run, stateAt } from '../../tests/support/verdict-fixture'
+import { athlete, exposure, gate, pain, run, stateAt } from '../../tests/support/verdict-fixture'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Closure } from '../vocabulary/care'
 import { walkTogether } from './walk-together'
@@ -198,4 +198,111 @@ it('a walk on a path nobody holds, or off it, leads nobody', () => {
 	expect(walk(on('gone', 'x'), on('gone', 'y'))).toEqual([])
 	expect(walk(on('re-entry-run', 'run-60'), on('re-entry-land', 'pogo'))).toEqual([])
 	expect(walk(on('re-entry-run', 'run-60'), on('re-entry-run', 'run-60'))).toEqual([])
+})
+
+describe('whose side, which session', () => {
+	const sides = (closed: Closure['side'], ...pains: Partial<PainReport>[]) =>
+		starts({
+			closures: [{ region: 'back-thigh', ...(closed ? { side: closed } : {}), grade: 'closed', since: '2026-03-12' }],
+			pains: pains.map(pain),
+		}).sentence
+	it.each([
+		['left', [{ side: 'right', score: 9 }], 'left back thigh, since Thu 12 Mar'],
+		['left', [{ side: 'right', score: 9 }, { score: 6 }], 'left back thigh pain 6 of 10'],
+		['left', [{ side: 'both', score: 6 }], 'back thigh pain 6 of 10'],
+		['both', [{ side: 'right', score: 6 }], 'right back thigh pain 6 of 10'],
+		[undefined, [{ side: 'right', score: 6 }], 'right back thigh pain 6 of 10'],
+		['left', [{ region: 'knee', score: 9 }], 'left back thigh, since Thu 12 Mar'],
+		['left', [{ score: 9, sessionId: 's1', day: '2026-03-09' }], 'left back thigh, since Thu 12 Mar'],
+		['left', [{ score: 9, sessionId: 's1', day: '2026-03-09' }, { score: 5 }], 'left back thigh pain 5 of 10'],
+	] as [Closure['side'], Partial<PainReport>[], string][])('closed %s, said %j', (closed, pains, words) => {
+		expect(sides(closed, ...pains)).toContain(words)
+	})
+	it('everything closed, said in another session or as a small pain of the head: since when', () => {
+		const all: Closure = { region: 'everything', grade: 'everything', since: '2026-03-12' }
+		const head = { region: 'neck-head' as const, side: 'both' as const, score: 8 }
+		const of = (...pains: Partial<PainReport>[]) => starts({ closures: [all], pains: pains.map(pain) }).sentence
+		expect(of(head)).toContain('a reported blow or strong pain')
+		expect(of({ ...head, sessionId: 's1', day: '2026-03-09' })).toContain('everything, since Thu 12 Mar')
+		expect(of({ ...head, score: 4 })).toContain('everything, since Thu 12 Mar')
+	})
+})
+
+describe('back on the ladder', () => {
+	it('a lower rung begins anew: its dose, nothing passed, no eased dose, no stay; what lies below is passed', () => {
+		const down = run(
+			'shock',
+			stateAt('shock', 'depth-15', {
+				passed: true,
+				passedSince: '2026-03-01',
+				easedBy: 'drop-off',
+				stay: true,
+				ballKg: 2,
+			}),
+			null,
+			{},
+			{ athlete: athlete({ ageYears: 13 }) },
+		)
+		expect(down.next).toMatchObject({
+			rungId: 'pause-30',
+			dose: { sets: 3, reps: 3 },
+			passed: false,
+			easedBy: null,
+			stay: false,
+			rungSince: '2026-03-16',
+		})
+	})
+	it('while on a step, a region closed that the rung alone loads closes it; one spared does not', () => {
+		// The run at 60 % and the start load the back thigh both; nothing of either loads a wrist.
+		const reentry = { pathId: 're-entry-run', rungId: 'walk', since: '2026-03-05' }
+		const on = (grade: Closure['grade'], region: Closure['region']) =>
+			starts({ closures: [{ region, grade, since: '2026-03-10' }] }, { reentry }).decidedBy
+		expect(on('closed', 'back-thigh')).toBe('S1')
+		expect(on('spare', 'back-thigh')).toBe('RE')
+		expect(on('closed', 'wrist')).toBe('RE')
+	})
+	it('illness on a step or a rung, with another drill or nothing', () => {
+		const ill = starts({ athlete: athlete({ unwell: true }) })
+		expect(ill).toMatchObject({ verdict: 'hold', decidedBy: 'S3', next: { rungId: 'three-point-10' } })
+	})
+	it('what stands in of the same drill is named as its rung', () => {
+		const low = run(
+			'shock',
+			stateAt('shock', 'landing-30'),
+			null,
+			{},
+			{ closures: [{ region: 'knee', side: 'left', grade: 'spare', since: '2026-03-12' }] },
+		)
+		expect(low.verdict === 'swap' || low.verdict === 'stop').toBe(true)
+	})
+})
+
+describe('what is folded from the pains alone, where nothing was folded before', () => {
+	const small = (sessionId: string, day: string) => pain({ sessionId, day, score: 2 })
+	const folded = (pains: PainReport[], more: Partial<VerdictInput> = {}) => starts({ pains, ...more }).verdict
+	const three = [small('s0', '2026-03-05'), small('s1', '2026-03-09'), small('s2', '2026-03-12')]
+	it('in the third of three known sessions running 2 counts as 3', () => {
+		expect(folded(three)).toBe('swap')
+		expect(folded(three.slice(1))).toBe('advance')
+	})
+	it('a session of which nothing is known had no pain: nothing runs on through it', () => {
+		expect(folded(three, { lastSessions: ['sx', 's1', 's2'] })).not.toBe('swap')
+	})
+	it('a session without pain between two breaks the run', () => {
+		const exposures = ['s0', 's1', 's2'].map((id, index) =>
+			exposure(
+				id,
+				['2026-03-05', '2026-03-09', '2026-03-12'][index]!,
+				stateAt('acceleration', 'three-point-10'),
+				sprint,
+			),
+		)
+		expect(folded([three[0]!, three[2]!], { exposures })).not.toBe('swap')
+		expect(folded(three, { exposures })).toBe('swap')
+	})
+	it('of an input of before, what was closed on the ladder closes', () => {
+		const old = starts({}, { closed: { region: 'knee', since: '2026-03-01' } })
+		expect(old).toMatchObject({ verdict: 'stop', decidedBy: 'S1' })
+		expect(starts({}, { closed: null }).verdict).toBe('advance')
+	})
 })

@@ -1,0 +1,181 @@
+import { describe, expect, it } from 'vitest'
+import { factsOf } from '../../tests/support/plain-facts'
+import { QUALITY_FIRST } from '../library/schools'
+import { STARTER_LIBRARY } from '../library/starter-library'
+import type { PlannedLine } from '../vocabulary/line'
+import { type EntryPlan, entryState, resolveLine, sameLine, startingAt } from './resolve-line'
+import type { LadderState } from './types'
+
+// A locked rung gives way to the highest open one below; one that waits for a caution stands for who was put on it.
+
+const everything = Object.fromEntries(
+	Object.values(STARTER_LIBRARY.ladders).map((one) => [one.id, one.rungs.map((rung) => rung.id)]),
+)
+const on = (ladderId: string, change: Partial<EntryPlan> = {}): EntryPlan => ({
+	drillId: 'pogo',
+	ladderId,
+	dose: { sets: 1, reps: 1 },
+	parameters: {},
+	rest: { repsS: 0, setsS: 0 },
+	doseFactor: 1,
+	...change,
+})
+const fixed = (drillId: string, change: Partial<EntryPlan> = {}): EntryPlan => ({
+	...on('', { drillId, dose: { sets: 4, reps: 5 }, ...change }),
+	ladderId: null,
+})
+const state = (ladderId: string, rungId: string, change: Partial<LadderState> = {}): LadderState => ({
+	...startingAt(STARTER_LIBRARY, ladderId, rungId),
+	...change,
+})
+type More = Parameters<typeof factsOf>[0]
+const resolved = (entry: EntryPlan, at: LadderState | null, more: More = {}, strict = false) => {
+	const line = resolveLine(entry, at, STARTER_LIBRARY, factsOf({ passed: everything, ...more }), false, strict)
+	if (line.blocked !== null) throw new Error(line.blocked)
+	return line
+}
+
+describe('where somebody starts', () => {
+	it('at the first rung, with nothing passed; on a rung, what lies below passed', () => {
+		expect(entryState(STARTER_LIBRARY, 'cut')).toEqual({
+			ladderId: 'cut',
+			rungId: 'wide',
+			dose: { sets: 2, reps: 4 },
+			substitute: null,
+			passed: false,
+			easedBy: null,
+			done: [],
+		})
+		expect(startingAt(STARTER_LIBRARY, 'cut', 'cut-90')).toMatchObject({
+			rungId: 'cut-90',
+			dose: { sets: 3, reps: 3 },
+			done: ['wide', 'sharp-wide'],
+		})
+		expect(startingAt(STARTER_LIBRARY, 'cut', 'wide').done).toEqual([])
+	})
+	it('names what it does not know', () => {
+		expect(() => entryState(STARTER_LIBRARY, 'nope')).toThrow('ladderId: "nope" is not in the library')
+		expect(() => entryState({ ladders: { empty: { rungs: [] } as never } }, 'empty')).toThrow('ladderId: "empty"')
+		expect(() => startingAt(STARTER_LIBRARY, 'nope', 'x')).toThrow('ladderId: "nope" is not in the library')
+		expect(() => startingAt(STARTER_LIBRARY, 'cut', 'nope')).toThrow(RangeError)
+		const gone = { reentry: { pathId: 'gone', rungId: 'x', since: '2026-03-01' } }
+		expect(() => resolved(on('cut'), state('cut', 'wide', gone))).toThrow('pathId: "gone" is not in the library')
+		expect(() => resolved(fixed('gone'), null)).toThrow('drillId: "gone" is not in the library')
+		expect(() => resolved(on('nope'), null)).toThrow('ladderId: "nope" is not in the library')
+	})
+})
+
+describe('a rung that is shut', () => {
+	// The gate of 90° cuts is a caution; that of a depth jump a block.
+	const noStops: More = { passed: { ...everything, brake: [], cut: [] } }
+	it('by a caution: it stands for who was put on it, and gives way for who was not, and where it is asked strictly', () => {
+		expect(resolved(on('cut'), state('cut', 'cut-90'), noStops).rungId).toBe('cut-90')
+		expect(resolved(on('cut'), state('cut', 'cut-90'), noStops, true).rungId).toBe('wide')
+		expect(resolved(on('cut'), null, noStops).rungId).toBe('wide')
+	})
+	it('only the own rung stands: a shut one below it does not stand in', () => {
+		// In an unloading week the carried loads are shut; the ladder above falls below them all.
+		const at = state('shock', 'depth-30')
+		expect(resolved(on('shock'), at, { level: 1, passed: { shock: [] } }).rungId).not.toMatch(/^depth/)
+	})
+	it('down to the lowest rung', () => {
+		expect(resolved(on('cut'), state('cut', 'sharp-wide'), { ...noStops, level: 1 }).rungId).toBe('sharp-wide')
+		const wet: More = { surface: 'wet-grass' }
+		expect(resolved(on('react'), state('react', 'flip-call'), wet).rungId).toBe('point-and-go')
+		// Where nothing below is open, its own is asked for, and the rulebook answers.
+		const unwell: More = { reports: [{ kind: 'unwell', day: '2026-03-19' }] }
+		expect(
+			resolved(on('carried-load'), state('carried-load', 'run-250'), { ...unwell, phase: 'unloading' }).rungId,
+		).toBe('run-250')
+		expect(resolved(on('brake'), state('brake', 'stop-5'), { ...unwell }).rungId).toBe('stop-5')
+	})
+	it('what hurts is left to the rulebook: the rung stays', () => {
+		const hurt: More = { reports: [{ kind: 'pain', region: 'knee', score: 6, day: '2026-03-19' }] }
+		expect(resolved(on('shock'), state('shock', 'depth-30'), hurt).rungId).toBe('depth-30')
+		const held: More = { restrictions: [{ region: 'knee', since: '2026-03-12' }] }
+		expect(resolved(on('shock'), state('shock', 'depth-30'), held).rungId).toBe('depth-30')
+	})
+	it('a ladder whose side the school does not take writes nothing; of a school that takes it, it does', () => {
+		const [{ id }] = STARTER_LIBRARY.ladders.contrast!.rungs as [{ id: string }]
+		const under = (contrast: 'use' | 'own-trial') =>
+			resolveLine(
+				on('contrast'),
+				state('contrast', id),
+				STARTER_LIBRARY,
+				factsOf({
+					passed: everything,
+					schools: [{ ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, contrast } }],
+				}),
+			)
+		expect(under('own-trial')).toEqual({ blocked: expect.stringMatching(/\S/) as string, ladderId: 'contrast' })
+		expect(under('use')).toMatchObject({ blocked: null, rungId: id })
+	})
+})
+
+describe('the ball', () => {
+	const ball = (rungId: string, more: More = {}) =>
+		resolved(on('throw'), state('throw', rungId, { ballKg: 1 }), more).parameters.ballKg
+	it('a lighter one is the own rung’s, not the one’s below', () => {
+		expect(ball('overhead')).toBe(1)
+		expect(resolved(on('throw'), state('throw', 'overhead')).parameters.ballKg).toBe(3)
+		expect(resolved(on('throw'), state('throw', 'overhead', { ballKg: null })).parameters.ballKg).toBe(3)
+		const lower = resolved(
+			on('throw'),
+			state('throw', 'step-in', { ballKg: 1 }),
+			{ level: 1, passed: { throw: [] } },
+			true,
+		)
+		expect(lower).toMatchObject({ rungId: 'underhand', parameters: { ballKg: 3 } })
+	})
+})
+
+describe('what the sheet asks of everybody', () => {
+	it.each([
+		['as asked', 'broad-jump', {}, {}, { sets: 4, reps: 5 }],
+		['three quarters while intensifying', 'broad-jump', {}, { phase: 'intensify' }, { sets: 3, reps: 5 }],
+		['the smaller share: the entry’s', 'broad-jump', { doseFactor: 0.5 }, { phase: 'intensify' }, { sets: 2, reps: 5 }],
+		['the smaller share: the phase’s', 'broad-jump', { doseFactor: 0.9 }, { phase: 'unloading' }, { sets: 2, reps: 5 }],
+		['tendon work knows no phase', 'calf-hold', {}, { phase: 'unloading' }, { sets: 4, reps: 5 }],
+		['nor does preparation', 'walk-through', {}, { phase: 'unloading' }, undefined],
+	] as [string, string, Partial<EntryPlan>, More, object | undefined][])('%s', (_name, drillId, change, more, dose) => {
+		const line = resolved(fixed(drillId, change), null, more)
+		if (dose) expect(line.dose).toEqual(dose)
+		else expect(STARTER_LIBRARY.drills[drillId]!.family === 'prepare').toBe(line.dose.sets === 4)
+	})
+	it('a variation after a plateau has its own dose, and the entry’s share of it', () => {
+		const { rungs } = STARTER_LIBRARY.ladders.acceleration!
+		const { drillId } = rungs.find((rung) => rung.id === 'standing-10')!.variations![0]!
+		const at = state('acceleration', 'standing-10', { substitute: { drillId, since: '2026-03-01' } })
+		const { dose } = STARTER_LIBRARY.drills[drillId]!.defaults
+		expect(resolved(on('acceleration'), at)).toMatchObject({
+			drillId,
+			dose,
+			rungId: 'standing-10',
+			ladderId: 'acceleration',
+		})
+		const half = resolved(on('acceleration', { doseFactor: 0.5 }), at).dose
+		expect(half.sets * half.reps).toBeLessThan(dose.sets * dose.reps)
+	})
+})
+
+it('two lines ask for the same when drill, rung, sets, reps and every parameter do', () => {
+	const line: PlannedLine = {
+		drillId: 'cut-90',
+		drillVersion: 1,
+		ladderId: 'cut',
+		rungId: 'cut-90',
+		dose: { sets: 2, reps: 3 },
+		parameters: { distanceM: 10, angleDeg: 90 },
+		rest: { repsS: 0, setsS: 0 },
+	}
+	expect(sameLine(line, { ...line, rest: { repsS: 9, setsS: 9 } })).toBe(true)
+	for (const other of [
+		{ drillId: 'pogo' },
+		{ rungId: null },
+		{ dose: { sets: 2, reps: 4 } },
+		{ dose: { sets: 3, reps: 2 } },
+		{ parameters: { distanceM: 10, angleDeg: 60 } },
+		{ parameters: { distanceM: 10 } },
+	])
+		expect(sameLine(line, { ...line, ...other }), JSON.stringify(other)).toBe(false)
+})
