@@ -96,7 +96,7 @@ describe('a rung that is shut', () => {
 		expect(resolved(on('shock'), state('shock', 'depth-30'), held).rungId).toBe('depth-30')
 	})
 	it('a ladder whose side the school does not take writes nothing; of a school that takes it, it does', () => {
-		const [{ id }] = STARTER_LIBRARY.ladders.contrast!.rungs as [{ id: string }]
+		const { id } = STARTER_LIBRARY.ladders.contrast!.rungs[0]!
 		const under = (contrast: 'use' | 'own-trial') =>
 			resolveLine(
 				on('contrast'),
