@@ -22,6 +22,8 @@ for (const file of readdirSync(folder)
 		.replace(/CREATE INDEX `/g, 'CREATE INDEX IF NOT EXISTS `')
 		.replace(/(ALTER TABLE `\w+` ADD) `/g, '$1 COLUMN IF NOT EXISTS `')
 		.replace(/DROP COLUMN `/g, 'DROP COLUMN IF EXISTS `')
+		.replace(/DROP INDEX `/g, 'DROP INDEX IF EXISTS `')
+		.replace(/ADD CONSTRAINT `([^`]+)` UNIQUE\(/g, 'ADD UNIQUE INDEX IF NOT EXISTS `$1` (')
 		.replace(/ADD CONSTRAINT `([^`]+)` FOREIGN KEY \(/g, 'ADD CONSTRAINT `$1` FOREIGN KEY IF NOT EXISTS `$1` (')
 	if (after !== before) writeFileSync(file, after)
 }

@@ -6,12 +6,13 @@ import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { judgementFor, reasonFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
-import { type CoachDecision, type Decided, decideVerdicts } from '#server/review/decide'
+import { type CoachDecision, type Decided, closeReview, decideVerdicts } from '#server/review/decide'
 import { acceptEvents } from '#server/log/accept-events'
 import { readReview } from '#server/review/read-review'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
 import { DoseRuler } from '../field/dose-ruler'
+import { ReviewBodies } from '../ui/review-bodies'
 import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '../ui/review-rows'
 import { BODY_KINDS, type EventKey } from '#core/vocabulary/events'
 import { sayHeld } from '#core/words/event-words'
@@ -75,6 +76,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 					.at(-1) ?? null,
 		})),
 
+		bodies: review.bodies.map((body) => ({ ...body, said: showPain ? body.said : [] })),
 		rows: review.rows.map((row) => ({
 			athleteId: row.athleteId,
 			ladderId: row.ladderId,
@@ -90,9 +92,13 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				: null,
 			needsYou: row.needsYou,
 			wouldNowBe: showPain ? row.wouldNowBe : null,
+			before: review.before
+				.filter((one) => one.athleteId === row.athleteId && one.ladderId === row.ladderId)
+				.map(({ word, at, reason }) => ({ word, at, reason: showPain ? reason : null })),
 			instead: insteadOf(row.decided?.judgement ?? row.judgement, sheet.library),
 		})),
 		mayDecide: may(who.role, 'verdict:write'),
+		reviewed: sheet.session.reviewedAt !== null,
 	}
 }
 
@@ -129,6 +135,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 					athleteId,
 					ladderId,
 					inputHash,
+					...(text('anew') === 'yes' ? { anew: true } : {}),
 					...(word === 'accept' ? {} : { overrule: { word, reason: text('reason') } }),
 				}
 			})
@@ -142,6 +149,34 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		hold: decide('hold'),
 		ease: decide('ease'),
 		advance: decide('advance'),
+		close: async () => {
+			const closed = await closeReview(who, params.sessionId, new Date())
+			if (closed === null) throw notFound()
+			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort: '' }
+			return data(nothing, { status: closed ? 200 : 409 })
+		},
+		asked: async ({ text }) => {
+			const now = new Date()
+			const [answer] = await acceptEvents(
+				who,
+				[
+					{
+						id: newId(),
+						sessionId: params.sessionId,
+						athleteId: text('athlete'),
+						deviceId: who.personId,
+						deviceSeq: 0,
+						deviceTime: now.toISOString(),
+						type: 'observation',
+						kind: 'quiet',
+						value: { region: text('region'), side: text('side'), score: Number(text('score')) },
+					},
+				],
+				now,
+			)
+			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort: '' }
+			return data(nothing, { status: answer?.outcome === 'refused' ? 400 : 200 })
+		},
 		effort: async ({ form, text }) => {
 			const minutes = Number(text('minutes'))
 			const given = [...form.entries()].flatMap(([name, value]) =>
@@ -182,7 +217,8 @@ interface ReviewAnswer extends Decided {
 }
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, done, attending, came, level, group, conflicts, held, people, mayDecide } = loaderData
+	const { session, strip, done, attending, came, level, group, conflicts, held, people, bodies, mayDecide, reviewed } =
+		loaderData
 	const busy = useNavigation().state !== 'idle'
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
 	const rows: Row[] = loaderData.rows.map((row) => ({
@@ -203,11 +239,22 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 						{session.squadName} · {longDay(session.day)} · {came} of {attending} came
 					</p>
 					<h1 className="mt-1">
-						{undecided.length === 0
-							? 'All decided'
-							: `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}
+						{rows.length === 0
+							? reviewed
+								? 'Closed'
+								: 'Nothing to judge'
+							: undecided.length === 0
+								? 'All decided'
+								: `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}
 					</h1>
 				</div>
+				{mayDecide && undecided.length === 0 && !reviewed && (
+					<PostForm preventScrollReset>
+						<button className="btn" name="do" value="close" disabled={busy}>
+							Seen, close the session
+						</button>
+					</PostForm>
+				)}
 				{mayDecide && quiet.length > 0 && (
 					<PostForm preventScrollReset>
 						{quiet.map(decisionField)}
@@ -243,6 +290,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					</ul>
 				</section>
 			)}
+			<ReviewBodies bodies={bodies} mayAsk={mayDecide} />
 			<SessionStrip parts={strip} done={done} />
 			<div className="mt-5 grid gap-x-9 gap-y-8 lg:grid-cols-[1fr_310px]">
 				<div>
@@ -258,7 +306,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					{decided.length > 0 && (
 						<section className="mt-6">
 							<h2 className="mb-1.5">Decided</h2>
-							<QuietList rows={decided} mayDecide={false} />
+							<QuietList rows={decided} mayDecide={mayDecide} />
 						</section>
 					)}
 					{rows.length === 0 && <p>No line of this session belongs to a ladder, so there is nothing to judge.</p>}

@@ -19,6 +19,8 @@ export interface Row {
 	instead: string | null
 	refused: string | null
 	wouldNowBe: { verdict: VerdictWord; sentence: string } | null
+	/** What was decided before it was decided anew, the oldest first. */
+	before: { word: VerdictWord; at: string; reason: string | null }[]
 }
 
 const key = (row: Pick<Row, 'athleteId' | 'ladderId'>) => `${row.athleteId}/${row.ladderId}`
@@ -166,6 +168,21 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 								Would now be {row.wouldNowBe.verdict}: {row.wouldNowBe.sentence}
 							</b>
 						)}
+						{row.wouldNowBe && mayDecide && (
+							<PostForm preventScrollReset className="my-1">
+								{decisionField(row)}
+								<input type="hidden" name="anew" value="yes" />
+								<button className="btn btn-quiet" name="do" value="accept">
+									Decide anew: {row.wouldNowBe.verdict}
+								</button>
+							</PostForm>
+						)}
+						{row.before.map((one) => (
+							<span key={one.at} className="dim block">
+								Decided before, {one.at}: {one.word}
+								{one.reason && `. ${one.reason}`}
+							</span>
+						))}
 						{row.decided?.reason && (
 							<b className="block">
 								Decided: {row.decided.word}. {row.decided.reason}

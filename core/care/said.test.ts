@@ -103,6 +103,8 @@ describe('somebody else’s', () => {
 		const six = pain('x', 6)
 		const moved = back(six, 7200, { void: false, athleteId: 'eva' })
 		expect(ids(six, moved)).toEqual(['x-back'])
+		// Taken back in another's name it is not moved.
+		expect(ids(six, back(six, 7200, { athleteId: 'eva' }))).toEqual(['x'])
 	})
 	it('of two contradicting corrections both are said', () => {
 		const six = pain('x', 6)

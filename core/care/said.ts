@@ -46,9 +46,8 @@ export function saidOfBody<E extends SaidEvent>(events: readonly E[]): E[] {
 	const standing = [...current, ...conflicts.flat().filter((event) => event.void !== true)]
 	const withdrawn = [...byId.values()].flatMap((after): E[] => {
 		const before = after.replacesId ? byId.get(after.replacesId) : undefined
-		return before && before.void !== true && before.athleteId === after.athleteId && !isSlip(before, after)
-			? [before]
-			: []
+		const moved = after.athleteId !== before?.athleteId && after.void !== true
+		return before && before.void !== true && !moved && !isSlip(before, after) ? [before] : []
 	})
 	const soreDays = [...standing, ...withdrawn].filter(sore)
 	const again = (one: E): boolean =>

@@ -54,6 +54,9 @@ it.each(BODY)('%s of the wrong athlete', (key) => {
 	const moved = { athleteId: bo } as Partial<LogEvent>
 	expect(asks(key, { author: true, logs: true }, moved)).toBeNull()
 	expect(asks(key, { care: true }, moved)).toBeNull()
+	expect(asks(key, { care: true, logs: true, author: true }, { ...moved, void: true })).toBe(
+		'what it corrects is about another athlete',
+	)
 	for (const who of [{ logs: true }, { own: true }, { author: true, own: true }, {}])
 		expect(asks(key, who, moved), JSON.stringify(who)).toBe('what it corrects is about another athlete')
 })

@@ -27,7 +27,10 @@ export function mayNotCorrect(correction: LogEvent, target: LogEvent, who: Corre
 	const marks = correction.type === 'mark' && target.type === 'mark'
 	if (!marks && keyOf(correction) !== keyOf(target)) return `a ${correction.kind} does not replace a ${target.kind}`
 	const by = CORRECTED_BY[keyOf(target)]
-	const moves = marks ? who.logs : isOfBody(target) && (who.author || who.care) && (who.logs || who.care)
+	const moves = marks
+		? who.logs
+		: // Taken back is not moved: what closed somebody's knee is not opened in another's name.
+			correction.void !== true && isOfBody(target) && (who.author || who.care) && (who.logs || who.care)
 	if (correction.athleteId !== target.athleteId && !moves) return 'what it corrects is about another athlete'
 	const named: Record<Corrector, boolean> = { logs: who.logs, care: who.care, own: who.own }
 	return who.author || by.some((corrector) => named[corrector])

@@ -379,7 +379,7 @@ export const CORRECTED_BY: Record<EventKey, readonly Corrector[]> = {
 	'observation/pain': ['care'],
 	'observation/head': ['care'],
 	'observation/chest': ['care'],
-	'observation/unwell': ['care', 'own'],
+	'observation/unwell': ['care'],
 	'observation/quiet': ['care'],
 	'observation/note': ['logs'],
 	// A worry is settled by the athlete, too.

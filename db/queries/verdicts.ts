@@ -1,14 +1,28 @@
-import { and, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import type { ClubScope } from '../connect'
 import { clearance, verdict } from '../schema/verdicts'
 
 export type VerdictRow = typeof verdict.$inferSelect
 
-export async function verdictsOfSession({ db, clubId }: ClubScope, sessionId: string): Promise<VerdictRow[]> {
+/** Every decision of a session that stands: of what was decided anew the last one. Index `verdict_once`. */
+export async function verdictsOfSession(scope: ClubScope, sessionId: string): Promise<VerdictRow[]> {
+	return standing(await decisionsOfSession(scope, sessionId))
+}
+/** Every decision of a session, what was decided anew too, the newest of each athlete and ladder last. */
+export async function decisionsOfSession({ db, clubId }: ClubScope, sessionId: string): Promise<VerdictRow[]> {
 	return db
 		.select()
 		.from(verdict)
 		.where(and(eq(verdict.clubId, clubId), eq(verdict.sessionId, sessionId)))
+		.orderBy(asc(verdict.turn))
+}
+function standing<T extends { sessionId: string; athleteId: string; ladderId: string; turn: number }>(rows: T[]): T[] {
+	const last = new Map<string, T>()
+	for (const row of rows) {
+		const key = `${row.sessionId}/${row.athleteId}/${row.ladderId}`
+		if ((last.get(key)?.turn ?? -1) < row.turn) last.set(key, row)
+	}
+	return rows.filter((row) => last.get(`${row.sessionId}/${row.athleteId}/${row.ladderId}`) === row)
 }
 /** The history of an athlete's moves, newest first; index `verdict_by_athlete`. */
 export async function verdictsOfAthlete(
@@ -20,7 +34,7 @@ export async function verdictsOfAthlete(
 		.select()
 		.from(verdict)
 		.where(and(eq(verdict.clubId, clubId), eq(verdict.athleteId, athleteId)))
-		.orderBy(desc(verdict.day))
+		.orderBy(desc(verdict.day), desc(verdict.turn))
 		.limit(limit)
 }
 /** The newest verdict by athlete and ladder up to a day: what explains a line. */
@@ -68,11 +82,13 @@ export async function clearancesOf({ db, clubId }: ClubScope, athleteId: string)
 /** Rungs reached by verdicts of some athletes lately: what is new to them. */
 export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
 	if (athleteIds.length === 0) return []
-	return db
+	const rows = await db
 		.select({
 			athleteId: verdict.athleteId,
 			ladderId: verdict.ladderId,
 			sessionId: verdict.sessionId,
+			turn: verdict.turn,
+			decided: verdict.decided,
 			day: verdict.day,
 			before: verdict.before,
 			after: verdict.after,
@@ -82,8 +98,8 @@ export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: stri
 			and(
 				eq(verdict.clubId, clubId),
 				inArray(verdict.athleteId, athleteIds),
-				eq(verdict.decided, 'advance'),
 				sql`${verdict.day} between ${from} and ${to}`,
 			),
 		)
+	return standing(rows).filter((row) => row.decided === 'advance')
 }

@@ -5,7 +5,7 @@ import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'
 
-/** A decided verdict with its whole input, so that it can be replayed; never altered afterwards. */
+/** A decided verdict with its whole input, so that it can be replayed; never altered afterwards. Decided anew, it is another row. */
 export const verdict = mysqlTable(
 	'verdict',
 	{
@@ -14,6 +14,8 @@ export const verdict = mysqlTable(
 		sessionId: uuid('session_id').notNull(),
 		athleteId: uuid('athlete_id').notNull(),
 		ladderId: code('ladder_id').notNull(),
+		/** 0 the first decision, 1 the one decided anew after late evidence, and so on: the highest stands. */
+		turn: int('turn').notNull().default(0),
 		day: day('day').notNull(),
 		proposed: code<VerdictWord>('proposed', 20).notNull(),
 		decided: code<VerdictWord>('decided', 20).notNull(),
@@ -31,7 +33,7 @@ export const verdict = mysqlTable(
 	},
 	(t) => [
 		primaryKey({ columns: [t.clubId, t.id] }),
-		unique('verdict_once').on(t.clubId, t.sessionId, t.athleteId, t.ladderId),
+		unique('verdict_turn').on(t.clubId, t.sessionId, t.athleteId, t.ladderId, t.turn),
 		foreignKey({
 			name: 'verdict_session',
 			columns: [t.clubId, t.sessionId],

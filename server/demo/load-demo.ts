@@ -111,7 +111,7 @@ interface Rows {
  * athlete's own model and seeded noise; every verdict in between is the product's own.
  */
 export async function loadDemo(db: Database, now: Date): Promise<void> {
-	const random = new Random(12)
+	const random = new Random(15)
 	const clubId = random.uuid()
 	const passwordHash = await hashPassword(DEMO_SIGN_IN.password)
 	await inTransaction(db, clubId, async (scope) => {
@@ -332,6 +332,7 @@ class DemoClub {
 					this.log(life, { ...event, deviceTime }, planned, entry.id, this.now)
 				}
 			}
+		for (const life of lives) this.logPains(life, sessionId, 0, startedAt, this.now)
 		await this.flush()
 	}
 
@@ -539,25 +540,7 @@ class DemoClub {
 				for (const event of simulateLine(demo, resolved, drill, place, this.random))
 					this.log(life, event, resolved, entry.id, startedAt)
 			}
-			if (!absent)
-				for (const pain of demo.pains ?? []) {
-					if (pain.ago !== sessionsAgo) continue
-					const { region, side, score } = pain
-					this.log(
-						life,
-						{
-							...this.stamp(startedAt),
-							sessionId,
-							athleteId: life.id,
-							type: 'observation',
-							kind: 'pain',
-							value: { region, side, score, moment: 'during', redFlag: false },
-						},
-						null,
-						null,
-						startedAt,
-					)
-				}
+			if (!absent) this.logPains(life, sessionId, sessionsAgo, startedAt, startedAt)
 			// Whoever is on the way back was asked after the step; of the session that waits the review asks.
 			const stepped = life.history.events.some((event) => event.sessionId === sessionId && event.type === 'mark')
 			if (!waits && !absent && stepped)
@@ -589,6 +572,26 @@ class DemoClub {
 			deviceSeq: this.seq,
 			deviceTime: new Date(startedAt.getTime() + (this.seq % 5000) * 1000).toISOString(),
 		}
+	}
+
+	/** What hurt in a session, so many of the squad's sessions ago. */
+	private logPains(life: Life, sessionId: string, sessionsAgo: number, startedAt: Date, receivedAt: Date): void {
+		for (const { ago, region, side, score } of life.demo.pains ?? [])
+			if (ago === sessionsAgo)
+				this.log(
+					life,
+					{
+						...this.stamp(startedAt),
+						sessionId,
+						athleteId: life.id,
+						type: 'observation',
+						kind: 'pain',
+						value: { region, side, score, moment: 'during', redFlag: false },
+					},
+					null,
+					null,
+					receivedAt,
+				)
 	}
 
 	private log(
@@ -681,11 +684,7 @@ class DemoClub {
 	private takeCare(life: Life, sessionsAgo: number, day: string, at: Date): void {
 		for (const one of life.demo.care ?? []) {
 			if (one.opened === sessionsAgo) {
-				life.history.care.push(
-					one.kind === 'worry'
-						? { kind: 'worry', from: day, until: null, drillId: one.drillId ?? '', region: one.region }
-						: { kind: 'restriction', from: day, until: null, region: one.region, pattern: null, setBy: 'Hana Brekke' },
-				)
+				life.history.care.push(recordOf(one, day))
 				this.rows.care.push({
 					id: this.random.uuid(),
 					athleteId: life.id,
@@ -695,8 +694,8 @@ class DemoClub {
 					drillId: one.drillId ?? null,
 					note: one.note,
 					fromDay: day,
-					setBy: one.kind === 'worry' ? 'Marit Solano' : 'Hana Brekke',
-					setByRole: one.kind === 'worry' ? 'coach' : 'physiotherapist',
+					setBy: one.kind === 'restriction' ? 'Hana Brekke' : 'Marit Solano',
+					setByRole: one.kind === 'restriction' ? 'physiotherapist' : 'coach',
 					recordedBy: this.coachId,
 					recordedAt: at,
 				})
@@ -864,6 +863,17 @@ export const standingsOf = (life: Life): Record<string, string[]> =>
 	)
 /** Longer legs, heavier body, roughly [our setting]. */
 const massOf = (demo: DemoAthlete): number => demo.massKg ?? Math.round(50 + (demo.legM - 0.82) * 230)
+/** What the scenario opens, as the judging reads it. */
+const recordOf = (
+	{ kind, region, drillId }: NonNullable<DemoAthlete['care']>[number],
+	from: string,
+): Life['history']['care'][number] =>
+	kind === 'illness'
+		? { kind, from, until: null }
+		: kind === 'worry'
+			? { kind, from, until: null, drillId: drillId ?? '', region: region! }
+			: { kind, from, until: null, region, pattern: null, setBy: 'Hana Brekke' }
+
 /** What the physiotherapist has cleared, as it is recorded. */
 const clearedBy = (
 	athleteId: string,

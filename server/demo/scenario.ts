@@ -24,14 +24,15 @@ export interface DemoAthlete {
 	method?: 'gate' | 'stopwatch'
 	/** In the last two sessions the times fall by this share from this rep on. */
 	fallsFromRep?: number
-	/** Pain by how many of the squad's sessions ago it was (1 is the last). */
+	/** Pain by how many of the squad's sessions ago it was (1 is the last, 0 the one under way). */
 	pains?: { ago: number; region: Region; side: 'left' | 'right'; score: number; entry?: string }[]
 	/** Not there from…to so many of the squad's sessions ago. */
 	away?: [number, number]
 	/** What stood in the way, opened and ended so many of the squad's sessions ago; without an end it stands. */
 	care?: {
-		kind: 'restriction' | 'worry'
-		region: Region
+		kind: 'restriction' | 'worry' | 'illness'
+		/** Of an illness none. */
+		region: Region | null
 		drillId?: string
 		opened: number
 		ended?: number
@@ -255,6 +256,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 3,
 		start: { ...trained, acceleration: 'three-point-20' },
 		skill: 0.94,
+		away: [1, 12],
 	},
 	{
 		name: 'Yuna Bergström',
@@ -294,7 +296,10 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 2,
 		start: middle,
 		skill: 0.87,
-		pains: [{ ago: 5, region: 'knee', side: 'right', score: 2 }],
+		pains: [
+			{ ago: 5, region: 'knee', side: 'right', score: 2 },
+			{ ago: 2, region: 'calf', side: 'left', score: 3 },
+		],
 	},
 	{
 		name: 'Saoirse Ilves',
@@ -308,6 +313,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 2,
 		start: middle,
 		skill: 0.92,
+		care: [{ kind: 'illness', region: null, opened: 1, note: 'A fever since the weekend' }],
 	},
 	{
 		name: 'Maren Oyelaran',
@@ -321,6 +327,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 2,
 		start: trained,
 		skill: 0.91,
+		pains: [{ ago: 0, region: 'ankle', side: 'left', score: 6 }],
 	},
 	{
 		name: 'Zita Halvorsen',

@@ -156,7 +156,7 @@ const spareOf = ({ facts }: Concluded): string[] => [
 ]
 
 /** What limits an athlete, without what was said of it. */
-const limitsOf = ({ facts }: Concluded): BodyLimits => ({
+export const limitsOf = ({ facts }: Concluded): BodyLimits => ({
 	closures: facts.closures.filter(({ grade }) => grade !== 'noted'),
 	easyOnly: facts.unwellSince !== null,
 })

@@ -19,6 +19,8 @@ export interface CoachDecision {
 	ladderId: string
 	/** What the coach saw: a verdict on other evidence is not accepted blindly. */
 	inputHash: string
+	/** Set to decide once more what late evidence has changed; the decision before stays in the history. */
+	anew?: boolean
 	/** Set to overrule the proposal. */
 	overrule?: { word: string; reason: string }
 }
@@ -57,9 +59,10 @@ export async function decideVerdicts(
 				proposal,
 			]),
 		)
-		const already = new Set(
-			(await verdictsOfSession(scope, sessionId)).map((row) => stateKey(row.athleteId, row.ladderId)),
+		const already = new Map(
+			(await verdictsOfSession(scope, sessionId)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
 		)
+		const decidedNow = new Set<string>()
 		const states = await readStates(
 			scope,
 			decisions.map((decision) => decision.athleteId),
@@ -73,7 +76,9 @@ export async function decideVerdicts(
 				refused.push({ athleteId: decision.athleteId, ladderId: decision.ladderId, reason })
 			const proposal = proposals.get(key)
 			if (!proposal) refuse('There is no line for this athlete and ladder.')
-			else if (already.has(key)) refuse('Somebody has decided this already.')
+			else if (decidedNow.has(key) || (already.has(key) && !decision.anew)) refuse('Somebody has decided this already.')
+			else if (decision.anew && already.get(key)?.inputHash === proposal.inputHash)
+				refuse('Nothing has changed since this was decided.')
 			else if (proposal.inputHash !== decision.inputHash)
 				refuse('New marks came in since this page was read. Look again.')
 			else {
@@ -87,6 +92,7 @@ export async function decideVerdicts(
 					sessionId,
 					athleteId: decision.athleteId,
 					ladderId: decision.ladderId,
+					turn: (already.get(key)?.turn ?? -1) + 1,
 					day: session.day,
 					proposed: proposal.judgement.verdict,
 					decided: outcome.word,
@@ -101,7 +107,7 @@ export async function decideVerdicts(
 					decidedBy: who.personId,
 					decidedAt: now,
 				})
-				already.add(key)
+				decidedNow.add(key)
 				// A verdict on an older session, decided late, is kept but moves nobody back.
 				if ((states.get(key)?.asOf ?? '') <= session.day) {
 					await writeState(scope, decision.athleteId, outcome.next, session.day, now)
@@ -125,7 +131,7 @@ export async function decideVerdicts(
 				await writeState(scope, athleteId, next, asOf > session.day ? asOf : session.day, now)
 			}
 		}
-		if ([...proposals.keys()].every((key) => already.has(key)))
+		if ([...proposals.keys()].every((key) => already.has(key) || decidedNow.has(key)))
 			await updateSession(scope, sessionId, { reviewedAt: now })
 		const nextSession = moved.size === 0 ? null : await writeNext(scope, session, [...moved], library, now)
 		return { decided: decisions.length - refused.length, refused, nextSession }
@@ -167,4 +173,25 @@ async function writeNext(
 		if (itsSquad && upcoming.id !== session.id) await writeLines(scope, upcoming, itsSquad, library, now)
 	}
 	return { id: next.id, day: next.day, made: !planned }
+}
+
+/**
+ * Closes a session with nothing left to decide: one without ladders, whose pains have been looked at. False when
+ * something is still open; null for a stranger's id.
+ */
+export async function closeReview(who: SignedIn, sessionId: string, now: Date): Promise<boolean | null> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const session = await lockSession(scope, sessionId)
+		const squad = session && (await readSquad(scope, session.squadId))
+		if (!session || !squad) return null
+		const decided = new Set(
+			(await verdictsOfSession(scope, sessionId)).map((row) => stateKey(row.athleteId, row.ladderId)),
+		)
+		const open = (await proposeVerdicts(scope, session, squad, await readLibrary(scope))).some(
+			(proposal) => !decided.has(stateKey(proposal.athleteId, proposal.ladderId)),
+		)
+		if (open) return false
+		if (session.reviewedAt === null) await updateSession(scope, sessionId, { reviewedAt: now })
+		return true
+	})
 }

@@ -1,10 +1,16 @@
 import type { LadderState, VerdictWord } from '../../core/judge/types'
-import type { EventKey } from '../../core/vocabulary/events'
+import { type Ask, toAsk } from '../../core/field/to-ask'
+import { concludeFor } from '../../core/permit/plain-facts'
+import type { Closure } from '../../core/vocabulary/care'
+import { type EventKey, type LogEvent, isOfBody } from '../../core/vocabulary/events'
+import { sayReport } from '../../core/words/say-report'
 import type { ClubScope } from '../../db/connect'
 import { heldOfSession } from '../../db/queries/log'
 import { sessionsToReview } from '../../db/queries/sessions'
-import { readSquad } from '../../db/queries/squads'
-import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
+import { type SquadRow, readSquad } from '../../db/queries/squads'
+import { type VerdictRow, decisionsOfSession } from '../../db/queries/verdicts'
+import { readFacts } from '../facts/read-facts'
+import { asksOf, limitsOf } from '../field/read-pack'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
 import { type Proposal, proposeVerdicts } from './propose'
 
@@ -19,9 +25,23 @@ export interface ReviewRow extends Proposal {
 	/** What the verdict would be on what is known now, when that differs from what was decided on. */
 	wouldNowBe: { verdict: VerdictWord; sentence: string } | null
 }
+/** What a session leaves to be seen of one athlete's body. */
+export interface ReviewBody {
+	athleteId: string
+	name: string
+	closures: Closure[]
+	easyOnly: boolean
+	/** Said in this session, newest last; for who reads it. */
+	said: { id: string; words: string }[]
+	/** Nobody has asked yet how it was. */
+	asks: Ask[]
+}
 export interface Review {
 	sheet: Sheet
 	rows: ReviewRow[]
+	/** Earlier decisions of what was decided anew, by athlete and ladder, the oldest first. */
+	before: { athleteId: string; ladderId: string; word: VerdictWord; reason: string | null; at: string }[]
+	bodies: ReviewBody[]
 	/** Corrections that do not stand: refused, or still without what they correct. */
 	held: { id: string; author: string; key: EventKey; athlete: string | null; refused: string | null }[]
 }
@@ -51,15 +71,55 @@ const differs = (row: VerdictRow, { judgement }: Proposal): boolean =>
 	row.judgement.next.rungId !== judgement.next.rungId ||
 	row.judgement.decidedBy !== judgement.decidedBy
 
+/** Whom something was said of in the session, is closed or spared, or who is still to be asked; the most closed first. */
+async function readReviewBodies(scope: ClubScope, sheet: Sheet, squad: SquadRow): Promise<ReviewBody[]> {
+	const { session, athletes, events, library } = sheet
+	const ids = athletes.map((athlete) => athlete.id)
+	const facts = await readFacts(scope, session, squad, ids, library, session.day)
+	const weight = ({ closures, easyOnly, said, asks }: ReviewBody) =>
+		closures.some((one) => one.grade === 'everything')
+			? 5
+			: closures.some((one) => one.grade === 'closed')
+				? 4
+				: closures.length > 0 || easyOnly
+					? 3
+					: asks.length > 0
+						? 2
+						: said.length > 0
+							? 1
+							: 0
+	return athletes
+		.map(({ id, name, lines }): ReviewBody => {
+			const known = concludeFor(facts.get(id)!, library)
+			const own = events.filter((event) => event.athleteId === id)
+			const done = lines.map((line) => {
+				const reps = own.flatMap((event) =>
+					event.type === 'mark' && event.entryId === line.entryId && event.kind !== 'missed' ? [event] : [],
+				)
+				// The session is over: whatever was begun is all there will be.
+				return { drill: line.drill ?? undefined, repsDone: reps.length, finished: true }
+			})
+			return {
+				athleteId: id,
+				name,
+				...limitsOf(known),
+				said: own.flatMap((event) => (isOfBody(event) ? [{ id: event.id, words: sayReport(event) }] : [])),
+				asks: toAsk({ id, ask: asksOf(known, session.day) }, done, own as LogEvent[]),
+			}
+		})
+		.filter((body) => weight(body) > 0)
+		.sort((a, b) => weight(b) - weight(a) || a.name.localeCompare(b.name))
+}
+
 /** Everything the review of one session shows; null for a stranger's id. */
 export async function readReview(scope: ClubScope, sessionId: string): Promise<Review | null> {
 	const sheet = await readSheet(scope, sessionId)
 	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
 	if (!sheet || !squad) return null
 	const proposals = await proposeVerdicts(scope, sheet.session, squad, sheet.library)
-	const decided = new Map(
-		(await verdictsOfSession(scope, sessionId)).map((row) => [`${row.athleteId}/${row.ladderId}`, row]),
-	)
+	const decisions = await decisionsOfSession(scope, sessionId)
+	// The newest of each comes last.
+	const decided = new Map(decisions.map((row) => [`${row.athleteId}/${row.ladderId}`, row]))
 	const rows = proposals.map((proposal): ReviewRow => {
 		const row = decided.get(`${proposal.athleteId}/${proposal.ladderId}`) ?? null
 		return {
@@ -85,5 +145,14 @@ export async function readReview(scope: ClubScope, sessionId: string): Promise<R
 		athlete: sheet.athletes.find((athlete) => athlete.id === event.athleteId)?.name ?? null,
 		refused,
 	}))
-	return { sheet, rows, held }
+	const before = decisions
+		.filter((row) => decided.get(`${row.athleteId}/${row.ladderId}`) !== row)
+		.map(({ athleteId, ladderId, decided: word, reason, decidedAt }) => ({
+			athleteId,
+			ladderId,
+			word,
+			reason,
+			at: decidedAt.toISOString().slice(0, 16).replace('T', ' '),
+		}))
+	return { sheet, rows, before, bodies: await readReviewBodies(scope, sheet, squad), held }
 }

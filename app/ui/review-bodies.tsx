@@ -1,0 +1,81 @@
+import { capital } from '#core/words/write-numbers'
+import type { Closure } from '#core/vocabulary/care'
+import type { Ask } from '#core/field/to-ask'
+import { placeOf } from '#core/rules/bars'
+import { shortDay } from '#core/calendar/days'
+import { PostForm } from './post-form'
+
+interface Body {
+	athleteId: string
+	name: string
+	closures: Closure[]
+	easyOnly: boolean
+	said: { id: string; words: string }[]
+	asks: Ask[]
+}
+
+/** Whose body the session leaves to be looked at: what is closed or spared now, what was said, who is still to be asked. */
+export function ReviewBodies({ bodies, mayAsk }: { bodies: Body[]; mayAsk: boolean }) {
+	if (bodies.length === 0) return null
+	return (
+		<section className="mb-5 border-l-4 border-attn pl-4" aria-label="Closed, spared, said today, to be asked">
+			<ul className="grid gap-x-10 gap-y-2 sm:grid-cols-2">
+				{bodies.map((body) => (
+					<li key={body.athleteId}>
+						<a className="font-bold hover:underline" href={`/athletes/${body.athleteId}`}>
+							{body.name}
+						</a>
+						{body.closures.map((one) => (
+							<p
+								key={`${one.region}${one.side ?? ''}${one.grade}`}
+								className={one.grade === 'spare' ? '' : 'font-bold text-attn'}
+							>
+								{one.grade === 'everything'
+									? 'Everything closed'
+									: one.grade === 'closed'
+										? `${capital(placeOf(one))} closed`
+										: `Spare the ${placeOf(one)}`}
+								, since {shortDay(one.since)}
+							</p>
+						))}
+						{body.easyOnly && <p>Nothing high, shock or maximal</p>}
+						{body.said.map((one) => (
+							<p key={one.id} className="dim text-[14.5px]">
+								{capital(one.words)}
+							</p>
+						))}
+						{body.asks.map((ask) => (
+							<AskForm key={`${ask.region}${ask.side}`} athleteId={body.athleteId} ask={ask} mayAsk={mayAsk} />
+						))}
+					</li>
+				))}
+			</ul>
+		</section>
+	)
+}
+
+function AskForm({ athleteId, ask, mayAsk }: { athleteId: string; ask: Ask; mayAsk: boolean }) {
+	const words = ask.afterAnything ? 'How was the head, dizziness, breath?' : `How was the ${placeOf(ask)}?`
+	if (!mayAsk) return <p className="font-bold">Not asked yet: {words}</p>
+	return (
+		<PostForm preventScrollReset className="flex flex-wrap items-center gap-2 py-1">
+			<input type="hidden" name="athlete" value={athleteId} />
+			<input type="hidden" name="region" value={ask.region} />
+			<input type="hidden" name="side" value={ask.side} />
+			<label className="flex items-center gap-2">
+				<b>{words}</b>
+				<select name="score" className="input w-[76px]" defaultValue="" required>
+					<option value="" disabled>
+						0–10
+					</option>
+					{Array.from({ length: 11 }, (_, score) => (
+						<option key={score}>{score}</option>
+					))}
+				</select>
+			</label>
+			<button className="btn btn-quiet" name="do" value="asked">
+				Answered
+			</button>
+		</PostForm>
+	)
+}
