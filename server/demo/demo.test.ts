@@ -15,6 +15,7 @@ import { verdictsOfAthlete } from '../../db/queries/verdicts'
 import { listMembers, readStates, stateKey } from '../../db/queries/squads'
 import { database } from '../database'
 import { documentsOf } from '../review/gather'
+import type { RowDataPacket } from 'mysql2/promise'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
 
 const NOW = new Date('2026-05-20T10:00:00Z')
@@ -151,6 +152,15 @@ describe('nine weeks replay to verdicts that make sense for each athlete', () =>
 		expect(away.some((row) => row.decided === 'ease' && row.after.back?.percent === 60)).toBe(true)
 		expect(jovan.rows.filter((row) => row.decided === 'advance' && row.day > away[0]!.day)).toEqual([])
 		expect(jovan.state('acceleration').back?.percent).toBe(90)
+	})
+	it('what was done counts as work of its day, as if it had been logged', async () => {
+		const { pool } = database()
+		const [rows] = await pool.query<RowDataPacket[]>(
+			`select count(*) as n from mark m join session s on s.club_id = m.club_id and s.id = m.session_id
+			where m.kind <> 'missed' and not exists (
+				select 1 from work_day w where w.club_id = m.club_id and w.athlete_id = m.athlete_id and w.day = s.day)`,
+		)
+		expect(rows[0]?.n).toBe(0)
 	})
 	it.each(['Emre Castellane', 'Zita Halvorsen', 'Lumi Ferreira'])(
 		'a beginner, %s: goes up from the first rungs and meets nothing above level 1',

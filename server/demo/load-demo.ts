@@ -28,7 +28,7 @@ import { isHard } from '../../core/dose/work-kinds'
 import { type BlockPlan, defaultPhases, defaultShape } from '../../core/plan/block'
 import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import { insertMeasurement } from '../../db/queries/measurements'
-import { insertCare, writeOutside } from '../../db/queries/care'
+import { keepWorkDays, insertCare, writeOutside } from '../../db/queries/care'
 import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { hashOf, installLibrary } from '../../db/queries/library'
@@ -427,6 +427,7 @@ class DemoClub {
 		const { scope, random } = this
 		const sessionId = random.uuid()
 		const title = phase === 'unloading' ? 'Unloading, all at 60 %' : 'Speed, jumps and cuts'
+		this.days.add(day)
 		await insertSession(scope, {
 			id: sessionId,
 			squadId,
@@ -563,6 +564,9 @@ class DemoClub {
 		}
 		for (const life of lives) this.rememberBests(life, sessionId)
 	}
+
+	/** Days of sessions whose marks are still to be written. */
+	private readonly days = new Set<string>()
 
 	private stamp(startedAt: Date) {
 		this.seq += 1
@@ -834,9 +838,12 @@ class DemoClub {
 		for (const row of rows.care.splice(0)) await insertCare(this.scope, row)
 		for (const row of rows.clearances.splice(0)) await insertClearance(this.scope, row)
 		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
+		const worked = new Set(rows.marks.map((row) => row.athleteId))
 		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
 		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
 		for (const some of chunks(rows.decisions.splice(0), 500)) await db.insert(decision).values(some)
+		await keepWorkDays(this.scope, [...worked], [...this.days])
+		this.days.clear()
 		for (const some of chunks(rows.verdicts.splice(0), 200)) await db.insert(verdict).values(some)
 	}
 }
