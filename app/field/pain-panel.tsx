@@ -43,7 +43,7 @@ export function PainPanel({
 					<button
 						key={kind}
 						type="button"
-						className={`${CHOICE} font-bold ${kind === 'unwell' ? '' : 'border-2 border-attn text-attn aria-pressed:bg-attn aria-pressed:text-paper'}`}
+						className={`num min-h-[64px] border-2 px-2 text-[16px] leading-tight font-bold aria-pressed:bg-ink aria-pressed:text-paper ${kind === 'unwell' ? 'border-ink' : 'border-attn bg-attn text-paper'}`}
 						aria-pressed={whole === kind}
 						onClick={() => setWhole(whole === kind ? null : kind)}
 					>
@@ -109,7 +109,7 @@ export function PainPanel({
 					</label>
 					<button
 						type="button"
-						className="btn mt-4 min-h-[64px] w-full"
+						className="btn sticky bottom-0 mt-4 min-h-[64px] w-full"
 						disabled={!complete}
 						onClick={() => complete && onSave({ region, side, score, redFlag })}
 					>

@@ -2,6 +2,8 @@ import { Link, data } from 'react-router'
 import { addDays, daysBetween } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
 import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
+import type { Episode } from '#core/care/episodes'
+import { capital } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { closeCare, mayOpen, openCare } from '#server/care/care-records'
 import { todayAt } from '#server/clock'
@@ -29,7 +31,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		care: page.care,
 		pains: page.pains,
 		drills: page.drills,
-		clearances: page.clearances,
+		episodes: page.episodes,
 		closures: page.closures.filter(({ grade }) => grade !== 'noted'),
 		ladders: page.ladders.filter((ladder) => !ladder.path && ladder.state.back),
 		waysBack: page.waysBack,
@@ -70,13 +72,37 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	})
 }
 
+/** What was said on the day it began. */
+const sayOpened = ({ opened, region }: Episode): string =>
+	opened.length === 0
+		? 'closed by hand'
+		: opened
+				.map((one) =>
+					one.kind === 'head'
+						? 'a blow to the head, or strong pain there'
+						: one.kind === 'chest'
+							? 'chest pain, a faint, or breath that did not settle'
+							: `${one.asked ? 'when asked, ' : ''}${region === 'everything' ? 'neck or head ' : ''}${one.score} of 10${one.redFlag ? ', sharp, gave way, locked or numb' : ''}`,
+				)
+				.join(', ')
+const sayEnded = ({ ended }: Episode): string =>
+	ended === null
+		? ''
+		: ended.kind === 'cleared'
+			? `cleared by ${ended.clearance.by}, ${ended.clearance.role}`
+			: ended.kind === 'raised'
+				? 'worse since'
+				: ended.kind === 'quiet'
+					? 'quiet when asked'
+					: 'lifted by hand'
+
 const WEEKS = 10
 
 export default function Care({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, athlete, care, pains, drills, clearances, closures, ladders, waysBack, mayWrite, mayIllness } =
+	const { today, athlete, care, pains, drills, episodes, closures, ladders, waysBack, mayWrite, mayIllness } =
 		loaderData
 	const open = care.filter((row) => row.endedOn === null)
-	const ended = care.filter((row) => row.endedOn !== null)
+	const ended = care.filter((row) => row.endedOn !== null && row.kind !== 'restriction')
 	const problems = actionData?.problems ?? {}
 	const drillName = (id: string | null) => drills.find((drill) => drill.id === id)?.name ?? ''
 	const what = (row: (typeof care)[number]) =>
@@ -212,31 +238,43 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 						<h2>Pain, the last ten weeks</h2>
 						<BodyList pains={pains} today={today} />
 					</section>
-					{(ended.length > 0 || clearances.length > 0) && (
+					{episodes.length > 0 && (
 						<section>
-							<h2>Settled</h2>
+							<h2>What was closed and spared, and what ended it</h2>
+							<ul className="mt-2">
+								{episodes.map((one) => (
+									<li
+										key={`${one.region}${one.side}${one.grade}${one.from}`}
+										className="rule grid gap-x-4 py-1.5 sm:grid-cols-[190px_1fr]"
+									>
+										<span className={one.grade === 'spare' ? '' : 'font-bold'}>
+											{one.grade === 'spare' ? `Spare the ${placeOf(one)}` : `${capital(placeOf(one))} closed`}
+										</span>
+										<span>
+											{shortDay(one.from)}
+											{one.to && one.to !== one.from ? ` to ${shortDay(one.to)}` : one.to ? '' : ', stands'}
+											<span className="dim block text-[14px]">
+												{sayOpened(one)}
+												{one.ended && `; ${sayEnded(one)}`}
+											</span>
+										</span>
+									</li>
+								))}
+							</ul>
+						</section>
+					)}
+					{ended.length > 0 && (
+						<section>
+							<h2>Worries and illness, over</h2>
 							<ul className="mt-2">
 								{ended.map((row) => (
 									<li key={row.id} className="rule py-1.5">
 										<span className="capitalize">{what(row)}</span>{' '}
 										<span className="dim">
-											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')},{' '}
-											{row.kind === 'restriction'
-												? `cleared by ${row.endedBy}, ${row.endedByRole}`
-												: `said by ${row.endedBy}`}
+											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')}, said by {row.endedBy}
 										</span>
 									</li>
 								))}
-								{clearances
-									.filter((row) => !ended.some((one) => one.region === row.region && one.endedOn === row.clearedOn))
-									.map((row) => (
-										<li key={row.id} className="rule py-1.5">
-											<span className="capitalize">{placeOf(row)}</span>{' '}
-											<span className="dim">
-												cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
-											</span>
-										</li>
-									))}
 							</ul>
 						</section>
 					)}

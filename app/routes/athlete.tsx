@@ -35,7 +35,18 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone))
 	if (!page) throw notFound()
 	const showPain = seesBody(who, params.athleteId)
-	const { care, drills: _drills, ageYears, athlete, next, clearances, moves, ...rest } = page
+	const {
+		care,
+		drills: _drills,
+		episodes: _episodes,
+		walked,
+		ageYears,
+		athlete,
+		next,
+		clearances,
+		moves,
+		...rest
+	} = page
 	const openCare = care.filter((row) => row.endedOn === null)
 	return {
 		...rest,
@@ -45,6 +56,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			lines: next.lines.map((line) => ({ ...line, change: changeFor(showPain, line.change) })),
 		},
 		clearances: showPain ? clearances : [],
+		walked: showPain ? walked : walked.map((day) => ({ ...day, answers: [] })),
 		moves: showPain ? moves : moves.map((row) => ({ ...row, reason: '' })),
 		standsInTheWay: showPain
 			? openCare.map((row) =>
@@ -181,6 +193,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		clearances,
 		closures,
 		waysBack,
+		walked,
 		outside,
 		load,
 		standsInTheWay,
@@ -221,6 +234,27 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							</li>
 						))}
 					</ul>
+					{walked.length > 0 && (
+						<ol className="mt-2 max-w-[640px]" aria-label="Day by day">
+							{walked.map((one) => (
+								<li key={`${one.day}${one.step}`} className="rule grid grid-cols-[110px_1fr_auto] gap-x-3 py-1">
+									<span className="dim">{shortDay(one.day)}</span>
+									<span>
+										{one.step}
+										{one.repsDone === 0 && <span className="dim">, not done</span>}
+									</span>
+									<span className="num">
+										{one.answers.map((answer) => `${answer.place} ${answer.score}`).join(', ')}
+									</span>
+								</li>
+							))}
+						</ol>
+					)}
+					{clearances[0] && (
+						<p className="mt-1">
+							Cleared by {clearances[0].clearedBy}, {clearances[0].clearedByRole}, {shortDay(clearances[0].clearedOn)}.
+						</p>
+					)}
 					<p className="dim mt-1 max-w-[70ch] text-[14px]">
 						One step a session, in one part of it; everything else of its families is low work that spares what was
 						hurt.

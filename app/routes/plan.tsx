@@ -14,6 +14,7 @@ import { shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
 import { RULE_NAMES } from '#core/rules/rule'
+import { readBodies } from '#server/care/read-bodies'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { easeSession, moveSession, readCalendarPage } from '#server/plan/calendar'
@@ -21,6 +22,7 @@ import { removeBlock, shiftBlock } from '#server/plan/make-block'
 import { repairSheet } from '#server/plan/repair-sheet'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
+import { BodyLines } from '../ui/body-line'
 import { PostForm, SubmissionField, useSubmission } from '../ui/post-form'
 import { actOn } from '../intents'
 
@@ -45,6 +47,13 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		first,
 		weeks,
 		...(await readCalendarPage(scope, first, last, today)),
+		bodies: (await readBodies(scope, today, who.role)).map((body) => ({
+			id: body.id,
+			name: body.name,
+			over: body.everythingSince === null ? [...body.closed.map((one) => one.place), ...body.patterns] : ['everything'],
+			spare: body.spared.map((one) => one.place),
+			easyOnly: body.unwellSince !== null,
+		})),
 		mayPlan: may(who.role, 'plan:write'),
 	}
 }
@@ -72,7 +81,7 @@ type ListedSession = Loaded['sessions'][number]
 
 /** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
 export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, mayPlan } = loaderData
+	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, bodies, mayPlan } = loaderData
 	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
 	const submission = useSubmission(mover.state)
@@ -132,6 +141,9 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 					{problem}
 				</p>
 			)}
+			<div className="mt-4">
+				<BodyLines bodies={bodies} />
+			</div>
 			{count > 0 && <Clashes clashes={clashes} sheetClashes={sheetClashes} sessions={sessions} mayPlan={mayPlan} />}
 			<DndContext sensors={sensors} onDragEnd={dropped}>
 				{weeks.map((days) => (

@@ -4,9 +4,11 @@ import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
+import { bodiesOf, readLimits } from '#server/field/read-pack'
 import { readTargets } from '#server/sheet/read-targets'
 import { writeRest } from '#core/words/rests'
 import type { Route } from './+types/session-card'
+import { BodyLines } from '../ui/body-line'
 import { allowed, notFound } from '../request-guard'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session card · Dromos' }]
@@ -15,9 +17,10 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { scope } = allowed(context, request, 'plan:read')
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
-	const targets = await readTargets(scope, sheet)
+	const [targets, limits] = [await readTargets(scope, sheet), await readLimits(scope, params.sessionId)]
 	return {
 		session: sheet.session,
+		bodies: bodiesOf(sheet, limits),
 		kit: [
 			...new Set(sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line) => line.drill?.kit ?? []))),
 		].sort(),
@@ -27,7 +30,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 					.filter((line) => line.entryId === entry.id)
 					.map((line) => ({
 						name: athlete.name,
-						blocked: line.blocked,
+						blocked: line.blocked ?? (line.over === null ? null : OVER),
 						words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '',
 						rest: writeRest(line.rest, line.dose),
 						target: targets.get(line.id)?.words ?? '',
@@ -47,6 +50,9 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		})),
 	}
 }
+
+/** Instead of a line that what was said of the athlete has ended since the sheet was frozen. */
+const OVER = 'Over for today'
 
 /** Rows that fit on a page of Letter paper in two columns. */
 const PAGE_ROWS = 80
@@ -70,8 +76,13 @@ function grouped(
 	>()
 	for (const line of lines) {
 		const words = line.blocked ?? line.words
-		const key = `${words}/${line.rest}`
-		const group = groups.get(key) ?? { words, rest: line.rest, boxes: line.blocked ? 0 : line.boxes, people: [] }
+		const key = `${words}/${line.blocked === null ? line.rest : ''}`
+		const group = groups.get(key) ?? {
+			words,
+			rest: line.blocked === null ? line.rest : '',
+			boxes: line.blocked ? 0 : line.boxes,
+			people: [],
+		}
 		group.people.push({
 			name: line.name,
 			target:
@@ -84,7 +95,7 @@ function grouped(
 
 /** The session on one page for the clipboard, in black and white: lines, targets, and boxes for the marks. */
 export default function SessionCard({ loaderData }: Route.ComponentProps) {
-	const { session, entries, kit, doses } = loaderData
+	const { session, bodies, entries, kit, doses } = loaderData
 	// A full card is set smaller, so that it stays one page: smaller letters fit more to a line and more lines to a page.
 	const rows =
 		entries.reduce(
@@ -123,6 +134,11 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 						{session.place} · {session.plannedMinutes} min · {session.phase}
 					</p>
 				</header>
+				{bodies.length > 0 && (
+					<div className="mb-2 text-[12px] leading-snug">
+						<BodyLines bodies={bodies} />
+					</div>
+				)}
 				{entries.map((entry) => (
 					<section key={entry.id} className="mb-2 break-inside-avoid">
 						<h2 className="border-b border-ink text-[13px]!">
@@ -134,7 +150,7 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 									<b>{group.words}</b>
 									{group.rest !== '' && `, ${group.rest}`}
 									{group.boxes === 0 &&
-										`: ${group.people.length > 6 ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}
+										`: ${group.people.length > 6 && group.words !== OVER ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}
 								</p>
 								{group.boxes > 0 &&
 									group.people.map((person) => (

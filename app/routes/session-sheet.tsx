@@ -12,6 +12,7 @@ import {
 } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
+import { bodiesOf, readLimits } from '#server/field/read-pack'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
@@ -26,6 +27,7 @@ import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/session-sheet'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
+import { BodyLines } from '../ui/body-line'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { actOn } from '../intents'
@@ -52,7 +54,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
-	const targets = await readTargets(scope, sheet)
+	const [targets, limits] = [await readTargets(scope, sheet), await readLimits(scope, params.sessionId)]
 	const cautions = sheet.session.reviewedAt === null ? await readCautions(scope, sheet) : []
 	return {
 		// An answer to a caution is the coach's, in the coach's words.
@@ -61,6 +63,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			: cautions.map((one) => ({ ...one, answered: one.answered && { ...one.answered, reason: '' } })),
 		session: sheet.session,
 		strip: sheet.strip,
+		bodies: bodiesOf(sheet, limits),
 		entries: sheet.entries.map((entry) => ({
 			id: entry.id,
 			part: entry.part,
@@ -126,7 +129,7 @@ type SheetAthlete = Loaded['athletes'][number]
 type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, entries, athletes, cautions, begun, mayPlan, mayField } = loaderData
+	const { session, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayField } = loaderData
 	const planned = strip.reduce((sum, part) => sum + part.minutes, 0)
 	return (
 		<>
@@ -190,6 +193,9 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 					}
 				/>
 			)}
+			<div className="mb-5">
+				<BodyLines bodies={bodies} />
+			</div>
 			<SessionStrip parts={strip} />
 
 			<section className="mt-7">
@@ -296,9 +302,14 @@ function Cautions({
 /** One entry: like lines together, the most common first. */
 function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athletes: SheetAthlete[] }) {
 	const groups = new Map<string, string[]>()
+	const over: string[] = []
 	for (const athlete of athletes) {
 		const line = athlete.lines.find((candidate) => candidate.entryId === entry.id)
 		if (!line) continue
+		if (line.over !== null) {
+			over.push(athlete.name)
+			continue
+		}
 		const words = line.blocked ? `no line: ${line.blocked}` : `${line.words}, ${writeDose(line.dose)}`
 		groups.set(words, [...(groups.get(words) ?? []), athlete.name])
 	}
@@ -318,9 +329,15 @@ function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athle
 				{sorted.map(([words, names]) => (
 					<li key={words} className="grid gap-x-4 sm:grid-cols-[280px_1fr]">
 						<span>{words}</span>
-						<span className="dim">{sorted.length === 1 ? 'everybody' : names.join(', ')}</span>
+						<span className="dim">{sorted.length === 1 && over.length === 0 ? 'everybody' : names.join(', ')}</span>
 					</li>
 				))}
+				{over.length > 0 && (
+					<li className="grid gap-x-4 font-bold text-attn sm:grid-cols-[280px_1fr]">
+						<span>over for today</span>
+						<span>{over.join(', ')}</span>
+					</li>
+				)}
 			</ul>
 		</li>
 	)

@@ -62,6 +62,17 @@ export interface BodyLimits {
 	easyOnly: boolean
 }
 
+/** What is over for somebody, and what is to be spared, in words everybody may read: "left ankle", "everything". */
+export interface SaidLimits {
+	over: string[]
+	spare: string[]
+	easyOnly: boolean
+}
+export const sayLimits = ({ closures, easyOnly }: BodyLimits): SaidLimits => {
+	const of = (spare: boolean) => [...new Set(closures.filter((one) => (one.grade === 'spare') === spare).map(placeOf))]
+	return { over: of(false), spare: of(true), easyOnly }
+}
+
 /** What the server tells of an athlete by now that was not so when the pack was made. */
 export function heardSince(pack: Partial<BodyLimits>, heard: BodyLimits | undefined): BodyLimits {
 	const known = new Set((pack.closures ?? []).map(sameAs))

@@ -1,7 +1,8 @@
 import { v7 as newId } from 'uuid'
 import { PATTERNS, REGIONS, type Pattern, type Region } from '../../core/vocabulary/words'
 import { CLOSE_FROM } from '../../core/care/grades'
-import type { Clearance } from '../../core/vocabulary/care'
+import { mayClear } from '../../core/care/closures'
+import type { Clearance, ClearingRole } from '../../core/vocabulary/care'
 import { inTransaction } from '../../db/connect'
 import { careOf, endCare, insertCare } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'
@@ -25,6 +26,9 @@ export interface CareTyped {
 }
 
 const short = (text: string) => text.trim().slice(0, 500)
+
+/** Whether a role clears a region, whatever region it is. */
+const isProfessional = (role: ClearingRole): boolean => REGIONS.every((region) => mayClear(role, region))
 
 /** Who may open what: restrictions and worries coach and clinician, an illness also whoever it is about. */
 export const mayOpen = (who: SignedIn, kind: string, athleteId: string): boolean =>
@@ -89,6 +93,15 @@ export async function closeCare(
 			if (by.name.trim().length < 2) return { problems: { [`by-${id}`]: 'The name of who cleared it is expected.' } }
 			if (by.role.trim().length < 2)
 				return { problems: { [`role-${id}`]: 'Their role is expected, for example physiotherapist.' } }
+			// What a health professional has closed a coach does not lift; a coach's closing a coach does.
+			if (
+				isProfessional(roleInWords(row.setByRole)) &&
+				!isProfessional(roleInWords(by.role)) &&
+				who.role !== 'clinician'
+			)
+				return {
+					problems: { [`role-${id}`]: 'A health professional set this: one of them lifts it, or clears the region.' },
+				}
 		}
 		const today = todayAt(who.timeZone, now)
 		if (

@@ -7,7 +7,7 @@ import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
 import type { Pack } from '../../core/field/pack'
-import type { BodyLimits } from '../../core/field/over-today'
+import { type BodyLimits, type SaidLimits, sayLimits } from '../../core/field/over-today'
 import type { Ask } from '../../core/field/to-ask'
 import { EVERYTHING } from '../../core/vocabulary/care'
 import { type LogEvent, isOfBody } from '../../core/vocabulary/events'
@@ -160,6 +160,16 @@ export const limitsOf = ({ facts }: Concluded): BodyLimits => ({
 	closures: facts.closures.filter(({ grade }) => grade !== 'noted'),
 	easyOnly: facts.unwellSince !== null,
 })
+
+/** Whoever of a sheet is closed or spared by now, in words that every role may read. */
+export const bodiesOf = (
+	sheet: Sheet,
+	limits: Record<string, BodyLimits>,
+): ({ id: string; name: string } & SaidLimits)[] =>
+	sheet.athletes.flatMap(({ id, name }) => {
+		const own = limits[id]
+		return own && (own.closures.length > 0 || own.easyOnly) ? [{ id, name, ...sayLimits(own) }] : []
+	})
 
 /** What limits each athlete of a session by now. */
 export async function readLimits(scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> {

@@ -146,6 +146,9 @@ describe('a forged correction', () => {
 		// and clinician; a worry is settled by the athlete, too.
 		const theirs: Partial<Record<EventKey, SignedIn[]>> = {
 			'observation/pain': [clinician],
+			'observation/head': [clinician],
+			'observation/chest': [clinician],
+			'observation/unwell': [clinician],
 			'observation/quiet': [clinician],
 			'observation/worry': [clinician, subject],
 		}

@@ -12,7 +12,7 @@ import { database } from '../database'
 import { copyForward } from '../sheet/save-session'
 import { writeLines } from '../sheet/write-lines'
 import { documentsOf } from './gather'
-import { type Proposal, proposeVerdicts } from './propose'
+import { type Proposal, differs, proposeVerdicts } from './propose'
 
 export interface CoachDecision {
 	athleteId: string
@@ -77,7 +77,7 @@ export async function decideVerdicts(
 			const proposal = proposals.get(key)
 			if (!proposal) refuse('There is no line for this athlete and ladder.')
 			else if (decidedNow.has(key) || (already.has(key) && !decision.anew)) refuse('Somebody has decided this already.')
-			else if (decision.anew && already.get(key)?.inputHash === proposal.inputHash)
+			else if (decision.anew && already.has(key) && !differs(already.get(key)!, proposal))
 				refuse('Nothing has changed since this was decided.')
 			else if (proposal.inputHash !== decision.inputHash)
 				refuse('New marks came in since this page was read. Look again.')

@@ -8,7 +8,7 @@ import type { ClubScope } from '../../db/connect'
 import { hashOf } from '../../db/queries/library'
 import { type SessionRow, readAttending, readLines } from '../../db/queries/sessions'
 import { type SquadRow, readLevels, readStates, squadsOf, stateKey } from '../../db/queries/squads'
-import { verdictsOfSession } from '../../db/queries/verdicts'
+import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { careDayOf } from '../facts/facts-on'
 import { readFacts } from '../facts/read-facts'
@@ -22,6 +22,12 @@ export interface Proposal {
 	input: VerdictInput
 	inputHash: string
 }
+
+/** Whether what is known now leads elsewhere than what was decided on. */
+export const differs = (row: VerdictRow, { judgement }: Proposal): boolean =>
+	row.proposed !== judgement.verdict ||
+	row.judgement.next.rungId !== judgement.next.rungId ||
+	row.judgement.decidedBy !== judgement.decidedBy
 
 /**
  * A verdict for every athlete and ladder on the session's sheet, from what is known now. Nothing is

@@ -12,7 +12,7 @@ import { type VerdictRow, decisionsOfSession } from '../../db/queries/verdicts'
 import { readFacts } from '../facts/read-facts'
 import { asksOf, limitsOf } from '../field/read-pack'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
-import { type Proposal, proposeVerdicts } from './propose'
+import { type Proposal, differs, proposeVerdicts } from './propose'
 
 export interface ReviewRow extends Proposal {
 	name: string
@@ -65,11 +65,6 @@ const saidInSession = (input: Proposal['input']): boolean =>
 	input.pains.some((one) => one.sessionId === input.sessionId && one.score > 0) ||
 	(input.closures ?? []).some((one) => one.grade !== 'noted' && one.since >= input.day) ||
 	input.restrictions.some((one) => one.since >= input.day)
-
-const differs = (row: VerdictRow, { judgement }: Proposal): boolean =>
-	row.proposed !== judgement.verdict ||
-	row.judgement.next.rungId !== judgement.next.rungId ||
-	row.judgement.decidedBy !== judgement.decidedBy
 
 /** Whom something was said of in the session, is closed or spared, or who is still to be asked; the most closed first. */
 async function readReviewBodies(scope: ClubScope, sheet: Sheet, squad: SquadRow): Promise<ReviewBody[]> {

@@ -1,5 +1,6 @@
 import { addDays } from '../../core/calendar/day-count'
 import { ageInYears } from '../../core/calendar/days'
+import { episodesOf } from '../../core/care/episodes'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
 import { START_NAMES, type Start } from '../../core/vocabulary/words'
@@ -7,13 +8,15 @@ import type { Library } from '../../core/vocabulary/library'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { type WeeklyLoad, sessionLoad, weeklyLoad } from '../../core/measure/load/weekly-load'
 import { proposeLevel } from '../../core/judge/level-proposal'
+import { repsOfMark } from '../../core/judge/gather-exposure'
+import { placeOf } from '../../core/rules/bars'
 import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
 import type { ClubScope } from '../../db/connect'
 import { type OutsideRow, careOf, movesOf, outsideOf } from '../../db/queries/care'
 import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
 import { readLibrary } from '../../db/queries/library'
-import { readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
+import { linesOf, readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
@@ -50,6 +53,44 @@ function weekOfLoad(
 			add(event.deviceTime.slice(0, 10), event.value.rpe, event.value.minutes)
 	for (const row of outside) if (row.rpe !== null) add(row.day, row.rpe, row.minutes)
 	return said ? weeklyLoad([...loads.values()]) : null
+}
+
+/** One step of a way back on one day: whether it was done, and what was said when asked. */
+export interface WalkedDay {
+	day: string
+	step: string
+	path: string
+	repsDone: number
+	answers: { place: string; score: number }[]
+}
+
+/** The steps of the way back that stood on somebody's sheets, newest first. */
+function walkedOf(
+	library: Library,
+	lines: { entryId: string; sessionId: string; day: string; rungId: string | null }[],
+	events: readonly LogEvent[],
+): WalkedDay[] {
+	const paths = Object.values(library.ladders).filter((ladder) => ladder.path !== undefined)
+	const days = lines.flatMap(({ entryId, sessionId, day, rungId }): WalkedDay[] => {
+		const path = paths.find((ladder) => ladder.rungs.some((rung) => rung.id === rungId))
+		const rung = path?.rungs.find((one) => one.id === rungId)
+		if (!path || !rung) return []
+		const own = events.filter((event) => event.sessionId === sessionId)
+		return [
+			{
+				day,
+				step: rung.name,
+				path: path.name,
+				repsDone: own
+					.filter((event) => event.type === 'mark' && event.entryId === entryId)
+					.reduce((sum, event) => sum + repsOfMark(event), 0),
+				answers: own.flatMap((event) =>
+					event.kind === 'quiet' ? [{ place: placeOf(event.value), score: event.value.score }] : [],
+				),
+			},
+		]
+	})
+	return days.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)).slice(0, 12)
 }
 
 /** An athlete's page as a story: now, numbers, ladders, history, care. Null for a stranger's id. */
@@ -133,6 +174,15 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			(await recentSessionsOf(scope, [athleteId], today, 70)).map((row) => row.session.id),
 		),
 	)
+	const known = facts.get(athleteId)!
+	const walked = walkedOf(
+		library,
+		(await linesOf(scope, [athleteId], addDays(today, -70), today)).map(({ line, session }) => ({
+			...line,
+			day: session.day,
+		})),
+		events.current,
+	)
 	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) =>
 		event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void
 			? [{ id: event.id, at: event.deviceTime, ...event.value }]
@@ -157,6 +207,19 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		})),
 		care: records,
 		closures: concluded.facts.closures,
+		episodes: episodesOf(
+			{
+				...known,
+				returning: concluded.plan.regions,
+				lifted: records.flatMap((row) =>
+					row.kind === 'restriction' && row.endedOn !== null && row.region
+						? [{ region: row.region, from: row.fromDay, to: row.endedOn }]
+						: [],
+				),
+			},
+			today,
+		),
+		walked,
 		waysBack: concluded.plan.paths.flatMap(({ ladder, due }) =>
 			due ? [{ name: ladder.name, steps: ladder.rungs.map((rung) => rung.name), at: due.index }] : [],
 		),
