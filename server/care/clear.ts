@@ -74,6 +74,13 @@ export async function recordClearance(
 					clearedBy: region === EVERYTHING ? 'Not everything is closed.' : 'Nothing is closed for this region.',
 				},
 			}
+		// What was said on the clearance's own day stands: recorded now it would open nothing.
+		if (before.every((one) => one.since === today))
+			return {
+				problems: {
+					clearedBy: 'What was said today stands today. A clearance can be recorded from tomorrow on.',
+				},
+			}
 		const side = typed.side === 'left' || typed.side === 'right' ? typed.side : null
 		const injury = typed.injury === 'yes' ? true : typed.injury === 'no' ? false : null
 		const cleared: Clearance = {

@@ -91,7 +91,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		start: middle,
 		skill: 0.9,
 		method: 'stopwatch',
-		pains: [{ ago: 1, region: 'front-thigh', side: 'left', score: 3 }],
+		pains: [{ ago: 1, region: 'groin', side: 'left', score: 3 }],
 	},
 	{
 		name: 'Sefa Lindqvist',
