@@ -233,13 +233,25 @@ describe('the way back to running', () => {
 	])('%s, next session %s %s: %s', (rungId, day, startTime, then) => {
 		expect(step(rungId, done, { next: next({ day, startTime }) }).next.reentry?.rungId).toBe(then)
 	})
-	it('after the last step: two rungs below, at 60 %', () => {
-		const path = STARTER_LIBRARY.ladders['re-entry-run']!
-		const judged = step(path.rungs.at(-1)!.id)
-		expect(judged).toMatchObject({ verdict: 'ease', next: { reentry: null, back: { percent: 60, stage: 'path' } } })
-		const rungs = STARTER_LIBRARY.ladders.acceleration!.rungs.map((rung) => rung.id)
-		expect(rungs.indexOf(judged.next.rungId)).toBe(rungs.indexOf('three-point-10') - 2)
-	})
+	// Wall, A-run, standing 10, three-point 10: who stood on the last had passed standing 10.
+	it.each([
+		[{}, 'wall', 'wall drill and march'],
+		[{ passed: true }, 'a-run', 'a-run 20 m'],
+		[{ done: ['wall', 'a-run', 'standing-10', 'three-point-10'] }, 'a-run', 'a-run 20 m'],
+		[{ done: [] }, 'wall', 'wall drill and march'],
+	] as [Partial<LadderState>, string, string][])(
+		'after the last step, with %j: two rungs below the last passed, at 60 %%',
+		(more, rungId, name) => {
+			const path = STARTER_LIBRARY.ladders['re-entry-run']!
+			const reentry = { pathId: 're-entry-run', rungId: path.rungs.at(-1)!.id, since: '2026-03-09' }
+			const judged = run('acceleration', start({ reentry, ...more }), null, done, { work: [work('2026-03-10')] })
+			expect(judged).toMatchObject({
+				verdict: 'ease',
+				next: { rungId, reentry: null, back: { percent: 60, stage: 'path' } },
+			})
+			expect(judged.sentence.toLowerCase()).toContain(`on to ${name}, two rungs below the last passed`)
+		},
+	)
 })
 
 it('a clearance leads to the first step, whatever had been earned, with 60 % after it', () => {
@@ -273,14 +285,14 @@ describe('walking together', () => {
 		expect(steps([['run-60', 'run-70']], [top('run-60')])).toEqual(['top-speed run-70'])
 		expect(steps([['run-60', 'run-70']], [top('run-70'), top(null)])).toEqual([])
 	})
-	it('its end ends it for all, two rungs below where each stood', () => {
+	it('its end ends it for all, two rungs below the last each had passed', () => {
 		const [left] = walkTogether(
-			[top('full')],
+			[{ ...top('full'), done: topRungs.slice(0, -1) }],
 			[{ before: sprint('full'), after: sprint(null) }],
 			{ ladders },
 			'2026-03-12',
 		)
-		expect(left).toMatchObject({ reentry: null, back: { percent: 60 }, rungId: topRungs.at(-3) })
+		expect(left).toMatchObject({ reentry: null, back: { percent: 60 }, rungId: topRungs.at(-4) })
 	})
 	it('of several walks the furthest counts, and a step back outweighs any on', () => {
 		const stay: [string, string] = ['run-60', 'run-60']

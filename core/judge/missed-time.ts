@@ -1,5 +1,7 @@
 import { daysBetween, hoursBetween } from '../calendar/day-count'
 import type { Finding, JudgeContext, Rule } from './judge-context'
+import { EXIT_RUNGS } from '../care/return-plan'
+import { passedRungs } from './locks'
 import { pathFor, placeAt } from './safety-rules'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { LadderState } from './types'
@@ -190,15 +192,16 @@ export const wayBack: Rule = {
 			)
 		const next = path.ladder.rungs[path.index + 1]
 		if (!next) {
-			const target = context.documents.ladder.rungs[Math.max(0, context.rungIndex - 2)] ?? context.rung
+			const left = leaveWayBack(input.state, context.documents.ladder, input.next.day)
+			const target = context.documents.ladder.rungs.find((rung) => rung.id === left.rungId) ?? context.rung
 			return {
 				fired: true,
 				found: 'last step done',
 				limit,
 				verdict: 'ease',
 				tier: 'caution',
-				sentence: `The way back is done: on to ${inSentence(target.name)}, two rungs below, at 60 %.`,
-				next: leaveWayBack(input.state, context.documents.ladder, input.next.day),
+				sentence: `The way back is done: on to ${inSentence(target.name)}, two rungs below the last passed, at 60 %.`,
+				next: left,
 			}
 		}
 		const hours = hoursBetween(input, input.next)
@@ -219,13 +222,11 @@ export const wayBack: Rule = {
 	},
 }
 
-/** The end of the way back for a ladder: two rungs below where it stood, at 60 % [our setting]. */
+/** The end of the way back for a ladder: two rungs below the last one passed, at 60 % [our setting]. */
 export function leaveWayBack(state: LadderState, ladder: Ladder, day: string): LadderState {
-	const index = Math.max(
-		0,
-		ladder.rungs.findIndex((rung) => rung.id === state.rungId),
-	)
-	const target = ladder.rungs[Math.max(0, index - 2)] ?? ladder.rungs[0]!
+	const passed = new Set(passedRungs(state, ladder))
+	const last = ladder.rungs.findLastIndex((rung) => passed.has(rung.id))
+	const target = ladder.rungs[Math.max(0, last - EXIT_RUNGS)] ?? ladder.rungs[0]!
 	return {
 		...state,
 		...placeAt(target.id, ladder, state, day),
