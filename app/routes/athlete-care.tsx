@@ -198,6 +198,11 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 														? 'The worry is settled'
 														: 'Well again'}
 											</button>
+											{row.kind !== 'restriction' && problems[`by-${row.id}`] && (
+												<p className="problem" role="alert">
+													{problems[`by-${row.id}`]}
+												</p>
+											)}
 										</PostForm>
 									)}
 								</li>

@@ -146,7 +146,7 @@ describe('comfort, and not below the last time', () => {
 		expect(found.found).toMatch(/^(0\.9\d|1\.00) \(mean 10\.00 m of 2\)$/)
 		expect(criterion(throwing, { marks: tape(9, 9) }, [last(10, 10)])?.probability).toBeLessThan(0.2)
 		// The last of several; one without marks, or measured otherwise, is none.
-		const film = at(throwing, { marks: [{ kind: 'distance', value: 5, method: 'film' }] })
+		const film = at(throwing, { marks: [{ kind: 'distance', value: 5, method: 'reach' }] })
 		expect(criterion(throwing, { marks: tape(10, 10) }, [last(5), last(10), at(throwing, {}), film])?.question).toBe(
 			'Chance of 9.50 m or more',
 		)

@@ -58,10 +58,15 @@ describe('a drill', () => {
 	})
 	it('never more than 5 rebounds a set, at no level', () => {
 		const { defaults } = drill('depth-jump')
-		const dose = (reps: number) => ({ defaults: { ...defaults, dose: { sets: 1, reps } }, doses: {} })
+		const dose = (reps: number) => ({
+			defaults: { ...defaults, dose: { sets: 1, reps } },
+			doses: drill('broad-jump').doses,
+		})
 		expect(of('depth-jump', dose(5))).toEqual({})
 		expect(of('depth-jump', dose(6))).toEqual({ 'defaults.dose.reps': 'Never more than 5 rebounds a set.' })
-		expect(of('depth-jump', { ...dose(5), doses: { 3: { sets: 1, reps: 6 } } })).toHaveProperty('defaults.dose.reps')
+		expect(
+			of('depth-jump', { ...dose(5), doses: { ...drill('depth-jump').doses, 3: { sets: 1, reps: 6 } } }),
+		).toHaveProperty('defaults.dose.reps')
 		expect(of('pogo', { defaults: { ...drill('pogo').defaults, dose: { sets: 1, reps: 60 } } })).toEqual({})
 	})
 	it('a timed one says how it starts', () => {

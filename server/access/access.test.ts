@@ -114,6 +114,12 @@ describe('invitations', () => {
 		expect(await invite(mine.scope, mine.coach.personId, 'athlete', other.athletes[0]!, at(0))).toHaveProperty(
 			'problems.athleteId',
 		)
+		// A guardian answers for a minor: not for a stranger's athlete, not for somebody of age.
+		expect(await invite(mine.scope, mine.coach.personId, 'guardian', null, at(0))).toHaveProperty('problems.athleteId')
+		expect(await invite(mine.scope, mine.coach.personId, 'guardian', mine.athletes[0]!, at(0))).toHaveProperty(
+			'problems.athleteId',
+			'A guardian is for an athlete under 18 whose birth date is known.',
+		)
 		expect(await invite(mine.scope, mine.coach.personId, 'king', null, at(0))).toHaveProperty('problems.role')
 		expect(await invite(mine.scope, mine.coach.personId, 'athlete', mine.athletes[0]!, at(0))).toHaveProperty('token')
 	})

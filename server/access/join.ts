@@ -1,4 +1,5 @@
 import { v7 as newId } from 'uuid'
+import { ageInYears } from '../../core/calendar/days'
 import { DUPLICATE_KEY, type ClubScope, errorNumber, inTransaction } from '../../db/connect'
 import { insertClub, insertInvitation, insertPerson, invitationByToken, useInvitation } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
@@ -12,6 +13,8 @@ export type Problems = Record<string, string>
 export type Joined = { token: string; expiresAt: Date } | { problems: Problems }
 
 const INVITATION_DAYS = 14
+/** Years from which on nobody else answers for an athlete. */
+const OF_AGE = 18
 export const MIN_PASSWORD = 10
 
 export interface NewPerson {
@@ -79,6 +82,11 @@ export async function invite(
 	if (OF_ONE_ATHLETE.has(role)) {
 		const [known] = athleteId ? await readAthletes(scope, [athleteId]) : []
 		if (!known) return { problems: { athleteId: 'Pick the athlete this link is for.' } }
+		if (
+			role === 'guardian' &&
+			(known.birthDate === null || ageInYears(known.birthDate, now.toISOString().slice(0, 10)) >= OF_AGE)
+		)
+			return { problems: { athleteId: 'A guardian is for an athlete under 18 whose birth date is known.' } }
 	}
 	const token = newToken()
 	await insertInvitation(scope, {

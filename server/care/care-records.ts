@@ -104,6 +104,8 @@ export async function closeCare(
 				}
 		}
 		const today = todayAt(who.timeZone, now)
+		if (row.kind === 'illness' && row.fromDay >= today)
+			return { problems: { [`by-${id}`]: 'Well again counts from the next day on: record it tomorrow.' } }
 		if (
 			!(await endCare(scope, row.kind, id, athleteId, {
 				endedOn: today,

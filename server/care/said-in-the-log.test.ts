@@ -10,7 +10,7 @@ import { readPack } from '../field/read-pack'
 import { createSession } from '../sheet/save-session'
 import { closeReview, decideVerdicts } from '../review/decide'
 import { readReview } from '../review/read-review'
-import { closeCare, openCare } from './care-records'
+import { closeCare, mayOpen, openCare } from './care-records'
 import { readBodies } from './read-bodies'
 
 // What is said on the field, on a real database: what it closes for whom, what taking it back does, and who hears of it.
@@ -88,7 +88,25 @@ describe('said on the field', () => {
 		expect(await careOf(club.scope, [one])).toHaveLength(1)
 		await send({ ...ill, id: randomUUID(), deviceSeq: seq++, replacesId: ill.id, void: true })
 		expect((await careOf(club.scope, [one]))[0]).toMatchObject({ kind: 'illness', endedOn: '2026-03-12' })
+		// What was taken back was none; nobody stays unwell for ever by it.
+		expect(await closed()).toEqual([])
+		expect(await closed('2026-03-20')).toEqual([])
 	})
+})
+
+it('well again is said by the guardian, the athlete or the coach, and not before the next day', async () => {
+	const guardian = club.as('guardian', one)
+	expect(mayOpen(guardian, 'illness', one)).toBe(true)
+	expect(mayOpen(guardian, 'illness', two)).toBe(false)
+	expect(mayOpen(guardian, 'restriction', one)).toBe(false)
+	const nothing = { region: '', pattern: '', drillId: '', note: '', setBy: '', setByRole: '' }
+	await openCare(guardian, one, { ...nothing, kind: 'illness' }, NOW)
+	const [row] = await careOf(club.scope, [one])
+	const well = (day: string) => closeCare(guardian, one, row!.id, { name: '', role: '' }, new Date(`${day}T09:00:00Z`))
+	expect(await well('2026-03-12')).toHaveProperty('problems')
+	expect(await closed('2026-03-13')).toEqual(['one  unwell'])
+	expect(await well('2026-03-13')).toEqual({ ended: true })
+	expect(await closed('2026-03-13')).toEqual([])
 })
 
 describe('taken back', () => {

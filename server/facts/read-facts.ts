@@ -197,6 +197,8 @@ const eventOf = (row: Awaited<ReturnType<typeof careEventsOf>>[number]): CareRep
 function recordOf(row: Awaited<ReturnType<typeof careOf>>[number]): CareReport[] {
 	const end = (kind: 'well' | 'settled', more: Partial<CareReport> = {}): CareReport[] =>
 		row.endedOn === null ? [] : [{ kind, day: row.endedOn, ...more }]
+	// Nobody is well again on the day itself: a record that ended there was taken back, and was none.
+	if (row.kind === 'illness' && row.endedOn === row.fromDay) return []
 	if (row.kind === 'illness') return [{ kind: 'unwell', day: row.fromDay }, ...end('well')]
 	if (row.kind !== 'worry' || !row.drillId) return []
 	const drill = { drillId: row.drillId }
