@@ -109,7 +109,7 @@ export function PainPanel({
 					</label>
 					<button
 						type="button"
-						className="btn sticky bottom-0 mt-4 min-h-[64px] w-full"
+						className="btn mt-4 min-h-[64px] w-full"
 						disabled={!complete}
 						onClick={() => complete && onSave({ region, side, score, redFlag })}
 					>

@@ -237,12 +237,9 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 					{walked.length > 0 && (
 						<ol className="mt-2 max-w-[640px]" aria-label="Day by day">
 							{walked.map((one) => (
-								<li key={`${one.day}${one.step}`} className="rule grid grid-cols-[110px_1fr_auto] gap-x-3 py-1">
+								<li key={one.day} className="rule grid grid-cols-[110px_1fr_auto] gap-x-3 py-1">
 									<span className="dim">{shortDay(one.day)}</span>
-									<span>
-										{one.step}
-										{one.repsDone === 0 && <span className="dim">, not done</span>}
-									</span>
+									<span>{one.steps.map(({ name, done }) => `${name}${done ? '' : ', not done'}`).join('; ')}</span>
 									<span className="num">
 										{one.answers.map((answer) => `${answer.place} ${answer.score}`).join(', ')}
 									</span>

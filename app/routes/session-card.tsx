@@ -90,7 +90,8 @@ function grouped(
 		})
 		groups.set(key, group)
 	}
-	return [...groups.values()]
+	// Who does nothing of it stands last.
+	return [...groups.values()].sort((a, b) => Number(a.words === OVER) - Number(b.words === OVER))
 }
 
 /** The session on one page for the clipboard, in black and white: lines, targets, and boxes for the marks. */

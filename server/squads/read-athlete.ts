@@ -55,42 +55,40 @@ function weekOfLoad(
 	return said ? weeklyLoad([...loads.values()]) : null
 }
 
-/** One step of a way back on one day: whether it was done, and what was said when asked. */
+/** The steps of the way back of one day: whether each was done, and what was said when asked. */
 export interface WalkedDay {
 	day: string
-	step: string
-	path: string
-	repsDone: number
+	steps: { name: string; done: boolean }[]
 	answers: { place: string; score: number }[]
 }
 
-/** The steps of the way back that stood on somebody's sheets, newest first. */
+/** The days on which steps of the way back stood on somebody's sheets, newest first. */
 function walkedOf(
 	library: Library,
-	lines: { entryId: string; sessionId: string; day: string; rungId: string | null }[],
+	lines: { entryId: string; sessionId: string; day: string; rungId: string | null; drillId: string | null }[],
 	events: readonly LogEvent[],
 ): WalkedDay[] {
-	const paths = Object.values(library.ladders).filter((ladder) => ladder.path !== undefined)
-	const days = lines.flatMap(({ entryId, sessionId, day, rungId }): WalkedDay[] => {
-		const path = paths.find((ladder) => ladder.rungs.some((rung) => rung.id === rungId))
-		const rung = path?.rungs.find((one) => one.id === rungId)
-		if (!path || !rung) return []
+	const rungs = Object.values(library.ladders).flatMap((ladder) => (ladder.path === undefined ? [] : ladder.rungs))
+	const days = new Map<string, WalkedDay>()
+	for (const { entryId, sessionId, day, rungId, drillId } of lines) {
+		// Low work beside a step is of another drill.
+		const rung = rungs.find((one) => one.id === rungId && one.drillId === drillId)
+		if (!rung) continue
 		const own = events.filter((event) => event.sessionId === sessionId)
-		return [
-			{
-				day,
-				step: rung.name,
-				path: path.name,
-				repsDone: own
-					.filter((event) => event.type === 'mark' && event.entryId === entryId)
-					.reduce((sum, event) => sum + repsOfMark(event), 0),
-				answers: own.flatMap((event) =>
-					event.kind === 'quiet' ? [{ place: placeOf(event.value), score: event.value.score }] : [],
-				),
-			},
-		]
-	})
-	return days.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)).slice(0, 12)
+		const known = days.get(day) ?? {
+			day,
+			steps: [],
+			answers: own.flatMap((event) =>
+				event.kind === 'quiet' ? [{ place: placeOf(event.value), score: event.value.score }] : [],
+			),
+		}
+		const done = own.some((event) => event.type === 'mark' && event.entryId === entryId && repsOfMark(event) > 0)
+		const step = known.steps.find((one) => one.name === rung.name)
+		if (step) step.done ||= done
+		else known.steps.push({ name: rung.name, done })
+		days.set(day, known)
+	}
+	return [...days.values()].sort((a, b) => (a.day < b.day ? 1 : -1)).slice(0, 12)
 }
 
 /** An athlete's page as a story: now, numbers, ladders, history, care. Null for a stranger's id. */
@@ -177,10 +175,9 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const known = facts.get(athleteId)!
 	const walked = walkedOf(
 		library,
-		(await linesOf(scope, [athleteId], addDays(today, -70), today)).map(({ line, session }) => ({
-			...line,
-			day: session.day,
-		})),
+		(await linesOf(scope, [athleteId], addDays(today, -70), today)).flatMap(({ line, session }) =>
+			session.startedAt === null ? [] : [{ ...line, day: session.day }],
+		),
 		events.current,
 	)
 	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) =>
