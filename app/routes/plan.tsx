@@ -141,7 +141,7 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 					{problem}
 				</p>
 			)}
-			<div className="mt-4">
+			<div className="my-4">
 				<BodyLines bodies={bodies} />
 			</div>
 			{count > 0 && <Clashes clashes={clashes} sheetClashes={sheetClashes} sessions={sessions} mayPlan={mayPlan} />}

@@ -1,6 +1,7 @@
 import { addDays } from '../../core/calendar/day-count'
 import { ageInYears } from '../../core/calendar/days'
 import { episodesOf } from '../../core/care/episodes'
+import type { Clearance } from '../../core/vocabulary/care'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
 import { START_NAMES, type Start } from '../../core/vocabulary/words'
@@ -61,6 +62,13 @@ export interface WalkedDay {
 	steps: { name: string; done: boolean }[]
 	answers: { place: string; score: number }[]
 }
+
+/** Since when steps of a way back are looked for: the last clearance; after time away alone the last four weeks. */
+const backSince = (clearances: readonly Clearance[], today: string): string =>
+	clearances
+		.map((one) => one.day)
+		.sort()
+		.at(-1) ?? addDays(today, -28)
 
 /** The days on which steps of the way back stood on somebody's sheets, newest first. */
 function walkedOf(
@@ -175,7 +183,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const known = facts.get(athleteId)!
 	const walked = walkedOf(
 		library,
-		(await linesOf(scope, [athleteId], addDays(today, -70), today)).flatMap(({ line, session }) =>
+		(await linesOf(scope, [athleteId], backSince(known.clearances, today), today)).flatMap(({ line, session }) =>
 			session.startedAt === null ? [] : [{ ...line, day: session.day }],
 		),
 		events.current,
