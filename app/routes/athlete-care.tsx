@@ -102,7 +102,10 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 	const { today, athlete, care, pains, drills, episodes, closures, ladders, waysBack, mayWrite, mayIllness } =
 		loaderData
 	const open = care.filter((row) => row.endedOn === null)
-	const ended = care.filter((row) => row.endedOn !== null && row.kind !== 'restriction')
+	// A restriction that ended on its day is no stretch of time of its own.
+	const ended = care.filter(
+		(row) => row.endedOn !== null && (row.kind !== 'restriction' || row.endedOn === row.fromDay),
+	)
 	const problems = actionData?.problems ?? {}
 	const drillName = (id: string | null) => drills.find((drill) => drill.id === id)?.name ?? ''
 	const what = (row: (typeof care)[number]) =>
@@ -270,13 +273,16 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 					)}
 					{ended.length > 0 && (
 						<section>
-							<h2>Worries and illness, over</h2>
+							<h2>Settled</h2>
 							<ul className="mt-2">
 								{ended.map((row) => (
 									<li key={row.id} className="rule py-1.5">
 										<span className="capitalize">{what(row)}</span>{' '}
 										<span className="dim">
-											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')}, said by {row.endedBy}
+											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')},{' '}
+											{row.kind === 'restriction'
+												? `cleared by ${row.endedBy}, ${row.endedByRole}`
+												: `said by ${row.endedBy}`}
 										</span>
 									</li>
 								))}

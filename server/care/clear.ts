@@ -74,13 +74,6 @@ export async function recordClearance(
 					clearedBy: region === EVERYTHING ? 'Not everything is closed.' : 'Nothing is closed for this region.',
 				},
 			}
-		// What was said on the clearance's own day stands: recorded now it would open nothing.
-		if (before.every((one) => one.since === today))
-			return {
-				problems: {
-					clearedBy: 'What was said today stands today. A clearance can be recorded from tomorrow on.',
-				},
-			}
 		const side = typed.side === 'left' || typed.side === 'right' ? typed.side : null
 		const injury = typed.injury === 'yes' ? true : typed.injury === 'no' ? false : null
 		const cleared: Clearance = {
@@ -91,6 +84,16 @@ export async function recordClearance(
 			...(side ? { side } : {}),
 			...(injury === null ? {} : { injury }),
 		}
+		// What was said on the clearance's own day stands: recorded now it would open nothing.
+		const after = { ...known, restrictions: [], clearances: [...known.clearances, cleared] }
+		const stands = (at: Parameters<typeof closuresOn>[0]) =>
+			closuresOn(at, today).filter((one) => one.region === region && one.grade !== 'noted').length
+		if (stands(after) > 0 && stands(after) >= stands({ ...known, restrictions: [] }))
+			return {
+				problems: {
+					clearedBy: 'What was said today stands today. A clearance can be recorded from tomorrow on.',
+				},
+			}
 		await keepClearance(scope, who, athleteId, cleared, typed.role, now)
 		for (const row of await careOf(scope, [athleteId]))
 			if (row.kind === 'restriction' && row.endedOn === null && row.region === region)

@@ -104,7 +104,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	await expect(page.getByText('Last: Athlete 3., 2.15 m, not yet')).toBeVisible()
 	await hand.pick('Athlete 4')
 	await page.getByRole('button', { name: 'Pain' }).click()
-	const pain = page.getByRole('dialog', { name: /where does it hurt/ })
+	const pain = page.getByRole('dialog', { name: /what is it/ })
 	await pain.getByRole('button', { name: 'calf or Achilles' }).click()
 	await pain.getByRole('button', { name: 'left', exact: true }).click()
 	await pain.getByRole('button', { name: '4', exact: true }).click()
