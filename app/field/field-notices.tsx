@@ -89,7 +89,11 @@ export function FieldNotices({
 						Ask <b>{nameOf(athleteId)}</b> how {ask.afterAnything ? 'the head' : `the ${placeOf(ask)}`} was.
 						{asks.length > 1 && ` (${asks.length - 1} more)`}
 					</span>
-					<button type="button" className={ANSWER} onClick={onAsk}>
+					<button
+						type="button"
+						className="num min-h-[64px] bg-paper px-5 text-[17px] font-bold text-ink"
+						onClick={onAsk}
+					>
 						Answer
 					</button>
 				</div>
