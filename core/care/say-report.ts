@@ -1,18 +1,15 @@
+import { placeOf } from '../rules/bars'
 import type { BodyEvent } from '../vocabulary/events'
-import { REGION_NAMES } from '../vocabulary/words'
-
-const place = ({ region, side }: { region: keyof typeof REGION_NAMES; side?: string | undefined }) =>
-	`${side === undefined || side === 'both' ? '' : `${side} `}${REGION_NAMES[region]}`
 
 /** A report as those read it who may: "left knee 4 of 10, sharp, gives way, locks or is numb". */
 export function sayReport(event: BodyEvent): string {
 	switch (event.kind) {
 		case 'pain':
-			return `${place(event.value)} ${event.value.score} of 10${event.value.redFlag ? ', sharp, gives way, locks or is numb' : ''}${noted(event)}`
+			return `${placeOf(event.value)} ${event.value.score} of 10${event.value.redFlag ? ', sharp, gives way, locks or is numb' : ''}${noted(event)}`
 		case 'quiet':
-			return `asked how the ${place(event.value)} was: ${event.value.score} of 10`
+			return `asked how the ${placeOf(event.value)} was: ${event.value.score} of 10`
 		case 'worry':
-			return `a worry about the ${place({ region: event.value.region })}${noted(event)}`
+			return `a worry about the ${placeOf({ region: event.value.region })}${noted(event)}`
 		case 'head':
 			return `a blow to the head, or strong pain there${noted(event)}`
 		case 'chest':
