@@ -614,6 +614,8 @@ export function FieldScreen({
 						).values(),
 					]}
 					unwell={limitsOf(hurt.athleteId).easyOnly}
+					contact={sheet.athletes.find((one) => one.id === hurt.athleteId)?.contact ?? null}
+					place={[sheet.session.place, sheet.session.address].filter(Boolean).join(', ') || 'no place is written down'}
 					others={sheet.athletes.filter((one) => one.id !== hurt.athleteId && !away.has(one.id))}
 					onUndo={
 						hurt.event

@@ -7,6 +7,8 @@ export function OverPanel({
 	closures,
 	unwell,
 	remaining,
+	contact,
+	place,
 	others,
 	onUndo,
 	onMove,
@@ -18,6 +20,9 @@ export function OverPanel({
 	unwell: boolean
 	/** Lines the athlete goes on with, in words. */
 	remaining: string[]
+	/** Whom to call, and where help has to come to; null when nobody has said. */
+	contact: string | null
+	place: string
 	/** Whose report it could have been instead. */
 	others: { id: string; name: string }[]
 	/** Absent when the last report is not this device's. */
@@ -53,6 +58,7 @@ export function OverPanel({
 					{closures.length === 0 && !unwell && <li className="text-[20px]">Noted. Nothing is over for that.</li>}
 				</ul>
 			)}
+			{worst && <Help name={name} contact={contact} place={place} />}
 			{!everything && (
 				<>
 					<p className="num mt-6 text-[17px] font-semibold">Remaining today</p>
@@ -101,5 +107,31 @@ export function OverPanel({
 				</div>
 			)}
 		</SheetPanel>
+	)
+}
+
+/** A telephone number in words that people wrote. */
+const NUMBER = /\+?\d[\d ()/-]{4,}\d/
+
+/** Whom to call and where help has to come to: what somebody looks for who has never been here before. */
+function Help({ name, contact, place }: { name: string; contact: string | null; place: string }) {
+	const number = contact?.match(NUMBER)?.[0]
+	return (
+		<div className="mt-5 border-2 border-ink p-3 text-[18px]" role="group" aria-label="In an emergency">
+			<p>
+				<b>Call for {name}:</b> {contact ?? 'nobody is on record'}
+			</p>
+			{number && (
+				<a
+					className="btn mt-2 flex min-h-[64px] items-center justify-center text-[20px]"
+					href={`tel:${number.replace(/[^+\d]/g, '')}`}
+				>
+					Call {number}
+				</a>
+			)}
+			<p className="mt-2">
+				<b>We are at:</b> {place}
+			</p>
+		</div>
 	)
 }

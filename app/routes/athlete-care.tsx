@@ -3,12 +3,17 @@ import { addDays, daysBetween } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
 import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
 import type { Episode } from '#core/care/episodes'
-import { capital } from '#core/words/write-numbers'
+import { REPEATS_TOLD } from '#core/care/return-plan'
+import { capital, inSentence } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { closeCare, mayOpen, openCare } from '#server/care/care-records'
 import { todayAt } from '#server/clock'
 import { readAthletePage } from '#server/squads/read-athlete'
 import { placeOf } from '#core/rules/bars'
+import { sayRestriction } from '#core/rules/s2-restriction'
+import { readReports } from '#server/care/read-reports'
+import { mayWithdraw, withdrawReport } from '#server/care/withdraw'
+import { namesOf } from '#server/care/read-bodies'
 import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
 import { TextField } from '../ui/text-field'
@@ -35,6 +40,12 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		closures: page.closures.filter(({ grade }) => grade !== 'noted'),
 		ladders: page.ladders.filter((ladder) => !ladder.path && ladder.state.back),
 		waysBack: page.waysBack,
+		reports: (await readReports(scope, params.athleteId, today)).map(({ authorId, ...said }) => ({
+			...said,
+			mayWithdraw: mayWithdraw(who, authorId),
+		})),
+		// Whose a report was instead: for who knows them all.
+		others: may(who.role, 'care:write') ? (await namesOf(scope)).filter((one) => one.id !== params.athleteId) : [],
 		mayWrite: may(who.role, 'care:write'),
 		mayIllness: mayOpen(who, 'illness', params.athleteId),
 	}
@@ -61,6 +72,10 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				setByRole: text('setByRole'),
 			}
 			return answer(kind, await openCare(who, params.athleteId, typed, new Date()))
+		},
+		withdraw: async ({ text }) => {
+			const typed = { id: text('id'), from: text('from'), reason: text('reason'), athleteId: text('other') }
+			return answer('withdraw', await withdrawReport(who, params.athleteId, typed, new Date()))
 		},
 		end: async ({ text }) => {
 			const kind = text('kind')
@@ -99,9 +114,23 @@ const sayEnded = ({ ended }: Episode): string =>
 const WEEKS = 10
 
 export default function Care({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, athlete, care, pains, drills, episodes, closures, ladders, waysBack, mayWrite, mayIllness } =
-		loaderData
+	const {
+		today,
+		athlete,
+		care,
+		pains,
+		drills,
+		episodes,
+		closures,
+		ladders,
+		waysBack,
+		reports,
+		others,
+		mayWrite,
+		mayIllness,
+	} = loaderData
 	const open = care.filter((row) => row.endedOn === null)
+	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
 	// A restriction that ended on its day is no stretch of time of its own.
 	const ended = care.filter(
 		(row) => row.endedOn !== null && (row.kind !== 'restriction' || row.endedOn === row.fromDay),
@@ -112,10 +141,10 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 		row.kind === 'illness'
 			? 'Unwell'
 			: row.kind === 'worry'
-				? `Worry: ${drillName(row.drillId).toLowerCase()}, ${row.region ? REGION_NAMES[row.region] : ''}`
-				: [row.region ? REGION_NAMES[row.region] : null, row.pattern ? `${row.pattern} work` : null]
-						.filter(Boolean)
-						.join(' and ')
+				? `Worry: ${inSentence(drillName(row.drillId))}, ${row.region ? placeOf({ region: row.region }) : ''}`
+				: row.kind === 'known'
+					? `A known 1 or 2, ${row.region ? placeOf({ region: row.region }) : ''}`
+					: sayRestriction(row, named)
 	return (
 		<>
 			<p className="dim">
@@ -165,11 +194,17 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 								>
 									<p className="text-[17px]">
 										<b className="capitalize">{what(row)}</b>
-										{row.kind === 'restriction' && ': nothing that loads it until cleared'}
+										{row.kind === 'restriction' &&
+											(row.region ? ': nothing that loads it until lifted or cleared' : ': closed until lifted')}
+										{row.kind === 'known' && ': accepted on the way back, it holds no step up'}
 									</p>
 									<p className="dim">
 										Since {shortDay(row.fromDay)},{' '}
-										{row.kind === 'restriction' ? `set by ${row.setBy}, ${row.setByRole}` : `said by ${row.setBy}`}
+										{row.kind === 'restriction'
+											? `set by ${row.setBy}, ${row.setByRole}`
+											: row.kind === 'known'
+												? `accepted by ${row.setBy}, ${row.setByRole}`
+												: `said by ${row.setBy}`}
 										{row.note && `. ${row.note}`}
 									</p>
 									{(mayWrite || (row.kind === 'illness' && mayIllness)) && (
@@ -179,7 +214,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 											{row.kind === 'restriction' && (
 												<>
 													<TextField
-														label="Cleared by"
+														label="Lifted or cleared by"
 														name="by"
 														className="w-[190px]"
 														problem={problems[`by-${row.id}`]}
@@ -196,10 +231,12 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 											)}
 											<button className="btn btn-quiet" name="do" value="end">
 												{row.kind === 'restriction'
-													? 'Record the clearance'
-													: row.kind === 'worry'
-														? 'The worry is settled'
-														: 'Well again'}
+													? 'Open it again'
+													: row.kind === 'known'
+														? 'No longer accepted'
+														: row.kind === 'worry'
+															? 'The worry is settled'
+															: 'Well again'}
 											</button>
 											{row.kind !== 'restriction' && problems[`by-${row.id}`] && (
 												<p className="problem" role="alert">
@@ -216,6 +253,13 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 										<b>{way.name}</b>{' '}
 										<span className="dim">one step a session; then the other ladders, two rungs lower, at 60 %</span>
 									</p>
+									{way.repeats > 0 && (
+										<p className={way.repeats >= REPEATS_TOLD ? 'mt-1 font-bold' : 'dim mt-1'}>
+											{way.steps[way.at]}: repeated {way.repeats} {way.repeats === 1 ? 'time' : 'times'} for 1 or 2
+											{way.repeats >= REPEATS_TOLD &&
+												'. A health professional decides whether that is known and accepted.'}
+										</p>
+									)}
 									<ol
 										className="mt-2 flex flex-wrap gap-x-1.5 gap-y-1"
 										aria-label={`${way.name}, step ${way.at + 1} of ${way.steps.length}`}
@@ -271,6 +315,21 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 							</ul>
 						</section>
 					)}
+					{reports.length > 0 && (
+						<section>
+							<h2>Said, newest first</h2>
+							<ul className="mt-2">
+								{reports.map((said) => (
+									<SaidRow
+										key={said.id}
+										said={said}
+										others={others}
+										problem={actionData?.kind === 'withdraw' ? problems[said.id] : undefined}
+									/>
+								))}
+							</ul>
+						</section>
+					)}
 					{ended.length > 0 && (
 						<section>
 							<h2>Settled</h2>
@@ -281,7 +340,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 										<span className="dim">
 											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')},{' '}
 											{row.kind === 'restriction'
-												? `cleared by ${row.endedBy}, ${row.endedByRole}`
+												? `lifted by ${row.endedBy}, ${row.endedByRole}`
 												: `said by ${row.endedBy}`}
 										</span>
 									</li>
@@ -293,12 +352,13 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 				<aside className="grid content-start gap-6">
 					{mayWrite && (
 						<PostForm preventScrollReset className="grid gap-2.5" key={`restriction${care.length}`}>
-							<h2>Record a restriction</h2>
+							<h2>Close by hand</h2>
 							<input type="hidden" name="kind" value="restriction" />
 							<label className="field">
 								<span className="label">Region</span>
 								<select name="region" className="input" defaultValue="">
 									<option value="">none in particular</option>
+									<option value="everything">Everything: no line at all</option>
 									{REGIONS.map((region) => (
 										<option key={region} value={region}>
 											{REGION_NAMES[region]}
@@ -320,6 +380,17 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									))}
 								</select>
 							</label>
+							<label className="field">
+								<span className="label">One drill</span>
+								<select name="drillId" className="input" defaultValue="">
+									<option value="">none in particular</option>
+									{drills.map((drill) => (
+										<option key={drill.id} value={drill.id}>
+											{drill.name}
+										</option>
+									))}
+								</select>
+							</label>
 							<div className="grid grid-cols-2 gap-2">
 								<TextField
 									label="Set by"
@@ -329,11 +400,67 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 								/>
 								<TextField label="Role" name="setByRole" placeholder="physiotherapist" />
 							</div>
-							<TextField label="What happened" name="note" maxLength={500} />
+							<TextField
+								label="Why"
+								name="note"
+								maxLength={500}
+								problem={actionData?.kind === 'restriction' ? problems.note : undefined}
+								required
+							/>
 							<button className="btn justify-self-start" name="do" value="open">
 								Close it from today
 							</button>
 						</PostForm>
+					)}
+					{mayWrite && waysBack.length > 0 && (
+						<details className="rule pt-1" open={actionData?.kind === 'known'}>
+							<summary className="link inline-flex min-h-[44px] items-center">A known 1 or 2 on the way back</summary>
+							<PostForm preventScrollReset className="grid gap-2.5" key={`known${care.length}`}>
+								<input type="hidden" name="kind" value="known" />
+								<p className="dim text-[14px]">
+									A health professional may accept a small discomfort that stays: it no longer repeats the step. From 3
+									on nothing is accepted.
+								</p>
+								<label className="field">
+									<span className="label">Where</span>
+									<select name="region" className="input" defaultValue="">
+										{[
+											<option key="" value="" disabled>
+												Choose
+											</option>,
+											...REGIONS.map((region) => (
+												<option key={region} value={region}>
+													{REGION_NAMES[region]}
+												</option>
+											)),
+										]}
+									</select>
+									{actionData?.kind === 'known' && problems.region && (
+										<span className="problem" role="alert">
+											{problems.region}
+										</span>
+									)}
+								</label>
+								<div className="grid grid-cols-2 gap-2">
+									<TextField
+										label="Accepted by"
+										name="setBy"
+										problem={actionData?.kind === 'known' ? problems.setBy : undefined}
+										required
+									/>
+									<TextField
+										label="Their profession"
+										name="setByRole"
+										placeholder="physiotherapist"
+										problem={actionData?.kind === 'known' ? problems.setByRole : undefined}
+										required
+									/>
+								</div>
+								<button className="btn btn-quiet justify-self-start" name="do" value="open">
+									Accept it
+								</button>
+							</PostForm>
+						</details>
 					)}
 					{mayWrite && (
 						<details className="rule pt-1" open={actionData?.kind === 'worry'}>
@@ -399,6 +526,65 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 				</aside>
 			</div>
 		</>
+	)
+}
+
+type Said = Awaited<ReturnType<typeof loader>>['reports'][number]
+
+/** One thing that was said, with what became of it; whoever may puts it right here, with a reason. */
+function SaidRow({
+	said,
+	others,
+	problem,
+}: {
+	said: Said
+	others: { id: string; name: string }[]
+	problem: string | undefined
+}) {
+	return (
+		<li className="rule py-1.5">
+			<p>
+				<span className={said.withdrawn ? 'dim line-through' : ''}>{capital(said.words)}</span>{' '}
+				<span className="dim text-[14px]">
+					{shortDay(said.day)}, {said.by}
+				</span>
+			</p>
+			{said.withdrawn ? (
+				<p className="dim text-[14px]">
+					Taken back by {said.withdrawn.by}: {said.withdrawn.reason}
+				</p>
+			) : (
+				said.mayWithdraw && (
+					<details open={problem !== undefined}>
+						<summary className="link inline-flex min-h-[32px] items-center text-[13.5px]">Put it right</summary>
+						<PostForm preventScrollReset className="flex flex-wrap items-end gap-2 pb-2">
+							<input type="hidden" name="id" value={said.id} />
+							<input type="hidden" name="from" value={said.from} />
+							{others.length > 0 && (
+								<label className="field">
+									<span className="label">It was</span>
+									<select name="other" className="input" defaultValue="">
+										<option value="">nobody’s: take it back</option>
+										{others.map((one) => (
+											<option key={one.id} value={one.id}>
+												{one.name}’s
+											</option>
+										))}
+									</select>
+								</label>
+							)}
+							<TextField label="Why" name="reason" className="w-[220px]" maxLength={500} problem={problem} required />
+							<button className="btn btn-quiet" name="do" value="withdraw">
+								Put it right
+							</button>
+							<p className="dim basis-full text-[13.5px]">
+								What has closed somebody still wants its clearance, whoever takes it back.
+							</p>
+						</PostForm>
+					</details>
+				)
+			)}
+		</li>
 	)
 }
 

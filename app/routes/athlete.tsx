@@ -1,7 +1,7 @@
 import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
-import { REGIONS, REGION_NAMES, METHOD_NAMES } from '#core/vocabulary/words'
+import { REGION_NAMES, METHOD_NAMES } from '#core/vocabulary/words'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/judge/outside-load'
 import { writeDose, writeSeconds } from '#core/words/write-numbers'
 import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server/access/projection'
@@ -11,18 +11,22 @@ import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
 import { versionSeen } from '#server/submissions/take-version'
 import { recordClearance } from '#server/care/clear'
-import { reportCare } from '#server/care/report-care'
+import { changeContact, mayWriteContact } from '#server/care/emergency'
+import { closeCare, mayOpen } from '#server/care/care-records'
+import { answerAsked, mayReport, report } from '#server/care/report'
 import { changeLevel, changeMass } from '#server/squads/change-roster'
-import { answerAsked, reportPain } from '#server/squads/report-pain'
 import { readAthletePage } from '#server/squads/read-athlete'
 import type { Closure } from '#core/vocabulary/care'
 import { placeOf } from '#core/rules/bars'
+import { sayRestriction } from '#core/rules/s2-restriction'
 import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { ReportForm } from '../ui/report-form'
+import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
@@ -37,7 +41,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const showPain = seesBody(who, params.athleteId)
 	const {
 		care,
-		drills: _drills,
+		drills,
 		episodes: _episodes,
 		walked,
 		ageYears,
@@ -45,25 +49,31 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		next,
 		clearances,
 		moves,
+		emergency: _emergency,
 		...rest
 	} = page
 	const openCare = care.filter((row) => row.endedOn === null)
+	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
 	return {
 		...rest,
 		athlete: personFor(showPain, athlete, ageYears),
 		next: next && {
 			...next,
-			lines: next.lines.map((line) => ({ ...line, change: changeFor(showPain, line.change) })),
+			// The athlete reads the whole session; at the desk the ladders are what changes.
+			lines: next.lines
+				.filter((line) => own || line.onLadder)
+				.map((line) => ({ ...line, change: changeFor(showPain, line.change) })),
 		},
 		clearances: showPain ? clearances : [],
 		walked: showPain ? walked : walked.map((day) => ({ ...day, answers: [] })),
 		moves: showPain ? moves : moves.map((row) => ({ ...row, reason: '' })),
 		standsInTheWay: showPain
-			? openCare.map((row) =>
-					row.kind === 'illness'
-						? 'Unwell: nothing high, shock or maximal'
-						: `${row.region ? REGION_NAMES[row.region] : (row.pattern ?? '')}: ${row.kind === 'worry' ? 'a worry' : 'restricted'} since ${shortDay(row.fromDay)}`,
-				)
+			? openCare
+					.filter((row) => row.kind === 'worry' || (row.kind === 'restriction' && (row.pattern || row.drillId)))
+					.map(
+						(row) =>
+							`${sayRestriction(row, named)}: ${row.kind === 'worry' ? 'a worry' : 'closed by hand'} since ${shortDay(row.fromDay)}`,
+					)
 			: [],
 		pains: showPain ? page.pains : [],
 		verdicts: page.verdicts.map(({ judgement, reason, ...row }) => ({
@@ -72,9 +82,13 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			reason: reasonFor(showPain, judgement.decidedBy, reason),
 		})),
 		showPain,
+		emergency: showPain ? page.emergency : null,
+		mayContact: mayWriteContact(who, params.athleteId),
 		mayChange: may(who.role, 'plan:write'),
 		mayMeasure: may(who.role, 'marks:write'),
-		mayReport: own || may(who.role, 'pain:write'),
+		own,
+		illness: showPain ? (openCare.find((row) => row.kind === 'illness') ?? null) : null,
+		mayReport: mayReport(who, params.athleteId),
 		mayClear: may(who.role, 'clearance:record'),
 	}
 }
@@ -99,22 +113,13 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const set = await changeLevel(who, athleteId, family, level, versionSeen(form), new Date())
 			return typeof set === 'object' ? overtaken(set, family) : answer(set && {})
 		},
-		pain: async ({ text, form }) => {
-			if (text('region') === 'head' || text('region') === 'chest')
-				return answer(await reportCare(who, athleteId, { kind: text('region'), note: '' }, new Date()))
+		report: async (sent) => answer(await report(who, athleteId, readReport(sent), new Date())),
+		// Well again: said by whoever may say unwell; not before the next day.
+		well: async ({ text }) => {
+			if (!mayOpen(who, 'illness', athleteId)) throw new Response('Only about yourself.', { status: 403 })
+			const ended = await closeCare(who, athleteId, text('id'), { name: '', role: '' }, new Date())
 			return answer(
-				await reportPain(
-					who,
-					athleteId,
-					{
-						region: text('region'),
-						side: text('side'),
-						score: text('score'),
-						moment: text('moment'),
-						redFlag: form.get('redFlag') === 'on',
-					},
-					new Date(),
-				),
+				ended && 'problems' in ended ? { problems: { well: Object.values(ended.problems)[0] ?? '' } } : ended,
 			)
 		},
 		outside: async ({ text }) => {
@@ -139,6 +144,13 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const changed = await changeMass(who, athleteId, text('mass'), versionSeen(form), new Date())
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'mass')
 			return answer(changed && ('problem' in changed ? { problems: { mass: changed.problem } } : {}))
+		},
+		contact: async ({ text, form }) => {
+			if (!mayWriteContact(who, athleteId))
+				throw new Response('The coach, the athlete or a guardian keeps this.', { status: 403 })
+			const changed = await changeContact(who, athleteId, text('contact'), versionSeen(form), new Date())
+			if (changed && 'meanwhile' in changed) return overtaken(changed, 'contact')
+			return answer(changed && ('problem' in changed ? { problems: { contact: changed.problem } } : {}))
 		},
 		'take-back': async ({ text }) => {
 			const taken = await takeBackMeasurement(who, text('measurement'), newId(), new Date())
@@ -172,7 +184,7 @@ interface AthleteAnswer {
 	problems: Record<string, string>
 	region: string
 	meanwhile?: Overtaken
-	/** Which form somebody else has saved meanwhile: the mass, or a family's level. */
+	/** Which form somebody else has saved meanwhile: the mass, whom to call, or a family's level. */
 	which?: string
 }
 
@@ -192,17 +204,23 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		measured,
 		clearances,
 		closures,
+		own,
+		illness,
 		waysBack,
 		walked,
 		outside,
 		load,
 		standsInTheWay,
 		showPain,
+		emergency,
+		mayContact,
 		mayChange,
 		mayMeasure,
 		mayClear,
 		mayReport,
 	} = loaderData
+	// A report that was taken empties the form.
+	const reportsSaid = pains.length + closures.length + (illness ? 1 : 0)
 	return (
 		<>
 			<header>
@@ -222,6 +240,31 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						problems={actionData?.region === closure.region ? actionData.problems : {}}
 					/>
 				))}
+			{illness && (
+				<section className="mt-5 border-l-[4px] border-ink py-1 pl-4">
+					<h2>Unwell since {shortDay(illness.fromDay)}</h2>
+					<p className="mt-1">Nothing high, shock or maximal until well again.</p>
+					{mayReport && (
+						<PostForm preventScrollReset className="mt-2">
+							<input type="hidden" name="id" value={illness.id} />
+							<button className="btn btn-quiet" name="do" value="well">
+								Well again
+							</button>
+						</PostForm>
+					)}
+					{actionData?.problems.well && (
+						<p className="problem" role="alert">
+							{actionData.problems.well}
+						</p>
+					)}
+				</section>
+			)}
+			{own && (
+				<section className="mt-5">
+					<h2>Something hurts, or you are unwell?</h2>
+					<ReportForm key={reportsSaid} problem={actionData?.problems.pain} />
+				</section>
+			)}
 			{waysBack.length > 0 && (
 				<section className="mt-5 border-l-[4px] border-ink py-1 pl-4">
 					<h2>On the way back</h2>
@@ -461,6 +504,41 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						)}
 						{mayMeasure && <OutsideForm problem={actionData?.problems.outside} />}
 					</section>
+					{emergency && (
+						<section>
+							<h2>In an emergency</h2>
+							{mayContact ? (
+								<PostForm preventScrollReset className="mt-2 flex flex-wrap items-center gap-2">
+									<input type="hidden" name="version" value={emergency.version} />
+									<input
+										className="input min-w-0 flex-1"
+										name="contact"
+										defaultValue={emergency.contact ?? ''}
+										key={emergency.contact}
+										placeholder="Name, who it is, number"
+										maxLength={200}
+										aria-label="Whom to call in an emergency"
+									/>
+									<button className="btn btn-quiet" name="do" value="contact">
+										Keep
+									</button>
+									{actionData?.meanwhile && actionData.which === 'contact' && (
+										<MeanwhileNote overtaken={actionData.meanwhile} />
+									)}
+								</PostForm>
+							) : (
+								<p className="rule mt-2 py-2">{emergency.contact ?? 'Nobody is on record.'}</p>
+							)}
+							{actionData?.problems.contact && (
+								<p className="problem" role="alert">
+									{actionData.problems.contact}
+								</p>
+							)}
+							<p className="dim mt-1 text-[13.5px]">
+								Shown on the field to whoever reports a blow to the head, chest pain or what closes.
+							</p>
+						</section>
+					)}
 					<section>
 						<h2>Body mass</h2>
 						{mayChange ? (
@@ -575,7 +653,12 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								{placeOf(row)} cleared by {row.clearedBy}, {row.clearedByRole}, {shortDay(row.clearedOn)}
 							</p>
 						))}
-						{mayReport && <PainForm key={pains.length} problem={actionData?.problems.pain} />}
+						{mayReport && !own && (
+							<details className="rule mt-1" open={actionData?.problems.pain !== undefined}>
+								<summary className="link inline-flex min-h-[44px] items-center">Report pain or illness</summary>
+								<ReportForm key={reportsSaid} problem={actionData?.problems.pain} />
+							</details>
+						)}
 						<p className="dim mt-2 text-[13.5px]">Dromos clears nobody: a clinician does, and somebody records it.</p>
 					</section>
 				</aside>
@@ -671,56 +754,6 @@ function ClosedPlace({
 				</p>
 			)}
 		</section>
-	)
-}
-
-/** Says what hurts away from the field: the athlete, the clinician, the coach. */
-function PainForm({ problem }: { problem: string | undefined }) {
-	return (
-		<details className="rule mt-1" open={problem !== undefined}>
-			<summary className="link inline-flex min-h-[44px] items-center">Report pain</summary>
-			<PostForm preventScrollReset className="grid grid-cols-2 gap-2 pb-2">
-				<select name="region" className="input" aria-label="Where it hurts" defaultValue="">
-					<option value="">Where</option>
-					<option value="head">Head: any blow, strong pain</option>
-					<option value="chest">Chest pain, fainting, no breath</option>
-					{REGIONS.map((region) => (
-						<option key={region} value={region}>
-							{REGION_NAMES[region]}
-						</option>
-					))}
-				</select>
-				<select name="side" className="input" aria-label="Side">
-					{['left', 'right', 'both'].map((side) => (
-						<option key={side}>{side}</option>
-					))}
-				</select>
-				<input
-					name="score"
-					className="input"
-					inputMode="numeric"
-					placeholder="0 to 10"
-					aria-label="How much, 0 to 10"
-				/>
-				<select name="moment" className="input" aria-label="When" defaultValue="next-day">
-					<option value="before">before</option>
-					<option value="during">during</option>
-					<option value="next-day">the day after</option>
-				</select>
-				<label className="col-span-2 flex min-h-[44px] items-center gap-2 text-[14px]">
-					<input type="checkbox" name="redFlag" className="size-5 accent-act" />
-					Sharp, gives way, locks, numb, or a blow to the head
-				</label>
-				{problem && (
-					<p className="problem col-span-2" role="alert">
-						{problem}
-					</p>
-				)}
-				<button className="btn btn-quiet" name="do" value="pain">
-					Report
-				</button>
-			</PostForm>
-		</details>
 	)
 }
 

@@ -3,6 +3,7 @@ import { SURFACES } from '#core/vocabulary/words'
 import { invite } from '#server/access/join'
 import { readClubPage } from '#server/access/read-club-page'
 import { makePairingCode, unpair } from '#server/devices/pair'
+import { saveAddress } from '#server/care/emergency'
 import { addGround, removeGround } from '#server/field-map/save-map'
 import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
@@ -34,6 +35,11 @@ export async function action({ context, request }: Route.ActionArgs) {
 			const { who } = allowed(context, request, 'plan:write')
 			await removeGround(who, text('groundId'))
 			return data(nothing)
+		},
+		address: async ({ text }) => {
+			const { who } = allowed(context, request, 'plan:write')
+			const saved = await saveAddress(who, text('place'), text('address'), new Date())
+			return 'problem' in saved ? data({ ...nothing, groundProblem: saved.problem }, { status: 400 }) : data(nothing)
 		},
 		pair: async () => {
 			const { scope } = allowed(context, request, 'people:write')
@@ -67,7 +73,8 @@ const MAY: Record<string, string> = {
 }
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {
-	const { club, timeZone, name, role, mayInvite, people, athletes, roles, devices, grounds, mayPlan } = loaderData
+	const { club, timeZone, name, role, mayInvite, people, athletes, roles, devices, grounds, places, mayPlan } =
+		loaderData
 	return (
 		<>
 			<h1>{club}</h1>
@@ -141,6 +148,42 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 					</p>
 				)}
 			</section>
+			{places.length > 0 && (
+				<section className="mt-7 max-w-[720px]">
+					<h2>Where help has to come to</h2>
+					<p className="dim mt-1">
+						The address of each place, with the gate to use. The field shows it when somebody has to be helped.
+					</p>
+					<ul className="mt-2">
+						{places.map(({ place, address }) => (
+							<li key={place} className="rule py-2">
+								{mayPlan ? (
+									<PostForm preventScrollReset className="grid items-center gap-2 sm:grid-cols-[200px_1fr_auto]">
+										<input type="hidden" name="place" value={place} />
+										<b>{place}</b>
+										<input
+											className="input"
+											name="address"
+											defaultValue={address}
+											key={address}
+											maxLength={300}
+											placeholder="Street, number, gate"
+											aria-label={`Address of ${place}`}
+										/>
+										<button className="btn btn-quiet" name="do" value="address">
+											Keep
+										</button>
+									</PostForm>
+								) : (
+									<p>
+										<b>{place}</b> {address || 'no address is written down'}
+									</p>
+								)}
+							</li>
+						))}
+					</ul>
+				</section>
+			)}
 			{mayInvite && (
 				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
 					<section>

@@ -50,7 +50,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		bodies: (await readBodies(scope, today, who.role)).map((body) => ({
 			id: body.id,
 			name: body.name,
-			over: body.everythingSince === null ? [...body.closed.map((one) => one.place), ...body.patterns] : ['everything'],
+			over: body.everythingSince === null ? [...body.closed.map((one) => one.place), ...body.shut] : ['everything'],
 			spare: body.spared.map((one) => one.place),
 			easyOnly: body.unwellSince !== null,
 		})),

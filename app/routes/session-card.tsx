@@ -4,7 +4,7 @@ import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
-import { bodiesOf, readLimits } from '#server/field/read-pack'
+import { bodiesOf } from '#server/field/read-pack'
 import { readTargets } from '#server/sheet/read-targets'
 import { writeRest } from '#core/words/rests'
 import type { Route } from './+types/session-card'
@@ -17,10 +17,10 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { scope } = allowed(context, request, 'plan:read')
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
-	const [targets, limits] = [await readTargets(scope, sheet), await readLimits(scope, params.sessionId)]
+	const targets = await readTargets(scope, sheet)
 	return {
 		session: sheet.session,
-		bodies: bodiesOf(sheet, limits),
+		bodies: await bodiesOf(scope, sheet),
 		kit: [
 			...new Set(sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line) => line.drill?.kit ?? []))),
 		].sort(),

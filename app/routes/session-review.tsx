@@ -18,6 +18,9 @@ import { BODY_KINDS, type EventKey } from '#core/vocabulary/events'
 import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
+import { ReportForm } from '../ui/report-form'
+import { readReport } from '../read-report'
+import { report, sayInLog } from '#server/care/report'
 import { readNumber } from '#core/measure/read-number'
 import { type Sent, actOn } from '../intents'
 
@@ -97,6 +100,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				.map(({ word, at, reason }) => ({ word, at, reason: showPain ? reason : null })),
 			instead: insteadOf(row.decided?.judgement ?? row.judgement, sheet.library),
 		})),
+		attendance: may(who.role, 'verdict:write') ? sheet.athletes.map(({ id, name }) => ({ id, name })) : [],
 		mayDecide: may(who.role, 'verdict:write'),
 		reviewed: sheet.session.reviewedAt !== null,
 	}
@@ -156,26 +160,20 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			return data(nothing, { status: closed ? 200 : 409 })
 		},
 		asked: async ({ text }) => {
-			const now = new Date()
-			const [answer] = await acceptEvents(
-				who,
-				[
-					{
-						id: newId(),
-						sessionId: params.sessionId,
-						athleteId: text('athlete'),
-						deviceId: who.personId,
-						deviceSeq: 0,
-						deviceTime: now.toISOString(),
-						type: 'observation',
-						kind: 'quiet',
-						value: { region: text('region'), side: text('side'), score: Number(text('score')) },
-					},
-				],
-				now,
-			)
+			const value = { region: text('region'), side: text('side'), score: Number(text('score')) }
+			const answer = await sayInLog(who, params.sessionId, text('athlete'), { kind: 'quiet', value }, new Date())
 			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort: '' }
 			return data(nothing, { status: answer?.outcome === 'refused' ? 400 : 200 })
+		},
+		report: async (sent) => {
+			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort: '' }
+			const done = await report(who, sent.text('athlete'), readReport(sent), new Date(), params.sessionId)
+			const problem = !done
+				? 'Pick who it is about.'
+				: 'problems' in done
+					? (Object.values(done.problems)[0] ?? '')
+					: null
+			return data({ ...nothing, said: problem === null ? Date.now() : 0, problem }, { status: problem ? 400 : 200 })
 		},
 		effort: async ({ form, text }) => {
 			const minutes = Number(text('minutes'))
@@ -214,11 +212,28 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 interface ReviewAnswer extends Decided {
 	/** What became of the efforts that were sent. */
 	effort: string
+	/** When a report was taken, and what was wrong with one that was not. */
+	said?: number
+	problem?: string | null
 }
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, done, attending, came, level, group, conflicts, held, people, bodies, mayDecide, reviewed } =
-		loaderData
+	const {
+		session,
+		strip,
+		done,
+		attending,
+		came,
+		level,
+		group,
+		conflicts,
+		held,
+		people,
+		bodies,
+		attendance,
+		mayDecide,
+		reviewed,
+	} = loaderData
 	const busy = useNavigation().state !== 'idle'
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
 	const rows: Row[] = loaderData.rows.map((row) => ({
@@ -291,6 +306,14 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 				</section>
 			)}
 			<ReviewBodies bodies={bodies} mayAsk={mayDecide} />
+			{attendance.length > 0 && (
+				<details className="mb-3" open={actionData?.problem != null} key={actionData?.said ?? 0}>
+					<summary className="link inline-flex min-h-[44px] items-center">
+						Somebody reports pain of this session
+					</summary>
+					<ReportForm athletes={attendance} problem={actionData?.problem ?? undefined} />
+				</details>
+			)}
 			<SessionStrip parts={strip} done={done} />
 			<div className="mt-5 grid gap-x-9 gap-y-8 lg:grid-cols-[1fr_310px]">
 				<div>

@@ -12,7 +12,7 @@ import {
 } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
-import { bodiesOf, readLimits } from '#server/field/read-pack'
+import { bodiesOf } from '#server/field/read-pack'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
@@ -54,7 +54,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
-	const [targets, limits] = [await readTargets(scope, sheet), await readLimits(scope, params.sessionId)]
+	const targets = await readTargets(scope, sheet)
 	const cautions = sheet.session.reviewedAt === null ? await readCautions(scope, sheet) : []
 	return {
 		// An answer to a caution is the coach's, in the coach's words.
@@ -63,7 +63,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			: cautions.map((one) => ({ ...one, answered: one.answered && { ...one.answered, reason: '' } })),
 		session: sheet.session,
 		strip: sheet.strip,
-		bodies: bodiesOf(sheet, limits),
+		bodies: await bodiesOf(scope, sheet),
 		entries: sheet.entries.map((entry) => ({
 			id: entry.id,
 			part: entry.part,

@@ -1,4 +1,4 @@
-import { Link } from 'react-router'
+import { Link, data } from 'react-router'
 import { longDay, shortDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
@@ -9,9 +9,13 @@ import { readToday } from '#server/sheet/read-today'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
-import { readBodies } from '#server/care/read-bodies'
+import { namesOf, readBodies } from '#server/care/read-bodies'
+import { report } from '#server/care/report'
 import { BodyBand } from '../ui/body-band'
 import { ChangeList } from '../ui/change-list'
+import { ReportForm } from '../ui/report-form'
+import { actOn } from '../intents'
+import { readReport } from '../read-report'
 import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
 
@@ -65,12 +69,26 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 			: null,
 		week,
 		waiting,
+		athletes: may(who.role, 'pain:write') ? await namesOf(scope) : [],
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
 		mayPlan: may(who.role, 'plan:write'),
 	}
 }
 
-export default function Today({ loaderData }: Route.ComponentProps) {
+export async function action({ context, request }: Route.ActionArgs) {
+	const { who } = allowed(context, request, 'pain:write')
+	return actOn(request, {
+		report: async (sent) => {
+			const done = await report(who, sent.text('athlete'), readReport(sent), new Date())
+			if (!done) return data({ problem: 'Pick who it is about.', said: 0 }, { status: 400 })
+			return 'problems' in done
+				? data({ problem: Object.values(done.problems)[0] ?? '', said: 0 }, { status: 400 })
+				: data({ problem: null, said: Date.now() })
+		},
+	})
+}
+
+export default function Today({ loaderData, actionData }: Route.ComponentProps) {
 	const {
 		today,
 		bodies,
@@ -83,15 +101,18 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 		dose,
 		week,
 		waiting,
+		athletes,
 		mayField,
 		mayPlan,
 	} = loaderData
+	const reporting = <Reporting athletes={athletes} problem={actionData?.problem ?? null} said={actionData?.said ?? 0} />
 	if (!session) {
 		return (
 			<>
 				<p className="dim">{longDay(today)}</p>
 				<h1 className="mt-1">No session in the next eight days</h1>
 				<BodyBand bodies={bodies} />
+				{reporting}
 				<p className="mt-3">
 					{mayPlan ? 'Make one: pick the day, who comes and what you do.' : 'The coach has not planned one yet.'}
 				</p>
@@ -134,6 +155,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 			</header>
 			<SessionStrip parts={strip} />
 			<BodyBand bodies={bodies} />
+			{reporting}
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_320px]">
 				<section>
 					<h2>
@@ -234,5 +256,24 @@ export default function Today({ loaderData }: Route.ComponentProps) {
 				</aside>
 			</div>
 		</>
+	)
+}
+
+/** What somebody says of their body away from the field, in one tap more. */
+function Reporting({
+	athletes,
+	problem,
+	said,
+}: {
+	athletes: { id: string; name: string }[]
+	problem: string | null
+	said: number
+}) {
+	if (athletes.length === 0) return null
+	return (
+		<details className="mt-3" open={problem !== null} key={said}>
+			<summary className="link inline-flex min-h-[44px] items-center">Somebody reports pain or illness</summary>
+			<ReportForm athletes={athletes} problem={problem ?? undefined} />
+		</details>
 	)
 }

@@ -1,6 +1,8 @@
 import { Link } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import type { Body } from '#core/care/body'
+import { REPEATS_TOLD } from '#core/care/return-plan'
+import { capital } from '#core/words/write-numbers'
 
 /** Who must not do what today: whom everything is closed for, whom something, who spares, who is on the way back. */
 export function BodyBand({ bodies }: { bodies: Body[] }) {
@@ -21,12 +23,12 @@ export function BodyBand({ bodies }: { bodies: Body[] }) {
 						)}
 						{body.closed.map((one) => (
 							<p key={one.place} className="font-bold text-attn">
-								{one.place} closed since {shortDay(one.since)}
+								{capital(one.place)} closed since {shortDay(one.since)}
 							</p>
 						))}
-						{body.patterns.map((pattern) => (
-							<p key={pattern} className="font-bold text-attn">
-								{pattern} closed
+						{body.shut.map((words) => (
+							<p key={words} className="font-bold text-attn">
+								{capital(words)} closed
 							</p>
 						))}
 						{body.unwellSince && <p>Unwell since {shortDay(body.unwellSince)}: nothing high, shock or maximal</p>}
@@ -36,7 +38,19 @@ export function BodyBand({ bodies }: { bodies: Body[] }) {
 								{one.ask && <b>. Ask how it was</b>}
 							</p>
 						))}
-						{body.back.length > 0 && <p className="dim">On the way back: {body.back.join(', ')}</p>}
+						{body.back.length > 0 && (
+							<p className="dim">On the way back: {body.back.map(({ step }) => step).join(', ')}</p>
+						)}
+						{body.back
+							.filter(({ repeats }) => repeats >= REPEATS_TOLD)
+							.map(({ step, repeats }) => (
+								<p key={step}>
+									<b>
+										{step} repeated {repeats} times for 1 or 2
+									</b>
+									: a health professional decides whether that is known and accepted
+								</p>
+							))}
 					</li>
 				))}
 			</ul>

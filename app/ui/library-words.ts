@@ -47,6 +47,7 @@ export function gateWords(gate: Gate, ladders: Record<string, Pick<Ladder, 'name
 					? 'where the school conditions by shuttles'
 					: 'where the school conditions by long runs',
 			contrast: 'after an own trial, or where the school uses it',
+			returnPulls: 'where the school pulls first',
 		}[gate.question]
 	if (gate.kind === 'days-below') return `after ${gate.days} days on the rung below`
 	const ladder = ladders[gate.ladderId]

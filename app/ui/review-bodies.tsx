@@ -9,6 +9,7 @@ interface Body {
 	athleteId: string
 	name: string
 	closures: Closure[]
+	shut?: { words: string }[]
 	easyOnly: boolean
 	said: { id: string; words: string }[]
 	asks: Ask[]
@@ -36,6 +37,11 @@ export function ReviewBodies({ bodies, mayAsk }: { bodies: Body[]; mayAsk: boole
 										? `${capital(placeOf(one))} closed`
 										: `Spare the ${placeOf(one)}`}
 								, since {shortDay(one.since)}
+							</p>
+						))}
+						{(body.shut ?? []).map(({ words }) => (
+							<p key={words} className="font-bold text-attn">
+								{capital(words)} closed
 							</p>
 						))}
 						{body.easyOnly && <p>Nothing high, shock or maximal</p>}

@@ -281,3 +281,35 @@ describe('a worry', () => {
 		expect(worriesOn([worry, { kind: 'settled', drillId: 'fly-10', day: '2026-03-01' }], '2026-03-09')).toHaveLength(1)
 	})
 })
+
+describe('closed by hand', () => {
+	it.each([
+		[
+			[{ region: 'everything' as const, since: '2026-03-05' }],
+			'2026-03-05',
+			[['everything', 'everything', '2026-03-05']],
+		],
+		[[{ region: 'everything' as const, since: '2026-03-05' }], '2026-03-04', []],
+		[[{ drillId: 'pogo' as never, since: '2026-03-05' }], '2026-03-05', []],
+		[[{ pattern: 'lateral' as const, since: '2026-03-05' }], '2026-03-05', []],
+	])('%j on %s: %j', (restrictions, day, expected) => {
+		const found = closuresOn({ reports: [], clearances: [], restrictions }, day)
+		expect(found.map((one) => [one.region, one.grade, one.since])).toEqual(expected)
+	})
+	it('a blow to the head before it is what it stands since', () => {
+		const record = {
+			reports: [{ kind: 'head' as const, day: '2026-03-02' }],
+			clearances: [],
+			restrictions: [{ region: 'everything' as const, since: '2026-03-05' }],
+		}
+		expect(closuresOn(record, '2026-03-06')).toMatchObject([{ region: 'everything', since: '2026-03-02' }])
+	})
+	it('a doctor’s clearance of everything does not lift what a hand holds', () => {
+		const record = {
+			reports: [{ kind: 'head' as const, day: '2026-03-02' }],
+			clearances: [{ region: 'everything' as const, day: '2026-03-06', by: 'Dr A', role: 'doctor' as const }],
+			restrictions: [{ region: 'everything' as const, since: '2026-03-05' }],
+		}
+		expect(closuresOn(record, '2026-03-07')).toMatchObject([{ region: 'everything', since: '2026-03-05' }])
+	})
+})

@@ -1,5 +1,5 @@
 import { type Day, daysBetween } from '../calendar/day-count'
-import type { CareReport, Clearance, ClearingRole, Closure, Grade, Restriction } from '../vocabulary/care'
+import type { CareReport, Clearance, ClearingRole, Closure, Grade, Lift, Restriction } from '../vocabulary/care'
 import { CLOSE_FROM, SPARE_FROM, WITHIN_DAYS, closesEverything, touches } from './grades'
 import { EVERYTHING, REGIONS, type Leg, type Region, SIDES } from '../vocabulary/words'
 
@@ -13,6 +13,8 @@ export interface CareRecord {
 	reports: readonly CareReport[]
 	clearances: readonly Clearance[]
 	restrictions?: readonly Restriction[] | undefined
+	/** What was closed by hand before and is open again. */
+	lifted?: readonly Lift[] | undefined
 	/** Days of the athlete's sessions; without them the days of reports of a region count as sessions running. */
 	sessions?: readonly Day[] | undefined
 	/** Regions on a way back, whose small pains its own rules answer. */
@@ -160,17 +162,18 @@ function gradeOf(record: CareRecord, place: Place, day: Day): { grade: Grade; si
  */
 export function closuresOn(record: CareRecord, day: Day): Closure[] {
 	const closures: Closure[] = []
-	const everything = everythingSince(record, day)
+	const heldSince = (region: Restriction['region']): Day | null =>
+		earliest(
+			(record.restrictions ?? []).filter((one) => one.region === region && one.since <= day).map((one) => one.since),
+		)
+	const everything = earliest([everythingSince(record, day), heldSince(EVERYTHING)].filter((one) => one !== null))
 	if (everything !== null) closures.push({ region: EVERYTHING, grade: 'everything', since: everything })
 	for (const region of REGIONS) {
-		const held = (record.restrictions ?? [])
-			.filter((one) => one.region === region && one.since <= day)
-			.map((one) => one.since)
 		const sides = SIDES.flatMap((side) => {
 			const found = gradeOf(record, { region, side }, day)
 			return found ? [{ side, ...found }] : []
 		})
-		const byHand = earliest(held)
+		const byHand = heldSince(region)
 		if (byHand !== null) {
 			const closed = sides.filter((one) => one.grade === 'closed').map((one) => one.since)
 			closures.push({ region, grade: 'closed', since: earliest([byHand, ...closed])! })

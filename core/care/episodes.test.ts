@@ -68,7 +68,7 @@ describe('what opened it and what ended it', () => {
 		expect(said([head], by('doctor'))).toEqual(['everything everything 03-02–03-12 cleared 1'])
 	})
 	it('closed by hand and lifted by hand', () => {
-		const lifted = [{ region: 'knee' as const, from: '2026-03-02', to: '2026-03-06' }]
+		const lifted = [{ region: 'knee' as const, since: '2026-03-02', until: '2026-03-06' }]
 		expect(said([], [], { lifted })).toEqual(['knee closed 03-02–03-06 lifted 0'])
 		expect(said([], [], { restrictions: [{ region: 'knee', since: '2026-03-02' }] })).toEqual([
 			'knee closed 03-02– stands 0',

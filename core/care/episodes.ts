@@ -32,20 +32,15 @@ const PLACES: readonly Place[] = [
 /**
  * Everything that was spared or closed up to a day, the latest first: the same fold, asked on every day on which
  * something was said, cleared or lifted.
- *
- * @param lifted days on which something closed by hand was lifted
  */
-export function episodesOf(
-	record: CareRecord & { lifted?: readonly { region?: Region | undefined; from: Day; to: Day }[] },
-	today: Day,
-): Episode[] {
+export function episodesOf(record: CareRecord, today: Day): Episode[] {
 	const lifted = record.lifted ?? []
 	const days = [
 		...new Set([
 			...record.reports.map((one) => one.day),
 			...record.clearances.flatMap((one) => [one.day, addDays(one.day, 1)]),
 			...(record.restrictions ?? []).map((one) => one.since),
-			...lifted.flatMap((one) => [one.from, one.to]),
+			...lifted.flatMap((one) => [one.since, one.until]),
 		]),
 	]
 		.filter((day) => day <= today)
@@ -53,16 +48,13 @@ export function episodesOf(
 	const open = new Map<string, Episode>()
 	const all: Episode[] = []
 	for (const day of days) {
-		const held = lifted.filter((one) => one.from <= day && day < one.to)
+		const held = lifted.filter((one) => one.since <= day && day < one.until)
 		const closures = closuresOn(
 			{
 				...record,
 				// What was cleared or said later was not known on the day.
 				clearances: record.clearances.filter((one) => one.day <= day),
-				restrictions: [
-					...(record.restrictions ?? []),
-					...held.flatMap(({ region, from }) => (region ? [{ region, since: from }] : [])),
-				],
+				restrictions: [...(record.restrictions ?? []), ...held],
 			},
 			day,
 		)

@@ -36,6 +36,7 @@ const plan = (
 		STARTER_LIBRARY,
 		day,
 		({ drill }) => refuse.includes(drill.id),
+		({ id }) => id === 'pulls',
 	)
 const due = (stand: Partial<ReturnStand> | null, path = 're-entry-run', day = DAY, refuse: string[] = []) =>
 	plan(stand ? [{ path, step: 'walk', ...stand }] : [], { [path]: null }, day, [], refuse).paths[0]!.due?.rung.id ??
@@ -95,6 +96,22 @@ describe('what opens it', () => {
 		expect(opened([{ kind: 'head', day: '2026-03-04' }], everything('doctor'))).toMatchObject({ everything: true })
 		expect([...opened([], everything('doctor')).paths.keys()]).toEqual(['re-entry-run'])
 		expect(opened([], everything('physiotherapist')).everything).toBe(false)
+	})
+	// A lift after more than 7 days opens the way back as a clearance does.
+	it.each([
+		['knee', '2026-03-01', '2026-03-09', ['re-entry-land', 're-entry-run'], false],
+		['knee', '2026-03-01', '2026-03-08', [], false],
+		['shoulder', '2026-03-01', '2026-03-09', ['re-entry-run', 're-entry-throw'], false],
+		['everything', '2026-03-01', '2026-03-09', ['re-entry-run'], true],
+		['everything', '2026-03-01', '2026-03-08', [], false],
+		// Not yet lifted on the day asked about.
+		['knee', '2026-03-01', '2026-03-21', [], false],
+		['knee', '2026-03-01', '2026-03-20', ['re-entry-land', 're-entry-run'], false],
+	] as const)('%s closed by hand from %s, lifted on %s: %j', (region, since, until, paths, everything) => {
+		const found = openedBy({ reports: [], clearances: [], lifted: [{ region, since, until }] }, [], [], DAY)
+		expect([...found.paths.keys()].sort()).toEqual(paths)
+		expect(found.everything).toBe(everything)
+		expect([...found.regions]).toEqual(paths.length === 0 || everything ? [] : [region])
 	})
 	it('over four weeks away, each family by its path; an arm begins at 60 % unless something else begins sooner', () => {
 		expect([...openedBy({ reports: [], clearances: [] }, [], ['sprint', 'throw'], DAY).paths.keys()]).toEqual([
@@ -159,6 +176,7 @@ describe('the step that is due', () => {
 			STARTER_LIBRARY,
 			DAY,
 			() => false,
+			({ id }) => id === 'pulls',
 			new Set(['back-thigh'] as const),
 		)
 		expect(spared.paths[0]!.due?.rung.id).toBe('run-80')
@@ -230,5 +248,38 @@ describe('after the last step', () => {
 		[21, null],
 	])('%i days: %s', (days, share) => {
 		expect(exitShare('2026-03-01', new Date(Date.UTC(2026, 2, 1 + days)).toISOString().slice(0, 10))).toBe(share)
+	})
+})
+
+// Pulled work is a form of the first running steps, by the school's switch: before free running below full effort.
+describe('pulls before the first free runs', () => {
+	const steps = (unused: (id: string) => boolean, stand: Partial<ReturnStand>) =>
+		returnPlanOn(
+			{ regions: new Set(), everything: false, paths: new Map([['re-entry-run', null]]) },
+			[{ path: 're-entry-run', step: 'walk', ...stand }],
+			STARTER_LIBRARY,
+			DAY,
+			() => false,
+			({ id }) => unused(id),
+		).paths[0]!
+	it('are a step of their own between the drills and 60 %, where the school pulls first', () => {
+		expect(steps(() => false, { step: 'shapes', answers: [0] }).due?.rung.id).toBe('pulls')
+		expect(steps(() => false, { step: 'pulls', answers: [0] }).due?.rung.id).toBe('run-60')
+		expect(
+			steps(() => false, {})
+				.steps.map(({ id }) => id)
+				.slice(0, 4),
+		).toEqual(['walk', 'shapes', 'pulls', 'run-60'])
+	})
+	it('are walked past where it runs free', () => {
+		const free = (id: string) => id === 'pulls'
+		expect(steps(free, { step: 'shapes', answers: [0] }).due?.rung.id).toBe('run-60')
+		expect(steps(free, {}).steps.map(({ id }) => id)).not.toContain('pulls')
+		// Whoever stood on them when the school changed its mind does the drills once more.
+		expect(steps(free, { step: 'pulls' }).due?.rung.id).toBe('shapes')
+	})
+	it('say how often a step was repeated', () => {
+		expect(steps(() => false, { repeats: 3 }).repeats).toBe(3)
+		expect(steps(() => false, {}).repeats).toBe(0)
 	})
 })

@@ -16,6 +16,10 @@ export const HARD_STEP_PERCENT = 90
 export const HARD_STEP_DAYS = 2
 /** Away in the middle of the way back, days: repeat, one back, from the start. */
 export const AWAY_ON_THE_WAY = { repeat: 8, back: 15, start: 29 } as const
+/** So many repeats of a step for a small pain are the coach's to know: a clinician may accept what stays. */
+export const REPEATS_TOLD = 3
+/** A known discomfort that a clinician has accepted is no more than this. */
+export const KNOWN_UP_TO = 2
 /** Shares of the dose by week after the last step. */
 export const EXIT_SHARES = [0.6, 0.75, 0.9] as const
 /** Rungs below the highest passed that the other ladders go on at. */
@@ -73,7 +77,7 @@ function opens(ended: readonly CareReport[], clearedOn: Day, injury: boolean | u
 
 /** The ways back that clearances have opened by a day, and those that the given stands and families away for over four weeks add. */
 export function openedBy(
-	{ reports, clearances }: Pick<CareRecord, 'reports' | 'clearances'>,
+	{ reports, clearances, lifted = [] }: Pick<CareRecord, 'reports' | 'clearances' | 'lifted'>,
 	stands: readonly ReturnStand[],
 	away: readonly Family[],
 	day: Day,
@@ -108,6 +112,12 @@ export function openedBy(
 		)
 		if (opened) regions.add(region)
 	}
+	// What a coach closed and opened again was nobody's clearance; after so long the way back is walked all the same.
+	for (const { region, since, until } of lifted) {
+		if (until > day || daysBetween(since, until) <= LONG_CLOSURE_DAYS) continue
+		if (region === EVERYTHING) everything = true
+		else regions.add(region)
+	}
 	const paths = new Map<string, string | null>()
 	const add = (path: string, from: string | null) => {
 		const known = paths.get(path)
@@ -127,6 +137,10 @@ export interface OpenPath {
 	families: readonly Family[]
 	/** The step that is due; null when the path is walked to its end. */
 	due: { rung: Rung; index: number } | null
+	/** The steps this athlete walks, in order. */
+	steps: readonly Rung[]
+	/** How often the step was repeated for a small pain. */
+	repeats: number
 	/** The day the last step was done. */
 	lastDone: Day | null
 	/** Not to be done on this day: a step was done already, or it wants another day between. */
@@ -148,6 +162,7 @@ export const NO_PLAN: ReturnPlan = { regions: new Set(), everything: false, path
  * Where somebody stands on the way back on a day.
  *
  * @param refused whether the athlete's own gates would have refused a step before: such a step is left out
+ * @param unused whether the school has no use for a step
  * @param spared regions to be spared on the day: the easy form is the step, or the highest below it that is not high
  */
 export function returnPlanOn(
@@ -156,6 +171,7 @@ export function returnPlanOn(
 	library: Library,
 	day: Day,
 	refused: (form: Form) => boolean,
+	unused: (rung: Rung) => boolean,
 	spared: ReadonlySet<Region> = new Set(),
 ): ReturnPlan {
 	const paths: OpenPath[] = []
@@ -176,7 +192,7 @@ export function returnPlanOn(
 					)
 		const kept = ladder.rungs.flatMap((rung, index) => {
 			const drill = library.drills[rung.drillId]
-			if (!drill || index < begins) return []
+			if (!drill || index < begins || unused(rung)) return []
 			return index <= always || !refused(formOf(drill, rung.parameters, library)) ? [{ rung, index }] : []
 		})
 		const stand = stands.find((one) => one.path === id)
@@ -197,6 +213,8 @@ export function returnPlanOn(
 			ladder,
 			families: PATH_FAMILIES[id] ?? [ladder.family],
 			due,
+			steps: kept.map(({ rung }) => rung),
+			repeats: stand?.repeats ?? 0,
 			lastDone,
 			waits: gap !== null && (gap <= 0 || (hard && gap < HARD_STEP_DAYS)),
 		})

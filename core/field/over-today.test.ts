@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { CareReport } from '../vocabulary/care'
 import type { LogEvent } from '../vocabulary/events'
-import { closedNow, overNow, saidOf } from './over-today'
+import { type Shut, closedNow, heardSince, overNow, overToday, saidOf, sayLimits, weightOf } from './over-today'
 import { sayLimitsOf } from './say-limits'
 
 // The day of a tap of pain on the field. Spare: 3–4 (1–2 in the third session running); bars what loads the region 2
@@ -125,5 +125,35 @@ describe('what is over, and what is not', () => {
 		expect(saidOf('a', drill('broad-jump'), [two, asked('knee', 2)])).toBe('left knee 2 of 10')
 		expect(saidOf('a', drill('broad-jump'), [two, asked('hip', 0)])).toBe('left knee 2 of 10')
 		expect(saidOf('a', drill('broad-jump'), [asked('knee', 0), pain('knee', 2)])).toBe('left knee 2 of 10')
+	})
+})
+
+describe('closed by hand without a region', () => {
+	const limits = (shut: Shut[]) => ({ closures: [], shut, easyOnly: false })
+	it('a kind of movement, and a drill, are over; what is not of it is not', () => {
+		const of = (shut: Shut, id: string) => overToday(limits([shut]), drill(id), drill(id).defaults.parameters)
+		expect(of({ words: 'pogo', drillId: 'pogo' }, 'pogo')).toBe('pogo')
+		expect(of({ words: 'pogo', drillId: 'pogo' }, 'broad-jump')).toBeNull()
+		expect(of({ words: 'lateral work', pattern: 'lateral' }, 'lateral-two')).toBe('lateral work')
+		expect(of({ words: 'lateral work', pattern: 'lateral' }, 'pogo')).toBeNull()
+	})
+	it('is heard when it came after the pack, and said once', () => {
+		const [before, after] = [
+			{ words: 'pogo', drillId: 'pogo' },
+			{ words: 'lateral work', pattern: 'lateral' as const },
+		]
+		expect(heardSince(limits([before]), limits([before, after])).shut).toEqual([after])
+		expect(heardSince({}, limits([before])).shut).toEqual([before])
+		expect(sayLimits(limits([after])).over).toEqual(['lateral work'])
+	})
+	it.each([
+		[{ closures: [], easyOnly: false }, 0],
+		[{ closures: [{ region: 'knee', grade: 'spare', since: DAY }], easyOnly: false }, 2],
+		[{ closures: [{ region: 'knee', grade: 'spare', since: DAY }], easyOnly: true }, 3],
+		[{ closures: [{ region: 'knee', grade: 'closed', since: DAY }], easyOnly: true }, 4],
+		[{ closures: [], shut: [{ words: 'pogo', drillId: 'pogo' }], easyOnly: false }, 4],
+		[{ closures: [{ region: 'everything', grade: 'everything', since: DAY }], easyOnly: false }, 5],
+	] as const)('%j weighs %d', (one, weight) => {
+		expect(weightOf(one as never)).toBe(weight)
 	})
 })

@@ -2,12 +2,12 @@ import { saidOfBody } from '../care/said'
 import { CLOSE_FROM, SPARE_FROM, closesEverything, touches } from '../care/grades'
 import { intensityOf } from '../dose/count-rep'
 import { isHard } from '../dose/work-kinds'
-import { bars, placeOf } from '../rules/bars'
+import { bars, placeOf, restrictsDrill } from '../rules/bars'
 import type { Closure } from '../vocabulary/care'
 import type { Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import { type LogEvent, isOfBody } from '../vocabulary/events'
-import { EVERYTHING, type Leg, type Region } from '../vocabulary/words'
+import { EVERYTHING, type Leg, type Pattern, type Region } from '../vocabulary/words'
 
 /*
  * What a pain report in a session means there and then, on a device that knows nothing of what was said on other
@@ -55,9 +55,19 @@ export function closedNow(
 	})
 }
 
+/** Closed by hand, with no region. */
+export interface Shut {
+	/** "jump work", "depth jump" */
+	words: string
+	pattern?: Pattern
+	drillId?: string
+}
+
 /** What limits an athlete today, as every role may know it: places and grades, and whether only easy work is left. */
 export interface BodyLimits {
 	closures: Closure[]
+	/** What else was closed by hand: a kind of movement, or a drill; absent in packs of before. */
+	shut?: Shut[]
 	/** Nothing high, shock or maximal; why is not said. */
 	easyOnly: boolean
 }
@@ -68,9 +78,9 @@ export interface SaidLimits {
 	spare: string[]
 	easyOnly: boolean
 }
-export const sayLimits = ({ closures, easyOnly }: BodyLimits): SaidLimits => {
+export const sayLimits = ({ closures, shut = [], easyOnly }: BodyLimits): SaidLimits => {
 	const of = (spare: boolean) => [...new Set(closures.filter((one) => (one.grade === 'spare') === spare).map(placeOf))]
-	return { over: of(false), spare: of(true), easyOnly }
+	return { over: [...of(false), ...shut.map(({ words }) => words)], spare: of(true), easyOnly }
 }
 
 /** What the server tells of an athlete by now that was not so when the pack was made. */
@@ -78,6 +88,7 @@ export function heardSince(pack: Partial<BodyLimits>, heard: BodyLimits | undefi
 	const known = new Set((pack.closures ?? []).map(sameAs))
 	return {
 		closures: (heard?.closures ?? []).filter((one) => !known.has(sameAs(one))),
+		shut: (heard?.shut ?? []).filter(({ words }) => !(pack.shut ?? []).some((one) => one.words === words)),
 		easyOnly: heard?.easyOnly === true && pack.easyOnly !== true,
 	}
 }
@@ -88,9 +99,28 @@ export const unwellNow = (athleteId: string, events: readonly LogEvent[]): boole
 	events.some((event) => event.kind === 'unwell' && event.athleteId === athleteId && event.void !== true)
 
 /** Why a line is over for now, in words everybody may read; null when nothing that was said bars it. */
-export function overToday({ closures, easyOnly }: BodyLimits, drill: Drill, parameters: Parameters): string | null {
-	return overNow(closures, drill, parameters) ?? (easyOnly && isHard(drill, parameters) ? EASY_ONLY : null)
+export function overToday(
+	{ closures, shut = [], easyOnly }: BodyLimits,
+	drill: Drill,
+	parameters: Parameters,
+): string | null {
+	return (
+		overNow(closures, drill, parameters) ??
+		shut.find((one) => restrictsDrill(one, drill))?.words ??
+		(easyOnly && isHard(drill, parameters) ? EASY_ONLY : null)
+	)
 }
+/** Who is limited most, 5 everything to 0 nothing: closed before ill before spared. */
+export const weightOf = ({ closures, shut = [], easyOnly }: BodyLimits): number =>
+	closures.some(({ grade }) => grade === 'everything')
+		? 5
+		: closures.some(({ grade }) => grade === 'closed') || shut.length > 0
+			? 4
+			: easyOnly
+				? 3
+				: closures.some(({ grade }) => grade === 'spare')
+					? 2
+					: 0
 export const EASY_ONLY = 'nothing high, shock or maximal today'
 
 /** Why a drill is over for now, "left knee"; null when nothing said in this session bars it. */

@@ -43,6 +43,8 @@ export interface FieldAthlete {
 	name: string
 	level: Level
 	legLengthM: number | null
+	/** Whom to call in an emergency; opened by a report that closes. Absent in packs of before. */
+	contact?: string | null
 	/** "left knee": what to spare, in words; no more than that reaches the field. */
 	spare: string[]
 	/** Drills of the pack that are not for this athlete today. */
@@ -68,6 +70,8 @@ export interface FieldSheet {
 		day: string
 		startTime: string
 		place: string
+		/** Where help has to come to; absent in packs of before. */
+		address?: string | null
 		surface: string | null
 		minutes: number
 	}

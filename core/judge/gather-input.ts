@@ -67,7 +67,8 @@ export interface AthleteHistory {
 
 /** What stands in the way of an athlete, from a day on and until it ended. */
 export type CareRecord = { from: Day; until: Day | null } & (
-	| { kind: 'restriction'; region: OpenRestriction['region']; pattern: OpenRestriction['pattern']; setBy: string }
+	| ({ kind: 'restriction' } & Pick<OpenRestriction, 'region' | 'pattern' | 'drillId' | 'setBy'>)
+	| { kind: 'known'; region: OpenWorry['region'] }
 	| { kind: 'worry'; drillId: string; region: OpenWorry['region'] }
 	| { kind: 'illness' }
 )
@@ -273,6 +274,7 @@ export function gatherInput(
 	}
 	const { next, day } = session
 	const open = history.care.filter((record) => isOpen(record, next.day))
+	const accepted = open.flatMap((record) => (record.kind === 'known' ? [record.region] : []))
 	return {
 		rulesVersion: RULES_VERSION,
 		sessionId: session.id,
@@ -301,13 +303,22 @@ export function gatherInput(
 		exposures,
 		restrictions: open.flatMap((record) =>
 			record.kind === 'restriction'
-				? [{ region: record.region, pattern: record.pattern, since: record.from, setBy: record.setBy }]
+				? [
+						{
+							region: record.region,
+							pattern: record.pattern,
+							...(record.drillId ? { drillId: record.drillId } : {}),
+							since: record.from,
+							setBy: record.setBy,
+						},
+					]
 				: [],
 		),
 		worries: open.flatMap((record) =>
 			record.kind === 'worry' ? [{ drillId: record.drillId, region: record.region, since: record.from }] : [],
 		),
 		pains: evidence.pains,
+		...(accepted.length > 0 ? { accepted } : {}),
 		// Only who is asked has answers: whoever nothing is to be asked of is judged as before.
 		...(returning.length > 0 ? { returning: [...returning].sort() } : {}),
 		...(evidence.answers.length > 0 ? { answers: evidence.answers } : {}),

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Family } from '../vocabulary/words'
-import { gate, next, pain, run, stateAt } from '../../tests/support/verdict-fixture'
+import { QUALITY_FIRST } from '../library/schools'
+import { gate, next, pain, run, runIn, stateAt } from '../../tests/support/verdict-fixture'
 import { enterWayBack } from './missed-time'
 import { walkTogether } from './walk-together'
 import type { Exposure, LadderState, VerdictInput, WorkDay } from './types'
@@ -195,6 +196,74 @@ describe('the way back to running', () => {
 			expect(step('run-70', done, { answers, ...(returning ? { returning } : {}) }).next.reentry?.rungId).toBe(rungId)
 		},
 	)
+	// A clinician may accept "known 1–2" for a region: it repeats nothing there, and 3 is never known.
+	it.each([
+		[['back-thigh'], [['back-thigh', 1]], 'run-80', 'a known 1'],
+		[['back-thigh'], [['back-thigh', 2]], 'run-80', 'a known 2'],
+		[['back-thigh'], [['back-thigh', 3]], 'run-60', 'discomfort 3'],
+		[['knee'], [['back-thigh', 1]], 'run-70', 'discomfort 1'],
+		[[], [['back-thigh', 1]], 'run-70', 'discomfort 1'],
+		[
+			['back-thigh'],
+			[
+				['back-thigh', 2],
+				['knee', 1],
+			],
+			'run-70',
+			'discomfort 1',
+		],
+	] as [Region[], [Region, number][], string, string][])(
+		'known in %j, answers %j: %s next',
+		(accepted, said, rungId, found) => {
+			const answers = said.map(([region, score]) => ({ region, side: 'left' as const, score }))
+			const judged = step('run-70', done, { answers, accepted, returning: said.map(([region]) => region) })
+			expect(judged.next.reentry?.rungId).toBe(rungId)
+			expect(judged.trace.find((line) => line.rule === 'RE')?.found).toContain(found)
+		},
+	)
+	it('a red flag is never a known discomfort', () => {
+		const flagged = { pains: [pain({ score: 1, redFlag: true })], accepted: ['back-thigh' as const] }
+		expect(step('run-70', done, flagged).next.reentry?.rungId).toBe('run-70')
+	})
+	// After three repeats the coach is told.
+	it.each([
+		[undefined, 1, false],
+		[1, 2, false],
+		[2, 3, true],
+		[3, 4, true],
+	])('repeated %s times before, and once more: %d, told: %s', (before, repeats, told) => {
+		const state = start({
+			reentry: {
+				pathId: 're-entry-run',
+				rungId: 'run-70',
+				since: '2026-03-09',
+				...(before ? { repeats: before } : {}),
+			},
+		})
+		const judged = run('acceleration', state, null, done, { work: [work('2026-03-10')], pains: [pain({ score: 1 })] })
+		expect(judged.next.reentry).toEqual({ ...state.reentry, repeats })
+		expect(judged.sentence.includes('a health professional decides')).toBe(told)
+	})
+	it('a step that was only not done is not one of them, and the next step begins at none', () => {
+		const state = start({ reentry: { pathId: 're-entry-run', rungId: 'run-70', since: '2026-03-09', repeats: 2 } })
+		const with2 = (now: Partial<Exposure> | null) =>
+			run('acceleration', state, null, now, { work: [work('2026-03-10')] }).next.reentry
+		expect(with2(null)?.repeats).toBe(2)
+		expect(with2(done)).toEqual({ pathId: 're-entry-run', rungId: 'run-80', since: '2026-03-16' })
+	})
+	it('pulls come before free running where the school says so', () => {
+		const shapes = (returnPulls: 'free' | 'pulls-first') =>
+			runIn(
+				{ ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, returnPulls } },
+				'acceleration',
+				on('shapes'),
+				null,
+				done,
+				{ work: [work('2026-03-10')] },
+			).next.reentry?.rungId
+		expect(shapes('free')).toBe('run-60')
+		expect(shapes('pulls-first')).toBe('pulls')
+	})
 	it('who was not asked reads why it is repeated', () => {
 		expect(step('run-70', done, { returning: ['back-thigh', 'knee'] }).sentence).toContain(
 			'nobody has asked yet how the back thigh and the knee was.',

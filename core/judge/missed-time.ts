@@ -1,12 +1,13 @@
 import { daysBetween, hoursBetween } from '../calendar/day-count'
 import type { Finding, JudgeContext, Rule } from './judge-context'
-import { EXIT_RUNGS } from '../care/return-plan'
+import { EXIT_RUNGS, KNOWN_UP_TO, REPEATS_TOLD } from '../care/return-plan'
 import { passedRungs } from './locks'
 import { pathFor, placeAt } from './safety-rules'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { LadderState } from './types'
-import type { Ladder } from '../vocabulary/ladder'
+import type { Ladder, Rung } from '../vocabulary/ladder'
 import { AWAY_DAYS } from '../rules/p9-time-away'
+import { schoolGate } from '../rules/s8-gates'
 import { inSentence } from '../words/write-numbers'
 import { REGION_NAMES } from '../vocabulary/words'
 
@@ -160,20 +161,35 @@ export const wayBack: Rule = {
 			next: {},
 		})
 		const answers = input.answers ?? []
-		const sore = Math.max(
-			0,
-			...input.pains.filter((report) => report.sessionId === input.sessionId).map((report) => report.score),
-			...answers.map((answer) => answer.score),
-		)
-		const before = path.ladder.rungs[path.index - 1]
+		const said = [
+			...input.pains.filter((report) => report.sessionId === input.sessionId && !report.redFlag),
+			...answers,
+		]
+		const isKnown = ({ region, score }: (typeof said)[number]) =>
+			score <= KNOWN_UP_TO && (input.accepted ?? []).includes(region)
+		const most = (of: readonly { score: number }[]) => Math.max(0, ...of.map((one) => one.score))
+		const flagged = input.pains.filter((report) => report.sessionId === input.sessionId && report.redFlag)
+		const sore = most([...said.filter((one) => !isKnown(one)), ...flagged])
+		const known = most(said.filter(isKnown))
+		// A step the school has no use for is walked past.
+		const isStep = (step: Rung) => schoolGate(context.concluded.facts, step) === null
+		const before = path.ladder.rungs.slice(0, path.index).findLast(isStep)
 		if (sore >= ONE_BACK_FROM && before)
 			return {
 				...repeat(`discomfort ${sore} of 10`, ''),
 				sentence: `One step back, ${inSentence(before.name)}: discomfort of ${sore}, ${ONE_BACK_FROM} or more.`,
-				next: { reentry: { ...input.state.reentry, rungId: before.id, since: input.next.day } },
+				next: { reentry: stepTo(input.state.reentry.pathId, before, input.next.day) },
 			}
-		if (sore >= 1)
-			return repeat(`discomfort ${sore} of 10`, `discomfort of ${sore}, 1 or more ends the day and repeats the step`)
+		if (sore >= 1) {
+			const repeats = (input.state.reentry.repeats ?? 0) + 1
+			const again = repeat(
+				`discomfort ${sore} of 10`,
+				repeats < REPEATS_TOLD
+					? `discomfort of ${sore}, 1 or more ends the day and repeats the step`
+					: `discomfort of ${sore}, repeat number ${repeats}; a health professional decides whether a known ${KNOWN_UP_TO} is accepted there`,
+			)
+			return { ...again, next: { reentry: { ...input.state.reentry, repeats } } }
+		}
 		if (!latest || latest.repsDone === 0) return repeat('not done', 'it has not been done yet')
 		if (latest.repsDone < PASS_SHARE * latest.planned.sets * latest.planned.reps)
 			return repeat(
@@ -190,7 +206,7 @@ export const wayBack: Rule = {
 				'done, nobody asked how it was',
 				`nobody has asked yet how ${unasked.map((region) => `the ${REGION_NAMES[region]}`).join(' and ')} was`,
 			)
-		const next = path.ladder.rungs[path.index + 1]
+		const next = path.ladder.rungs.slice(path.index + 1).find(isStep)
 		if (!next) {
 			const left = leaveWayBack(input.state, context.documents.ladder, input.next.day)
 			const target = context.documents.ladder.rungs.find((rung) => rung.id === left.rungId) ?? context.rung
@@ -212,15 +228,17 @@ export const wayBack: Rule = {
 			)
 		return {
 			fired: true,
-			found: `${path.rung.name} done, quiet`,
+			found: known > 0 ? `${path.rung.name} done, a known ${known} of 10` : `${path.rung.name} done, quiet`,
 			limit,
 			verdict: 're-enter',
 			tier: 'caution',
-			sentence: `Next step back: ${inSentence(next.name)}, after ${step} without discomfort.`,
-			next: { reentry: { ...input.state.reentry, rungId: next.id, since: input.next.day } },
+			sentence: `Next step back: ${inSentence(next.name)}, after ${step} ${known > 0 ? `with the ${known} that is known and accepted` : 'without discomfort'}.`,
+			next: { reentry: stepTo(input.state.reentry.pathId, next, input.next.day) },
 		}
 	},
 }
+
+const stepTo = (pathId: string, { id }: Rung, since: string) => ({ pathId, rungId: id, since })
 
 /** The end of the way back for a ladder: two rungs below the last one passed, at 60 % [our setting]. */
 export function leaveWayBack(state: LadderState, ladder: Ladder, day: string): LadderState {

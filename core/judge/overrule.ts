@@ -1,3 +1,4 @@
+import { schoolGate } from '../rules/s8-gates'
 import { scaleDose } from '../library/scale-dose'
 import type { Facts } from '../rules/facts'
 import { judgeContext } from './judge-context'
@@ -51,15 +52,23 @@ export function overrule(
 }
 
 /** On the way back a coach repeats a step or goes one back; further than the step leads nobody. */
-function onTheWay(word: OverruleWord, state: LadderState, { paths }: Documents): Overruled {
+function onTheWay(word: OverruleWord, state: LadderState, { paths, school }: Documents): Overruled {
 	if (word === 'hold') return { next: state }
 	if (word === 'advance')
 		return { refused: 'On the way back a step follows when the one before was done without discomfort.' }
 	const { pathId, rungId } = state.reentry!
 	const rungs = paths[pathId]?.rungs ?? []
-	const before = rungs[rungs.findIndex((rung) => rung.id === rungId) - 1]
+	const before = rungs
+		.slice(
+			0,
+			Math.max(
+				0,
+				rungs.findIndex((rung) => rung.id === rungId),
+			),
+		)
+		.findLast((rung) => schoolGate({ schools: [school], contrastHelps: false }, rung) === null)
 	return before
-		? { next: { ...state, reentry: { ...state.reentry!, rungId: before.id } } }
+		? { next: { ...state, reentry: { pathId, rungId: before.id, since: state.reentry!.since } } }
 		: { refused: 'This is the first step of the way back.' }
 }
 

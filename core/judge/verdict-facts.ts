@@ -5,6 +5,7 @@ import type { Concluded } from '../permit/known'
 import type { Facts } from '../rules/facts'
 import { COUNTED } from '../rules/p9-time-away'
 import type { CareReport, Restriction } from '../vocabulary/care'
+import type { DrillId } from '../vocabulary/ids'
 import type { Library } from '../vocabulary/library'
 import { firstDaysOf, passedRungs } from './locks'
 import type { Documents, VerdictInput } from './types'
@@ -27,10 +28,11 @@ function libraryOf({ ladder, drills, paths }: Documents): Library {
 export function verdictFacts(input: VerdictInput, documents: Documents): Concluded {
 	const { next, athlete, state } = input
 	const restrictions = input.restrictions.map(
-		({ region, pattern, since }): Restriction => ({
+		({ region, pattern, drillId, since }): Restriction => ({
 			since,
 			...(region ? { region } : {}),
 			...(pattern ? { pattern } : {}),
+			...(drillId ? { drillId: drillId as DrillId } : {}),
 		}),
 	)
 	const facts: Facts = {

@@ -2,6 +2,7 @@ import Type, { type Static, type TSchema } from 'typebox'
 import { Closure } from '../vocabulary/care'
 import { END_REASONS } from '../vocabulary/events'
 import {
+	EVERYTHING,
 	FAMILIES,
 	type Family,
 	PATTERNS,
@@ -70,7 +71,16 @@ export const LadderStateSchema = closed({
 			}),
 		),
 	),
-	reentry: maybe(orNull(closed({ pathId: Id, rungId: Id, since: Day }))),
+	reentry: maybe(
+		orNull(
+			closed({
+				pathId: Id,
+				rungId: Id,
+				since: Day,
+				repeats: maybe(Type.Integer({ minimum: 0, description: 'how often the step was repeated for a small pain' })),
+			}),
+		),
+	),
 	favour: maybe(orNull(Leg)),
 	stay: maybe(Type.Boolean({ description: 'an assisted run that stays at the last comfortable pull' })),
 	ballKg: maybe(orNull(Type.Number({ minimum: 0.5, maximum: 10 }))),
@@ -112,8 +122,9 @@ const Pain = closed({
 	redFlag: Type.Boolean(),
 })
 const Restriction = closed({
-	region: orNull(Region),
+	region: orNull(oneOf([...REGIONS, EVERYTHING] as const)),
 	pattern: orNull(oneOf(PATTERNS)),
+	drillId: maybe(Id),
 	since: Day,
 	setBy: Type.String(),
 })
@@ -182,6 +193,9 @@ export const VerdictInputSchema = closed({
 	),
 	returning: maybe(
 		list(Region, { description: 'regions of a way back, each asked about after a step; absent: nobody asks' }),
+	),
+	accepted: maybe(
+		list(Region, { description: 'regions in which a health professional accepts a discomfort of 1 or 2' }),
 	),
 	closures: maybe(
 		list(Closure, {

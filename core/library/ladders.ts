@@ -846,7 +846,7 @@ const back = (effortPercent: number): Rung =>
 	)
 const returnRun: Ladder = {
 	id: 're-entry-run',
-	version: 2,
+	version: 3,
 	name: 'Back to running',
 	family: 'sprint',
 	path: 're-entry',
@@ -855,6 +855,17 @@ const returnRun: Ladder = {
 	rungs: [
 		rung('walk', 'Walk through the shapes', 1, 'walk-through', { distanceM: 20 }, [1, 4], [30, 30], COMFORT),
 		rung('shapes', 'Drills', 1, 'a-run', { distanceM: 20 }, [2, 2], [15, 45], COMFORT),
+		rung(
+			'pulls',
+			'Short, moderate pulls',
+			1,
+			'return-pull',
+			{ distanceM: 10, resistPercent: 30, effortPercent: 60 },
+			[1, 4],
+			[90, 120],
+			COMFORT,
+			{ gates: [{ kind: 'school', question: 'returnPulls', side: 'pulls-first' }] },
+		),
 		back(60),
 		back(70),
 		back(80),

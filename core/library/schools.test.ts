@@ -57,7 +57,7 @@ describe('sides of the presets', () => {
 		expect(PRESETS.map((id) => of(id).choices.goodDay).slice(0, 3)).toEqual(['stop', 'stop', 'finish'])
 	})
 	it('every question says both sides, why and what it does; every preset takes a side that is offered', () => {
-		expect(QUESTIONS).toHaveLength(10)
+		expect(QUESTIONS).toHaveLength(11)
 		for (const { id, question, sides } of QUESTIONS) {
 			expect(question.endsWith('?'), question).toBe(true)
 			expect(sides.length, id).toBeGreaterThanOrEqual(2)

@@ -202,6 +202,24 @@ export const QUESTIONS: Question[] = [
 			},
 		],
 	},
+	{
+		id: 'returnPulls',
+		question: 'First runs on the way back?',
+		sides: [
+			{
+				id: 'free',
+				name: 'Run free',
+				why: 'Slow running is the easiest form of what comes back.',
+				does: 'After the drills the way back to running goes on at 60 %.',
+			},
+			{
+				id: 'pulls-first',
+				name: 'Pull first',
+				why: 'A moderate pull keeps the steps short and the speed low by itself.',
+				does: 'A few short, moderate pulls are a step of their own before free running at 60 %.',
+			},
+		],
+	},
 ]
 
 interface SchoolNumber {
@@ -236,7 +254,7 @@ export const contactRisePercent = (numbers: SchoolNumbers): number => 2 * number
 /** The default school: few perfect reps, low boxes judged by contact, stop at the peak. Numbers are our setting. */
 export const QUALITY_FIRST: School = {
 	id: 'quality-first',
-	version: 2,
+	version: 3,
 	name: 'Quality first',
 	about: 'Few perfect reps, low boxes judged by contact time, stop at the peak.',
 	choices: {
@@ -250,6 +268,7 @@ export const QUALITY_FIRST: School = {
 		contrast: 'own-trial',
 		resistance: 'heavy-to-light',
 		goodDay: 'stop',
+		returnPulls: 'free',
 	},
 	numbers: {
 		passCeilingLevel2Ms: 250,
@@ -274,7 +293,7 @@ export const QUALITY_FIRST: School = {
 export const JUMP_LADDER: School = {
 	...QUALITY_FIRST,
 	id: 'jump-ladder',
-	version: 1,
+	version: 2,
 	name: 'Jump ladder',
 	about: 'For squads that jump: higher boxes, rebounds from intensify on.',
 	choices: { ...QUALITY_FIRST.choices, boxHeight: 'climb', depthJumps: 'peaking-and-intensify' },
@@ -290,7 +309,7 @@ export const JUMP_LADDER: School = {
 export const CAPACITY_BASE: School = {
 	...QUALITY_FIRST,
 	id: 'capacity-base',
-	version: 1,
+	version: 2,
 	name: 'Capacity base',
 	about: 'Stand long hard work: wider limits, a finisher, two advances a session.',
 	choices: {
@@ -318,7 +337,7 @@ export const CAPACITY_BASE: School = {
 export const RETURN_AND_PROTECT: School = {
 	...QUALITY_FIRST,
 	id: 'return-and-protect',
-	version: 1,
+	version: 2,
 	name: 'Return and protect',
 	about: 'After injury or a long break: narrow limits, long spacing, no box rebounds.',
 	choices: { ...QUALITY_FIRST.choices, depthJumps: 'never' },

@@ -159,11 +159,12 @@ describe('the starter library', () => {
 			}
 	})
 
-	it('opens every rung to somebody: level 3, grown up, in some phase of some school', () => {
+	it('opens every rung to somebody: level 3, grown up, in some phase of some school, a preset or a squad’s own', () => {
+		const own = { ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, returnPulls: 'pulls-first' as const } }
 		const everything = Object.fromEntries(ladders.map((ladder) => [ladder.id, ladder.rungs.map((rung) => rung.id)]))
 		for (const ladder of ladders)
 			for (const rung of ladder.rungs) {
-				const opens = SCHOOLS.some((school) =>
+				const opens = [...SCHOOLS, own].some((school) =>
 					PHASES.some((phase) => {
 						const facts = factsOf({
 							phase,

@@ -3,9 +3,16 @@ import { PATH_FAMILIES, type ReturnPlan, openedBy, returnPlanOn } from '../care/
 import type { Day } from '../calendar/day-count'
 import type { Facts } from '../rules/facts'
 import { COUNTED, awayStage } from '../rules/p9-time-away'
-import { gates } from '../rules/s8-gates'
+import { gates, schoolGate } from '../rules/s8-gates'
 import type { RuleId } from '../rules/rule'
-import { type CareReport, type Clearance, EVERYTHING, type Restriction, type ReturnStand } from '../vocabulary/care'
+import {
+	type CareReport,
+	type Clearance,
+	EVERYTHING,
+	type Lift,
+	type Restriction,
+	type ReturnStand,
+} from '../vocabulary/care'
 import type { Family, Region } from '../vocabulary/words'
 
 /** A caution that somebody by name has answered with a reason. */
@@ -20,6 +27,10 @@ export interface Known extends Omit<Facts, 'closures' | 'unwellSince' | 'worries
 	reports: readonly CareReport[]
 	clearances: readonly Clearance[]
 	restrictions: readonly Restriction[]
+	/** What was closed by hand and opened by hand again. */
+	lifted?: readonly Lift[] | undefined
+	/** Regions in which a health professional has accepted a discomfort of 1 or 2 on the way back. */
+	accepted?: readonly Region[] | undefined
 	/** Days of the athlete's sessions; undefined when unknown. */
 	sessions?: readonly Day[] | undefined
 	/** Where the athlete stands on the paths of the way back. */
@@ -55,13 +66,13 @@ const pathCovers = (path: string, family: Family) => (PATH_FAMILIES[path] ?? [])
 
 /** What is concluded for a day: closures, what somebody worries about, the way back. */
 export function conclude(known: Known): Concluded {
-	const { reports, clearances, stands, day, library, acknowledged } = known
+	const { reports, clearances, lifted, stands, day, library, acknowledged } = known
 	const restrictions = known.restrictions.filter((one) => one.since <= day)
 	const lastWork = lastWorkOf(known)
 	const away = isAnswered(acknowledged, 'P9')
 		? []
 		: COUNTED.filter((family) => awayStage({ lastWork, day }, family) === 'path')
-	const opened = openedBy({ reports, clearances }, stands, away, day)
+	const opened = openedBy({ reports, clearances, lifted }, stands, away, day)
 	const closures = closuresOn(
 		{ reports, clearances, restrictions, sessions: known.sessions, returning: opened.regions },
 		day,
@@ -77,6 +88,14 @@ export function conclude(known: Known): Concluded {
 	const spared = new Set(
 		closures.flatMap((one): Region[] => (one.grade === 'spare' && one.region !== EVERYTHING ? [one.region] : [])),
 	)
-	const plan = returnPlanOn(opened, stands, library, day, (form) => gates.read(facts, form) !== null, spared)
+	const plan = returnPlanOn(
+		opened,
+		stands,
+		library,
+		day,
+		(form) => gates.read(facts, form) !== null,
+		(rung) => schoolGate(facts, rung) !== null,
+		spared,
+	)
 	return { facts, plan, acknowledged }
 }

@@ -1,4 +1,5 @@
-import type { Closure } from '../vocabulary/care'
+import type { Closure, Restriction } from '../vocabulary/care'
+import type { Drill } from '../vocabulary/drill'
 import { EVERYTHING, REGION_NAMES } from '../vocabulary/words'
 import type { Form } from './form'
 
@@ -17,3 +18,19 @@ export function bars(closure: Closure, { drill, intensity }: Pick<Form, 'drill' 
 	if (closure.grade === 'closed') return true
 	return load >= SPARED_LOAD || intensity === 'high' || intensity === 'shock'
 }
+
+/** What was closed by hand, wherever it is kept. */
+export interface Restricted {
+	region?: Restriction['region'] | null
+	pattern?: Restriction['pattern'] | null
+	drillId?: string | null | undefined
+}
+/** Closing a pattern closes moving in it, not holding still or preparing. */
+const moves = (drill: Drill) => drill.family !== 'prepare' && drill.family !== 'tissue'
+
+/** Whether a restriction speaks of a drill: it is the drill, loads the region, or moves in the pattern. */
+export const restrictsDrill = ({ region, pattern, drillId }: Restricted, drill: Drill): boolean =>
+	region === EVERYTHING ||
+	(region != null && (drill.regions[region] ?? 0) > 0) ||
+	(pattern != null && pattern === drill.pattern && moves(drill)) ||
+	(drillId != null && drillId === drill.id)

@@ -3,7 +3,8 @@ import { DAY, factsOf, form } from '../../tests/support/plain-facts'
 import type { CareReport } from '../vocabulary/care'
 import { placeOf } from './bars'
 import { pain } from './s1-pain'
-import { restriction, restrictsDrill } from './s2-restriction'
+import { restrictsDrill } from './bars'
+import { restriction } from './s2-restriction'
 import { unwell } from './s3-unwell'
 import { levelAgeMass } from './s4-level-age-mass'
 import { worry } from './s9-worry'
@@ -83,9 +84,21 @@ describe('S2, closed by hand', () => {
 		// Closing a pattern closes moving in it, not preparing or holding still.
 		[{ pattern: 'linear' as const }, 'easy-run', false],
 		[{ pattern: 'linear' as const }, 'calf-hold', false],
+		// Everything bars whatever there is; one drill bars itself alone.
+		[{ region: 'everything' as const }, 'calf-hold', true],
+		[{ drillId: 'pogo' }, 'pogo', true],
+		[{ drillId: 'pogo' }, 'broad-jump', false],
+		[{ drillId: 'pogo', pattern: 'lateral' as const }, 'lateral-two', true],
 		[{}, 'a-run', false],
 	])('%j and %s', (restricted, id, bars) => {
 		expect(restrictsDrill(restricted, drill(id))).toBe(bars)
+	})
+	it('is said by what was closed', () => {
+		const found = (one: object) =>
+			restriction.read(factsOf({ restrictions: [{ since: '2026-03-10', ...one }] as never }), form('pogo'))?.found
+		expect(found({ region: 'everything' })).toBe('everything closed by hand since Tue 10 Mar')
+		expect(found({ drillId: 'pogo' })).toBe('pogo closed by hand since Tue 10 Mar')
+		expect(found({ region: 'calf', drillId: 'pogo' })).toBe('calf or Achilles and pogo closed by hand since Tue 10 Mar')
 	})
 	it('counts from its day', () => {
 		const read = (since: string) =>

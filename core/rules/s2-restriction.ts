@@ -1,20 +1,21 @@
 import { shortDay } from '../calendar/days'
-import type { Restriction } from '../vocabulary/care'
 import type { Drill } from '../vocabulary/drill'
-import { REGION_NAMES } from '../vocabulary/words'
+import { inSentence } from '../words/write-numbers'
+import { type Restricted, placeOf, restrictsDrill } from './bars'
 import type { Rule } from './rule'
 
-/** Closing a pattern closes moving in it, not holding still or preparing. */
-const moves = (drill: Drill) => drill.family !== 'prepare' && drill.family !== 'tissue'
+/** "left knee", "jump work", "depth jump": what was closed by hand. */
+export const sayRestriction = (
+	{ region, pattern, drillId }: Restricted,
+	{ drills }: { drills: Readonly<Record<string, Pick<Drill, 'name'>>> },
+): string =>
+	[
+		...(region ? [placeOf({ region })] : []),
+		...(pattern ? [`${pattern} work`] : []),
+		...(drillId ? [inSentence(drills[drillId]?.name ?? 'one drill')] : []),
+	].join(' and ')
 
-/** Whether a restriction speaks of a drill: it loads the region, or moves in the pattern. */
-export const restrictsDrill = (
-	{ region, pattern }: { region?: Restriction['region'] | null; pattern?: Restriction['pattern'] | null },
-	drill: Drill,
-): boolean =>
-	(region != null && (drill.regions[region] ?? 0) > 0) || (pattern != null && pattern === drill.pattern && moves(drill))
-
-/** S2: closed by hand, a region or a kind of movement. */
+/** S2: closed by hand, a region, everything, a kind of movement or a drill. */
 export const restriction: Rule = {
 	id: 'S2',
 	question: 'Is it closed by hand?',
@@ -25,7 +26,7 @@ export const restriction: Rule = {
 			rule: 'S2',
 			tier: 'block',
 			firmness: 'our setting',
-			found: `${found.region ? REGION_NAMES[found.region] : `${found.pattern} work`} closed by hand since ${shortDay(found.since)}`,
+			found: `${sayRestriction(found, facts.library)} closed by hand since ${shortDay(found.since)}`,
 			limit: 'lifted, or cleared by a health professional',
 		}
 	},

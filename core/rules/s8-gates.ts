@@ -18,6 +18,7 @@ const SCHOOL_WORDS = {
 	volume: 'hard finishing work is closed in this school',
 	conditioning: 'the school conditions another way',
 	contrast: 'closed until the athlete’s own trial says it helps',
+	returnPulls: 'the school runs free on the way back',
 } as const
 
 /** What the schools close for the class of drill, for good; null when nothing. */
@@ -45,7 +46,7 @@ const phaseOf = (facts: Facts, form: Form): { found: string; limit: string } | n
 		: null
 
 /** The schools' question a rung hangs on, where its side is not taken. */
-export function schoolGate(facts: Facts, rung: Rung): string | null {
+export function schoolGate(facts: Pick<Facts, 'schools' | 'contrastHelps'>, rung: Rung): string | null {
 	const [school] = facts.schools
 	const shut = rung.gates.find(
 		(gate): gate is Extract<Gate, { kind: 'school' }> =>

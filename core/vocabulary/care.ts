@@ -50,13 +50,22 @@ export const Clearance = closed({
 })
 export type Clearance = Static<typeof Clearance>
 
-/** Closed by hand: a region or a kind of movement. It stands until it is no longer listed. */
+/** Closed by hand: a region, everything, a kind of movement or one drill. It stands until it is no longer listed. */
 export const Restriction = closed({
-	region: maybe(oneOf(REGIONS)),
+	region: maybe(oneOf([...REGIONS, EVERYTHING] as const)),
 	pattern: maybe(oneOf(PATTERNS)),
+	drillId: maybe(documentIdOf<DrillId>()),
 	since: Day,
 })
 export type Restriction = Static<typeof Restriction>
+
+/** A region, or everything, that was closed by hand and opened by hand again; by nobody's clearance. */
+export interface Lift {
+	region: Restriction['region'] & string
+	since: string
+	/** The first day it was open again. */
+	until: string
+}
 
 /** Lowest first. */
 export const GRADES = ['noted', 'spare', 'closed', 'everything'] as const
@@ -81,5 +90,7 @@ export const ReturnStand = closed({
 	lastDone: maybe(Type.Union([Day, Type.Null()])),
 	/** 0–10 in each region of the path, asked after the step. */
 	answers: maybe(Type.Union([Type.Array(Type.Integer({ minimum: 0, maximum: 10 }), { maxItems: 30 }), Type.Null()])),
+	/** How often it was repeated for a small pain. */
+	repeats: maybe(Type.Integer({ minimum: 0, maximum: 1000 })),
 })
 export type ReturnStand = Static<typeof ReturnStand>

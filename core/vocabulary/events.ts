@@ -187,6 +187,7 @@ export const QuietObservation = event(
 			region: oneOf(REGIONS),
 			side: oneOf(['left', 'right', 'both'] as const),
 			score: Type.Integer({ minimum: 0, maximum: 10 }),
+			note: Type.Optional(Type.String({ maxLength: 500 })),
 		},
 		closed,
 	),

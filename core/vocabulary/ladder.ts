@@ -36,7 +36,7 @@ export const Gate = Type.Union([
 	/** Open only when the school takes this side of a question. */
 	closed({
 		kind: Type.Literal('school'),
-		question: oneOf(['volume', 'conditioning', 'contrast'] as const),
+		question: oneOf(['volume', 'conditioning', 'contrast', 'returnPulls'] as const),
 		side: Type.String(),
 	}),
 ])

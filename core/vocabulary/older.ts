@@ -2,6 +2,7 @@ import type { Rest } from './dose'
 import type { Drill } from './drill'
 import type { EntryTuning, SessionEntry } from './entry'
 import type { Ladder } from './ladder'
+import type { School } from './school'
 import type { Family } from './words'
 
 /**
@@ -55,6 +56,12 @@ export function ladderFromKept(kept: Ladder | (Omit<Ladder, 'rungs'> & { rungs: 
 		}),
 	}
 }
+
+/** A school as it is used now, from how it is kept: before the question was asked everybody ran free. */
+export const schoolFromKept = (kept: School): School => ({
+	...kept,
+	choices: { ...kept.choices, returnPulls: kept.choices.returnPulls ?? 'free' },
+})
 
 type OlderVariant = { drillId: string; dose: { sets: number; reps: number }; parameters: object; restS: number }
 /** An entry's tuning as it is used now, from how it is kept. */

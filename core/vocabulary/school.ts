@@ -14,6 +14,7 @@ export const SchoolChoices = closed({
 	contrast: oneOf(['own-trial', 'use'] as const),
 	resistance: oneOf(['heavy-to-light', 'light-only'] as const),
 	goodDay: oneOf(['stop', 'finish'] as const),
+	returnPulls: oneOf(['free', 'pulls-first'] as const),
 })
 export type SchoolChoices = Static<typeof SchoolChoices>
 

@@ -1,5 +1,6 @@
-import { type SQL, and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/judge/gather-input'
+import { EVERYTHING } from '../../core/vocabulary/care'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
@@ -56,9 +57,17 @@ export async function endCare(
 export function careRecordOf(row: CareRow): CareRecord {
 	const span = { from: row.fromDay, until: row.endedOn }
 	if (row.kind === 'restriction')
-		return { ...span, kind: 'restriction', region: row.region, pattern: row.pattern, setBy: row.setBy }
-	if (row.kind === 'worry' && row.drillId && row.region)
-		return { ...span, kind: 'worry', drillId: row.drillId, region: row.region }
+		return {
+			...span,
+			kind: 'restriction',
+			region: row.region,
+			pattern: row.pattern,
+			...(row.drillId ? { drillId: row.drillId } : {}),
+			setBy: row.setBy,
+		}
+	const region = row.region === EVERYTHING ? null : row.region
+	if (row.kind === 'worry' && row.drillId && region) return { ...span, kind: 'worry', drillId: row.drillId, region }
+	if (row.kind === 'known' && region) return { ...span, kind: 'known', region }
 	return { ...span, kind: 'illness' }
 }
 
@@ -139,6 +148,33 @@ export async function careEventsOf({ db, clubId }: ClubScope, athleteIds: string
 		.from(careEvent)
 		.where(and(eq(careEvent.clubId, clubId), inArray(careEvent.athleteId, athleteIds), eq(careEvent.isVoid, false)))
 }
+export type CareEventRow = typeof careEvent.$inferSelect
+/** What was said of one athlete at the desk since a day, what was taken back too; index `care_event_by_athlete`. */
+export async function deskReportsOf({ db, clubId }: ClubScope, athleteId: string, since: string) {
+	return db
+		.select()
+		.from(careEvent)
+		.where(and(eq(careEvent.clubId, clubId), eq(careEvent.athleteId, athleteId), gte(careEvent.day, since)))
+}
+/** One of them, and whoever puts it right next waits. */
+export async function deskReport({ db, clubId }: ClubScope, id: string): Promise<CareEventRow | null> {
+	const [row] = await db
+		.select()
+		.from(careEvent)
+		.where(and(eq(careEvent.clubId, clubId), eq(careEvent.id, id)))
+		.for('update')
+	return row ?? null
+}
+export async function withdrawCareEvent(
+	{ db, clubId }: ClubScope,
+	id: string,
+	end: Pick<CareEventRow, 'isVoid' | 'withdrawnBy' | 'withdrawnAt' | 'withdrawnReason'>,
+) {
+	await db
+		.update(careEvent)
+		.set(end)
+		.where(and(eq(careEvent.clubId, clubId), eq(careEvent.id, id)))
+}
 export async function insertCareEvent({ db, clubId }: ClubScope, row: Omit<typeof careEvent.$inferInsert, 'clubId'>) {
 	await db.insert(careEvent).values({ ...row, clubId })
 }
@@ -157,7 +193,8 @@ export async function clearancesOfAll({ db, clubId }: ClubScope, athleteIds: str
  */
 export async function bodyReportsOf({ db, clubId }: ClubScope, athleteIds: string[]) {
 	if (athleteIds.length === 0) return []
-	const rows = (which: SQL | undefined) =>
+	// Most rows replace nothing: told of an index or not, the optimizer takes that for many with one value, and reads the club.
+	const rows = (which: SQL | undefined, forceIndex: string) =>
 		db
 			.select({
 				id: observation.id,
@@ -171,13 +208,13 @@ export async function bodyReportsOf({ db, clubId }: ClubScope, athleteIds: strin
 				authorId: observation.authorId,
 				day: session.day,
 			})
-			.from(observation)
+			.from(observation, { forceIndex })
 			.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
 			.where(and(eq(observation.clubId, clubId), inArray(observation.kind, ['pain', 'head', 'chest', 'quiet']), which))
-	const own = await rows(inArray(observation.athleteId, athleteIds))
+	const own = await rows(inArray(observation.athleteId, athleteIds), 'observation_by_athlete')
 	if (own.length === 0) return []
 	const ids = new Set(own.map((row) => row.id))
-	const moved = await rows(inArray(observation.replacesId, [...ids]))
+	const moved = await rows(inArray(observation.replacesId, [...ids]), 'observation_replaces')
 	return [...own, ...moved.filter((row) => !ids.has(row.id))].map((row) => ({
 		...row,
 		kind: row.kind as 'pain' | 'head' | 'chest' | 'quiet',
@@ -214,11 +251,11 @@ export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string
 		select distinct m.club_id, m.athlete_id, d.family, s.day
 		from session s
 		join mark m on m.club_id = s.club_id and m.session_id = s.id
+		left join mark r on r.club_id = m.club_id and r.replaces_id = m.id
 		join (select id, max(json_value(content, '$.family')) as family from library_document
 			where club_id = ${clubId} and kind = 'drill' group by id) d on d.id = m.drill_id
 		where s.club_id = ${clubId} and s.day in ${days} and m.athlete_id in ${athleteIds}
-			and m.kind <> 'missed' and m.is_void = 0
-			and not exists (select 1 from mark r where r.club_id = m.club_id and r.replaces_id = m.id)`)
+			and m.kind <> 'missed' and m.is_void = 0 and r.id is null`)
 }
 
 /** The last day before a day on which sessions nobody has begun ask for a family, from a day on: work that is to be done. */

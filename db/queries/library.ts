@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { and, desc, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import { canonicalJson } from '../../core/events/canonical-json'
-import { drillFromKept, ladderFromKept } from '../../core/vocabulary/older'
+import { drillFromKept, ladderFromKept, schoolFromKept } from '../../core/vocabulary/older'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Ladder } from '../../core/vocabulary/ladder'
@@ -81,7 +81,7 @@ export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
 	for (const row of rows) {
 		if (row.kind === 'drill') library.drills[row.id] = drillFromKept(row.content as Drill)
 		else if (row.kind === 'ladder') library.ladders[row.id] = ladderFromKept(row.content as Ladder)
-		else library.schools[row.id] = row.content as School
+		else library.schools[row.id] = schoolFromKept(row.content as School)
 	}
 	return library
 }

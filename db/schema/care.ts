@@ -1,5 +1,5 @@
 import { boolean, decimal, foreignKey, index, int, mysqlTable, primaryKey, unique, char } from 'drizzle-orm/mysql-core'
-import type { ReportKind, ReportSide } from '../../core/vocabulary/care'
+import type { REPORT_MOMENTS, ReportKind, ReportSide, Restriction } from '../../core/vocabulary/care'
 import type { Family, Pattern, Region } from '../../core/vocabulary/words'
 import type { OutsideKind } from '../../core/judge/outside-load'
 import type { LadderState } from '../../core/judge/types'
@@ -8,8 +8,11 @@ import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'
 
+/** `known`: a discomfort of 1 or 2 that a health professional accepts on the way back. */
+export type CareKind = 'restriction' | 'worry' | 'illness' | 'known'
+
 /**
- * What stands in the way of an athlete: a restriction, a worry about a movement, an illness. It is opened
+ * What stands in the way of an athlete, or is accepted: a restriction, a worry about a movement, an illness. It is opened
  * once and ended once, each with who said so; nothing else about it ever changes.
  */
 export const careRecord = mysqlTable(
@@ -18,10 +21,11 @@ export const careRecord = mysqlTable(
 		clubId: uuid('club_id').notNull(),
 		id: uuid('id').notNull(),
 		athleteId: uuid('athlete_id').notNull(),
-		kind: code<'restriction' | 'worry' | 'illness'>('kind', 20).notNull(),
-		region: code<Region>('region', 20),
+		kind: code<CareKind>('kind', 20).notNull(),
+		/** Everything only where it was closed by hand. */
+		region: code<Restriction['region'] & string>('region', 20),
 		pattern: code<Pattern>('pattern', 20),
-		/** The movement a worry is about. */
+		/** The movement a worry is about, or that was closed by hand. */
 		drillId: code('drill_id'),
 		note: words('note', 500).notNull(),
 		fromDay: day('from_day').notNull(),
@@ -59,13 +63,20 @@ export const careEvent = mysqlTable(
 		region: code<Region>('region', 20),
 		side: code<ReportSide>('side', 5),
 		score: int('score'),
+		/** Before, during, or the day after. */
+		moment: code<(typeof REPORT_MOMENTS)[number]>('moment', 10),
 		redFlag: boolean('red_flag').notNull(),
 		asked: boolean('asked').notNull(),
 		day: day('day').notNull(),
 		note: words('note', 500).notNull(),
+		/** Does not count: a slip, another athlete's, or taken back before it had closed anything. */
 		isVoid: boolean('is_void').notNull(),
 		authorId: uuid('author_id').notNull(),
 		receivedAt: instant('received_at').notNull(),
+		/** Taken back by whom and why; what had closed somebody counts on until it is cleared. */
+		withdrawnBy: uuid('withdrawn_by'),
+		withdrawnAt: instant('withdrawn_at'),
+		withdrawnReason: words('withdrawn_reason', 500),
 	},
 	(t) => [
 		primaryKey({ columns: [t.clubId, t.id] }),

@@ -100,6 +100,8 @@ export const athleteIdentity = mysqlTable(
 		athleteId: uuid('athlete_id').notNull(),
 		name: words('name').notNull(),
 		birthDate: day('birth_date'),
+		/** Whom to call, and how. */
+		emergencyContact: words('emergency_contact'),
 	},
 	(t) => [
 		primaryKey({ columns: [t.clubId, t.athleteId] }),

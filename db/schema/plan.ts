@@ -80,3 +80,19 @@ export const layout = mysqlTable(
 		foreignKey({ name: 'layout_ground', columns: [t.clubId, t.groundId], foreignColumns: [ground.clubId, ground.id] }),
 	],
 )
+
+/** Where help has to come to: the address of a place that squads and sessions name. */
+export const placeAddress = mysqlTable(
+	'place_address',
+	{
+		clubId: uuid('club_id')
+			.notNull()
+			.references(() => club.id),
+		/** As squads and sessions write it. */
+		place: words('place').notNull(),
+		address: words('address', 300).notNull(),
+		changedBy: uuid('changed_by').notNull(),
+		changedAt: instant('changed_at').notNull(),
+	},
+	(t) => [primaryKey({ columns: [t.clubId, t.place] })],
+)

@@ -45,6 +45,7 @@ export const verdict = mysqlTable(
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
 		index('verdict_by_athlete').on(t.clubId, t.athleteId, t.ladderId, t.day),
+		index('verdict_by_day').on(t.clubId, t.day),
 	],
 )
 

@@ -1,4 +1,5 @@
 import { beforeAll, beforeEach, expect, it } from 'vitest'
+import { typedReport } from '../../tests/support/report-typed'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { randomUUID } from 'node:crypto'
 import { careEvent, workDay } from '../../db/schema/care'
@@ -6,7 +7,7 @@ import type { Region } from '../../core/vocabulary/words'
 import { openCare } from './care-records'
 import { readBodies } from './read-bodies'
 import { recordClearance } from './clear'
-import { reportCare } from './report-care'
+import { report } from './report'
 
 // Today says whose body sets limits: region and side, since when, what to ask; no number and no cause.
 
@@ -39,21 +40,28 @@ const said = (athleteId: string, region: Region, side: 'left' | 'right', score: 
 
 it('lists the most closed first, and nobody who has nothing', async () => {
 	const [head, knee, ill, sore, lateral] = club.athletes as [string, string, string, string, string]
-	await reportCare(club.coach, head, { kind: 'head', note: 'ball on the head' }, NOW)
+	await report(club.coach, head, typedReport('head', { note: 'ball on the head' }), NOW)
 	await said(knee, 'knee', 'left', 6)
 	await openCare(club.coach, ill, { ...NOTHING, kind: 'illness', note: 'fever' }, NOW)
 	await said(sore, 'calf', 'right', 3)
 	await openCare(
 		club.coach,
 		lateral,
-		{ ...NOTHING, kind: 'restriction', pattern: 'lateral', setBy: 'H. Brekke', setByRole: 'physiotherapist' },
+		{
+			...NOTHING,
+			kind: 'restriction',
+			pattern: 'lateral',
+			note: 'slipped in the cut',
+			setBy: 'H. Brekke',
+			setByRole: 'physiotherapist',
+		},
 		NOW,
 	)
 	const bodies = await readBodies(club.scope, TODAY, 'coach')
 	expect(bodies.map((one) => one.id)).toEqual([head, knee, lateral, ill, sore])
 	expect(bodies[0]).toMatchObject({ everythingSince: TODAY })
 	expect(bodies.find((one) => one.id === knee)).toMatchObject({ closed: [{ place: 'left knee', since: TODAY }] })
-	expect(bodies.find((one) => one.id === lateral)).toMatchObject({ patterns: ['lateral work'], closed: [] })
+	expect(bodies.find((one) => one.id === lateral)).toMatchObject({ shut: ['lateral work'], closed: [] })
 	expect(bodies.find((one) => one.id === ill)).toMatchObject({ unwellSince: TODAY })
 	expect(bodies.find((one) => one.id === sore)).toMatchObject({
 		spared: [{ place: 'right calf or Achilles', since: TODAY, ask: false }],
@@ -80,6 +88,9 @@ it('asks for whoever has worked since, and shows the step once it is cleared', a
 	const bodies = await readBodies(club.scope, '2026-03-13', 'coach')
 	expect(bodies.find((body) => body.id === two)).toMatchObject({
 		closed: [],
-		back: ['Stick on two feet', 'Walk through the shapes'],
+		back: [
+			{ step: 'Stick on two feet', repeats: 0 },
+			{ step: 'Walk through the shapes', repeats: 0 },
+		],
 	})
 })

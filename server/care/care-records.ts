@@ -1,11 +1,11 @@
 import { v7 as newId } from 'uuid'
-import { PATTERNS, REGIONS, type Pattern, type Region } from '../../core/vocabulary/words'
-import { CLOSE_FROM } from '../../core/care/grades'
+import { PATTERNS, REGIONS, type Pattern } from '../../core/vocabulary/words'
 import { mayClear } from '../../core/care/closures'
-import type { Clearance, ClearingRole } from '../../core/vocabulary/care'
+import { type ClearingRole, EVERYTHING } from '../../core/vocabulary/care'
 import { inTransaction } from '../../db/connect'
 import { careOf, endCare, insertCare } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'
+import type { CareKind } from '../../db/schema/care'
 import { readAthletes } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import { may } from '../access/roles'
@@ -27,14 +27,16 @@ export interface CareTyped {
 
 const short = (text: string) => text.trim().slice(0, 500)
 
+const KINDS: readonly string[] = ['restriction', 'worry', 'illness', 'known'] satisfies CareKind[]
+
 /** Whether a role clears a region, whatever region it is. */
 const isProfessional = (role: ClearingRole): boolean => REGIONS.every((region) => mayClear(role, region))
 
-/** Who may open what: restrictions and worries coach and clinician, an illness also whoever it is about. */
+/** Who may open what: closings by hand, worries and what is accepted coach and clinician, an illness also whoever it is about. */
 export const mayOpen = (who: SignedIn, kind: string, athleteId: string): boolean =>
 	may(who.role, 'care:write') || (kind === 'illness' && (who.athleteId === athleteId || may(who.role, 'pain:write')))
 
-/** Opens a restriction, a worry or an illness from today; upcoming lines are written anew at once. */
+/** Opens a closing by hand, a worry, an illness or an accepted discomfort from today; upcoming lines are written anew at once. */
 export async function openCare(
 	who: SignedIn,
 	athleteId: string,
@@ -42,27 +44,41 @@ export async function openCare(
 	now: Date,
 ): Promise<{ opened: true } | { problems: Problems } | null> {
 	const problems: Problems = {}
-	const region = REGIONS.includes(typed.region as Region) ? (typed.region as Region) : null
+	const region = ([...REGIONS, EVERYTHING] as const).find((one) => one === typed.region) ?? null
 	const pattern = PATTERNS.includes(typed.pattern as Pattern) ? (typed.pattern as Pattern) : null
-	if (!['restriction', 'worry', 'illness'].includes(typed.kind))
-		problems.kind = 'Pick a restriction, a worry or an illness.'
-	if (typed.kind === 'restriction' && !region && !pattern) problems.region = 'Pick a region, or a kind of movement.'
-	if (typed.kind === 'restriction' && typed.setBy.trim().length < 2) problems.setBy = 'Who set it? A name is expected.'
-	if (typed.kind === 'worry' && !region) problems.region = 'Pick the region the worry is about.'
+	const named = typed.setBy.trim().length >= 2
+	if (!KINDS.includes(typed.kind)) problems.kind = 'Pick a closing, a worry or an illness.'
+	if (typed.kind === 'restriction') {
+		if (!region && !pattern && !typed.drillId)
+			problems.region = 'Pick a region, everything, a kind of movement, or a drill.'
+		if (!named) problems.setBy = 'Who set it? A name is expected.'
+		if (typed.note.trim().length < 3) problems.note = 'Why? A reason is expected.'
+	}
+	if ((typed.kind === 'worry' || typed.kind === 'known') && (!region || region === EVERYTHING))
+		problems.region = `Pick the region ${typed.kind === 'worry' ? 'the worry is about' : 'where it stays'}.`
+	if (typed.kind === 'known') {
+		if (!named) problems.setBy = 'Who accepts it? A name is expected.'
+		if (!isProfessional(roleInWords(typed.setByRole)))
+			problems.setByRole = 'A health professional accepts it: a physiotherapist, a doctor.'
+	}
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		if ((await readAthletes(scope, [athleteId])).length === 0) return null
 		const library = await readLibrary(scope)
-		if (typed.kind === 'worry' && !library.drills[typed.drillId])
-			problems.drillId = 'Pick the movement the worry is about.'
+		if ((typed.kind === 'worry' || typed.drillId) && !library.drills[typed.drillId])
+			problems.drillId = `Pick the movement ${typed.kind === 'worry' ? 'the worry is about' : 'that is closed'}.`
 		if (Object.keys(problems).length > 0) return { problems }
 		const today = todayAt(who.timeZone, now)
 		await insertCare(scope, {
 			id: newId(),
 			athleteId,
-			kind: typed.kind as 'worry',
+			kind: typed.kind as CareKind,
 			region: typed.kind === 'illness' ? null : region,
-			pattern: typed.kind === 'restriction' ? pattern : null,
-			drillId: typed.kind === 'worry' ? typed.drillId : null,
+			pattern: typed.kind === 'restriction' && region !== EVERYTHING ? pattern : null,
+			// Everything is closed whatever is named beside it.
+			drillId:
+				(typed.kind === 'restriction' && region !== EVERYTHING) || typed.kind === 'worry'
+					? typed.drillId || null
+					: null,
 			note: short(typed.note),
 			fromDay: today,
 			setBy: typed.setBy.trim().slice(0, 200) || who.name,
@@ -117,13 +133,19 @@ export async function closeCare(
 		)
 			return { problems: { [`by-${id}`]: 'This has ended already.' } }
 		if (row.kind === 'restriction' && row.region) {
-			const role = roleInWords(by.role)
-			const cleared: Clearance = { region: row.region, day: today, by: by.name.trim(), role }
-			await keepClearance(scope, who, athleteId, cleared, by.role.trim(), now)
-			// What was closed by hand for over a week comes back like any closure that long.
-			const closure = { kind: 'pain' as const, region: row.region, score: CLOSE_FROM, day: row.fromDay }
-			const library = await readLibrary(scope)
-			await openWayBack(scope, athleteId, { reports: [closure] }, { ...cleared, role: 'clinician' }, library, now)
+			const [region, role] = [row.region, roleInWords(by.role)]
+			// Lifted by a health professional it is a clearance too; a coach's lift opens only what was closed by hand.
+			if (mayClear(role, region))
+				await keepClearance(
+					scope,
+					who,
+					athleteId,
+					{ region, day: today, by: by.name.trim(), role },
+					by.role.trim(),
+					now,
+				)
+			const lifted = [{ region, since: row.fromDay, until: today }]
+			await openWayBack(scope, athleteId, { reports: [], clearances: [], lifted }, today, await readLibrary(scope), now)
 		}
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { ended: true as const }

@@ -16,7 +16,7 @@ import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
 const at = (day: string) => new Date(`${day}T12:00:00Z`)
-const NOTHING = { kind: '', region: '', pattern: '', drillId: '', note: '', setBy: '', setByRole: '' }
+const NOTHING = { kind: '', region: '', pattern: '', drillId: '', note: 'as the physio says', setBy: '', setByRole: '' }
 const LOAD = { kind: 'match', day: '', startTime: '', minutes: '', rpe: '', hardRunning: '', hardCutting: '' }
 
 let club: TestClub

@@ -5,7 +5,7 @@ import { rungOf } from '../../core/library/starter-library'
 import { enterWayBack } from '../../core/judge/missed-time'
 import { pathFor } from '../../core/judge/safety-rules'
 import { entryState } from '../../core/judge/resolve-line'
-import { CLEARING_ROLES, type Clearance, type ClearingRole, EVERYTHING } from '../../core/vocabulary/care'
+import { CLEARING_ROLES, type Clearance, type ClearingRole, EVERYTHING, type Lift } from '../../core/vocabulary/care'
 import type { Library } from '../../core/vocabulary/library'
 import { REGIONS } from '../../core/vocabulary/words'
 import { type ClubScope, inTransaction } from '../../db/connect'
@@ -95,8 +95,10 @@ export async function recordClearance(
 				},
 			}
 		await keepClearance(scope, who, athleteId, cleared, typed.role, now)
+		const lifted: Lift[] = []
 		for (const row of await careOf(scope, [athleteId]))
-			if (row.kind === 'restriction' && row.endedOn === null && row.region === region)
+			if (row.kind === 'restriction' && row.endedOn === null && row.region === region) {
+				lifted.push({ region, since: row.fromDay, until: today })
 				await endCare(scope, 'restriction', row.id, athleteId, {
 					endedOn: today,
 					endedBy: cleared.by,
@@ -104,7 +106,8 @@ export async function recordClearance(
 					endRecordedBy: who.personId,
 					endRecordedAt: now,
 				})
-		await openWayBack(scope, athleteId, known, cleared, library, now)
+			}
+		await openWayBack(scope, athleteId, { reports: known.reports, clearances: [cleared], lifted }, today, library, now)
 		await rewriteUpcoming(scope, [athleteId], today, now)
 		return { cleared: true as const }
 	})
@@ -133,16 +136,16 @@ export async function keepClearance(
 	})
 }
 
-/** Puts every ladder of the families a clearance concerns on the first step of its path. */
+/** Puts every ladder of the families that a clearance or a lift opens a way back to on the first step of its path. */
 export async function openWayBack(
 	scope: ClubScope,
 	athleteId: string,
-	{ reports }: Pick<Parameters<typeof openedBy>[0], 'reports'>,
-	cleared: Clearance,
+	opening: Parameters<typeof openedBy>[0],
+	day: string,
 	library: Library,
 	now: Date,
 ): Promise<void> {
-	const { paths } = openedBy({ reports, clearances: [cleared] }, [], [], cleared.day)
+	const { paths } = openedBy(opening, [], [], day)
 	const states = await readStates(scope, [athleteId], true)
 	const reached = new Set<string>()
 	for (const { state, asOf } of states.values()) {
@@ -151,7 +154,7 @@ export async function openWayBack(
 		const path = library.ladders[(drill && pathFor(ladder, drill)) ?? '']
 		if (!ladder || !path || ![...paths.keys()].some((one) => pathLeadsTo(one, ladder.family))) continue
 		reached.add(path.id)
-		await writeState(scope, athleteId, enterWayBack(state, path, cleared.day), asOf, now)
+		await writeState(scope, athleteId, enterWayBack(state, path, day), asOf, now)
 	}
 	for (const path of paths.keys()) {
 		const ladderId = LADDER_OF[path]
@@ -162,9 +165,9 @@ export async function openWayBack(
 			enterWayBack(
 				states.get(stateKey(athleteId, ladderId))?.state ?? entryState(library, ladderId),
 				library.ladders[path]!,
-				cleared.day,
+				day,
 			),
-			cleared.day,
+			day,
 			now,
 		)
 	}

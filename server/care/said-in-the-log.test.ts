@@ -144,13 +144,18 @@ describe('taken back', () => {
 
 it('every phone hears what is over, and no assistant’s more than that', async () => {
 	const packs = await readPack(club.scope, sessionId, 'assistant')
-	expect(packs?.sheet.athletes.find((athlete) => athlete.id === one)?.limits).toEqual({ closures: [], easyOnly: false })
+	expect(packs?.sheet.athletes.find((athlete) => athlete.id === one)?.limits).toEqual({
+		closures: [],
+		shut: [],
+		easyOnly: false,
+	})
 	await send(pain(6), say('unwell', { note: 'feverish' }))
 	const heard = async (role: 'assistant' | 'coach') =>
 		waitForChanges(club.scope, role, sessionId, null, new Set(), null, new AbortController().signal)
 	const [assistant, coach] = [await heard('assistant'), await heard('coach')]
 	expect(assistant.limits[one]).toEqual({
 		closures: [{ region: 'knee', side: 'left', grade: 'closed', since: '2026-03-12' }],
+		shut: [],
 		easyOnly: true,
 	})
 	expect(coach.limits).toEqual(assistant.limits)
@@ -235,7 +240,7 @@ describe('the review', () => {
 })
 
 it('what a health professional has closed a coach does not lift; what a coach has closed a coach does', async () => {
-	const nothing = { pattern: '', drillId: '', note: '' }
+	const nothing = { pattern: '', drillId: '', note: 'as agreed' }
 	const set = (setByRole: string, region: string) =>
 		openCare(club.coach, one, { ...nothing, kind: 'restriction', region, setBy: 'H. Brekke', setByRole }, NOW)
 	await set('physiotherapist', 'wrist')

@@ -11,7 +11,7 @@ import { keptEntry } from '../sheet/save-session'
 import { plannedOf } from '../sheet/planned-of'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
 import type { CareReport, Clearance } from '../../core/vocabulary/care'
-import type { Family, Phase, Region } from '../../core/vocabulary/words'
+import type { Family, Phase } from '../../core/vocabulary/words'
 import { insertClearance } from '../../db/queries/verdicts'
 import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/judge/gather-input'
 import { judgeAthlete } from '../../core/judge/judge-athlete'
@@ -19,7 +19,7 @@ import { passedRungs } from '../../core/judge/locks'
 import { enterWayBack } from '../../core/judge/missed-time'
 import { pathFor } from '../../core/judge/safety-rules'
 import { walkTogether } from '../../core/judge/walk-together'
-import { restrictsDrill } from '../../core/rules/s2-restriction'
+import { restrictsDrill } from '../../core/rules/bars'
 import { afterStep, permitLine, stepOf } from '../../core/plan/permit-line'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import { resolveLine, startingAt } from '../../core/judge/resolve-line'
@@ -884,7 +884,7 @@ const recordOf = (
 /** What the physiotherapist has cleared, as it is recorded. */
 const clearedBy = (
 	athleteId: string,
-	region: Region,
+	region: Clearance['region'],
 	clearedOn: string,
 	id: string,
 	recordedBy: string,

@@ -3,21 +3,24 @@ import { ageInYears } from '../../core/calendar/days'
 import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
 import { saidOfBody } from '../../core/care/said'
 import type { PlainFacts } from '../../core/permit/plain-facts'
-import { matchesAround } from '../../core/judge/gather-input'
+import { isOpen, matchesAround } from '../../core/judge/gather-input'
 import { firstDaysOf, passedRungs } from '../../core/judge/locks'
 import { outsideWork } from '../../core/judge/outside-load'
 import type { LadderState } from '../../core/judge/types'
 import type { NewRung } from '../../core/rules/facts'
 import { COUNTED, awayStage } from '../../core/rules/p9-time-away'
-import { type CareReport, type Clearance, EVERYTHING, type ReturnStand } from '../../core/vocabulary/care'
+import { type CareReport, type Clearance, EVERYTHING, type Lift, type ReturnStand } from '../../core/vocabulary/care'
+import type { DrillId } from '../../core/vocabulary/ids'
 import type { Library } from '../../core/vocabulary/library'
 import type { School } from '../../core/vocabulary/school'
 import type { Family, Region } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import {
+	type CareRow,
 	bodyReportsOf,
 	careEventsOf,
 	careOf,
+	careRecordOf,
 	clearancesOfAll,
 	lastWorkOf,
 	outsideLoadOf,
@@ -37,19 +40,12 @@ const RUNNING_DAYS = 60
 const OUTSIDE_DAYS = 60
 
 /**
- * Everything that is known of some athletes for a session's moment, over all their squads: read once, in a
- * fixed number of queries, for whatever judges, permits, plans or shows.
+ * Everything on record of some athletes that decides what they may do on a day, over all their squads: read once, in
+ * a fixed number of queries, for however many sessions of that day ask.
  *
  * @param today the club's day: what is planned from then on counts as work to come
  */
-export async function readFacts(
-	scope: ClubScope,
-	moment: SessionMoment,
-	squad: Pick<SquadRow, 'schoolId'>,
-	athleteIds: string[],
-	library: Library,
-	today: string,
-): Promise<Map<string, PlainFacts>> {
+export async function readRecords(scope: ClubScope, athleteIds: string[], day: string, today: string) {
 	const [athletes, levelOf, states, care, events, clearances, pains, outside, last, planned, days, squads] = [
 		await readAthletes(scope, athleteIds),
 		await readLevels(scope, athleteIds),
@@ -58,17 +54,57 @@ export async function readFacts(
 		await careEventsOf(scope, athleteIds),
 		await clearancesOfAll(scope, athleteIds),
 		await bodyReportsOf(scope, athleteIds),
-		await outsideOf(scope, athleteIds, addDays(moment.day, -OUTSIDE_DAYS)),
-		await lastWorkOf(scope, athleteIds, moment.day),
-		await plannedWorkBefore(scope, athleteIds, today, moment.day),
-		await workDaysSince(scope, athleteIds, addDays(moment.day, -RUNNING_DAYS)),
+		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
+		await lastWorkOf(scope, athleteIds, day),
+		await plannedWorkBefore(scope, athleteIds, today, day),
+		await workDaysSince(scope, athleteIds, addDays(day, -RUNNING_DAYS)),
 		await squadsOf(scope, athleteIds),
 	]
+	return {
+		athletes,
+		levelOf,
+		states,
+		care,
+		events,
+		clearances,
+		pains,
+		outside,
+		last,
+		planned,
+		days,
+		squads,
+		day,
+		today,
+	}
+}
+export type Records = Awaited<ReturnType<typeof readRecords>>
+
+/** What is known of some athletes for a session's moment: the one way for whatever judges, permits, plans or shows. */
+export async function readFacts(
+	scope: ClubScope,
+	moment: SessionMoment,
+	squad: Pick<SquadRow, 'schoolId'>,
+	athleteIds: string[],
+	library: Library,
+	today: string,
+): Promise<Map<string, PlainFacts>> {
+	return factsOf(await readRecords(scope, athleteIds, moment.day, today), moment, squad, library)
+}
+
+/** The facts of a moment from the records of its day; of some of the athletes, or of all of them. */
+export function factsOf(
+	{ athletes, levelOf, states, care, events, clearances, pains, outside, last, planned, days, squads, today }: Records,
+	moment: SessionMoment,
+	squad: Pick<SquadRow, 'schoolId'>,
+	library: Library,
+	only?: ReadonlySet<string>,
+): Map<string, PlainFacts> {
 	const own = library.schools[squad.schoolId]
 	if (!own) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const said = saidOfBody(pains)
+	const asked = only ? athletes.filter(({ id }) => only.has(id)) : athletes
 	return new Map(
-		athletes.map((athlete): [string, PlainFacts] => {
+		asked.map((athlete): [string, PlainFacts] => {
 			const of = <T extends { athleteId: string | null }>(rows: readonly T[]) =>
 				rows.filter((row) => row.athleteId === athlete.id)
 			const standing = [...states].flatMap(([key, one]) => (key.startsWith(`${athlete.id}/`) ? [one] : []))
@@ -79,6 +115,7 @@ export async function readFacts(
 			})
 			const reports = [...of(said).map(reportOf), ...of(events).map(eventOf), ...of(care).flatMap(recordOf)]
 			const cleared = of(clearances).map(clearanceOf)
+			const lifted = liftsOf(of(care))
 			const worked = asOfToday(
 				lastWork(
 					// What is planned between today and then is taken as done; missed, it is a day nobody worked.
@@ -134,12 +171,17 @@ export async function readFacts(
 										since: row.fromDay,
 										...(row.region ? { region: row.region } : {}),
 										...(row.pattern ? { pattern: row.pattern } : {}),
+										...(row.drillId ? { drillId: row.drillId as DrillId } : {}),
 									},
 								]
 							: [],
 					),
+					lifted,
+					accepted: of(care)
+						.map(careRecordOf)
+						.flatMap((record) => (record.kind === 'known' && isOpen(record, moment.day) ? [record.region] : [])),
 					sessions: of(days).map((row) => row.day),
-					stands: [...stands, ...walkedOf(cleared, stands, worked, moment.day, library)],
+					stands: [...stands, ...walkedOf([...cleared, ...lifted], stands, worked, moment.day, library)],
 					acknowledged: [],
 				},
 			]
@@ -203,7 +245,12 @@ function recordOf(row: Awaited<ReturnType<typeof careOf>>[number]): CareReport[]
 	if (row.kind !== 'worry' || !row.drillId) return []
 	const drill = { drillId: row.drillId }
 	return [
-		{ kind: 'worry', day: row.fromDay, ...drill, ...(row.region ? { region: row.region } : {}) },
+		{
+			kind: 'worry',
+			day: row.fromDay,
+			...drill,
+			...(row.region && row.region !== EVERYTHING ? { region: row.region } : {}),
+		},
 		...end('settled', drill),
 	]
 }
@@ -246,16 +293,20 @@ export function standsOf(
 	library: Library,
 ): ReturnStand[] {
 	const steps = new Map<string, number>()
+	const repeats = new Map<string, number>()
 	for (const { reentry } of states) {
 		const index = reentry
 			? (library.ladders[reentry.pathId]?.rungs.findIndex((rung) => rung.id === reentry.rungId) ?? -1)
 			: -1
-		if (reentry && index >= 0) steps.set(reentry.pathId, Math.min(index, steps.get(reentry.pathId) ?? index))
+		if (!reentry || index < 0) continue
+		steps.set(reentry.pathId, Math.min(index, steps.get(reentry.pathId) ?? index))
+		repeats.set(reentry.pathId, Math.max(reentry.repeats ?? 0, repeats.get(reentry.pathId) ?? 0))
 	}
 	// While somebody is on the way back its steps are the work of its families.
 	return [...steps].map(([path, index]) => ({
 		path,
 		step: library.ladders[path]!.rungs[index]!.id,
+		repeats: repeats.get(path) ?? 0,
 		lastDone:
 			(PATH_FAMILIES[path] ?? [])
 				.map((family) => worked[family] ?? '')
@@ -267,9 +318,15 @@ export function standsOf(
 const leadsBack = (region: Region, stands: readonly ReturnStand[]): boolean =>
 	pathsOf(region).some(({ path }) => stands.some((stand) => stand.path === path))
 
-/** Paths that a clearance opened and nobody is on any more were walked to their end; who was away since begins anew. */
+/** Regions, and everything, that were closed by hand and opened by hand again. */
+export const liftsOf = (care: readonly CareRow[]): Lift[] =>
+	care.flatMap(({ kind, region, fromDay, endedOn }) =>
+		kind === 'restriction' && endedOn !== null && region ? [{ region, since: fromDay, until: endedOn }] : [],
+	)
+
+/** Paths that a clearance or a lift opened and nobody is on any more were walked to their end; who was away since begins anew. */
 function walkedOf(
-	clearances: readonly Clearance[],
+	opening: readonly Pick<Clearance, 'region'>[],
 	stands: readonly ReturnStand[],
 	worked: PlainFacts['lastWork'],
 	day: string,
@@ -279,7 +336,7 @@ function walkedOf(
 		COUNTED.flatMap((family) => (awayStage({ lastWork: worked, day }, family) === 'path' ? [PATH_OF[family]] : [])),
 	)
 	const paths = new Set(
-		clearances.flatMap(({ region }) =>
+		opening.flatMap(({ region }) =>
 			region === EVERYTHING ? ['re-entry-run'] : pathsOf(region).map(({ path }) => path),
 		),
 	)

@@ -2,12 +2,12 @@ import type { Concluded } from '../../core/permit/known'
 import { permit } from '../../core/permit/permit'
 import { returningOf } from '../../core/care/return-plan'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { placeOf } from '../../core/rules/bars'
+import { sayRestriction } from '../../core/rules/s2-restriction'
 import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
 import type { Pack } from '../../core/field/pack'
-import { type BodyLimits, type SaidLimits, sayLimits } from '../../core/field/over-today'
+import { type BodyLimits, type SaidLimits, type Shut, sayLimits, weightOf } from '../../core/field/over-today'
 import type { Ask } from '../../core/field/to-ask'
 import { EVERYTHING } from '../../core/vocabulary/care'
 import { type LogEvent, isOfBody } from '../../core/vocabulary/events'
@@ -23,13 +23,14 @@ import { writeDrill } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type BestTime, type FirstRep, type StoredEvent, bestTimesBefore, firstRepsBefore } from '../../db/queries/log'
+import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
 import { entryName } from '../../core/plan/entry-parts'
-import { type Sheet, readSheet } from '../sheet/read-sheet'
+import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
 import { readTargets } from '../sheet/read-targets'
 
 /** Today and the sessions of the week ahead travel with the device. */
@@ -60,7 +61,8 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 		await firstRepsBefore(scope, athleteIds, addDays(day, -USUAL_DAYS), day),
 	]
 	const { drills, standIns } = await drillsOf(scope, sheet)
-	const facts = await readFacts(scope, sheet.session, squad, athleteIds, sheet.library, day)
+	const known = await knownOf(scope, sheet)
+	const contacts = await contactsOf(scope, athleteIds)
 	return {
 		events: sheet.events
 			.concat(sheet.conflicts.flat())
@@ -74,6 +76,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 				day,
 				startTime: sheet.session.startTime,
 				place: sheet.session.place,
+				address: await addressOf(scope, sheet.session.place),
 				surface: sheet.session.surface,
 				minutes: sheet.session.plannedMinutes,
 			},
@@ -87,20 +90,20 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					.filter((row) => row.athleteId === id)
 					.map(careRecordOf)
 					.filter((record) => isOpen(record, day))
-				const plain = facts.get(id)!
-				const known = concludeFor(plain, sheet.library)
+				const { plain, concluded } = known.get(id)!
 				return {
 					id,
 					name,
 					level,
 					legLengthM,
-					spare: spareOf(known),
+					contact: contacts.get(id) ?? null,
+					spare: spareOf(concluded),
 					barred: Object.values(drills).flatMap((drill) =>
-						['instead', 'no'].includes(permit(known, { drillId: drill.id }).answer) ? [drill.id] : [],
+						['instead', 'no'].includes(permit(concluded, { drillId: drill.id }).answer) ? [drill.id] : [],
 					),
-					limits: limitsOf(known),
-					sayLimits: sayLimitsOf({ ...plain, returning: known.plan.regions }, day),
-					ask: asksOf(known, day),
+					limits: limitsOf(concluded),
+					sayLimits: sayLimitsOf({ ...plain, returning: concluded.plan.regions }, day),
+					ask: asksOf(concluded, day),
 					worries: open.flatMap((record) =>
 						// The alternative stands on the line already; what is not trusted is not everybody's to read.
 						record.kind === 'worry' && may(role, 'pain:read')
@@ -148,28 +151,37 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 }
 
 /** "left knee": what is spared or closed, as far as everybody may read it. */
-const spareOf = ({ facts }: Concluded): string[] => [
-	...new Set([
-		...facts.closures.filter(({ grade }) => grade !== 'noted').map(placeOf),
-		...facts.restrictions.flatMap(({ pattern }) => (pattern ? [`${pattern} work`] : [])),
-	]),
-]
+const spareOf = (known: Concluded): string[] => {
+	const { over, spare } = sayLimits(limitsOf(known))
+	return [...new Set([...over, ...spare])]
+}
 
 /** What limits an athlete, without what was said of it. */
 export const limitsOf = ({ facts }: Concluded): BodyLimits => ({
 	closures: facts.closures.filter(({ grade }) => grade !== 'noted'),
+	shut: facts.restrictions.flatMap(({ pattern, drillId }): Shut[] =>
+		pattern || drillId
+			? [
+					{
+						words: sayRestriction({ pattern, drillId }, facts.library),
+						...(pattern ? { pattern } : {}),
+						...(drillId ? { drillId } : {}),
+					},
+				]
+			: [],
+	),
 	easyOnly: facts.unwellSince !== null,
 })
 
 /** Whoever of a sheet is closed or spared by now, in words that every role may read. */
-export const bodiesOf = (
-	sheet: Sheet,
-	limits: Record<string, BodyLimits>,
-): ({ id: string; name: string } & SaidLimits)[] =>
-	sheet.athletes.flatMap(({ id, name }) => {
-		const own = limits[id]
-		return own && (own.closures.length > 0 || own.easyOnly) ? [{ id, name, ...sayLimits(own) }] : []
+export async function bodiesOf(scope: ClubScope, sheet: Sheet): Promise<({ id: string; name: string } & SaidLimits)[]> {
+	const known = await knownOf(scope, sheet)
+	return sheet.athletes.flatMap(({ id, name }) => {
+		const own = known.get(id)
+		const limits = own && limitsOf(own.concluded)
+		return limits && weightOf(limits) > 0 ? [{ id, name, ...sayLimits(limits) }] : []
 	})
+}
 
 /** What limits each athlete of a session by now. */
 export async function readLimits(scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> {

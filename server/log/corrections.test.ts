@@ -290,7 +290,7 @@ describe('what stands in an athlete’s way', () => {
 			region: 'knee',
 			pattern: '',
 			drillId: '',
-			note: '',
+			note: 'a hard landing',
 			setBy: 'H. Brekke',
 			setByRole: 'physiotherapist',
 		}

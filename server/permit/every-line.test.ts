@@ -10,15 +10,15 @@ import { readSheet } from '../sheet/read-sheet'
 import { moveByHand } from '../squads/move-by-hand'
 import { updateAthleteMass, updateSquad, writeLevel, writeState } from '../../db/queries/squads'
 import { keepWorkDays } from '../../db/queries/care'
+import { typedReport } from '../../tests/support/report-typed'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { recordClearance } from '../care/clear'
-import { reportCare } from '../care/report-care'
+import { answerAsked, report } from '../care/report'
 import { acceptEvents } from '../log/accept-events'
 import { changeLineByHand } from '../sheet/change-line'
 import { freshenLines, rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { createSession } from '../sheet/save-session'
-import { answerAsked } from '../squads/report-pain'
 
 // What people have seen the product write, and what it must not write any more: through the use cases that write
 // lines, on a database.
@@ -217,7 +217,7 @@ describe('a closure is the athlete’s', () => {
 	})
 	it('head closes everything, and only a doctor opens it', async () => {
 		const sheet = await plan([starts, push], '2026-03-14')
-		expect(await reportCare(club.coach, one, { kind: 'head', note: '' }, NOW)).toEqual({ reported: true })
+		expect(await report(club.coach, one, typedReport('head'), NOW)).toEqual({ reported: true })
 		for (const words of Object.values(await written(sheet))) expect(words).toMatch(/^no: everything closed/)
 		const by = (role: string) => ({ region: 'everything', side: '', clearedBy: 'R. Aalto', role, injury: '' })
 		const later = new Date('2026-03-13T09:00:00Z')

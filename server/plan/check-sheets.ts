@@ -5,7 +5,7 @@ import { readDrills } from '../../db/queries/library'
 import { type LineRow, type ListedSession, readEntries } from '../../db/queries/sessions'
 import { listSquads, readAthletes, readLevels } from '../../db/queries/squads'
 import { concludedOn } from '../facts/facts-on'
-import { readFacts } from '../facts/read-facts'
+import { factsOf, readRecords } from '../facts/read-facts'
 import { doneRamp } from './done-ramp'
 
 /** What the rules say about the sheets of sessions nobody has begun. */
@@ -35,10 +35,10 @@ export async function checkSheets(
 		),
 	]
 	const moment = { day: today, startTime: '12:00', phase: 'accumulate' as const, surface: null }
-	const facts = new Map<string, Awaited<ReturnType<typeof readFacts>>>()
+	const records = await readRecords(scope, ids, today, today)
+	const facts = new Map<string, ReturnType<typeof factsOf>>()
 	for (const schoolId of new Set(squads.map((squad) => squad.schoolId)))
-		if (library.schools[schoolId])
-			facts.set(schoolId, await readFacts(scope, moment, { schoolId }, ids, library, today))
+		if (library.schools[schoolId]) facts.set(schoolId, factsOf(records, moment, { schoolId }, library))
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 	const done = await doneRamp(scope, ids, today)
 	const sheets = sessions.flatMap((session) => {

@@ -1,17 +1,15 @@
 import type { LadderState, VerdictWord } from '../../core/judge/types'
+import { type BodyLimits, weightOf } from '../../core/field/over-today'
 import { type Ask, toAsk } from '../../core/field/to-ask'
-import { concludeFor } from '../../core/permit/plain-facts'
-import type { Closure } from '../../core/vocabulary/care'
 import { type EventKey, type LogEvent, isOfBody } from '../../core/vocabulary/events'
 import { sayReport } from '../../core/care/say-report'
 import type { ClubScope } from '../../db/connect'
 import { heldOfSession } from '../../db/queries/log'
 import { sessionsToReview } from '../../db/queries/sessions'
-import { type SquadRow, readSquad } from '../../db/queries/squads'
+import { readSquad } from '../../db/queries/squads'
 import { type VerdictRow, decisionsOfSession } from '../../db/queries/verdicts'
-import { readFacts } from '../facts/read-facts'
 import { asksOf, limitsOf } from '../field/read-pack'
-import { type Sheet, readSheet } from '../sheet/read-sheet'
+import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
 import { type Proposal, differs, proposeVerdicts } from './propose'
 
 export interface ReviewRow extends Proposal {
@@ -26,11 +24,9 @@ export interface ReviewRow extends Proposal {
 	wouldNowBe: { verdict: VerdictWord; sentence: string } | null
 }
 /** What a session leaves to be seen of one athlete's body. */
-export interface ReviewBody {
+export interface ReviewBody extends BodyLimits {
 	athleteId: string
 	name: string
-	closures: Closure[]
-	easyOnly: boolean
 	/** Said in this session, newest last; for who reads it. */
 	said: { id: string; words: string }[]
 	/** Nobody has asked yet how it was. */
@@ -67,25 +63,14 @@ const saidInSession = (input: Proposal['input']): boolean =>
 	input.restrictions.some((one) => one.since >= input.day)
 
 /** Whom something was said of in the session, is closed or spared, or who is still to be asked; the most closed first. */
-async function readReviewBodies(scope: ClubScope, sheet: Sheet, squad: SquadRow): Promise<ReviewBody[]> {
-	const { session, athletes, events, library } = sheet
-	const ids = athletes.map((athlete) => athlete.id)
-	const facts = await readFacts(scope, session, squad, ids, library, session.day)
-	const weight = ({ closures, easyOnly, said, asks }: ReviewBody) =>
-		closures.some((one) => one.grade === 'everything')
-			? 5
-			: closures.some((one) => one.grade === 'closed')
-				? 4
-				: closures.length > 0 || easyOnly
-					? 3
-					: asks.length > 0
-						? 2
-						: said.length > 0
-							? 1
-							: 0
+async function readReviewBodies(scope: ClubScope, sheet: Sheet): Promise<ReviewBody[]> {
+	const { session, athletes, events } = sheet
+	const all = await knownOf(scope, sheet)
+	const weight = ({ said, asks, ...limits }: ReviewBody) =>
+		3 * weightOf(limits) + (asks.length > 0 ? 2 : said.length > 0 ? 1 : 0)
 	return athletes
 		.map(({ id, name, lines }): ReviewBody => {
-			const known = concludeFor(facts.get(id)!, library)
+			const known = all.get(id)!.concluded
 			const own = events.filter((event) => event.athleteId === id)
 			const done = lines.map((line) => {
 				const reps = own.flatMap((event) =>
@@ -149,5 +134,5 @@ export async function readReview(scope: ClubScope, sessionId: string): Promise<R
 			reason,
 			at: decidedAt.toISOString().slice(0, 16).replace('T', ' '),
 		}))
-	return { sheet, rows, before, bodies: await readReviewBodies(scope, sheet, squad), held }
+	return { sheet, rows, before, bodies: await readReviewBodies(scope, sheet), held }
 }

@@ -10,9 +10,7 @@ import { readLevels, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { drillsAsCited, readHistories } from '../review/gather'
-import { concludeFor } from '../../core/permit/plain-facts'
-import { readFacts } from '../facts/read-facts'
-import { type Sheet, readSheet } from './read-sheet'
+import { type Sheet, knownOf, readSheet } from './read-sheet'
 
 export interface SheetCaution {
 	rule: RuleId
@@ -32,8 +30,8 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	const school = squad ? library.schools[squad.schoolId] : undefined
 	if (!squad || !school) return []
 	const ids = athletes.map((athlete) => athlete.id)
-	const [facts, levelOf, histories, drillOf, answers, people] = [
-		await readFacts(scope, session, squad, ids, library, session.day),
+	const [known, levelOf, histories, drillOf, answers, people] = [
+		await knownOf(scope, sheet),
 		await readLevels(scope, ids),
 		await readHistories(scope, ids, addDays(session.day, 3), library),
 		await drillsAsCited(scope, library),
@@ -53,7 +51,7 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 				: [],
 		)
 		const history = histories.get(athlete.id)
-		const concluded = concludeFor(facts.get(athlete.id)!, library)
+		const { concluded } = known.get(athlete.id)!
 		// Other sessions near this one, before it and after it, held or only matches.
 		const work = history
 			? evidenceFor(

@@ -21,7 +21,8 @@ import {
 	readSession,
 } from '../../db/queries/sessions'
 import { type AthleteRow, readAthletes, readLevels, readSquad } from '../../db/queries/squads'
-import { concludeFor } from '../../core/permit/plain-facts'
+import type { Concluded } from '../../core/permit/known'
+import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
 import { permit } from '../../core/permit/permit'
 import { sayReason } from '../../core/permit/say'
 import type { RuleId } from '../../core/rules/rule'
@@ -42,6 +43,11 @@ export interface SheetAthlete extends AthleteRow {
 	minutes: number
 	lines: SheetLine[]
 }
+/** What is on record of an athlete, and what follows. */
+export interface KnownAthlete {
+	plain: PlainFacts
+	concluded: Concluded
+}
 export interface Sheet {
 	session: ListedSession
 	entries: EntryRow[]
@@ -51,6 +57,8 @@ export interface Sheet {
 	events: StoredEvent[]
 	conflicts: StoredEvent[][]
 	library: Library
+	/** What is known of each athlete now, where the sheet had to ask; `knownOf` reads it for the others. */
+	known: ReadonlyMap<string, KnownAthlete> | null
 }
 
 /** A session with each athlete's own line, what it costs and what has been done; null for a stranger's id. */
@@ -77,7 +85,8 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 	const { current: events, conflicts } = foldEvents((await eventsOfSessions(scope, [sessionId])).map((event) => event))
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 
-	const overOf = await overNow(scope, session, athleteIds, library)
+	const known = session.startedAt && !session.reviewedAt ? await readKnown(scope, session, athleteIds, library) : null
+	const overOf = overNow(known, library)
 	const people = athletes.map((athlete): SheetAthlete => {
 		const own = lines
 			.filter((line) => line.athleteId === athlete.id && position.has(line.entryId))
@@ -132,30 +141,39 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 			return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }
 		}),
 	)
-	return { session, entries, athletes: people, strip, events, conflicts, library }
+	return { session, entries, athletes: people, strip, events, conflicts, library, known }
+}
+
+/** What is known of each athlete of a sheet by now, by id: read once for a sheet. */
+export async function knownOf(scope: ClubScope, sheet: Sheet): Promise<ReadonlyMap<string, KnownAthlete>> {
+	const ids = sheet.athletes.map(({ id }) => id)
+	sheet.known ??= await readKnown(scope, sheet.session, ids, sheet.library)
+	return sheet.known
+}
+async function readKnown(
+	scope: ClubScope,
+	session: ListedSession,
+	athleteIds: string[],
+	library: Library,
+): Promise<ReadonlyMap<string, KnownAthlete>> {
+	const squad = await readSquad(scope, session.squadId)
+	if (!squad) return new Map()
+	const facts = await readFacts(scope, session, squad, athleteIds, library, session.day)
+	return new Map([...facts].map(([id, plain]) => [id, { plain, concluded: concludeFor(plain, library) }]))
 }
 
 /**
  * A sheet that has begun keeps its lines. What has been said of an athlete's body since then lies over them: a line
  * that what hurts bars now is over, whatever is written.
  */
-async function overNow(
-	scope: ClubScope,
-	session: ListedSession,
-	athleteIds: string[],
-	library: Library,
-): Promise<(line: LineRow) => string | null> {
-	const squad = session.startedAt && !session.reviewedAt ? await readSquad(scope, session.squadId) : null
-	if (!squad) return () => null
-	const facts = await readFacts(scope, session, squad, athleteIds, library, session.day)
-	const known = new Map([...facts].map(([id, plain]) => [id, concludeFor(plain, library)]))
-	return ({ athleteId, drillId, parameters, dose }) => {
-		const concluded = known.get(athleteId)
+const overNow =
+	(known: ReadonlyMap<string, KnownAthlete> | null, library: Library) =>
+	({ athleteId, drillId, parameters, dose }: LineRow): string | null => {
+		const concluded = known?.get(athleteId)?.concluded
 		if (!concluded || drillId === null || !library.drills[drillId]) return null
 		const found = permit(concluded, { drillId, parameters, dose }).findings.filter((one) =>
 			OF_THE_BODY.includes(one.rule),
 		)
 		return found.length > 0 ? sayReason(found) : null
 	}
-}
 const OF_THE_BODY: readonly RuleId[] = ['S1', 'S2', 'S3']

@@ -16,6 +16,7 @@ import { entryState } from '../../core/judge/resolve-line'
 import type { ClubScope } from '../../db/connect'
 import { type OutsideRow, careOf, movesOf, outsideOf } from '../../db/queries/care'
 import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
+import { contactsOf } from '../../db/queries/emergency'
 import { readLibrary } from '../../db/queries/library'
 import { linesOf, readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
@@ -212,21 +213,19 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		})),
 		care: records,
 		closures: concluded.facts.closures,
-		episodes: episodesOf(
-			{
-				...known,
-				returning: concluded.plan.regions,
-				lifted: records.flatMap((row) =>
-					row.kind === 'restriction' && row.endedOn !== null && row.region
-						? [{ region: row.region, from: row.fromDay, to: row.endedOn }]
-						: [],
-				),
-			},
-			today,
-		),
+		episodes: episodesOf({ ...known, returning: concluded.plan.regions }, today),
 		walked,
-		waysBack: concluded.plan.paths.flatMap(({ ladder, due }) =>
-			due ? [{ name: ladder.name, steps: ladder.rungs.map((rung) => rung.name), at: due.index }] : [],
+		waysBack: concluded.plan.paths.flatMap(({ ladder, due, steps, repeats }) =>
+			due
+				? [
+						{
+							name: ladder.name,
+							steps: steps.map((rung) => rung.name),
+							at: steps.findIndex((rung) => rung.id === due.rung.id),
+							repeats,
+						},
+					]
+				: [],
 		),
 		outside: outside.filter((row) => row.day >= addDays(today, -28)).reverse(),
 		load: weekOfLoad(events.current, outside, athleteId, today),
@@ -247,9 +246,10 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 					startTime: nextSession.startTime,
 					squadName: nextSession.squadName,
 					lines: nextLines
-						.filter((line) => line.ladderId !== null)
+						.filter((line) => line.drillId !== null || line.blocked !== null)
 						.map((line) => ({
 							id: line.id,
+							onLadder: line.ladderId !== null,
 							words: line.blocked ?? writeLine(plannedOf(line), library),
 							change: line.change,
 						})),
@@ -272,5 +272,9 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		pains: pains.sort((a, b) => (a.at < b.at ? 1 : -1)),
 		measured: await readMeasurements(scope, athleteId),
 		clearances: await clearancesOf(scope, athleteId),
+		emergency: {
+			contact: (await contactsOf(scope, [athleteId])).get(athleteId) ?? null,
+			version: await versionOf(scope, 'contact', athleteId),
+		},
 	}
 }

@@ -10,7 +10,7 @@ import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { sessionsBetween } from '../../db/queries/sessions'
 import { type SquadRow, listMembers, listSquads, readLevels, readStates, stateKey } from '../../db/queries/squads'
-import { readFacts } from '../facts/read-facts'
+import { factsOf, readRecords } from '../facts/read-facts'
 import { versionOf } from '../submissions/take-version'
 
 export interface Standing {
@@ -45,12 +45,13 @@ export async function readRoster(
 	)
 	const versions = new Map<string, number>()
 	for (const { id } of squads) versions.set(id, await versionOf(scope, 'squad', id))
+	const records = await readRecords(scope, ids, today, today)
 	const concluded = new Map<string, ReturnType<typeof concludeFor>>()
 	for (const squad of squads) {
 		if (!library.schools[squad.schoolId]) continue
 		const moment = { day: today, startTime: squad.startTime, phase: squad.phase, surface: null }
 		const of = members.filter((member) => member.squadId === squad.id).map((member) => member.id)
-		for (const [id, known] of await readFacts(scope, moment, squad, of, library, today))
+		for (const [id, known] of factsOf(records, moment, squad, library, new Set(of)))
 			concluded.set(`${squad.id}/${id}`, concludeFor(known, library))
 	}
 	return squads.map((squad) => {

@@ -55,7 +55,7 @@ test('from a knee that gives way to the first step back, seen by whom it should 
 	await signInToDemo(page, app)
 	await page.goto('/')
 	const band = page.getByRole('region', { name: 'Closed, spared, on the way back' })
-	await expect(band.getByRole('listitem').filter({ hasText: name })).toContainText('left knee closed since')
+	await expect(band.getByRole('listitem').filter({ hasText: name })).toContainText('Left knee closed since')
 	await page.goto(`/sessions/${session}`)
 	await expect(page.getByRole('note', { name: 'Closed, spared' })).toContainText(`${name} (left knee)`)
 	await expect(page.getByText('over for today').first()).toBeVisible()

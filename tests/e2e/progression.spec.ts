@@ -226,6 +226,7 @@ test('care: a restriction changes the line at once and a clearance back, late pa
 	await page.getByLabel('Region').first().selectOption('back-thigh')
 	await page.getByLabel('Set by').fill('H. Brekke')
 	await page.getByLabel('Role').fill('physiotherapist')
+	await page.getByLabel('Why').first().fill('a pull in the sprint')
 	await page.getByRole('button', { name: 'Close it from today' }).click()
 	await expect(page.getByText(/set by H. Brekke, physiotherapist/)).toBeVisible()
 	await page.goto(next)
@@ -233,23 +234,23 @@ test('care: a restriction changes the line at once and a clearance back, late pa
 	// Cleared by nobody in particular is not cleared.
 	await page.goto(`/athletes/${club.athletes[0]}/care`)
 	await live(page)
-	await page.getByLabel('Cleared by').fill(' ')
+	await page.getByLabel('Lifted or cleared by').fill(' ')
 	await page.getByLabel('In what role').fill('x')
-	await page.getByRole('button', { name: 'Record the clearance' }).click()
+	await page.getByRole('button', { name: 'Open it again' }).click()
 	await expect(page.getByText('The name of who cleared it is expected.')).toBeVisible()
-	await page.getByLabel('Cleared by').fill('H. Brekke')
+	await page.getByLabel('Lifted or cleared by').fill('H. Brekke')
 	await page.getByLabel('In what role').fill('physiotherapist')
-	await page.getByRole('button', { name: 'Record the clearance' }).click()
+	await page.getByRole('button', { name: 'Open it again' }).click()
 	// Closed for less than a week, and nobody spoke of an injury: no way back is opened.
-	await expect(page.getByText('cleared by H. Brekke, physiotherapist')).toBeVisible()
+	await expect(page.getByText('lifted by H. Brekke, physiotherapist')).toBeVisible()
 	await page.goto(next)
 	await expect(page.getByText('Wall drill and march, 3×6')).toHaveCount(0)
 	// Pain that is said a day later never alters what was accepted.
 	await page.goto(`/athletes/${club.athletes[1]}`)
-	await page.getByText('Report pain').click()
+	await page.getByText('Report pain or illness').click()
 	const report = page.locator('form').filter({ has: page.locator('[name=score]') })
 	await report.locator('[name=region]').selectOption('back-thigh')
-	await report.locator('[name=score]').fill('4')
+	await report.locator('[name=score]').selectOption('4')
 	await report.getByRole('button').last().click()
 	// The database holds it before anything else is asked.
 	await expect
