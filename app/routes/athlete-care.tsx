@@ -158,7 +158,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 				flag, or 3 twice in two weeks closes by itself.
 			</p>
 			<div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_360px]">
-				<div className="grid content-start gap-8">
+				<div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
 					<section>
 						<h2>
 							{open.length === 0 && ladders.length === 0 && waysBack.length === 0 && closures.length === 0
@@ -172,7 +172,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									className={`rule py-3 ${closure.grade === 'spare' ? '' : 'border-l-[3px] border-l-ink pl-3'}`}
 								>
 									<p className="text-[17px]">
-										<b className="capitalize">{placeOf(closure)}</b>
+										<b>{capital(placeOf(closure))}</b>
 										{closure.grade === 'spare'
 											? ': to be spared until it is quiet after the easy form'
 											: closure.grade === 'everything'
@@ -193,7 +193,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									className={`rule py-3 ${row.kind === 'restriction' ? 'border-l-[3px] border-l-ink pl-3' : ''}`}
 								>
 									<p className="text-[17px]">
-										<b className="capitalize">{what(row)}</b>
+										<b>{capital(what(row))}</b>
 										{row.kind === 'restriction' &&
 											(row.region ? ': nothing that loads it until lifted or cleared' : ': closed until lifted')}
 										{row.kind === 'known' && ': accepted on the way back, it holds no step up'}
@@ -336,7 +336,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 							<ul className="mt-2">
 								{ended.map((row) => (
 									<li key={row.id} className="rule py-1.5">
-										<span className="capitalize">{what(row)}</span>{' '}
+										<span>{capital(what(row))}</span>{' '}
 										<span className="dim">
 											{shortDay(row.fromDay)} to {shortDay(row.endedOn ?? '')},{' '}
 											{row.kind === 'restriction'
@@ -541,49 +541,57 @@ function SaidRow({
 	others: { id: string; name: string }[]
 	problem: string | undefined
 }) {
+	const words = (
+		<span>
+			<span className={said.withdrawn ? 'dim line-through' : ''}>{capital(said.words)}</span>{' '}
+			<span className="dim text-[14px]">
+				{shortDay(said.day)}, {said.by}
+			</span>
+		</span>
+	)
+	if (said.withdrawn || !said.mayWithdraw)
+		return (
+			<li className="rule py-1.5">
+				{words}
+				{said.withdrawn && (
+					<p className="dim text-[14px]">
+						Put right by {said.withdrawn.by}: {said.withdrawn.reason}
+					</p>
+				)}
+			</li>
+		)
 	return (
-		<li className="rule py-1.5">
-			<p>
-				<span className={said.withdrawn ? 'dim line-through' : ''}>{capital(said.words)}</span>{' '}
-				<span className="dim text-[14px]">
-					{shortDay(said.day)}, {said.by}
-				</span>
-			</p>
-			{said.withdrawn ? (
-				<p className="dim text-[14px]">
-					Taken back by {said.withdrawn.by}: {said.withdrawn.reason}
-				</p>
-			) : (
-				said.mayWithdraw && (
-					<details open={problem !== undefined}>
-						<summary className="link inline-flex min-h-[32px] items-center text-[13.5px]">Put it right</summary>
-						<PostForm preventScrollReset className="flex flex-wrap items-end gap-2 pb-2">
-							<input type="hidden" name="id" value={said.id} />
-							<input type="hidden" name="from" value={said.from} />
-							{others.length > 0 && (
-								<label className="field">
-									<span className="label">It was</span>
-									<select name="other" className="input" defaultValue="">
-										<option value="">nobody’s: take it back</option>
-										{others.map((one) => (
-											<option key={one.id} value={one.id}>
-												{one.name}’s
-											</option>
-										))}
-									</select>
-								</label>
-							)}
-							<TextField label="Why" name="reason" className="w-[220px]" maxLength={500} problem={problem} required />
-							<button className="btn btn-quiet" name="do" value="withdraw">
-								Put it right
-							</button>
-							<p className="dim basis-full text-[13.5px]">
-								What has closed somebody still wants its clearance, whoever takes it back.
-							</p>
-						</PostForm>
-					</details>
-				)
-			)}
+		<li className="rule">
+			<details open={problem !== undefined}>
+				<summary className="flex min-h-[40px] cursor-pointer list-none items-center justify-between gap-3">
+					{words}
+					<span className="link shrink-0 text-[13.5px]">Put it right</span>
+				</summary>
+				<PostForm preventScrollReset className="flex flex-wrap items-end gap-2 pb-3">
+					<input type="hidden" name="id" value={said.id} />
+					<input type="hidden" name="from" value={said.from} />
+					{others.length > 0 && (
+						<label className="field">
+							<span className="label">It was</span>
+							<select name="other" className="input" defaultValue="">
+								<option value="">nobody’s: take it back</option>
+								{others.map((one) => (
+									<option key={one.id} value={one.id}>
+										{one.name}’s
+									</option>
+								))}
+							</select>
+						</label>
+					)}
+					<TextField label="Why" name="reason" className="w-[240px]" maxLength={500} problem={problem} required />
+					<button className="btn btn-quiet" name="do" value="withdraw">
+						Put it right
+					</button>
+					<p className="dim basis-full text-[13.5px]">
+						Taken back, what has closed somebody still wants its clearance; within two minutes it was a slip.
+					</p>
+				</PostForm>
+			</details>
 		</li>
 	)
 }

@@ -260,10 +260,12 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 				</section>
 			)}
 			{own && (
-				<section className="mt-5">
-					<h2>Something hurts, or you are unwell?</h2>
-					<ReportForm key={reportsSaid} problem={actionData?.problems.pain} />
-				</section>
+				<details className="mt-5" open={actionData?.problems.pain !== undefined} key={`own${reportsSaid}`}>
+					<summary className="btn btn-quiet inline-flex cursor-pointer list-none">
+						Something hurts, or you are unwell
+					</summary>
+					<ReportForm problem={actionData?.problems.pain} />
+				</details>
 			)}
 			{waysBack.length > 0 && (
 				<section className="mt-5 border-l-[4px] border-ink py-1 pl-4">

@@ -47,13 +47,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		first,
 		weeks,
 		...(await readCalendarPage(scope, first, last, today)),
-		bodies: (await readBodies(scope, today, who.role)).map((body) => ({
-			id: body.id,
-			name: body.name,
-			over: body.everythingSince === null ? [...body.closed.map((one) => one.place), ...body.shut] : ['everything'],
-			spare: body.spared.map((one) => one.place),
-			easyOnly: body.unwellSince !== null,
-		})),
+		bodies: await readBodies(scope, today, who.role),
 		mayPlan: may(who.role, 'plan:write'),
 	}
 }

@@ -4,7 +4,8 @@ import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
-import { bodiesOf } from '#server/field/read-pack'
+import { bodiesOf } from '#server/care/read-bodies'
+import { todayAt } from '#server/clock'
 import { readTargets } from '#server/sheet/read-targets'
 import { writeRest } from '#core/words/rests'
 import type { Route } from './+types/session-card'
@@ -14,13 +15,13 @@ import { allowed, notFound } from '../request-guard'
 export const meta: Route.MetaFunction = () => [{ title: 'Session card · Dromos' }]
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
-	const { scope } = allowed(context, request, 'plan:read')
+	const { who, scope } = allowed(context, request, 'plan:read')
 	const sheet = await readSheet(scope, params.sessionId)
 	if (!sheet) throw notFound()
 	const targets = await readTargets(scope, sheet)
 	return {
 		session: sheet.session,
-		bodies: await bodiesOf(scope, sheet),
+		bodies: await bodiesOf(scope, sheet, todayAt(who.timeZone), who.role),
 		kit: [
 			...new Set(sheet.athletes.flatMap((athlete) => athlete.lines.flatMap((line) => line.drill?.kit ?? []))),
 		].sort(),

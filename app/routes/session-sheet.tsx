@@ -12,7 +12,7 @@ import {
 } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { writeDose, writeDrill } from '#core/words/write-numbers'
-import { bodiesOf } from '#server/field/read-pack'
+import { bodiesOf } from '#server/care/read-bodies'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
@@ -63,7 +63,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			: cautions.map((one) => ({ ...one, answered: one.answered && { ...one.answered, reason: '' } })),
 		session: sheet.session,
 		strip: sheet.strip,
-		bodies: await bodiesOf(scope, sheet),
+		bodies: await bodiesOf(scope, sheet, todayAt(who.timeZone), who.role),
 		entries: sheet.entries.map((entry) => ({
 			id: entry.id,
 			part: entry.part,

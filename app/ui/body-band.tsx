@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { shortDay } from '#core/calendar/days'
-import type { Body } from '#core/care/body'
+import type { Body } from '#core/field/body-now'
 import { REPEATS_TOLD } from '#core/care/return-plan'
 import { capital } from '#core/words/write-numbers'
 
@@ -31,7 +31,13 @@ export function BodyBand({ bodies }: { bodies: Body[] }) {
 								{capital(words)} closed
 							</p>
 						))}
-						{body.unwellSince && <p>Unwell since {shortDay(body.unwellSince)}: nothing high, shock or maximal</p>}
+						{body.easyOnly && (
+							<p>
+								{body.unwellSince
+									? `Unwell since ${shortDay(body.unwellSince)}: nothing high, shock or maximal`
+									: 'Nothing high, shock or maximal'}
+							</p>
+						)}
 						{body.spared.map((one) => (
 							<p key={one.place}>
 								Spare the {one.place}, since {shortDay(one.since)}

@@ -1,16 +1,13 @@
 import { capital } from '#core/words/write-numbers'
-import type { Closure } from '#core/vocabulary/care'
+import type { BodyNow } from '#core/field/body-now'
 import type { Ask } from '#core/field/to-ask'
 import { placeOf } from '#core/rules/bars'
 import { shortDay } from '#core/calendar/days'
 import { PostForm } from './post-form'
 
-interface Body {
+interface Body extends BodyNow {
 	athleteId: string
 	name: string
-	closures: Closure[]
-	shut?: { words: string }[]
-	easyOnly: boolean
 	said: { id: string; words: string }[]
 	asks: Ask[]
 }
@@ -26,24 +23,27 @@ export function ReviewBodies({ bodies, mayAsk }: { bodies: Body[]; mayAsk: boole
 						<a className="font-bold hover:underline" href={`/athletes/${body.athleteId}`}>
 							{body.name}
 						</a>
-						{body.closures.map((one) => (
-							<p
-								key={`${one.region}${one.side ?? ''}${one.grade}`}
-								className={one.grade === 'spare' ? '' : 'font-bold text-attn'}
-							>
-								{one.grade === 'everything'
-									? 'Everything closed'
-									: one.grade === 'closed'
-										? `${capital(placeOf(one))} closed`
-										: `Spare the ${placeOf(one)}`}
-								, since {shortDay(one.since)}
+						{body.everythingSince && (
+							<p className="font-bold text-attn">Everything closed, since {shortDay(body.everythingSince)}</p>
+						)}
+						{body.closed.map((one) => (
+							<p key={one.place} className="font-bold text-attn">
+								{capital(one.place)} closed, since {shortDay(one.since)}
 							</p>
 						))}
-						{(body.shut ?? []).map(({ words }) => (
+						{body.shut.map((words) => (
 							<p key={words} className="font-bold text-attn">
 								{capital(words)} closed
 							</p>
 						))}
+						{body.spared.map((one) => (
+							<p key={one.place}>
+								Spare the {one.place}, since {shortDay(one.since)}
+							</p>
+						))}
+						{body.back.length > 0 && (
+							<p className="dim">On the way back: {body.back.map(({ step }) => step).join(', ')}</p>
+						)}
 						{body.easyOnly && <p>Nothing high, shock or maximal</p>}
 						{body.said.map((one) => (
 							<p key={one.id} className="dim text-[14.5px]">

@@ -104,6 +104,7 @@ export interface NewAthlete {
 	birthDate: string | null
 	legLengthMm: number | null
 	massKg?: number | null
+	emergencyContact?: string
 	createdAt: Date
 }
 export async function insertAthletes({ db, clubId }: ClubScope, rows: NewAthlete[]) {
@@ -117,9 +118,15 @@ export async function insertAthletes({ db, clubId }: ClubScope, rows: NewAthlete
 			createdAt,
 		})),
 	)
-	await db
-		.insert(athleteIdentity)
-		.values(rows.map(({ id, name, birthDate }) => ({ clubId, athleteId: id, name, birthDate })))
+	await db.insert(athleteIdentity).values(
+		rows.map(({ id, name, birthDate, emergencyContact }) => ({
+			clubId,
+			athleteId: id,
+			name,
+			birthDate,
+			emergencyContact: emergencyContact ?? null,
+		})),
+	)
 }
 
 /** Who wrote something, as far as it decides what may be done with it. */

@@ -184,7 +184,7 @@ describe('the review', () => {
 		expect(review.bodies).toMatchObject([
 			{
 				athleteId: one,
-				closures: [{ region: 'knee', grade: 'spare' }],
+				spared: [{ place: 'left knee', since: '2026-03-12', ask: false }],
 				said: [{ words: 'left knee 4 of 10' }],
 				asks: [],
 			},

@@ -32,6 +32,7 @@ import { keepWorkDays, insertCare, writeOutside } from '../../db/queries/care'
 import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { hashOf, installLibrary } from '../../db/queries/library'
+import { writeAddress } from '../../db/queries/emergency'
 import { insertGround } from '../../db/queries/grounds'
 import {
 	insertAttending,
@@ -56,7 +57,9 @@ import { repairInside } from '../plan/repair-sheet'
 import { writeLines } from '../sheet/write-lines'
 import { Random } from '../../core/chance/random'
 import {
+	DEMO_ADDRESSES,
 	DEMO_ATHLETES,
+	DEMO_CONTACTS,
 	DEMO_GROUNDS,
 	DEMO_PARTS,
 	DEMO_PHASES,
@@ -182,12 +185,13 @@ class DemoClub {
 		})
 		await insertAthletes(
 			scope,
-			lives.map(({ id, demo, history }) => ({
+			lives.map(({ id, demo, history }, index) => ({
 				id,
 				name: demo.name,
 				birthDate: history.birthDate,
 				legLengthMm: Math.round(demo.legM * 1000),
 				massKg: history.massKg,
+				emergencyContact: `${DEMO_CONTACTS[index % DEMO_CONTACTS.length]}, 0555 010 ${String(100 + index)}`,
 				createdAt: now,
 			})),
 		)
@@ -214,6 +218,8 @@ class DemoClub {
 		await this.mendSheets()
 		await this.writeTests(lives)
 		for (const ground of DEMO_GROUNDS) await insertGround(scope, { id: random.uuid(), ...ground })
+		for (const { place, address } of DEMO_ADDRESSES)
+			await writeAddress(scope, { place, address, changedBy: this.coachId, changedAt: now })
 	}
 
 	private async writeSquad(plan: DemoSquadPlan, lives: Life[]): Promise<void> {

@@ -497,6 +497,13 @@ export const DEMO_SQUADS: DemoSquadPlan[] = [
 	},
 ]
 
+/** Whom to call for each in turn; every number is made up. */
+export const DEMO_CONTACTS = ['Mother', 'Father', 'Partner', 'Sister', 'Flatmate']
+export const DEMO_ADDRESSES = [
+	{ place: 'Lower field by the sea, grass', address: 'Saltmarsh quay 4, through the gate beside the boathouse' },
+	{ place: 'Gravel yard', address: 'Saltmarsh mill lane 11, yard behind the school' },
+]
+
 /** Nine weeks: a first block with its unloading week, and the block the club is in now. Index 0 is the oldest. */
 export const DEMO_PHASES: Phase[] = [
 	'accumulate',

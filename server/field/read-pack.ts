@@ -1,15 +1,12 @@
 import type { Concluded } from '../../core/permit/known'
 import { permit } from '../../core/permit/permit'
-import { returningOf } from '../../core/care/return-plan'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { sayRestriction } from '../../core/rules/s2-restriction'
 import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
 import type { Pack } from '../../core/field/pack'
-import { type BodyLimits, type SaidLimits, type Shut, sayLimits, weightOf } from '../../core/field/over-today'
-import type { Ask } from '../../core/field/to-ask'
-import { EVERYTHING } from '../../core/vocabulary/care'
+import { asksOf, limitsOf } from '../../core/field/body-now'
+import { type BodyLimits, sayLimits } from '../../core/field/over-today'
 import { type LogEvent, isOfBody } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Method } from '../../core/vocabulary/words'
@@ -156,33 +153,6 @@ const spareOf = (known: Concluded): string[] => {
 	return [...new Set([...over, ...spare])]
 }
 
-/** What limits an athlete, without what was said of it. */
-export const limitsOf = ({ facts }: Concluded): BodyLimits => ({
-	closures: facts.closures.filter(({ grade }) => grade !== 'noted'),
-	shut: facts.restrictions.flatMap(({ pattern, drillId }): Shut[] =>
-		pattern || drillId
-			? [
-					{
-						words: sayRestriction({ pattern, drillId }, facts.library),
-						...(pattern ? { pattern } : {}),
-						...(drillId ? { drillId } : {}),
-					},
-				]
-			: [],
-	),
-	easyOnly: facts.unwellSince !== null,
-})
-
-/** Whoever of a sheet is closed or spared by now, in words that every role may read. */
-export async function bodiesOf(scope: ClubScope, sheet: Sheet): Promise<({ id: string; name: string } & SaidLimits)[]> {
-	const known = await knownOf(scope, sheet)
-	return sheet.athletes.flatMap(({ id, name }) => {
-		const own = known.get(id)
-		const limits = own && limitsOf(own.concluded)
-		return limits && weightOf(limits) > 0 ? [{ id, name, ...sayLimits(limits) }] : []
-	})
-}
-
 /** What limits each athlete of a session by now. */
 export async function readLimits(scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> {
 	const session = await readSession(scope, sessionId)
@@ -198,23 +168,6 @@ export async function readLimits(scope: ClubScope, sessionId: string): Promise<R
 		session.day,
 	)
 	return Object.fromEntries([...facts].map(([id, plain]) => [id, limitsOf(concludeFor(plain, library))]))
-}
-
-/** What an athlete is asked about once work on it is done: what was to be spared before the day, and what is on the way back. */
-export function asksOf({ facts, plan }: Concluded, day: string): Ask[] {
-	const spared = facts.closures.flatMap((one): Ask[] =>
-		one.grade === 'spare' && one.region !== EVERYTHING && one.since < day
-			? [{ region: one.region, side: one.side ?? 'both' }]
-			: [],
-	)
-	return [
-		...spared,
-		...returningOf(plan).flatMap((region): Ask[] =>
-			spared.some((one) => one.region === region)
-				? []
-				: [{ region, side: 'both', ...(plan.everything && region === 'neck-head' ? { afterAnything: true } : {}) }],
-		),
-	]
 }
 
 /** Another person's pain reports stay with coach and clinician. */

@@ -1,5 +1,4 @@
 import type { LadderState, VerdictWord } from '../../core/judge/types'
-import { type BodyLimits, weightOf } from '../../core/field/over-today'
 import { type Ask, toAsk } from '../../core/field/to-ask'
 import { type EventKey, type LogEvent, isOfBody } from '../../core/vocabulary/events'
 import { sayReport } from '../../core/care/say-report'
@@ -8,7 +7,7 @@ import { heldOfSession } from '../../db/queries/log'
 import { sessionsToReview } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import { type VerdictRow, decisionsOfSession } from '../../db/queries/verdicts'
-import { asksOf, limitsOf } from '../field/read-pack'
+import { type BodyNow, asksOf, bodyOf } from '../../core/field/body-now'
 import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
 import { type Proposal, differs, proposeVerdicts } from './propose'
 
@@ -24,7 +23,7 @@ export interface ReviewRow extends Proposal {
 	wouldNowBe: { verdict: VerdictWord; sentence: string } | null
 }
 /** What a session leaves to be seen of one athlete's body. */
-export interface ReviewBody extends BodyLimits {
+export interface ReviewBody extends BodyNow {
 	athleteId: string
 	name: string
 	/** Said in this session, newest last; for who reads it. */
@@ -66,11 +65,11 @@ const saidInSession = (input: Proposal['input']): boolean =>
 async function readReviewBodies(scope: ClubScope, sheet: Sheet): Promise<ReviewBody[]> {
 	const { session, athletes, events } = sheet
 	const all = await knownOf(scope, sheet)
-	const weight = ({ said, asks, ...limits }: ReviewBody) =>
-		3 * weightOf(limits) + (asks.length > 0 ? 2 : said.length > 0 ? 1 : 0)
+	const weight = ({ said, asks, weight: closed }: ReviewBody) =>
+		3 * closed + (asks.length > 0 ? 2 : said.length > 0 ? 1 : 0)
 	return athletes
 		.map(({ id, name, lines }): ReviewBody => {
-			const known = all.get(id)!.concluded
+			const { plain, concluded } = all.get(id)!
 			const own = events.filter((event) => event.athleteId === id)
 			const done = lines.map((line) => {
 				const reps = own.flatMap((event) =>
@@ -82,9 +81,9 @@ async function readReviewBodies(scope: ClubScope, sheet: Sheet): Promise<ReviewB
 			return {
 				athleteId: id,
 				name,
-				...limitsOf(known),
+				...bodyOf(concluded, plain.sessions ?? [], session.day),
 				said: own.flatMap((event) => (isOfBody(event) ? [{ id: event.id, words: sayReport(event) }] : [])),
-				asks: toAsk({ id, ask: asksOf(known, session.day) }, done, own as LogEvent[]),
+				asks: toAsk({ id, ask: asksOf(concluded, session.day) }, done, own as LogEvent[]),
 			}
 		})
 		.filter((body) => weight(body) > 0)

@@ -57,10 +57,10 @@ test('from a knee that gives way to the first step back, seen by whom it should 
 	const band = page.getByRole('region', { name: 'Closed, spared, on the way back' })
 	await expect(band.getByRole('listitem').filter({ hasText: name })).toContainText('Left knee closed since')
 	await page.goto(`/sessions/${session}`)
-	await expect(page.getByRole('note', { name: 'Closed, spared' })).toContainText(`${name} (left knee)`)
+	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(`${name} (left knee, since `)
 	await expect(page.getByText('over for today').first()).toBeVisible()
 	await page.goto(`/sessions/${session}/card`)
-	await expect(page.getByRole('note', { name: 'Closed, spared' })).toContainText(`${name} (left knee)`)
+	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(`${name} (left knee, since `)
 	await expect(page.getByText('Over for today').first()).toBeVisible()
 	await page.goto(`/sessions/${session}/review`)
 	const bodies = page.getByRole('region', { name: 'Closed, spared, said today, to be asked' })
@@ -69,7 +69,7 @@ test('from a knee that gives way to the first step back, seen by whom it should 
 	await expect(own).toContainText('Left knee 9 of 10, sharp, gives way, locks or is numb')
 	const athlete = await own.getByRole('link').getAttribute('href')
 	await page.goto('/plan')
-	await expect(page.getByRole('note', { name: 'Closed, spared' })).toContainText('left knee')
+	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText('left knee')
 
 	// An assistant reads the place, never the number or who said it.
 	await signInToDemo(page, app, 'assistant@demo.invalid')

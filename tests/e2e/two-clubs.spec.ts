@@ -93,7 +93,16 @@ test('two clubs: no write crosses; the very same request is taken from the club�
 			[`/athletes/${athleteId}`, { form: { do: 'outside', kind: 'match', day: today, minutes: '90' } }, 'unknown'],
 			[
 				`/athletes/${athleteId}/care`,
-				{ form: { do: 'open', kind: 'restriction', region: 'knee', setBy: 'Eve', setByRole: 'physio', note: 'a hard landing' } },
+				{
+					form: {
+						do: 'open',
+						kind: 'restriction',
+						region: 'knee',
+						setBy: 'Eve',
+						setByRole: 'physio',
+						note: 'a hard landing',
+					},
+				},
 				'unknown',
 			],
 			['/squads', { form: { do: 'phase', squad: other.squadId, phase: 'peaking' } }, 'unknown'],
@@ -230,6 +239,7 @@ test('roles see and do what the table says', async ({ app, page }) => {
 	await page.goto('/')
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Ilka Moreau')
 	const own = page.url()
+	await page.getByText('Something hurts, or you are unwell').click()
 	await page.getByLabel('Where it hurts').selectOption('shin')
 	await page.getByRole('button', { name: 'Report' }).click()
 	await expect(page.getByText('“”: a whole number from 0 to 10 is expected.')).toBeVisible()
