@@ -159,6 +159,35 @@ export const returningOf = ({ regions, everything, paths }: ReturnPlan): Region[
 export const NO_PLAN: ReturnPlan = { regions: new Set(), everything: false, paths: [] }
 
 /**
+ * The steps of a path that somebody walks: those that the athlete's gates would have refused before the injury are
+ * left out, but never the easy ones, and so are those the school has no use for.
+ *
+ * @param refused whether the athlete's own gates would have refused a step before
+ * @param unused whether the school has no use for a step
+ * @param from the step an arm's way back to running begins at; null for the first
+ */
+export function stepsOf(
+	ladder: Ladder,
+	{ drills, ladders }: Pick<Library, 'drills' | 'ladders'>,
+	refused: (form: Form) => boolean,
+	unused: (rung: Rung) => boolean,
+	from: string | null = null,
+): { rung: Rung; index: number }[] {
+	const placeOf = (step: string | null | undefined) =>
+		Math.max(
+			0,
+			ladder.rungs.findIndex(({ id }) => id === step),
+		)
+	const [begins, always] = [placeOf(from), placeOf(NEVER_LEFT_OUT[ladder.id])]
+	return ladder.rungs.flatMap((rung, index) => {
+		const drill = drills[rung.drillId]
+		if (!drill || index < begins || unused(rung)) return []
+		const kept = index <= always || !refused(formOf(drill, rung.parameters, { drills, ladders, schools: {} }))
+		return kept ? [{ rung, index }] : []
+	})
+}
+
+/**
  * Where somebody stands on the way back on a day.
  *
  * @param refused whether the athlete's own gates would have refused a step before: such a step is left out
@@ -179,22 +208,7 @@ export function returnPlanOn(
 	for (const [id, from] of [...opened.paths].sort(([a], [b]) => ORDER.indexOf(a) - ORDER.indexOf(b))) {
 		const ladder = library.ladders[id]
 		if (!ladder) continue
-		const always = Math.max(
-			0,
-			ladder.rungs.findIndex((rung) => rung.id === NEVER_LEFT_OUT[id]),
-		)
-		const begins =
-			from === null
-				? 0
-				: Math.max(
-						0,
-						ladder.rungs.findIndex((rung) => rung.id === from),
-					)
-		const kept = ladder.rungs.flatMap((rung, index) => {
-			const drill = library.drills[rung.drillId]
-			if (!drill || index < begins || unused(rung)) return []
-			return index <= always || !refused(formOf(drill, rung.parameters, library)) ? [{ rung, index }] : []
-		})
+		const kept = stepsOf(ladder, library, refused, unused, from)
 		const stand = stands.find((one) => one.path === id)
 		const stood = stand ? ladder.rungs.findIndex((rung) => rung.id === stand.step) : -1
 		const place = placeOn(kept, stand, stood, day)

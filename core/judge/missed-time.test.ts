@@ -264,6 +264,45 @@ describe('the way back to running', () => {
 		expect(shapes('free')).toBe('run-60')
 		expect(shapes('pulls-first')).toBe('pulls')
 	})
+	// Over 28 days away from the start, 15 to 28 one back: what was written and done is where it goes on from.
+	it.each([
+		['walk', 0, 'shapes'],
+		['walk', 1, 'walk'],
+		['walk', 3, 'walk'],
+		['run-60', 0, 'run-70'],
+		['run-60', 2, 'run-60'],
+		['run-60', 3, 'shapes'],
+	])('stood on 80 %%, %s was written and done, answer %d: %s next', (rungId, score, then) => {
+		const answers = [{ region: 'knee' as const, side: 'left' as const, score }]
+		const judged = step('run-80', { ...done, rungId }, { answers, returning: ['knee'] })
+		expect(judged.next.reentry?.rungId).toBe(then)
+	})
+	it('a lower step that nobody was asked about, or that was hardly done, is the one to repeat', () => {
+		expect(step('run-80', { ...done, rungId: 'walk' }, { returning: ['knee'] }).next.reentry?.rungId).toBe('walk')
+		expect(step('run-80', { ...done, rungId: 'walk', repsDone: 1 }).next.reentry?.rungId).toBe('walk')
+		expect(step('run-80', { ...done, rungId: 'walk', repsDone: 0 }).next.reentry?.rungId).toBe('run-80')
+	})
+	// Steps that the athlete's gates would have refused before are left out: then the path ends before them.
+	it.each([
+		[{}, null],
+		[{ brake: ['stop-10', 'dead-10'] }, 'cut-90'],
+	])('passed %j: after the small cut %s', (standings, then) => {
+		const land = (rungId: string) =>
+			run(
+				'shock',
+				stateAt('shock', 'pause-30', { reentry: { pathId: 're-entry-land', rungId, since: '2026-03-09' } }),
+				null,
+				{ ...done, rungId: 'cut-45', planned: { sets: 2, reps: 2 }, repsDone: 4 },
+				{ work: [work('2026-03-10', 'agility', 'plyometric')], standings },
+			).next.reentry?.rungId ?? null
+		expect(land('cut-45')).toBe(then)
+		// Whoever was led to a step that is left out goes on, too.
+		expect(land('cut-90')).toBe(then)
+	})
+	it('low work that is no step moves nobody on', () => {
+		expect(step('run-70', { ...done, rungId: '' }).next.reentry?.rungId).toBe('run-70')
+		expect(step('run-70', { ...done, rungId: 'run-90' }).next.reentry?.rungId).toBe('run-70')
+	})
 	it('who was not asked reads why it is repeated', () => {
 		expect(step('run-70', done, { returning: ['back-thigh', 'knee'] }).sentence).toContain(
 			'nobody has asked yet how the back thigh and the knee was.',

@@ -1,13 +1,13 @@
 import { daysBetween, hoursBetween } from '../calendar/day-count'
 import type { Finding, JudgeContext, Rule } from './judge-context'
-import { EXIT_RUNGS, KNOWN_UP_TO, REPEATS_TOLD } from '../care/return-plan'
+import { EXIT_RUNGS, KNOWN_UP_TO, REPEATS_TOLD, stepsOf } from '../care/return-plan'
 import { passedRungs } from './locks'
 import { pathFor, placeAt } from './safety-rules'
 import { MIN_JUDGED_REPS, PASS_SHARE } from './read-criterion'
 import type { LadderState } from './types'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import { AWAY_DAYS } from '../rules/p9-time-away'
-import { schoolGate } from '../rules/s8-gates'
+import { gates, schoolGate } from '../rules/s8-gates'
 import { inSentence } from '../words/write-numbers'
 import { REGION_NAMES } from '../vocabulary/words'
 
@@ -148,9 +148,14 @@ export const wayBack: Rule = {
 		const { input, path } = context
 		const limit = 'no discomfort, four in five reps'
 		if (!path || !input.state.reentry) return { fired: false, found: 'not on a way back', limit }
-		const step = inSentence(path.rung.name)
-		// Low work that stood beside the step, and the step before, are not the step.
-		const latest = context.latest?.rungId === path.rung.id ? context.latest : null
+		// Low work that stood beside the step is not it. A lower step is, that time away or a sore region had written.
+		const written = path.ladder.rungs.findIndex((rung) => rung.id === context.latest?.rungId)
+		const at = written >= 0 && written < path.index ? written : path.index
+		const latest = written === at ? context.latest : null
+		const own = path.ladder.rungs[at]!
+		const step = inSentence(own.name)
+		// Whoever did a lower step goes on from there, whether it is repeated or the next one follows.
+		const stays = at < path.index && (latest?.repsDone ?? 0) > 0
 		const repeat = (found: string, why: string): Finding => ({
 			fired: true,
 			found,
@@ -158,7 +163,7 @@ export const wayBack: Rule = {
 			verdict: 're-enter',
 			tier: 'caution',
 			sentence: `Repeat “${step}”: ${why}.`,
-			next: {},
+			next: stays ? { reentry: stepTo(path.ladder.id, own, input.next.day) } : {},
 		})
 		const answers = input.answers ?? []
 		const said = [
@@ -171,9 +176,14 @@ export const wayBack: Rule = {
 		const flagged = input.pains.filter((report) => report.sessionId === input.sessionId && report.redFlag)
 		const sore = most([...said.filter((one) => !isKnown(one)), ...flagged])
 		const known = most(said.filter(isKnown))
-		// A step the school has no use for is walked past.
-		const isStep = (step: Rung) => schoolGate(context.concluded.facts, step) === null
-		const before = path.ladder.rungs.slice(0, path.index).findLast(isStep)
+		const { facts } = context.concluded
+		const walked = stepsOf(
+			path.ladder,
+			facts.library,
+			(form) => gates.read(facts, form) !== null,
+			(rung) => schoolGate(facts, rung) !== null,
+		)
+		const before = walked.findLast(({ index }) => index < at)?.rung
 		if (sore >= ONE_BACK_FROM && before)
 			return {
 				...repeat(`discomfort ${sore} of 10`, ''),
@@ -181,14 +191,14 @@ export const wayBack: Rule = {
 				next: { reentry: stepTo(input.state.reentry.pathId, before, input.next.day) },
 			}
 		if (sore >= 1) {
-			const repeats = (input.state.reentry.repeats ?? 0) + 1
+			const repeats = (stays ? 0 : (input.state.reentry.repeats ?? 0)) + 1
 			const again = repeat(
 				`discomfort ${sore} of 10`,
 				repeats < REPEATS_TOLD
 					? `discomfort of ${sore}, 1 or more ends the day and repeats the step`
 					: `discomfort of ${sore}, repeat number ${repeats}; a health professional decides whether a known ${KNOWN_UP_TO} is accepted there`,
 			)
-			return { ...again, next: { reentry: { ...input.state.reentry, repeats } } }
+			return { ...again, next: { reentry: { ...(again.next?.reentry ?? input.state.reentry), repeats } } }
 		}
 		if (!latest || latest.repsDone === 0) return repeat('not done', 'it has not been done yet')
 		if (latest.repsDone < PASS_SHARE * latest.planned.sets * latest.planned.reps)
@@ -206,7 +216,7 @@ export const wayBack: Rule = {
 				'done, nobody asked how it was',
 				`nobody has asked yet how ${unasked.map((region) => `the ${REGION_NAMES[region]}`).join(' and ')} was`,
 			)
-		const next = path.ladder.rungs.slice(path.index + 1).find(isStep)
+		const next = walked.find(({ index }) => index > at)?.rung
 		if (!next) {
 			const left = leaveWayBack(input.state, context.documents.ladder, input.next.day)
 			const target = context.documents.ladder.rungs.find((rung) => rung.id === left.rungId) ?? context.rung
@@ -228,7 +238,7 @@ export const wayBack: Rule = {
 			)
 		return {
 			fired: true,
-			found: known > 0 ? `${path.rung.name} done, a known ${known} of 10` : `${path.rung.name} done, quiet`,
+			found: known > 0 ? `${own.name} done, a known ${known} of 10` : `${own.name} done, quiet`,
 			limit,
 			verdict: 're-enter',
 			tier: 'caution',

@@ -72,12 +72,16 @@ function permitAnew(line: OpenLine, concluded: Concluded, library: Library, put:
 		note: reason,
 		drillId: drill.id,
 		drillVersion: drill.version,
-		rungId: step?.id ?? rung?.id ?? line.rungId,
+		// Low work in the place of a step of the way back is no step.
+		rungId: step?.id ?? rung?.id ?? (isStep(line.rungId, library) ? null : line.rungId),
 		parameters: given.parameters,
 		dose: given.dose,
 		rest: same ? line.rest : (step?.rest ?? rung?.rest ?? drill.defaults.rest),
 	}
 }
+
+const isStep = (rungId: string | null, { ladders }: Library): boolean =>
+	Object.values(ladders).some((ladder) => ladder.path !== undefined && ladder.rungs.some((rung) => rung.id === rungId))
 
 /** The path whose due step a line is; null when it is none. */
 export const stepOf = (line: PlannedLine, { plan }: Concluded, library: Library): string | null =>

@@ -1,6 +1,7 @@
 import { type SQL, and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/judge/gather-input'
 import { EVERYTHING } from '../../core/vocabulary/care'
+import { BODY_KINDS } from '../../core/vocabulary/events'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
@@ -187,11 +188,20 @@ export async function clearancesOfAll({ db, clubId }: ClubScope, athleteIds: str
 		.where(and(eq(clearance.clubId, clubId), inArray(clearance.athleteId, athleteIds)))
 }
 
+/** What the fold of closures reads of the log. */
+const FOLDED = ['pain', 'head', 'chest', 'quiet'] as const
+type FoldedKind = (typeof FOLDED)[number]
+type BodyKind = (typeof BODY_KINDS)[number]
+
 /**
  * Reports and answers in the log, of some athletes, with the day of their session; replaced ones too, for the fold,
  * and what moved them to another athlete. Indexes `observation_by_athlete`, `observation_replaces`.
  */
-export async function bodyReportsOf({ db, clubId }: ClubScope, athleteIds: string[]) {
+export async function bodyReportsOf<K extends BodyKind = FoldedKind>(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	kinds: readonly K[] = FOLDED as unknown as readonly K[],
+) {
 	if (athleteIds.length === 0) return []
 	// Most rows replace nothing: told of an index or not, the optimizer takes that for many with one value, and reads the club.
 	const rows = (which: SQL | undefined, forceIndex: string) =>
@@ -210,25 +220,30 @@ export async function bodyReportsOf({ db, clubId }: ClubScope, athleteIds: strin
 			})
 			.from(observation, { forceIndex })
 			.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
-			.where(and(eq(observation.clubId, clubId), inArray(observation.kind, ['pain', 'head', 'chest', 'quiet']), which))
+			.where(and(eq(observation.clubId, clubId), inArray(observation.kind, [...kinds]), which))
 	const own = await rows(inArray(observation.athleteId, athleteIds), 'observation_by_athlete')
 	if (own.length === 0) return []
 	const ids = new Set(own.map((row) => row.id))
 	const moved = await rows(inArray(observation.replacesId, [...ids]), 'observation_replaces')
 	return [...own, ...moved.filter((row) => !ids.has(row.id))].map((row) => ({
 		...row,
-		kind: row.kind as 'pain' | 'head' | 'chest' | 'quiet',
+		kind: row.kind as K,
 		deviceTime: row.deviceTime.toISOString(),
 	}))
 }
 
-/** The last day of work of each family before a day; by the primary key. */
+/** The last day of work of each family before a day, and up to and with it; by the primary key. */
 export async function lastWorkOf({ db, clubId }: ClubScope, athleteIds: string[], before: string) {
 	if (athleteIds.length === 0) return []
 	return db
-		.select({ athleteId: workDay.athleteId, family: workDay.family, day: sql<string>`max(${workDay.day})` })
+		.select({
+			athleteId: workDay.athleteId,
+			family: workDay.family,
+			day: sql<string | null>`max(case when ${workDay.day} < ${before} then ${workDay.day} end)`,
+			upTo: sql<string>`max(${workDay.day})`,
+		})
 		.from(workDay)
-		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} < ${before}`))
+		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} <= ${before}`))
 		.groupBy(workDay.athleteId, workDay.family)
 }
 

@@ -1,11 +1,9 @@
 import { addDays } from '../../core/calendar/day-count'
 import { sayReport, saySaid } from '../../core/care/say-report'
-import { type BodyEvent, isOfBody } from '../../core/vocabulary/events'
+import { BODY_KINDS, type BodyEvent } from '../../core/vocabulary/events'
 import type { ClubScope } from '../../db/connect'
 import { authorsById } from '../../db/queries/clubs'
-import { deskReportsOf } from '../../db/queries/care'
-import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
-import { recentSessionsOf } from '../../db/queries/sessions'
+import { bodyReportsOf, deskReportsOf } from '../../db/queries/care'
 
 /** One report as the care page lists it, with what became of it. */
 export interface SaidReport {
@@ -24,13 +22,10 @@ export const LISTED_DAYS = 70
 
 /** Everything that was said of one athlete's body lately, whatever became of it, the newest first. */
 export async function readReports(scope: ClubScope, athleteId: string, today: string): Promise<SaidReport[]> {
-	const sessions = (await recentSessionsOf(scope, [athleteId], today, LISTED_DAYS)).map(({ session }) => session)
-	const dayOf = new Map(sessions.map(({ id, day }) => [id, day]))
-	const logged = (await eventsOfSessions(scope, [...dayOf.keys()])).flatMap((event): (StoredEvent & BodyEvent)[] =>
-		isOfBody(event) ? [event as StoredEvent & BodyEvent] : [],
-	)
+	const since = addDays(today, -LISTED_DAYS)
+	const logged = (await bodyReportsOf(scope, [athleteId], BODY_KINDS)).filter((row) => row.day >= since)
 	const after = new Map(logged.flatMap((event) => (event.replacesId ? [[event.replacesId, event] as const] : [])))
-	const desk = await deskReportsOf(scope, athleteId, addDays(today, -LISTED_DAYS))
+	const desk = await deskReportsOf(scope, athleteId, since)
 	const people = await authorsById(scope, [
 		...new Set([
 			...logged.map((event) => event.authorId),
@@ -42,13 +37,13 @@ export async function readReports(scope: ClubScope, athleteId: string, today: st
 		const next = after.get(event.id)
 		// What was put right is listed as it stands; what was taken back, as it was said.
 		if (event.void || event.athleteId !== athleteId || (next && !next.void && next.athleteId === athleteId)) return []
-		const reason = next && 'note' in next.value && next.void ? next.value.note : undefined
+		const reason = next?.void ? (next.value as { note?: string }).note : undefined
 		return [
 			{
 				id: event.id,
 				from: 'log',
-				day: dayOf.get(event.sessionId)!,
-				words: sayReport(event),
+				day: event.day,
+				words: sayReport(event as unknown as BodyEvent),
 				by: nameOf(event.authorId),
 				authorId: event.authorId,
 				withdrawn: next

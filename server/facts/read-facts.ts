@@ -93,7 +93,21 @@ export async function readFacts(
 
 /** The facts of a moment from the records of its day; of some of the athletes, or of all of them. */
 export function factsOf(
-	{ athletes, levelOf, states, care, events, clearances, pains, outside, last, planned, days, squads, today }: Records,
+	{
+		athletes,
+		levelOf,
+		states,
+		care,
+		events,
+		clearances,
+		pains,
+		outside,
+		last,
+		planned,
+		days,
+		squads,
+		today: now,
+	}: Records,
 	moment: SessionMoment,
 	squad: Pick<SquadRow, 'schoolId'>,
 	library: Library,
@@ -103,11 +117,16 @@ export function factsOf(
 	if (!own) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const said = saidOfBody(pains)
 	const asked = only ? athletes.filter(({ id }) => only.has(id)) : athletes
+	const standings = new Map<string, { state: LadderState; asOf: string; trainedOn: string | null }[]>()
+	for (const [key, one] of states) {
+		const id = key.slice(0, key.indexOf('/'))
+		standings.set(id, [...(standings.get(id) ?? []), one])
+	}
 	return new Map(
 		asked.map((athlete): [string, PlainFacts] => {
-			const of = <T extends { athleteId: string | null }>(rows: readonly T[]) =>
-				rows.filter((row) => row.athleteId === athlete.id)
-			const standing = [...states].flatMap(([key, one]) => (key.startsWith(`${athlete.id}/`) ? [one] : []))
+			const of = <T extends { athleteId: string | null }>(rows: readonly T[]): readonly T[] =>
+				grouped(rows).get(athlete.id) ?? []
+			const standing = standings.get(athlete.id) ?? []
 			const loads = of(outside).map(outsideLoadOf)
 			const others = (squads.get(athlete.id) ?? []).flatMap(({ schoolId }): School[] => {
 				const school = library.schools[schoolId]
@@ -119,17 +138,21 @@ export function factsOf(
 			const worked = asOfToday(
 				lastWork(
 					// What is planned between today and then is taken as done; missed, it is a day nobody worked.
-					[...of(last), ...of(planned)],
+					[...of(last).flatMap(({ family, day }) => (day === null ? [] : [{ family, day }])), ...of(planned)],
 					loads.filter((load) => load.day < moment.day).map(outsideWork),
 					standing.filter(({ asOf }) => asOf <= moment.day),
 					library,
 				),
-				today,
+				now,
 				moment.day,
+			)
+			// A step that was done on the day itself is done: no second one is written on it.
+			const doneToday = Object.fromEntries(
+				of(last).flatMap((row) => (row.upTo === moment.day ? [[row.family, row.upTo]] : [])),
 			)
 			const stands = standsOf(
 				standing.map(({ state }) => state),
-				worked,
+				{ ...worked, ...doneToday },
 				library,
 			)
 			return [
@@ -187,6 +210,22 @@ export function factsOf(
 			]
 		}),
 	)
+}
+
+/** Rows of one query by athlete, worked out once however many athletes ask. */
+const groups = new WeakMap<readonly object[], Map<string, object[]>>()
+function grouped<T extends { athleteId: string | null }>(rows: readonly T[]): Map<string, T[]> {
+	let known = groups.get(rows) as Map<string, T[]> | undefined
+	if (known) return known
+	known = new Map()
+	for (const row of rows)
+		if (row.athleteId !== null) {
+			const own = known.get(row.athleteId)
+			if (own) own.push(row)
+			else known.set(row.athleteId, [row])
+		}
+	groups.set(rows, known)
+	return known
 }
 
 /**

@@ -57,10 +57,14 @@ test('from a knee that gives way to the first step back, seen by whom it should 
 	const band = page.getByRole('region', { name: 'Closed, spared, on the way back' })
 	await expect(band.getByRole('listitem').filter({ hasText: name })).toContainText('Left knee closed since')
 	await page.goto(`/sessions/${session}`)
-	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(`${name} (left knee, since `)
+	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(
+		`${name} (left knee, since `,
+	)
 	await expect(page.getByText('over for today').first()).toBeVisible()
 	await page.goto(`/sessions/${session}/card`)
-	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(`${name} (left knee, since `)
+	await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(
+		`${name} (left knee, since `,
+	)
 	await expect(page.getByText('Over for today').first()).toBeVisible()
 	await page.goto(`/sessions/${session}/review`)
 	const bodies = page.getByRole('region', { name: 'Closed, spared, said today, to be asked' })
