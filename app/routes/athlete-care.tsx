@@ -48,6 +48,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		others: may(who.role, 'care:write') ? (await namesOf(scope)).filter((one) => one.id !== params.athleteId) : [],
 		mayWrite: may(who.role, 'care:write'),
 		mayIllness: mayOpen(who, 'illness', params.athleteId),
+		mayWorry: mayOpen(who, 'worry', params.athleteId),
 	}
 }
 
@@ -79,8 +80,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		},
 		end: async ({ text }) => {
 			const kind = text('kind')
-			if (!may(who.role, 'care:write') && !(kind === 'illness' && mayOpen(who, kind, params.athleteId)))
-				throw new Response('Coach or clinician end this.', { status: 403 })
+			if (!mayOpen(who, kind, params.athleteId)) throw new Response('Coach or clinician end this.', { status: 403 })
 			const by = { name: text('by'), role: text('role') }
 			return answer('', await closeCare(who, params.athleteId, text('id'), by, new Date()))
 		},
@@ -128,6 +128,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 		others,
 		mayWrite,
 		mayIllness,
+		mayWorry,
 	} = loaderData
 	const open = care.filter((row) => row.endedOn === null)
 	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
@@ -207,7 +208,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 												: `said by ${row.setBy}`}
 										{row.note && `. ${row.note}`}
 									</p>
-									{(mayWrite || (row.kind === 'illness' && mayIllness)) && (
+									{(mayWrite || (row.kind === 'illness' && mayIllness) || (row.kind === 'worry' && mayWorry)) && (
 										<PostForm preventScrollReset className="mt-2 flex flex-wrap items-end gap-2">
 											<input type="hidden" name="id" value={row.id} />
 											<input type="hidden" name="kind" value={row.kind} />
@@ -462,7 +463,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 							</PostForm>
 						</details>
 					)}
-					{mayWrite && (
+					{mayWorry && (
 						<details className="rule pt-1" open={actionData?.kind === 'worry'}>
 							<summary className="link inline-flex min-h-[44px] items-center">A worry about a movement</summary>
 							<PostForm preventScrollReset className="grid gap-2.5" key={`worry${care.length}`}>

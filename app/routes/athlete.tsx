@@ -521,9 +521,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 										maxLength={200}
 										aria-label="Whom to call in an emergency"
 									/>
-									<button className="btn btn-quiet" name="do" value="contact">
-										Keep
-									</button>
+									<button className="btn btn-quiet">Keep</button>
+									<input type="hidden" name="do" value="contact" />
 									{actionData?.meanwhile && actionData.which === 'contact' && (
 										<MeanwhileNote overtaken={actionData.meanwhile} />
 									)}

@@ -9,6 +9,8 @@ import type { Route } from './+types/club'
 import { allowed } from '../request-guard'
 import { SignOut } from '../ui/sign-out'
 import { PostForm } from '../ui/post-form'
+import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
+import { versionSeen } from '#server/submissions/take-version'
 import { actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
@@ -18,7 +20,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
-	const nothing = { link: null, problem: null, code: null, groundProblem: null }
+	const nothing = { link: null, problem: null, code: null, groundProblem: null, place: null }
 	return actOn<Answer>(request, {
 		ground: async ({ text }) => {
 			const { who } = allowed(context, request, 'plan:write')
@@ -36,10 +38,14 @@ export async function action({ context, request }: Route.ActionArgs) {
 			await removeGround(who, text('groundId'))
 			return data(nothing)
 		},
-		address: async ({ text }) => {
+		address: async ({ text, form }) => {
 			const { who } = allowed(context, request, 'plan:write')
-			const saved = await saveAddress(who, text('place'), text('address'), new Date())
-			return 'problem' in saved ? data({ ...nothing, groundProblem: saved.problem }, { status: 400 }) : data(nothing)
+			const saved = await saveAddress(who, text('place'), text('address'), versionSeen(form), new Date())
+			if ('meanwhile' in saved)
+				return data({ ...nothing, place: { of: text('place'), meanwhile: saved.meanwhile } }, { status: 409 })
+			return 'problem' in saved
+				? data({ ...nothing, place: { of: text('place'), problem: saved.problem } }, { status: 400 })
+				: data(nothing)
 		},
 		pair: async () => {
 			const { scope } = allowed(context, request, 'people:write')
@@ -61,7 +67,14 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 type Answer = ReturnType<
-	typeof data<{ link: string | null; problem: string | null; code: string | null; groundProblem: string | null }>
+	typeof data<{
+		link: string | null
+		problem: string | null
+		code: string | null
+		groundProblem: string | null
+		/** What became of the address of a place. */
+		place: { of: string; problem?: string; meanwhile?: Overtaken } | null
+	}>
 >
 
 const MAY: Record<string, string> = {
@@ -155,11 +168,12 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 						The address of each place, with the gate to use. The field shows it when somebody has to be helped.
 					</p>
 					<ul className="mt-2">
-						{places.map(({ place, address }) => (
+						{places.map(({ place, address, version }) => (
 							<li key={place} className="rule py-2">
 								{mayPlan ? (
 									<PostForm preventScrollReset className="grid items-center gap-2 sm:grid-cols-[200px_1fr_auto]">
 										<input type="hidden" name="place" value={place} />
+										<input type="hidden" name="version" value={version} />
 										<b>{place}</b>
 										<input
 											className="input"
@@ -170,9 +184,16 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 											placeholder="Street, number, gate"
 											aria-label={`Address of ${place}`}
 										/>
-										<button className="btn btn-quiet" name="do" value="address">
-											Keep
-										</button>
+										<button className="btn btn-quiet">Keep</button>
+										<input type="hidden" name="do" value="address" />
+										{actionData?.place?.of === place && actionData.place.meanwhile && (
+											<MeanwhileNote overtaken={actionData.place.meanwhile} />
+										)}
+										{actionData?.place?.of === place && actionData.place.problem && (
+											<p className="problem" role="alert">
+												{actionData.place.problem}
+											</p>
+										)}
 									</PostForm>
 								) : (
 									<p>

@@ -8,6 +8,7 @@ import { allowed, notFound } from '../request-guard'
 import { VerdictMark } from '../ui/glyphs'
 import { MeanwhileNote } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { type Sent, actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'School · Dromos' }]
 
@@ -20,7 +21,11 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const answer = await answerSchoolForm(who, params.squadId, await request.formData(), new Date())
+	const asked =
+		(intent: 'preview' | 'save') =>
+		async ({ form }: Sent) =>
+			answerSchoolForm(who, params.squadId, intent, form, new Date())
+	const answer = await actOn(request, { preview: asked('preview'), save: asked('save') })
 	if (!answer) throw notFound()
 	return data(answer, { status: answer.meanwhile ? 409 : Object.keys(answer.problems).length > 0 ? 400 : 200 })
 }

@@ -143,8 +143,8 @@ export function everythingSince({ reports, clearances }: CareRecord, day: Day): 
 	)
 }
 
-/** One side of one region on a day. */
-function gradeOf(record: CareRecord, place: Place, day: Day): { grade: Grade; since: Day } | null {
+/** One side of one region on a day, by what was said of it; what a hand closed is not looked at. */
+export function gradeOf(record: CareRecord, place: Place, day: Day): { grade: Grade; since: Day } | null {
 	const reports = standing(record, place, day)
 	const closed = closedSince(reports)
 	if (closed !== null) return { grade: 'closed', since: closed }

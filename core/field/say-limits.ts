@@ -1,5 +1,5 @@
-import { type CareRecord, closuresOn } from '../care/closures'
-import { CLOSE_FROM, SPARE_FROM, touches } from '../care/grades'
+import { type CareRecord, gradeOf } from '../care/closures'
+import { CLOSE_FROM, SPARE_FROM } from '../care/grades'
 import { REGIONS, SIDES } from '../vocabulary/words'
 import type { SayLimit } from './over-today'
 
@@ -8,10 +8,11 @@ export function sayLimitsOf(record: CareRecord, day: string): SayLimit[] {
 	const spoken = new Set(record.reports.flatMap((one) => (one.region ? [one.region] : [])))
 	return REGIONS.filter((region) => spoken.has(region)).flatMap((region) =>
 		SIDES.flatMap((side): SayLimit[] => {
-			const gradeAt = (score: number) =>
-				closuresOn({ ...record, reports: [...record.reports, { kind: 'pain', region, side, score, day }] }, day).find(
-					(one) => one.region === region && touches(one, side) && one.grade !== 'noted',
-				)?.grade ?? null
+			const gradeAt = (score: number) => {
+				const reports = [...record.reports, { kind: 'pain' as const, region, side, score, day }]
+				const grade = gradeOf({ ...record, reports }, { region, side }, day)?.grade ?? null
+				return grade === 'noted' ? null : grade
+			}
 			const from = (most: number, holds: (grade: string | null) => boolean) => {
 				let score = most
 				while (score > 1 && holds(gradeAt(score - 1))) score--

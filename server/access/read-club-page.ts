@@ -2,9 +2,9 @@ import { DEVICE_KIND_NAMES } from '../../core/devices/schema'
 import { listPeople } from '../../db/queries/clubs'
 import { listDevices } from '../../db/queries/devices'
 import { listGrounds } from '../../db/queries/grounds'
-import { listPlaces } from '../../db/queries/emergency'
 import { listMembers } from '../../db/queries/squads'
 import { ROLES } from '../../db/schema/people'
+import { readPlaces } from '../care/emergency'
 import { todayAt } from '../clock'
 import { scopeOf } from '../database'
 import { may } from './roles'
@@ -32,7 +32,7 @@ export async function readClubPage(who: SignedIn) {
 		athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()],
 		roles: ROLES,
 		grounds: await listGrounds(scope),
-		places: await listPlaces(scope, todayAt(who.timeZone)),
+		places: await readPlaces(scope, todayAt(who.timeZone)),
 		mayPlan: may(who.role, 'plan:write'),
 	}
 }

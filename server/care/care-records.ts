@@ -32,9 +32,11 @@ const KINDS: readonly string[] = ['restriction', 'worry', 'illness', 'known'] sa
 /** Whether a role clears a region, whatever region it is. */
 const isProfessional = (role: ClearingRole): boolean => REGIONS.every((region) => mayClear(role, region))
 
-/** Who may open what: closings by hand, worries and what is accepted coach and clinician, an illness also whoever it is about. */
+/** Who may open what, and end it: closings by hand and what is accepted coach and clinician, a worry and an illness also whoever it is about. */
 export const mayOpen = (who: SignedIn, kind: string, athleteId: string): boolean =>
-	may(who.role, 'care:write') || (kind === 'illness' && (who.athleteId === athleteId || may(who.role, 'pain:write')))
+	may(who.role, 'care:write') ||
+	((kind === 'illness' || kind === 'worry') && who.athleteId === athleteId) ||
+	(kind === 'illness' && may(who.role, 'pain:write'))
 
 /** Opens a closing by hand, a worry, an illness or an accepted discomfort from today; upcoming lines are written anew at once. */
 export async function openCare(
@@ -105,6 +107,8 @@ export async function closeCare(
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const row = (await careOf(scope, [athleteId])).find((one) => one.id === id)
 		if (!row) return null
+		// Whatever the form called it: who may end a record is asked of the record.
+		if (!mayOpen(who, row.kind, athleteId)) return { problems: { [`by-${id}`]: 'Coach or clinician end this.' } }
 		if (row.kind === 'restriction') {
 			if (by.name.trim().length < 2) return { problems: { [`by-${id}`]: 'The name of who cleared it is expected.' } }
 			if (by.role.trim().length < 2)

@@ -1,10 +1,18 @@
-import { inTransaction } from '../../db/connect'
-import { contactsOf, writeAddress, writeContact } from '../../db/queries/emergency'
+import { type ClubScope, inTransaction } from '../../db/connect'
+import { addressOf, contactsOf, listPlaces, writeAddress, writeContact } from '../../db/queries/emergency'
+import { hashOf } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
-import { database, scopeOf } from '../database'
-import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
+import { database } from '../database'
+import {
+	type Described,
+	type Difference,
+	type Meanwhile,
+	differences,
+	takeVersion,
+	versionOf,
+} from '../submissions/take-version'
 
 const CONTACT_LENGTH = 200
 const ADDRESS_LENGTH = 300
@@ -43,11 +51,27 @@ export async function saveAddress(
 	who: SignedIn,
 	place: string,
 	typed: string,
+	seen: number,
 	now: Date,
-): Promise<{ saved: true } | { problem: string }> {
+): Promise<{ saved: true } | { problem: string } | { meanwhile: Meanwhile & { differences: Difference[] } }> {
 	const address = typed.trim()
 	if (place === '' || place.length > 200) return { problem: 'Pick a place that a squad or a session names.' }
 	if (address.length > ADDRESS_LENGTH) return { problem: `Up to ${ADDRESS_LENGTH} characters are expected.` }
-	await writeAddress(scopeOf(who.clubId), { place, address, changedBy: who.personId, changedAt: now })
-	return { saved: true }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const meanwhile = await takeVersion(scope, who, 'place', hashOf(place), seen, now)
+		if (meanwhile) {
+			const said = (words: string): Described => [[`Address of ${place}`, words === '' ? 'not known' : words]]
+			const theirs = (await addressOf(scope, place)) ?? ''
+			return { meanwhile: { ...meanwhile, differences: differences(said(theirs), said(address)) } }
+		}
+		await writeAddress(scope, { place, address, changedBy: who.personId, changedAt: now })
+		return { saved: true as const }
+	})
+}
+
+/** Every place that a squad or a session ahead names, with its address and the version a form is filled from. */
+export async function readPlaces(scope: ClubScope, today: string) {
+	const places = await listPlaces(scope, today)
+	const versions = await Promise.all(places.map(({ place }) => versionOf(scope, 'place', hashOf(place))))
+	return places.map((one, index) => ({ ...one, version: versions[index] ?? 0 }))
 }

@@ -8,7 +8,7 @@ import { readPack } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
 import { createSession } from '../sheet/save-session'
 import { readAthletePage } from '../squads/read-athlete'
-import { closeCare, openCare } from './care-records'
+import { closeCare, mayOpen, openCare } from './care-records'
 import { changeContact, mayWriteContact, saveAddress } from './emergency'
 import { mayReport, report } from './report'
 import { readReports } from './read-reports'
@@ -84,6 +84,14 @@ describe('a report away from the field', () => {
 		expect(lines.filter((line) => line.athleteId === one && line.drillId === 'pogo' && line.blocked === null)).toEqual(
 			[],
 		)
+	})
+	it('pain said at the desk stands among the pains of the athlete, until it is taken back', async () => {
+		await report(club.coach, one, knee('3'), NOW)
+		const pains = async () => (await readAthletePage(club.scope, one, TODAY))!.pains
+		expect(await pains()).toMatchObject([{ region: 'knee', side: 'left', score: 3, redFlag: false }])
+		const [said] = await listed()
+		await withdrawReport(club.coach, one, { id: said!.id, from: 'desk', reason: 'a mistake', athleteId: '' }, later(60))
+		expect(await pains()).toEqual([])
 	})
 	it('soreness is shown for three days', async () => {
 		await report(club.coach, one, typedReport('soreness', { region: 'calf' }), NOW)
@@ -261,6 +269,28 @@ describe('closed by hand', () => {
 		await closeCare(club.coach, one, row!.id, { name: 'Somebody', role: 'coach' }, later(86_400 / 60))
 		expect((await closuresOf(one, '2026-03-14')).map(({ grade }) => grade)).toEqual(['closed'])
 	})
+	it('is opened by nobody who may not close it, whatever they call it or themselves', async () => {
+		await shut({ region: 'knee' })
+		const [row] = (await readAthletePage(club.scope, one, TODAY))!.care
+		for (const role of ['athlete', 'guardian', 'assistant'] as const) {
+			const who = club.as(role, one)
+			const ended = await closeCare(who, one, row!.id, { name: 'H. Brekke', role: 'physiotherapist' }, later(10))
+			expect(ended, role).toMatchObject({ problems: { [`by-${row!.id}`]: 'Coach or clinician end this.' } })
+		}
+		expect((await closuresOf(one)).map(({ grade }) => grade)).toEqual(['closed'])
+	})
+	it('a worry is opened and settled by the athlete, too, and by no other', async () => {
+		const own = club.as('athlete', one)
+		const worry = { ...NOTHING, kind: 'worry', region: 'knee', drillId: 'broad-jump' }
+		expect([mayOpen(own, 'worry', one), mayOpen(own, 'worry', two)]).toEqual([true, false])
+		expect(await openCare(own, one, worry, NOW)).toEqual({ opened: true })
+		const [row] = (await readAthletePage(club.scope, one, TODAY))!.care
+		const by = { name: '', role: '' }
+		expect(await closeCare(club.as('athlete', two), one, row!.id, by, NOW)).toMatchObject({
+			problems: expect.anything(),
+		})
+		expect(await closeCare(own, one, row!.id, by, NOW)).toEqual({ ended: true })
+	})
 	it('a known 1 or 2 is a health professional’s to accept, of a region', async () => {
 		const known = (more: object) =>
 			openCare(club.coach, one, { ...NOTHING, kind: 'known', region: 'knee', ...more }, NOW)
@@ -279,7 +309,7 @@ describe('in an emergency', () => {
 	it('whom to call and where travel with every role’s pack', async () => {
 		const session = await sessionOn('2026-03-14', 'Harbour ground')
 		expect(await changeContact(club.coach, one, ' Ada, mother, 0555 010 020 ', 0, NOW)).toEqual({ saved: true })
-		expect(await saveAddress(club.coach, 'Harbour ground', 'Quay road 4, east gate', NOW)).toEqual({ saved: true })
+		expect(await saveAddress(club.coach, 'Harbour ground', 'Quay road 4, east gate', 0, NOW)).toEqual({ saved: true })
 		for (const role of ['coach', 'assistant', 'clinician'] as const) {
 			const { sheet } = (await readPack(club.scope, session, role))!
 			expect(sheet.session.address, role).toBe('Quay road 4, east gate')
@@ -299,8 +329,11 @@ describe('in an emergency', () => {
 		expect(await changeContact(club.coach, one, '', 1, NOW)).toEqual({ saved: true })
 		expect((await readAthletePage(club.scope, one, TODAY))!.emergency.contact).toBeNull()
 		const session = await sessionOn('2026-03-14', 'Harbour ground')
-		await saveAddress(club.coach, 'Harbour ground', 'Quay road 4', NOW)
-		await saveAddress(club.coach, 'Harbour ground', ' ', NOW)
+		await saveAddress(club.coach, 'Harbour ground', 'Quay road 4', 0, NOW)
+		expect(await saveAddress(club.coach, 'Harbour ground', 'Mill lane 2', 0, NOW)).toMatchObject({
+			meanwhile: { differences: [{ theirs: 'Quay road 4', yours: 'Mill lane 2' }] },
+		})
+		await saveAddress(club.coach, 'Harbour ground', ' ', 1, NOW)
 		expect((await readPack(club.scope, session, 'coach'))!.sheet.session.address).toBeNull()
 	})
 	it('is the coach’s, the athlete’s and the guardian’s to write', () => {

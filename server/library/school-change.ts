@@ -70,10 +70,11 @@ export async function readSchoolPage(scope: ClubScope, squadId: string, from: st
 	}
 }
 
-/** Takes the school form: says what is wrong with it, what it would change, or keeps it; null without such a squad. */
+/** Takes the school form: says what is wrong with it, and what it would change or that it is kept; null without such a squad. */
 export async function answerSchoolForm(
 	who: SignedIn,
 	squadId: string,
+	asked: 'preview' | 'save',
 	form: FormData,
 	now: Date,
 ): Promise<{
@@ -91,7 +92,7 @@ export async function answerSchoolForm(
 	for (const name of ['finisher', 'fastDayOffer']) if (form.get(name) === null) form.set(name, 'off')
 	const read = readSchool(form, base)
 	if ('problems' in read) return { problems: read.problems, preview: null, saved: null }
-	if (form.get('do') === 'preview')
+	if (asked === 'preview')
 		return { problems: {}, preview: await whatWouldChange(scope, squad.id, read.school), saved: null }
 	const numbersOf = ({ choices, numbers, finisher, fastDayOffer }: School) =>
 		JSON.stringify([choices, numbers, finisher, fastDayOffer])

@@ -14,7 +14,7 @@ import { placeOf } from '../../core/rules/bars'
 import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
 import type { ClubScope } from '../../db/connect'
-import { type OutsideRow, careOf, movesOf, outsideOf } from '../../db/queries/care'
+import { type OutsideRow, careOf, deskReportsOf, movesOf, outsideOf } from '../../db/queries/care'
 import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
 import { contactsOf } from '../../db/queries/emergency'
 import { readLibrary } from '../../db/queries/library'
@@ -194,6 +194,22 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			? [{ id: event.id, at: event.deviceTime, ...event.value }]
 			: [],
 	)
+	// What was said at the desk is of its day, whatever hour it was.
+	const atTheDesk = (await deskReportsOf(scope, athleteId, addDays(today, -70))).flatMap((row) =>
+		row.kind === 'pain' && row.region && !row.isVoid
+			? [
+					{
+						id: row.id,
+						at: `${row.day}T12:00:00.000Z`,
+						region: row.region,
+						side: row.side ?? ('both' as const),
+						score: row.score ?? 0,
+						moment: row.moment ?? ('during' as const),
+						redFlag: row.redFlag,
+					},
+				]
+			: [],
+	)
 	return {
 		athlete,
 		version: await versionOf(scope, 'athlete', athleteId),
@@ -269,7 +285,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				judgement: row.judgement,
 				reason: row.reason,
 			})),
-		pains: pains.sort((a, b) => (a.at < b.at ? 1 : -1)),
+		pains: [...pains, ...atTheDesk].sort((a, b) => (a.at < b.at ? 1 : -1)),
 		measured: await readMeasurements(scope, athleteId),
 		clearances: await clearancesOf(scope, athleteId),
 		emergency: {
