@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, desc, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { drillFromKept, ladderFromKept, schoolFromKept } from '../../core/vocabulary/older'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
@@ -65,8 +65,27 @@ export async function installLibraryEverywhere(db: Queryable, now: Date): Promis
 	for (const { id } of await db.select({ id: club.id }).from(club)) await installLibrary({ db, clubId: id }, now)
 }
 
-/** The newest version of each document. */
-export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
+/** A club's documents, read into what is used: the newest of each, and every drill by "id/version". */
+interface Documents {
+	library: Library
+	drills: ReadonlyMap<string, Drill>
+}
+/** Documents never change: what was read stands as long as the same ones are kept. By club, the last ones asked for. */
+const read = new Map<string, Documents & { of: string }>()
+const MOST_CLUBS = 100
+
+async function readDocuments({ db, clubId }: ClubScope): Promise<Documents> {
+	const own = eq(libraryDocument.clubId, clubId)
+	// Written in a transaction that ends in nothing, a document is none: counted alone another could pass for it.
+	const [kept] = await db
+		.select({
+			of: sql<string>`concat(count(*), '/', bit_xor(crc32(concat(${libraryDocument.kind}, ${libraryDocument.id}, ${libraryDocument.contentHash}))))`,
+		})
+		.from(libraryDocument)
+		.where(own)
+	const of = kept?.of ?? ''
+	const known = read.get(clubId)
+	if (known?.of === of) return known
 	const rows = await db
 		.select({
 			kind: libraryDocument.kind,
@@ -75,31 +94,35 @@ export async function readLibrary({ db, clubId }: ClubScope): Promise<Library> {
 			content: libraryDocument.content,
 		})
 		.from(libraryDocument)
-		.where(eq(libraryDocument.clubId, clubId))
+		.where(own)
 		.orderBy(libraryDocument.id, libraryDocument.version)
 	const library: Library = { drills: {}, ladders: {}, schools: {} }
+	const drills = new Map<string, Drill>()
 	for (const row of rows) {
-		if (row.kind === 'drill') library.drills[row.id] = drillFromKept(row.content as Drill)
-		else if (row.kind === 'ladder') library.ladders[row.id] = ladderFromKept(row.content as Ladder)
+		if (row.kind === 'drill') {
+			const drill = drillFromKept(row.content as Drill)
+			library.drills[row.id] = drill
+			drills.set(`${row.id}/${row.version}`, drill)
+		} else if (row.kind === 'ladder') library.ladders[row.id] = ladderFromKept(row.content as Ladder)
 		else library.schools[row.id] = schoolFromKept(row.content as School)
 	}
-	return library
+	// Shared by all who ask: whoever wants another library makes one.
+	for (const one of [library, library.drills, library.ladders, library.schools]) Object.freeze(one)
+	read.delete(clubId)
+	read.set(clubId, { of, library, drills })
+	if (read.size > MOST_CLUBS) read.delete(read.keys().next().value!)
+	return { library, drills }
 }
 
-/** Drills by "id/version", for lines that cite an older one. */
-export async function readDrills({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, Drill>> {
+/** The newest version of each document; not to be changed. */
+export const readLibrary = async (scope: ClubScope): Promise<Library> => (await readDocuments(scope)).library
+
+/** Drills by "id/version", every version of the ids, for lines that cite an older one. */
+export async function readDrills(scope: ClubScope, ids: string[]): Promise<ReadonlyMap<string, Drill>> {
 	if (ids.length === 0) return new Map()
-	const rows = await db
-		.select({ content: libraryDocument.content })
-		.from(libraryDocument)
-		.where(
-			and(
-				eq(libraryDocument.clubId, clubId),
-				eq(libraryDocument.kind, 'drill'),
-				inArray(libraryDocument.id, [...new Set(ids)]),
-			),
-		)
-	return new Map(rows.map((row) => [`${row.content.id}/${row.content.version}`, drillFromKept(row.content as Drill)]))
+	const asked = new Set(ids)
+	const { drills } = await readDocuments(scope)
+	return new Map([...drills].filter(([, { id }]) => asked.has(id)))
 }
 
 /** The newest version of a drill or ladder with who wrote it, null for what the program brought; whoever writes one next waits. */

@@ -83,7 +83,7 @@ interface Known {
 	attending: Map<string, Set<string>>
 	athletes: Map<string, AthleteRow>
 	lines: Map<string, LineRow>
-	drills: Map<string, Drill>
+	drills: ReadonlyMap<string, Drill>
 	bests: Map<string, BestTime[]>
 	/** Events that corrections of this batch name, and who wrote them. */
 	targets: Map<string, { event: LogEvent; authorId: string }>

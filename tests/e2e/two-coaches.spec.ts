@@ -43,13 +43,23 @@ test('a double press is one: every form that makes something, sent twice at once
 			['/library/drills/new', { form: { document: JSON.stringify(drill) } }, 'library_document'],
 			[
 				`/athletes/${athleteId}`,
-				{ form: { do: 'pain', region: 'knee', side: 'left', score: '2', moment: 'during' } },
-				'observation',
+				{ form: { do: 'report', kind: 'pain', region: 'knee', side: 'left', score: '2', moment: 'during' } },
+				'care_event',
 			],
+			['/?index', { form: { do: 'report', athlete: athleteId!, kind: 'soreness', region: 'calf' } }, 'care_event'],
 			[`/athletes/${athleteId}`, { form: { do: 'outside', kind: 'gym', day: today, minutes: '60' } }, 'outside_load'],
 			[
 				`/athletes/${athleteId}/care`,
-				{ form: { do: 'open', kind: 'restriction', region: 'knee', setBy: 'H. Brekke', setByRole: 'physio' } },
+				{
+					form: {
+						do: 'open',
+						kind: 'restriction',
+						region: 'knee',
+						setBy: 'H. Brekke',
+						setByRole: 'physio',
+						note: 'a hard landing',
+					},
+				},
 				'care_record',
 			],
 			['/club', { form: { do: 'ground', name: 'Yard', lengthM: '40', widthM: '20', surface: 'gravel' } }, 'ground'],
