@@ -163,6 +163,8 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 					</div>
 					{preview && <Preview preview={preview} />}
 				</div>
+				{/* Last, so that a pressed button comes first: what is saved over somebody else's names no other. */}
+				<input type="hidden" name="do" value="save" />
 			</PostForm>
 		</>
 	)

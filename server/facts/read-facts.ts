@@ -44,9 +44,28 @@ const OUTSIDE_DAYS = 60
  * a fixed number of queries, for however many sessions of that day ask.
  *
  * @param today the club's day: what is planned from then on counts as work to come
+ * @param standing what was read already of all of them, and perhaps of others
  */
-export async function readRecords(scope: ClubScope, athleteIds: string[], day: string, today: string) {
-	const [athletes, levelOf, states, care, events, clearances, pains, outside, last, planned, days, squads] = [
+export async function readRecords(
+	scope: ClubScope,
+	athleteIds: string[],
+	day: string,
+	today: string,
+	standing?: Standing,
+) {
+	const known = standing ?? (await readStanding(scope, athleteIds))
+	const [outside, last, planned, days] = [
+		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
+		await lastWorkOf(scope, athleteIds, day),
+		await plannedWorkBefore(scope, athleteIds, today, day),
+		await workDaysSince(scope, athleteIds, addDays(day, -RUNNING_DAYS)),
+	]
+	return { ...known, outside, last, planned, days, day, today }
+}
+
+/** What of it is the same whatever the day: read once for many sessions, of everybody who is in any of them. */
+export async function readStanding(scope: ClubScope, athleteIds: string[]) {
+	const [athletes, levelOf, states, care, events, clearances, pains, squads] = [
 		await readAthletes(scope, athleteIds),
 		await readLevels(scope, athleteIds),
 		await readStates(scope, athleteIds),
@@ -54,29 +73,11 @@ export async function readRecords(scope: ClubScope, athleteIds: string[], day: s
 		await careEventsOf(scope, athleteIds),
 		await clearancesOfAll(scope, athleteIds),
 		await bodyReportsOf(scope, athleteIds),
-		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
-		await lastWorkOf(scope, athleteIds, day),
-		await plannedWorkBefore(scope, athleteIds, today, day),
-		await workDaysSince(scope, athleteIds, addDays(day, -RUNNING_DAYS)),
 		await squadsOf(scope, athleteIds),
 	]
-	return {
-		athletes,
-		levelOf,
-		states,
-		care,
-		events,
-		clearances,
-		pains,
-		outside,
-		last,
-		planned,
-		days,
-		squads,
-		day,
-		today,
-	}
+	return { athletes, levelOf, states, care, events, clearances, pains, squads }
 }
+export type Standing = Awaited<ReturnType<typeof readStanding>>
 export type Records = Awaited<ReturnType<typeof readRecords>>
 
 /** What is known of some athletes for a session's moment: the one way for whatever judges, permits, plans or shows. */

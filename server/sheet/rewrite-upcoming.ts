@@ -1,9 +1,10 @@
 import { addDays } from '../../core/calendar/day-count'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { lockSession, staleSessions, unstartedFor } from '../../db/queries/sessions'
+import { lockSession, readAttending, staleSessions, unstartedFor } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import { database, scopeOf } from '../database'
+import { readStanding } from '../facts/read-facts'
 import { writeLines } from './write-lines'
 
 /** Writes the lines of every unstarted session some athletes are down for anew, from a day on: what is known of them has changed. */
@@ -11,9 +12,14 @@ export async function rewriteUpcoming(scope: ClubScope, athleteIds: string[], to
 	const upcoming = await unstartedFor(scope, athleteIds, today)
 	if (upcoming.length === 0) return
 	const library = await readLibrary(scope)
+	const attending = await readAttending(
+		scope,
+		upcoming.map(({ id }) => id),
+	)
+	const standing = await readStanding(scope, [...new Set(attending.map((row) => row.athleteId))])
 	for (const session of upcoming) {
 		const squad = await readSquad(scope, session.squadId)
-		if (squad) await writeLines(scope, session, squad, library, now)
+		if (squad) await writeLines(scope, session, squad, library, now, standing)
 	}
 }
 

@@ -20,13 +20,13 @@ import {
 	updateSession,
 	writeWouldBe,
 } from '../../db/queries/sessions'
-import { type AthleteRow, type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import { type AthleteRow, type SquadRow, type readLevels, type readStates, stateKey } from '../../db/queries/squads'
 import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
 import { type Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { permit } from '../../core/permit/permit'
-import { readFacts } from '../facts/read-facts'
+import { type Standing, factsOf, readRecords } from '../facts/read-facts'
 import { plannedOf } from './planned-of'
 
 /** "Depth jump 30 cm, 5×2" */
@@ -39,6 +39,8 @@ export function writeLine(line: PlannedLine | null, library: Library): string {
  * Writes each athlete's own line for every entry of an unstarted session, as new versions where
  * something changed. A hand-set line stays and says what would have changed; a closed region
  * overrides both.
+ *
+ * @param standing what was read already of everybody who attends, for many sessions at once
  */
 export async function writeLines(
 	scope: ClubScope,
@@ -46,27 +48,21 @@ export async function writeLines(
 	squad: SquadRow,
 	library: Library,
 	now: Date,
+	standing?: Standing,
 ): Promise<void> {
 	const athleteIds = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
-	const [athletes, levelOf, states] = [
-		await readAthletes(scope, athleteIds),
-		await readLevels(scope, athleteIds),
-		await readStates(scope, athleteIds),
-	]
+	const today = dayInZone(now.toISOString(), session.timeZone)
+	const records = await readRecords(scope, athleteIds, session.day, today, standing)
+	const attending = new Set(athleteIds)
+	const { levelOf, states } = records
+	const athletes = records.athletes.filter(({ id }) => attending.has(id))
 	const entries = await readEntries(scope, [session.id])
 	const existing = await readLines(scope, [session.id])
 	const verdicts = new Map(
 		(await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
 	)
 	const before = await linesOf(scope, athleteIds, addDays(session.day, -60), session.day)
-	const facts = await readFacts(
-		scope,
-		session,
-		squad,
-		athleteIds,
-		library,
-		dayInZone(now.toISOString(), session.timeZone),
-	)
+	const facts = factsOf(records, session, squad, library, attending)
 
 	const fresh: (typeof existing)[number][] = []
 	const superseded: string[] = []
