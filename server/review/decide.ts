@@ -2,15 +2,16 @@ import { v7 as newId } from 'uuid'
 import { walkTogether } from '../../core/judge/walk-together'
 import type { LadderState } from '../../core/judge/types'
 import { type OverruleWord, OVERRULE_WORDS, overrule } from '../../core/judge/overrule'
-import { inTransaction } from '../../db/connect'
+import type { Library } from '../../core/vocabulary/library'
+import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { type SessionRow, lockSession, unstartedAfter, unstartedFor, updateSession } from '../../db/queries/sessions'
+import { type SessionRow, lockSession, unstartedAfter, updateSession } from '../../db/queries/sessions'
 import { readSquad, readStates, stateKey, writeState } from '../../db/queries/squads'
 import { insertVerdict, verdictsOfSession } from '../../db/queries/verdicts'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { copyForward } from '../sheet/save-session'
-import { writeLines } from '../sheet/write-lines'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { documentsOf } from './gather'
 import { type Proposal, differs, proposeVerdicts } from './propose'
 
@@ -154,24 +155,19 @@ function choose(decision: CoachDecision, proposal: Proposal, documents: ReturnTy
 		: { word: word as OverruleWord, next: outcome.next, reason: reason.trim().slice(0, 500) }
 }
 
-type Scope = Parameters<typeof writeLines>[0]
-
 /** Lines of every unstarted session the athletes are down for, whichever squad; and the squad's own next one. */
 async function writeNext(
-	scope: Scope,
+	scope: ClubScope,
 	session: SessionRow,
 	athleteIds: string[],
-	library: Parameters<typeof writeLines>[3],
+	library: Library,
 	now: Date,
 ): Promise<Decided['nextSession']> {
 	const squad = await readSquad(scope, session.squadId)
 	if (!squad) return null
 	const [planned] = await unstartedAfter(scope, session)
 	const next = planned ?? (await copyForward(scope, session, squad, library, now))
-	for (const upcoming of await unstartedFor(scope, athleteIds, session.day)) {
-		const itsSquad = await readSquad(scope, upcoming.squadId)
-		if (itsSquad && upcoming.id !== session.id) await writeLines(scope, upcoming, itsSquad, library, now)
-	}
+	await rewriteUpcoming(scope, athleteIds, session.day, now, session.id)
 	return { id: next.id, day: next.day, made: !planned }
 }
 

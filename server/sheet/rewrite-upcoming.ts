@@ -1,25 +1,33 @@
 import { addDays } from '../../core/calendar/day-count'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { lockSession, readAttending, staleSessions, unstartedFor } from '../../db/queries/sessions'
+import { lockSession, staleSessions, unstartedFor } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import { database, scopeOf } from '../database'
 import { readStanding } from '../facts/read-facts'
 import { writeLines } from './write-lines'
 
-/** Writes the lines of every unstarted session some athletes are down for anew, from a day on: what is known of them has changed. */
-export async function rewriteUpcoming(scope: ClubScope, athleteIds: string[], today: string, now: Date): Promise<void> {
-	const upcoming = await unstartedFor(scope, athleteIds, today)
+/**
+ * Writes the lines of some athletes anew in every unstarted session they are down for, from a day on: what is known
+ * of them has changed.
+ *
+ * @param but a session that stays as it is
+ */
+export async function rewriteUpcoming(
+	scope: ClubScope,
+	athleteIds: string[],
+	today: string,
+	now: Date,
+	but: string | null = null,
+): Promise<void> {
+	const upcoming = (await unstartedFor(scope, athleteIds, today)).filter(({ id }) => id !== but)
 	if (upcoming.length === 0) return
 	const library = await readLibrary(scope)
-	const attending = await readAttending(
-		scope,
-		upcoming.map(({ id }) => id),
-	)
-	const standing = await readStanding(scope, [...new Set(attending.map((row) => row.athleteId))])
+	const only = new Set(athleteIds)
+	const standing = await readStanding(scope, [...only])
 	for (const session of upcoming) {
 		const squad = await readSquad(scope, session.squadId)
-		if (squad) await writeLines(scope, session, squad, library, now, standing)
+		if (squad) await writeLines(scope, session, squad, library, now, { standing, only })
 	}
 }
 

@@ -40,7 +40,8 @@ export function writeLine(line: PlannedLine | null, library: Library): string {
  * something changed. A hand-set line stays and says what would have changed; a closed region
  * overrides both.
  *
- * @param standing what was read already of everybody who attends, for many sessions at once
+ * @param standing what was read already of everybody whose lines are written, for many sessions at once
+ * @param only whose lines are written; everybody's where it is not said
  */
 export async function writeLines(
 	scope: ClubScope,
@@ -48,9 +49,10 @@ export async function writeLines(
 	squad: SquadRow,
 	library: Library,
 	now: Date,
-	standing?: Standing,
+	{ standing, only }: { standing?: Standing; only?: ReadonlySet<string> } = {},
 ): Promise<void> {
-	const athleteIds = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
+	const everybody = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
+	const athleteIds = only ? everybody.filter((id) => only.has(id)) : everybody
 	const today = dayInZone(now.toISOString(), session.timeZone)
 	const records = await readRecords(scope, athleteIds, session.day, today, standing)
 	const attending = new Set(athleteIds)
@@ -104,10 +106,11 @@ export async function writeLines(
 	}
 	// Somebody taken off the list keeps the old versions, but none of them stands.
 	for (const row of existing)
-		if (!athleteIds.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId))
+		if (!everybody.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId))
 			superseded.push(row.id)
 	await insertLines(scope, fresh, superseded)
-	await updateSession(scope, session.id, { linesFor: dayInZone(now.toISOString(), session.timeZone) })
+	// Of some alone it is not the whole sheet that is of today.
+	if (!only) await updateSession(scope, session.id, { linesFor: today })
 }
 
 /** An athlete as the sheet is resolved for. */
