@@ -18,6 +18,7 @@ import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
+import { RegionField } from '../ui/region-field'
 import { actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Care · Dromos' }]
@@ -422,26 +423,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 									A health professional may accept a small discomfort that stays: it no longer repeats the step. From 3
 									on nothing is accepted.
 								</p>
-								<label className="field">
-									<span className="label">Where</span>
-									<select name="region" className="input" defaultValue="">
-										{[
-											<option key="" value="" disabled>
-												Choose
-											</option>,
-											...REGIONS.map((region) => (
-												<option key={region} value={region}>
-													{REGION_NAMES[region]}
-												</option>
-											)),
-										]}
-									</select>
-									{actionData?.kind === 'known' && problems.region && (
-										<span className="problem" role="alert">
-											{problems.region}
-										</span>
-									)}
-								</label>
+								<RegionField label="Where" problem={actionData?.kind === 'known' ? problems.region : undefined} />
 								<div className="grid grid-cols-2 gap-2">
 									<TextField
 										label="Accepted by"
@@ -488,26 +470,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 										</span>
 									)}
 								</label>
-								<label className="field">
-									<span className="label">Where</span>
-									<select name="region" className="input" defaultValue="">
-										{[
-											<option key="" value="" disabled>
-												Choose
-											</option>,
-											...REGIONS.map((region) => (
-												<option key={region} value={region}>
-													{REGION_NAMES[region]}
-												</option>
-											)),
-										]}
-									</select>
-									{actionData?.kind === 'worry' && problems.region && (
-										<span className="problem" role="alert">
-											{problems.region}
-										</span>
-									)}
-								</label>
+								<RegionField label="Where" problem={actionData?.kind === 'worry' ? problems.region : undefined} />
 								<TextField label="What about it" name="note" maxLength={500} />
 								<button className="btn btn-quiet justify-self-start" name="do" value="open">
 									Offer the alternative first

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { draftEntry } from '../../tests/support/draft-entry'
+import { planSession } from '../../tests/support/plan-session'
 import { typedReport } from '../../tests/support/report-typed'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { readLines } from '../../db/queries/sessions'
 import { readPack } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
-import { createSession } from '../sheet/save-session'
 import { readAthletePage } from '../squads/read-athlete'
 import { closeCare, mayOpen, openCare } from './care-records'
 import { changeContact, mayWriteContact, saveAddress } from './emergency'
@@ -28,31 +28,16 @@ beforeEach(async () => {
 const TODAY = '2026-03-12'
 const later = (minutes: number) => new Date(NOW.getTime() + 60_000 * minutes)
 
-async function sessionOn(day: string, place = ''): Promise<string> {
-	const made = await createSession(
-		club.coach.clubId,
-		'Atlantic/Madeira',
-		{
-			squadId: club.squadId,
-			day,
-			startTime: '17:30',
-			title: 'Jumps',
-			place,
-			surface: null,
-			plannedMinutes: 60,
-			role: 'hard',
-			share: 1,
-			athleteIds: club.athletes,
-			entries: [
-				draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 }),
-				draftEntry({ part: 'Throws', drillId: 'kneeling-chest-push', sets: 1, reps: 5, rest: 60 }),
-			],
-		},
-		NOW,
+const sessionOn = (day: string, place = '') =>
+	planSession(
+		club,
+		day,
+		[
+			draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 }),
+			draftEntry({ part: 'Throws', drillId: 'kneeling-chest-push', sets: 1, reps: 5, rest: 60 }),
+		],
+		{ place },
 	)
-	if (!('sessionId' in made)) throw new Error('no session')
-	return made.sessionId
-}
 const knee = (score: string, more: Parameters<typeof typedReport>[1] = {}) =>
 	typedReport('pain', { region: 'knee', side: 'left', score, ...more })
 const closuresOf = async (athlete: string, day = TODAY) =>

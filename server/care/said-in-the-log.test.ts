@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { draftEntry } from '../../tests/support/draft-entry'
+import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { careOf } from '../../db/queries/care'
 import { readLines } from '../../db/queries/sessions'
@@ -22,26 +23,9 @@ let [one, two]: [string, string] = ['', '']
 beforeEach(async () => {
 	club = await makeClub('Club', 3)
 	;[one, two] = club.athletes as [string, string]
-	const made = await createSession(
-		club.coach.clubId,
-		'Atlantic/Madeira',
-		{
-			squadId: club.squadId,
-			day: '2026-03-12',
-			startTime: '17:30',
-			title: 'Jumps',
-			place: '',
-			surface: null,
-			plannedMinutes: 60,
-			role: 'hard',
-			share: 1,
-			athleteIds: club.athletes,
-			entries: [draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 })],
-		},
-		NOW,
-	)
-	if (!('sessionId' in made)) throw new Error('no session')
-	sessionId = made.sessionId
+	sessionId = await planSession(club, '2026-03-12', [
+		draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 }),
+	])
 })
 const phone = randomUUID()
 let seq = 0

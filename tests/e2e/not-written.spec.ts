@@ -7,9 +7,9 @@ import { startingAt } from '../../core/judge/resolve-line'
 import { insertPerson } from '../../db/queries/clubs'
 import { writeLevel, writeState } from '../../db/queries/squads'
 import { hashPassword } from '../../server/access/password'
-import { createSession } from '../../server/sheet/save-session'
 import { draftEntry } from '../support/draft-entry'
 import { FieldHand } from '../support/field-hand'
+import { planSession } from '../support/plan-session'
 import { signIn } from '../support/sign-in'
 import { type TestClub, makeClub } from '../support/test-club'
 
@@ -38,32 +38,17 @@ async function clubFor(page: Page, app: App, trainedUntil = addDays(today, -1)):
 	return club
 }
 
-async function session(
+const session = (
 	club: TestClub,
 	day: string,
 	entries: Pick<Parameters<typeof draftEntry>[0], 'part' | 'ladderId' | 'drillId' | 'parameters'>[],
-): Promise<string> {
-	const made = await createSession(
-		club.coach.clubId,
-		'Atlantic/Madeira',
-		{
-			squadId: club.squadId,
-			day,
-			startTime: '00:10',
-			title: 'Work',
-			place: '',
-			surface: null,
-			plannedMinutes: 60,
-			role: 'hard',
-			share: 1,
-			athleteIds: club.athletes,
-			entries: entries.map((entry) => draftEntry({ ...entry, sets: 1, reps: 4, rest: 60 })),
-		},
-		new Date(),
+) =>
+	planSession(
+		club,
+		day,
+		entries.map((entry) => draftEntry({ ...entry, sets: 1, reps: 4, rest: 60 })),
+		{ startTime: '00:10', at: new Date() },
 	)
-	if (!('sessionId' in made)) throw new Error('no session')
-	return made.sessionId
-}
 const ladder = (ladderId: string) => ({ part: ladderId, ladderId, drillId: 'pogo' })
 const drill = (drillId: string, parameters: object = {}) => ({ part: drillId, drillId, parameters })
 const place = (club: TestClub, at: number, ladderId: string, rungId: string) =>

@@ -9,9 +9,9 @@ import { readLines } from '../../db/queries/sessions'
 import { writeState } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { hashPassword } from '../../server/access/password'
-import { createSession } from '../../server/sheet/save-session'
 import { draftEntry } from '../support/draft-entry'
 import { FieldHand } from '../support/field-hand'
+import { planSession } from '../support/plan-session'
 import { signIn } from '../support/sign-in'
 import { type TestClub, makeClub } from '../support/test-club'
 
@@ -108,33 +108,20 @@ const athleteOf = ({ club }: Story) => `/athletes/${club.athletes[0]!}`
 async function plan({ app, club }: Story) {
 	// What a review has planned for the squad's next training day is not what this club does next.
 	await app.rows('update session set day = ? where started_at is null', [addDays(today, -400)])
-	const made = await createSession(
-		club.coach.clubId,
-		'Atlantic/Madeira',
-		{
-			squadId: club.squadId,
-			day: today,
-			startTime: '00:10',
-			title: 'Back',
-			place: '',
-			surface: null,
-			plannedMinutes: 60,
-			role: 'hard',
-			share: 1,
-			athleteIds: club.athletes,
-			entries: [
-				...['acceleration', 'shock'].map((ladderId) =>
-					draftEntry({ part: ladderId, ladderId, drillId: 'pogo', sets: 1, reps: 1, rest: 60 }),
-				),
-				// A drill for everybody, beside the steps.
-				draftEntry({ part: 'Bounds', drillId: 'alternate-bounds', sets: 1, reps: 2, rest: 60 }),
-			],
-		},
-		new Date(),
+	const sessionId = await planSession(
+		club,
+		today,
+		[
+			...['acceleration', 'shock'].map((ladderId) =>
+				draftEntry({ part: ladderId, ladderId, drillId: 'pogo', sets: 1, reps: 1, rest: 60 }),
+			),
+			// A drill for everybody, beside the steps.
+			draftEntry({ part: 'Bounds', drillId: 'alternate-bounds', sets: 1, reps: 2, rest: 60 }),
+		],
+		{ startTime: '00:10', at: new Date() },
 	)
-	if (!('sessionId' in made)) throw new Error('no session')
-	const lines = (await readLines(club.scope, [made.sessionId])).filter((line) => line.blocked === null)
-	return { sessionId: made.sessionId, lines }
+	const lines = (await readLines(club.scope, [sessionId])).filter((line) => line.blocked === null)
+	return { sessionId, lines }
 }
 
 /** Everything of the session done, as a phone sends it. */
