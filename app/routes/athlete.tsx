@@ -10,7 +10,7 @@ import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
 import { versionSeen } from '#server/submissions/take-version'
-import { recordClearance } from '#server/care/clear'
+import { mayRecord, recordClearance } from '#server/care/clear'
 import { changeContact, mayWriteContact } from '#server/care/emergency'
 import { closeCare, mayOpen } from '#server/care/care-records'
 import { answerAsked, mayReport, report } from '#server/care/report'
@@ -89,7 +89,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		own,
 		illness: showPain ? (openCare.find((row) => row.kind === 'illness') ?? null) : null,
 		mayReport: mayReport(who, params.athleteId),
-		mayClear: may(who.role, 'clearance:record'),
+		mayClear: mayRecord(who, params.athleteId),
 	}
 }
 
@@ -166,7 +166,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			)
 		},
 		clear: async ({ text }) => {
-			mustHave('clearance:record', 'Coach or clinician record a clearance.')
+			if (!mayRecord(who, athleteId))
+				throw new Response('Coach, clinician or guardian record a clearance.', { status: 403 })
 			const region = text('region')
 			const typed = {
 				region,
@@ -747,7 +748,7 @@ function ClosedPlace({
 					</button>
 				</PostForm>
 			) : (
-				<p>Coach or clinician record who cleared it.</p>
+				<p>Coach, clinician or guardian record who cleared it.</p>
 			)}
 			{grade !== 'spare' && (
 				<p className="dim mt-1 text-[14px]">

@@ -82,7 +82,7 @@ const MAY: Record<string, string> = {
 	assistant: 'logs the sessions of today; reads plans and verdicts; not the pain reports',
 	clinician: 'reads everything; records clearances',
 	athlete: 'sees the own page; reports own pain',
-	guardian: 'sees the page of a minor, reports for them and says that they are well again',
+	guardian: 'sees the page of a minor, reports for them, records who cleared them, says that they are well again',
 }
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {

@@ -14,6 +14,7 @@ import { readLibrary } from '../../db/queries/library'
 import { readAthletes, readStates, squadsOf, stateKey, writeState } from '../../db/queries/squads'
 import { insertClearance } from '../../db/queries/verdicts'
 import type { Problems } from '../access/join'
+import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
@@ -28,6 +29,10 @@ export interface ClearanceTyped {
 	/** "yes", "no", or empty: as severe as it was said to be. */
 	injury: string
 }
+
+/** Coach and clinician record a clearance, and a guardian of theirs; who may be the one that clears is another question. */
+export const mayRecord = (who: SignedIn, athleteId: string): boolean =>
+	may(who.role, 'clearance:record') || (who.role === 'guardian' && who.athleteId === athleteId)
 
 /** Where a way back begins for somebody who stands on no ladder of its families. */
 const LADDER_OF: Readonly<Record<string, string>> = { [RUN]: 'acceleration', [LAND]: 'stiffness', [THROW]: 'throw' }

@@ -9,6 +9,7 @@ import { readPack } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
 import { readAthletePage } from '../squads/read-athlete'
 import { closeCare, mayOpen, openCare } from './care-records'
+import { mayRecord, recordClearance } from './clear'
 import { changeContact, mayWriteContact, saveAddress } from './emergency'
 import { mayReport, report } from './report'
 import { readReports } from './read-reports'
@@ -288,6 +289,18 @@ describe('closed by hand', () => {
 		})
 		expect(await known({ setByRole: 'physiotherapist' })).toEqual({ opened: true })
 	})
+})
+
+it('a clearance is recorded by coach, clinician and a guardian of theirs, and is never one of the three', async () => {
+	const records = (role: Parameters<typeof club.as>[0], athlete?: string) => mayRecord(club.as(role, athlete), one)
+	expect([records('coach'), records('clinician'), records('guardian', one)]).toEqual([true, true, true])
+	expect([records('assistant'), records('athlete', one), records('guardian', two)]).toEqual([false, false, false])
+	await report(club.coach, one, knee('6'), NOW)
+	const typed = { region: 'knee', side: '', clearedBy: 'Ada', injury: '' }
+	const guardian = club.as('guardian', one)
+	for (const role of ['guardian', 'coach', 'athlete'])
+		expect(await recordClearance(guardian, one, { ...typed, role }, later(1440)), role).toHaveProperty('problems.role')
+	expect(await recordClearance(guardian, one, { ...typed, role: 'doctor' }, later(1440))).toEqual({ cleared: true })
 })
 
 describe('in an emergency', () => {
