@@ -11,7 +11,10 @@ import { acceptEvents } from '../log/accept-events'
 import { decideVerdicts } from '../review/decide'
 import { readReview } from '../review/read-review'
 import { createSession } from '../sheet/save-session'
+import { planSession } from '../../tests/support/plan-session'
+import { typedReport } from '../../tests/support/report-typed'
 import { recordClearance } from './clear'
+import { report } from './report'
 
 // From a knee that gave way to the ladders again: sessions of the way back with one set-back and a gap of three weeks.
 // One step a session; forward when it was done and the answer is 0, repeated at 1–2, one back at 3; a gap of 15 to 28
@@ -171,3 +174,27 @@ it('a knee comes back step by step, with a set-back and a gap, to two rungs belo
 	}
 	expect(walked).toEqual(['back at run-80', 'back at run-90', 'back at run-95', 'back at run-100', 'a-run 60 %'])
 }, 120_000)
+
+it('two sessions of one day: the step stands in the first, low work in the second', async () => {
+	const { club, athlete } = await begin()
+	const entries = () =>
+		['acceleration', 'shock'].map((ladderId) =>
+			draftEntry({ part: ladderId, ladderId, drillId: 'pogo', sets: 1, reps: 1, rest: 60 }),
+		)
+	await report(club.coach, athlete, typedReport('pain', { region: 'knee', side: 'left', score: '8' }), at('2026-03-12'))
+	const cleared = { region: 'knee', side: '', clearedBy: 'H. Brekke', role: 'physiotherapist', injury: 'yes' }
+	expect(await recordClearance(club.as('clinician'), athlete, cleared, at('2026-03-13'))).toEqual({ cleared: true })
+	const steps = ['re-entry-run', 're-entry-land'].flatMap((id) => STARTER_LIBRARY.ladders[id]!.rungs)
+	const stepsOf = async (session: string) =>
+		(await readLines(club.scope, [session])).flatMap((line) =>
+			steps.filter((step) => step.id === line.rungId && step.drillId === line.drillId).map(({ id }) => id),
+		)
+	const morning = await planSession(club, '2026-03-14', entries(), { startTime: '09:00', at: at('2026-03-13') })
+	const evening = await planSession(club, '2026-03-14', entries(), { startTime: '17:30', at: at('2026-03-13') })
+	const nextDay = await planSession(club, '2026-03-15', entries(), { at: at('2026-03-13') })
+	expect((await stepsOf(morning)).sort()).toEqual(['stick-two', 'walk'])
+	expect(await stepsOf(evening)).toEqual([])
+	for (const line of await readLines(club.scope, [evening]))
+		if (line.drillId) expect(STARTER_LIBRARY.drills[line.drillId]!.intensity).toBe('low')
+	expect((await stepsOf(nextDay)).sort()).toEqual(['stick-two', 'walk'])
+})

@@ -2,6 +2,7 @@ import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
 import { dayInZone } from '../../core/calendar/days'
 import { NO_REST, type Rest } from '../../core/vocabulary/dose'
+import type { Ladder } from '../../core/vocabulary/ladder'
 import type { Library } from '../../core/vocabulary/library'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
 import { type ResolvedLine, sameLine } from '../../core/judge/resolve-line'
@@ -26,6 +27,7 @@ import type { LineChange } from '../../db/schema/sessions'
 import { type Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { permit } from '../../core/permit/permit'
+import { afterStep } from '../../core/plan/permit-line'
 import { type Standing, factsOf, readRecords } from '../facts/read-facts'
 import { plannedOf } from './planned-of'
 
@@ -76,7 +78,8 @@ export async function writeLines(
 				return planned ? [[row.entryId, planned] as const] : []
 			}),
 		)
-		const concluded = concludeFor(facts.get(athlete.id)!, library)
+		const walked = stepsBefore(before, session, athlete.id, library)
+		const concluded = walked.reduce(afterStep, concludeFor(facts.get(athlete.id)!, library))
 		const resolvedLines = resolveSheet(
 			entries,
 			sheetAthleteOf(athlete, levelOf, states, squad, concluded),
@@ -84,7 +87,7 @@ export async function writeLines(
 			handSet,
 		)
 		for (const entry of entries) {
-			const resolved = resolvedLines.get(entry.id)!
+			const resolved = notAgain(resolvedLines.get(entry.id)!, walked, library)
 			const last = own.find((row) => row.entryId === entry.id)
 			const line = handSet.get(entry.id)
 			// A line set by hand stands as long as nothing but cautions, which were answered then, speaks against it.
@@ -112,6 +115,30 @@ export async function writeLines(
 	// Of some alone it is not the whole sheet that is of today.
 	if (!only) await updateSession(scope, session.id, { linesFor: today })
 }
+
+/** Paths of which an earlier session of the same day has a step already: each is written once a day. */
+function stepsBefore(
+	lines: { line: LineRow; session: SessionRow }[],
+	{ id, day, startTime }: SessionRow,
+	athleteId: string,
+	{ ladders }: Library,
+): string[] {
+	return lines.flatMap(({ line, session }) => {
+		const earlier = session.id !== id && session.day === day && session.startTime < startTime
+		if (!earlier || line.athleteId !== athleteId || line.blocked !== null) return []
+		return Object.values(ladders)
+			.filter((ladder) => ladder.path !== undefined && hasStep(ladder, line))
+			.map(({ id: path }) => path)
+	})
+}
+const hasStep = ({ rungs }: Ladder, line: { rungId: string | null; drillId: string | null }): boolean =>
+	rungs.some((rung) => rung.id === line.rungId && rung.drillId === line.drillId)
+
+/** What was a step this morning is low work in the evening, where it is low: it is not called the step again. */
+const notAgain = (line: ResolvedLine, walked: readonly string[], { ladders }: Library): ResolvedLine =>
+	line.blocked === null && walked.some((path) => ladders[path] && hasStep(ladders[path], line))
+		? { ...line, rungId: null }
+		: line
 
 /** An athlete as the sheet is resolved for. */
 function sheetAthleteOf(
