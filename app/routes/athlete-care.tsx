@@ -289,7 +289,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 						</ul>
 					</section>
 					<section>
-						<h2>Pain, the last ten weeks</h2>
+						<h2>Pain, week by week</h2>
 						<BodyList pains={pains} today={today} />
 					</section>
 					{episodes.length > 0 && (
@@ -562,6 +562,9 @@ function SaidRow({
 
 type Pain = Awaited<ReturnType<typeof loader>>['pains'][number]
 
+/** A phone shows the last weeks: the newest is what is looked for. */
+const onPhone = (week: number) => (week > 4 ? 'hidden sm:table-cell' : '')
+
 /** A body list over time: a region a row, a week a column, the worst of the week as its number. */
 function BodyList({ pains, today }: { pains: Pain[]; today: string }) {
 	const weekOf = (at: string) => Math.floor(daysBetween(at.slice(0, 10), today) / 7)
@@ -571,13 +574,13 @@ function BodyList({ pains, today }: { pains: Pain[]; today: string }) {
 	const worst = (region: Region, week: number) =>
 		pains.filter((pain) => pain.region === region && weekOf(pain.at) === week).sort((a, b) => b.score - a.score)[0]
 	return (
-		<div className="overflow-x-auto">
-			<table className="mt-2 w-full min-w-[520px] border-collapse">
+		<div className="relative overflow-x-auto">
+			<table className="mt-2 w-full border-collapse sm:min-w-[520px]">
 				<thead>
 					<tr className="dim text-[13px]">
 						<th className="text-left font-normal">Region</th>
 						{weeks.map((week) => (
-							<th key={week} scope="col" className="px-1 font-normal">
+							<th key={week} scope="col" className={`px-1 font-normal ${onPhone(week)}`}>
 								{week % 3 === 0 ? (
 									shortDay(addDays(today, -7 * week)).replace(/^\w+ /, '')
 								) : (
@@ -596,7 +599,7 @@ function BodyList({ pains, today }: { pains: Pain[]; today: string }) {
 							{weeks.map((week) => {
 								const pain = worst(region, week)
 								return (
-									<td key={week} className="px-1 text-center">
+									<td key={week} className={`px-1 text-center ${onPhone(week)}`}>
 										{pain ? (
 											<span
 												className={`num inline-grid size-[30px] place-items-center rounded-full border-2 ${pain.score >= 5 || pain.redFlag ? 'border-attn bg-attn text-paper' : pain.score >= 3 ? 'border-ink bg-ink text-paper' : 'border-ink-2'}`}
