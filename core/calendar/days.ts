@@ -19,12 +19,21 @@ export const instantOf = (day: Day, time: string, timeZone: string): Date =>
 export const ageInYears = (birthDate: Day, on: Day): number =>
 	Temporal.PlainDate.from(birthDate).until(Temporal.PlainDate.from(on), { largestUnit: 'year' }).years
 
+/** Days as they were written before: writing one takes longer than a rule takes to decide, and a club has few. */
+const written = new Map<string, string>()
+function write(day: Day, locale: string, length: 'long' | 'short'): string {
+	const key = `${day} ${locale} ${length}`
+	let words = written.get(key)
+	if (words === undefined) {
+		words = Temporal.PlainDate.from(day)
+			.toLocaleString(locale, { weekday: length, day: 'numeric', month: length })
+			.replace(',', '')
+		written.set(key, words)
+	}
+	return words
+}
+
 /** "Tuesday 24 November" for people. */
-export const longDay = (day: Day, locale = 'en-GB'): string =>
-	Temporal.PlainDate.from(day)
-		.toLocaleString(locale, { weekday: 'long', day: 'numeric', month: 'long' })
-		.replace(',', '')
-export const shortDay = (day: Day, locale = 'en-GB'): string =>
-	Temporal.PlainDate.from(day)
-		.toLocaleString(locale, { weekday: 'short', day: 'numeric', month: 'short' })
-		.replace(',', '')
+export const longDay = (day: Day, locale = 'en-GB'): string => write(day, locale, 'long')
+/** "Tue 24 Nov" for people. */
+export const shortDay = (day: Day, locale = 'en-GB'): string => write(day, locale, 'short')
