@@ -256,17 +256,20 @@ export async function workDaysSince({ db, clubId }: ClubScope, athleteIds: strin
 		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} >= ${from}`))
 }
 
-/** Makes the days of work of some athletes on some days anew from the marks that stand. */
+/**
+ * Makes the days of work of some athletes on some days anew from the marks that stand. Its order and indexes are named:
+ * right after many rows were written the server knows nothing of them and would read the club for each mark.
+ */
 export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<void> {
 	if (athleteIds.length === 0 || days.length === 0) return
 	await db
 		.delete(workDay)
 		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days)))
 	await db.execute(sql`insert ignore into work_day (club_id, athlete_id, family, day)
-		select distinct m.club_id, m.athlete_id, d.family, s.day
+		select straight_join distinct m.club_id, m.athlete_id, d.family, s.day
 		from session s
-		join mark m on m.club_id = s.club_id and m.session_id = s.id
-		left join mark r on r.club_id = m.club_id and r.replaces_id = m.id
+		join mark m force index (mark_by_session) on m.club_id = s.club_id and m.session_id = s.id
+		left join mark r force index (mark_replaces) on r.club_id = m.club_id and r.replaces_id = m.id
 		join (select id, max(json_value(content, '$.family')) as family from library_document
 			where club_id = ${clubId} and kind = 'drill' group by id) d on d.id = m.drill_id
 		where s.club_id = ${clubId} and s.day in ${days} and m.athlete_id in ${athleteIds}
