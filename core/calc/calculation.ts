@@ -14,6 +14,8 @@ export type CamelCased<T> = T extends readonly (infer E)[]
 export interface Calculation<Input = unknown, Output = Record<string, unknown>> {
 	name: string
 	title: string
+	/** Its fields are written as what is stored writes them, `distanceM`, not `distance_m`. */
+	asStored?: true
 	/** Shape of the input: names, types, what must be there. Ranges are judged by the measure itself, which names the field. */
 	input: TSchema
 	output: TSchema

@@ -1,5 +1,6 @@
 import type { Calculation } from './calculation'
 import { JUMP_CALCULATIONS } from './jump-calculations'
+import { MARKS_CALCULATIONS } from './marks-calculations'
 import { NOISE_CALCULATIONS } from './noise-calculations'
 import { OTHER_CALCULATIONS } from './other-calculations'
 import { CARE_CALCULATIONS } from './care-calculations'
@@ -12,6 +13,7 @@ export const CALCULATIONS = [
 	...JUMP_CALCULATIONS,
 	...OTHER_CALCULATIONS,
 	...NOISE_CALCULATIONS,
+	...MARKS_CALCULATIONS,
 	...PROGRESS_CALCULATIONS,
 	...CARE_CALCULATIONS,
 ] as unknown as readonly Calculation[]

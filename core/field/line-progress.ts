@@ -1,9 +1,9 @@
 import type { LogEvent } from '../vocabulary/events'
-import type { DropOffReading } from '../noise/drop-off'
+import type { StopReading } from '../noise/one-more'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
 import { byRep, markEvidence, repsOfMark } from '../judge/gather-exposure'
 import { readFall } from '../judge/read-fall'
-import { writeMark, writePercent } from '../words/write-numbers'
+import { capital, writeMark, writePercent } from '../words/write-numbers'
 import type { FieldLine } from './pack'
 
 /** Where one athlete stands on one line, from the events that stand. */
@@ -17,7 +17,7 @@ export interface LineProgress {
 	next: { setNo: number; repNo: number }
 	/** Device time of the last rep, ms; null before the first. */
 	lastAt: number | null
-	dropOff: DropOffReading | null
+	dropOff: StopReading | null
 	/** Rest the last rep asks for, s: none after a rep that was not run, less after a shorter one. */
 	restS: number
 	/** Another drill for this athlete, swapped in on the spot. */
@@ -120,11 +120,11 @@ export function suggestionFor(progress: LineProgress): Suggestion {
 	const left = Math.max(0, planned - repsDone)
 	if (ended)
 		return { lead: 'Set ended.', rest: `${repsDone} of ${planned} reps done; that counts as done.`, endTheSet: false }
-	if (dropOff && kind && dropOff.endTheSet) {
-		const [before, last] = dropOff.percents.slice(-2)
+	if (dropOff && kind && dropOff.stopAfter !== null) {
+		const [before, last] = dropOff.percents.slice(dropOff.stopAfter - 2, dropOff.stopAfter)
 		return {
 			lead: 'End the set.',
-			rest: `The last two were ${writePercent(before ?? 0)} and ${writePercent(last ?? 0)} off ${writeMark({ kind, value: dropOff.best })}; the limit is ${writePercent(dropOff.limitPercent)}.`,
+			rest: `The last two were ${writePercent(before ?? 0)} and ${writePercent(last ?? 0)} off the best, more than chance; the limit is ${writePercent(line.dropOffPercent)}.`,
 			endTheSet: true,
 		}
 	}
@@ -134,28 +134,28 @@ export function suggestionFor(progress: LineProgress): Suggestion {
 	if (dropOff.tooCoarse && progress.method)
 		return {
 			lead: `${left} to go.`,
-			rest: `Timing by ${METHOD_NAMES[progress.method]} is too coarse to judge fatigue.`,
+			rest: `By ${METHOD_NAMES[progress.method]} tiredness cannot be seen here: the eye decides.`,
 			endTheSet: false,
 		}
 	const off = dropOff.percents.at(-1) ?? 0
-	const limitValue =
-		dropOff.best * (1 + ((kind === 'sprint' || kind === 'contact' ? 1 : -1) * dropOff.limitPercent) / 100)
-	const watch = `Two past ${writeMark({ kind, value: limitValue })} running: end the set.`
+	const limit = line.dropOffPercent
+	const limitValue = dropOff.best * (1 + ((kind === 'sprint' || kind === 'contact' ? 1 : -1) * limit) / 100)
+	const watch = `${dropOff.seesLittle ? 'This method sees little: ' : ''}staying past ${writeMark({ kind, value: limitValue })} ends the set.`
 	if (off === 0)
 		return {
 			lead: 'One more is fine.',
-			rest: `${repsDone === 1 ? 'First mark' : 'Best so far'}, ${left} to go. ${watch}`,
+			rest: `${repsDone === 1 ? 'First mark' : 'Best so far'}, ${left} to go. ${capital(watch)}`,
 			endTheSet: false,
 		}
-	if (off >= dropOff.limitPercent - 1e-9)
+	if (off >= limit - 1e-9)
 		return {
 			lead: 'Watch the next one.',
-			rest: `${writePercent(off)} off ${writeMark({ kind, value: dropOff.best })}. ${watch}`,
+			rest: `${writePercent(off)} off ${writeMark({ kind, value: dropOff.best })}. ${capital(watch)}`,
 			endTheSet: false,
 		}
 	return {
 		lead: 'One more is fine.',
-		rest: `Within ${writePercent(off)} of the best, ${left} to go. ${watch}`,
+		rest: `Within ${writePercent(off)} of the best, ${left} to go. ${capital(watch)}`,
 		endTheSet: false,
 	}
 }

@@ -3,7 +3,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Firmness } from '../vocabulary/words'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
-import type { DropOffReading } from '../noise/drop-off'
+import type { StopReading } from '../noise/one-more'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { phaseShare } from '../rules/p6-phase'
 import type { Concluded } from '../permit/known'
@@ -129,7 +129,7 @@ function isEvidence(exposure: Exposure, rung: Rung, state: LadderState, { school
 }
 
 /** Drop-off within one exposure; null when nothing was measured. */
-export function dropOffOf(exposure: Exposure | null, drill: Drill, school: School): DropOffReading | null {
+export function dropOffOf(exposure: Exposure | null, drill: Drill, school: School): StopReading | null {
 	const kind = exposure?.marks[0]?.kind
 	return exposure && kind ? (readFall(exposure.marks, dropOffLimit(kind, drill, school))?.reading ?? null) : null
 }

@@ -1,13 +1,13 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose } from '../vocabulary/dose'
 import type { Rung, Variation } from '../vocabulary/ladder'
-import { COARSE_ABOVE_PERCENT } from '../noise/drop-off'
 import { typicalErrorOf } from '../noise/typical-error'
 import { type Finding, type JudgeContext, type Rule, dropOffOf } from './judge-context'
 import { type Lock, lockOf, nextRung, passedRungs } from './locks'
 import { missedTime, wayBack } from './missed-time'
 import { COMFORT_AT_WORST, PASS_SHARE, type ExposureReading } from './read-criterion'
 import { majorityMarks } from './majority-marks'
+import { dropOffLimit } from './read-fall'
 import { placeAt } from './safety-rules'
 import type { Exposure, LadderState } from './types'
 import { inSentence, writeDose, writeMark, writePercent } from '../words/write-numbers'
@@ -86,15 +86,14 @@ const fallOf = (exposure: Exposure | null, { drill, documents }: JudgeContext) =
 
 const dropOff: Rule = {
 	id: 'P4',
-	question: () => 'Drop-off from the best of the session, two reps running',
+	question: () => 'A fall within the session beyond chance',
 	firmness: 'common practice',
 	evaluate(context): Finding {
 		const reading = dropOffOf(context.latest, context.drill, context.documents.school)
 		if (!reading) return { fired: false, found: 'nothing measured', limit: '—' }
-		const limit = writePercent(reading.limitPercent)
-		if (reading.tooCoarse)
-			return { fired: false, found: `timing too coarse to judge fatigue (noise over ${COARSE_ABOVE_PERCENT} %)`, limit }
-		const worst = writePercent(Math.max(...reading.percents))
+		const limit = `${writePercent(dropOffLimit(context.latest!.marks[0]!.kind, context.drill, context.documents.school))}, beyond chance`
+		if (reading.tooCoarse) return { fired: false, found: 'the method cannot show tiredness here', limit }
+		const worst = `${writePercent(Math.max(...reading.percents))}${reading.seesLittle ? ', by a method that sees little' : ''}`
 		const latest = fallOf(context.latest, context)
 		const previous = fallOf(context.previous, context)
 		if (!latest) return { fired: false, found: `largest ${worst}`, limit }

@@ -1,11 +1,16 @@
 import type { Drill } from '../vocabulary/drill'
 import type { School } from '../vocabulary/school'
+import type { Better } from '../noise/drop-off'
 import { contactRisePercent } from '../library/schools'
-import { type DropOffReading, readDropOff } from '../noise/drop-off'
+import { type StopReading, readStop } from '../noise/one-more'
 import type { Method } from '../vocabulary/words'
 import { typicalErrorOf } from '../noise/typical-error'
 import { majorityMarks } from './majority-marks'
 import type { MarkEvidence } from './types'
+
+/** A time or a contact is better when lower, a height or a distance when higher. */
+export const betterOf = (kind: MarkEvidence['kind']): Better =>
+	kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher'
 
 /**
  * Drop-off within one line's marks, in the kind of the first mark and the method most were taken with.
@@ -14,18 +19,13 @@ import type { MarkEvidence } from './types'
 export function readFall(
 	marks: readonly MarkEvidence[],
 	limitPercent: number,
-): { reading: DropOffReading; method: Method } | null {
+): { reading: StopReading; method: Method } | null {
 	const kind = marks[0]?.kind
 	if (kind === undefined) return null
 	const { marks: kept, method } = majorityMarks(marks, kind)
 	if (method === null) return null
 	const read = (values: number[]) =>
-		readDropOff(
-			values,
-			kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher',
-			limitPercent,
-			typicalErrorOf(kind, method),
-		)
+		readStop(values, betterOf(kind), limitPercent, typicalErrorOf(kind, method), method)
 	const sides = (['left', 'right'] as const).map((side) =>
 		kept.filter((mark) => mark.side === side).map((mark) => mark.value),
 	)

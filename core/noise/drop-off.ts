@@ -3,9 +3,6 @@ import { inBounds } from '../measure/measure-error'
 /** A time or a contact is better when lower, a height or a distance when higher. */
 export type Better = 'lower' | 'higher'
 
-/** Limits above this share say nothing about fatigue: the method is too coarse [our setting]. */
-export const COARSE_ABOVE_PERCENT = 8
-
 /**
  * Percent by which a rep is worse than the session's best so far, in the mark's own unit; worse is
  * positive, the best itself is 0. A time 5 % slower reads 5, although the speed is 4.76 % lower.
@@ -21,13 +18,10 @@ export function dropOffPercent(value: number, best: number, better: Better): num
 
 export interface DropOffRun {
 	best: number
-	bestIndex: number
 	/** One number per rep: percent off the best of the reps up to and including it. */
 	percents: number[]
 	/** Position, from 0, of the first of the reps running that were all at or past the limit; null when there were none. */
 	fallIndex: number | null
-	/** The last reps are such a run. */
-	fallenNow: boolean
 	/** Position, from 0, of the last rep within the limit, up to the fall if there was one. */
 	lastGoodIndex: number
 }
@@ -61,56 +55,8 @@ export function followDropOff(
 	const fall = past.findIndex((_, index) => allPast(index))
 	return {
 		best: values[bestIndex]!,
-		bestIndex,
 		percents,
 		fallIndex: fall === -1 ? null : fall,
-		fallenNow: allPast(past.length - consecutive),
 		lastGoodIndex: past.slice(0, fall === -1 ? undefined : fall).lastIndexOf(false),
-	}
-}
-
-export interface DropOffReading extends Pick<DropOffRun, 'best' | 'bestIndex' | 'percents'> {
-	/** The limit in force: the larger of the school's and three typical errors. */
-	limitPercent: number
-	/** Three typical errors exceed what could tell fatigue: no suggestion is made. */
-	tooCoarse: boolean
-	/** The last two reps are both at or past the limit. */
-	endTheSet: boolean
-	/** Reps done before the first fall that ended a set; null when none did. */
-	repsBeforeFall: number | null
-}
-
-/** Reps running past the limit that end a set. */
-const REPS_RUNNING = 2
-
-/**
- * Live drop-off of one athlete on one line. Stop is suggested when two reps running are at or past
- * max(school limit, 3 × typical error) from the session's best: with plain noise of 1.5 % a limit of
- * 3 % on one rep would stop one set in seven for nothing.
- *
- * @param values marks in order, one method, each above 0
- * @param typicalError in the marks' unit; null when the method has none
- * @param schoolLimitPercent 1–10
- */
-export function readDropOff(
-	values: readonly number[],
-	better: Better,
-	schoolLimitPercent: number,
-	typicalError: number | null,
-): DropOffReading | null {
-	if (values.length === 0) return null
-	const best = better === 'lower' ? Math.min(...values) : Math.max(...values)
-	const noisePercent = typicalError === null ? 0 : (3 * typicalError * 100) / best
-	const tooCoarse = typicalError === null || noisePercent > Math.max(COARSE_ABOVE_PERCENT, schoolLimitPercent)
-	const limitPercent = Math.max(schoolLimitPercent, noisePercent)
-	const run = followDropOff(values, better, limitPercent, REPS_RUNNING)
-	return {
-		percents: run.percents,
-		best: run.best,
-		bestIndex: run.bestIndex,
-		limitPercent,
-		tooCoarse,
-		endTheSet: !tooCoarse && run.fallenNow,
-		repsBeforeFall: tooCoarse ? null : run.fallIndex,
 	}
 }

@@ -72,6 +72,8 @@ export const Drill = closed({
 	counting: CountingRules,
 	/** How the rep starts; marks with unlike starts are never compared. */
 	start: maybe(oneOf(Object.keys(START_NAMES) as Start[])),
+	/** Another drill whose marks this one's may be compared with: the same movement under another name. */
+	comparableAs: maybe(documentIdOf<DrillId>()),
 	/** Fatigue is read against the school's repeat-speed limit instead of its speed limit. */
 	repeatSpeed: maybe(Type.Boolean()),
 	/** A weight is worn: never in an unloading week, never twice a day. */

@@ -42,6 +42,20 @@ const ASKED = {
 	lastWork: { plyometric: '2026-03-10' },
 }
 
+const THREE = {
+	kind: 'sprint',
+	method: 'gate',
+	better: 'lower',
+	usual: 3,
+	betweenDaySd: 0.03,
+	withinDaySd: 0.02,
+	standardError: 0.01,
+	sessions: 2,
+	best: 2.95,
+	seasonBest: 2.95,
+	setAside: [],
+}
+
 interface Row {
 	good: [input: object, output: object]
 	edge: [input: object, output: object]
@@ -342,6 +356,133 @@ const ROWS: Record<string, Row> = {
 			{ drop_pct: [0], limit_used_pct: 4.5, stop_after: null, last_good: 1 },
 		],
 		bad: [{ marks: [3, -3], better: 'lower', limit_pct: 3 }, 'marks[1]'],
+	},
+	reference: {
+		// Means 3.00, 3.03, 3.06 of four, squares 0.0012 each: worked by hand in core/noise/usual.test.ts.
+		good: [
+			{
+				kind: 'sprint',
+				method: 'gate',
+				better: 'lower',
+				sessions: [3, 3.03, 3.06].map((value, at) => ({
+					day: `2026-06-2${at}`,
+					marks: [value - Math.sqrt(0.0006), value, value, value + Math.sqrt(0.0006)],
+				})),
+				day: '2026-06-30',
+			},
+			{
+				kind: 'sprint',
+				method: 'gate',
+				better: 'lower',
+				usual: 3.03,
+				betweenDaySd: 0.0299077,
+				withinDaySd: 0.02,
+				standardError: 0.0182069,
+				sessions: 3,
+				best: 2.9755051,
+				seasonBest: 2.9755051,
+				setAside: [],
+			},
+		],
+		edge: [
+			{
+				kind: 'height',
+				method: 'mat',
+				better: 'higher',
+				sessions: [
+					{ day: '2026-06-20', marks: [0.4, 0.41, 0.4, 0.41, 40] },
+					{ day: '2026-06-25', marks: [0.3], firstDayBack: true },
+				],
+				day: '2026-06-30',
+			},
+			{
+				usual: null,
+				sessions: 1,
+				best: 0.41,
+				setAside: [40],
+				standardError: null,
+				reason: /one more session measured this way/,
+			},
+		],
+		bad: [
+			{
+				kind: 'sprint',
+				method: 'gate',
+				better: 'lower',
+				sessions: [{ day: '2026-06-20', marks: [3, -3] }],
+				day: '2026-06-30',
+			},
+			'sessions[0].marks[1]',
+		],
+	},
+	criterion: {
+		good: [
+			{ reference: THREE, marks: [3.06, 3.06, 3.06, 3.06], percent: 3 },
+			// 0.03 short of 3.09; √(0.0009 + 0.0001 + 0.0001): t = −0.9045 of 9 degrees of freedom, table of Student’s t.
+			{ outcome: 'pass', settle: null, words: /3.06 s is 2.0 % over the usual 3.00 s, within what a day moves it/ },
+		],
+		edge: [
+			{ reference: { ...THREE, usual: null, standardError: null, sessions: 1 }, marks: [3], percent: 3 },
+			{ outcome: 'unclear', probabilityFallOver: null, settle: { anotherDay: true }, words: /no usual yet/ },
+		],
+		bad: [{ reference: THREE, marks: [3], percent: 60 }, 'percent'],
+	},
+	'stop-test': {
+		good: [
+			{ kind: 'sprint', marks: [3, 3.09, 3.18], better: 'lower', method: 'gate', limitPct: 3 },
+			{ stopAfter: 3, tooCoarse: false, falseStopRate: 0.001, words: /Stop after rep 3/ },
+		],
+		edge: [
+			{
+				kind: 'height',
+				sets: [
+					[0.4, 0.4],
+					[0.2, 0.2, 0.2],
+				],
+				better: 'higher',
+				method: 'reach',
+				limitPct: 5,
+			},
+			{ stopAfter: null, tooCoarse: true, falseStopRate: 0, words: /cannot show/ },
+		],
+		bad: [{ kind: 'sprint', marks: [3, -3], better: 'lower', method: 'gate', limitPct: 3 }, 'marks[1]'],
+	},
+	'mark-key': {
+		good: [
+			{ kind: 'sprint', drillId: 'standing-start', parameters: { distanceM: 20 }, method: 'phone', surface: 'track' },
+			{
+				key: '1|sprint|standing-start|standing|d20|-|-|-|-|track|phone',
+				comparableWith: ['1|sprint|standing-start|standing|d20|-|-|-|-|track|phone'],
+			},
+		],
+		edge: [
+			{
+				kind: 'sprint',
+				drillId: 'fly-10',
+				parameters: { distanceM: 10, runInM: 20 },
+				method: 'stopwatch',
+				effortPercent: 90,
+			},
+			{ key: '1|sprint|fly-10|rolling|d10.in20|-|-|90|-|-|stopwatch' },
+		],
+		bad: [{ kind: 'sprint', drillId: 'fly-10', parameters: {}, method: 'gate', effortPercent: 120 }, 'effortPercent'],
+	},
+	plausible: {
+		good: [
+			{
+				kind: 'sprint',
+				drillId: 'standing-start',
+				parameters: { distanceM: 20 },
+				value: 2.02,
+				history: [3, 3, 3, 3, 3.1],
+			},
+			{ outcome: 'set-aside', range: { low: 2.55, high: 3.9 }, likely: 3.02 },
+		],
+		edge: [
+			{ kind: 'contact', drillId: 'pogo', parameters: {}, value: 0.06 },
+			{ outcome: 'plausible', range: { low: 0.06, high: 1 } },
+		],
+		bad: [{ kind: 'contact', drillId: 'pogo', parameters: {}, value: -1 }, 'value'],
 	},
 	contacts: {
 		// Notation of the trade: 5×2 depth jumps are 10 jumps and 20 contacts; an odd bound goes to the starting leg.

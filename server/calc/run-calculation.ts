@@ -25,7 +25,7 @@ export function runCalculation(one: Calculation, input: unknown): CalculationAns
 		return { output: one.compute(input) }
 	} catch (error) {
 		if (!(error instanceof MeasureError)) throw error
-		const field = snakeCase(error.field)
+		const field = one.asStored ? error.field : snakeCase(error.field)
 		return {
 			error: {
 				kind: 'value',

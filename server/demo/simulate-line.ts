@@ -2,7 +2,7 @@ import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { PlannedLine } from '../../core/vocabulary/line'
-import { readDropOff } from '../../core/noise/drop-off'
+import { readStop } from '../../core/noise/one-more'
 import type { Random } from '../../core/chance/random'
 import type { DemoAthlete } from './scenario'
 
@@ -63,8 +63,8 @@ export function simulateLine(
 					value: { splits, method: athlete.method ?? 'gate' },
 				})
 			}
-			const reading = readDropOff(values, 'lower', 3, 0.02)
-			if (reading?.endTheSet && athlete.fallsFromRep === undefined) {
+			const reading = readStop(values, 'lower', 3, 0.02)
+			if (reading?.stopAfter != null && athlete.fallsFromRep === undefined) {
 				events.push({
 					...place.stamp(),
 					sessionId,

@@ -66,7 +66,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 			} else {
 				// The second athlete's last two were 4.7 % and 5.2 % off: live drop-off and the stop suggestion.
 				await expect(hand.suggestion()).toContainText(
-					'End the set. The last two were 4.7 % and 5.2 % off 1.93 s; the limit is 3.1 %.',
+					'End the set. The last two were 4.7 % and 5.2 % off the best, more than chance; the limit is 3.0 %.',
 				)
 				await hand.suggestion().getByRole('button', { name: 'End the set' }).click()
 			}

@@ -84,19 +84,57 @@ export async function startApp(serverUrl: string, template: string): Promise<App
 	}
 }
 
+type Template = 'demo' | 'empty'
+type OwnApp = App & { stop: () => Promise<void> }
+
+/** Applications of one worker: the next one is started while a test runs, and one that is done ends beside the next test. */
+class Stock {
+	private next: { template: Template; app: Promise<OwnApp> } | null = null
+	private readonly ending: Promise<void>[] = []
+
+	async take(template: Template): Promise<OwnApp> {
+		const { next } = this
+		this.next = null
+		if (next && next.template !== template) this.giveBack(await next.app)
+		const app = next?.template === template ? next.app : start(template)
+		const taken = await app
+		const coming = start(template)
+		// Should it fail, the test that wants it says so.
+		coming.catch(() => undefined)
+		this.next = { template, app: coming }
+		return taken
+	}
+	giveBack(app: OwnApp): void {
+		this.ending.push(app.stop())
+	}
+	async end(): Promise<void> {
+		if (this.next) this.giveBack(await this.next.app)
+		await Promise.all(this.ending)
+	}
+}
+const start = (template: Template) => startApp(process.env.TEST_DATABASE_URL!, `dromos_${template}`)
+
 /**
  * Playwright's test with an application of its own: on a copy of the demo club, or on an empty database
  * with `test.use({ filledWith: 'empty' })`. Addresses may be written without the host. The use cases of the
  * server, called from the test itself, work on the same database.
  */
-export const test = base.extend<{ filledWith: 'demo' | 'empty'; app: App }>({
+export const test = base.extend<{ filledWith: Template; app: App }, { stock: Stock }>({
 	filledWith: ['demo', { option: true }],
-	app: async ({ filledWith }, use) => {
-		const app = await startApp(process.env.TEST_DATABASE_URL!, `dromos_${filledWith}`)
+	stock: [
+		async ({}, use) => {
+			const stock = new Stock()
+			await use(stock)
+			await stock.end()
+		},
+		{ scope: 'worker' },
+	],
+	app: async ({ filledWith, stock }, use) => {
+		const app = await stock.take(filledWith)
 		process.env.DATABASE_URL = app.databaseUrl
 		await use(app)
 		await closePool()
-		await app.stop()
+		stock.giveBack(app)
 	},
 	baseURL: async ({ app }, use) => use(app.address),
 })
