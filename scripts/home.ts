@@ -4,6 +4,7 @@ import { createServer } from 'node:net'
 import path from 'node:path'
 import { connect } from '../db/connect'
 import { NewerDatabase, migrateDatabase } from '../db/migrate'
+import { keyOlderMarks } from '../server/marks/keep-marks'
 import { clubCount } from '../db/queries/clubs'
 import { installLibraryEverywhere } from '../db/queries/library'
 import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
@@ -104,6 +105,10 @@ async function prepareDatabase(url: string, empty: boolean): Promise<void> {
 		throw error
 	}
 	await withDatabase(url, ({ db }) => installLibraryEverywhere(db, new Date()))
+	// Marks of before there were keys, or of older ones: once, before anybody compares them.
+	const sessions = await withDatabase(url, ({ db }) => keyOlderMarks(db))
+	if (sessions > 0)
+		console.log(`The marks of ${sessions} ${sessions === 1 ? 'session' : 'sessions'} can be compared now.`)
 	if (empty || (await hasClub(url))) return
 	console.log('Writing nine weeks of demo data …')
 	await withDatabase(url, ({ db }) => loadDemo(db, new Date()))

@@ -1,9 +1,9 @@
 import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
-import { REGION_NAMES, METHOD_NAMES } from '#core/vocabulary/words'
+import { REGION_NAMES } from '#core/vocabulary/words'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/judge/outside-load'
-import { writeDose, writeSeconds } from '#core/words/write-numbers'
+import { writeDose } from '#core/words/write-numbers'
 import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server/access/projection'
 import { type Permission, may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
@@ -25,6 +25,7 @@ import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { Records } from '../ui/records'
 import { ReportForm } from '../ui/report-form'
 import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
@@ -198,7 +199,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		levels,
 		ladders,
 		next,
-		bests,
+		records,
 		verdicts,
 		moves,
 		pains,
@@ -404,23 +405,11 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 				</div>
 				<aside className="grid content-start gap-8">
 					<section>
-						<h2>Best times</h2>
-						{bests.length === 0 ? (
-							<p className="rule dim mt-2 py-2">No time taken yet.</p>
+						<h2>Usual and best</h2>
+						{records.length === 0 ? (
+							<p className="rule dim mt-2 py-2">Nothing measured yet.</p>
 						) : (
-							<table className="mt-2 w-full text-left">
-								<tbody>
-									{bests.map((best) => (
-										<tr key={`${best.start}${best.distanceM}${best.method}`} className="border-t border-chalk">
-											<td className="py-1.5">
-												{best.name}, {best.distanceM} m{' '}
-												<span className="dim block text-[13px]">{METHOD_NAMES[best.method]}</span>
-											</td>
-											<td className="num text-right text-[18px] font-semibold">{writeSeconds(best.timeS)}</td>
-										</tr>
-									))}
-								</tbody>
-							</table>
+							<Records records={records} />
 						)}
 					</section>
 					<section>

@@ -23,7 +23,9 @@ export interface FieldLine {
 	parameters: Parameters
 	rest: Rest
 	target: string
+	/** Own best and usual of marks made as the line says, by method, in the mark's unit; the usual is absent in packs of before. */
 	bests: Partial<Record<Method, number>>
+	usuals?: Partial<Record<Method, number>>
 	cautions: string[]
 	cues: string[]
 	lookFor: string[]

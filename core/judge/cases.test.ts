@@ -26,6 +26,7 @@ import {
 	run,
 	runIn,
 	stateAt,
+	usual,
 } from '../../tests/support/verdict-fixture'
 
 /**
@@ -47,10 +48,10 @@ const contacts = (value: number, flightS: number): Partial<Exposure> => ({
 	quality: good(10),
 })
 
-const ten: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
-const slow: Partial<Exposure> = { marks: gate(2.1, 2.11, 2.1, 2.12, 2.1, 2.11), bestBefore: { gate: 1.88 } }
-const unsure: Partial<Exposure> = { marks: gate(1.93, 1.94, 1.93, 1.94), bestBefore: { gate: 1.88 } }
-const falls: Partial<Exposure> = { marks: gate(1.9, 1.89, 1.9, 1.91, 2.02, 2.04), bestBefore: { gate: 1.9 } }
+const ten: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
+const slow: Partial<Exposure> = { marks: gate(2.1, 2.11, 2.1, 2.12, 2.1, 2.11), usual: { gate: usual(1.88) } }
+const unsure: Partial<Exposure> = { marks: gate(1.93, 1.94, 1.93, 1.94), usual: { gate: usual(1.88) } }
+const falls: Partial<Exposure> = { marks: gate(1.9, 1.89, 1.9, 1.91, 2.02, 2.04), usual: { gate: usual(1.9) } }
 const eye: Partial<Exposure> = { quality: good(9) }
 const start = at('acceleration', 'three-point-10')
 const depth = { standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15'] } }
@@ -62,7 +63,7 @@ const weeksAgo = (day: string): Partial<VerdictInput> => ({
 const nothing: Partial<Exposure> = { repsDone: 0 }
 const away = { standings: {} }
 const flat = (value: number, id: string, day: string) =>
-	exposure(id, day, start, { marks: gate(value, value, value), bestBefore: { gate: 1.87 } })
+	exposure(id, day, start, { marks: gate(value, value, value), usual: { gate: usual(1.87) } })
 const plateau: Partial<VerdictInput> = {
 	focus: 'priority',
 	exposures: [
@@ -358,11 +359,11 @@ const CASES: Case[] = [
 			run('acceleration', start, ten, {
 				marks: [{ kind: 'sprint', value: 1.9, method: 'stopwatch' }],
 				repsDone: 6,
-				bestBefore: { gate: 1.88 },
+				usual: { gate: usual(1.88) },
 			}),
 		'hold',
 		'P3',
-		'one more session timed the same way',
+		'one more session measured this way',
 	],
 	['fades from rep 5, twice', () => run('acceleration', start, falls, falls), 'ease', 'P4', 'from 6 to 4 reps'],
 	[
@@ -672,7 +673,7 @@ const CASES: Case[] = [
 	[
 		'right foot 15 % slower off the ground twice, close the gap',
 		() =>
-			runIn(school({ leftRight: 'close' }), 'stiffness', pogos, sided(0.17, 0.2), sided(0.17, 0.2), {
+			runIn(school({ leftRight: 'close' }), 'stiffness', pogos, sided(0.165, 0.19), sided(0.165, 0.19), {
 				athlete: athlete({ level: 3 }),
 			}),
 		'advance',
@@ -682,7 +683,7 @@ const CASES: Case[] = [
 	[
 		'the same, leave it',
 		() =>
-			runIn(school({ leftRight: 'leave' }), 'stiffness', pogos, sided(0.17, 0.2), sided(0.17, 0.2), {
+			runIn(school({ leftRight: 'leave' }), 'stiffness', pogos, sided(0.165, 0.19), sided(0.165, 0.19), {
 				athlete: athlete({ level: 3 }),
 			}),
 		'advance',

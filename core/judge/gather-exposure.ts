@@ -5,6 +5,10 @@ import type { Phase } from '../vocabulary/words'
 import type { Exposure, MarkEvidence } from './types'
 import type { PlannedLine } from '../vocabulary/line'
 
+/** By what an exposure's usual is found: the method, and the side where there is one. */
+export const usualName = ({ method, side }: Pick<MarkEvidence, 'method' | 'side'>): string =>
+	side ? `${method}/${side}` : method
+
 /** The number a mark is judged by; null when its drill asks for another distance than was timed. */
 export function markEvidence(event: LogEvent, distanceM: number | undefined): MarkEvidence | null {
 	if (event.type !== 'mark') return null
@@ -48,7 +52,9 @@ export function exposureOf(
 	rungDrillId: string | null,
 	/** Current events (folded) of this athlete's line. */
 	events: readonly LogEvent[],
-	bestBefore: Exposure['bestBefore'],
+	usual: NonNullable<Exposure['usual']>,
+	/** Marks that are compared with these: what was set aside, or made otherwise than the line says, is not. */
+	isLike: (event: LogEvent) => boolean,
 	firstDayBack: boolean,
 ): Exposure {
 	const marks = events.filter((event) => event.type === 'mark').sort(byRep)
@@ -84,9 +90,12 @@ export function exposureOf(
 		planned: line.dose,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
 		endReason: end && end.kind === 'end-set' ? end.value.reason : null,
-		marks: own.map((event) => markEvidence(event, line.parameters.distanceM)).filter((mark) => mark !== null),
+		marks: own
+			.filter(isLike)
+			.map((event) => markEvidence(event, line.parameters.distanceM))
+			.filter((mark) => mark !== null),
 		quality,
-		bestBefore,
+		...(Object.keys(usual).length > 0 ? { usual } : {}),
 		...(firstDayBack ? { firstDayBack } : {}),
 		...(comforts.length > 0
 			? {

@@ -8,7 +8,12 @@ import type { Drill } from '../vocabulary/drill'
 import type { Region, Family, Level, Phase, Method, Surface } from '../vocabulary/words'
 import type { Ladder } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
-import { exposureOf } from './gather-exposure'
+import { type Stamp, betterOf } from '../marks/keep-session'
+import { markKey } from '../marks/mark-key'
+import { readSlowFall } from '../noise/slow-fall'
+import type { MarkKind } from '../noise/typical-error'
+import { type SessionMean, usualOf } from '../noise/usual'
+import { exposureOf, markEvidence, usualName } from './gather-exposure'
 import { AWAY_DAYS } from '../rules/p9-time-away'
 import { type OutsideLoad, outsideRamp, outsideWork } from './outside-load'
 import {
@@ -29,6 +34,7 @@ export interface HistorySession {
 	day: Day
 	startTime: string
 	phase: Phase
+	surface?: Surface | null
 }
 /** A line of the sheet, on a ladder or not. */
 export interface HistoryLine extends PlannedLine {
@@ -36,13 +42,6 @@ export interface HistoryLine extends PlannedLine {
 	entryId: string
 	sessionId: string
 }
-export interface KnownTime {
-	start: string | null
-	distanceM: number
-	method: Method
-	timeS: number
-}
-
 /** What is known of one athlete over the last weeks, over all squads. */
 export interface AthleteHistory {
 	athleteId: string
@@ -56,8 +55,10 @@ export interface AthleteHistory {
 	events: LogEvent[]
 	/** What each mark cost, stamped when it came in, by event id. */
 	counts: Map<string, DoseCount>
-	/** Best times from before the window the events cover. */
-	olderBests: KnownTime[]
+	/** What each mark may be compared with, by event id; a mark without is judged as it stands. */
+	stamps: ReadonlyMap<string, Stamp>
+	/** Session means by comparison key, from twelve weeks before the first session on. */
+	means: ReadonlyMap<string, readonly SessionMean[]>
 	/** Matches, practice, gym, before and after the judged session. */
 	outside: OutsideLoad[]
 	care: CareRecord[]
@@ -252,7 +253,6 @@ export function gatherInput(
 	const exposures: Exposure[] = []
 	const own = evidence.linesByLadder.get(ladder.id) ?? []
 	const lineOf = new Map(own.map((line) => [line.sessionId, line]))
-	const times = timesOn(evidence, own)
 	const family = evidence.work.filter((work) => work.families.includes(ladder.family))
 	for (const at of evidence.sessions.filter((one) => lineOf.has(one.id)).slice(-EXPOSURES_KEPT)) {
 		const line = lineOf.get(at.id)!
@@ -260,18 +260,27 @@ export function gatherInput(
 		const rungDrill = ladder.rungs.find((rung) => rung.id === line.rungId)?.drillId ?? null
 		const last = family.filter((work) => work.day < at.day).at(-1)
 		const firstDayBack = last !== undefined && daysBetween(last.day, at.day) > AWAY_DAYS.none
-		exposures.push(
-			exposureOf(
-				at,
-				line,
-				drill,
-				rungDrill,
-				evidence.eventsByEntry.get(line.entryId) ?? [],
-				bestBefore(evidence, times, drill, line.parameters.distanceM, at.day),
-				firstDayBack,
-			),
-		)
+		const events = evidence.eventsByEntry.get(line.entryId) ?? []
+		const likes = likenessOf(line, drill, at)
+		const isLike = (event: LogEvent) => {
+			const stamp = history.stamps.get(event.id)
+			return !stamp || (!stamp.setAside && stamp.key === likes([event])[0]?.key)
+		}
+		const usual = usualBefore(history, likes(events), at.day)
+		exposures.push(exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack))
 	}
+	const latest = lineOf.get(session.id)
+	const slowFall = latest
+		? slowFallOf(
+				history,
+				likenessOf(
+					latest,
+					drillOf(latest.drillId, latest.drillVersion),
+					session,
+				)(evidence.eventsByEntry.get(latest.entryId) ?? []),
+				session.day,
+			)
+		: null
 	const { next, day } = session
 	const open = history.care.filter((record) => isOpen(record, next.day))
 	const accepted = open.flatMap((record) => (record.kind === 'known' ? [record.region] : []))
@@ -324,6 +333,7 @@ export function gatherInput(
 		...(evidence.answers.length > 0 ? { answers: evidence.answers } : {}),
 		closures: [...closures],
 		levels,
+		...(slowFall ? { slowFall } : {}),
 		lastSessions: evidence.lastSessions,
 		work: evidence.work.slice(-20),
 		newRungs: history.newRungs,
@@ -348,51 +358,54 @@ export function matchesAround(
 	}
 }
 
-interface TakenTime {
-	drillId: string
-	distanceM: number
+/** How the marks of a line were taken: one for each method and side. */
+interface Like {
+	name: string
+	key: string
+	kind: MarkKind
 	method: Method
-	timeS: number
-	day: Day
 }
-
-/** Every time taken on some lines, once for all their exposures. */
-function timesOn(evidence: Evidence, lines: readonly HistoryLine[]): TakenTime[] {
-	const dayOf = new Map(evidence.sessions.map((session) => [session.id, session.day]))
-	return lines.flatMap((line) => {
-		const {
-			drillId,
-			parameters: { distanceM },
-		} = line
-		const day = dayOf.get(line.sessionId)
-		if (distanceM === undefined || day === undefined) return []
-		return (evidence.eventsByEntry.get(line.entryId) ?? []).flatMap((event) => {
-			const last = event.type === 'mark' && event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-			return event.kind === 'sprint' && last?.distanceM === distanceM
-				? [{ drillId, distanceM, method: event.value.method, timeS: last.timeS, day }]
-				: []
-		})
-	})
-}
-
-/** Own best before a day over the drill's start and distance, by method. Only lines of the same drill compare. */
-function bestBefore(
-	evidence: Evidence,
-	times: readonly TakenTime[],
-	drill: Drill,
-	distanceM: number | undefined,
-	day: Day,
-): Exposure['bestBefore'] {
-	const best: Partial<Record<Method, number>> = {}
-	if (distanceM === undefined || drill.start === undefined) return best
-	const offer = (method: Method, timeS: number) => {
-		best[method] = Math.min(best[method] ?? Number.POSITIVE_INFINITY, timeS)
+/** What the marks of a line may be compared with, had they been made as the line says. */
+const likenessOf =
+	(line: HistoryLine, drill: Drill, at: HistorySession) =>
+	(events: readonly LogEvent[]): Like[] => {
+		const likes = new Map<string, Like>()
+		for (const event of events) {
+			const mark = markEvidence(event, line.parameters.distanceM)
+			if (!mark) continue
+			const name = usualName(mark)
+			if (likes.has(name)) continue
+			const key = markKey(drill, line.parameters, {
+				kind: mark.kind,
+				method: mark.method,
+				side: mark.side,
+				surface: at.surface ?? null,
+				carried: line.carried,
+				aid: line.aid,
+			})
+			likes.set(name, { name, key, kind: mark.kind, method: mark.method })
+		}
+		return [...likes.values()]
 	}
-	for (const known of evidence.history.olderBests)
-		if (known.start === drill.start && known.distanceM === distanceM) offer(known.method, known.timeS)
-	for (const time of times)
-		if (time.drillId === drill.id && time.distanceM === distanceM && time.day < day) offer(time.method, time.timeS)
-	return best
+
+function usualBefore(history: AthleteHistory, likes: readonly Like[], day: Day): NonNullable<Exposure['usual']> {
+	return Object.fromEntries(
+		likes.flatMap(({ name, key, kind, method }) => {
+			const usual = usualOf(history.means.get(key) ?? [], day, kind, method)
+			return usual ? [[name, usual] as const] : []
+		}),
+	)
+}
+
+/** The worst of the keys of the judged line; a side has its own. */
+function slowFallOf(history: AthleteHistory, likes: readonly Like[], day: Day): VerdictInput['slowFall'] | null {
+	const [worst] = likes
+		.flatMap(({ key, kind, method }) => {
+			const fall = readSlowFall(history.means.get(key) ?? [], day, kind, method, betterOf(kind))
+			return fall ? [{ kind, percent: fall.percent, fallen: fall.fallen }] : []
+		})
+		.sort((a, b) => Number(b.fallen) - Number(a.fallen) || b.percent - a.percent)
+	return worst ?? null
 }
 
 function rampDays(

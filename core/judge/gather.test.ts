@@ -1,4 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import type { Stamp } from '../marks/keep-session'
+import type { SessionMean } from '../noise/usual'
+import { usual } from '../../tests/support/verdict-fixture'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { emptyCount } from '../dose/dose-count'
@@ -122,7 +125,8 @@ const exposed = (
 		drill('three-point-start'),
 		more.rungDrill === undefined ? 'three-point-start' : more.rungDrill,
 		events,
-		{ gate: 1.9 },
+		{ gate: usual(1.9) },
+		(event) => !('side' in event) || event.side !== 'left',
 		more.back ?? false,
 	)
 
@@ -139,7 +143,7 @@ describe('one exposure', () => {
 			endReason: null,
 			marks: [],
 			quality: { good: 0, notYet: 0, poor: 0, setTaps: 0 },
-			bestBefore: { gate: 1.9 },
+			usual: { gate: usual(1.9) },
 		})
 		expect(exposed([], { rungDrill: 'pogo' }).onRung).toBe(false)
 		expect(exposed([], { rungDrill: null }).onRung).toBe(false)
@@ -216,7 +220,8 @@ const history = (change: Partial<AthleteHistory> = {}): AthleteHistory => ({
 	lines: [on('s1'), on('s2'), on('s3')],
 	events: [],
 	counts: new Map(),
-	olderBests: [],
+	stamps: new Map(),
+	means: new Map(),
 	outside: [],
 	care: [],
 	newRungs: [],
@@ -441,29 +446,62 @@ describe('the input of one verdict', () => {
 		expect(back('2026-03-04')).toBe(true)
 		expect(gathered({ events: [mark('s2')] }).exposures.at(-1)?.firstDayBack).toBeUndefined()
 	})
-	it('the best before: of the same start and distance, by method, from earlier days and from long ago', () => {
-		const best = (change: Partial<AthleteHistory>) => gathered(change).exposures.at(-1)?.bestBefore
-		expect(best({ events: [mark('s1', 1.92), mark('s2', 1.8)] })).toEqual({ gate: 1.92 })
-		const older = { start: 'three-point', distanceM: 10, method: 'gate' as const, timeS: 1.85 }
-		expect(best({ events: [mark('s1', 1.92)], olderBests: [older] })).toEqual({ gate: 1.85 })
-		expect(
-			best({
-				olderBests: [
-					{ ...older, start: 'standing' },
-					{ ...older, distanceM: 20 },
-				],
-			}),
-		).toEqual({})
-		expect(best({ olderBests: [older, { ...older, method: 'stopwatch', timeS: 1.7 }] })).toEqual({
-			gate: 1.85,
-			stopwatch: 1.7,
+	it('the usual before: of marks made as the line says, by method and side, from days before', () => {
+		const key = (method: string, side = '-', ground = '-') =>
+			`1|sprint|three-point-start|three-point|d10|-|-|-|${side}|${ground}|${method}`
+		const kept = (day: string, mean: number): SessionMean => ({ day, n: 3, mean, squares: 0, best: mean })
+		const two = [kept('2026-03-02', 1.9), kept('2026-03-05', 1.94)]
+		const usualOf = (means: [string, SessionMean[]][], change: Partial<AthleteHistory> = {}) =>
+			Object.fromEntries(
+				Object.entries(
+					gathered({ events: [mark('s2', 1.8)], means: new Map(means), ...change }).exposures.at(-1)?.usual ?? {},
+				).map(([name, one]) => [name, one.value]),
+			)
+		expect(usualOf([[key('gate'), two]])).toEqual({ gate: expect.closeTo(1.92, 10) as number })
+		// One session, or the judged one itself, make none; nor do marks taken otherwise.
+		expect(usualOf([[key('gate'), [kept('2026-03-05', 1.9), kept('2026-03-12', 1.9)]]])).toEqual({})
+		expect(usualOf([[key('stopwatch'), two]])).toEqual({})
+		expect(usualOf([[key('gate', 'left'), two]])).toEqual({})
+		expect(usualOf([[key('gate', '-', 'grass'), two]])).toEqual({})
+		const onGrass = { sessions: [{ ...session('s2', '2026-03-12'), surface: 'grass' as const }] }
+		expect(usualOf([[key('gate', '-', 'grass'), two]], onGrass)).toEqual({ gate: expect.closeTo(1.92, 10) as number })
+		const left = { events: [mark('s2', 1.8, { side: 'left' })] }
+		expect(usualOf([[key('gate', 'left'), two]], left)).toEqual({ 'gate/left': expect.closeTo(1.92, 10) as number })
+		// A sled makes another run of it.
+		const pulled = { lines: [on('s2', { aid: { kind: 'sled', kg: 20 } })] }
+		expect(usualOf([[key('gate'), two]], pulled)).toEqual({})
+	})
+	it('a mark that is set aside, or was made otherwise than the line says, is no evidence', () => {
+		const key = '1|sprint|three-point-start|three-point|d10|-|-|-|-|-|gate'
+		const values = (stamp: Stamp | null) =>
+			gathered({
+				events: [mark('s2', 1.8, { id: 'odd' }), mark('s2', 1.9, { id: 'even', repNo: 2 })],
+				stamps: new Map(stamp ? [['odd', stamp]] : []),
+			})
+				.exposures.at(-1)
+				?.marks.map((one) => one.value)
+		expect(values(null)).toEqual([1.8, 1.9])
+		expect(values({ key, setAside: false })).toEqual([1.8, 1.9])
+		expect(values({ key, setAside: true })).toEqual([1.9])
+		expect(values({ key: key.replace('|-|-|-|-|-|', '|-|g200|-|-|-|'), setAside: false })).toEqual([1.9])
+	})
+	it('a slow fall of what was measured in the judged session, once there are sixteen sessions', () => {
+		const key = '1|sprint|three-point-start|three-point|d10|-|-|-|-|-|gate'
+		const kept = (at: number, mean: number): SessionMean => ({
+			day: `2026-02-${String(at + 1).padStart(2, '0')}`,
+			n: 3,
+			mean,
+			squares: 0,
+			best: mean,
 		})
-		// Another drill's time, or one over another distance than the line's, is not compared.
-		const other = on('s1', { drillId: 'standing-start' })
-		expect(best({ lines: [other, on('s2')], events: [mark('s1', 1.92)] })).toEqual({})
-		expect(best({ events: [sprint(3.1, 1, { sessionId: 's1', entryId: 'start-s1' }, 20)] })).toEqual({})
-		const open = on('s2', { parameters: {} })
-		expect(best({ lines: [on('s1'), open], events: [mark('s1', 1.92)], olderBests: [older] })).toEqual({})
+		const of = (late: number, sessions = 16) =>
+			gathered({
+				events: [mark('s2', 1.9)],
+				means: new Map([[key, Array.from({ length: sessions }, (_, at) => kept(at, at < sessions - 4 ? 1.9 : late))]]),
+			}).slowFall
+		expect(of(1.98)).toMatchObject({ kind: 'sprint', fallen: true, percent: expect.closeTo(4.2105, 3) as number })
+		expect(of(1.9)).toMatchObject({ fallen: false })
+		expect(of(1.98, 15)).toBeUndefined()
 	})
 	it('only the last twenty days of work', () => {
 		const days = Array.from({ length: 25 }, (_, index) => `2026-02-${String(index + 1).padStart(2, '0')}`)

@@ -13,11 +13,12 @@ import {
 	pain,
 	run,
 	stateAt,
+	usual,
 } from '../../tests/support/verdict-fixture'
 import type { Exposure, LadderState } from './types'
 
 const sprint20 = stateAt('acceleration', 'three-point-20')
-const steady: Partial<Exposure> = { marks: gate(3.1, 3.08, 3.09, 3.1, 3.09, 3.1), bestBefore: { gate: 3.06 } }
+const steady: Partial<Exposure> = { marks: gate(3.1, 3.08, 3.09, 3.1, 3.09, 3.1), usual: { gate: usual(3.06) } }
 
 describe('P1, pass', () => {
 	it('holds after one clear pass and asks for one more like it', () => {
@@ -25,7 +26,7 @@ describe('P1, pass', () => {
 			'acceleration',
 			stateAt('acceleration', 'three-point-10'),
 			null,
-			{ marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } },
+			{ marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } },
 		)
 		expect([verdict, decidedBy]).toEqual(['hold', 'P3'])
 		expect(sentence).toContain('One more like it')
@@ -34,11 +35,11 @@ describe('P1, pass', () => {
 
 	it('advances after two passes running, to the next rung at its own dose', () => {
 		const at = stateAt('acceleration', 'three-point-10')
-		const passed = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+		const passed = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
 		const { verdict, next, sentence } = run('acceleration', at, passed, passed)
 		expect(verdict).toBe('advance')
 		expect(next).toMatchObject({ rungId: 'three-point-20', dose: { sets: 1, reps: 6 } })
-		expect(sentence).toContain('mean 1.90 s of 6')
+		expect(sentence).toContain('1.90 s is 1.2 % over the usual 1.88 s, within what a day moves it')
 	})
 
 	it('gives the dose back first when it was below the rung’s', () => {
@@ -121,7 +122,7 @@ describe('P2, miss, and P3, unclear', () => {
 		['nobody judged', 'cut', at, {}, '3 more judged reps'],
 		['two judged reps', 'cut', at, { quality: { good: 2, notYet: 0, poor: 0, setTaps: 0 } }, '1 more judged rep'],
 		['no time taken', 'acceleration', sprint20, {}, 'no|gate times would settle it'],
-		['a first time', 'acceleration', sprint20, { marks: gate(3.1, 3.1) }, 'one more session timed the same way'],
+		['a first time', 'acceleration', sprint20, { marks: gate(3.1, 3.1) }, 'one more session measured this way'],
 		[
 			'half the reps',
 			'acceleration',
@@ -151,7 +152,7 @@ describe('P2, miss, and P3, unclear', () => {
 })
 
 describe('P4, drop-off', () => {
-	const falls = { marks: gate(3.06, 3.05, 3.07, 3.08, 3.18, 3.22), bestBefore: { gate: 3.02 } }
+	const falls = { marks: gate(3.06, 3.05, 3.07, 3.08, 3.18, 3.22), usual: { gate: usual(3.02) } }
 
 	it('eases to the reps before the fall after two exposures running', () => {
 		const { verdict, decidedBy, next, sentence } = run('acceleration', sprint20, falls, falls)
@@ -179,7 +180,7 @@ describe('P4, drop-off', () => {
 	it('never goes under half the rung’s dose', () => {
 		const early = {
 			marks: gate(3.05, 3.2, 3.22, 3.21),
-			bestBefore: { gate: 3.15 },
+			usual: { gate: usual(3.15) },
 			repsDone: 4,
 			endReason: 'drop-off' as const,
 		}
@@ -259,7 +260,7 @@ describe('S1, pain, and S2, what is closed', () => {
 
 describe('S7, ramp', () => {
 	const at = stateAt('acceleration', 'three-point-10')
-	const passed = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+	const passed = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
 	const starts = (...days: [string, number][]) => ({
 		...noRamp,
 		maximalStarts: days.map(([day, value]) => ({ day, value, unloading: false })),
@@ -349,7 +350,7 @@ describe('S4, a rung that is not for this athlete', () => {
 describe('the order of reasons', () => {
 	it('an aid that cost comfort is the reason, before the slow time it caused', () => {
 		const at = stateAt('assisted', 'assist-10')
-		const slow = { marks: gate(2.2, 2.2, 2.2), bestBefore: { gate: 1.9 }, comfort: { worst: 4, braking: true } }
+		const slow = { marks: gate(2.2, 2.2, 2.2), usual: { gate: usual(1.9) }, comfort: { worst: 4, braking: true } }
 		expect(run('assisted', at, null, slow, { athlete: athlete({ level: 3 }) }).decidedBy).toBe('P10')
 	})
 	it('twice running is on two days: two sessions of one day are one time', () => {

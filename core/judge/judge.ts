@@ -23,7 +23,7 @@ import {
 } from './types'
 import { spacingClash, spacingMetH } from '../rules/spacing'
 import { WORK_KIND_NAMES, isHard, kindsOf } from '../dose/work-kinds'
-import { inSentence, writeDose } from '../words/write-numbers'
+import { inSentence, writeDose, writePercent } from '../words/write-numbers'
 
 /**
  * The verdict on one athlete's ladder after one session, and the state it leads to. Deterministic
@@ -86,7 +86,7 @@ export function judge(input: VerdictInput, documents: Documents): Judgement {
 		})
 	if (decided.verdict === 'stop' || decided.verdict === 'swap' || decided.next.reentry)
 		return withSpacing(decided, context)
-	const settled = holdBack(withSides(giveRepBack(decided, context), context), context)
+	const settled = holdBack(withSlowFall(withSides(giveRepBack(decided, context), context), context), context)
 	return withSpacing(saidFull(holdToRamp(settled, context), input), context)
 }
 
@@ -107,6 +107,44 @@ function withoutRampCut(state: LadderState, documents: Documents): LadderState {
 	return state.easedBy === 'ramp'
 		? { ...state, dose: rungOf(documents.ladder, state.rungId).rung.dose, easedBy: null }
 		: state
+}
+
+/** SF [our setting]: what fell slowly is said, and holds an advance; the usual drifts along and does not see it. */
+function withSlowFall(judgement: Judgement, context: JudgeContext): Judgement {
+	const { slowFall } = context.input
+	if (!slowFall) return judgement
+	const found = `${writePercent(Math.abs(slowFall.percent))} ${slowFall.percent > 0 ? 'worse' : 'better'} than eight sessions before`
+	const trace = [
+		...judgement.trace,
+		{
+			rule: 'SF' as const,
+			question: 'A slow fall over the last sessions',
+			found,
+			limit: 'beyond three standard errors and 2 %',
+			fired: slowFall.fallen,
+			firmness: 'our setting' as const,
+		},
+	]
+	if (!slowFall.fallen) return { ...judgement, trace }
+	const sentence = `A slow fall: the last four sessions are ${found}.`
+	const cautions = [...judgement.cautions, { rule: 'SF' as const, sentence }]
+	if (judgement.verdict !== 'advance' || judgement.next.rungId === context.input.state.rungId)
+		return { ...judgement, cautions, trace }
+	return {
+		...judgement,
+		verdict: 'hold',
+		decidedBy: 'SF',
+		firmness: 'our setting',
+		next: {
+			...context.input.state,
+			passed: true,
+			passedSince: context.input.state.passedSince ?? context.input.day,
+			done: judgement.next.done ?? [],
+		},
+		sentence: `Passed, waiting: the last four sessions are ${found}. It need not be earned again.`,
+		cautions,
+		trace,
+	}
 }
 
 /** After a cut for drop-off, each exposure without a fall gives one rep back. */

@@ -26,7 +26,7 @@ import {
 	VERDICT_WORDS,
 	type VerdictInput,
 } from './types'
-import { athlete, input, next, noRamp, pain } from '../../tests/support/verdict-fixture'
+import { athlete, input, next, noRamp, pain, usual } from '../../tests/support/verdict-fixture'
 
 const ladders = Object.values(STARTER_LIBRARY.ladders).filter((ladder) => ladder.path === undefined)
 const REENTRY = [
@@ -69,7 +69,7 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 				endReason: fc.constantFrom(null, 'drop-off', 'pain', 'coach', 'refusal', 'good-day'),
 				marks: fc.array(anyMark, { maxLength: 8 }),
 				quality: fc.record({ good: fc.nat(9), notYet: fc.nat(9), poor: fc.nat(9), setTaps: fc.nat(3) }),
-				bestBefore: fc.record({ gate: fc.double({ min: 1, max: 5, noNaN: true }) }, { requiredKeys: [] }),
+				usual: fc.record({ gate: fc.double({ min: 1, max: 5, noNaN: true }).map(usual) }, { requiredKeys: [] }),
 				firstDayBack: fc.boolean(),
 				comfort: fc.constantFrom(
 					null,
@@ -550,7 +550,7 @@ describe('reaching every rung', () => {
 			endReason: null,
 			marks,
 			quality: { good: 9, notYet: 0, poor: 0, setTaps: 1 },
-			bestBefore: { gate: 3 },
+			usual: marks[0] ? { [marks[0].method]: usual(value) } : {},
 			comfort: { worst: 0, braking: false },
 		})
 		return {

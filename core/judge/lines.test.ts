@@ -239,7 +239,17 @@ function history(times: number[][], birthDate: string | null = '2000-01-01'): At
 		lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
 		events,
 		counts: new Map(events.map((event) => [event.id, { ...emptyCount(), maximalStarts: 1 }])),
-		olderBests: [{ start: 'three-point', distanceM: 20, method: 'gate', timeS: 3.05 }],
+		stamps: new Map(),
+		means: new Map([
+			[
+				'1|sprint|three-point-start|three-point|d20|-|-|-|-|-|gate',
+				[
+					{ day: '2026-02-20', n: 3, mean: 3.04, squares: 0, best: 3 },
+					{ day: '2026-02-24', n: 3, mean: 3.06, squares: 0, best: 3.02 },
+					{ day: '2026-03-02', n: 2, mean: 3.08, squares: 0.0032, best: 3.02 },
+				],
+			],
+		]),
 	}
 }
 const state = {
@@ -271,11 +281,11 @@ const gather = (from: AthleteHistory) =>
 	)
 
 describe('gathering the evidence', () => {
-	it('reads the exposures in order, each with the best known before it', () => {
+	it('reads the exposures in order, each with the usual before it', () => {
 		const input = gather(history([[3.1, 3.02], [3.08]]))
-		expect(input.exposures.map((exposure) => [exposure.repsDone, exposure.bestBefore.gate])).toEqual([
-			[2, 3.05],
-			[1, 3.02],
+		expect(input.exposures.map((exposure) => [exposure.repsDone, exposure.usual?.gate?.value])).toEqual([
+			[2, expect.closeTo(3.05, 10)],
+			[1, expect.closeTo(3.06, 10)],
 		])
 		expect(input.athlete.ageYears).toBe(26)
 		expect(input.ramp.maximalStarts).toEqual([
@@ -359,14 +369,21 @@ describe('words and numbers', () => {
 			writeMark({ kind: 'distance', value: 11.8 }),
 		]).toEqual(['146 ms', '3.10 s', '34.5 cm', '11.80 m'])
 	})
-	it('states the target with the best it comes from', () => {
+	it('states the target with the usual it comes from', () => {
 		const { rungs } = ladder
-		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, { gate: 3, stopwatch: 2.8 })).toBe(
-			'3.09 s or better (own best 3.00 s, gate)',
+		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, { gate: 3, stopwatch: 2.8 }, true)).toBe(
+			'3.09 s or better (within 3 % of the usual 3.00 s, gate)',
 		)
-		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, {})).toBe('a first time to compare with')
-		expect(targetOf(STARTER_LIBRARY.ladders.shock!.rungs[4]!, 3, QUALITY_FIRST, {})).toBe('contact 200 ms or less')
-		expect(targetOf(null, 1, QUALITY_FIRST, {})).toBe('good by eye')
+		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, {}, false)).toBe('a first time to compare with')
+		expect(targetOf(rungs[4]!, 2, QUALITY_FIRST, {}, true)).toBe('one more session measured this way makes a usual')
+		const throwing = STARTER_LIBRARY.ladders.throw!.rungs.find((rung) => rung.pass.kind === 'not-below')!
+		expect(targetOf(throwing, 2, QUALITY_FIRST, { tape: 10 }, true)).toBe(
+			'9.50 m or more (within 5 % of the usual 10.00 m, tape)',
+		)
+		expect(targetOf(STARTER_LIBRARY.ladders.shock!.rungs[4]!, 3, QUALITY_FIRST, {}, false)).toBe(
+			'contact 200 ms or less',
+		)
+		expect(targetOf(null, 1, QUALITY_FIRST, {}, false)).toBe('good by eye')
 	})
 	it('takes a step of the way back as a share of the best before, or by feel', () => {
 		expect(returnTargetOf(80, { gate: 4 })).toBe(

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Family } from '../vocabulary/words'
 import { QUALITY_FIRST } from '../library/schools'
-import { gate, next, pain, run, runIn, stateAt } from '../../tests/support/verdict-fixture'
+import { gate, next, pain, run, runIn, stateAt, usual } from '../../tests/support/verdict-fixture'
 import { enterWayBack } from './missed-time'
 import { walkTogether } from './walk-together'
 import type { Exposure, LadderState, VerdictInput, WorkDay } from './types'
@@ -19,7 +19,7 @@ const work = (day: string, ...families: Family[]): WorkDay => ({
 	kinds: [],
 	outside: false,
 })
-const passing: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+const passing: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
 const absent: Partial<Exposure> = { repsDone: 0 }
 /** Thursday 12 March was missed; the next session is Monday the 16th. */
 const missed = (lastDay: string, more: Partial<VerdictInput> = {}, state = start()) =>

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Region } from '../vocabulary/words'
-import { gate, good, mat, pain, run, stateAt } from '../../tests/support/verdict-fixture'
+import { gate, good, mat, pain, run, stateAt, usual } from '../../tests/support/verdict-fixture'
 import type { Exposure, PainReport, VerdictInput } from './types'
 
 // S1. 1–2 noted; in the third session running it counts as 3. 3–4 swap to what spares the region. 5 or more, 3 or
 // more twice in 14 days, or sharp pain, giving way, locking, numbness: stop, closed until cleared. Head: stop,
 // everything closed, get help now. Our setting; direction: common practice.
 
-const sprint: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+const sprint: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
 const judged = (pains: Partial<PainReport>[], more: Partial<VerdictInput> = {}) =>
 	run('acceleration', stateAt('acceleration', 'three-point-10'), sprint, sprint, { pains: pains.map(pain), ...more })
 const closes = (pains: Partial<PainReport>[], more: Partial<VerdictInput> = {}) => {

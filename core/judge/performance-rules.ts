@@ -1,11 +1,12 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose } from '../vocabulary/dose'
 import type { Rung, Variation } from '../vocabulary/ladder'
-import { typicalErrorOf } from '../noise/typical-error'
+import { spreadsOf } from '../noise/usual'
+import { usualName } from './gather-exposure'
 import { type Finding, type JudgeContext, type Rule, dropOffOf } from './judge-context'
 import { type Lock, lockOf, nextRung, passedRungs } from './locks'
 import { missedTime, wayBack } from './missed-time'
-import { COMFORT_AT_WORST, PASS_SHARE, type ExposureReading } from './read-criterion'
+import { COMFORT_AT_WORST, MISS_CHANCE, PASS_SHARE, type ExposureReading } from './read-criterion'
 import { majorityMarks } from './majority-marks'
 import { dropOffLimit } from './read-fall'
 import { placeAt } from './safety-rules'
@@ -23,6 +24,7 @@ const said = (reading: ExposureReading): string => {
 
 /** The numbers of one exposure in a breath: "mean 3.08 s of 5", "9 of 10 good". */
 const evidence = (reading: ExposureReading): string => {
+	if (reading.criterion?.words) return reading.criterion.words
 	if (reading.criterion?.probability != null)
 		return /\((.*)\)/.exec(reading.criterion.found)?.[1] ?? reading.criterion.found
 	return reading.judged === 0
@@ -48,9 +50,10 @@ const miss: Rule = {
 		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
 		if (latestReading.outcome !== 'miss') return { fired: false, found: said(latestReading), limit }
 		const why =
-			latestReading.criterion && (latestReading.criterion.probability ?? 1) <= 0.2
-				? latestReading.criterion.question.replace('Chance of', 'the chance of') +
-					` was ${latestReading.criterion.found}`
+			latestReading.criterion && (latestReading.criterion.probability ?? 1) <= MISS_CHANCE
+				? (latestReading.criterion.words ??
+					latestReading.criterion.question.replace('Chance of', 'the chance of') +
+						` was ${latestReading.criterion.found}`)
 				: `${context.latest?.quality.poor} of ${latestReading.judged} judged reps were poor`
 		if (previousReading?.outcome !== 'miss') {
 			return {
@@ -222,12 +225,10 @@ const meanOf = (exposure: Exposure): { mean: number; error: number } | null => {
 	const kind = exposure.marks[0]?.kind
 	if (!kind) return null
 	const { marks, method } = majorityMarks(exposure.marks, kind)
-	const typical = method === null ? null : typicalErrorOf(kind, method)
-	if (typical === null || marks.length === 0) return null
-	return {
-		mean: marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length,
-		error: typical / Math.sqrt(marks.length),
-	}
+	if (method === null || marks.length === 0) return null
+	const mean = marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length
+	const { betweenSd, withinSd } = exposure.usual?.[usualName(marks[0]!)] ?? spreadsOf([], mean, kind, method)
+	return { mean, error: Math.hypot(betweenSd, withinSd / Math.sqrt(marks.length)) }
 }
 
 const plateau: Rule = {

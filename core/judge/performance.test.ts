@@ -14,6 +14,7 @@ import {
 	run,
 	runIn,
 	stateAt,
+	usual,
 } from '../../tests/support/verdict-fixture'
 import { judge } from './judge'
 import { variationFor } from './performance-rules'
@@ -22,7 +23,7 @@ import type { Exposure, Judgement, LadderState, VerdictInput } from './types'
 // P1–P4, P7, P10, P11 at and beside their boundaries, with what each found and the state it leads to.
 
 const start = (change: Partial<LadderState> = {}) => stateAt('acceleration', 'three-point-10', change)
-const best = { bestBefore: { gate: 1.88 } }
+const best = { usual: { gate: usual(1.88) } }
 const ten: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), ...best }
 const slow: Partial<Exposure> = { marks: gate(2.1, 2.11, 2.1, 2.12, 2.1, 2.11), ...best }
 const lineOf = (judged: Judgement, rule: string) => judged.trace.find((line) => line.rule === rule)!
@@ -68,7 +69,7 @@ describe('P2', () => {
 		const once = run('acceleration', start({ passed: true }), null, slow)
 		expect(once).toMatchObject({ verdict: 'hold', decidedBy: 'P2', next: { passed: false, rungId: 'three-point-10' } })
 		expect(once.sentence).toMatch(
-			/^Hold three-point start 10 m, 1×6: the chance of 1\.94 s or better was 0\.0\d \(mean 2\.11 s of 6\)\. Twice running would ease it\.$/,
+			/^Hold three-point start 10 m, 1×6: 2\.11 s is 12\.\d % over the usual 1\.88 s, more than a day moves it: over 3 % with a chance of 1\.00\. Twice running would ease it\.$/,
 		)
 		const twice = run('acceleration', start({ passed: true }), slow, slow)
 		expect(twice).toMatchObject({ verdict: 'ease', next: { passed: false, rungId: 'standing-10' } })
@@ -99,8 +100,8 @@ describe('P2', () => {
 })
 
 describe('P4', () => {
-	const falls: Partial<Exposure> = { marks: gate(1.9, 1.89, 1.9, 1.91, 2.02, 2.04), bestBefore: { gate: 2 } }
-	const early: Partial<Exposure> = { marks: gate(1.9, 1.89, 2.02, 2.04, 2.03, 2.04), bestBefore: { gate: 2 } }
+	const falls: Partial<Exposure> = { marks: gate(1.9, 1.89, 1.9, 1.91, 2.02, 2.04), usual: { gate: usual(2) } }
+	const early: Partial<Exposure> = { marks: gate(1.9, 1.89, 2.02, 2.04, 2.03, 2.04), usual: { gate: usual(2) } }
 	const of = (before: Partial<Exposure> | null, now: Partial<Exposure>, state: Partial<LadderState> = {}) =>
 		run('acceleration', start(state), before, now)
 	it('says the largest, what was seen once, and keeps the smaller count', () => {
@@ -222,7 +223,7 @@ describe('P11, a carried load', () => {
 
 describe('P7, no change over four exposures', () => {
 	const flat = (value: number, id: string, day: string, change: Partial<Exposure> = {}) =>
-		exposure(id, day, start(), { marks: gate(value, value, value), bestBefore: { gate: 1.87 }, ...change })
+		exposure(id, day, start(), { marks: gate(value, value, value), usual: { gate: usual(1.87) }, ...change })
 	const days = [
 		['a', '2026-03-02'],
 		['b', '2026-03-05'],
@@ -289,7 +290,7 @@ describe('P7, no change over four exposures', () => {
 	it('a rung without a variation says so', () => {
 		const at = stateAt('acceleration', 'reaction-20')
 		const exposures = days.map(([id, day]) =>
-			exposure(id, day, at, { marks: gate(3.5, 3.5, 3.5), bestBefore: { gate: 3.3 } }),
+			exposure(id, day, at, { marks: gate(3.5, 3.5, 3.5), usual: { gate: usual(3.3) } }),
 		)
 		const judged = runIn(school({ variety: 'rotate' }), 'acceleration', at, null, null, {
 			focus: 'priority',
@@ -372,7 +373,9 @@ describe('P1', () => {
 		expect(run('acceleration', start(waited), null, unclear).verdict).toBe('advance')
 		expect(run('acceleration', start(waited), null, slow).verdict).toBe('hold')
 		const twice = run('acceleration', start(waited), ten, ten)
-		expect(twice.sentence).toBe('Advance to three-point start 20 m, 1×6: mean 1.90 s of 6, twice running.')
+		expect(twice.sentence).toBe(
+			'Advance to three-point start 20 m, 1×6: 1.90 s is 1.2 % over the usual 1.88 s, within what a day moves it, twice running.',
+		)
 		expect(found(twice, 'P1')).toMatch(/^fired: twice: /)
 	})
 	it('the day of the pass is kept while it waits', () => {
@@ -394,7 +397,9 @@ describe('P1', () => {
 	it('the top of the ladder, and the top that is open now', () => {
 		const react = run('acceleration', stateAt('acceleration', 'reaction-20'), call, call, adult)
 		expect(react).toMatchObject({ verdict: 'hold', decidedBy: 'P1', next: { rungId: 'reaction-20', passed: true } })
-		expect(react.sentence).toBe('Hold start on a call 20 m, the top of the ladder: mean 3.30 s of 5.')
+		expect(react.sentence).toBe(
+			'Hold start on a call 20 m, the top of the ladder: 3.30 s is the usual 3.30 s, within what a day moves it.',
+		)
 		const marks: Partial<Exposure> = { marks: mat(...Array<number>(10).fill(0.14)), quality: good(10) }
 		const done = STARTER_LIBRARY.ladders.shock!.rungs.map((rung) => rung.id).slice(0, 8)
 		const heavy = runIn(JUMP_LADDER, 'shock', stateAt('shock', 'depth-30', { done }), marks, marks, {
@@ -411,8 +416,8 @@ describe('P1', () => {
 		expect(judged).toMatchObject({ verdict: 'advance', next: { rungId: 'travelling-pogo' } })
 	})
 })
-const twenty: Partial<Exposure> = { marks: gate(3.1, 3.08, 3.09, 3.1, 3.09, 3.1), bestBefore: { gate: 3.06 } }
-const call: Partial<Exposure> = { marks: gate(3.3, 3.3, 3.3, 3.3, 3.3), bestBefore: { gate: 3.3 } }
+const twenty: Partial<Exposure> = { marks: gate(3.1, 3.08, 3.09, 3.1, 3.09, 3.1), usual: { gate: usual(3.06) } }
+const call: Partial<Exposure> = { marks: gate(3.3, 3.3, 3.3, 3.3, 3.3), usual: { gate: usual(3.3) } }
 
 describe('P3, why it is no evidence', () => {
 	const at = stateAt('acceleration', 'three-point-20')
@@ -437,7 +442,9 @@ describe('P3, why it is no evidence', () => {
 		expect(found(unclear({ repsDone: 0 }), 'P3')).toBe('fired: nothing logged')
 		expect(run('acceleration', at, null, null).sentence).toContain('nothing was logged')
 		const between = run('acceleration', start(), null, { marks: gate(1.93, 1.94, 1.93, 1.94), ...best })
-		expect(found(between, 'P3')).toMatch(/^fired: (\d more times by gate would settle it|between pass and miss)$/)
+		expect(found(between, 'P3')).toMatch(
+			/^fired: 1\.94 s is 2\.9 % over the usual 1\.88 s: it may be the day or a fall of over 3 %; /,
+		)
 	})
 })
 

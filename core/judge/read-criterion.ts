@@ -3,8 +3,12 @@ import { STANDARD_GRAVITY } from '../measure/standard-gravity'
 import { type Level, type Method, METHOD_NAMES } from '../vocabulary/words'
 import type { Rung } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
-import { probabilityOfPass } from '../noise/probability-of-pass'
-import { typicalErrorOf } from '../noise/typical-error'
+import { betterOf } from '../marks/keep-session'
+import { againstUsual, chanceUnderCeiling, settleUnderCeiling } from '../noise/against-usual'
+import { NO_USUAL_YET, sayAgainstUsual, saySettle } from '../noise/say-usual'
+import { type MarkKind, finerMethod } from '../noise/typical-error'
+import { spreadsOf } from '../noise/usual'
+import { usualName } from './gather-exposure'
 import type { Exposure, MarkEvidence } from './types'
 import { majorityMarks } from './majority-marks'
 import { writeMark } from '../words/write-numbers'
@@ -28,12 +32,17 @@ export interface CriterionReading {
 	/** Null when the evidence does not say. */
 	probability: number | null
 	found: string
+	/** The same in a sentence's words: "3.06 s is 1.0 % over the usual 3.03 s, within what a day moves it". */
+	words?: string
 	/** What would settle it, when it does not say. */
 	missing: string | null
 }
 
 /** Change of an index or a length that is within noise, share [our setting]: about the scatter of one session's mean. */
 const KEPT_WITHIN = 0.05
+
+/** A fall of more than this against the usual is a miss, percent, where the rung says nothing else. */
+export const FALL_PERCENT = 5
 
 /** The rung's criterion read off one exposure; null for a rung judged by eye alone. `before` are earlier exposures of the ladder. */
 export function readCriterion(
@@ -46,41 +55,100 @@ export function readCriterion(
 	const { pass } = rung
 	if (pass.kind === 'quality') return null
 	if (pass.kind === 'comfort') return readComfort(exposure)
-	if (pass.kind === 'not-below') return readNotBelow(exposure, before, pass.of)
-	const kind = pass.kind === 'contact-ceiling' ? 'contact' : 'sprint'
-	const { marks, method, leftOut } = majorityMarks(exposure.marks, kind)
-	const mixed = leftOut > 0 && method ? `, ${METHOD_NAMES[method]} only, ${leftOut} left out` : ''
-	const values = marks.map((mark) => mark.value)
-	const threshold =
-		pass.kind === 'contact-ceiling' ? contactCeilingS(level, school) : withinBest(exposure, method, pass.percent)
-	const noun = kind === 'sprint' ? 'time' : 'contact time'
-	if (values.length === 0 || method === null)
-		return {
-			question: `Chance of meeting the ${noun}`,
-			probability: null,
-			found: `no ${noun} taken`,
-			missing: `two ${kind === 'sprint' ? 'gate times' : 'contact times'} would settle it`,
-		}
-	if (threshold === null)
-		return {
-			question: `Chance of meeting the ${noun}`,
-			probability: null,
-			found: `no earlier ${METHOD_NAMES[method]} time to compare with`,
-			missing: 'one more session timed the same way would settle it',
-		}
-	const probability = probabilityOfPass(values, threshold, 'lower', typicalErrorOf(kind, method))
-	const reading: CriterionReading = {
-		question: `Chance of ${writeMark({ kind, value: threshold })} or better`,
-		probability,
-		found: `${probability === null ? 'not enough to say' : probability.toFixed(2)} (mean ${writeMark({ kind, value: mean(values) })} of ${values.length}${mixed})`,
-		missing:
-			probability !== null && probability > MISS_CHANCE && probability < PASS_SHARE
-				? `${Math.max(2, 4 - values.length)} more ${kind === 'sprint' ? 'times' : 'contacts'} by ${METHOD_NAMES[method]} would settle it`
-				: null,
-	}
-	return kind === 'contact' && school.choices.boxJudgement === 'rebound-under-ceiling'
-		? withReboundKept(reading, marks, before)
+	if (pass.kind === 'not-below') return readAgainstUsual(exposure, pass.of, FALL_PERCENT)
+	if (pass.kind === 'time-within') return readAgainstUsual(exposure, 'sprint', pass.percent)
+	const reading = readCeiling(exposure, contactCeilingS(level, school))
+	return school.choices.boxJudgement === 'rebound-under-ceiling'
+		? withReboundKept(reading, majorityMarks(exposure.marks, 'contact').marks, before)
 		: reading
+}
+
+const NOUNS: Record<MarkKind, readonly [one: string, more: string]> = {
+	sprint: ['time', 'times'],
+	contact: ['contact time', 'contact times'],
+	height: ['height', 'heights'],
+	distance: ['distance', 'distances'],
+}
+
+interface Side {
+	name: string
+	n: number
+	mean: number
+}
+/** The marks of the method most reps were taken with; each side on its own, since a weaker leg is not a tired one. */
+function sidesOf(exposure: Exposure, kind: MarkKind): { method: Method; sides: Side[]; leftOut: number } | null {
+	const { marks, method, leftOut } = majorityMarks(exposure.marks, kind)
+	if (method === null) return null
+	const byName = new Map<string, number[]>()
+	for (const mark of marks) byName.set(usualName(mark), [...(byName.get(usualName(mark)) ?? []), mark.value])
+	return {
+		method,
+		leftOut,
+		sides: [...byName].map(([name, values]) => ({ name, n: values.length, mean: mean(values) })),
+	}
+}
+const nothingTaken = (kind: MarkKind): CriterionReading => ({
+	question: `Chance of meeting the ${NOUNS[kind][0]}`,
+	probability: null,
+	found: `no ${NOUNS[kind][0]} taken`,
+	missing: `two ${kind === 'sprint' ? 'gate times' : NOUNS[kind][1]} would settle it`,
+})
+const mixed = (method: Method, leftOut: number): string =>
+	leftOut > 0 ? `, ${METHOD_NAMES[method]} only, ${leftOut} left out` : ''
+
+/** P1 and P2: whether the true fall against the usual is over the limit; the side that fell farther speaks. */
+function readAgainstUsual(exposure: Exposure, kind: MarkKind, percent: number): CriterionReading {
+	const taken = sidesOf(exposure, kind)
+	if (!taken) return nothingTaken(kind)
+	const { method, sides, leftOut } = taken
+	const better = betterOf(kind)
+	const [worst] = sides
+		.flatMap((side) => {
+			const usual = exposure.usual?.[side.name]
+			return usual
+				? [{ side, usual, reading: againstUsual(usual, side, percent, better, finerMethod(kind, method)) }]
+				: []
+		})
+		.sort((a, b) => b.reading.probabilityFallOver - a.reading.probabilityFallOver)
+	if (!worst)
+		return {
+			question: `Chance of meeting the ${NOUNS[kind][0]}`,
+			probability: null,
+			found: `mean ${writeMark({ kind, value: mean(sides.map((side) => side.mean)) })}, no usual by ${METHOD_NAMES[method]} yet${mixed(method, leftOut)}`,
+			missing: NO_USUAL_YET,
+		}
+	const { side, usual, reading } = worst
+	const threshold = usual.value * (1 + ((better === 'lower' ? 1 : -1) * percent) / 100)
+	const words = sayAgainstUsual(reading, usual, side, percent, kind, method)
+	return {
+		question: `Chance of ${writeMark({ kind, value: threshold })} or ${better === 'lower' ? 'better' : 'more'}`,
+		probability: 1 - reading.probabilityFallOver,
+		found: `${(1 - reading.probabilityFallOver).toFixed(2)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
+		words,
+		missing: reading.outcome === 'unclear' ? words : null,
+	}
+}
+
+/** A ceiling stays where it is, whatever is usual; what a day and a rep move is the athlete's own. */
+function readCeiling(exposure: Exposure, ceiling: number): CriterionReading {
+	const kind = 'contact'
+	const taken = sidesOf(exposure, kind)
+	if (!taken) return nothingTaken(kind)
+	const { method, sides, leftOut } = taken
+	const [worst] = sides
+		.map((side) => {
+			const spreads = exposure.usual?.[side.name] ?? spreadsOf([], side.mean, kind, method)
+			return { side, spreads, chance: chanceUnderCeiling(spreads, side, ceiling) }
+		})
+		.sort((a, b) => a.chance - b.chance)
+	const { side, spreads, chance } = worst!
+	const unclear = chance > MISS_CHANCE && chance < PASS_SHARE
+	return {
+		question: `Chance of ${writeMark({ kind, value: ceiling })} or better`,
+		probability: chance,
+		found: `${chance.toFixed(2)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
+		missing: unclear ? saySettle(settleUnderCeiling(spreads, side, ceiling), kind, method) : null,
+	}
 }
 
 const indexOf = (mark: MarkEvidence): number | null =>
@@ -136,50 +204,8 @@ function readComfort({ comfort }: Exposure): CriterionReading {
 	}
 }
 
-/** Mean not below the one of the last time, within noise; a first time is its own measure. */
-function readNotBelow(exposure: Exposure, before: readonly Exposure[], of: 'height' | 'distance'): CriterionReading {
-	const { marks, method, leftOut } = majorityMarks(exposure.marks, of)
-	const noun = of === 'height' ? 'heights' : 'distances'
-	if (marks.length === 0 || method === null)
-		return {
-			question: `${of === 'height' ? 'Height' : 'Distance'} kept`,
-			probability: null,
-			found: `no ${of} taken`,
-			missing: `two ${noun} would settle it`,
-		}
-	const values = marks.map((mark) => mark.value)
-	const earlier = before
-		.map((one) => majorityMarks(one.marks, of))
-		.filter((one) => one.method === method && one.marks.length > 0)
-		.at(-1)
-	const threshold = earlier ? mean(earlier.marks.map((mark) => mark.value)) * (1 - KEPT_WITHIN) : null
-	const found = `mean ${writeMark({ kind: of, value: mean(values) })} of ${values.length}${leftOut > 0 ? `, ${METHOD_NAMES[method]} only, ${leftOut} left out` : ''}`
-	if (threshold === null)
-		return {
-			question: `${of === 'height' ? 'Height' : 'Distance'} kept`,
-			probability: null,
-			found: `${found}, the first time`,
-			missing: 'one more session measured the same way would settle it',
-		}
-	const probability = probabilityOfPass(values, threshold, 'higher', typicalErrorOf(of, method))
-	return {
-		question: `Chance of ${writeMark({ kind: of, value: threshold })} or more`,
-		probability,
-		found: `${probability === null ? 'not enough to say' : probability.toFixed(2)} (${found})`,
-		missing:
-			probability !== null && probability > MISS_CHANCE && probability < PASS_SHARE
-				? `${Math.max(2, 4 - values.length)} more ${noun} would settle it`
-				: null,
-	}
-}
-
 export const contactCeilingS = (level: Level, { numbers }: School): number =>
 	(level >= 3 ? numbers.passCeilingLevel3Ms : numbers.passCeilingLevel2Ms) / 1000
-
-function withinBest(exposure: Exposure, method: Method | null, percent: number): number | null {
-	const best = method === null ? undefined : exposure.bestBefore[method]
-	return best === undefined ? null : best * (1 + percent / 100)
-}
 
 export interface ExposureReading {
 	outcome: 'pass' | 'miss' | 'unclear'

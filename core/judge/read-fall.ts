@@ -1,16 +1,12 @@
 import type { Drill } from '../vocabulary/drill'
 import type { School } from '../vocabulary/school'
-import type { Better } from '../noise/drop-off'
+import { betterOf } from '../marks/keep-session'
 import { contactRisePercent } from '../library/schools'
 import { type StopReading, readStop } from '../noise/one-more'
 import type { Method } from '../vocabulary/words'
 import { typicalErrorOf } from '../noise/typical-error'
 import { majorityMarks } from './majority-marks'
 import type { MarkEvidence } from './types'
-
-/** A time or a contact is better when lower, a height or a distance when higher. */
-export const betterOf = (kind: MarkEvidence['kind']): Better =>
-	kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher'
 
 /**
  * Drop-off within one line's marks, in the kind of the first mark and the method most were taken with.

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { athlete, exposure, gate, pain, run, stateAt } from '../../tests/support/verdict-fixture'
+import { athlete, exposure, gate, pain, run, stateAt, usual } from '../../tests/support/verdict-fixture'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Closure } from '../vocabulary/care'
 import { walkTogether } from './walk-together'
@@ -7,7 +7,7 @@ import type { Exposure, LadderState, PainReport, VerdictInput } from './types'
 
 // What a verdict says of the rulebook's findings: in which words, and what it moves. Days as people say them.
 
-const sprint: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+const sprint: Partial<Exposure> = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
 const starts = (more: Partial<VerdictInput>, state: Partial<LadderState> = {}) =>
 	run('acceleration', stateAt('acceleration', 'three-point-10', state), sprint, sprint, more)
 const said = (...pains: Partial<PainReport>[]) => starts({ pains: pains.map(pain) })

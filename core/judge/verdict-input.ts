@@ -94,6 +94,16 @@ const Mark = closed({
 	side: maybe(Leg),
 })
 
+const UsualSchema = closed({
+	value: Type.Number({ exclusiveMinimum: 0 }),
+	betweenSd: Type.Number({ minimum: 0 }),
+	withinSd: Type.Number({ minimum: 0 }),
+	standardError: Type.Number({ minimum: 0 }),
+	freedom: Type.Number({ exclusiveMinimum: 0 }),
+	sessions: Type.Integer({ minimum: 2, maximum: 8 }),
+})
+export type Usual = Static<typeof UsualSchema>
+
 export const ExposureSchema = closed({
 	sessionId: Id,
 	day: Day,
@@ -105,8 +115,28 @@ export const ExposureSchema = closed({
 	endReason: orNull(oneOf(END_REASONS)),
 	marks: list(Mark),
 	quality: closed({ good: Count, notYet: Count, poor: Count, setTaps: Count }),
-	bestBefore: Type.Unsafe<Partial<Record<Method, number>>>(
-		Type.Object({}, { additionalProperties: Type.Number({ exclusiveMinimum: 0 }) }),
+	bestBefore: maybe(
+		Type.Unsafe<Partial<Record<Method, number>>>(
+			Type.Object(
+				{},
+				{
+					additionalProperties: Type.Number({ exclusiveMinimum: 0 }),
+					description: 'of inputs before rules version 7: best times by method, which nothing is held against any more',
+				},
+			),
+		),
+	),
+	usual: maybe(
+		Type.Unsafe<Record<string, Usual>>(
+			Type.Object(
+				{},
+				{
+					additionalProperties: UsualSchema,
+					description:
+						'the usual before that day of marks taken likewise, by method, or method and side as in "mat/left"',
+				},
+			),
+		),
 	),
 	firstDayBack: maybe(Type.Boolean({ description: 'the first day after more than a week away: no evidence' })),
 	comfort: maybe(orNull(closed({ worst: Type.Integer({ minimum: 0, maximum: 5 }), braking: Type.Boolean() }))),
@@ -205,6 +235,16 @@ export const VerdictInputSchema = closed({
 	levels: maybe(
 		Type.Unsafe<Partial<Record<Family, 1 | 2 | 3>>>(
 			Type.Object({}, { additionalProperties: Level, description: 'levels by family; absent: as in the ladder’s' }),
+		),
+	),
+	slowFall: maybe(
+		closed(
+			{
+				kind: oneOf(['sprint', 'contact', 'height', 'distance'] as const),
+				percent: Type.Number(),
+				fallen: Type.Boolean(),
+			},
+			{ description: 'the last four sessions by the judged key against eight earlier ones; absent below sixteen' },
 		),
 	),
 	lastSessions: list(Id, { description: 'the last three, the judged one last' }),

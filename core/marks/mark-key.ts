@@ -111,6 +111,9 @@ function withPart(key: string, part: Part, value: string): string {
 	parts[2 + PARTS.indexOf(part)] = value
 	return parts.join('|')
 }
+/** The parts of a key as it was written. */
+export const partsOfKey = (key: string): Parts =>
+	Object.fromEntries(PARTS.map((part) => [part, partOf(key, part)])) as Parts
 const partOf = (key: string, part: Part): string => key.split('|')[2 + PARTS.indexOf(part)] ?? NONE
 
 /** What is asked when marks of one day are put together: the key without the side, since each leg has its own. */
@@ -137,6 +140,18 @@ export const comparableWith = (key: string): string[] => [
 	key,
 	...[otherSideKey(key), freeKey(key), convertedKey(key)].filter((one) => one !== null),
 ]
+/** A free run at full effort from the same start, over the same way, by the same method, whatever the drill: what a share of the own speed is a share of. */
+export const isFreeRunLike = (key: string, like: string): boolean =>
+	key.split('|')[1] === 'sprint' &&
+	(['start', 'way', 'method'] as const).every((part) => partOf(key, part) === partOf(like, part)) &&
+	(['aid', 'carried', 'effort'] as const).every((part) => partOf(key, part) === NONE)
+/** Start, metres and method of a free run from a standstill at full effort, as far as a key is one. */
+export function plainRun(key: string): { start: string; distanceM: number; method: Method } | null {
+	const metres = /^d([0-9.]+)$/.exec(partOf(key, 'way'))
+	return metres && isFreeRunLike(key, key)
+		? { start: partOf(key, 'start'), distanceM: Number(metres[1]), method: methodOfKey(key) }
+		: null
+}
 /** Whether the reps were planned below full effort. */
 export const isBelowFull = (key: string): boolean => partOf(key, 'effort') !== NONE
 export const methodOfKey = (key: string): Method => partOf(key, 'method') as Method

@@ -105,3 +105,15 @@ export function chanceUnderCeiling(
 	if (spread === 0) return today.mean <= ceiling ? 1 : 0
 	return tCdf((ceiling - today.mean) / spread, spreads.freedom)
 }
+
+/** What would settle whether a ceiling is met, if the mean stays where it is. */
+export function settleUnderCeiling(
+	spreads: Pick<Usual, 'betweenSd' | 'withinSd' | 'freedom'>,
+	today: DayMean,
+	ceiling: number,
+): Settle | null {
+	const clear = (of: typeof spreads, n: number) =>
+		outcomeOf(1 - chanceUnderCeiling(of, { n, mean: today.mean }, ceiling)) !== 'unclear'
+	for (let reps = 1; reps < MOST_MORE_REPS; reps++) if (clear(spreads, today.n + reps)) return { reps }
+	return clear({ ...spreads, betweenSd: spreads.betweenSd / Math.SQRT2 }, 2 * today.n) ? { anotherDay: true } : null
+}

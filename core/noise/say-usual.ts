@@ -15,7 +15,7 @@ const REPS: Record<MarkKind, readonly [one: string, more: string]> = {
 
 /** "9 more times would settle it", as far as anything would. */
 export function saySettle(settle: Settle | null, kind: MarkKind, method: Method): string {
-	if (settle === null) return 'this method cannot tell'
+	if (settle === null) return 'too close to the limit for anything to settle it'
 	if ('reps' in settle)
 		return `${settle.reps} more ${REPS[kind][settle.reps === 1 ? 0 : 1]} by ${METHOD_NAMES[method]} would settle it`
 	if ('method' in settle) return `measuring by ${METHOD_NAMES[settle.method as Method]} would settle it`

@@ -275,7 +275,7 @@ describe('the words', () => {
 			'3.20 s is 6.7 % over the usual 3.00 s, more than a day moves it: over 3 % with a chance of 1.00',
 		)
 		expect(say(3.09)).toBe(
-			'3.09 s is 3.0 % over the usual 3.00 s: it may be the day or a fall of over 3 %; this method cannot tell',
+			'3.09 s is 3.0 % over the usual 3.00 s: it may be the day or a fall of over 3 %; too close to the limit for anything to settle it',
 		)
 	})
 	it('say what would settle it', () => {
@@ -283,7 +283,7 @@ describe('the words', () => {
 		expect(saySettle({ reps: 3 }, 'height', 'mat')).toBe('3 more heights by contact mat would settle it')
 		expect(saySettle({ method: 'gate' }, 'sprint', 'stopwatch')).toBe('measuring by gate would settle it')
 		expect(saySettle({ anotherDay: true }, 'contact', 'mat')).toBe('another day would settle it')
-		expect(saySettle(null, 'distance', 'tape')).toBe('this method cannot tell')
+		expect(saySettle(null, 'distance', 'tape')).toBe('too close to the limit for anything to settle it')
 	})
 	it('name the method that errs least', () => {
 		expect(finerMethod('sprint', 'stopwatch')).toEqual({ name: 'gate', withinSd: 0.02 })

@@ -28,6 +28,7 @@ export const RULE_NAMES = {
 	P12: 'Level',
 	RE: 'Way back',
 	LR: 'Left and right',
+	SF: 'Slow fall',
 } as const
 export type RuleId = keyof typeof RULE_NAMES
 

@@ -42,6 +42,8 @@ const onMark = {
 	...onLine,
 	/** The device run a mark was made from, so that the same beams are never two marks unnoticed. */
 	source: Type.Optional(uuidOf<string>()),
+	/** Somebody looked at a number that could hardly be, and it is what was seen. */
+	kept: Type.Optional(Type.Literal(true)),
 	/** Worn while it was done, when it is not what the line says. */
 	carried: Type.Optional(CarriedLoad),
 	/** Done as another drill than the line's, swapped on the spot: the mark says so itself, whatever arrives first. */

@@ -1,8 +1,9 @@
-import { type SQL, and, desc, eq, gte, inArray, lt, min, ne, notExists, or, sql } from 'drizzle-orm'
+import { type SQL, and, desc, eq, gte, inArray, lt, ne, notExists, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { SparseCount } from '../../core/dose/sparse-count'
 import type { CarriedLoad } from '../../core/vocabulary/dose'
-import type { LogEvent } from '../../core/vocabulary/events'
+import type { Stamp } from '../../core/marks/keep-session'
+import type { LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Method } from '../../core/vocabulary/words'
 import { bulkInsertOnce } from '../bulk-insert'
 import type { ClubScope } from '../connect'
@@ -54,7 +55,8 @@ export async function insertDecisions({ db, clubId }: ClubScope, rows: DecisionI
 }
 
 /** An event as it is stored, with who wrote it and when it came. */
-export type StoredEvent = LogEvent & { authorId: string; receivedAt: string; counts?: SparseCount }
+export type StoredEvent = LogEvent & { authorId: string; receivedAt: string; counts?: SparseCount; stamp?: Stamp }
+export type StoredMark = Mark & { authorId: string; receivedAt: string; counts: SparseCount; stamp?: Stamp }
 
 const base = (row: {
 	id: string
@@ -104,7 +106,9 @@ const markPlace = (row: {
 	carried: CarriedLoad | null
 	asDrillVersion: number | null
 	drillId: string
+	kept: boolean
 }) => ({
+	...(row.kept ? { kept: true } : {}),
 	...(row.source ? { source: row.source } : {}),
 	...(row.carried ? { carried: row.carried } : {}),
 	...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
@@ -147,6 +151,16 @@ export async function eventsOfSessions(
 export const eventsById = async (scope: ClubScope, ids: string[]): Promise<StoredEvent[]> =>
 	ids.length === 0 ? [] : readEvents(scope, (table) => inArray(table.id, ids))
 
+export const markEventOf = (row: typeof mark.$inferSelect): StoredMark =>
+	({
+		...base(row),
+		...place(row),
+		...markPlace(row),
+		type: 'mark',
+		counts: row.counts,
+		...(row.markKey ? { stamp: { key: row.markKey, setAside: row.setAside } } : {}),
+	}) as unknown as StoredMark
+
 async function readEvents(
 	{ db, clubId }: ClubScope,
 	which: (table: (typeof TABLES)[keyof typeof TABLES]) => SQL | undefined,
@@ -156,7 +170,7 @@ async function readEvents(
 	const observations = await db.select().from(observation).where(asked(observation))
 	const decisions = await db.select().from(decision).where(asked(decision))
 	return [
-		...marks.map((row) => ({ ...base(row), ...place(row), ...markPlace(row), type: 'mark', counts: row.counts })),
+		...marks.map(markEventOf),
 		...observations.map((row) => ({ ...base(row), ...place(row), type: 'observation' })),
 		...decisions.map((row) => ({ ...base(row), ...place(row), type: 'decision' })),
 	] as unknown as StoredEvent[]
@@ -185,62 +199,6 @@ export async function idsSince(
 		ids.push(...rows.map((row) => row.id))
 	}
 	return ids
-}
-
-export interface BestTime {
-	athleteId: string
-	start: string | null
-	distanceM: number
-	method: Method
-	timeS: number
-}
-/** Best sprint times before a day, by athlete, start, distance and method; corrected and voided marks are left out. Index `mark_times`, which holds all that is read. */
-export async function bestTimesBefore(
-	{ db, clubId }: ClubScope,
-	athleteIds: string[],
-	day: string,
-): Promise<BestTime[]> {
-	if (athleteIds.length === 0) return []
-	const later = alias(mark, 'later')
-	const rows = await db
-		.select({
-			athleteId: mark.athleteId,
-			start: mark.start,
-			distanceM: mark.distanceM,
-			method: mark.method,
-			timeS: min(mark.timeS),
-		})
-		.from(mark)
-		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
-		.where(
-			and(
-				eq(mark.clubId, clubId),
-				inArray(mark.athleteId, athleteIds),
-				eq(mark.kind, 'sprint'),
-				eq(mark.isVoid, false),
-				lt(session.day, day),
-				notExists(
-					db
-						.select({ one: sql`1` })
-						.from(later)
-						.where(and(eq(later.clubId, clubId), eq(later.replacesId, mark.id))),
-				),
-			),
-		)
-		.groupBy(mark.athleteId, mark.start, mark.distanceM, mark.method)
-	return rows.flatMap((row) =>
-		row.timeS === null || row.distanceM === null
-			? []
-			: [
-					{
-						athleteId: row.athleteId,
-						start: row.start,
-						distanceM: row.distanceM,
-						method: row.method as Method,
-						timeS: Number(row.timeS),
-					},
-				],
-	)
 }
 
 export interface FirstRep {

@@ -1,8 +1,8 @@
-import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
+import { boolean, char, decimal, double, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
 import type { CarriedLoad } from '../../core/vocabulary/dose'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { SparseCount } from '../../core/dose/sparse-count'
-import { code, instant, jsonOf, uuid, words } from './columns'
+import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'
 
@@ -26,6 +26,8 @@ const eventColumns = () => ({
 	kind: code('kind', 20).notNull(),
 	value: jsonOf<Record<string, unknown>>('value').notNull(),
 })
+
+export const MARK_KEY_LENGTH = 190
 
 export const mark = mysqlTable(
 	'mark',
@@ -51,6 +53,12 @@ export const mark = mysqlTable(
 		/** Set when it was done as another drill than the line's: the version is the one it was counted by. */
 		asDrillVersion: int('as_drill_version'),
 		counts: jsonOf<SparseCount>('counts').notNull(),
+		/** Said to be what was seen, although it can hardly be. */
+		kept: boolean('kept').notNull().default(false),
+		/** What it may be compared with, with the version of the keys; made anew by a correction of side or ground. */
+		markKey: code('mark_key', MARK_KEY_LENGTH),
+		/** Cannot be, and nobody has said that it is. */
+		setAside: boolean('set_aside').notNull().default(false),
 	},
 	(t) => [
 		primaryKey({ columns: [t.clubId, t.id] }),
@@ -67,6 +75,7 @@ export const mark = mysqlTable(
 		index('mark_by_session').on(t.clubId, t.sessionId),
 		index('mark_by_athlete').on(t.clubId, t.athleteId, t.sessionId),
 		index('mark_replaces').on(t.clubId, t.replacesId),
+		index('mark_set_aside').on(t.clubId, t.setAside, t.athleteId),
 		// Best and first times are read from this alone: no row of a career is touched.
 		index('mark_times').on(
 			t.clubId,
@@ -79,6 +88,43 @@ export const mark = mysqlTable(
 			t.method,
 			t.timeS,
 		),
+	],
+)
+
+/**
+ * What one session says of one athlete by one comparison key, kept: made whole in the transaction that takes a
+ * mark, never added to. The usual of a squad is read from this alone.
+ */
+export const sessionMean = mysqlTable(
+	'session_mean',
+	{
+		clubId: uuid('club_id').notNull(),
+		athleteId: uuid('athlete_id').notNull(),
+		markKey: code('mark_key', MARK_KEY_LENGTH).notNull(),
+		sessionId: uuid('session_id').notNull(),
+		day: day('day').notNull(),
+		n: int('n').notNull(),
+		/** In the mark's unit: s or m. */
+		mean: double('mean').notNull(),
+		squares: double('squares').notNull(),
+		best: double('best').notNull(),
+		/** The first day back or an unloading week. */
+		unusual: boolean('unusual').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.clubId, t.athleteId, t.markKey, t.sessionId] }),
+		foreignKey({
+			name: 'session_mean_session',
+			columns: [t.clubId, t.sessionId],
+			foreignColumns: [session.clubId, session.id],
+		}),
+		foreignKey({
+			name: 'session_mean_athlete',
+			columns: [t.clubId, t.athleteId],
+			foreignColumns: [athlete.clubId, athlete.id],
+		}),
+		index('session_mean_by_session').on(t.clubId, t.sessionId, t.athleteId),
+		index('session_mean_by_day').on(t.clubId, t.athleteId, t.day),
 	],
 )
 

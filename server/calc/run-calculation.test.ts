@@ -3,7 +3,7 @@ import addFormats from 'ajv-formats'
 import { describe, expect, it } from 'vitest'
 import { camelCase, snakeCase } from '../../core/calc/calculation'
 import { CALCULATIONS, findCalculation } from '../../core/calc/calculations'
-import { gate, input as verdictInput, stateAt } from '../../tests/support/verdict-fixture'
+import { gate, input as verdictInput, stateAt, usual } from '../../tests/support/verdict-fixture'
 import { runCalculation } from './run-calculation'
 
 const ajv = addFormats(new Ajv())
@@ -26,7 +26,7 @@ function expectLike(got: unknown, wanted: unknown, path = ''): void {
 	else expect(got, path).toBe(wanted)
 }
 
-const TEN = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), bestBefore: { gate: 1.88 } }
+const TEN = { marks: gate(1.9, 1.9, 1.91, 1.9, 1.9, 1.9), usual: { gate: usual(1.88) } }
 const CASE = verdictInput('acceleration', stateAt('acceleration', 'three-point-10'), TEN, TEN)
 
 const ASKED = {

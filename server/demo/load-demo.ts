@@ -1,5 +1,5 @@
 import { returningOf } from '../../core/care/return-plan'
-import { addDays, mondayOf, weekday } from '../../core/calendar/day-count'
+import { addDays, daysBetween, mondayOf, weekday } from '../../core/calendar/day-count'
 import { dayInZone, instantOf, timeInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
@@ -11,10 +11,16 @@ import { keptEntry } from '../sheet/save-session'
 import { plannedOf } from '../sheet/planned-of'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
 import type { CareReport, Clearance } from '../../core/vocabulary/care'
-import type { Family, Phase } from '../../core/vocabulary/words'
+import type { Family, Phase, Surface } from '../../core/vocabulary/words'
 import { insertClearance } from '../../db/queries/verdicts'
-import { type AthleteHistory, evidenceFor, gatherInput } from '../../core/judge/gather-input'
+import { type AthleteHistory, type HistorySession, evidenceFor, gatherInput } from '../../core/judge/gather-input'
 import { judgeAthlete } from '../../core/judge/judge-athlete'
+import { type Stamp, keepSession } from '../../core/marks/keep-session'
+import { KEY_VERSION } from '../../core/marks/mark-key'
+import type { SessionMean } from '../../core/noise/usual'
+import { AWAY_DAYS } from '../../core/rules/p9-time-away'
+import { type KeptMean, insertMeans } from '../../db/queries/marks'
+import { keepMarks } from '../marks/keep-marks'
 import { passedRungs } from '../../core/judge/locks'
 import { enterWayBack } from '../../core/judge/missed-time'
 import { pathFor } from '../../core/judge/safety-rules'
@@ -92,6 +98,9 @@ export interface Life {
 	demo: DemoAthlete
 	states: Map<string, LadderState>
 	history: AthleteHistory
+	/** The same that the history holds, to be added to. */
+	stamps: Map<string, Stamp>
+	means: Map<string, SessionMean[]>
 	bests: Map<string, number>
 	/** Last day of work by family, and what was said of pain, as the sessions go by. */
 	worked: Partial<Record<Family, string>>
@@ -101,6 +110,7 @@ export interface Life {
 
 interface Rows {
 	marks: (typeof mark.$inferInsert)[]
+	means: KeptMean[]
 	observations: (typeof observation.$inferInsert)[]
 	decisions: (typeof decision.$inferInsert)[]
 	verdicts: (typeof verdict.$inferInsert)[]
@@ -128,6 +138,7 @@ class DemoClub {
 	private readonly coachId: string
 	private readonly rows: Rows = {
 		marks: [],
+		means: [],
 		observations: [],
 		decisions: [],
 		verdicts: [],
@@ -159,11 +170,14 @@ class DemoClub {
 		const lives = DEMO_ATHLETES.map((demo): Life => {
 			const id = random.uuid()
 			const plan = DEMO_SQUADS.find((one) => one.key === demo.squad)!
+			const [stamps, means] = [new Map<string, Stamp>(), new Map<string, SessionMean[]>()]
 			const birthDate = addDays(this.today, -Math.round(demo.age * 365.25 + 20 + random.next() * 300))
 			return {
 				id,
 				demo,
 				states: firstStates(demo),
+				stamps,
+				means,
 				bests: new Map(),
 				worked: {},
 				pains: [],
@@ -176,7 +190,8 @@ class DemoClub {
 					lines: [],
 					events: [],
 					counts: new Map(),
-					olderBests: [],
+					stamps,
+					means,
 					outside: matchesOf(plan, this.today),
 					care: [],
 					newRungs: [],
@@ -340,6 +355,11 @@ class DemoClub {
 			}
 		for (const life of lives) this.logPains(life, sessionId, 0, startedAt, this.now)
 		await this.flush()
+		await keepMarks(
+			this.scope,
+			sessionId,
+			lives.map((life) => life.id),
+		)
 	}
 
 	/** What the calendar would name on the sheets ahead is repaired as it offers, each once, soonest first: what is mended weighs on what follows. */
@@ -443,7 +463,7 @@ class DemoClub {
 			title,
 			place: plan.place,
 			phase,
-			surface: plan.key === 'u17' ? 'gravel' : 'grass',
+			surface: groundOf(plan),
 			plannedMinutes: plan.minutes,
 			startedAt,
 			reviewedAt,
@@ -487,12 +507,13 @@ class DemoClub {
 			waits ? null : new Date(startedAt.getTime() + 7_200_000),
 			lives.map((life) => life.id),
 		)
-		const session = { id: sessionId, day, startTime: plan.startTime, phase }
+		const session = { id: sessionId, day, startTime: plan.startTime, phase, surface: groundOf(plan) }
 		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
 		const school = STARTER_LIBRARY.schools['quality-first']!
 		for (const life of lives) {
 			life.history.sessions.push(session)
 			const { demo } = life
+			const workedBefore = { ...life.worked }
 			const away = demo.away !== undefined && sessionsAgo >= demo.away[0] && sessionsAgo <= demo.away[1]
 			const absent = away || this.random.chance(sessionsAgo > 2 ? 0.07 : 0)
 			let concluded = concludedOf(life, { day, startTime: plan.startTime, phase, surface: null }, school)
@@ -566,6 +587,7 @@ class DemoClub {
 						null,
 						startedAt,
 					)
+			this.keep(life, session, workedBefore)
 			if (!waits) this.judgeAll(life, session, entries, addDays(this.today, -nextAgo), nextPhase, startedAt)
 		}
 		for (const life of lives) this.rememberBests(life, sessionId)
@@ -675,6 +697,39 @@ class DemoClub {
 				method: 'method' in event.value ? event.value.method : null,
 				counts,
 			})
+		}
+	}
+
+	/** Keys, means and what is set aside, as the log keeps them. */
+	private keep(life: Life, session: HistorySession, workedBefore: Life['worked']): void {
+		const lineOf = new Map(life.history.lines.map((line) => [line.id, line]))
+		const marks = life.history.events.flatMap((event) => {
+			const line = event.type === 'mark' && event.sessionId === session.id ? lineOf.get(event.lineId) : undefined
+			const drill = line && STARTER_LIBRARY.drills[line.drillId]
+			return event.type === 'mark' && drill ? [{ mark: event, on: { ...line, drill } }] : []
+		})
+		const surface = session.surface ?? null
+		const kept = keepSession(
+			{ day: session.day, surface, unloading: session.phase === 'unloading' },
+			marks,
+			(key) => life.means.get(key) ?? [],
+			{
+				levelOf: () => life.demo.level,
+				isFirstDayBack: (family) => {
+					const last = workedBefore[family]
+					return last !== undefined && daysBetween(last, session.day) > AWAY_DAYS.none
+				},
+			},
+		)
+		for (const row of this.rows.marks) {
+			const stamp = kept.stamps.get(row.id)
+			if (stamp) Object.assign(row, { markKey: stamp.key, setAside: stamp.setAside })
+			else row.markKey ??= `${KEY_VERSION}|`
+		}
+		for (const [id, stamp] of kept.stamps) life.stamps.set(id, stamp)
+		for (const [key, one] of kept.means) {
+			life.means.set(key, [...(life.means.get(key) ?? []), one])
+			this.rows.means.push({ ...one, athleteId: life.id, key, sessionId: session.id })
 		}
 	}
 
@@ -846,6 +901,7 @@ class DemoClub {
 		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
 		const worked = new Set(rows.marks.map((row) => row.athleteId))
 		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
+		for (const some of chunks(rows.means.splice(0), 500)) await insertMeans(this.scope, some)
 		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
 		for (const some of chunks(rows.decisions.splice(0), 500)) await db.insert(decision).values(some)
 		await keepWorkDays(this.scope, [...worked], [...this.days])
@@ -922,6 +978,8 @@ function matchesOf(plan: DemoSquadPlan, today: string): OutsideLoad[] {
 		hardCutting: true,
 	}))
 }
+
+const groundOf = (plan: DemoSquadPlan): Surface => (plan.key === 'u17' ? 'gravel' : 'grass')
 
 function* chunks<T>(items: T[], size: number): Generator<T[]> {
 	for (let i = 0; i < items.length; i += size) yield items.slice(i, i + size)

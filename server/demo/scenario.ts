@@ -183,7 +183,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		contactS: 0.24,
 		flightS: 0.46,
 		level: 2,
-		start: middle,
+		start: { ...middle, shock: 'pause-15' },
 		skill: 0.9,
 	},
 	{

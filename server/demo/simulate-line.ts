@@ -138,7 +138,7 @@ function sprintSplits(
 	const warm = rep === 1 ? 0.008 : 0
 	const falls =
 		athlete.fallsFromRep !== undefined && place.sessionsAgo <= 2 && rep >= athlete.fallsFromRep
-			? 0.034 + 0.017 * (rep - athlete.fallsFromRep)
+			? 0.045 + 0.017 * (rep - athlete.fallsFromRep)
 			: 0
 	const form = 1 + warm + falls
 	const noise = random.normal(athlete.method === 'stopwatch' ? 0.08 : 0.014)

@@ -19,7 +19,10 @@ import { dropOffLimit } from '../../core/judge/read-fall'
 import { writeDrill } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
-import { type BestTime, type FirstRep, type StoredEvent, bestTimesBefore, firstRepsBefore } from '../../db/queries/log'
+import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
+import type { KeyBests } from '../../db/queries/marks'
+import { plainRun } from '../../core/marks/mark-key'
+import { readUsuals } from '../marks/read-usuals'
 import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
@@ -51,10 +54,10 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 	if (!sheet || !school) return null
 	const athleteIds = sheet.athletes.map((athlete) => athlete.id)
 	const { day } = sheet.session
-	const [targets, care, bests, firsts] = [
+	const [targets, care, usuals, firsts] = [
 		await readTargets(scope, sheet),
 		await careOf(scope, athleteIds),
-		await bestTimesBefore(scope, athleteIds, day),
+		await readUsuals(scope, athleteIds, day),
 		await firstRepsBefore(scope, athleteIds, addDays(day, -USUAL_DAYS), day),
 	]
 	const { drills, standIns } = await drillsOf(scope, sheet)
@@ -107,7 +110,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 							? [{ drillId: record.drillId, region: record.region }]
 							: [],
 					),
-					curve: curveOf(bests.filter((best) => best.athleteId === id)),
+					curve: curveOf(usuals.bests.filter((best) => best.athleteId === id)),
 					usual: usualOf(firsts.filter((rep) => rep.athleteId === id)),
 				}
 			}),
@@ -130,6 +133,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 						rest: line.rest,
 						target: targets.get(line.id)?.words ?? '',
 						bests: targets.get(line.id)?.bests ?? {},
+						usuals: targets.get(line.id)?.usuals ?? {},
 						cautions:
 							line.drill?.intensity === 'shock' || line.parameters.assistPercent ? (line.drill?.cautions ?? []) : [],
 						cues: line.drill?.cues ?? [],
@@ -173,8 +177,13 @@ export async function readLimits(scope: ClubScope, sessionId: string): Promise<R
 /** Another person's pain reports stay with coach and clinician. */
 export const readable = (event: StoredEvent, role: Role): boolean => may(role, 'pain:read') || !isOfBody(event)
 /** An event as devices write it. */
-export const bare = ({ authorId: _author, receivedAt: _received, counts: _counts, ...event }: StoredEvent): LogEvent =>
-	event as LogEvent
+export const bare = ({
+	authorId: _author,
+	receivedAt: _received,
+	counts: _counts,
+	stamp: _stamp,
+	...event
+}: StoredEvent): LogEvent => event as LogEvent
 
 /** The drills of a sheet's lines with what may stand in for them, none of them harder than what they replace. */
 async function drillsOf(
@@ -203,12 +212,17 @@ async function drillsOf(
 	return { drills, standIns }
 }
 
-/** From at least three own bests by gates, all from one start. */
-function curveOf(bests: BestTime[]): { mssMps: number; tauS: number } | null {
+/** From at least three own bests by gates over unlike distances, all of free runs from one start. */
+function curveOf(bests: readonly KeyBests[]): { mssMps: number; tauS: number } | null {
 	for (const start of ['standing', 'three-point']) {
-		const splits = bests
-			.filter((best) => best.start === start && best.method === 'gate')
-			.map(({ distanceM, timeS }) => ({ distanceM, timeS }))
+		const byDistance = new Map<number, number>()
+		for (const { key, lowest } of bests) {
+			const run = plainRun(key)
+			if (run?.start !== start || run.method !== 'gate') continue
+			byDistance.set(run.distanceM, Math.min(lowest, byDistance.get(run.distanceM) ?? Number.POSITIVE_INFINITY))
+		}
+		const splits = [...byDistance]
+			.map(([distanceM, timeS]) => ({ distanceM, timeS }))
 			.sort((a, b) => a.distanceM - b.distanceM)
 		if (splits.length < 3) continue
 		try {

@@ -9,13 +9,11 @@ import { type ClubScope, inTransaction } from '../../db/connect'
 import { type Author, authorsById } from '../../db/queries/clubs'
 import { endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
 import {
-	type BestTime,
 	type DecisionInsert,
 	type MarkInsert,
 	type ObservationInsert,
 	type HeldRow,
 	acceptedHashes,
-	bestTimesBefore,
 	eventsById,
 	heldAbout,
 	holdCorrections,
@@ -24,6 +22,7 @@ import {
 	insertObservations,
 	releaseCorrections,
 } from '../../db/queries/log'
+import { type KeyBests, athletesMarked, bestsBefore } from '../../db/queries/marks'
 import { hashOf, readDrills } from '../../db/queries/library'
 import {
 	type LineRow,
@@ -43,6 +42,10 @@ import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { plannedOf } from '../sheet/planned-of'
 import { checkEvent } from './check-event'
+import { keyOfMark } from '../../core/marks/keep-session'
+import { isFreeRunLike } from '../../core/marks/mark-key'
+import type { PlannedLine } from '../../core/vocabulary/line'
+import { keepMarks } from '../marks/keep-marks'
 
 export const MAX_BATCH = 500
 
@@ -84,7 +87,7 @@ interface Known {
 	athletes: Map<string, AthleteRow>
 	lines: Map<string, LineRow>
 	drills: ReadonlyMap<string, Drill>
-	bests: Map<string, BestTime[]>
+	bests: Map<string, KeyBests[]>
 	/** Events that corrections of this batch name, and who wrote them. */
 	targets: Map<string, { event: LogEvent; authorId: string }>
 	/** Corrections that stand aside: by their id, and those that wait by what they wait for. */
@@ -152,10 +155,9 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 				: [],
 	)
 	const drills = await readDrills(scope, [...[...lines.values()].map((line) => line.drillId ?? ''), ...swapped])
-	const bests = new Map<string, BestTime[]>()
+	const bests = new Map<string, KeyBests[]>()
 	if (events.some((event) => event.kind === 'sprint'))
-		for (const session of sessions.values())
-			bests.set(session.id, await bestTimesBefore(scope, athleteIds, session.day))
+		for (const session of sessions.values()) bests.set(session.id, await bestsBefore(scope, athleteIds, session.day))
 	return {
 		hashes,
 		sessions,
@@ -190,6 +192,8 @@ class Batch {
 	private readonly started = new Set<string>()
 	/** Whose work on which day may have changed. */
 	private readonly worked = { athletes: new Set<string>(), days: new Set<string>() }
+	/** Whose marks of which session stand otherwise now. */
+	private readonly measured = new Map<string, Set<string>>()
 	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly putBack = new Set<string>()
 	private readonly holding: Omit<HeldRow, 'clubId'>[] = []
@@ -331,6 +335,7 @@ class Batch {
 		await insertObservations(scope, this.observations)
 		await insertDecisions(scope, this.decisions)
 		await keepWorkDays(scope, [...this.worked.athletes], [...this.worked.days])
+		for (const [sessionId, athleteIds] of this.measured) await keepMarks(scope, sessionId, [...athleteIds])
 		await holdCorrections(scope, this.holding)
 		await releaseCorrections(scope, this.released)
 		for (const id of this.started) await markStarted(scope, id, this.now)
@@ -420,14 +425,21 @@ class Batch {
 			piece: event.piece ?? null,
 			carried: event.carried ?? null,
 			asDrillVersion: event.asDrill?.drillVersion ?? null,
-			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill), legLengthM)),
+			kept: event.kept ?? false,
+			markKey: null,
+			setAside: false,
+			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill, planned), legLengthM)),
 		})
 	}
 
 	/** What an event brings about beside its row. */
 	private follow({ event, session, line, drill }: Read, who: Author): void {
 		if (event.type === 'mark') {
-			this.worked.athletes.add(event.athleteId)
+			const from = event.replacesId ? this.known.targets.get(event.replacesId)?.event.athleteId : null
+			for (const athleteId of [event.athleteId, ...(from ? [from] : [])]) {
+				this.worked.athletes.add(athleteId)
+				this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(athleteId))
+			}
 			this.worked.days.add(session.day)
 			if (!session.startedAt) this.started.add(session.id)
 			// A phone that was away logged an older version of the line: what was done is what stands, as long as nothing was done on the newer one.
@@ -479,22 +491,21 @@ class Batch {
 		}
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {
 			const { surface } = event.value
-			this.followUps.push((scope) => updateSession(scope, session.id, { surface }))
+			this.followUps.push(async (scope) => {
+				await updateSession(scope, session.id, { surface })
+				// On another ground the marks compare with others.
+				await keepMarks(scope, session.id, await athletesMarked(scope, session.id))
+			})
 		}
 	}
 
-	private zoneOf(event: Mark, session: ListedSession, drill: Drill) {
+	private zoneOf(event: Mark, session: ListedSession, drill: Drill, planned: PlannedLine) {
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-		if (event.kind !== 'sprint' || !last) return null
-		const best = this.known.bests
-			.get(session.id)
-			?.find(
-				(known) =>
-					known.athleteId === event.athleteId &&
-					known.start === (drill.start ?? null) &&
-					known.distanceM === last.distanceM &&
-					known.method === event.value.method,
-			)
-		return best ? effortZone(last.timeS, best.timeS) : null
+		const key = keyOfMark(event, { drill, parameters: planned.parameters }, session.surface)
+		if (!last || key === null) return null
+		const bests = (this.known.bests.get(session.id) ?? [])
+			.filter((known) => known.athleteId === event.athleteId && isFreeRunLike(known.key, key))
+			.map((known) => known.lowest)
+		return bests.length > 0 ? effortZone(last.timeS, Math.min(...bests)) : null
 	}
 }

@@ -10,7 +10,10 @@ import type { Documents, LadderState, VerdictInput } from '../../core/judge/type
 import { isHard } from '../../core/dose/work-kinds'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
-import { type StoredEvent, bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
+import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
+import { meansOf } from '../../db/queries/marks'
+import { USUAL_DAYS } from '../../core/noise/usual'
+import { byKey } from '../../core/marks/keep-session'
 import { readDrills } from '../../db/queries/library'
 import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes } from '../../db/queries/squads'
@@ -76,11 +79,11 @@ export async function readHistories(
 	library: Library,
 ): Promise<Map<string, AthleteHistory>> {
 	const from = addDays(to, -WINDOW_DAYS)
-	const [athletes, recent, lines, bests, care, outside, advances] = [
+	const [athletes, recent, lines, means, care, outside, advances] = [
 		await readAthletes(scope, athleteIds),
 		await recentSessionsOf(scope, athleteIds, to, WINDOW_DAYS),
 		await linesOf(scope, athleteIds, from, to),
-		await bestTimesBefore(scope, athleteIds, from),
+		await meansOf(scope, athleteIds, addDays(from, -USUAL_DAYS), to),
 		await careOf(scope, athleteIds),
 		await outsideOf(scope, athleteIds, from),
 		await recentAdvances(scope, athleteIds, addDays(to, -NEW_DAYS), to),
@@ -110,7 +113,8 @@ export async function readHistories(
 					counts: new Map(
 						own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : [])),
 					),
-					olderBests: bests.filter((best) => best.athleteId === athlete.id),
+					stamps: new Map(own.flatMap((event) => (event.stamp ? [[event.id, event.stamp] as const] : []))),
+					means: byKey(means.filter((one) => one.athleteId === athlete.id)),
 					outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
 					care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
 					newRungs: advances.filter((row) => row.athleteId === athlete.id).flatMap((row) => newRung(row, library)),

@@ -1,42 +1,49 @@
 import type { Method } from '../../core/vocabulary/words'
 import { returnTargetOf, targetOf } from '../../core/judge/target'
+import type { Usual } from '../../core/noise/usual'
 import type { ClubScope } from '../../db/connect'
-import { bestTimesBefore } from '../../db/queries/log'
 import { readLevels, readSquad } from '../../db/queries/squads'
+import { readUsuals } from '../marks/read-usuals'
 import type { Sheet, SheetLine } from './read-sheet'
 
 export interface LineTarget {
 	words: string
-	/** Own bests for the line's start and distance by method, in seconds. */
+	/** The best of marks made as the line says, by method, in the mark's unit. */
 	bests: Partial<Record<Method, number>>
+	/** Their usual, likewise. */
+	usuals: Partial<Record<Method, number>>
 }
 
 /** What each line aims at, by line id. */
 export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<string, LineTarget>> {
 	const athleteIds = sheet.athletes.map((athlete) => athlete.id)
-	const bests = await bestTimesBefore(scope, athleteIds, sheet.session.day)
+	const usuals = await readUsuals(scope, athleteIds, sheet.session.day)
 	const levelOf = await readLevels(scope, athleteIds)
 	const squad = await readSquad(scope, sheet.session.squadId)
 	const school = squad ? sheet.library.schools[squad.schoolId] : undefined
 	const targetOfLine = (athleteId: string, line: SheetLine): LineTarget => {
 		const ladder = line.ladderId ? sheet.library.ladders[line.ladderId] : undefined
 		const rung = ladder?.rungs.find((one) => one.id === line.rungId) ?? null
-		const own: LineTarget['bests'] = {}
-		for (const best of bests) {
-			if (
-				best.athleteId === athleteId &&
-				line.drill?.start !== undefined &&
-				best.start === line.drill.start &&
-				best.distanceM === line.parameters.distanceM
-			)
-				own[best.method] = best.timeS
+		if (!line.drill) return { words: '', bests: {}, usuals: {} }
+		const planned = { ...line, drill: line.drill }
+		const { surface } = sheet.session
+		const own = Object.entries(usuals.ofLine(athleteId, planned, surface)) as [
+			Method,
+			{ usual: Usual | null; best: number },
+		][]
+		const known = {
+			bests: Object.fromEntries(own.map(([method, { best }]) => [method, best])),
+			usuals: Object.fromEntries(own.flatMap(([method, { usual }]) => (usual ? [[method, usual.value]] : []))),
 		}
 		const onRung = rung && rung.drillId === line.drillId ? rung : null
-		if (onRung === null && line.parameters.effortPercent !== undefined)
-			return { words: returnTargetOf(line.parameters.effortPercent, own), bests: own }
+		const { effortPercent } = line.parameters
+		if (onRung === null && effortPercent !== undefined)
+			return { ...known, words: returnTargetOf(effortPercent, usuals.freeRuns(athleteId, planned, surface)) }
 		return {
-			words: school ? targetOf(onRung, levelOf(athleteId, ladder?.family ?? 'plyometric'), school, own) : '',
-			bests: own,
+			...known,
+			words: school
+				? targetOf(onRung, levelOf(athleteId, ladder?.family ?? 'plyometric'), school, known.usuals, own.length > 0)
+				: '',
 		}
 	}
 	return new Map(

@@ -4,7 +4,6 @@ import { episodesOf } from '../../core/care/episodes'
 import type { Clearance } from '../../core/vocabulary/care'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
-import { START_NAMES, type Start } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { type WeeklyLoad, sessionLoad, weeklyLoad } from '../../core/measure/load/weekly-load'
@@ -13,9 +12,10 @@ import { repsOfMark } from '../../core/judge/gather-exposure'
 import { placeOf } from '../../core/rules/bars'
 import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
+import { readRecordsOf } from '../marks/read-records'
 import type { ClubScope } from '../../db/connect'
 import { type OutsideRow, careOf, deskReportsOf, movesOf, outsideOf } from '../../db/queries/care'
-import { bestTimesBefore, eventsOfSessions } from '../../db/queries/log'
+import { eventsOfSessions } from '../../db/queries/log'
 import { contactsOf } from '../../db/queries/emergency'
 import { readLibrary } from '../../db/queries/library'
 import { linesOf, readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
@@ -271,9 +271,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 						})),
 				}
 			: null,
-		bests: (await bestTimesBefore(scope, [athleteId], addDays(today, 1)))
-			.map((best) => ({ ...best, name: START_NAMES[best.start as Start] ?? 'Sprint' }))
-			.sort((a, b) => a.name.localeCompare(b.name) || a.distanceM - b.distanceM),
+		records: await readRecordsOf(scope, athleteId, addDays(today, 1), library),
 		verdicts: (await verdictsOfAthlete(scope, athleteId, 60))
 			.filter((row) => row.decided !== 'hold' || row.reason !== null)
 			.slice(0, 16)

@@ -4,6 +4,7 @@ import { brotliDecompressSync } from 'node:zlib'
 import mysql from 'mysql2/promise'
 import type { Family } from '../../core/vocabulary/words'
 import { connect } from '../../db/connect'
+import { keyOlderMarks } from '../../server/marks/keep-marks'
 import { migrateDatabase } from '../../db/migrate'
 import { installLibraryEverywhere } from '../../db/queries/library'
 import { closePool } from './use-database'
@@ -51,6 +52,7 @@ export async function openOlderClub(
 	process.env.DATABASE_URL = url.toString()
 	const open = connect(url.toString())
 	await installLibraryEverywhere(open.db, new Date('2026-05-20T10:00:00Z'))
+	await keyOlderMarks(open.db)
 	const [clubs] = await open.pool.query<mysql.RowDataPacket[]>('select id from club')
 	return { open, scope: { db: open.db, clubId: String(clubs[0]!.id) } }
 }

@@ -47,10 +47,18 @@ export const exposure = (
 	endReason: null,
 	marks: [],
 	quality: { good: 0, notYet: 0, poor: 0, setTaps: 0 },
-	bestBefore: {},
 	...change,
 })
 
+/** A steady usual: a day moves it by 1 %, a rep by the gates' 0.02 s, from eight sessions. */
+export const usual = (value: number) => ({
+	value,
+	betweenSd: value / 100,
+	withinSd: 0.02,
+	standardError: value / 250,
+	freedom: 15,
+	sessions: 8,
+})
 export const gate = (...values: number[]): Exposure['marks'] =>
 	values.map((value) => ({ kind: 'sprint', value, method: 'gate' }))
 export const mat = (...values: number[]): Exposure['marks'] =>

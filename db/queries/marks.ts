@@ -1,0 +1,178 @@
+import { and, eq, gte, inArray, isNotNull, lt, max, min, sql } from 'drizzle-orm'
+import type { Stamp } from '../../core/marks/keep-session'
+import type { SessionMean } from '../../core/noise/usual'
+import type { ClubScope } from '../connect'
+import { mark, sessionMean } from '../schema/log'
+import { markEventOf, type StoredMark } from './log'
+
+/**
+ * Every mark of some athletes in one session, replaced ones too, and what moved them to another athlete: the
+ * fold decides what stands. Indexes `mark_by_session`, `mark_replaces`.
+ */
+export async function marksAbout(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	athleteIds: string[],
+): Promise<StoredMark[]> {
+	if (athleteIds.length === 0) return []
+	const own = await db
+		.select()
+		.from(mark, { forceIndex: 'mark_by_session' })
+		.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId), inArray(mark.athleteId, athleteIds)))
+	if (own.length === 0) return []
+	const ids = new Set(own.map((row) => row.id))
+	const moved = await db
+		.select()
+		.from(mark, { forceIndex: 'mark_replaces' })
+		.where(and(eq(mark.clubId, clubId), inArray(mark.replacesId, [...ids])))
+	return [...own, ...moved.filter((row) => !ids.has(row.id))].map(markEventOf)
+}
+
+/** Writes keys onto marks; by the primary key, in one statement for many. */
+export async function stampMarks({ db, clubId }: ClubScope, stamps: ReadonlyMap<string, Stamp>): Promise<void> {
+	const all = [...stamps]
+	for (let from = 0; from < all.length; from += 500) {
+		const some = all.slice(from, from + 500)
+		const keyed = sql.join(
+			some.map(([id, { key }]) => sql`when ${id} then ${key}`),
+			sql` `,
+		)
+		const aside = some.filter(([, { setAside }]) => setAside).map(([id]) => id)
+		await db
+			.update(mark)
+			.set({
+				markKey: sql`case ${mark.id} ${keyed} end`,
+				setAside: aside.length === 0 ? false : sql`${mark.id} in ${aside}`,
+			})
+			.where(
+				and(
+					eq(mark.clubId, clubId),
+					inArray(
+						mark.id,
+						some.map(([id]) => id),
+					),
+				),
+			)
+	}
+}
+
+export interface KeptMean extends SessionMean {
+	athleteId: string
+	key: string
+	sessionId: string
+}
+
+/** Puts one session's means of some athletes in the place of what was kept. Index `session_mean_by_session`. */
+export async function replaceMeans(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	athleteIds: string[],
+	rows: readonly KeptMean[],
+): Promise<void> {
+	if (athleteIds.length === 0) return
+	await db
+		.delete(sessionMean)
+		.where(
+			and(
+				eq(sessionMean.clubId, clubId),
+				eq(sessionMean.sessionId, sessionId),
+				inArray(sessionMean.athleteId, athleteIds),
+			),
+		)
+	await insertMeans({ db, clubId }, rows)
+}
+export async function insertMeans({ db, clubId }: ClubScope, rows: readonly KeptMean[]): Promise<void> {
+	if (rows.length === 0) return
+	await db
+		.insert(sessionMean)
+		.values(rows.map(({ key, unusual, ...row }) => ({ ...row, clubId, markKey: key, unusual: unusual ?? false })))
+}
+
+/** Session means of some athletes from a day on and before another. One query; index `session_mean_by_day`. */
+export async function meansOf(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<KeptMean[]> {
+	if (athleteIds.length === 0) return []
+	const rows = await db
+		.select()
+		.from(sessionMean)
+		.where(
+			and(
+				eq(sessionMean.clubId, clubId),
+				inArray(sessionMean.athleteId, athleteIds),
+				gte(sessionMean.day, from),
+				lt(sessionMean.day, before),
+			),
+		)
+	return rows.map(({ clubId: _club, markKey, unusual, ...row }) => ({
+		...row,
+		key: markKey,
+		...(unusual ? { unusual } : {}),
+	}))
+}
+
+export interface KeyBests {
+	athleteId: string
+	key: string
+	lowest: number
+	highest: number
+}
+/** The lowest and highest mark of each key before a day, as records. */
+export async function bestsBefore({ db, clubId }: ClubScope, athleteIds: string[], day: string): Promise<KeyBests[]> {
+	if (athleteIds.length === 0) return []
+	const rows = await db
+		.select({
+			athleteId: sessionMean.athleteId,
+			key: sessionMean.markKey,
+			lowest: min(sessionMean.best),
+			highest: max(sessionMean.best),
+		})
+		.from(sessionMean)
+		.where(and(eq(sessionMean.clubId, clubId), inArray(sessionMean.athleteId, athleteIds), lt(sessionMean.day, day)))
+		.groupBy(sessionMean.athleteId, sessionMean.markKey)
+	return rows.map((row) => ({ ...row, lowest: Number(row.lowest), highest: Number(row.highest) }))
+}
+
+/** Athletes with a mark in a session. Index `mark_by_session`. */
+export const athletesMarked = async ({ db, clubId }: ClubScope, sessionId: string): Promise<string[]> =>
+	(
+		await db
+			.selectDistinct({ athleteId: mark.athleteId })
+			.from(mark)
+			.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId)))
+	).map((row) => row.athleteId)
+
+/** Sessions with a mark that has no key of this version; replaced and void marks carry the version alone. */
+export async function sessionsToKey(
+	db: ClubScope['db'],
+	version: number,
+): Promise<{ clubId: string; sessionId: string; athleteId: string }[]> {
+	return db
+		.selectDistinct({ clubId: mark.clubId, sessionId: mark.sessionId, athleteId: mark.athleteId })
+		.from(mark)
+		.where(sql`${mark.markKey} is null or ${mark.markKey} not like ${`${version}|%`}`)
+}
+
+/** Marks that cannot be, of a session or an athlete, newest first; what replaced them is left to the fold. Index `mark_set_aside`. */
+export async function setAsideOf(
+	{ db, clubId }: ClubScope,
+	of: { athleteIds?: string[]; sessionIds?: string[] },
+): Promise<StoredMark[]> {
+	if (of.athleteIds?.length === 0 || of.sessionIds?.length === 0) return []
+	const rows = await db
+		.select()
+		.from(mark, { forceIndex: 'mark_set_aside' })
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				eq(mark.setAside, true),
+				isNotNull(mark.markKey),
+				of.athleteIds ? inArray(mark.athleteId, of.athleteIds) : undefined,
+				of.sessionIds ? inArray(mark.sessionId, of.sessionIds) : undefined,
+			),
+		)
+	return rows.map(markEventOf)
+}

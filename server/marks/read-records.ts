@@ -1,0 +1,62 @@
+import { addDays } from '../../core/calendar/day-count'
+import { betterOf, byKey } from '../../core/marks/keep-session'
+import { methodOfKey } from '../../core/marks/mark-key'
+import { sayKey } from '../../core/marks/say-key'
+import { readSlowFall } from '../../core/noise/slow-fall'
+import type { MarkKind } from '../../core/noise/typical-error'
+import { bestsOf, usualOf } from '../../core/noise/usual'
+import type { Library } from '../../core/vocabulary/library'
+import type { ClubScope } from '../../db/connect'
+import { bestsBefore, meansOf } from '../../db/queries/marks'
+
+/** Days of a season and of what a slow fall is read from. */
+const SEASON_DAYS = 182
+
+/** What an athlete's marks of one kind usually are, with the records beside it. */
+export interface MarkRecord {
+	key: string
+	what: string
+	how: string
+	kind: MarkKind
+	usual: { value: number; betweenSd: number; sessions: number } | null
+	best: number
+	seasonBest: number | null
+	/** Percent, when the last sessions have slowly fallen. */
+	slowFall: number | null
+	lastDay: string | null
+}
+
+/** Every comparison key an athlete has, those measured last first; in two queries. */
+export async function readRecordsOf(
+	scope: ClubScope,
+	athleteId: string,
+	day: string,
+	library: Pick<Library, 'drills'>,
+): Promise<MarkRecord[]> {
+	const means = byKey(await meansOf(scope, [athleteId], addDays(day, -SEASON_DAYS), day))
+	return (await bestsBefore(scope, [athleteId], day))
+		.map(({ key, lowest, highest }): MarkRecord => {
+			const kind = key.split('|')[1] as MarkKind
+			const own = means.get(key) ?? []
+			const better = betterOf(kind)
+			const fall = readSlowFall(own, day, kind, methodOfKey(key), better)
+			const usual = usualOf(own, day, kind, methodOfKey(key))
+			return {
+				key,
+				...sayKey(key, library),
+				kind,
+				usual: usual && { value: usual.value, betweenSd: usual.betweenSd, sessions: usual.sessions },
+				best: better === 'lower' ? lowest : highest,
+				seasonBest: bestsOf(own, day, better).best,
+				slowFall: fall?.fallen ? fall.percent : null,
+				lastDay: own.reduce<string | null>((last, one) => (last === null || one.day > last ? one.day : last), null),
+			}
+		})
+		.sort((a, b) =>
+			(a.lastDay ?? '') < (b.lastDay ?? '')
+				? 1
+				: (a.lastDay ?? '') > (b.lastDay ?? '')
+					? -1
+					: a.what.localeCompare(b.what),
+		)
+}
