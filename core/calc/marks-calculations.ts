@@ -1,5 +1,6 @@
 import Type, { type Static, type TSchema } from 'typebox'
 import { mean } from 'simple-statistics'
+import { CAREER_SCENARIOS, simulateCareers } from '../careers/simulate-careers'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { type Taken, comparableWith, markKey } from '../marks/mark-key'
 import { aroundOwn, plausibility } from '../marks/plausible'
@@ -281,4 +282,29 @@ export const PLAUSIBLE = answers({
 	},
 })
 
-export const MARKS_CALCULATIONS = [REFERENCE, CRITERION, STOP_TEST, MARK_KEY, PLAUSIBLE]
+export const CAREERS = answers({
+	name: 'careers',
+	title: 'How often the rules are right about simulated athletes whose true ability is known',
+	input: fields({
+		scenario: choice(CAREER_SCENARIOS),
+		method: choice(['gate', 'phone', 'stopwatch', 'mat', 'tape'] as const),
+		school: Type.String({ description: 'id of a preset' }),
+		fallPercent: optional(number('above 0 to 30, 5 when left out')),
+		fallSessions: optional(number('over how many sessions it falls; at once when left out')),
+		trueSpreadPercent: optional(number('between days, 0–10, 1 when left out')),
+		careers: number('1–20 000, whole'),
+		sessions: number('12–400, whole'),
+		seed: number('whole, 0 and more'),
+	}),
+	output: fields({
+		anyEase: number('eased by P2 at least once'),
+		passedWithin5: number('passed within five sessions after a usual exists'),
+		missWithin3: number('P2 fired within three sessions of the fall'),
+		neverEased: number('by any rule'),
+		advancedUnable: number('within five sessions of the fall'),
+		slowFallSaid: number('at least once'),
+	}),
+	compute: (ask) => ({ ...simulateCareers(ask) }),
+})
+
+export const MARKS_CALCULATIONS = [REFERENCE, CRITERION, STOP_TEST, MARK_KEY, PLAUSIBLE, CAREERS]

@@ -484,6 +484,28 @@ const ROWS: Record<string, Row> = {
 		],
 		bad: [{ kind: 'contact', drillId: 'pogo', parameters: {}, value: -1 }, 'value'],
 	},
+	careers: {
+		good: [
+			{ scenario: 'steady', method: 'gate', school: 'quality-first', careers: 20, sessions: 20, seed: 3 },
+			{ anyEase: 0, missWithin3: 0, neverEased: 1, advancedUnable: 0 },
+		],
+		edge: [
+			{
+				scenario: 'falling',
+				method: 'gate',
+				school: 'jump-ladder',
+				fallPercent: 20,
+				careers: 1,
+				sessions: 24,
+				seed: 0,
+			},
+			{ missWithin3: 1, advancedUnable: 0 },
+		],
+		bad: [
+			{ scenario: 'steady', method: 'gate', school: 'quality-first', careers: 0, sessions: 20, seed: 3 },
+			'careers',
+		],
+	},
 	contacts: {
 		// Notation of the trade: 5×2 depth jumps are 10 jumps and 20 contacts; an odd bound goes to the starting leg.
 		good: [

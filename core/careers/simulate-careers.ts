@@ -1,0 +1,261 @@
+import { addDays } from '../calendar/day-count'
+import { Random } from '../chance/random'
+import { judge } from '../judge/judge'
+import { usualName } from '../judge/gather-exposure'
+import { readExposure } from '../judge/read-criterion'
+import { type Exposure, type LadderState, RULES_VERSION, type VerdictInput } from '../judge/types'
+import { repsOf } from '../library/scale-dose'
+import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
+import { betterOf, historyOf } from '../marks/keep-session'
+import { plausibility } from '../marks/plausible'
+import { MeasureError, inBounds } from '../measure/measure-error'
+import { readSlowFall } from '../noise/slow-fall'
+import { type MarkKind, typicalErrorOf } from '../noise/typical-error'
+import { type SessionMean, type Usual, sessionMeanOf, usualOf } from '../noise/usual'
+import type { Method } from '../vocabulary/words'
+
+/** Who is followed: true ability that stays, falls at once or slowly, improves, or is hurt for a fortnight and says so. */
+export const CAREER_SCENARIOS = ['steady', 'falling', 'improving', 'hurt'] as const
+export type CareerScenario = (typeof CAREER_SCENARIOS)[number]
+
+export interface CareerAsk {
+	scenario: CareerScenario
+	method: Method
+	/** A preset's id. */
+	school: string
+	/** How far ability falls, percent; above 0 to 30. */
+	fallPercent?: number | undefined
+	/** Over how many sessions it falls, 0 at once. */
+	fallSessions?: number | undefined
+	/** How far a day truly moves the athlete, SD, percent; the rules do not know it. */
+	trueSpreadPercent?: number | undefined
+	careers: number
+	sessions: number
+	seed: number
+}
+/** Shares of careers, 0–1; null where the scenario does not ask it. */
+export interface CareerAnswer {
+	/** Eased by P2 at least once. */
+	anyEase: number
+	/** The rung passed, twice running, within five sessions after a usual exists. */
+	passedWithin5: number
+	/** P2 fired within three sessions of the fall. */
+	missWithin3: number
+	/** Never eased by any rule. */
+	neverEased: number
+	/** Passed twice running within five sessions of the fall, both after it, against the usual of before. */
+	advancedUnable: number
+	/** A slow fall was said at least once. */
+	slowFallSaid: number
+}
+
+/** A line of the starter library each method is used on, and what an ordinary athlete does there. */
+const LINES: Partial<Record<Method, { ladderId: string; rungId: string; kind: MarkKind; value: number }>> = {
+	gate: { ladderId: 'acceleration', rungId: 'three-point-20', kind: 'sprint', value: 3.05 },
+	phone: { ladderId: 'acceleration', rungId: 'three-point-20', kind: 'sprint', value: 3.05 },
+	stopwatch: { ladderId: 'acceleration', rungId: 'three-point-20', kind: 'sprint', value: 3.05 },
+	mat: { ladderId: 'take-off', rungId: 'two-lr-0', kind: 'height', value: 0.4 },
+	tape: { ladderId: 'throw', rungId: 'overhead', kind: 'distance', value: 9 },
+}
+/** Of what is planned, so many sessions are met; so many marks are typed with a wrong digit. */
+const ATTENDANCE = 0.92
+const TYPED_WRONG = 1 / 300
+/** Improvement a week, percent. */
+const IMPROVES = 0.5
+const HURT_SESSIONS = 4
+const FIRST_DAY = '2026-01-05'
+/** Evidence a verdict looks at. */
+const EXPOSURES = 3
+/** Passes running that advance. */
+const PASSES = 2
+/** The athlete may go on above the rung. */
+const LEVEL = 3
+
+/** One digit of what was typed is another. */
+function typedWrong(value: number, random: Random): number {
+	const letters = [...value.toFixed(2)]
+	const digits = letters.flatMap((letter, at) => (/\d/.test(letter) ? [at] : []))
+	letters[digits[Math.floor(random.next() * digits.length)]!] = String(Math.floor(random.next() * 10))
+	return Math.max(0.01, Number(letters.join('')))
+}
+
+interface Career {
+	eased: boolean
+	easedByAny: boolean
+	passed: number | null
+	missed: boolean
+	unable: boolean
+	slow: boolean
+}
+
+/**
+ * Careers of simulated athletes on one rung of the starter library, judged by the product's own rules. True
+ * ability, what a day moves and the method's error are drawn; the rules see the marks alone.
+ *
+ * @throws MeasureError for an unknown school, a method without a line, or numbers outside: careers 1–20 000,
+ * sessions 12–400, fall above 0 to 30 %, spread 0–10 %
+ */
+export function simulateCareers(ask: CareerAsk): CareerAnswer {
+	inBounds('careers', ask.careers, { from: 1, to: 20_000, whole: true })
+	inBounds('sessions', ask.sessions, { from: 12, to: 400, whole: true })
+	inBounds('seed', ask.seed, { from: 0, to: 2 ** 31, whole: true })
+	inBounds('fallPercent', ask.fallPercent ?? 5, { above: 0, to: 30, unit: '%' })
+	inBounds('fallSessions', ask.fallSessions ?? 0, { from: 0, to: 100, whole: true })
+	inBounds('trueSpreadPercent', ask.trueSpreadPercent ?? 1, { from: 0, to: 10, unit: '%' })
+	const line = LINES[ask.method]
+	if (!line) throw new MeasureError('method', ask.method, `one of ${Object.keys(LINES).join(', ')}`)
+	const school = STARTER_LIBRARY.schools[ask.school]
+	if (!school) throw new MeasureError('school', ask.school, `one of ${Object.keys(STARTER_LIBRARY.schools).join(', ')}`)
+	const random = new Random(ask.seed)
+	const all = Array.from({ length: ask.careers }, () => liveOne(ask, line, random))
+	const share = (of: (career: Career) => boolean) => all.filter(of).length / all.length
+	return {
+		anyEase: share((one) => one.eased),
+		passedWithin5: share((one) => one.passed !== null && one.passed <= 5),
+		missWithin3: share((one) => one.missed),
+		neverEased: share((one) => !one.easedByAny),
+		advancedUnable: share((one) => one.unable),
+		slowFallSaid: share((one) => one.slow),
+	}
+}
+
+function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, random: Random): Career {
+	const { scenario, method, sessions, fallPercent = 5, fallSessions = 0, trueSpreadPercent = 1 } = ask
+	const { kind, value } = line
+	const better = betterOf(kind)
+	const ladder = STARTER_LIBRARY.ladders[line.ladderId]!
+	const school = STARTER_LIBRARY.schools[ask.school]!
+	const { rung } = rungOf(ladder, line.rungId)
+	const drill = STARTER_LIBRARY.drills[rung.drillId]!
+	const error = typicalErrorOf(kind, method) ?? 0
+	const reps = repsOf(rung.dose)
+	const state: LadderState = {
+		ladderId: ladder.id,
+		rungId: rung.id,
+		dose: rung.dose,
+		substitute: null,
+		passed: false,
+		easedBy: null,
+	}
+	const documents = { ladder, school, drills: STARTER_LIBRARY.drills, paths: STARTER_LIBRARY.ladders }
+	const fallsAt = Math.floor(sessions / 2)
+	/** Ability as a share worse than at first. */
+	const worseAt = (session: number, day: number): number => {
+		if (scenario === 'improving') return -(IMPROVES / 100) * (day / 7)
+		if (session < fallsAt || scenario === 'steady') return 0
+		if (scenario === 'hurt') return session < fallsAt + HURT_SESSIONS ? fallPercent / 100 : 0
+		return (fallPercent / 100) * Math.min(1, (session - fallsAt + 1) / Math.max(1, fallSessions))
+	}
+	const own = value * Math.exp(random.normal(0.06))
+	const means: SessionMean[] = []
+	let exposures: Exposure[] = []
+	let day = 0
+	const career: Career = { eased: false, easedByAny: false, passed: null, missed: false, unable: false, slow: false }
+	let withUsual = 0
+	let afterFall = 0
+	let passesAfter = 0
+	let before: Usual | null = null
+	for (let session = 0; session < sessions; session++) {
+		// Two days a week; a session missed is a longer gap.
+		do day += session % 2 === 0 ? 3 : 4
+		while (!(random.next() < ATTENDANCE))
+		const on = addDays(FIRST_DAY, day)
+		const truth =
+			own *
+			(better === 'lower' ? 1 + worseAt(session, day) : 1 - worseAt(session, day)) *
+			(1 + random.normal(trueSpreadPercent / 100))
+		const history = historyOf(means.slice(-8))
+		const marks = Array.from({ length: reps }, () => {
+			const taken = Math.max(0.01, Number((truth + random.normal(error)).toFixed(kind === 'height' ? 3 : 2)))
+			return random.chance(TYPED_WRONG) ? typedWrong(taken, random) : taken
+		}).filter((mark) => plausibility(kind, drill, rung.parameters, mark, history, LEVEL).outcome === 'plausible')
+		const usual = usualOf(means, on, kind, method)
+		if (session === fallsAt) before = usual
+		const exposure: Exposure = {
+			sessionId: `s${session}`,
+			day: on,
+			rungId: rung.id,
+			onRung: true,
+			phase: 'accumulate',
+			planned: rung.dose,
+			repsDone: reps,
+			endReason: null,
+			marks: marks.map((mark) => ({ kind, value: mark, method })),
+			quality: { good: reps, notYet: 0, poor: 0, setTaps: 1 },
+			...(usual ? { usual: { [usualName({ method })]: usual } } : {}),
+		}
+		exposures = [...exposures, exposure].slice(-EXPOSURES)
+		const hurt = scenario === 'hurt' && session >= fallsAt && session < fallsAt + HURT_SESSIONS
+		const today = sessionMeanOf({ day: on }, marks, better)
+		const slow = today ? readSlowFall([...means, today], on, kind, method, better) : null
+		const input = inputOf(ask, state, exposures, on, hurt, slow && { kind, percent: slow.percent, fallen: slow.fallen })
+		const judgement = judge(input, documents)
+		if (today) means.push(today)
+
+		if (judgement.verdict === 'ease') {
+			career.easedByAny = true
+			if (judgement.decidedBy === 'P2') career.eased = true
+			// Put back on the rung, to see whether it happens again: what was seen counts no longer.
+			exposures = []
+		}
+		if (slow?.fallen) career.slow = true
+		const firedNow = (rule: string) => judgement.trace.some((one) => one.rule === rule && one.fired)
+		if (usual) withUsual += 1
+		if (career.passed === null && usual && firedNow('P1')) career.passed = withUsual
+		if ((scenario === 'falling' || scenario === 'hurt') && session >= fallsAt) {
+			afterFall += 1
+			if (afterFall <= 3 && firedNow('P2')) career.missed = true
+			if (scenario === 'falling' && fallSessions === 0 && afterFall <= 5 && before) {
+				// Against the usual of before the fall, which has not drifted along yet.
+				const held = { ...exposure, usual: { [usualName({ method })]: before } }
+				passesAfter = readExposure(held, [], rung, LEVEL, school).outcome === 'pass' ? passesAfter + 1 : 0
+				if (passesAfter >= PASSES) career.unable = true
+			}
+		}
+	}
+	return career
+}
+
+/** What a verdict reads of one career: nothing stands in the way but the marks, and the pain of whoever is hurt. */
+function inputOf(
+	ask: CareerAsk,
+	state: LadderState,
+	exposures: Exposure[],
+	day: string,
+	hurt: boolean,
+	slowFall: VerdictInput['slowFall'] | null,
+): VerdictInput {
+	const school = STARTER_LIBRARY.schools[ask.school]!
+	const ladder = STARTER_LIBRARY.ladders[state.ladderId]!
+	const sessionId = exposures.at(-1)!.sessionId
+	return {
+		rulesVersion: RULES_VERSION,
+		sessionId,
+		day,
+		startTime: '17:30',
+		next: {
+			day: addDays(day, 3),
+			startTime: '17:30',
+			phase: 'accumulate',
+			surface: null,
+			hoursToMatch: null,
+			hoursSinceMatch: null,
+		},
+		athlete: { id: 'a', level: LEVEL, ageYears: 25, massKg: 75, unwell: false, contrastHelps: false },
+		ladder: { id: ladder.id, version: ladder.version },
+		school: { id: school.id, version: school.version },
+		state,
+		focus: null,
+		exposures,
+		standings: {},
+		restrictions: [],
+		worries: [],
+		pains: hurt ? [{ sessionId, day, region: 'back-thigh', side: 'left', score: 4, redFlag: false }] : [],
+		...(slowFall ? { slowFall } : {}),
+		lastSessions: exposures.map((one) => one.sessionId),
+		work: [],
+		newRungs: [],
+		advancesBefore: [],
+		ramp: { hardContacts: [], sharpCuts: [], maximalStarts: [], fastMetres: [] },
+	}
+}
