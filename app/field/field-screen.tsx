@@ -3,7 +3,7 @@ import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import { likelyDoubles } from '#core/field/likely-doubles'
 import { type LineProgress, isNext, nextInQueue } from '#core/field/line-progress'
-import { type Advice, liveAdvice } from '#core/field/live-advice'
+import { drillOn, type Advice, liveAdvice } from '#core/field/live-advice'
 import { overToday } from '#core/field/over-today'
 import { placeOf } from '#core/rules/bars'
 import { capital } from '#core/words/write-numbers'
@@ -159,6 +159,7 @@ export function FieldScreen({
 				progress,
 				mark,
 				sheet.athletes.find((athlete) => athlete.id === progress.line.athleteId),
+				drillOn(progress, sheet),
 			),
 		keep: async (mark, words) => {
 			await keep([mark], words, true)
@@ -507,6 +508,7 @@ export function FieldScreen({
 					timed={{
 						progress: shown,
 						athlete,
+						drill,
 						gates: settings.gates,
 						windMps,
 						ready: log.ready,

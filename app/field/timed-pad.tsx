@@ -3,7 +3,8 @@ import type { MISSED_REASONS, Mark } from '#core/vocabulary/events'
 import type { LineProgress } from '#core/field/line-progress'
 import type { Advice } from '#core/field/live-advice'
 import type { FieldAthlete } from '#core/field/pack'
-import { type Slot, expectedAt, showRead, slotsOf, strangeness, valueOf } from '#core/field/slots'
+import { type Question, type Slot, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
+import type { Drill } from '#core/vocabulary/drill'
 import { readDigits } from '#core/measure/read-digits'
 import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, SPRINT_METHODS, type Method } from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
@@ -30,6 +31,8 @@ let wholeOnly = false
 interface Props {
 	progress: LineProgress
 	athlete: FieldAthlete
+	/** What is done on the line; a swap is another drill. */
+	drill: Drill | undefined
 	gates: readonly number[]
 	windMps: number | null
 	ready: boolean
@@ -38,7 +41,7 @@ interface Props {
 	same: Mark | undefined
 	advice: Advice
 	onAct: (act: NonNullable<Advice['act']>) => void
-	onSave: (value: { kind: string; value: unknown }, label: string) => void
+	onSave: (value: { kind: string; value: unknown; kept?: true }, label: string) => void
 	onMissed: (reason?: (typeof MISSED_REASONS)[number]) => void
 	onUntimed: () => void
 	onUndo: () => void
@@ -49,6 +52,7 @@ interface Props {
 export function TimedPad({
 	progress,
 	athlete,
+	drill,
 	gates,
 	windMps,
 	ready,
@@ -68,7 +72,7 @@ export function TimedPad({
 	const [digits, setDigits] = useState<string[]>([])
 	const [at, setAt] = useState(wholeOnly ? slots.length - 1 : 0)
 	const [method, setMethod] = useState<Method>(lastMethods[kind])
-	const [odd, setOdd] = useState<string | null>(null)
+	const [odd, setOdd] = useState<Question | null>(null)
 	const active = Math.min(at, slots.length - 1)
 	const best = kind === 'sprint' ? line.bests[method] : undefined
 	const reads = slots.map((slot, index) => readDigits(digits[index] ?? '', expectedAt(slot, line, best, athlete.curve)))
@@ -80,17 +84,27 @@ export function TimedPad({
 			slots.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))),
 		)
 	}
-	const keep = () => {
-		wholeOnly = kind === 'sprint' && slots.length > 1 && reads[0] === null
+	/** @param kept somebody looked at what can hardly be, and it is what was seen */
+	const keep = (numbers: (number | null)[] = reads, kept = false) => {
+		wholeOnly = kind === 'sprint' && slots.length > 1 && numbers[0] === null
 		const label = slots
 			.flatMap((slot, index) =>
-				reads[index] === null || (kind === 'sprint' && index < slots.length - 1)
+				numbers[index] === null || (kind === 'sprint' && index < slots.length - 1)
 					? []
-					: [`${showRead(reads[index]!, slot)} ${slot.unit}`],
+					: [`${showRead(numbers[index]!, slot)} ${slot.unit}`],
 			)
 			.join(', ')
 		onSave(
-			valueOf(line, slots, reads, { sprint: method, contact: method, height: method, distance: method }, windMps),
+			{
+				...valueOf(
+					line,
+					slots,
+					numbers,
+					{ sprint: method, contact: method, height: method, distance: method },
+					windMps,
+				),
+				...(kept ? { kept: true as const } : {}),
+			},
 			label,
 		)
 	}
@@ -99,9 +113,9 @@ export function TimedPad({
 			if (reads[active] !== null && active < slots.length - 1) setAt(active + 1)
 			return
 		}
-		const strange = strangeness(line, slots, reads, best)
-		if (strange && odd !== strange) return setOdd(strange)
-		keep()
+		const question = questionAbout(ownOnly(progress), drill, athlete.level, method, slots, reads, best)
+		if (question && odd?.words !== question.words) return setOdd(question)
+		keep(reads, question?.aside)
 	}
 	const blank = digits.every((text) => text === '')
 	return (
@@ -114,10 +128,23 @@ export function TimedPad({
 					aria-label="Suggestion"
 				>
 					<p>
-						<b>{odd}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?
+						<b>{odd.words}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?
 					</p>
 					<div className="mt-1.5 flex gap-1.5">
-						<button type="button" className="btn min-h-[64px] flex-1" onClick={keep}>
+						{odd.likely && (
+							<button
+								type="button"
+								className="btn num min-h-[64px] flex-1 whitespace-nowrap"
+								onClick={() => keep(odd.likely!.reads)}
+							>
+								{odd.likely.label}
+							</button>
+						)}
+						<button
+							type="button"
+							className={`btn min-h-[64px] flex-1 ${odd.likely ? 'btn-quiet' : ''}`}
+							onClick={() => keep(reads, odd.aside)}
+						>
 							Keep
 						</button>
 						<button
@@ -205,10 +232,18 @@ export function TimedPad({
 	)
 }
 
-/** Why a mark from a device would surprise for an athlete; null when it would not. */
-export function strangeFor(progress: LineProgress, mark: NewEvent, athlete: FieldAthlete | undefined): string | null {
+/** What is usual on the line says nothing of another drill that is done in its place. */
+const ownOnly = ({ line, swap }: LineProgress): LineProgress['line'] => (swap ? { ...line, usuals: {} } : line)
+
+/** Why a mark from a device would surprise for an athlete, or can hardly be; null when it would not. */
+export function strangeFor(
+	progress: LineProgress,
+	mark: NewEvent,
+	athlete: FieldAthlete | undefined,
+	drill: Drill | undefined,
+): string | null {
 	const { line } = progress
-	if (mark.type !== 'mark' || mark.kind === 'release') return null
+	if (mark.type !== 'mark' || mark.kind === 'release' || !('method' in mark.value)) return null
 	const slots: Slot[] = slotsOf(line, [])
 	const reads =
 		mark.kind === 'sprint'
@@ -219,8 +254,8 @@ export function strangeFor(progress: LineProgress, mark: NewEvent, athlete: Fiel
 					? [mark.value.heightM * 100]
 					: []
 	const best = mark.kind === 'sprint' ? line.bests.gate : undefined
-	const strange = strangeness(line, slots, reads, best)
-	if (strange || mark.kind !== 'sprint' || best !== undefined || !athlete?.curve) return strange
+	const question = questionAbout(ownOnly(progress), drill, athlete?.level ?? 3, mark.value.method, slots, reads, best)
+	if (question || mark.kind !== 'sprint' || best !== undefined || !athlete?.curve) return question?.words ?? null
 	const expected = expectedAt(slots[0]!, line, undefined, athlete.curve)
 	return reads[0]! < expected.low || reads[0]! > expected.high * 1.15
 		? `${reads[0]} s is not what ${athlete.name}’s own curve says, ${expected.low.toFixed(2)} to ${expected.high.toFixed(2)} s`

@@ -26,6 +26,7 @@ import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 import { Records } from '../ui/records'
+import { SetAsideList } from '../ui/set-aside'
 import { ReportForm } from '../ui/report-form'
 import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
@@ -200,6 +201,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		ladders,
 		next,
 		records,
+		setAside,
 		verdicts,
 		moves,
 		pains,
@@ -405,6 +407,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 				</div>
 				<aside className="grid content-start gap-8">
 					<section>
+						<SetAsideList marks={setAside} maySettle={false} mayReview={mayMeasure} problem={null} />
 						<h2>Usual and best</h2>
 						{records.length === 0 ? (
 							<p className="rule dim mt-2 py-2">Nothing measured yet.</p>

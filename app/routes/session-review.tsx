@@ -23,6 +23,8 @@ import { readReport } from '../read-report'
 import { report, sayInLog } from '#server/care/report'
 import { readNumber } from '#core/measure/read-number'
 import { type Sent, actOn } from '../intents'
+import { listSetAside, settleMark } from '#server/marks/set-aside'
+import { SetAsideList } from '../ui/set-aside'
 
 const BODY_KEYS: ReadonlySet<EventKey> = new Set(BODY_KINDS.map((kind) => `observation/${kind}` as const))
 
@@ -100,6 +102,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				.map(({ word, at, reason }) => ({ word, at, reason: showPain ? reason : null })),
 			instead: insteadOf(row.decided?.judgement ?? row.judgement, sheet.library),
 		})),
+		setAside: await listSetAside(scope, { sessionIds: [params.sessionId] }, sheet.session.day, sheet.library),
 		attendance: may(who.role, 'verdict:write') ? sheet.athletes.map(({ id, name }) => ({ id, name })) : [],
 		mayDecide: may(who.role, 'verdict:write'),
 		reviewed: sheet.session.reviewedAt !== null,
@@ -175,6 +178,17 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 					: null
 			return data({ ...nothing, said: problem === null ? Date.now() : 0, problem }, { status: problem ? 400 : 200 })
 		},
+		settle: async ({ text }) => {
+			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort: '' }
+			const keeps = text('keep') === 'yes'
+			const done =
+				!keeps && text('typed').trim() === ''
+					? { problem: 'Type the right number.' }
+					: await settleMark(who, text('mark'), keeps ? '' : text('typed'), new Date())
+			if (!done) throw notFound()
+			const settleProblem = 'problem' in done ? done.problem : null
+			return data({ ...nothing, settleProblem }, { status: settleProblem ? 400 : 200 })
+		},
 		effort: async ({ form, text }) => {
 			const minutes = Number(text('minutes'))
 			const given = [...form.entries()].flatMap(([name, value]) =>
@@ -214,6 +228,8 @@ interface ReviewAnswer extends Decided {
 	effort: string
 	/** When a report was taken, and what was wrong with one that was not. */
 	said?: number
+	/** Why a number set aside was not settled. */
+	settleProblem?: string | null
 	problem?: string | null
 }
 
@@ -230,6 +246,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 		held,
 		people,
 		bodies,
+		setAside,
 		attendance,
 		mayDecide,
 		reviewed,
@@ -295,6 +312,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					left out of the evidence until one is taken back on the field screen.
 				</p>
 			)}
+			<SetAsideList marks={setAside} maySettle={mayDecide} problem={actionData?.settleProblem ?? null} />
 			{held.length > 0 && (
 				<section className="mb-4 border-l-[3px] border-attn py-1 pl-3" aria-label="Corrections that do not stand">
 					<h2>Corrections that do not stand</h2>

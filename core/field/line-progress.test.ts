@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { LogEvent } from '../vocabulary/events'
 import type { FieldLine } from './pack'
 import { nextInQueue, progressOf, restLeft, suggestionFor } from './line-progress'
-import { slotsOf, strangeness, valueOf } from './slots'
+import { STARTER_LIBRARY } from '../library/starter-library'
+import { questionAbout, slotsOf, strangeness, valueOf } from './slots'
 
 const line = (athleteId: string, change: Partial<FieldLine> = {}): FieldLine => ({
 	id: `line-${athleteId}`,
@@ -178,6 +179,39 @@ describe('the numbers of a rep', () => {
 		})
 		expect(of('height', 34.5)).toEqual({ kind: 'height', value: { heightM: 0.345, method: 'mat' } })
 		expect(of('distance', 11.8)).toEqual({ kind: 'distance', value: { distanceM: 11.8, method: 'tape' } })
+	})
+	it('sets aside what can hardly be, and offers what was probably meant', () => {
+		const drill = STARTER_LIBRARY.drills['three-point-start']!
+		const ask = (more: object, reads: (number | null)[], slots = slotsOf(line('a'))) =>
+			questionAbout({ ...line('a'), ...more }, drill, 2, 'gate', slots, reads, 3)
+		// Around a usual of 3.02 s from 2.567 to 3.926 s.
+		const usuals = { gate: 3.02 }
+		expect(ask({ usuals }, [null, 2.02])).toEqual({
+			words: '2.02 s can hardly be: the usual is 3.02 s.',
+			aside: true,
+			likely: { label: '3.02 s', reads: [null, 3.02] },
+		})
+		expect(ask({ usuals }, [1.9, 3.92])?.aside).toBe(false)
+		expect(ask({ usuals }, [1.9, 3.05])).toBeNull()
+		// By another method there is no usual: the level says that nobody runs 20 m in 2.2 s.
+		expect(ask({ usuals: { phone: 3.02 } }, [null, 2.2])).toMatchObject({ aside: true, likely: null })
+		// A contact is asked about by its contact, the flight only where it would surprise.
+		const contact = { logs: 'contact' as const, parameters: {} }
+		const slots = slotsOf(line('a', { logs: 'contact' }))
+		expect(
+			questionAbout({ ...contact, usuals: {} }, STARTER_LIBRARY.drills.pogo, 2, 'mat', slots, [15, 500], undefined),
+		).toEqual({
+			words: '15 ms can hardly be.',
+			aside: true,
+			likely: { label: '150 ms', reads: [150, 500] },
+		})
+		expect(
+			questionAbout({ ...contact, usuals: {} }, STARTER_LIBRARY.drills.pogo, 2, 'mat', slots, [150, 500], undefined),
+		).toBeNull()
+		// What is not known is asked about as before.
+		expect(questionAbout(line('a'), undefined, 2, 'gate', slotsOf(line('a')), [null, 31], undefined)).toMatchObject({
+			aside: false,
+		})
 	})
 	it('asks about a number that would surprise, and not about a usual one', () => {
 		const slots = slotsOf(line('a'))

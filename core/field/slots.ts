@@ -1,5 +1,8 @@
 import type { Expectation } from '../measure/read-digits'
 import { timeAtDistance } from '../measure/sprint/sprint-curve'
+import { FEWEST_OWN, plausibility } from '../marks/plausible'
+import type { Drill } from '../vocabulary/drill'
+import type { Level, Method } from '../vocabulary/words'
 import { expectationOf } from './expectation'
 import type { FieldAthlete, FieldLine } from './pack'
 
@@ -71,6 +74,60 @@ export function strangeness(
 	const { low, high } = expectationOf(at.kind, at.distanceM, undefined)
 	return value < low * 0.6 || value > high * 1.6 ? `${value} ${at.unit} is far from what is usual.` : null
 }
+
+/** What is asked before a number is kept. */
+export interface Question {
+	words: string
+	/** It cannot be: kept as typed it is set aside, unless somebody says that it is what was seen. */
+	aside: boolean
+	/** What was probably meant, with the numbers typed put right. */
+	likely: { label: string; reads: (number | null)[] } | null
+}
+
+/**
+ * Whether a number should be asked about: what cannot be, with what was probably meant, and what would
+ * surprise. Its own usual says so where there is one, else what the athlete's level can do.
+ *
+ * @param drill what was done; unknown drills are asked about as what surprises only
+ */
+export function questionAbout(
+	line: Pick<FieldLine, 'logs' | 'parameters' | 'usuals'>,
+	drill: Pick<Drill, 'family' | 'start' | 'counting'> | undefined,
+	level: Level,
+	method: Method,
+	slots: Slot[],
+	reads: (number | null)[],
+	best: number | undefined,
+): Question | null {
+	const measured = line.logs === 'contact' ? 0 : reads.length - 1
+	const [value, at] = [reads[measured], slots[measured]]
+	if (drill && value != null && at && line.logs !== 'done') {
+		const unit = UNITS[at.unit] ?? 1
+		const usual = line.usuals?.[method]
+		// The usual of sessions stands for as many marks as it takes to say what can be.
+		const own = usual === undefined ? [] : Array.from({ length: FEWEST_OWN }, () => usual)
+		const can = plausibility(line.logs, drill, line.parameters, value / unit, own, level)
+		if (can.outcome === 'set-aside') {
+			const meant =
+				can.likely === undefined ? null : round(can.likely * unit, at.unit === 's' || at.unit === 'm' ? 2 : 1)
+			return {
+				words: `${value} ${at.unit} can hardly be${usual === undefined ? '' : `: the usual is ${showRead(round(usual * unit, 2), at)} ${at.unit}`}.`,
+				aside: true,
+				likely:
+					meant === null
+						? null
+						: {
+								label: `${showRead(meant, at)} ${at.unit}`,
+								reads: reads.map((read, index) => (index === measured ? meant : read)),
+							},
+			}
+		}
+	}
+	const words = strangeness(line, slots, reads, best)
+	return words === null ? null : { words, aside: false, likely: null }
+}
+/** Units typed in one SI unit. */
+const UNITS: Record<string, number> = { s: 1, m: 1, ms: 1000, cm: 100 }
 
 /** What is kept of the numbers typed, in SI. */
 export function valueOf(

@@ -13,6 +13,7 @@ import { placeOf } from '../../core/rules/bars'
 import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
 import { readRecordsOf } from '../marks/read-records'
+import { listSetAside } from '../marks/set-aside'
 import type { ClubScope } from '../../db/connect'
 import { type OutsideRow, careOf, deskReportsOf, movesOf, outsideOf } from '../../db/queries/care'
 import { eventsOfSessions } from '../../db/queries/log'
@@ -271,6 +272,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 						})),
 				}
 			: null,
+		setAside: await listSetAside(scope, { athleteIds: [athleteId] }, addDays(today, 1), library),
 		records: await readRecordsOf(scope, athleteId, addDays(today, 1), library),
 		verdicts: (await verdictsOfAthlete(scope, athleteId, 60))
 			.filter((row) => row.decided !== 'hold' || row.reason !== null)
