@@ -39,7 +39,7 @@ export function chanceOfFallOver(usual: Usual, today: DayMean, percent: number, 
 }
 
 export const outcomeOf = (fallOver: number): Outcome =>
-	fallOver >= CLEAR_CHANCE - 1e-12 ? 'miss' : fallOver <= 1 - CLEAR_CHANCE + 1e-12 ? 'pass' : 'unclear'
+	fallOver >= CLEAR_CHANCE ? 'miss' : fallOver <= 1 - CLEAR_CHANCE ? 'pass' : 'unclear'
 
 /**
  * One day against the usual: a pass when the true fall is at most `percent` with a chance of 0.8 or more, a
@@ -76,18 +76,11 @@ function settleOf(
 	const clear = (with_: Usual, n: number) =>
 		outcomeOf(chanceOfFallOver(with_, { n, mean: today.mean }, percent, better)) !== 'unclear'
 	for (let reps = 1; reps < MOST_MORE_REPS; reps++) if (clear(usual, today.n + reps)) return { reps }
-	if (finer && finer.withinSd < usual.withinSd && clear(takenBy(usual, finer.withinSd), today.n))
-		return { method: finer.name }
+	// The usual keeps its error: it was made by the method of before.
+	if (finer && clear({ ...usual, withinSd: finer.withinSd }, today.n)) return { method: finer.name }
 	// Two days halve what a day moves.
 	const twoDays = { ...usual, betweenSd: usual.betweenSd / Math.SQRT2 }
 	return clear(twoDays, 2 * today.n) ? { anotherDay: true } : null
-}
-
-/** The same usual had its reps been taken by a method that errs less. */
-function takenBy(usual: Usual, withinSd: number): Usual {
-	const ofReps = Math.max(0, usual.standardError ** 2 - usual.betweenSd ** 2 / usual.sessions)
-	const share = usual.withinSd === 0 ? 0 : withinSd / usual.withinSd
-	return { ...usual, withinSd, standardError: Math.sqrt(usual.standardError ** 2 - ofReps * (1 - share ** 2)) }
 }
 
 /**

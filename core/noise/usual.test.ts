@@ -3,7 +3,7 @@ import { mean, sampleStandardDeviation } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../calendar/day-count'
 import { Random } from '../chance/random'
-import { againstUsual, chanceUnderCeiling } from './against-usual'
+import { againstUsual, chanceUnderCeiling, settleUnderCeiling } from './against-usual'
 import { sayAgainstUsual, saySettle } from './say-usual'
 import { readSlowFall } from './slow-fall'
 import { finerMethod, typicalErrorOf } from './typical-error'
@@ -170,6 +170,14 @@ describe('a day against the usual', () => {
 		expect(against(3.0595, { withinSd: 0.06 }, { name: 'gate', withinSd: 0.06 }).settle).toEqual({ anotherDay: true })
 		expect(against(3.0595, { withinSd: 0.06 }).settle).toEqual({ anotherDay: true })
 		expect(against(3.09, { withinSd: 0.06 }).settle).toBeNull()
+		// 3.0565: 0.0335 / 0.879 squared is 0.0014524: 0.0036 / 0.0004524 = 7.96, four more; 3.057 asks 0.0036 / 0.0004095 = 8.8, five.
+		expect([against(3.0565, { withinSd: 0.06 }).settle, against(3.057, { withinSd: 0.06 }).settle]).toEqual([
+			{ reps: 4 },
+			{ reps: 5 },
+		])
+		// Seven more are said, eight are not.
+		expect(against(3.0579, { withinSd: 0.06 }).settle).toEqual({ reps: 7 })
+		expect(against(3.0585, { withinSd: 0.06 }).settle).toEqual({ anotherDay: true })
 	})
 	it('is certain without any spread', () => {
 		const still = { betweenSd: 0, withinSd: 0, standardError: 0 }
@@ -215,6 +223,22 @@ describe('a ceiling', () => {
 		const still = { betweenSd: 0, withinSd: 0, freedom: 8 }
 		expect(chanceUnderCeiling(still, { n: 1, mean: 0.15 }, 0.15)).toBe(1)
 		expect(chanceUnderCeiling(still, { n: 1, mean: 0.151 }, 0.15)).toBe(0)
+	})
+})
+
+describe('what would settle a ceiling', () => {
+	const settle = (mean: number, spreads = { betweenSd: 0.003, withinSd: 0.012, freedom: 10 }) =>
+		settleUnderCeiling(spreads, { n: 4, mean }, 0.15)
+	it('more reps under eight, another day, or nothing', () => {
+		// 4.5 ms short: (4.5 / 0.879)² = 26.21; less 9 is 17.21: 144 / 17.21 = 8.4, five more.
+		expect(settle(0.1455)).toEqual({ reps: 5 })
+		// 4.2 ms: 22.83 − 9 = 13.83: 10.4, seven more. 4 ms: 20.71 − 9 = 11.71: 12.3, nine more, so another day: 9 / 2 + 144 / 8 = 22.5 is too much still.
+		expect(settle(0.1458)).toEqual({ reps: 7 })
+		expect(settle(0.146)).toBeNull()
+		// A day moves 6 ms and a rep little: 36 / 2 + 16 / 8 = 20 under 20.71.
+		expect(settle(0.146, { betweenSd: 0.006, withinSd: 0.004, freedom: 10 })).toEqual({ anotherDay: true })
+		// Over it likewise.
+		expect(settle(0.1545)).toEqual({ reps: 5 })
 	})
 })
 

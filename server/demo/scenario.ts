@@ -38,6 +38,8 @@ export interface DemoAthlete {
 		ended?: number
 		note: string
 	}[]
+	/** In the session that waits for its review one time was typed a second too short. */
+	mistypes?: true
 	/** Share by which the right foot is longer on the ground. */
 	rightLonger?: number
 	massKg?: number
@@ -261,6 +263,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 	},
 	{
 		name: 'Yuna Bergström',
+		mistypes: true,
 		squad: 'women',
 		age: 21,
 		legM: 0.84,
