@@ -205,6 +205,8 @@ export interface FirstRep {
 	athleteId: string
 	sessionId: string
 	start: string | null
+	/** What the rep may be compared with. */
+	key: string | null
 	method: Method
 	splits: { distanceM: number; timeS: number }[]
 }
@@ -227,6 +229,7 @@ export async function firstRepsBefore(
 			athleteId: mark.athleteId,
 			sessionId: mark.sessionId,
 			start: mark.start,
+			key: mark.markKey,
 			method: mark.method,
 			value: mark.value,
 			day: session.day,
@@ -243,6 +246,7 @@ export async function firstRepsBefore(
 				eq(mark.isVoid, false),
 				eq(mark.setNo, 1),
 				eq(mark.repNo, 1),
+				eq(mark.setAside, false),
 				inArray(
 					mark.sessionId,
 					sessions.map(({ id }) => id),
@@ -264,6 +268,7 @@ export async function firstRepsBefore(
 				athleteId: row.athleteId,
 				sessionId: row.sessionId,
 				start: row.start,
+				key: row.key,
 				method: row.method as Method,
 				splits: (row.value as { splits: FirstRep['splits'] }).splits,
 			})

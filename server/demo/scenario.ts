@@ -263,7 +263,6 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 	},
 	{
 		name: 'Yuna Bergström',
-		mistypes: true,
 		squad: 'women',
 		age: 21,
 		legM: 0.84,
@@ -362,6 +361,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 	},
 	{
 		name: 'Freya Nakamura',
+		mistypes: true,
 		squad: 'u17',
 		age: 15,
 		legM: 0.84,

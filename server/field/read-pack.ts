@@ -21,7 +21,7 @@ import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
-import { plainRun } from '../../core/marks/mark-key'
+import { isFreeRunLike, plainRun } from '../../core/marks/mark-key'
 import { readUsuals } from '../marks/read-usuals'
 import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
@@ -237,13 +237,14 @@ function curveOf(bests: readonly KeyBests[]): { mssMps: number; tauS: number } |
 
 function usualOf(firsts: FirstRep[]): Pack['sheet']['athletes'][number]['usual'] {
 	const byKey = new Map<string, { start: string; distanceM: number; method: Method; times: number[] }>()
-	for (const { start, method, splits } of firsts)
+	for (const { start, key, method, splits } of firsts)
 		for (const { distanceM, timeS } of splits) {
-			if (start === null) continue
-			const key = `${start}/${distanceM}/${method}`
-			const known = byKey.get(key) ?? { start, distanceM, method, times: [] }
+			// A pulled, loaded or easy first rep says nothing of a free one.
+			if (start === null || key === null || !isFreeRunLike(key, key)) continue
+			const like = `${start}/${distanceM}/${method}`
+			const known = byKey.get(like) ?? { start, distanceM, method, times: [] }
 			known.times.push(timeS)
-			byKey.set(key, known)
+			byKey.set(like, known)
 		}
 	return [...byKey.values()].flatMap(({ times, ...which }) => {
 		const reference = readyReference(times, typicalErrorOf('sprint', which.method) ?? 0.1)
