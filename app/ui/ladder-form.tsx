@@ -29,8 +29,8 @@ const idFrom = (name: string) =>
 		.slice(0, 40)
 const PASSES: [string, PassCriterion, string][] = [
 	['quality', { kind: 'quality' }, 'good by eye'],
-	['time-within', { kind: 'time-within', percent: 3 }, 'within 3 % of own best'],
-	['pace', { kind: 'time-within', percent: 5 }, 'within 5 % of own best'],
+	['time-within', { kind: 'time-within', percent: 3 }, 'within 3 % of the usual'],
+	['pace', { kind: 'time-within', percent: 5 }, 'within 5 % of the usual'],
 	['contact-ceiling', { kind: 'contact-ceiling' }, 'contact under the ceiling'],
 	['height', { kind: 'not-below', of: 'height' }, 'height kept'],
 	['distance', { kind: 'not-below', of: 'distance' }, 'distance kept'],

@@ -32,7 +32,7 @@ export function passWords({ pass }: Pick<Rung, 'pass'>): string {
 	if (pass.kind === 'contact-ceiling') return 'contact under the ceiling'
 	if (pass.kind === 'comfort') return 'comfortable, no braking'
 	if (pass.kind === 'not-below') return `${pass.of} kept`
-	return `within ${pass.percent} % of own best`
+	return `within ${pass.percent} % of the usual`
 }
 
 /** What a rung waits for, in words; the level stands apart. */

@@ -9,7 +9,7 @@ const maybe = Type.Optional
 /** What a rung asks before the next one opens. */
 export const PassCriterion = Type.Union([
 	closed({ kind: Type.Literal('quality') }),
-	/** The mean time stays within `percent` of the athlete's own best known before the session. */
+	/** The mean time stays within `percent` of the athlete's usual before the session. */
 	closed({ kind: Type.Literal('time-within'), percent: Type.Number({ minimum: 0.5, maximum: 10 }) }),
 	/** Mean contact time at or below the school's ceiling for the athlete's level; by the school's choice the rebound must also be kept. */
 	closed({ kind: Type.Literal('contact-ceiling') }),
