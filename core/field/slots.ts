@@ -111,7 +111,7 @@ export function questionAbout(
 			const meant =
 				can.likely === undefined ? null : round(can.likely * unit, at.unit === 's' || at.unit === 'm' ? 2 : 1)
 			return {
-				words: `${value} ${at.unit} can hardly be${usual === undefined ? '' : `: the usual is ${showRead(round(usual * unit, 2), at)} ${at.unit}`}.`,
+				words: `${showRead(value, at)} ${at.unit} can hardly be${usual === undefined ? '' : `: the usual is ${showRead(round(usual * unit, 2), at)} ${at.unit}`}.`,
 				aside: true,
 				likely:
 					meant === null

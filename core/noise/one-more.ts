@@ -100,11 +100,12 @@ function findFall(
 	limitPercent: number,
 	typicalError: number,
 ): { after: number; before: number } | null {
+	const best = bestStretches(values, better)
 	for (let reps = FEWEST; reps <= values.length; reps++)
 		for (const last of LAST) {
 			const before = reps - last
 			if (before < 1) continue
-			const stretch = bestStretch(values.slice(0, before), better)
+			const stretch = best[before]!
 			const fallTo = (value: number) => (better === 'lower' ? value - stretch.mean : stretch.mean - value)
 			const isPast = (value: number) => (100 * fallTo(value)) / stretch.mean >= limitPercent - 1e-9
 			const window = values.slice(before, reps)
@@ -117,8 +118,16 @@ function findFall(
 	return null
 }
 
-function bestStretch(values: readonly number[], better: Better): { mean: number; reps: number } {
-	const reps = Math.min(STRETCH, values.length)
-	const means = Array.from({ length: values.length - reps + 1 }, (_, from) => mean(values.slice(from, from + reps)))
-	return { mean: better === 'lower' ? Math.min(...means) : Math.max(...means), reps }
+/** The best mean of up to four reps running, among the first so many reps: by their number, in one pass. */
+function bestStretches(values: readonly number[], better: Better): { mean: number; reps: number }[] {
+	const best: { mean: number; reps: number }[] = [{ mean: Number.NaN, reps: 0 }]
+	for (let before = 1; before <= values.length; before++) {
+		const reps = Math.min(STRETCH, before)
+		const latest = mean(values.slice(before - reps, before))
+		const earlier = best[before - 1]!
+		// A shorter stretch is only held against while there are no four reps.
+		const stands = earlier.reps === reps && (better === 'lower' ? earlier.mean < latest : earlier.mean > latest)
+		best.push(stands ? earlier : { mean: latest, reps })
+	}
+	return best
 }

@@ -39,14 +39,39 @@ test('a time that would surprise is asked about once', async ({ app, page }) => 
 	await hand.goTo('Acceleration')
 	await hand.pick('Amaru Fenn')
 	await page.getByTestId('value-1').click()
-	await hand.save('301')
-	await expect(hand.suggestion()).toContainText(/3\.01 s for \d+ m would be the best by/)
+	await hand.save('435')
+	await expect(hand.suggestion()).toContainText(/4\.35 s for \d+ m would be the best by/)
 	await expect(hand.onTheLine()).toHaveText('Amaru Fenn')
 	await page.getByRole('button', { name: 'Keep', exact: true }).click()
 	await expect(hand.onTheLine()).not.toHaveText('Amaru Fenn')
 	await page.getByRole('button', { name: /^Undo/ }).click()
 	await expect(hand.onTheLine()).toHaveText('Amaru Fenn')
-	await expect(hand.marks()).not.toContainText('3.01')
+	await expect(hand.marks()).not.toContainText('4.35')
+})
+
+test('a time that can hardly be is put right in one tap, or kept and said to have been seen', async ({ app, page }) => {
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
+	await hand.goTo('Acceleration')
+	await hand.pick('Amaru Fenn')
+	const stored = async () =>
+		(
+			await app.rows(
+				"select time_s, kept, set_aside from mark where kind = 'sprint' and is_void = 0 order by received_at desc, device_seq desc limit 1",
+			)
+		)[0]
+	await page.getByTestId('value-1').click()
+	await hand.save('370')
+	await expect(hand.suggestion()).toContainText(/3\.70 s can hardly be: the usual is 4\.\d\d s/)
+	await page.getByRole('button', { name: '4.70 s', exact: true }).click()
+	await hand.allSafe()
+	expect(await stored()).toMatchObject({ time_s: '4.7000', kept: 0, set_aside: 0 })
+	await hand.pick('Amaru Fenn')
+	await hand.save('370')
+	await expect(hand.suggestion()).toContainText('can hardly be')
+	await page.getByRole('button', { name: 'Keep', exact: true }).click()
+	await hand.allSafe()
+	expect(await stored()).toMatchObject({ time_s: '3.7000', kept: 1, set_aside: 0 })
 })
 
 test('what the server does not take waits in sight with its reason, until somebody takes it off', async ({
