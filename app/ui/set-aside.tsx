@@ -28,7 +28,7 @@ export function SetAsideList({
 	const busy = useNavigation().state !== 'idle'
 	if (marks.length === 0) return null
 	return (
-		<section className="mb-4 border-l-[3px] border-attn py-1 pl-3" aria-label="Set aside">
+		<section className="mb-4 border-l-4 border-attn py-1 pl-4" aria-label="Set aside">
 			<h2>
 				{marks.length === 1 ? 'One number can hardly be' : `${marks.length} numbers can hardly be`}, set aside until
 				somebody says
@@ -67,7 +67,7 @@ export function SetAsideList({
 								<PostForm preventScrollReset className="flex items-center gap-1">
 									<input type="hidden" name="mark" value={mark.id} />
 									<input
-										className="w-[5.5rem]"
+										className="input num w-[90px]"
 										name="typed"
 										inputMode="decimal"
 										aria-label={`The right number for ${mark.name}, ${mark.unit}`}
