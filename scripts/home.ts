@@ -106,9 +106,11 @@ async function prepareDatabase(url: string, empty: boolean): Promise<void> {
 	}
 	await withDatabase(url, ({ db }) => installLibraryEverywhere(db, new Date()))
 	// Marks of before there were keys, or of older ones: once, before anybody compares them.
-	const sessions = await withDatabase(url, ({ db }) => keyOlderMarks(db))
-	if (sessions > 0)
-		console.log(`The marks of ${sessions} ${sessions === 1 ? 'session' : 'sessions'} can be compared now.`)
+	await withDatabase(url, ({ db }) =>
+		keyOlderMarks(db, (sessions) =>
+			console.log(`Sorting the marks of ${sessions} sessions by what they compare with …`),
+		),
+	)
 	if (empty || (await hasClub(url))) return
 	console.log('Writing nine weeks of demo data …')
 	await withDatabase(url, ({ db }) => loadDemo(db, new Date()))

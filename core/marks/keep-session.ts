@@ -12,6 +12,10 @@ import { plausibility } from './plausible'
 
 export const MARK_KINDS = ['sprint', 'contact', 'height', 'distance'] as const satisfies readonly MarkKind[]
 
+/** Marks with a number have a key; ticks and missed reps have none. */
+export const hasNumber = (kind: string): boolean =>
+	kind === 'release' || (MARK_KINDS as readonly string[]).includes(kind)
+
 /** A time or a contact is better when lower, a height or a distance when higher. */
 export const betterOf = (kind: MarkKind): Better => (kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher')
 

@@ -1,12 +1,14 @@
 import { and, eq, gte, inArray, isNotNull, lt, max, min, sql } from 'drizzle-orm'
-import type { Stamp } from '../../core/marks/keep-session'
+import { MARK_KINDS, type Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
 import type { ClubScope } from '../connect'
 import { mark, sessionMean } from '../schema/log'
 import { markEventOf, type StoredMark } from './log'
 
+const NUMBERED: string[] = [...MARK_KINDS, 'release']
+
 /**
- * Every mark of some athletes in one session, replaced ones too, and what moved them to another athlete: the
+ * Every mark with a number of some athletes in one session, replaced ones too, and whatever replaced them: the
  * fold decides what stands. Indexes `mark_by_session`, `mark_replaces`.
  */
 export async function marksAbout(
@@ -18,7 +20,14 @@ export async function marksAbout(
 	const own = await db
 		.select()
 		.from(mark, { forceIndex: 'mark_by_session' })
-		.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId), inArray(mark.athleteId, athleteIds)))
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				eq(mark.sessionId, sessionId),
+				inArray(mark.athleteId, athleteIds),
+				inArray(mark.kind, NUMBERED),
+			),
+		)
 	if (own.length === 0) return []
 	const ids = new Set(own.map((row) => row.id))
 	const moved = await db
@@ -153,7 +162,9 @@ export async function sessionsToKey(
 	return db
 		.selectDistinct({ clubId: mark.clubId, sessionId: mark.sessionId, athleteId: mark.athleteId })
 		.from(mark)
-		.where(sql`${mark.markKey} is null or ${mark.markKey} not like ${`${version}|%`}`)
+		.where(
+			and(inArray(mark.kind, NUMBERED), sql`(${mark.markKey} is null or ${mark.markKey} not like ${`${version}|%`})`),
+		)
 }
 
 /** Marks that cannot be, of a session or an athlete, newest first; what replaced them is left to the fold. Index `mark_set_aside`. */

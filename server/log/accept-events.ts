@@ -42,7 +42,7 @@ import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { plannedOf } from '../sheet/planned-of'
 import { checkEvent } from './check-event'
-import { keyOfMark } from '../../core/marks/keep-session'
+import { hasNumber, keyOfMark } from '../../core/marks/keep-session'
 import { isFreeRunLike } from '../../core/marks/mark-key'
 import type { PlannedLine } from '../../core/vocabulary/line'
 import { keepMarks } from '../marks/keep-marks'
@@ -435,10 +435,12 @@ class Batch {
 	/** What an event brings about beside its row. */
 	private follow({ event, session, line, drill }: Read, who: Author): void {
 		if (event.type === 'mark') {
-			const from = event.replacesId ? this.known.targets.get(event.replacesId)?.event.athleteId : null
+			const target = event.replacesId ? this.known.targets.get(event.replacesId)?.event : undefined
+			const from = target?.athleteId
+			const numbered = hasNumber(event.kind) || (target !== undefined && hasNumber(target.kind))
 			for (const athleteId of [event.athleteId, ...(from ? [from] : [])]) {
 				this.worked.athletes.add(athleteId)
-				this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(athleteId))
+				if (numbered) this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(athleteId))
 			}
 			this.worked.days.add(session.day)
 			if (!session.startedAt) this.started.add(session.id)

@@ -112,15 +112,17 @@ const newest = (id: string, drills: ReadonlyMap<string, Drill>): string =>
  * Keys every mark that was taken before there were keys, or under an older version of them, session by session in
  * the order of their days, each in a transaction of its own.
  *
+ * @param begins told once how many there are, before the first
  * @returns how many sessions were keyed
  */
-export async function keyOlderMarks(db: Database): Promise<number> {
+export async function keyOlderMarks(db: Database, begins: (sessions: number) => void = () => {}): Promise<number> {
 	const bySession = new Map<string, { clubId: string; sessionId: string; athleteIds: string[] }>()
 	for (const { clubId, sessionId, athleteId } of await sessionsToKey(db, KEY_VERSION)) {
 		const known = bySession.get(`${clubId}/${sessionId}`)
 		if (known) known.athleteIds.push(athleteId)
 		else bySession.set(`${clubId}/${sessionId}`, { clubId, sessionId, athleteIds: [athleteId] })
 	}
+	if (bySession.size > 0) begins(bySession.size)
 	const dated = []
 	for (const one of bySession.values())
 		dated.push({ ...one, day: (await readSession({ db, clubId: one.clubId }, one.sessionId))?.day ?? '' })
