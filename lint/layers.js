@@ -21,6 +21,7 @@ export const CORE_ORDER = [
 	'marks',
 	'events',
 	'dose',
+	'own',
 	'rules',
 	'care',
 	'permit',

@@ -102,6 +102,9 @@ export function LineHead({
 					{worry && `Does not trust this one: ${REGION_NAMES[worry.region]}. Tap the name for another drill.`}
 				</p>
 			)}
+			{line.own && line.own.length > 0 && !progress.swap && (
+				<p className="mt-1 text-[16px] leading-snug font-semibold">{line.own.join(' ')}</p>
+			)}
 			{line.cautions.length > 0 && progress.repsDone === 0 && (
 				<p className="mt-1 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>
 			)}

@@ -206,6 +206,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		moves,
 		pains,
 		measured,
+		standing,
+		errors,
 		clearances,
 		closures,
 		own,
@@ -413,6 +415,23 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							<p className="rule dim mt-2 py-2">Nothing measured yet.</p>
 						) : (
 							<Records records={records} />
+						)}
+						{records.length > 0 && errors.length > 0 && (
+							<p className="rule dim py-2 text-[13px]">How far one rep errs in this squad: {errors.join('; ')}.</p>
+						)}
+					</section>
+					<section>
+						<h2>What lines are set by</h2>
+						{standing.length === 0 ? (
+							<p className="rule dim mt-2 py-2">Nothing measured stands: lines go by rung and school alone.</p>
+						) : (
+							<ul className="mt-2">
+								{standing.map((sentence) => (
+									<li key={sentence} className="rule py-1.5">
+										{sentence}
+									</li>
+								))}
+							</ul>
 						)}
 					</section>
 					<section>

@@ -35,6 +35,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 						words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '',
 						rest: writeRest(line.rest, line.dose),
 						target: targets.get(line.id)?.words ?? '',
+						own: targets.get(line.id)?.own.map(({ short }) => short) ?? [],
 						// What tops up is ticked off, not measured.
 						boxes:
 							line.drill?.measures[0] && line.drill.measures[0] !== 'quality' && !entry.tuning?.fill
@@ -64,6 +65,7 @@ interface CardLine {
 	words: string
 	rest: string
 	target: string
+	own: string[]
 	boxes: number
 }
 
@@ -87,7 +89,9 @@ function grouped(
 		group.people.push({
 			name: line.name,
 			target:
-				line.blocked || line.boxes === 0 ? '' : (/^[\d.]+ (s|m|cm|ms) or (better|less)/.exec(line.target)?.[0] ?? ''),
+				line.blocked || line.boxes === 0
+					? ''
+					: [/^[\d.]+ (s|m|cm|ms) or (better|less)/.exec(line.target)?.[0], ...line.own].filter(Boolean).join(', '),
 		})
 		groups.set(key, group)
 	}

@@ -91,6 +91,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				wouldBe: line.wouldBe,
 				cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [],
 				target: targets.get(line.id)?.words ?? '',
+				own: targets.get(line.id)?.own.map(({ words }) => words) ?? [],
 			})),
 		})),
 		begun: sheet.session.startedAt !== null,
@@ -443,6 +444,7 @@ function LineRow({
 					)}
 					{line.origin === 'hand-set' && <span className="dim"> · set by hand</span>}
 				</p>
+				{line.blocked === null && line.own.length > 0 && <p>{line.own.join(' ')}</p>}
 				{line.over && <p className="font-bold text-attn">Over by now: {line.over}.</p>}
 				{line.change && (
 					<p className="flex items-start gap-2">

@@ -49,7 +49,7 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[], over: s
 		.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId))
 		.map((event) => markEvidence(event, line.parameters.distanceM))
 		.filter((mark) => mark !== null)
-	const fall = readFall(evidence, line.dropOffPercent)
+	const fall = readFall(evidence, line.dropOffPercent, line.errors)
 	const times = marks.map((event) => Date.parse(event.deviceTime))
 	return {
 		line,

@@ -6,6 +6,7 @@ import type { School } from '../vocabulary/school'
 import type { BodyLimits, SayLimit } from './over-today'
 import type { Ask } from './to-ask'
 import type { ReadyReference } from '../noise/ready-reference'
+import type { OwnErrors } from '../noise/typical-error'
 
 /** One athlete's line as the field needs it; the version it was downloaded in is its id. */
 export interface FieldLine {
@@ -23,6 +24,10 @@ export interface FieldLine {
 	parameters: Parameters
 	rest: Rest
 	target: string
+	/** What of the line comes from the athlete's own measurements, in sentences; absent in packs of before. */
+	own?: string[]
+	/** The squad's own typical errors of this line's marks, by kind and method; absent in packs of before and where there are none. */
+	errors?: OwnErrors
 	/** Own best and usual of marks made as the line says, by method, in the mark's unit; the usual is absent in packs of before. */
 	bests: Partial<Record<Method, number>>
 	usuals?: Partial<Record<Method, number>>

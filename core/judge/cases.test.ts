@@ -374,6 +374,35 @@ const CASES: Case[] = [
 		'2 kg ball',
 	],
 	[
+		'a heavy body’s ball slows past the limit',
+		() =>
+			run(
+				'throw',
+				at('throw', 'rotational'),
+				null,
+				{
+					marks: tape(10, 10.1, 10, 7.6, 7.5),
+					quality: good(6),
+				},
+				{ athlete: athlete({ massKg: 95 }) },
+			),
+		'ease',
+		'P4',
+		'4 kg ball',
+	],
+	[
+		'pause jumps pass below a rebound that the own best box does not reach',
+		() =>
+			run('shock', at('shock', 'pause-30'), eye, eye, {
+				...depth,
+				athlete: athlete({ level: 3 }),
+				bestBox: { heightCm: 10, keepsGoal: true, on: '2026-03-02', how: 'contact mat' },
+			}),
+		'hold',
+		'BB',
+		'Passed, waiting: Depth jump 15 cm: own best box is 10 cm (contact mat, Mon 2 Mar)',
+	],
+	[
 		'four flat exposures, same rung until passed',
 		() => runIn(school({ variety: 'same' }), 'acceleration', start, null, null, plateau),
 		'hold',

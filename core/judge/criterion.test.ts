@@ -273,6 +273,13 @@ describe('a fall within a line', () => {
 		expect(readFall(gate(2.1, 2.1, 2.1, 1.9, 1.9), 3)?.reading.repsBeforeFall).toBeNull()
 		expect(readFall(mat(0.2, 0.2, 0.2, 0.3, 0.3), 10)?.reading.repsBeforeFall).toBe(3)
 		expect(readFall([], 3)).toBeNull()
+		// A squad whose gates scatter by 0.1 s cannot tell a fall of 0.2 s from chance; one of 0.02 s can.
+		expect(
+			readFall(gate(3, 3, 3, 3.2, 3.2), 3, { 'sprint/gate': { sd: 0.1, pairs: 40 } })?.reading.repsBeforeFall,
+		).toBeNull()
+		expect(
+			readFall(gate(3, 3, 3, 3.2, 3.2), 3, { 'sprint/gate': { sd: 0.02, pairs: 40 } })?.reading.repsBeforeFall,
+		).toBe(3)
 	})
 	it('each side on its own, the one that falls first speaks; a weaker leg is not a tired one', () => {
 		const sided = (side: 'left' | 'right', ...values: number[]): Exposure['marks'] =>

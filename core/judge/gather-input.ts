@@ -11,7 +11,8 @@ import type { School } from '../vocabulary/school'
 import { type Stamp, betterOf } from '../marks/keep-session'
 import { markKey } from '../marks/mark-key'
 import { readSlowFall } from '../noise/slow-fall'
-import type { MarkKind } from '../noise/typical-error'
+import { type MarkKind, type OwnErrors, typicalErrorOf } from '../noise/typical-error'
+import { type Measured, ownOf } from '../own/own'
 import { type SessionMean, usualOf } from '../noise/usual'
 import { exposureOf, markEvidence, usualName } from './gather-exposure'
 import { AWAY_DAYS } from '../rules/p9-time-away'
@@ -62,6 +63,8 @@ export interface AthleteHistory {
 	/** Matches, practice, gym, before and after the judged session. */
 	outside: OutsideLoad[]
 	care: CareRecord[]
+	/** What was measured of the athlete at the bench; absent where nothing was. */
+	measured?: readonly Measured[] | undefined
 	/** First days on rungs reached lately, by earlier verdicts. */
 	newRungs: VerdictInput['newRungs']
 }
@@ -224,6 +227,8 @@ export interface GatherContext {
 	/** Rungs passed, by ladder. */
 	standings: VerdictInput['standings']
 	contrastHelps?: boolean
+	/** The squad's own typical errors, where it has any. */
+	errors?: OwnErrors | undefined
 	/** What is closed, spared and noted for the next session, folded over everything that was said. */
 	closures: readonly Closure[]
 	/** Regions of the way back the athlete is on. */
@@ -242,6 +247,7 @@ export function gatherInput(
 		focus,
 		standings,
 		contrastHelps = false,
+		errors,
 		closures,
 		returning,
 		levels,
@@ -266,7 +272,7 @@ export function gatherInput(
 			const stamp = history.stamps.get(event.id)
 			return !stamp || (!stamp.setAside && stamp.key === likes([event])[0]?.key)
 		}
-		const usual = usualBefore(history, likes(events), at.day)
+		const usual = usualBefore(history, likes(events), at.day, errors)
 		exposures.push(exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack))
 	}
 	const latest = lineOf.get(session.id)
@@ -279,10 +285,12 @@ export function gatherInput(
 					session,
 				)(evidence.eventsByEntry.get(latest.entryId) ?? []),
 				session.day,
+				errors,
 			)
 		: null
 	const { next, day } = session
 	const open = history.care.filter((record) => isOpen(record, next.day))
+	const { bestBox } = ownOf(history.measured ?? [], school.numbers.sprintGoalMs / 1000, next.day)
 	const accepted = open.flatMap((record) => (record.kind === 'known' ? [record.region] : []))
 	return {
 		rulesVersion: RULES_VERSION,
@@ -334,6 +342,8 @@ export function gatherInput(
 		closures: [...closures],
 		levels,
 		...(slowFall ? { slowFall } : {}),
+		...(bestBox ? { bestBox } : {}),
+		...(errors && Object.keys(errors).length > 0 ? { errors } : {}),
 		lastSessions: evidence.lastSessions,
 		work: evidence.work.slice(-20),
 		newRungs: history.newRungs,
@@ -388,20 +398,42 @@ const likenessOf =
 		return [...likes.values()]
 	}
 
-function usualBefore(history: AthleteHistory, likes: readonly Like[], day: Day): NonNullable<Exposure['usual']> {
+function usualBefore(
+	history: AthleteHistory,
+	likes: readonly Like[],
+	day: Day,
+	errors: OwnErrors | undefined,
+): NonNullable<Exposure['usual']> {
 	return Object.fromEntries(
 		likes.flatMap(({ name, key, kind, method }) => {
-			const usual = usualOf(history.means.get(key) ?? [], day, kind, method)
+			const usual = usualOf(history.means.get(key) ?? [], day, kind, method, defaultsOf(errors, kind, method))
 			return usual ? [[name, usual] as const] : []
 		}),
 	)
 }
 
+/** What an athlete's own scatter is shrunk towards. */
+const defaultsOf = (errors: OwnErrors | undefined, kind: MarkKind, method: Method) => ({
+	withinSd: typicalErrorOf(kind, method, errors) ?? undefined,
+})
+
 /** The worst of the keys of the judged line; a side has its own. */
-function slowFallOf(history: AthleteHistory, likes: readonly Like[], day: Day): VerdictInput['slowFall'] | null {
+function slowFallOf(
+	history: AthleteHistory,
+	likes: readonly Like[],
+	day: Day,
+	errors: OwnErrors | undefined,
+): VerdictInput['slowFall'] | null {
 	const [worst] = likes
 		.flatMap(({ key, kind, method }) => {
-			const fall = readSlowFall(history.means.get(key) ?? [], day, kind, method, betterOf(kind))
+			const fall = readSlowFall(
+				history.means.get(key) ?? [],
+				day,
+				kind,
+				method,
+				betterOf(kind),
+				defaultsOf(errors, kind, method),
+			)
 			return fall ? [{ kind, percent: fall.percent, fallen: fall.fallen }] : []
 		})
 		.sort((a, b) => Number(b.fallen) - Number(a.fallen) || b.percent - a.percent)

@@ -4,6 +4,7 @@ import type { Firmness } from '../vocabulary/words'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
 import type { StopReading } from '../noise/one-more'
+import type { OwnErrors } from '../noise/typical-error'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { phaseShare } from '../rules/p6-phase'
 import type { Concluded } from '../permit/known'
@@ -129,7 +130,14 @@ function isEvidence(exposure: Exposure, rung: Rung, state: LadderState, { school
 }
 
 /** Drop-off within one exposure; null when nothing was measured. */
-export function dropOffOf(exposure: Exposure | null, drill: Drill, school: School): StopReading | null {
+export function dropOffOf(
+	exposure: Exposure | null,
+	drill: Drill,
+	school: School,
+	errors: OwnErrors | undefined,
+): StopReading | null {
 	const kind = exposure?.marks[0]?.kind
-	return exposure && kind ? (readFall(exposure.marks, dropOffLimit(kind, drill, school))?.reading ?? null) : null
+	return exposure && kind
+		? (readFall(exposure.marks, dropOffLimit(kind, drill, school), errors)?.reading ?? null)
+		: null
 }

@@ -150,7 +150,8 @@ function withSlowFall(judgement: Judgement, context: JudgeContext): Judgement {
 /** After a cut for drop-off, each exposure without a fall gives one rep back. */
 function giveRepBack(judgement: Judgement, context: JudgeContext): Judgement {
 	const { state } = context.input
-	const fell = dropOffOf(context.latest, context.drill, context.documents.school)?.repsBeforeFall != null
+	const fell =
+		dropOffOf(context.latest, context.drill, context.documents.school, context.input.errors)?.repsBeforeFall != null
 	const trained = (context.latest?.repsDone ?? 0) > 0
 	if (
 		judgement.verdict !== 'hold' ||

@@ -42,6 +42,13 @@ describe('words and whether the ladder waits', () => {
 			{ level: 1 },
 			'S4 block: land and pause only at level 1 or under 16',
 		],
+		[
+			'the own best box, until it is measured anew',
+			'shock',
+			'depth-45',
+			{ own: { bestBox: { heightCm: 30, keepsGoal: true, on: '2026-03-02', how: 'film' } } },
+			'BB caution: own best box is 30 cm (film, Mon 2 Mar)',
+		],
 		['the school’s highest box', 'shock', 'depth-60', {}, 'S8 block, gone past: the school’s highest box is 45 cm'],
 		[
 			'the phase of rebounds',

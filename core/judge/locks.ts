@@ -4,6 +4,7 @@ import type { Facts, NewRung } from '../rules/facts'
 import { type Form, formOf } from '../rules/form'
 import { unloading } from '../rules/p6-phase'
 import type { Rule, RuleId } from '../rules/rule'
+import { bestBox } from '../rules/best-box'
 import { pain } from '../rules/s1-pain'
 import { place } from '../rules/s10-place'
 import { match } from '../rules/s11-match'
@@ -27,7 +28,7 @@ export interface Lock {
 }
 
 /** What is asked of a rung, in the order it is said: what closes it for good before what closes it today. */
-const OF_A_RUNG: readonly Rule[] = [pain, restriction, levelAgeMass, unwell, unloading, place, match, gates]
+const OF_A_RUNG: readonly Rule[] = [pain, restriction, levelAgeMass, unwell, unloading, place, match, gates, bestBox]
 
 /** Why a form of a drill is shut; null when it is open. What the rulebook says of a dose or of the week is not asked. */
 export function lockOfForm(facts: Facts, form: Form, rules: readonly Rule[] = OF_A_RUNG): Lock | null {

@@ -2,6 +2,7 @@ import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose } from '../vocabulary/dose'
 import type { Rung, Variation } from '../vocabulary/ladder'
 import { spreadsOf } from '../noise/usual'
+import { BALLS, ballFor } from '../own/ball'
 import { usualName } from './gather-exposure'
 import { type Finding, type JudgeContext, type Rule, dropOffOf } from './judge-context'
 import { type Lock, lockOf, nextRung, passedRungs } from './locks'
@@ -82,8 +83,8 @@ const miss: Rule = {
 	},
 }
 
-const fallOf = (exposure: Exposure | null, { drill, documents }: JudgeContext) => {
-	const reading = dropOffOf(exposure, drill, documents.school)
+const fallOf = (exposure: Exposure | null, { drill, documents, input }: JudgeContext) => {
+	const reading = dropOffOf(exposure, drill, documents.school, input.errors)
 	return reading && reading.repsBeforeFall !== null ? { reading, before: Math.max(1, reading.repsBeforeFall) } : null
 }
 
@@ -92,7 +93,7 @@ const dropOff: Rule = {
 	question: () => 'A fall within the session beyond chance',
 	firmness: 'common practice',
 	evaluate(context): Finding {
-		const reading = dropOffOf(context.latest, context.drill, context.documents.school)
+		const reading = dropOffOf(context.latest, context.drill, context.documents.school, context.input.errors)
 		if (!reading) return { fired: false, found: 'nothing measured', limit: '—' }
 		const limit = `${writePercent(dropOffLimit(context.latest!.marks[0]!.kind, context.drill, context.documents.school))}, beyond chance`
 		if (reading.tooCoarse) return { fired: false, found: 'the method cannot show tiredness here', limit }
@@ -123,10 +124,8 @@ const dropOff: Rule = {
 	},
 }
 
-/** Medicine balls there are, kg. */
-const BALLS = [1, 2, 3, 4, 5] as const
 function lighterBall({ rung, input }: JudgeContext, shown: string, limit: string): Finding {
-	const now = input.state.ballKg ?? rung.parameters.ballKg ?? 0
+	const now = input.state.ballKg ?? (rung.parameters.ballKg ? ballFor(rung.parameters.ballKg, input.athlete.massKg) : 0)
 	const lighter = BALLS.filter((kg) => kg < now).at(-1)
 	if (lighter === undefined) return { fired: false, found: `${shown}, and no lighter ball`, limit }
 	return {

@@ -4,7 +4,7 @@ import { betterOf } from '../marks/keep-session'
 import { contactRisePercent } from '../library/schools'
 import { type StopReading, readStop } from '../noise/one-more'
 import type { Method } from '../vocabulary/words'
-import { typicalErrorOf } from '../noise/typical-error'
+import { type OwnErrors, typicalErrorOf } from '../noise/typical-error'
 import { majorityMarks } from './majority-marks'
 import type { MarkEvidence } from './types'
 
@@ -15,13 +15,14 @@ import type { MarkEvidence } from './types'
 export function readFall(
 	marks: readonly MarkEvidence[],
 	limitPercent: number,
+	errors?: OwnErrors,
 ): { reading: StopReading; method: Method } | null {
 	const kind = marks[0]?.kind
 	if (kind === undefined) return null
 	const { marks: kept, method } = majorityMarks(marks, kind)
 	if (method === null) return null
 	const read = (values: number[]) =>
-		readStop(values, betterOf(kind), limitPercent, typicalErrorOf(kind, method), method)
+		readStop(values, betterOf(kind), limitPercent, typicalErrorOf(kind, method, errors), method)
 	const sides = (['left', 'right'] as const).map((side) =>
 		kept.filter((mark) => mark.side === side).map((mark) => mark.value),
 	)

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { factsOf } from '../../tests/support/plain-facts'
 import { QUALITY_FIRST } from '../library/schools'
+import { formOf } from '../rules/form'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { PlannedLine } from '../vocabulary/line'
 import { type EntryPlan, entryState, resolveLine, sameLine, startingAt } from './resolve-line'
@@ -129,6 +130,62 @@ describe('the ball', () => {
 	})
 })
 
+describe('what comes from the athlete’s own measurements', () => {
+	it('the ball by body mass, said where it is another than the rung’s; a verdict’s lighter one goes before', () => {
+		const at = (massKg: number | null, more: Partial<LadderState> = {}) =>
+			resolved(on('throw'), state('throw', 'overhead', more), { massKg })
+		expect(at(82)).toMatchObject({ parameters: { ballKg: 4 }, note: 'a ball of 4 kg by body mass' })
+		expect(at(60)).toMatchObject({ parameters: { ballKg: 3 }, note: null })
+		expect(at(null).parameters.ballKg).toBe(2)
+		expect(at(82, { ballKg: 3 })).toMatchObject({ parameters: { ballKg: 3 }, note: null })
+		// One object for one ball: what reads lines knows it again.
+		expect(at(82).parameters).toBe(at(84).parameters)
+		expect(resolved(on('cut'), state('cut', 'wide'), { massKg: 82 }).parameters).not.toHaveProperty('ballKg')
+	})
+	it('a ball of body mass is not harder than the rung’s; a heavier one than that is', () => {
+		const ladder = (ballKg: number) => formOf(STARTER_LIBRARY.drills['overhead-throw']!, { ballKg }, STARTER_LIBRARY)
+		expect(ladder(5).places[0]!.beyond).toBe(false)
+		expect(ladder(5.5).places[0]!.beyond).toBe(true)
+	})
+	const box = (heightCm: number, keepsGoal = true): More => ({
+		own: { bestBox: { heightCm, keepsGoal, on: '2026-03-02', how: 'contact mat' } },
+	})
+	it('no rebound above the own best box where the school stays low: a lower one of the same drill stands in', () => {
+		expect(resolved(on('shock'), state('shock', 'depth-45'), box(30))).toMatchObject({
+			rungId: 'depth-30',
+			parameters: { heightCm: 30 },
+			note: 'own best box is 30 cm (contact mat, Mon 2 Mar)',
+		})
+		expect(resolved(on('shock'), state('shock', 'depth-45'), box(20, false))).toMatchObject({
+			rungId: 'depth-15',
+			note: 'no box keeps the sprint goal yet; the contact is shortest from 20 cm (contact mat, Mon 2 Mar)',
+		})
+		expect(resolved(on('shock'), state('shock', 'depth-45'), box(45)).rungId).toBe('depth-45')
+		expect(resolved(on('shock'), state('shock', 'depth-45')).rungId).toBe('depth-45')
+		expect(resolved(on('shock'), state('shock', 'pause-45'), box(30)).rungId).toBe('pause-45')
+		// Where no lower one of the drill is open, the highest open rung below.
+		expect(resolved(on('shock'), state('shock', 'depth-15'), box(10)).rungId).toBe('pause-30')
+	})
+	it('a school that climbs goes by the rung', () => {
+		const climbs = { ...box(30), school: 'jump-ladder' }
+		expect(resolved(on('shock'), state('shock', 'depth-45'), climbs).rungId).toBe('depth-45')
+	})
+	it('the side that lags takes a rep of each set from the other, in work on one leg', () => {
+		const at = (favour: 'left' | 'right' | null, rungId = 'single-leg-pogo', dose = { sets: 3, reps: 6 }) =>
+			resolved(on('stiffness'), state('stiffness', rungId, { favour, dose }))
+		expect(at('right')).toMatchObject({
+			dose: { sets: 3, reps: 6 },
+			sides: { left: { sets: 3, reps: 5 }, right: { sets: 3, reps: 7 } },
+			note: 'one rep of each set moves to the right, not more in all',
+		})
+		expect(at('left').sides).toEqual({ left: { sets: 3, reps: 7 }, right: { sets: 3, reps: 5 } })
+		expect(at(null)).not.toHaveProperty('sides')
+		expect(at('left', 'pogo')).not.toHaveProperty('sides')
+		expect(at('left', 'single-leg-pogo', { sets: 3, reps: 2 }).sides?.right).toEqual({ sets: 3, reps: 1 })
+		expect(at('left', 'single-leg-pogo', { sets: 6, reps: 1 })).not.toHaveProperty('sides')
+	})
+})
+
 describe('what the sheet asks of everybody', () => {
 	it.each([
 		['as asked', 'broad-jump', {}, {}, { sets: 4, reps: 5 }],
@@ -176,6 +233,11 @@ it('two lines ask for the same when drill, rung, sets, reps and every parameter 
 		{ dose: { sets: 3, reps: 2 } },
 		{ parameters: { distanceM: 10, angleDeg: 60 } },
 		{ parameters: { distanceM: 10 } },
+		{ sides: { left: { sets: 2, reps: 2 } } },
+		{ sides: { right: { sets: 2, reps: 4 } } },
 	])
 		expect(sameLine(line, { ...line, ...other }), JSON.stringify(other)).toBe(false)
+	const sides = { left: { sets: 2, reps: 2 }, right: { sets: 2, reps: 4 } }
+	expect(sameLine({ ...line, sides }, { ...line, sides: structuredClone(sides) })).toBe(true)
+	expect(sameLine({ ...line, sides }, { ...line, sides: { ...sides, left: { sets: 3, reps: 2 } } })).toBe(false)
 })

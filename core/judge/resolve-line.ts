@@ -1,6 +1,7 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
+import { ballFor } from '../own/ball'
 import { rungOf } from '../library/starter-library'
-import { PARAMETERS } from '../vocabulary/dose'
+import { type Dose, PARAMETERS, type SideDoses } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Library } from '../vocabulary/library'
 import { cutWords, effectiveDose } from './effective-dose'
@@ -99,19 +100,33 @@ export function resolveLine(
 	if (variation) return variationLine(variation, own.id, ladder.id, entry.doseFactor, library)
 	const lineOf = (rung: Rung, note: string | null): ResolvedLine => {
 		const drill = drillOf(library, rung.drillId)
+		const dose = effectiveDose(at, rung, drill, facts.schools[0], shares)
+		const sides = favoured(at.favour ?? null, drill, dose)
+		const parameters = withBall(rung, rung.id === own.id ? (at.ballKg ?? null) : null, facts.massKg)
 		return {
 			blocked: null,
-			note: note ?? cutWords(at, drill, facts.schools[0], shares),
+			note:
+				note ??
+				cutWords(at, drill, facts.schools[0], shares) ??
+				(sides ? `one rep of each set moves to the ${at.favour}, not more in all` : null) ??
+				(parameters === rung.parameters || at.ballKg ? null : `a ball of ${parameters.ballKg} kg by body mass`),
 			drillId: drill.id,
 			drillVersion: drill.version,
 			ladderId: ladder.id,
 			rungId: rung.id,
-			dose: effectiveDose(at, rung, drill, facts.schools[0], shares),
-			parameters: rung.id === own.id && at.ballKg ? { ...rung.parameters, ballKg: at.ballKg } : rung.parameters,
+			dose,
+			parameters,
 			rest: rung.rest,
+			...(sides ? { sides } : {}),
 		}
 	}
 	let first: Lock | null = null
+	// A box that is too high for now gives way to a lower one of the same drill before anything else does.
+	const lower =
+		lockOf(facts, own)?.rule === 'BB'
+			? ladder.rungs.slice(0, index).findLast((rung) => rung.drillId === own.drillId && lockOf(facts, rung) === null)
+			: undefined
+	if (lower) return lineOf(lower, lockOf(facts, own)!.words)
 	for (let i = index; i >= 0; i--) {
 		const rung = ladder.rungs[i]!
 		const lock = lockOf(facts, rung)
@@ -127,6 +142,31 @@ export function resolveLine(
 	return school === null ? lineOf(own, null) : { blocked: school, ladderId: ladder.id }
 }
 const STAYS: readonly RuleId[] = ['S1', 'S2']
+
+/** Parameters by rung and ball, each one object: what reads a line knows it again. */
+const balls = new WeakMap<Rung, Map<number, Rung['parameters']>>()
+/** A rung's parameters with the ball of this athlete: the one a verdict stepped down to, else by body mass. */
+function withBall(rung: Rung, steppedTo: number | null, massKg: number | null): Rung['parameters'] {
+	const { ballKg } = rung.parameters
+	if (ballKg === undefined) return rung.parameters
+	const own = steppedTo ?? ballFor(ballKg, massKg)
+	if (own === ballKg) return rung.parameters
+	let known = balls.get(rung)
+	if (!known) balls.set(rung, (known = new Map()))
+	let parameters = known.get(own)
+	if (!parameters) known.set(own, (parameters = { ...rung.parameters, ballKg: own }))
+	return parameters
+}
+
+/** One rep of each set moves to the side that lags, not more in all; null where no side is, or a set has but one rep. */
+function favoured(favour: 'left' | 'right' | null, drill: Drill, dose: Dose): SideDoses | null {
+	if (favour === null || drill.legs !== 'one' || dose.reps < 2) return null
+	const [more, less] = [
+		{ sets: dose.sets, reps: dose.reps + 1 },
+		{ sets: dose.sets, reps: dose.reps - 1 },
+	]
+	return favour === 'left' ? { left: more, right: less } : { left: less, right: more }
+}
 
 /** A drill the sheet asks of everybody, as it asks for it: what this athlete may do of it the rulebook says. */
 function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLine {
@@ -179,4 +219,9 @@ export const sameLine = (a: PlannedLine, b: PlannedLine): boolean =>
 	a.rungId === b.rungId &&
 	repsOf(a.dose) === repsOf(b.dose) &&
 	a.dose.sets === b.dose.sets &&
+	sameSides(a.sides, b.sides) &&
 	PARAMETERS.every((key) => a.parameters[key] === b.parameters[key])
+const sameSides = (a: SideDoses | undefined, b: SideDoses | undefined): boolean =>
+	(['left', 'right'] as const).every(
+		(side) => a?.[side]?.reps === b?.[side]?.reps && a?.[side]?.sets === b?.[side]?.sets,
+	)

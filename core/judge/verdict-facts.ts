@@ -58,6 +58,7 @@ export function verdictFacts(input: VerdictInput, documents: Documents): Conclud
 		work: null,
 		newRungs: [...input.newRungs, ...firstDaysOf(state, documents.ladder)],
 		contrastHelps: athlete.contrastHelps,
+		...(input.bestBox ? { own: { bestBox: input.bestBox } } : {}),
 	}
 	return { facts, plan: NO_PLAN, acknowledged: [] }
 }

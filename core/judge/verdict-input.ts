@@ -247,6 +247,31 @@ export const VerdictInputSchema = closed({
 			{ description: 'the last four sessions by the judged key against eight earlier ones; absent below sixteen' },
 		),
 	),
+	bestBox: maybe(
+		closed(
+			{
+				heightCm: Type.Integer({ minimum: 0, maximum: 150 }),
+				keepsGoal: Type.Boolean(),
+				on: Day,
+				how: Type.String({ maxLength: 40 }),
+			},
+			{ description: 'the athlete’s own best box as measured; absent: none was' },
+		),
+	),
+	errors: maybe(
+		Type.Unsafe<Record<string, { sd: number; pairs: number }>>(
+			Type.Object(
+				{},
+				{
+					additionalProperties: closed({
+						sd: Type.Number({ exclusiveMinimum: 0 }),
+						pairs: Type.Integer({ minimum: 20 }),
+					}),
+					description: 'the squad’s own typical errors in the mark’s unit, by kind and method as in "sprint/gate"',
+				},
+			),
+		),
+	),
 	lastSessions: list(Id, { description: 'the last three, the judged one last' }),
 	work: list(Work, { description: 'what was done, in sessions and outside, oldest first' }),
 	newRungs: list(closed({ ladderId: Id, rungId: Id, day: Day, hard: Type.Boolean() }), {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { asymmetry } from './asymmetry'
 import { retestError, smallestWorthwhileChangeOfOne } from './retest-error'
 import { METHOD_NAMES } from '../vocabulary/words'
-import { typicalErrorOf } from './typical-error'
+import { finerMethod, ownErrorOf, typicalErrorOf } from './typical-error'
 
 // Gap = (stronger − weaker) / stronger × 100, by the mean of the day's trials; real when larger than the test's
 // own CV, a pattern when on the same side again. Source: Exell et al. 2012; Bishop et al. 2021.
@@ -156,4 +156,33 @@ it('the typical error of a method, until a squad has its own [our setting, from 
 	expect(typicalErrorOf('sprint', 'mat')).toBeNull()
 	expect(typicalErrorOf('distance', 'gate')).toBeNull()
 	expect(Object.values(METHOD_NAMES).every((name) => name.length > 2)).toBe(true)
+})
+
+describe('a squad’s own typical error', () => {
+	it('stands in from 20 pairs on, shrunk towards the default by their number', () => {
+		expect(ownErrorOf('sprint', 'gate', 1, 19)).toBeNull()
+		// 20 pairs of 0.04 s against 20 of the default's 0.02 s: √((0.0016 + 0.0004) / 2).
+		expect(ownErrorOf('sprint', 'gate', 20 * 0.04 ** 2, 20)).toEqual({ sd: expect.closeTo(0.0316228, 6), pairs: 20 })
+		// With 380 pairs it is nearly their own: √((380 · 0.0016 + 20 · 0.0004) / 400).
+		expect(ownErrorOf('sprint', 'gate', 380 * 0.04 ** 2, 380)!.sd).toBeCloseTo(0.039243, 6)
+		expect(ownErrorOf('height', 'tape', 1, 100)).toBeNull()
+	})
+	it('is read by kind and method; what it does not hold has the default', () => {
+		const own = { 'sprint/gate': { sd: 0.03, pairs: 40 } }
+		expect(typicalErrorOf('sprint', 'gate', own)).toBe(0.03)
+		expect(typicalErrorOf('sprint', 'phone', own)).toBe(0.04)
+		expect(typicalErrorOf('contact', 'gate', own)).toBeNull()
+		expect(typicalErrorOf('sprint', 'gate', {})).toBe(0.02)
+	})
+})
+
+it('the finer method of a kind is the one that errs least, where another errs more', () => {
+	expect(finerMethod('sprint', 'stopwatch')).toEqual({ name: 'gate', withinSd: 0.02 })
+	expect(finerMethod('sprint', 'phone')).toEqual({ name: 'gate', withinSd: 0.02 })
+	expect(finerMethod('sprint', 'gate')).toBeNull()
+	expect(finerMethod('contact', 'film-120')).toEqual({ name: 'mat', withinSd: 0.005 })
+	expect(finerMethod('height', 'reach')).toEqual({ name: 'mat', withinSd: 0.01 })
+	expect(finerMethod('distance', 'tape')).toBeNull()
+	// A method that has no error of its own is coarser than any that has.
+	expect(finerMethod('height', 'film-240')).toEqual({ name: 'mat', withinSd: 0.01 })
 })

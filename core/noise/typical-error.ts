@@ -14,9 +14,35 @@ const DEFAULTS: Record<MarkKind, Partial<Record<Method, number>>> = {
 }
 export const TYPICAL_ERROR_FIRMNESS: Firmness = 'our setting'
 
-/** Typical error of a method for a kind of mark, in the mark's own unit; null when none is known. */
-export function typicalErrorOf(kind: MarkKind, method: Method): number | null {
-	return DEFAULTS[kind][method] ?? null
+/** A squad's own typical errors, by kind and method as in "sprint/gate". */
+export type OwnErrors = Readonly<Record<string, OwnError>>
+export interface OwnError {
+	/** Of one rep, in the mark's unit, shrunk towards the method's default by how many pairs there are. */
+	sd: number
+	/** Pairs it comes from: reps of one session and key beside its first. */
+	pairs: number
+}
+
+/** Fewer pairs say nothing of a squad's own error [our setting]. */
+export const FEWEST_PAIRS = 20
+
+/** Typical error of a method for a kind of mark, in the mark's unit: the squad's own where it has one; null when none is known. */
+export function typicalErrorOf(kind: MarkKind, method: Method, own?: OwnErrors): number | null {
+	return own?.[`${kind}/${method}`]?.sd ?? DEFAULTS[kind][method] ?? null
+}
+
+/**
+ * A squad's own typical error from the scatter of its reps within sessions, shrunk towards the default: as soon as
+ * there are 20 pairs, each weighing as much as one of the default's 20.
+ *
+ * @param squares sum of squared distances of reps from their session's mean, in the mark's unit squared
+ * @param pairs reps beside the first of each session
+ * @returns null below 20 pairs, or where the method has no default
+ */
+export function ownErrorOf(kind: MarkKind, method: Method, squares: number, pairs: number): OwnError | null {
+	const usual = DEFAULTS[kind][method]
+	if (usual === undefined || pairs < FEWEST_PAIRS) return null
+	return { sd: Math.sqrt((FEWEST_PAIRS * usual ** 2 + squares) / (FEWEST_PAIRS + pairs)), pairs }
 }
 
 /** The method of a kind that errs least, when it errs less than this one; null when there is none. */

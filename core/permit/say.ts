@@ -40,6 +40,6 @@ export const sayReason = (findings: readonly Finding[]): string => {
 export const sayLock = ({ rule, found, limit }: Finding): string =>
 	CLOSES.includes(rule)
 		? `${found} until ${limit}`
-		: rule === 'S8' || KEPT_BACK.includes(rule)
+		: rule === 'S8' || rule === 'BB' || KEPT_BACK.includes(rule)
 			? limit
 			: `${found}: ${limit}`

@@ -2,6 +2,7 @@ import type { Day } from '../calendar/day-count'
 import type { Closure, Restriction } from '../vocabulary/care'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Library } from '../vocabulary/library'
+import type { Own } from '../own/own'
 import type { School } from '../vocabulary/school'
 import type { Family, Level, Phase, Region, Surface } from '../vocabulary/words'
 
@@ -47,6 +48,8 @@ export interface Facts {
 	newRungs: readonly NewRung[]
 	/** The athlete's own trial of heavy before fast said that it helps. */
 	contrastHelps: boolean
+	/** What was measured of the athlete; absent where nothing was. */
+	own?: Own | undefined
 }
 
 /** The strictest of a number over all the athlete's schools. */

@@ -1,4 +1,5 @@
 import { intensityOf } from '../dose/count-rep'
+import { MOST_OVER_RUNG_KG } from '../own/ball'
 import { isHard } from '../dose/work-kinds'
 import { PARAMETERS, type Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
@@ -55,6 +56,8 @@ function harder(asked: Parameters, rung: Parameters): boolean {
 		if (value === undefined || limit === undefined || name === 'minutes') return false
 		if (name === 'radiusM') return value < limit
 		if (name === 'distanceM' && rung.radiusM !== undefined) return false
+		// A heavier body has a heavier ball on the same rung.
+		if (name === 'ballKg') return value > limit + MOST_OVER_RUNG_KG
 		return value > limit
 	})
 }

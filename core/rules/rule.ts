@@ -27,6 +27,7 @@ export const RULE_NAMES = {
 	P11: 'Carried load',
 	P12: 'Level',
 	RE: 'Way back',
+	BB: 'Best box',
 	LR: 'Left and right',
 	SF: 'Slow fall',
 } as const

@@ -204,6 +204,7 @@ export async function idsSince(
 export interface FirstRep {
 	athleteId: string
 	sessionId: string
+	day: string
 	start: string | null
 	/** What the rep may be compared with. */
 	key: string | null
@@ -267,6 +268,7 @@ export async function firstRepsBefore(
 			first.set(key, {
 				athleteId: row.athleteId,
 				sessionId: row.sessionId,
+				day: row.day,
 				start: row.start,
 				key: row.key,
 				method: row.method as Method,

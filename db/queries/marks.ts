@@ -1,4 +1,4 @@
-import { and, eq, gte, inArray, isNotNull, lt, max, min, sql } from 'drizzle-orm'
+import { and, eq, gt, gte, inArray, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
 import { MARK_KINDS, type Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
 import type { ClubScope } from '../connect'
@@ -121,6 +121,34 @@ export async function meansOf(
 		key: markKey,
 		...(unusual ? { unusual } : {}),
 	}))
+}
+
+/** How far reps scatter around their session's mean, by key, over some athletes and a span of days. Index `session_mean_by_day`. */
+export async function scatterOf(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<{ key: string; squares: number; pairs: number }[]> {
+	if (athleteIds.length === 0) return []
+	const rows = await db
+		.select({
+			key: sessionMean.markKey,
+			squares: sum(sessionMean.squares),
+			pairs: sum(sql<number>`${sessionMean.n} - 1`),
+		})
+		.from(sessionMean)
+		.where(
+			and(
+				eq(sessionMean.clubId, clubId),
+				inArray(sessionMean.athleteId, athleteIds),
+				gte(sessionMean.day, from),
+				lt(sessionMean.day, before),
+				gt(sessionMean.n, 1),
+			),
+		)
+		.groupBy(sessionMean.markKey)
+	return rows.map(({ key, squares, pairs }) => ({ key, squares: Number(squares), pairs: Number(pairs) }))
 }
 
 export interface KeyBests {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, notExists, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { ClubScope } from '../connect'
 import { measurement } from '../schema/measurements'
@@ -33,26 +33,48 @@ export async function insertMeasurement(
 	return result.affectedRows === 1
 }
 
-/** What stands for an athlete, newest first: neither taken back nor replaced. Index `measurement_by_athlete`. */
-export async function measurementsOf(
-	{ db, clubId }: ClubScope,
-	athleteId: string,
-	limit: number,
-): Promise<MeasurementRow[]> {
-	const later = alias(measurement, 'later')
-	const replaced = db
+const later = alias(measurement, 'later')
+const replaced = ({ db, clubId }: ClubScope) =>
+	db
 		.select({ one: sql`1` })
 		.from(later)
 		.where(and(eq(later.clubId, clubId), eq(later.replacesId, measurement.id)))
-	return db
+
+/** What stands for some athletes of some calculations from a day on, newest first. Index `measurement_by_athlete`. */
+export async function measurementsSince(
+	scope: ClubScope,
+	athleteIds: string[],
+	calculations: readonly string[],
+	from: string,
+): Promise<MeasurementRow[]> {
+	if (athleteIds.length === 0) return []
+	return scope.db
 		.select()
 		.from(measurement)
 		.where(
 			and(
-				eq(measurement.clubId, clubId),
+				eq(measurement.clubId, scope.clubId),
+				inArray(measurement.athleteId, athleteIds),
+				inArray(measurement.calculation, [...calculations]),
+				gte(measurement.takenOn, from),
+				eq(measurement.isVoid, false),
+				notExists(replaced(scope)),
+			),
+		)
+		.orderBy(desc(measurement.takenOn), desc(measurement.receivedAt), asc(measurement.id))
+}
+
+/** What stands for an athlete, newest first: neither taken back nor replaced. Index `measurement_by_athlete`. */
+export async function measurementsOf(scope: ClubScope, athleteId: string, limit: number): Promise<MeasurementRow[]> {
+	return scope.db
+		.select()
+		.from(measurement)
+		.where(
+			and(
+				eq(measurement.clubId, scope.clubId),
 				eq(measurement.athleteId, athleteId),
 				eq(measurement.isVoid, false),
-				notExists(replaced),
+				notExists(replaced(scope)),
 			),
 		)
 		.orderBy(desc(measurement.takenOn), desc(measurement.receivedAt), asc(measurement.id))

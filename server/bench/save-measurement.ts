@@ -2,6 +2,8 @@ import { findCalculation } from '../../core/calc/calculations'
 import { MEASURED } from '../../core/calc/measured'
 import { MeasurementToSaveSchema, type MeasurementToSave } from '../../core/calc/measurement-to-save'
 import { insertMeasurement, measurementHash, readMeasurement } from '../../db/queries/measurements'
+import { DROP_JUMP_SERIES } from '../../core/calc/jump-calculations'
+import { type ClubScope, inTransaction } from '../../db/connect'
 import { hashOf } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
 import { may } from '../access/roles'
@@ -9,7 +11,8 @@ import type { SignedIn } from '../access/sign-in'
 import { runCalculation, shapeError } from '../calc/run-calculation'
 import { shapeCheck } from '../check-shape'
 import { todayAt } from '../clock'
-import { scopeOf } from '../database'
+import { database, scopeOf } from '../database'
+import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
 const check = shapeCheck<MeasurementToSave>(MeasurementToSaveSchema)
 
@@ -44,18 +47,22 @@ export async function saveMeasurement(who: SignedIn, value: unknown, now: Date):
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return { field: 'athleteId', reason: 'No such athlete.' }
 	const contentHash = hashOf({ athleteId, takenOn, calculation, method, input })
-	const isNew = await insertMeasurement(scope, {
-		id,
-		athleteId,
-		authorId: who.personId,
-		takenOn,
-		calculation,
-		method,
-		input,
-		replacesId: null,
-		isVoid: false,
-		contentHash,
-		receivedAt: now,
+	const isNew = await inTransaction(database().db, who.clubId, async (inside) => {
+		const fresh = await insertMeasurement(inside, {
+			id,
+			athleteId,
+			authorId: who.personId,
+			takenOn,
+			calculation,
+			method,
+			input,
+			replacesId: null,
+			isVoid: false,
+			contentHash,
+			receivedAt: now,
+		})
+		if (fresh) await linesFollow(inside, athleteId, calculation, today, now)
+		return fresh
 	})
 	if (!isNew && (await measurementHash(scope, id)) !== contentHash)
 		return { field: 'id', reason: 'id_reused: another measurement already has this id' }
@@ -74,18 +81,26 @@ export async function takeBackMeasurement(
 	if (!found) return null
 	if (!may(who.role, 'marks:write') && found.authorId !== who.personId) return 'not-allowed'
 	const { athleteId, takenOn, calculation, method, input } = found
-	await insertMeasurement(scope, {
-		id: newId,
-		athleteId,
-		authorId: who.personId,
-		takenOn,
-		calculation,
-		method,
-		input,
-		replacesId: id,
-		isVoid: true,
-		contentHash: hashOf({ void: id }),
-		receivedAt: now,
+	await inTransaction(database().db, who.clubId, async (inside) => {
+		const fresh = await insertMeasurement(inside, {
+			id: newId,
+			athleteId,
+			authorId: who.personId,
+			takenOn,
+			calculation,
+			method,
+			input,
+			replacesId: id,
+			isVoid: true,
+			contentHash: hashOf({ void: id }),
+			receivedAt: now,
+		})
+		if (fresh) await linesFollow(inside, athleteId, calculation, todayAt(who.timeZone, now), now)
 	})
 	return 'done'
+}
+
+/** A best box decides which rung is written; what else is measured is said beside the line, and read as it is shown. */
+async function linesFollow(scope: ClubScope, athleteId: string, calculation: string, today: string, now: Date) {
+	if (calculation === DROP_JUMP_SERIES.name) await rewriteUpcoming(scope, [athleteId], today, now)
 }

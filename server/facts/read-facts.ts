@@ -2,6 +2,8 @@ import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { ageInYears } from '../../core/calendar/days'
 import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
 import { saidOfBody } from '../../core/care/said'
+import { ownOf } from '../../core/own/own'
+import { readMeasured } from '../own/read-measured'
 import type { PlainFacts } from '../../core/permit/plain-facts'
 import { isOpen, matchesAround } from '../../core/judge/gather-input'
 import { firstDaysOf, passedRungs } from '../../core/judge/locks'
@@ -54,13 +56,14 @@ export async function readRecords(
 	standing?: Standing,
 ) {
 	const known = standing ?? (await readStanding(scope, athleteIds))
-	const [outside, last, planned, days] = [
+	const [outside, last, planned, days, measured] = [
 		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
 		await lastWorkOf(scope, athleteIds, day),
 		await plannedWorkBefore(scope, athleteIds, today, day),
 		await workDaysSince(scope, athleteIds, addDays(day, -RUNNING_DAYS)),
+		await readMeasured(scope, athleteIds, day),
 	]
-	return { ...known, outside, last, planned, days, day, today }
+	return { ...known, outside, last, planned, days, measured, day, today }
 }
 
 /** What of it is the same whatever the day: read once for many sessions, of everybody who is in any of them. */
@@ -106,6 +109,7 @@ export function factsOf(
 		last,
 		planned,
 		days,
+		measured,
 		squads,
 		today: now,
 	}: Records,
@@ -128,6 +132,7 @@ export function factsOf(
 			const of = <T extends { athleteId: string | null }>(rows: readonly T[]): readonly T[] =>
 				grouped(rows).get(athlete.id) ?? []
 			const standing = standings.get(athlete.id) ?? []
+			const bench = measured.get(athlete.id) ?? []
 			const loads = of(outside).map(outsideLoadOf)
 			const others = (squads.get(athlete.id) ?? []).flatMap(({ schoolId }): School[] => {
 				const school = library.schools[schoolId]
@@ -207,6 +212,7 @@ export function factsOf(
 					sessions: of(days).map((row) => row.day),
 					stands: [...stands, ...walkedOf([...cleared, ...lifted], stands, worked, moment.day, library)],
 					acknowledged: [],
+					...(bench.length > 0 ? { own: ownOf(bench, own.numbers.sprintGoalMs / 1000, moment.day) } : {}),
 				},
 			]
 		}),

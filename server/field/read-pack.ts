@@ -13,7 +13,9 @@ import type { Method } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
 import { MeasureError } from '../../core/measure/measure-error'
 import { readyReference } from '../../core/noise/ready-reference'
-import { typicalErrorOf } from '../../core/noise/typical-error'
+import { type OwnErrors, typicalErrorOf } from '../../core/noise/typical-error'
+import { type TopSpeed, newerSpeed } from '../../core/own/own'
+import type { OwnWord } from '../../core/own/say-own'
 import { isOpen } from '../../core/judge/gather-input'
 import { dropOffLimit } from '../../core/judge/read-fall'
 import { writeDrill } from '../../core/words/write-numbers'
@@ -22,7 +24,9 @@ import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
 import { isFreeRunLike, plainRun } from '../../core/marks/mark-key'
+import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
+import { readFieldSpeeds } from '../own/read-measured'
 import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
@@ -63,6 +67,8 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 	const { drills, standIns } = await drillsOf(scope, sheet)
 	const known = await knownOf(scope, sheet)
 	const contacts = await contactsOf(scope, athleteIds)
+	const errors = await readErrors(scope, sheet.session.squadId, day)
+	const speeds = await readFieldSpeeds(scope, athleteIds, day, firsts)
 	return {
 		events: sheet.events
 			.concat(sheet.conflicts.flat())
@@ -110,8 +116,13 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 							? [{ drillId: record.drillId, region: record.region }]
 							: [],
 					),
-					curve: curveOf(usuals.bests.filter((best) => best.athleteId === id)),
-					usual: usualOf(firsts.filter((rep) => rep.athleteId === id)),
+					curve:
+						curveOf(newerSpeed(plain.own?.topSpeed ?? null, speeds.get(id) ?? null)) ??
+						curveOfBests(usuals.bests.filter((best) => best.athleteId === id)),
+					usual: usualOf(
+						firsts.filter((rep) => rep.athleteId === id),
+						errors,
+					),
 				}
 			}),
 			lines: sheet.athletes.flatMap((athlete) =>
@@ -132,6 +143,8 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 						parameters: line.parameters,
 						rest: line.rest,
 						target: targets.get(line.id)?.words ?? '',
+						...ownWords(targets.get(line.id)?.own),
+						...errorsOf(errors, logs),
 						bests: targets.get(line.id)?.bests ?? {},
 						usuals: targets.get(line.id)?.usuals ?? {},
 						cautions:
@@ -212,8 +225,17 @@ async function drillsOf(
 	return { drills, standIns }
 }
 
+const ownWords = (own: readonly OwnWord[] | undefined) =>
+	own && own.length > 0 ? { own: own.map(({ words }) => words) } : {}
+/** The errors of one kind of mark. */
+function errorsOf(errors: OwnErrors, kind: string): { errors?: OwnErrors } {
+	const own = Object.entries(errors).filter(([name]) => name.startsWith(`${kind}/`))
+	return own.length > 0 ? { errors: Object.fromEntries(own) } : {}
+}
+
+const curveOf = (speed: TopSpeed | null) => speed && { mssMps: speed.mssMps, tauS: speed.tauS }
 /** From at least three own bests by gates over unlike distances, all of free runs from one start. */
-function curveOf(bests: readonly KeyBests[]): { mssMps: number; tauS: number } | null {
+function curveOfBests(bests: readonly KeyBests[]): { mssMps: number; tauS: number } | null {
 	for (const start of ['standing', 'three-point']) {
 		const byDistance = new Map<number, number>()
 		for (const { key, lowest } of bests) {
@@ -235,7 +257,7 @@ function curveOf(bests: readonly KeyBests[]): { mssMps: number; tauS: number } |
 	return null
 }
 
-function usualOf(firsts: FirstRep[]): Pack['sheet']['athletes'][number]['usual'] {
+function usualOf(firsts: FirstRep[], errors: OwnErrors): Pack['sheet']['athletes'][number]['usual'] {
 	const byKey = new Map<string, { start: string; distanceM: number; method: Method; times: number[] }>()
 	for (const { start, key, method, splits } of firsts)
 		for (const { distanceM, timeS } of splits) {
@@ -247,7 +269,7 @@ function usualOf(firsts: FirstRep[]): Pack['sheet']['athletes'][number]['usual']
 			byKey.set(like, known)
 		}
 	return [...byKey.values()].flatMap(({ times, ...which }) => {
-		const reference = readyReference(times, typicalErrorOf('sprint', which.method) ?? 0.1)
+		const reference = readyReference(times, typicalErrorOf('sprint', which.method, errors) ?? 0.1)
 		return reference ? [{ ...which, reference }] : []
 	})
 }

@@ -18,6 +18,7 @@ import { readDrills } from '../../db/queries/library'
 import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes } from '../../db/queries/squads'
 import { recentAdvances } from '../../db/queries/verdicts'
+import { readMeasured } from '../own/read-measured'
 import { dried } from '../sheet/dried'
 import { plannedOf } from '../sheet/planned-of'
 
@@ -79,7 +80,7 @@ export async function readHistories(
 	library: Library,
 ): Promise<Map<string, AthleteHistory>> {
 	const from = addDays(to, -WINDOW_DAYS)
-	const [athletes, recent, lines, means, care, outside, advances] = [
+	const [athletes, recent, lines, means, care, outside, advances, measured] = [
 		await readAthletes(scope, athleteIds),
 		await recentSessionsOf(scope, athleteIds, to, WINDOW_DAYS),
 		await linesOf(scope, athleteIds, from, to),
@@ -87,6 +88,7 @@ export async function readHistories(
 		await careOf(scope, athleteIds),
 		await outsideOf(scope, athleteIds, from),
 		await recentAdvances(scope, athleteIds, addDays(to, -NEW_DAYS), to),
+		await readMeasured(scope, athleteIds, to),
 	]
 	const { current, conflicts } = foldEvents(
 		await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]),
@@ -115,6 +117,7 @@ export async function readHistories(
 					),
 					stamps: new Map(own.flatMap((event) => (event.stamp ? [[event.id, event.stamp] as const] : []))),
 					means: byKey(means.filter((one) => one.athleteId === athlete.id)),
+					measured: measured.get(athlete.id) ?? [],
 					outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
 					care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
 					newRungs: advances.filter((row) => row.athleteId === athlete.id).flatMap((row) => newRung(row, library)),

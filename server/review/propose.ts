@@ -10,6 +10,7 @@ import { type SessionRow, readAttending, readLines } from '../../db/queries/sess
 import { type SquadRow, readLevels, readStates, squadsOf, stateKey } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
+import { readErrors } from '../marks/read-errors'
 import { careDayOf } from '../facts/facts-on'
 import { readFacts } from '../facts/read-facts'
 import { returningOf } from '../../core/care/return-plan'
@@ -49,11 +50,12 @@ export async function proposeVerdicts(
 	const athleteIds = [...new Set(sheet.map((line) => line.athleteId))]
 	const drillOf = await drillsAsCited(scope, library)
 	const histories = await readHistories(scope, athleteIds, session.day, library)
-	const [levelOf, states, squads, decided] = [
+	const [levelOf, states, squads, decided, errors] = [
 		await readLevels(scope, athleteIds),
 		await readStates(scope, athleteIds),
 		await squadsOf(scope, athleteIds),
 		await verdictsOfSession(scope, session.id),
+		await readErrors(scope, squad.id, session.day),
 	]
 	const before = new Map(decided.map((row) => [stateKey(row.athleteId, row.ladderId), row.before]))
 	// What this session has decided already must not change what it proposes for the rest.
@@ -108,6 +110,7 @@ export async function proposeVerdicts(
 					closures: concluded.facts.closures,
 					returning: returningOf(concluded.plan),
 					levels: known.levels,
+					errors,
 				},
 				evidence,
 				drillOf,

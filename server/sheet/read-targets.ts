@@ -3,7 +3,10 @@ import { returnTargetOf, targetOf } from '../../core/judge/target'
 import type { Usual } from '../../core/noise/usual'
 import type { ClubScope } from '../../db/connect'
 import { readLevels, readSquad } from '../../db/queries/squads'
+import { ownOf } from '../../core/own/own'
+import { type OwnWord, sayOwn } from '../../core/own/say-own'
 import { readUsuals } from '../marks/read-usuals'
+import { readFieldSpeeds, readMeasured } from '../own/read-measured'
 import type { Sheet, SheetLine } from './read-sheet'
 
 export interface LineTarget {
@@ -12,6 +15,8 @@ export interface LineTarget {
 	bests: Partial<Record<Method, number>>
 	/** Their usual, likewise. */
 	usuals: Partial<Record<Method, number>>
+	/** What of the line comes from the athlete's own measurements. */
+	own: OwnWord[]
 }
 
 /** What each line aims at, by line id. */
@@ -21,10 +26,25 @@ export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<s
 	const levelOf = await readLevels(scope, athleteIds)
 	const squad = await readSquad(scope, sheet.session.squadId)
 	const school = squad ? sheet.library.schools[squad.schoolId] : undefined
+	const { day } = sheet.session
+	const measured = await readMeasured(scope, athleteIds, day)
+	// Top speed from ordinary sessions is looked for only where a line is run by it.
+	const speeds = sheet.athletes.some(({ lines }) => lines.some((line) => line.parameters.assistPercent))
+		? await readFieldSpeeds(scope, athleteIds, day)
+		: new Map<string, never>()
+	const ownBy = new Map(
+		school
+			? athleteIds.map((id) => [
+					id,
+					ownOf(measured.get(id) ?? [], school.numbers.sprintGoalMs / 1000, day, speeds.get(id) ?? null),
+				])
+			: [],
+	)
 	const targetOfLine = (athleteId: string, line: SheetLine): LineTarget => {
 		const ladder = line.ladderId ? sheet.library.ladders[line.ladderId] : undefined
 		const rung = ladder?.rungs.find((one) => one.id === line.rungId) ?? null
-		if (!line.drill) return { words: '', bests: {}, usuals: {} }
+		if (!line.drill) return { words: '', bests: {}, usuals: {}, own: [] }
+		const measurements = ownBy.get(athleteId)
 		const planned = { ...line, drill: line.drill }
 		const { surface } = sheet.session
 		const own = Object.entries(usuals.ofLine(athleteId, planned, surface)) as [
@@ -34,6 +54,7 @@ export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<s
 		const known = {
 			bests: Object.fromEntries(own.map(([method, { best }]) => [method, best])),
 			usuals: Object.fromEntries(own.flatMap(([method, { usual }]) => (usual ? [[method, usual.value]] : []))),
+			own: school && measurements ? sayOwn(line.drill, line.parameters, line.sides, measurements, school) : [],
 		}
 		const onRung = rung && rung.drillId === line.drillId ? rung : null
 		const { effortPercent } = line.parameters

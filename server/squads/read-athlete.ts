@@ -25,6 +25,11 @@ import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
+import { sayErrors } from '../../core/noise/say-usual'
+import { ownOf } from '../../core/own/own'
+import { sayStanding } from '../../core/own/say-own'
+import { readErrors } from '../marks/read-errors'
+import { readFieldSpeeds, readMeasured } from '../own/read-measured'
 import { readMeasurements } from '../bench/read-measurements'
 import { versionOf } from '../submissions/take-version'
 import { plannedOf } from '../sheet/planned-of'
@@ -287,6 +292,16 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			})),
 		pains: [...pains, ...atTheDesk].sort((a, b) => (a.at < b.at ? 1 : -1)),
 		measured: await readMeasurements(scope, athleteId),
+		standing: sayStanding(
+			ownOf(
+				(await readMeasured(scope, [athleteId], today)).get(athleteId) ?? [],
+				school.numbers.sprintGoalMs / 1000,
+				today,
+				(await readFieldSpeeds(scope, [athleteId], addDays(today, 1))).get(athleteId) ?? null,
+			),
+			school,
+		),
+		errors: squad ? sayErrors(await readErrors(scope, squad.id, addDays(today, 1))) : [],
 		clearances: await clearancesOf(scope, athleteId),
 		emergency: {
 			contact: (await contactsOf(scope, [athleteId])).get(athleteId) ?? null,
