@@ -1,6 +1,7 @@
 import Type, { type Static, type TSchema } from 'typebox'
 import { mean } from 'simple-statistics'
-import { CAREER_SCENARIOS, simulateCareers } from '../careers/simulate-careers'
+import { CAREER_SCENARIOS } from '../careers/career'
+import { simulateCareers } from '../careers/simulate-careers'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { type Taken, comparableWith, markKey } from '../marks/mark-key'
 import { aroundOwn, plausibility } from '../marks/plausible'
@@ -287,7 +288,7 @@ export const CAREERS = answers({
 	title: 'How often the rules are right about simulated athletes whose true ability is known',
 	input: fields({
 		scenario: choice(CAREER_SCENARIOS),
-		method: choice(['gate', 'phone', 'stopwatch', 'mat', 'tape'] as const),
+		method: choice(['gate', 'phone', 'stopwatch', 'mat', 'tape', 'film-240', 'film-120'] as const),
 		school: Type.String({ description: 'id of a preset' }),
 		fallPercent: optional(number('above 0 to 30, 5 when left out')),
 		fallSessions: optional(number('over how many sessions it falls; at once when left out')),
@@ -303,6 +304,9 @@ export const CAREERS = answers({
 		neverEased: number('by any rule'),
 		advancedUnable: number('within five sessions of the fall'),
 		slowFallSaid: number('at least once'),
+		changedByTyping: number('of all sessions, by a typing error inside the plausible range'),
+		changedWhenTyped: number('of sessions with such an error'),
+		withinOneRung: maybe(number('of what true ability passes at the end; film, which climbs the boxes')),
 	}),
 	compute: (ask) => ({ ...simulateCareers(ask) }),
 })

@@ -1,7 +1,8 @@
 import tCdf from '@stdlib/stats-base-dists-t-cdf'
 import { mean, sampleVariance } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
-import { type CareerAsk, simulateCareers } from './simulate-careers'
+import type { CareerAsk } from './career'
+import { simulateCareers } from './simulate-careers'
 
 const ask = (more: Partial<CareerAsk>): CareerAsk => ({
 	scenario: 'steady',
@@ -34,6 +35,23 @@ describe('simulated careers', () => {
 	it('who is hurt and says so is not judged by times: the pain decides', () => {
 		const hurt = simulateCareers(ask({ scenario: 'hurt', fallPercent: 8, careers: 40 }))
 		expect(hurt.anyEase).toBe(0)
+	})
+	it('on the boxes who is steady ends within one rung of what true ability passes, by the goal as by the ceiling', () => {
+		for (const school of ['quality-first', 'jump-ladder'])
+			for (const method of ['film-240', 'film-120'] as const) {
+				const { withinOneRung, advancedUnable } = simulateCareers(
+					ask({ method, school, careers: 80, sessions: 40, seed: 17 }),
+				)
+				expect(withinOneRung, `${school}, ${method}`).toBeGreaterThanOrEqual(0.9)
+				expect(advancedUnable).toBeLessThanOrEqual(0.05)
+			}
+		expect(simulateCareers(ask({ careers: 5 })).withinOneRung).toBeNull()
+	})
+	it('a typing error inside the plausible range changes at most one session in fifty', () => {
+		const steady = simulateCareers(ask({ method: 'stopwatch' }))
+		expect(steady.changedByTyping).toBeGreaterThan(0)
+		expect(steady.changedByTyping).toBeLessThanOrEqual(0.02)
+		expect(steady.changedWhenTyped).toBeGreaterThan(steady.changedByTyping)
 	})
 	it('names the field of what cannot be asked', () => {
 		for (const [more, field] of [

@@ -1,38 +1,32 @@
+import { sum } from 'simple-statistics'
 import { addDays } from '../calendar/day-count'
 import { Random } from '../chance/random'
 import { judge } from '../judge/judge'
 import { usualName } from '../judge/gather-exposure'
 import { readExposure } from '../judge/read-criterion'
-import { type Exposure, type LadderState, RULES_VERSION, type VerdictInput } from '../judge/types'
+import type { Exposure, LadderState } from '../judge/types'
 import { repsOf } from '../library/scale-dose'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
 import { betterOf, historyOf } from '../marks/keep-session'
 import { plausibility } from '../marks/plausible'
+import {
+	type Career,
+	type CareerAsk,
+	ATTENDANCE,
+	FIRST_DAY,
+	LEVEL,
+	TYPED_WRONG,
+	freshCareer,
+	inputOf,
+	typedWrong,
+} from './career'
+import { CLIMBED_BY, climbOne } from './climb-boxes'
 import { MeasureError, inBounds } from '../measure/measure-error'
 import { readSlowFall } from '../noise/slow-fall'
 import { type MarkKind, typicalErrorOf } from '../noise/typical-error'
 import { type SessionMean, type Usual, sessionMeanOf, usualOf } from '../noise/usual'
 import type { Method } from '../vocabulary/words'
 
-/** Who is followed: true ability that stays, falls at once or slowly, improves, or is hurt for a fortnight and says so. */
-export const CAREER_SCENARIOS = ['steady', 'falling', 'improving', 'hurt'] as const
-export type CareerScenario = (typeof CAREER_SCENARIOS)[number]
-
-export interface CareerAsk {
-	scenario: CareerScenario
-	method: Method
-	/** A preset's id. */
-	school: string
-	/** How far ability falls, percent; above 0 to 30. */
-	fallPercent?: number | undefined
-	/** Over how many sessions it falls, 0 at once. */
-	fallSessions?: number | undefined
-	/** How far a day truly moves the athlete, SD, percent; the rules do not know it. */
-	trueSpreadPercent?: number | undefined
-	careers: number
-	sessions: number
-	seed: number
-}
 /** Shares of careers, 0–1; null where the scenario does not ask it. */
 export interface CareerAnswer {
 	/** Eased by P2 at least once. */
@@ -47,6 +41,12 @@ export interface CareerAnswer {
 	advancedUnable: number
 	/** A slow fall was said at least once. */
 	slowFallSaid: number
+	/** Of all sessions, those in which a typing error inside the plausible range changed what the marks say. */
+	changedByTyping: number
+	/** Of sessions with such an error, those in which it did. */
+	changedWhenTyped: number
+	/** Stood at the end within one rung of what true ability passes; null where the line has no contact ceiling. */
+	withinOneRung: number | null
 }
 
 /** A line of the starter library each method is used on, and what an ordinary athlete does there. */
@@ -57,36 +57,13 @@ const LINES: Partial<Record<Method, { ladderId: string; rungId: string; kind: Ma
 	mat: { ladderId: 'take-off', rungId: 'two-lr-0', kind: 'height', value: 0.4 },
 	tape: { ladderId: 'throw', rungId: 'overhead', kind: 'distance', value: 9 },
 }
-/** Of what is planned, so many sessions are met; so many marks are typed with a wrong digit. */
-const ATTENDANCE = 0.92
-const TYPED_WRONG = 1 / 300
 /** Improvement a week, percent. */
 const IMPROVES = 0.5
 const HURT_SESSIONS = 4
-const FIRST_DAY = '2026-01-05'
 /** Evidence a verdict looks at. */
 const EXPOSURES = 3
 /** Passes running that advance. */
 const PASSES = 2
-/** The athlete may go on above the rung. */
-const LEVEL = 3
-
-/** One digit of what was typed is another. */
-function typedWrong(value: number, random: Random): number {
-	const letters = [...value.toFixed(2)]
-	const digits = letters.flatMap((letter, at) => (/\d/.test(letter) ? [at] : []))
-	letters[digits[Math.floor(random.next() * digits.length)]!] = String(Math.floor(random.next() * 10))
-	return Math.max(0.01, Number(letters.join('')))
-}
-
-interface Career {
-	eased: boolean
-	easedByAny: boolean
-	passed: number | null
-	missed: boolean
-	unable: boolean
-	slow: boolean
-}
 
 /**
  * Careers of simulated athletes on one rung of the starter library, judged by the product's own rules. True
@@ -103,11 +80,12 @@ export function simulateCareers(ask: CareerAsk): CareerAnswer {
 	inBounds('fallSessions', ask.fallSessions ?? 0, { from: 0, to: 100, whole: true })
 	inBounds('trueSpreadPercent', ask.trueSpreadPercent ?? 1, { from: 0, to: 10, unit: '%' })
 	const line = LINES[ask.method]
-	if (!line) throw new MeasureError('method', ask.method, `one of ${Object.keys(LINES).join(', ')}`)
+	const methods = [...Object.keys(LINES), ...CLIMBED_BY]
+	if (!methods.includes(ask.method)) throw new MeasureError('method', ask.method, `one of ${methods.join(', ')}`)
 	const school = STARTER_LIBRARY.schools[ask.school]
 	if (!school) throw new MeasureError('school', ask.school, `one of ${Object.keys(STARTER_LIBRARY.schools).join(', ')}`)
 	const random = new Random(ask.seed)
-	const all = Array.from({ length: ask.careers }, () => liveOne(ask, line, random))
+	const all = Array.from({ length: ask.careers }, () => (line ? liveOne(ask, line, random) : climbOne(ask, random)))
 	const share = (of: (career: Career) => boolean) => all.filter(of).length / all.length
 	return {
 		anyEase: share((one) => one.eased),
@@ -116,6 +94,9 @@ export function simulateCareers(ask: CareerAsk): CareerAnswer {
 		neverEased: share((one) => !one.easedByAny),
 		advancedUnable: share((one) => one.unable),
 		slowFallSaid: share((one) => one.slow),
+		changedByTyping: sum(all.map((one) => one.changed)) / sum(all.map((one) => one.sessions)),
+		changedWhenTyped: sum(all.map((one) => one.changed)) / Math.max(1, sum(all.map((one) => one.typed))),
+		withinOneRung: line ? null : share((one) => one.within === true),
 	}
 }
 
@@ -150,7 +131,7 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 	const means: SessionMean[] = []
 	let exposures: Exposure[] = []
 	let day = 0
-	const career: Career = { eased: false, easedByAny: false, passed: null, missed: false, unable: false, slow: false }
+	const career = freshCareer(sessions)
 	let withUsual = 0
 	let afterFall = 0
 	let passesAfter = 0
@@ -165,10 +146,11 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 			(better === 'lower' ? 1 + worseAt(session, day) : 1 - worseAt(session, day)) *
 			(1 + random.normal(trueSpreadPercent / 100))
 		const history = historyOf(means.slice(-8))
-		const marks = Array.from({ length: reps }, () => {
+		const typed = Array.from({ length: reps }, () => {
 			const taken = Math.max(0.01, Number((truth + random.normal(error)).toFixed(kind === 'height' ? 3 : 2)))
-			return random.chance(TYPED_WRONG) ? typedWrong(taken, random) : taken
-		}).filter((mark) => plausibility(kind, drill, rung.parameters, mark, history, LEVEL).outcome === 'plausible')
+			return { taken, mark: random.chance(TYPED_WRONG) ? typedWrong(taken, random) : taken }
+		}).filter(({ mark }) => plausibility(kind, drill, rung.parameters, mark, history, LEVEL).outcome === 'plausible')
+		const marks = typed.map(({ mark }) => mark)
 		const usual = usualOf(means, on, kind, method)
 		if (session === fallsAt) before = usual
 		const exposure: Exposure = {
@@ -185,6 +167,12 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 			...(usual ? { usual: { [usualName({ method })]: usual } } : {}),
 		}
 		exposures = [...exposures, exposure].slice(-EXPOSURES)
+		if (usual && typed.some(({ taken, mark }) => mark !== taken)) {
+			const right = { ...exposure, marks: typed.map(({ taken }) => ({ kind, value: taken, method })) }
+			const read = (one: Exposure) => readExposure(one, [], rung, LEVEL, school).outcome
+			career.typed += 1
+			if (read(right) !== read(exposure)) career.changed += 1
+		}
 		const hurt = scenario === 'hurt' && session >= fallsAt && session < fallsAt + HURT_SESSIONS
 		const today = sessionMeanOf({ day: on }, marks, better)
 		const slow = today ? readSlowFall([...means, today], on, kind, method, better) : null
@@ -214,48 +202,4 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 		}
 	}
 	return career
-}
-
-/** What a verdict reads of one career: nothing stands in the way but the marks, and the pain of whoever is hurt. */
-function inputOf(
-	ask: CareerAsk,
-	state: LadderState,
-	exposures: Exposure[],
-	day: string,
-	hurt: boolean,
-	slowFall: VerdictInput['slowFall'] | null,
-): VerdictInput {
-	const school = STARTER_LIBRARY.schools[ask.school]!
-	const ladder = STARTER_LIBRARY.ladders[state.ladderId]!
-	const sessionId = exposures.at(-1)!.sessionId
-	return {
-		rulesVersion: RULES_VERSION,
-		sessionId,
-		day,
-		startTime: '17:30',
-		next: {
-			day: addDays(day, 3),
-			startTime: '17:30',
-			phase: 'accumulate',
-			surface: null,
-			hoursToMatch: null,
-			hoursSinceMatch: null,
-		},
-		athlete: { id: 'a', level: LEVEL, ageYears: 25, massKg: 75, unwell: false, contrastHelps: false },
-		ladder: { id: ladder.id, version: ladder.version },
-		school: { id: school.id, version: school.version },
-		state,
-		focus: null,
-		exposures,
-		standings: {},
-		restrictions: [],
-		worries: [],
-		pains: hurt ? [{ sessionId, day, region: 'back-thigh', side: 'left', score: 4, redFlag: false }] : [],
-		...(slowFall ? { slowFall } : {}),
-		lastSessions: exposures.map((one) => one.sessionId),
-		work: [],
-		newRungs: [],
-		advancesBefore: [],
-		ramp: { hardContacts: [], sharpCuts: [], maximalStarts: [], fastMetres: [] },
-	}
 }

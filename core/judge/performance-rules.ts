@@ -7,11 +7,12 @@ import { usualName } from './gather-exposure'
 import { type Finding, type JudgeContext, type Rule, dropOffOf } from './judge-context'
 import { type Lock, lockOf, nextRung, passedRungs } from './locks'
 import { missedTime, wayBack } from './missed-time'
-import { COMFORT_AT_WORST, MISS_CHANCE, PASS_SHARE, type ExposureReading } from './read-criterion'
+import { COMFORT_AT_WORST, MISS_CHANCE, PASS_SHARE, type ExposureReading, readCeiling } from './read-criterion'
 import { majorityMarks } from './majority-marks'
 import { dropOffLimit } from './read-fall'
 import { placeAt } from './safety-rules'
 import type { Exposure, LadderState } from './types'
+import { outOfReach } from '../rules/s8-gates'
 import { inSentence, writeDose, writeMark, writePercent } from '../words/write-numbers'
 
 const said = (reading: ExposureReading): string => {
@@ -379,7 +380,7 @@ const pass: Rule = {
 			}
 		}
 		if (above.lock) return waiting(context, above.rung.name, above.lock, found, limit)
-		const low = stayLow(context, above.rung)
+		const low = stayLow(context)
 		if (low)
 			return {
 				fired: true,
@@ -409,22 +410,29 @@ const pass: Rule = {
 	},
 }
 
-/** By the low-box view a depth jump goes up only when its contact meets the sprint goal. */
-function stayLow({ latest, rung, documents }: JudgeContext, above: Rung): string | null {
+/**
+ * By the low-box view a rebound goes up only when its contact keeps the sprint goal: not by way of the landings and
+ * pauses of the next box either.
+ */
+function stayLow({ latest, rung, rungIndex, documents, concluded }: JudgeContext): string | null {
 	const { choices, numbers } = documents.school
 	if (
 		choices.boxHeight !== 'low' ||
 		rung.pass.kind !== 'contact-ceiling' ||
-		above.drillId !== rung.drillId ||
-		(above.parameters.heightCm ?? 0) <= (rung.parameters.heightCm ?? 0)
+		!documents.ladder.rungs
+			.slice(rungIndex + 1)
+			.some(
+				(one) =>
+					one.drillId === rung.drillId &&
+					(one.parameters.heightCm ?? 0) > (rung.parameters.heightCm ?? 0) &&
+					!outOfReach(concluded.facts, one),
+			)
 	)
 		return null
-	const { marks } = majorityMarks(latest?.marks ?? [], 'contact')
-	if (marks.length === 0) return null
-	const mean = marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length
-	return mean * 1000 <= numbers.sprintGoalMs
-		? null
-		: `its contact of ${Math.round(mean * 1000)} ms is over the sprint goal of ${numbers.sprintGoalMs} ms`
+	const goal = numbers.sprintGoalMs
+	const { probability, mean } = latest ? readCeiling(latest, goal / 1000) : { probability: null, mean: 0 }
+	if (probability === null || probability >= PASS_SHARE) return null
+	return `its contact of ${Math.round(mean * 1000)} ms ${mean * 1000 > goal ? 'is' : 'may be'} over the sprint goal of ${goal} ms`
 }
 
 /** What was done in place of the rung, as far as it stands on the ladder. */

@@ -129,11 +129,15 @@ function readAgainstUsual(exposure: Exposure, kind: MarkKind, percent: number): 
 	}
 }
 
-/** A ceiling stays where it is, whatever is usual; what a day and a rep move is the athlete's own. */
-function readCeiling(exposure: Exposure, ceiling: number): CriterionReading {
+/**
+ * A ceiling stays where it is, whatever is usual; what a day and a rep move is the athlete's own. The longer side speaks.
+ *
+ * @param ceiling contact in s
+ */
+export function readCeiling(exposure: Exposure, ceiling: number): CriterionReading & { mean: number } {
 	const kind = 'contact'
 	const taken = sidesOf(exposure, kind)
-	if (!taken) return nothingTaken(kind)
+	if (!taken) return { ...nothingTaken(kind), mean: 0 }
 	const { method, sides, leftOut } = taken
 	const [worst] = sides
 		.map((side) => {
@@ -148,6 +152,7 @@ function readCeiling(exposure: Exposure, ceiling: number): CriterionReading {
 		probability: chance,
 		found: `${chance.toFixed(2)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
 		missing: unclear ? saySettle(settleUnderCeiling(spreads, side, ceiling), kind, method) : null,
+		mean: side.mean,
 	}
 }
 

@@ -538,7 +538,9 @@ it('since when somebody is on a rung: as kept, else the first day it was done', 
 })
 
 describe('contact on a box', () => {
-	it('at the sprint goal exactly it goes up; 1 ms over it stays', () => {
+	// Ten contacts by mat: a day moves them by 2.5 %, a contact by 5 ms, eight degrees of freedom. 146 ms: 4.0 ms under,
+	// 0.996 of its 4.0 ms spread, chance 0.83; 147 ms: 0.75 of it, 0.76.
+	it('goes up when the chance that the sprint goal is kept is 0.8; the bare mean does not decide', () => {
 		const low: School = { ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, boxHeight: 'low' } }
 		const at = (ms: number) => {
 			const marks: Partial<Exposure> = { marks: mat(...Array<number>(10).fill(ms / 1000)), quality: good(10) }
@@ -546,10 +548,30 @@ describe('contact on a box', () => {
 				standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30'] },
 			})
 		}
-		expect(at(QUALITY_FIRST.numbers.sprintGoalMs).verdict).toBe('advance')
-		expect(at(QUALITY_FIRST.numbers.sprintGoalMs + 1)).toMatchObject({
-			verdict: 'hold',
-			next: { rungId: 'depth-15', passed: false },
-		})
+		expect(QUALITY_FIRST.numbers.sprintGoalMs).toBe(150)
+		expect(at(146).verdict).toBe('advance')
+		expect(at(147)).toMatchObject({ verdict: 'hold', next: { rungId: 'depth-15', passed: false } })
+		expect(at(147).sentence).toContain('its contact of 147 ms may be over the sprint goal of 150 ms')
+		expect(at(150).sentence).toContain('may be over')
+		expect(at(151).sentence).toContain('its contact of 151 ms is over the sprint goal of 150 ms')
+	})
+	it('nor goes it up by way of the landings of the next box; where no higher one is in reach, the ceiling alone is asked', () => {
+		const passed = ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15']
+		const at30 = (choice: 'low' | 'climb', highestBoxCm = 75) => {
+			const school: School = {
+				...QUALITY_FIRST,
+				choices: { ...QUALITY_FIRST.choices, boxHeight: choice },
+				numbers: { ...QUALITY_FIRST.numbers, highestBoxCm },
+			}
+			const marks: Partial<Exposure> = { marks: mat(...Array<number>(10).fill(0.165)), quality: good(10) }
+			return runIn(school, 'shock', stateAt('shock', 'depth-30', { done: passed }), marks, marks, {
+				athlete: athlete({ level: 3 }),
+				standings: { shock: passed },
+			})
+		}
+		expect(at30('low')).toMatchObject({ verdict: 'hold', next: { rungId: 'depth-30' } })
+		expect(at30('low').sentence).toContain('is over the sprint goal of 150 ms')
+		expect(at30('climb')).toMatchObject({ verdict: 'advance', next: { rungId: 'landing-45' } })
+		expect(at30('low', 30)).toMatchObject({ verdict: 'advance', next: { rungId: 'double-15' } })
 	})
 })
