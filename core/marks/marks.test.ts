@@ -6,9 +6,12 @@ import {
 	convertedKey,
 	freeKey,
 	isBelowFull,
+	isFreeRunLike,
 	markKey,
 	methodOfKey,
 	otherSideKey,
+	partsOfKey,
+	plainRun,
 	sidelessKey,
 	type Taken,
 } from './mark-key'
@@ -100,6 +103,67 @@ describe('the comparison key', () => {
 		expect(methodOfKey(key({ method: 'phone' }))).toBe('phone')
 		expect([isBelowFull(key({}, { effortPercent: 90 })), isBelowFull(key())]).toEqual([true, false])
 		expect(sidelessKey(key({ side: 'left' }))).toBe(key())
+	})
+})
+
+describe('a free run', () => {
+	it('is one at full effort from the same start over the same way by the same method, whatever the drill and the ground', () => {
+		const like = key()
+		const free: [Partial<Taken>, object?, Drill?][] = [
+			[{}],
+			[{ surface: 'grass' }],
+			[{ side: 'left' }],
+			[{}, {}, { ...drill('falling-start'), start: 'standing' }],
+			[{}, { effortPercent: 98 }],
+		]
+		for (const [taken, parameters, of] of free)
+			expect(isFreeRunLike(key(taken, parameters, of), like), JSON.stringify([taken, parameters])).toBe(true)
+		const other: [Partial<Taken>, object?, Drill?][] = [
+			[{ start: 'three-point' }],
+			[{}, { distanceM: 30 }],
+			[{}, { runInM: 10 }],
+			[{ method: 'phone' }],
+			[{}, { assistPercent: 5 }],
+			[{}, { resistPercent: 25 }],
+			[{ aid: { kind: 'sled', kg: 20 } }],
+			[{}, { loadG: 200 }],
+			[{ carried: { segment: 'thigh', grams: 200 } }],
+			[{}, { effortPercent: 90 }],
+			[{ kind: 'contact' }],
+		]
+		for (const [taken, parameters, of] of other)
+			expect(isFreeRunLike(key(taken, parameters, of), like), JSON.stringify([taken, parameters])).toBe(false)
+	})
+	it('is plain from a standstill over nothing but metres', () => {
+		expect(plainRun(key())).toEqual({ start: 'standing', distanceM: 20, method: 'gate' })
+		expect(plainRun(key({ start: 'three-point', method: 'phone' }, { distanceM: 7.5 }))).toEqual({
+			start: 'three-point',
+			distanceM: 7.5,
+			method: 'phone',
+		})
+		expect(plainRun(key({}, { runInM: 20 }))).toBeNull()
+		expect(plainRun(key({}, { angleDeg: 90 }))).toBeNull()
+		expect(plainRun(markKey(sprint, {}, { kind: 'sprint', method: 'gate' }))).toBeNull()
+		expect(plainRun(key({}, { loadG: 200 }))).toBeNull()
+		expect(plainRun(key({ kind: 'contact', method: 'mat' }))).toBeNull()
+	})
+	it('a key tells its parts as they were written', () => {
+		expect(key({ side: 'left', surface: 'grass' }, { loadG: 250 })).toBe(
+			'1|sprint|standing-start|standing|d20|-|g250|-|left|grass|gate',
+		)
+		expect(partsOfKey('1|sprint|standing-start|standing|d20|-|g250|-|left|grass|gate')).toEqual({
+			drill: 'standing-start',
+			start: 'standing',
+			way: 'd20',
+			aid: '-',
+			carried: 'g250',
+			effort: '-',
+			side: 'left',
+			surface: 'grass',
+			method: 'gate',
+		})
+		// What a key has not is nothing said.
+		expect(partsOfKey('1|')).toMatchObject({ drill: '-', method: '-' })
 	})
 })
 

@@ -269,6 +269,42 @@ describe('a slow fall', () => {
 		expect(read(swings, 3.0898)?.fallen).toBe(false)
 		expect(read(swings, 3.0907)?.fallen).toBe(true)
 	})
+	it('is percent of the earlier eight, in standard errors, whatever the order they come in', () => {
+		const means = [3.0, 3.02, 2.98, 3.01, 2.99, 3.0, 3.02, 2.98, 9, 9, 9, 9, 3.1, 3.12, 3.08, 3.1]
+		const some = sessions(means)
+		const found = readSlowFall([...some].reverse(), DAY, 'sprint', 'gate', 'lower')!
+		expect(found.before).toBeCloseTo(3, 10)
+		expect(found.now).toBeCloseTo(3.1, 10)
+		expect(found.percent).toBeCloseTo(3.33333, 4)
+		// Eight means: squares 0.0018 over 7; reps all alike: variance of one (8 · 0.0004 + 24 · 0) / 32 = 0.0001, a
+		// quarter of it 0.000025 off. Days: 0.00023214 against (3.00 · 1 %)² = 0.0009: (8 · 0.0009 + 7 · 0.00023214) / 15.
+		// One mean 0.00058833 + 0.000025; error √(0.00061333 · (1/4 + 1/8)) = 0.0151657.
+		expect(found.standardErrors).toBeCloseTo(0.1 / 0.0151657, 2)
+		expect(found.fallen).toBe(true)
+		// A session before the sixteen is not looked at.
+		expect(readSlowFall(sessions([9, ...means]), DAY, 'sprint', 'gate', 'lower')).toEqual(
+			readSlowFall(some, DAY, 'sprint', 'gate', 'lower'),
+		)
+	})
+	it('of reps that differ in number weighs each session’s own', () => {
+		// Half of the sessions have one rep, half four: the mean of 1/n is 0.625.
+		const some = sessions([...eight, 3, 3, 3, 3, 3.1, 3.1, 3.1, 3.1]).map((one, at) => ({
+			...one,
+			n: at % 2 === 0 ? 1 : 4,
+		}))
+		const found = readSlowFall(some, DAY, 'sprint', 'gate', 'lower')!
+		// Reps of the eight: 12 beside the first, all alike: (8 · 0.0004) / 20 = 0.00016. Days: no scatter of their own:
+		// 8 · 0.0009 / 15 = 0.00048. One mean: 0.00048 + 0.00016 · 0.625 = 0.00058; error √(0.00058 · 0.375).
+		expect(found.standardErrors).toBeCloseTo(0.1 / Math.sqrt(0.00058 * 0.375), 6)
+	})
+	it('without any scatter a fall is beyond all errors, and none is none', () => {
+		const none = { betweenSd: 0, withinSd: 0 }
+		const of = (now: number) =>
+			readSlowFall(sessions([...eight, 3, 3, 3, 3, now, now, now, now]), DAY, 'sprint', 'gate', 'lower', none)!
+		expect(of(3.1)).toMatchObject({ standardErrors: Number.POSITIVE_INFINITY, fallen: true })
+		expect(of(3)).toMatchObject({ standardErrors: 0, fallen: false })
+		expect(of(2.9)).toMatchObject({ standardErrors: 0, fallen: false })
+	})
 	it('of heights is downwards, and leaves out what is unusual and what comes later', () => {
 		const jumps = [...eight.map(() => 0.4), ...[0.4, 0.4, 0.4, 0.4], ...[0.37, 0.37, 0.37, 0.37]]
 		expect(readSlowFall(sessions(jumps), DAY, 'height', 'mat', 'higher')?.fallen).toBe(true)
