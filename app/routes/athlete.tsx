@@ -207,7 +207,6 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		pains,
 		measured,
 		standing,
-		errors,
 		clearances,
 		closures,
 		own,
@@ -415,9 +414,6 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							<p className="rule dim mt-2 py-2">Nothing measured yet.</p>
 						) : (
 							<Records records={records} />
-						)}
-						{records.length > 0 && errors.length > 0 && (
-							<p className="rule dim py-2 text-[13px]">How far one rep errs in this squad: {errors.join('; ')}.</p>
 						)}
 					</section>
 					<section>
@@ -827,7 +823,11 @@ function LadderStory({ ladder }: { ladder: LadderRow }) {
 			)}
 			{state.favour && (
 				<p className="mt-1 text-[14px]">
-					<b>One rep of each set moves to the {state.favour}</b>, not more in all.
+					{ladder.onOneLeg ? '' : 'In work on one leg: '}
+					<b>
+						{ladder.onOneLeg ? 'One' : 'one'} rep of each set moves to the {state.favour}
+					</b>
+					, not more in all.
 				</p>
 			)}
 			{state.substitute && (

@@ -7,6 +7,7 @@ interface Shown {
 	how: string
 	kind: 'sprint' | 'contact' | 'height' | 'distance'
 	usual: { value: number; betweenSd: number; sessions: number } | null
+	repError: { sd: number; pairs: number } | null
 	best: number
 	seasonBest: number | null
 	slowFall: number | null
@@ -36,7 +37,11 @@ export function Records({ records }: { records: readonly Shown[] }) {
 								<span className="dim block text-[13px]">
 									{one.how}
 									{one.usual
-										? `; ${one.usual.sessions} sessions, a day moves it by ${writePercent((100 * one.usual.betweenSd) / one.usual.value)}`
+										? `; ${one.usual.sessions} sessions, a day moves it by ${writePercent((100 * one.usual.betweenSd) / one.usual.value)}${
+												one.repError
+													? `, a rep by ${writePercent((100 * one.repError.sd) / one.usual.value)} (${one.repError.pairs} pairs of the squad)`
+													: ''
+											}`
 										: ''}
 								</span>
 								{one.slowFall !== null && (

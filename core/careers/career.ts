@@ -2,7 +2,7 @@ import { addDays } from '../calendar/day-count'
 import type { Random } from '../chance/random'
 import { type Exposure, type LadderState, RULES_VERSION, type VerdictInput } from '../judge/types'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import type { Method, Phase } from '../vocabulary/words'
+import type { Method, Phase, Region } from '../vocabulary/words'
 
 /** Who is followed: true ability that stays, falls at once or slowly, improves, or is hurt for a fortnight and says so. */
 export const CAREER_SCENARIOS = ['steady', 'falling', 'improving', 'hurt'] as const
@@ -72,7 +72,7 @@ export function inputOf(
 	state: LadderState,
 	exposures: Exposure[],
 	day: string,
-	hurt: boolean,
+	hurt: Region | null,
 	slowFall: VerdictInput['slowFall'] | null,
 	phase: Phase = 'accumulate',
 ): VerdictInput {
@@ -101,7 +101,7 @@ export function inputOf(
 		standings: {},
 		restrictions: [],
 		worries: [],
-		pains: hurt ? [{ sessionId, day, region: 'back-thigh', side: 'left', score: 4, redFlag: false }] : [],
+		pains: hurt ? [{ sessionId, day, region: hurt, side: 'left', score: 4, redFlag: false }] : [],
 		...(slowFall ? { slowFall } : {}),
 		lastSessions: exposures.map((one) => one.sessionId),
 		work: [],

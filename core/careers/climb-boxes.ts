@@ -98,7 +98,7 @@ export function climbOne(ask: CareerAsk, random: Random): Career {
 				...(usual ? { usual: { [usualName({ method })]: usual } } : {}),
 			},
 		].slice(-8)
-		const judgement = judge(inputOf(ask, state, exposures, on, false, null, 'peaking'), documents)
+		const judgement = judge(inputOf(ask, state, exposures, on, null, null, 'peaking'), documents)
 		const kept = sessionMeanOf({ day: on }, marks, 'lower')
 		if (kept) means.set(rung.id, [...known, kept])
 		if (judgement.verdict === 'ease') {

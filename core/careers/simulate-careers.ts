@@ -25,7 +25,7 @@ import { MeasureError, inBounds } from '../measure/measure-error'
 import { readSlowFall } from '../noise/slow-fall'
 import { type MarkKind, typicalErrorOf } from '../noise/typical-error'
 import { type SessionMean, type Usual, sessionMeanOf, usualOf } from '../noise/usual'
-import type { Method } from '../vocabulary/words'
+import type { Method, Region } from '../vocabulary/words'
 
 /** Shares of careers, 0–1; null where the scenario does not ask it. */
 export interface CareerAnswer {
@@ -109,6 +109,8 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 	const { rung } = rungOf(ladder, line.rungId)
 	const drill = STARTER_LIBRARY.drills[rung.drillId]!
 	const error = typicalErrorOf(kind, method) ?? 0
+	// Where it hurts is where the drill loads most.
+	const [sore] = (Object.entries(drill.regions) as [Region, number][]).sort(([, a], [, b]) => b - a)[0]!
 	const reps = repsOf(rung.dose)
 	const state: LadderState = {
 		ladderId: ladder.id,
@@ -173,7 +175,7 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 			career.typed += 1
 			if (read(right) !== read(exposure)) career.changed += 1
 		}
-		const hurt = scenario === 'hurt' && session >= fallsAt && session < fallsAt + HURT_SESSIONS
+		const hurt = scenario === 'hurt' && session >= fallsAt && session < fallsAt + HURT_SESSIONS ? sore : null
 		const today = sessionMeanOf({ day: on }, marks, better)
 		const slow = today ? readSlowFall([...means, today], on, kind, method, better) : null
 		const input = inputOf(ask, state, exposures, on, hurt, slow && { kind, percent: slow.percent, fallen: slow.fallen })

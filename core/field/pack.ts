@@ -26,7 +26,7 @@ export interface FieldLine {
 	target: string
 	/** What of the line comes from the athlete's own measurements, in sentences; absent in packs of before. */
 	own?: string[]
-	/** The squad's own typical errors of this line's marks, by kind and method; absent in packs of before and where there are none. */
+	/** The squad's own typical errors on the line's drill, by kind and method; absent in packs of before and where there are none. */
 	errors?: OwnErrors
 	/** Own best and usual of marks made as the line says, by method, in the mark's unit; the usual is absent in packs of before. */
 	bests: Partial<Record<Method, number>>

@@ -11,7 +11,7 @@ import type { School } from '../vocabulary/school'
 import { type Stamp, betterOf } from '../marks/keep-session'
 import { markKey } from '../marks/mark-key'
 import { readSlowFall } from '../noise/slow-fall'
-import { type MarkKind, type OwnErrors, typicalErrorOf } from '../noise/typical-error'
+import { type MarkKind, type OwnErrors, type SquadErrors, typicalErrorOf } from '../noise/typical-error'
 import { type Measured, ownOf } from '../own/own'
 import { type SessionMean, usualOf } from '../noise/usual'
 import { exposureOf, markEvidence, usualName } from './gather-exposure'
@@ -227,8 +227,8 @@ export interface GatherContext {
 	/** Rungs passed, by ladder. */
 	standings: VerdictInput['standings']
 	contrastHelps?: boolean
-	/** The squad's own typical errors, where it has any. */
-	errors?: OwnErrors | undefined
+	/** The squad's own typical errors by drill, where it has any. */
+	errors?: SquadErrors | undefined
 	/** What is closed, spared and noted for the next session, folded over everything that was said. */
 	closures: readonly Closure[]
 	/** Regions of the way back the athlete is on. */
@@ -272,7 +272,7 @@ export function gatherInput(
 			const stamp = history.stamps.get(event.id)
 			return !stamp || (!stamp.setAside && stamp.key === likes([event])[0]?.key)
 		}
-		const usual = usualBefore(history, likes(events), at.day, errors)
+		const usual = usualBefore(history, likes(events), at.day, errors?.[drill.id])
 		exposures.push(exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack))
 	}
 	const latest = lineOf.get(session.id)
@@ -285,11 +285,12 @@ export function gatherInput(
 					session,
 				)(evidence.eventsByEntry.get(latest.entryId) ?? []),
 				session.day,
-				errors,
+				errors?.[latest.drillId],
 			)
 		: null
 	const { next, day } = session
 	const open = history.care.filter((record) => isOpen(record, next.day))
+	const onRung = errors?.[ladder.rungs.find((rung) => rung.id === state.rungId)?.drillId ?? '']
 	const { bestBox } = ownOf(history.measured ?? [], school.numbers.sprintGoalMs / 1000, next.day)
 	const accepted = open.flatMap((record) => (record.kind === 'known' ? [record.region] : []))
 	return {
@@ -343,7 +344,7 @@ export function gatherInput(
 		levels,
 		...(slowFall ? { slowFall } : {}),
 		...(bestBox ? { bestBox } : {}),
-		...(errors && Object.keys(errors).length > 0 ? { errors } : {}),
+		...(onRung ? { errors: onRung } : {}),
 		lastSessions: evidence.lastSessions,
 		work: evidence.work.slice(-20),
 		newRungs: history.newRungs,

@@ -36,8 +36,9 @@ export function readSides(exposures: readonly Exposure[], school: School): Sides
 	const reading = asymmetry(same, latest.better)
 	const weaker = reading.stronger === null ? null : reading.stronger === 'left' ? ('right' as const) : ('left' as const)
 	const gap = `${weaker ?? 'neither'} is behind by ${reading.gapPct.toFixed(1)} %`
-	const fires =
-		same.length >= RUNNING && reading.real === true && reading.consistent === true && reading.gapPct >= GAP_PERCENT
+	// Equal decimals can come out a rounding below.
+	const large = reading.gapPct >= GAP_PERCENT - 1e-9
+	const fires = same.length >= RUNNING && reading.real === true && reading.consistent === true && large
 	const trace: TraceLine = {
 		rule: 'LR',
 		question: 'Left against right',
@@ -46,7 +47,7 @@ export function readSides(exposures: readonly Exposure[], school: School): Sides
 		fired: fires,
 		firmness: 'our setting',
 	}
-	if (!fires || weaker === null) return { act: reading.gapPct < GAP_PERCENT ? null : undefined, sentence: null, trace }
+	if (!fires || weaker === null) return { act: large ? undefined : null, sentence: null, trace }
 	if (school.choices.leftRight === 'leave')
 		return { act: null, sentence: `The ${gap}; this school leaves such a gap alone.`, trace }
 	return { act: weaker, sentence: `The ${gap}: one rep of each set moves to the ${weaker}, not more in all.`, trace }

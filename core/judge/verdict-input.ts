@@ -267,7 +267,8 @@ export const VerdictInputSchema = closed({
 						sd: Type.Number({ exclusiveMinimum: 0 }),
 						pairs: Type.Integer({ minimum: 20 }),
 					}),
-					description: 'the squad’s own typical errors in the mark’s unit, by kind and method as in "sprint/gate"',
+					description:
+						'the squad’s own typical errors on the rung’s drill in the mark’s unit, by kind and method as in "sprint/gate"',
 				},
 			),
 		),

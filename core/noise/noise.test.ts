@@ -28,6 +28,17 @@ describe('drop-off', () => {
 		expect(followDropOff([3.05, 3, 3.09, 3.02], 'lower', 3, 1)).toMatchObject({ fallIndex: 2, lastGoodIndex: 1 })
 		// A best that comes later is not held against what came before.
 		expect(followDropOff([3.2, 3], 'lower', 3, 1).percents).toEqual([0, 0])
+		// A best that comes later is what later reps are held against; reps before it keep theirs.
+		const later = followDropOff([40, 38, 42, 39.9, 39.9], 'higher', 5, 2)
+		expect(later.percents.map((one) => Number(one.toFixed(4)))).toEqual([0, 5, 0, 5, 5])
+		expect(later).toMatchObject({ best: 42, fallIndex: 3, lastGoodIndex: 2 })
+		// Equal to the best is the best; the first of a fall can be the first rep after it.
+		expect(followDropOff([3, 3, 3.09, 3.09], 'lower', 3, 2)).toMatchObject({ best: 3, fallIndex: 2, lastGoodIndex: 1 })
+		expect(followDropOff([3, 3.09, 3.09], 'lower', 3, 2)).toMatchObject({ fallIndex: 1, lastGoodIndex: 0 })
+		expect(followDropOff([3, 3.0899, 3.0899], 'lower', 3, 2).fallIndex).toBeNull()
+		expect(() => followDropOff([3], 'lower', 3, 1.5)).toThrow('consecutive')
+		expect(() => dropOffPercent(0, 3, 'lower')).toThrow('value')
+		expect(() => dropOffPercent(3, 0, 'lower')).toThrow('best')
 		expect(() => followDropOff([], 'lower', 3, 2)).toThrow('at least 1')
 		expect(() => followDropOff([3], 'lower', 3, 0)).toThrow('consecutive')
 	})

@@ -1,7 +1,7 @@
 import { METHOD_NAMES, type Method } from '../vocabulary/words'
 import { writeMark } from '../words/write-numbers'
 import type { AgainstUsual, DayMean, Settle } from './against-usual'
-import type { MarkKind, OwnErrors } from './typical-error'
+import type { MarkKind } from './typical-error'
 import type { Usual } from './usual'
 
 export const NO_USUAL_YET = 'no usual yet: one more session measured this way'
@@ -44,20 +44,3 @@ export function sayAgainstUsual(
 	if (reading.fallPercent < -moved) return `${mean} ${shown}, better than a day moves it`
 	return `${mean} ${shown}, within what a day moves it`
 }
-
-/** What a squad's own errors are: "times by gate 0.018 s (124 pairs)". */
-export const sayErrors = (errors: OwnErrors): string[] =>
-	Object.entries(errors)
-		.sort(([a], [b]) => a.localeCompare(b))
-		.map(([name, { sd, pairs }]) => {
-			const [kind, method] = name.split('/') as [MarkKind, Method]
-			const shown =
-				kind === 'contact'
-					? `${(sd * 1000).toFixed(1)} ms`
-					: kind === 'height'
-						? `${(sd * 100).toFixed(1)} cm`
-						: kind === 'sprint'
-							? `${sd.toFixed(3)} s`
-							: `${sd.toFixed(2)} m`
-			return `${REPS[kind][1]} by ${METHOD_NAMES[method]} ${shown} (${pairs} pairs)`
-		})

@@ -14,8 +14,10 @@ const DEFAULTS: Record<MarkKind, Partial<Record<Method, number>>> = {
 }
 export const TYPICAL_ERROR_FIRMNESS: Firmness = 'our setting'
 
-/** A squad's own typical errors, by kind and method as in "sprint/gate". */
+/** A squad's own typical errors on one drill, by kind and method as in "sprint/gate". */
 export type OwnErrors = Readonly<Record<string, OwnError>>
+/** By drill: a throw of 12 m and a jump of 2 m by one tape do not scatter alike. */
+export type SquadErrors = Readonly<Record<string, OwnErrors>>
 export interface OwnError {
 	/** Of one rep, in the mark's unit, shrunk towards the method's default by how many pairs there are. */
 	sd: number

@@ -65,6 +65,7 @@ import { Random } from '../../core/chance/random'
 import {
 	DEMO_ADDRESSES,
 	DEMO_ATHLETES,
+	DEMO_BENCH,
 	DEMO_CONTACTS,
 	DEMO_GROUNDS,
 	DEMO_PARTS,
@@ -412,7 +413,7 @@ class DemoClub {
 		if (!made || 'problem' in made) throw new Error(`the demo's block: ${made?.problem ?? 'no squad'}`)
 	}
 
-	/** Sprint tests at the gates, from each athlete's own model: a little better each time. */
+	/** Sprint tests at the gates, from each athlete's own model: a little better each time; and what else the bench took. */
 	private async writeTests(lives: Life[]): Promise<void> {
 		for (const [time, ago] of DEMO_TESTS.daysAgo.entries())
 			for (const life of lives.filter(({ demo }) => DEMO_TESTS.athletes.includes(demo.name))) {
@@ -424,21 +425,38 @@ class DemoClub {
 						time_s: Number((timeAtDistance(mss, life.demo.tau, distance_m) + this.random.normal(0.008)).toFixed(2)),
 					})),
 				}
-				const takenOn = addDays(this.today, -ago)
-				await insertMeasurement(this.scope, {
-					id: this.random.uuid(),
-					athleteId: life.id,
-					authorId: this.coachId,
-					takenOn,
-					calculation: 'sprint-profile',
-					method: 'gate',
-					input,
-					replacesId: null,
-					isVoid: false,
-					contentHash: hashOf({ athleteId: life.id, takenOn, calculation: 'sprint-profile', method: 'gate', input }),
-					receivedAt: new Date(`${takenOn}T19:00:00Z`),
-				})
+				await this.keepMeasured(this.random.uuid(), life, ago, 'sprint-profile', 'gate', input)
 			}
+		// Ids of their own, so that nothing else of the demo changes with them.
+		const ids = new Random(77)
+		for (const { athlete, daysAgo, calculation, method, input } of DEMO_BENCH) {
+			const life = lives.find(({ demo }) => demo.name === athlete)
+			if (life) await this.keepMeasured(ids.uuid(), life, daysAgo, calculation, method, input)
+		}
+	}
+
+	private async keepMeasured(
+		id: string,
+		life: Life,
+		ago: number,
+		calculation: string,
+		method: string,
+		input: Record<string, unknown>,
+	): Promise<void> {
+		const takenOn = addDays(this.today, -ago)
+		await insertMeasurement(this.scope, {
+			id,
+			athleteId: life.id,
+			authorId: this.coachId,
+			takenOn,
+			calculation,
+			method,
+			input,
+			replacesId: null,
+			isVoid: false,
+			contentHash: hashOf({ athleteId: life.id, takenOn, calculation, method, input }),
+			receivedAt: new Date(`${takenOn}T19:00:00Z`),
+		})
 	}
 
 	private async writeSheet(

@@ -568,3 +568,50 @@ export const DEMO_TESTS = {
 	athletes: ['Ilka Moreau', 'Nils Pereira', 'Ruadhán Okonjo', 'Odile Kamara'],
 	daysAgo: [59, 31, 5],
 }
+
+/** What else was measured at the bench: it sets lines of these athletes. */
+export const DEMO_BENCH: {
+	athlete: string
+	daysAgo: number
+	calculation: string
+	method: string
+	input: Record<string, unknown>
+}[] = [
+	{
+		athlete: 'Amaru Fenn',
+		daysAgo: 12,
+		calculation: 'drop-jump-series',
+		method: 'mat',
+		input: {
+			contact_ceiling_s: 0.15,
+			jumps: [
+				{ box_m: 0.15, contact_time_s: 0.146, flight_time_s: 0.43 },
+				{ box_m: 0.15, contact_time_s: 0.149, flight_time_s: 0.44 },
+				{ box_m: 0.3, contact_time_s: 0.168, flight_time_s: 0.46 },
+				{ box_m: 0.3, contact_time_s: 0.172, flight_time_s: 0.45 },
+			],
+		},
+	},
+	{
+		athlete: 'Ilka Moreau',
+		daysAgo: 9,
+		calculation: 'resisted-load',
+		method: 'gate',
+		input: {
+			loads: [
+				{ load_kg: 0, velocity_mps: 8.1 },
+				{ load_kg: 10, velocity_mps: 7.3 },
+				{ load_kg: 20, velocity_mps: 6.5 },
+				{ load_kg: 30, velocity_mps: 5.8 },
+			],
+			target_decrement: 0.25,
+		},
+	},
+	{
+		athlete: 'Ilka Moreau',
+		daysAgo: 9,
+		calculation: 'steps',
+		method: 'film',
+		input: { distance_m: 20, time_s: 2.46, steps: 9.4, leg_length_m: 0.88 },
+	},
+]

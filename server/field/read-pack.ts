@@ -13,7 +13,7 @@ import type { Method } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
 import { MeasureError } from '../../core/measure/measure-error'
 import { readyReference } from '../../core/noise/ready-reference'
-import { type OwnErrors, typicalErrorOf } from '../../core/noise/typical-error'
+import { type SquadErrors, typicalErrorOf } from '../../core/noise/typical-error'
 import { type TopSpeed, newerSpeed } from '../../core/own/own'
 import type { OwnWord } from '../../core/own/say-own'
 import { isOpen } from '../../core/judge/gather-input'
@@ -23,7 +23,7 @@ import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
-import { isFreeRunLike, plainRun } from '../../core/marks/mark-key'
+import { isFreeRunLike, partsOfKey, plainRun } from '../../core/marks/mark-key'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds } from '../own/read-measured'
@@ -144,7 +144,7 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 						rest: line.rest,
 						target: targets.get(line.id)?.words ?? '',
 						...ownWords(targets.get(line.id)?.own),
-						...errorsOf(errors, logs),
+						...(errors[line.drillId ?? ''] ? { errors: errors[line.drillId ?? ''] } : {}),
 						bests: targets.get(line.id)?.bests ?? {},
 						usuals: targets.get(line.id)?.usuals ?? {},
 						cautions:
@@ -227,12 +227,6 @@ async function drillsOf(
 
 const ownWords = (own: readonly OwnWord[] | undefined) =>
 	own && own.length > 0 ? { own: own.map(({ words }) => words) } : {}
-/** The errors of one kind of mark. */
-function errorsOf(errors: OwnErrors, kind: string): { errors?: OwnErrors } {
-	const own = Object.entries(errors).filter(([name]) => name.startsWith(`${kind}/`))
-	return own.length > 0 ? { errors: Object.fromEntries(own) } : {}
-}
-
 const curveOf = (speed: TopSpeed | null) => speed && { mssMps: speed.mssMps, tauS: speed.tauS }
 /** From at least three own bests by gates over unlike distances, all of free runs from one start. */
 function curveOfBests(bests: readonly KeyBests[]): { mssMps: number; tauS: number } | null {
@@ -257,19 +251,22 @@ function curveOfBests(bests: readonly KeyBests[]): { mssMps: number; tauS: numbe
 	return null
 }
 
-function usualOf(firsts: FirstRep[], errors: OwnErrors): Pack['sheet']['athletes'][number]['usual'] {
-	const byKey = new Map<string, { start: string; distanceM: number; method: Method; times: number[] }>()
+function usualOf(firsts: FirstRep[], errors: SquadErrors): Pack['sheet']['athletes'][number]['usual'] {
+	const byKey = new Map<
+		string,
+		{ start: string; distanceM: number; method: Method; drillId: string; times: number[] }
+	>()
 	for (const { start, key, method, splits } of firsts)
 		for (const { distanceM, timeS } of splits) {
 			// A pulled, loaded or easy first rep says nothing of a free one.
 			if (start === null || key === null || !isFreeRunLike(key, key)) continue
 			const like = `${start}/${distanceM}/${method}`
-			const known = byKey.get(like) ?? { start, distanceM, method, times: [] }
+			const known = byKey.get(like) ?? { start, distanceM, method, drillId: partsOfKey(key).drill, times: [] }
 			known.times.push(timeS)
 			byKey.set(like, known)
 		}
-	return [...byKey.values()].flatMap(({ times, ...which }) => {
-		const reference = readyReference(times, typicalErrorOf('sprint', which.method, errors) ?? 0.1)
+	return [...byKey.values()].flatMap(({ times, drillId, ...which }) => {
+		const reference = readyReference(times, typicalErrorOf('sprint', which.method, errors[drillId]) ?? 0.1)
 		return reference ? [{ ...which, reference }] : []
 	})
 }

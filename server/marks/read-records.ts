@@ -1,9 +1,9 @@
 import { addDays } from '../../core/calendar/day-count'
 import { betterOf, byKey } from '../../core/marks/keep-session'
-import { methodOfKey } from '../../core/marks/mark-key'
+import { methodOfKey, partsOfKey } from '../../core/marks/mark-key'
 import { sayKey } from '../../core/marks/say-key'
 import { readSlowFall } from '../../core/noise/slow-fall'
-import type { MarkKind } from '../../core/noise/typical-error'
+import { type MarkKind, type OwnError, type SquadErrors, typicalErrorOf } from '../../core/noise/typical-error'
 import { bestsOf, usualOf } from '../../core/noise/usual'
 import type { Library } from '../../core/vocabulary/library'
 import type { ClubScope } from '../../db/connect'
@@ -19,6 +19,8 @@ export interface MarkRecord {
 	how: string
 	kind: MarkKind
 	usual: { value: number; betweenSd: number; sessions: number } | null
+	/** How far one rep errs in the squad, where it has an error of its own. */
+	repError: OwnError | null
 	best: number
 	seasonBest: number | null
 	/** Percent, when the last sessions have slowly fallen. */
@@ -32,6 +34,7 @@ export async function readRecordsOf(
 	athleteId: string,
 	day: string,
 	library: Pick<Library, 'drills'>,
+	errors: SquadErrors,
 ): Promise<MarkRecord[]> {
 	const means = byKey(await meansOf(scope, [athleteId], addDays(day, -SEASON_DAYS), day))
 	return (await bestsBefore(scope, [athleteId], day))
@@ -39,13 +42,17 @@ export async function readRecordsOf(
 			const kind = key.split('|')[1] as MarkKind
 			const own = means.get(key) ?? []
 			const better = betterOf(kind)
-			const fall = readSlowFall(own, day, kind, methodOfKey(key), better)
-			const usual = usualOf(own, day, kind, methodOfKey(key))
+			const method = methodOfKey(key)
+			const ofDrill = errors[partsOfKey(key).drill]
+			const defaults = { withinSd: typicalErrorOf(kind, method, ofDrill) ?? undefined }
+			const fall = readSlowFall(own, day, kind, method, better, defaults)
+			const usual = usualOf(own, day, kind, method, defaults)
 			return {
 				key,
 				...sayKey(key, library),
 				kind,
 				usual: usual && { value: usual.value, betweenSd: usual.betweenSd, sessions: usual.sessions },
+				repError: ofDrill?.[`${kind}/${method}`] ?? null,
 				best: better === 'lower' ? lowest : highest,
 				seasonBest: bestsOf(own, day, better).best,
 				slowFall: fall?.fallen ? fall.percent : null,

@@ -150,12 +150,14 @@ it('gate splits of three ordinary sessions make a top speed, and a squad’s rep
 	}
 	const errors = await readErrors(club.scope, club.squadId, DAY)
 	// 3 sessions of 8 reps are 21 pairs: √((20 · 0.02² + 24 · 0.04²) / 41).
-	expect(errors).toEqual({ 'sprint/gate': { sd: expect.closeTo(0.03363, 4), pairs: 21 } })
+	expect(errors).toEqual({ 'standing-start': { 'sprint/gate': { sd: expect.closeTo(0.03363, 4), pairs: 21 } } })
 	expect(await readErrors(club.scope, club.squadId, '2026-03-05')).toEqual({})
 
 	const page = (await readAthletePage(club.scope, one, DAY))!
 	expect(page.standing).toEqual(['Top speed 9.00 m/s (3 sessions, gates, Thu 5 Mar): sets pulled runs.'])
-	expect(page.errors).toEqual(['times by gate 0.034 s (21 pairs)'])
+	expect(page.records.map(({ what, repError }) => [what, repError])).toEqual([
+		['Standing start, 40 m', errors['standing-start']!['sprint/gate']],
+	])
 
 	const session = await planSession(club, DAY, [
 		entry('assisted-fly', { distanceM: 20, runInM: 20, assistPercent: 5 }),
@@ -167,7 +169,8 @@ it('gate splits of three ordinary sessions make a top speed, and a squad’s rep
 		tauS: expect.closeTo(1.2, 1),
 	})
 	const timed = pack.sheet.lines.find((line) => line.athleteId === one && line.drillId === 'standing-start')!
-	expect(timed.errors).toEqual(errors)
+	expect(timed.errors).toEqual(errors['standing-start'])
+	expect(pack.sheet.lines.filter((line) => line.drillId !== 'standing-start' && line.errors)).toEqual([])
 })
 
 it('a verdict is made with the best box and the squad’s error, and keeps both in its input', async () => {

@@ -25,7 +25,6 @@ import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
-import { sayErrors } from '../../core/noise/say-usual'
 import { ownOf } from '../../core/own/own'
 import { sayStanding } from '../../core/own/say-own'
 import { readErrors } from '../marks/read-errors'
@@ -150,6 +149,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				state,
 				index,
 				rungName: rung.name,
+				onOneLeg: library.drills[rung.drillId]?.legs === 'one',
 				/** Why its own rung is over for now; null when it is not. */
 				over: overOf(concluded.facts, rung),
 				focus: squad?.focus?.[ladder.id] ?? null,
@@ -278,7 +278,13 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				}
 			: null,
 		setAside: await listSetAside(scope, { athleteIds: [athleteId] }, addDays(today, 1), library),
-		records: await readRecordsOf(scope, athleteId, addDays(today, 1), library),
+		records: await readRecordsOf(
+			scope,
+			athleteId,
+			addDays(today, 1),
+			library,
+			squad ? await readErrors(scope, squad.id, addDays(today, 1)) : {},
+		),
 		verdicts: (await verdictsOfAthlete(scope, athleteId, 60))
 			.filter((row) => row.decided !== 'hold' || row.reason !== null)
 			.slice(0, 16)
@@ -301,7 +307,6 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			),
 			school,
 		),
-		errors: squad ? sayErrors(await readErrors(scope, squad.id, addDays(today, 1))) : [],
 		clearances: await clearancesOf(scope, athleteId),
 		emergency: {
 			contact: (await contactsOf(scope, [athleteId])).get(athleteId) ?? null,
