@@ -33,6 +33,21 @@ const ROWS: Row[] = [
 		ask: () => ({ scenario: 'hurt', fallPercent: 8, seed: 18 }),
 		of: 'anyEase',
 	},
+	{
+		says: 'steady, squad known: any ease by P2',
+		ask: () => ({ scenario: 'steady', squad: true, seed: 11 }),
+		of: 'anyEase',
+	},
+	{
+		says: 'steady, squad known: a slow fall said',
+		ask: () => ({ scenario: 'steady', squad: true, seed: 11 }),
+		of: 'slowFallSaid',
+	},
+	{
+		says: '5 % over 20 sessions, squad known: a slow fall said',
+		ask: () => ({ scenario: 'falling', fallPercent: 5, fallSessions: 20, squad: true, seed: 15 }),
+		of: 'slowFallSaid',
+	},
 	{ says: 'improves 0.5 % a week: never eased', ask: () => ({ scenario: 'improving', seed: 16 }), of: 'neverEased' },
 	{
 		says: 'half a point beyond the limit: passed twice within 5',
@@ -45,7 +60,7 @@ const ROWS: Row[] = [
 	},
 ]
 
-const SCHOOLS = ['quality-first', 'jump-ladder', 'capacity-base', 'return-protect']
+const SCHOOLS = ['quality-first', 'jump-ladder', 'capacity-base', 'return-and-protect']
 
 /** How often the rules are right: 500 careers of 40 sessions a cell, true spread 1 % (0.5 %, 2 %); then presets by gate, and boxes by film. */
 export function benchCareers(): void {

@@ -293,6 +293,7 @@ export const CAREERS = answers({
 		fallPercent: optional(number('above 0 to 30, 5 when left out')),
 		fallSessions: optional(number('over how many sessions it falls; at once when left out')),
 		trueSpreadPercent: optional(number('between days, 0–10, 1 when left out')),
+		squad: optional(Type.Boolean({ description: 'the squad’s own spreads are known' })),
 		careers: number('1–20 000, whole'),
 		sessions: number('12–400, whole'),
 		seed: number('whole, 0 and more'),

@@ -19,6 +19,8 @@ export interface CareerAsk {
 	fallSessions?: number | undefined
 	/** How far a day truly moves the athlete, SD, percent; the rules do not know it. */
 	trueSpreadPercent?: number | undefined
+	/** The squad's own spreads are known, from 200 days of athletes alike. */
+	squad?: boolean | undefined
 	careers: number
 	sessions: number
 	seed: number

@@ -24,7 +24,14 @@ import { CLIMBED_BY, climbOne } from './climb-boxes'
 import { MeasureError, inBounds } from '../measure/measure-error'
 import { readSlowFall } from '../noise/slow-fall'
 import { type MarkKind, typicalErrorOf } from '../noise/typical-error'
-import { type SessionMean, type Usual, sessionMeanOf, usualOf } from '../noise/usual'
+import {
+	type DefaultSpreads,
+	type SessionMean,
+	type Usual,
+	ownDayPercent,
+	sessionMeanOf,
+	usualOf,
+} from '../noise/usual'
 import type { Method, Region } from '../vocabulary/words'
 
 /** Shares of careers, 0–1; null where the scenario does not ask it. */
@@ -100,6 +107,14 @@ export function simulateCareers(ask: CareerAsk): CareerAnswer {
 	}
 }
 
+/** Days and pairs of a squad of a dozen over twelve weeks. */
+const SQUAD_DAYS = 200
+/** What such a squad's own spreads come to, where its athletes are like the one that is followed. */
+const squadOf = (kind: MarkKind, error: number, spreadPercent: number): DefaultSpreads => ({
+	withinSd: error,
+	betweenPercent: ownDayPercent(kind, (spreadPercent / 100) ** 2, 0, SQUAD_DAYS) ?? undefined,
+})
+
 function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, random: Random): Career {
 	const { scenario, method, sessions, fallPercent = 5, fallSessions = 0, trueSpreadPercent = 1 } = ask
 	const { kind, value } = line
@@ -112,6 +127,7 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 	// Where it hurts is where the drill loads most.
 	const [sore] = (Object.entries(drill.regions) as [Region, number][]).sort(([, a], [, b]) => b - a)[0]!
 	const reps = repsOf(rung.dose)
+	const defaults = ask.squad ? squadOf(kind, error, trueSpreadPercent) : {}
 	const state: LadderState = {
 		ladderId: ladder.id,
 		rungId: rung.id,
@@ -153,7 +169,7 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 			return { taken, mark: random.chance(TYPED_WRONG) ? typedWrong(taken, random) : taken }
 		}).filter(({ mark }) => plausibility(kind, drill, rung.parameters, mark, history, LEVEL).outcome === 'plausible')
 		const marks = typed.map(({ mark }) => mark)
-		const usual = usualOf(means, on, kind, method)
+		const usual = usualOf(means, on, kind, method, defaults)
 		if (session === fallsAt) before = usual
 		const exposure: Exposure = {
 			sessionId: `s${session}`,
@@ -177,7 +193,7 @@ function liveOne(ask: CareerAsk, line: NonNullable<(typeof LINES)[Method]>, rand
 		}
 		const hurt = scenario === 'hurt' && session >= fallsAt && session < fallsAt + HURT_SESSIONS ? sore : null
 		const today = sessionMeanOf({ day: on }, marks, better)
-		const slow = today ? readSlowFall([...means, today], on, kind, method, better) : null
+		const slow = today ? readSlowFall([...means, today], on, kind, method, better, defaults) : null
 		const input = inputOf(ask, state, exposures, on, hurt, slow && { kind, percent: slow.percent, fallen: slow.fallen })
 		const judgement = judge(input, documents)
 		if (today) means.push(today)

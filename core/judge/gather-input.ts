@@ -11,9 +11,9 @@ import type { School } from '../vocabulary/school'
 import { type Stamp, betterOf } from '../marks/keep-session'
 import { markKey } from '../marks/mark-key'
 import { readSlowFall } from '../noise/slow-fall'
-import { type MarkKind, type OwnErrors, type SquadErrors, typicalErrorOf } from '../noise/typical-error'
+import type { MarkKind, OwnErrors, SquadErrors } from '../noise/typical-error'
 import { type Measured, ownOf } from '../own/own'
-import { type SessionMean, usualOf } from '../noise/usual'
+import { type SessionMean, defaultsFrom, usualOf } from '../noise/usual'
 import { exposureOf, markEvidence, usualName } from './gather-exposure'
 import { AWAY_DAYS } from '../rules/p9-time-away'
 import { type OutsideLoad, outsideRamp, outsideWork } from './outside-load'
@@ -407,16 +407,11 @@ function usualBefore(
 ): NonNullable<Exposure['usual']> {
 	return Object.fromEntries(
 		likes.flatMap(({ name, key, kind, method }) => {
-			const usual = usualOf(history.means.get(key) ?? [], day, kind, method, defaultsOf(errors, kind, method))
+			const usual = usualOf(history.means.get(key) ?? [], day, kind, method, defaultsFrom(errors, kind, method))
 			return usual ? [[name, usual] as const] : []
 		}),
 	)
 }
-
-/** What an athlete's own scatter is shrunk towards. */
-const defaultsOf = (errors: OwnErrors | undefined, kind: MarkKind, method: Method) => ({
-	withinSd: typicalErrorOf(kind, method, errors) ?? undefined,
-})
 
 /** The worst of the keys of the judged line; a side has its own. */
 function slowFallOf(
@@ -433,7 +428,7 @@ function slowFallOf(
 				kind,
 				method,
 				betterOf(kind),
-				defaultsOf(errors, kind, method),
+				defaultsFrom(errors, kind, method),
 			)
 			return fall ? [{ kind, percent: fall.percent, fallen: fall.fallen }] : []
 		})

@@ -1,4 +1,5 @@
 import Type, { type Static, type TSchema } from 'typebox'
+import type { OwnErrors } from '../noise/typical-error'
 import { Closure } from '../vocabulary/care'
 import { END_REASONS } from '../vocabulary/events'
 import {
@@ -259,13 +260,15 @@ export const VerdictInputSchema = closed({
 		),
 	),
 	errors: maybe(
-		Type.Unsafe<Record<string, { sd: number; pairs: number }>>(
+		Type.Unsafe<OwnErrors>(
 			Type.Object(
 				{},
 				{
 					additionalProperties: closed({
 						sd: Type.Number({ exclusiveMinimum: 0 }),
 						pairs: Type.Integer({ minimum: 20 }),
+						dayPercent: maybe(Type.Number({ minimum: 0 })),
+						days: maybe(Type.Integer({ minimum: 20 })),
 					}),
 					description:
 						'the squad’s own typical errors on the rung’s drill in the mark’s unit, by kind and method as in "sprint/gate"',

@@ -23,6 +23,10 @@ export interface OwnError {
 	sd: number
 	/** Pairs it comes from: reps of one session and key beside its first. */
 	pairs: number
+	/** How far a day moves the squad's athletes, percent of the mark, shrunk likewise; absent with too few days. */
+	dayPercent?: number
+	/** Sessions of one athlete and key beside the first. */
+	days?: number
 }
 
 /** Fewer pairs say nothing of a squad's own error [our setting]. */

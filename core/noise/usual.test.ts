@@ -7,7 +7,16 @@ import { againstUsual, chanceUnderCeiling, settleUnderCeiling } from './against-
 import { sayAgainstUsual, saySettle } from './say-usual'
 import { readSlowFall } from './slow-fall'
 import { finerMethod, typicalErrorOf } from './typical-error'
-import { type SessionMean, type Usual, bestsOf, sessionMeanOf, spreadsOf, usualOf } from './usual'
+import {
+	type SessionMean,
+	type Usual,
+	bestsOf,
+	defaultsFrom,
+	ownDayPercent,
+	sessionMeanOf,
+	spreadsOf,
+	usualOf,
+} from './usual'
 
 const DAY = '2026-06-30'
 /** Sessions ending the day before, one a day, oldest first. */
@@ -239,6 +248,35 @@ describe('what would settle a ceiling', () => {
 		expect(settle(0.146, { betweenSd: 0.006, withinSd: 0.004, freedom: 10 })).toEqual({ anotherDay: true })
 		// Over it likewise.
 		expect(settle(0.1545)).toEqual({ reps: 5 })
+	})
+})
+
+describe('a squad’s own spreads', () => {
+	it('how far a day moves its athletes stands in from 20 days on, shrunk towards the default by their number', () => {
+		expect(ownDayPercent('height', 0.0001, 0, 19)).toBeNull()
+		// 1 % against the default's 2.5 %, 20 days each: √((6.25 + 1) / 2).
+		expect(ownDayPercent('height', 0.0001, 0, 20)).toBeCloseTo(1.903943, 6)
+		// 180 days: √((20 · 6.25 + 180 · 1) / 200).
+		expect(ownDayPercent('height', 0.0001, 0, 180)).toBeCloseTo(1.234909, 6)
+		// What the reps leave is taken off, never more than there is: √((20 · 1 + 180 · 0.5) / 200), √(20 / 200).
+		expect(ownDayPercent('sprint', 0.0001, 0.00005, 180)).toBeCloseTo(0.74162, 5)
+		expect(ownDayPercent('sprint', 0.0001, 0.0002, 180)).toBeCloseTo(0.316228, 6)
+	})
+	it('is what an athlete’s own is shrunk towards; without it the method’s default is', () => {
+		const errors = {
+			'sprint/gate': { sd: 0.03, pairs: 40, dayPercent: 0.5, days: 30 },
+			'sprint/phone': { sd: 0.05, pairs: 40 },
+		}
+		expect(defaultsFrom(errors, 'sprint', 'gate')).toEqual({ withinSd: 0.03, betweenPercent: 0.5 })
+		expect(defaultsFrom(errors, 'sprint', 'phone')).toEqual({ withinSd: 0.05, betweenPercent: undefined })
+		expect(defaultsFrom(errors, 'sprint', 'stopwatch')).toEqual({})
+		expect(defaultsFrom(undefined, 'sprint', 'gate')).toEqual({})
+		// Two sessions of 3.00 and nothing else: eight of nine parts of the day are the squad's.
+		const of = (defaults: object) => usualOf(sessions([3, 3]), DAY, 'sprint', 'gate', defaults)!.betweenSd
+		expect(of({ betweenPercent: 0.5 })).toBeCloseTo(Math.sqrt((8 * 0.015 ** 2) / 9), 10)
+		expect(of({})).toBeCloseTo(Math.sqrt((8 * 0.03 ** 2) / 9), 10)
+		// A spread in the mark's own unit goes before.
+		expect(of({ betweenSd: 0.02, betweenPercent: 0.5 })).toBeCloseTo(Math.sqrt((8 * 0.02 ** 2) / 9), 10)
 	})
 })
 

@@ -2,7 +2,7 @@ import { mean } from 'simple-statistics'
 import { type Day, addDays, daysBetween } from '../calendar/day-count'
 import type { Method } from '../vocabulary/words'
 import type { Better } from './drop-off'
-import { type MarkKind, typicalErrorOf } from './typical-error'
+import { FEWEST_PAIRS, type MarkKind, type OwnErrors, typicalErrorOf } from './typical-error'
 
 /** What one session says of one comparison key, as it is kept: recomputed whole, never added to. */
 export interface SessionMean {
@@ -36,6 +36,8 @@ export interface Usual {
 /** Spreads to shrink towards, in the mark's unit: the squad's where they are known, else the method's. */
 export interface DefaultSpreads {
 	betweenSd?: number | undefined
+	/** Instead of `betweenSd`, percent of the mark. */
+	betweenPercent?: number | undefined
 	withinSd?: number | undefined
 }
 
@@ -50,6 +52,27 @@ const TRIMMED_FROM = 5
 const PRIOR_WEIGHT = 8
 /** Day to day, percent of the mark [our setting, from memory of the trade]. */
 const BETWEEN_PERCENT: Record<MarkKind, number> = { sprint: 1, contact: 2.5, height: 2.5, distance: 2.5 }
+
+/**
+ * How far a day moves a squad's athletes, percent of the mark, from the scatter of their session means, shrunk towards
+ * the default: as soon as there are 20 days, which then weigh as one of the default's 20 each.
+ *
+ * @param ofMeans mean squared distance of session means from their athlete's mean, as a share of it squared
+ * @param ofReps what of it is left of the reps' own scatter, likewise
+ * @param days sessions of one athlete and key beside the first
+ * @returns null below 20 days
+ */
+export function ownDayPercent(kind: MarkKind, ofMeans: number, ofReps: number, days: number): number | null {
+	if (days < FEWEST_PAIRS) return null
+	const own = Math.max(0, ofMeans - ofReps) * 100 ** 2
+	return Math.sqrt((FEWEST_PAIRS * BETWEEN_PERCENT[kind] ** 2 + days * own) / (FEWEST_PAIRS + days))
+}
+
+/** What an athlete's own spreads are shrunk towards: the squad's, where it has its own. */
+export const defaultsFrom = (errors: OwnErrors | undefined, kind: MarkKind, method: Method): DefaultSpreads => {
+	const own = errors?.[`${kind}/${method}`]
+	return own ? { withinSd: own.sd, betweenPercent: own.dayPercent } : {}
+}
 
 /**
  * Variance of the mean of k without its highest and lowest, over that of the plain mean, from normal
@@ -98,7 +121,7 @@ export function spreadsOf(
 	defaults: DefaultSpreads = {},
 ): { betweenSd: number; withinSd: number; freedom: number } {
 	const priorWithin = (defaults.withinSd ?? typicalErrorOf(kind, method) ?? 0) ** 2
-	const priorBetween = (defaults.betweenSd ?? (around * BETWEEN_PERCENT[kind]) / 100) ** 2
+	const priorBetween = (defaults.betweenSd ?? (around * (defaults.betweenPercent ?? BETWEEN_PERCENT[kind])) / 100) ** 2
 	const reps = sessions.reduce((sum, one) => sum + one.n - 1, 0)
 	const squares = sessions.reduce((sum, one) => sum + one.squares, 0)
 	const within = shrunk(reps === 0 ? 0 : squares / reps, reps, priorWithin)

@@ -1,4 +1,4 @@
-import { and, eq, gt, gte, inArray, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
+import { and, count, eq, gte, inArray, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
 import { MARK_KINDS, type Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
 import type { ClubScope } from '../connect'
@@ -123,19 +123,36 @@ export async function meansOf(
 	}))
 }
 
-/** How far reps scatter around their session's mean, by key, over some athletes and a span of days. Index `session_mean_by_day`. */
+/** What some athletes' session means of one key come to over a span of days. */
+export interface KeyScatter {
+	key: string
+	sessions: number
+	/** Reps beside the first of each session, and the sum of their squared distances from its mean. */
+	pairs: number
+	squares: number
+	/** Sums over the session means: of them, of their squares, and of what one over the reps is. */
+	sum: number
+	sumOfSquares: number
+	sumOfShares: number
+}
+/** How far reps scatter around their session's mean and means around their athlete's, by athlete and key. Index `session_mean_by_day`. */
 export async function scatterOf(
 	{ db, clubId }: ClubScope,
 	athleteIds: string[],
 	from: string,
 	before: string,
-): Promise<{ key: string; squares: number; pairs: number }[]> {
+): Promise<KeyScatter[]> {
 	if (athleteIds.length === 0) return []
+	const { mean, n } = sessionMean
 	const rows = await db
 		.select({
 			key: sessionMean.markKey,
+			sessions: count(),
+			pairs: sum(sql`${n} - 1`),
 			squares: sum(sessionMean.squares),
-			pairs: sum(sql<number>`${sessionMean.n} - 1`),
+			sum: sum(mean),
+			sumOfSquares: sum(sql`${mean} * ${mean}`),
+			sumOfShares: sum(sql`1 / ${n}`),
 		})
 		.from(sessionMean)
 		.where(
@@ -144,11 +161,14 @@ export async function scatterOf(
 				inArray(sessionMean.athleteId, athleteIds),
 				gte(sessionMean.day, from),
 				lt(sessionMean.day, before),
-				gt(sessionMean.n, 1),
+				eq(sessionMean.unusual, false),
 			),
 		)
-		.groupBy(sessionMean.markKey)
-	return rows.map(({ key, squares, pairs }) => ({ key, squares: Number(squares), pairs: Number(pairs) }))
+		.groupBy(sessionMean.athleteId, sessionMean.markKey)
+	return rows.map(({ key, ...sums }) => {
+		const numbers = Object.fromEntries(Object.entries(sums).map(([name, value]) => [name, Number(value)]))
+		return { key, ...numbers } as unknown as KeyScatter
+	})
 }
 
 export interface KeyBests {

@@ -3,8 +3,8 @@ import { betterOf, byKey } from '../../core/marks/keep-session'
 import { methodOfKey, partsOfKey } from '../../core/marks/mark-key'
 import { sayKey } from '../../core/marks/say-key'
 import { readSlowFall } from '../../core/noise/slow-fall'
-import { type MarkKind, type OwnError, type SquadErrors, typicalErrorOf } from '../../core/noise/typical-error'
-import { bestsOf, usualOf } from '../../core/noise/usual'
+import type { MarkKind, OwnError, SquadErrors } from '../../core/noise/typical-error'
+import { bestsOf, defaultsFrom, usualOf } from '../../core/noise/usual'
 import type { Library } from '../../core/vocabulary/library'
 import type { ClubScope } from '../../db/connect'
 import { bestsBefore, meansOf } from '../../db/queries/marks'
@@ -44,7 +44,7 @@ export async function readRecordsOf(
 			const better = betterOf(kind)
 			const method = methodOfKey(key)
 			const ofDrill = errors[partsOfKey(key).drill]
-			const defaults = { withinSd: typicalErrorOf(kind, method, ofDrill) ?? undefined }
+			const defaults = defaultsFrom(ofDrill, kind, method)
 			const fall = readSlowFall(own, day, kind, method, better, defaults)
 			const usual = usualOf(own, day, kind, method, defaults)
 			return {

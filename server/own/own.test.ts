@@ -5,6 +5,7 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/judge/resolve-line'
 import { readSquad, writeState } from '../../db/queries/squads'
 import { readLibrary } from '../../db/queries/library'
+import { insertMeans } from '../../db/queries/marks'
 import { readLines, readSession } from '../../db/queries/sessions'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
@@ -171,6 +172,45 @@ it('gate splits of three ordinary sessions make a top speed, and a squad’s rep
 	const timed = pack.sheet.lines.find((line) => line.athleteId === one && line.drillId === 'standing-start')!
 	expect(timed.errors).toEqual(errors['standing-start'])
 	expect(pack.sheet.lines.filter((line) => line.drillId !== 'standing-start' && line.errors)).toEqual([])
+})
+
+it('how far a day moves a squad comes from its session means, without what their reps leave of it', async () => {
+	const day = (at: number) => addDays('2026-02-01', 3 * at)
+	for (let at = 0; at < 8; at++) {
+		const now = new Date(`${day(at)}T10:00:00Z`)
+		const sessionId = await planSession(club, day(at), [entry('standing-start', { distanceM: 20 })], { at: now })
+		// Means 0.03 s around 3.00 s, of four reps whose squares sum up to 0.0012 s².
+		const mean = at % 2 === 0 ? 2.97 : 3.03
+		await insertMeans(
+			club.scope,
+			club.athletes.map((athleteId) => ({
+				athleteId,
+				key: '1|sprint|standing-start|standing|d20|-|-|-|-|-|gate',
+				sessionId,
+				day: day(at),
+				n: 4,
+				mean,
+				squares: 0.0012,
+				best: mean,
+			})),
+		)
+	}
+	// By hand: 72 pairs of 0.0004 s² are the default's own 0.02 s. 21 days: 3 · 0.0072 / 9 / 21 = 0.000114286, less
+	// 0.0004 / 4 / 9 = 0.0000111: 1.0317 %² against 20 of 1 %²: √((20 + 21 · 1.0317) / 41) = 1.00811.
+	expect(await readErrors(club.scope, club.squadId, DAY)).toEqual({
+		'standing-start': {
+			'sprint/gate': {
+				sd: expect.closeTo(0.02, 10),
+				pairs: 72,
+				dayPercent: expect.closeTo(1.00811, 4),
+				days: 21,
+			},
+		},
+	})
+	// Seven sessions are 18 days: too few.
+	expect((await readErrors(club.scope, club.squadId, day(7)))['standing-start']!['sprint/gate']).not.toHaveProperty(
+		'days',
+	)
 })
 
 it('a verdict is made with the best box and the squad’s error, and keeps both in its input', async () => {
