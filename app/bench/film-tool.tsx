@@ -1,3 +1,4 @@
+import { bestHops } from '#core/measure/jump/hop-series'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { type FilmContact, type FilmMark, meanIndexOf, readFilmContacts } from '#core/measure/film/film-contacts'
 import { MeasureError } from '#core/measure/measure-error'
@@ -358,10 +359,17 @@ function FrameSlider({
 	)
 }
 
+/** Hops of a series that are averaged, the best of it [common practice]. */
+const BEST_HOPS = 5
+
 function ContactList({ contacts }: { contacts: readonly FilmContact[] }) {
 	const best = contacts.filter((contact) => contact.rebound).sort((a, b) => b.rebound!.rsiMps - a.rebound!.rsiMps)[0]
 	const [left, right] = [meanIndexOf(contacts, 'left'), meanIndexOf(contacts, 'right')]
 	const first = contacts[0]!
+	const series = contacts.flatMap(({ contactTimeS, flightTimeS, rebound }) =>
+		rebound && flightTimeS !== null ? [{ contactTimeS, flightTimeS }] : [],
+	)
+	const hops = series.length > BEST_HOPS ? bestHops(series, BEST_HOPS) : null
 	return (
 		<section className="rule mt-8 pt-5">
 			<Numbers>
@@ -379,6 +387,7 @@ function ContactList({ contacts }: { contacts: readonly FilmContact[] }) {
 						error={best.rebound.error ? best.rebound.error.rsiMps.toFixed(2) : null}
 					/>
 				)}
+				{hops !== null && <BigNumber label={`Mean of the best ${BEST_HOPS}, RSI`} value={hops.toFixed(2)} unit="m/s" />}
 				{left !== null && right !== null && (
 					<BigNumber
 						label="Left against right, mean RSI"

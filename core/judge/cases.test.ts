@@ -53,6 +53,12 @@ const slow: Partial<Exposure> = { marks: gate(2.1, 2.11, 2.1, 2.12, 2.1, 2.11), 
 const unsure: Partial<Exposure> = { marks: gate(1.93, 1.94, 1.93, 1.94), usual: { gate: usual(1.88) } }
 const falls: Partial<Exposure> = { marks: gate(1.9, 1.89, 1.9, 1.91, 2.02, 2.04), usual: { gate: usual(1.9) } }
 const eye: Partial<Exposure> = { quality: good(9) }
+/** Eight contacts of one set by film, of three sets of eight that were done. */
+const filmed = (ms: number): Partial<Exposure> => ({
+	repsDone: 24,
+	marks: Array.from({ length: 8 }, () => ({ kind: 'contact' as const, value: ms / 1000, method: 'film-240' as const })),
+	quality: good(24),
+})
 const start = at('acceleration', 'three-point-10')
 const depth = { standings: { shock: ['landing-15', 'landing-30', 'pause-15', 'pause-30', 'depth-15'] } }
 const weeksAgo = (day: string): Partial<VerdictInput> => ({
@@ -389,6 +395,28 @@ const CASES: Case[] = [
 		'ease',
 		'P4',
 		'4 kg ball',
+	],
+	[
+		'one set of pogos filmed at 240 frames, the others ticked off',
+		() => run('stiffness', at('stiffness', 'pogo-for-height'), filmed(230), filmed(230)),
+		'advance',
+		'P1',
+		'mean 230 ms of 8',
+	],
+	[
+		// A day moves 2.5 % of 246 ms, 6.2 ms; eight contacts of 6 ms 2.1 ms: 4 ms under the ceiling are 0.6 of it.
+		'the same, too near the ceiling for a film',
+		() => run('stiffness', at('stiffness', 'pogo-for-height'), filmed(246), filmed(246)),
+		'hold',
+		'P3',
+		'Not enough to say',
+	],
+	[
+		'the same, over the ceiling twice',
+		() => run('stiffness', at('stiffness', 'pogo-for-height'), filmed(262), filmed(262)),
+		'ease',
+		'P2',
+		'mean 262 ms of 8',
 	],
 	[
 		'pause jumps pass below a rebound that the own best box does not reach',

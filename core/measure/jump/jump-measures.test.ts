@@ -5,7 +5,6 @@ import { filmDuration } from '../film/film-duration'
 import { dropJumpSeries } from './drop-jump-series'
 import { bestHops } from './hop-series'
 import { heightFromFlightTime, heightFromReach, heightFromTakeoffVelocity } from './jump-height'
-import { peakPower } from './peak-power'
 import { comparePlants, countermovementRatio } from './plants'
 import { modifiedReactiveStrengthIndex, reactiveStrengthIndex } from './reactive-strength-index'
 import { rebound, verticalStiffness } from './rebound'
@@ -28,11 +27,6 @@ describe('jump heights', () => {
 		expect(() => heightFromReach(2, 2.1)).toThrow('above the standing reach of 2.1 m')
 		expect(() => heightFromTakeoffVelocity(-1)).toThrow('takeoffVelocityMps: -1')
 		expect(() => modifiedReactiveStrengthIndex(0.4, 0)).toThrow('timeToTakeoffS: 0')
-	})
-	it('give power by the published line', () => {
-		// 60.7 · 40 + 45.3 · 70 − 2055, by hand.
-		expect(peakPower(0.4, 70)).toBeCloseTo(3544, 9)
-		expect(() => peakPower(0.1, 25)).toThrow('does not hold')
 	})
 	it('compare take-offs', () => {
 		expect(comparePlants({ 'both-standing': 0.5, left: 0.4, right: 0.48 })).toMatchObject({
