@@ -173,7 +173,8 @@ function giveRepBack(judgement: Judgement, context: JudgeContext): Judgement {
 
 /** A gap between the sides that is real and large puts a rep of each set on the lagging one, or is only told. */
 function withSides(judgement: Judgement, context: JudgeContext): Judgement {
-	const reading = readSides(context.input.exposures, context.documents.school)
+	const onOneLeg = written(judgement.next, context).drill.legs === 'one'
+	const reading = readSides(context.input.exposures, context.documents.school, onOneLeg)
 	if (!reading) return judgement
 	return {
 		...judgement,

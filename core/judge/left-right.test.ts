@@ -24,8 +24,8 @@ const day = (some: Mark[]): Exposure => ({
 	marks: some,
 	quality: { good: 0, notYet: 0, poor: 0, setTaps: 0 },
 })
-const read = (days: Mark[][], leftRight: School['choices']['leftRight'] = 'close') =>
-	readSides(days.map(day), { ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, leftRight } })
+const read = (days: Mark[][], leftRight: School['choices']['leftRight'] = 'close', onOneLeg = true) =>
+	readSides(days.map(day), { ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, leftRight } }, onOneLeg)
 /** Contacts in ms: the right is longer by 12.5 % of the stronger side. */
 const lags = marks('contact', [0.2, 0.202, 0.198], [0.225, 0.227, 0.223])
 const even = marks('contact', [0.2, 0.202, 0.198], [0.203, 0.205, 0.201])
@@ -58,6 +58,9 @@ describe('left against right', () => {
 			sentence: 'The right is behind by 12.5 %: one rep of each set moves to the right, not more in all.',
 			trace: { fired: true, found: 'right is behind by 12.5 %' },
 		})
+		expect(read([lags, lags], 'close', false)!.sentence).toBe(
+			'The right is behind by 12.5 %: in work on one leg one rep of each set moves to the right, not more in all.',
+		)
 		const other = marks('contact', [0.225, 0.227, 0.223], [0.2, 0.202, 0.198])
 		expect(read([other, other])!.act).toBe('left')
 		// Not the same side twice: things stay as they are.

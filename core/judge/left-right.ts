@@ -15,8 +15,12 @@ export interface SidesReading {
 	trace: TraceLine
 }
 
-/** What one-sided marks of the last exposures say about left and right; null when no side was logged. */
-export function readSides(exposures: readonly Exposure[], school: School): SidesReading | null {
+/**
+ * What one-sided marks of the last exposures say about left and right; null when no side was logged.
+ *
+ * @param onOneLeg the line to come is done on one leg: then a rep of each of its sets moves
+ */
+export function readSides(exposures: readonly Exposure[], school: School, onOneLeg: boolean): SidesReading | null {
 	const tests = exposures.flatMap((exposure): { better: Better; test: SideTest }[] => {
 		const kind = exposure.marks.find((mark) => mark.side !== undefined)?.kind
 		if (!kind) return []
@@ -50,5 +54,9 @@ export function readSides(exposures: readonly Exposure[], school: School): Sides
 	if (!fires || weaker === null) return { act: large ? undefined : null, sentence: null, trace }
 	if (school.choices.leftRight === 'leave')
 		return { act: null, sentence: `The ${gap}; this school leaves such a gap alone.`, trace }
-	return { act: weaker, sentence: `The ${gap}: one rep of each set moves to the ${weaker}, not more in all.`, trace }
+	return {
+		act: weaker,
+		sentence: `The ${gap}: ${onOneLeg ? '' : 'in work on one leg '}one rep of each set moves to the ${weaker}, not more in all.`,
+		trace,
+	}
 }
