@@ -385,12 +385,7 @@ export function FieldScreen({
 					...at,
 					type: 'decision',
 					kind: 'load-off',
-					value: {
-						reason:
-							(shown.dropOff?.percents.at(-1) ?? 0) >= sheet.school.numbers.carriedSpeedLossPercent
-								? 'speed-loss'
-								: 'movement',
-					},
+					value: { reason: what.reason },
 				},
 			],
 			'weight off',

@@ -129,12 +129,41 @@ describe('deciding live', () => {
 	})
 	it('says how long a weight was worn and when to take it off', () => {
 		const own = line({ parameters: { distanceM: 20, loadG: 200 } })
-		expect(advise([rep(1, 1.9, 3.3)], own)).toMatchObject({ lead: 'With the weight.', act: { kind: 'load-off' } })
-		expect(advise([rep(1, 1.9, 3.3), rep(2, 1.9, 3.5)], own)).toMatchObject({ lead: 'Take it off now.' })
+		expect(advise([rep(1, 1.9, 3.3)], own)).toMatchObject({
+			lead: 'With the weight.',
+			act: { kind: 'load-off', reason: 'movement' },
+		})
+		expect(advise([rep(1, 1.9, 3.3), rep(2, 1.9, 3.5)], own)).toMatchObject({
+			lead: 'Take it off now.',
+			act: { kind: 'load-off', reason: 'speed-loss' },
+		})
+		// Nineteen rests of 130 s are 41 minutes: it was worn as long as it should be, and nothing is wrong with it.
+		expect(advise([rep(1, 1.9, 3.3), rep(20, 1.9, 3.3)], own)).toMatchObject({
+			lead: 'Take it off now.',
+			act: { kind: 'load-off', reason: 'minutes' },
+		})
 		expect(advise([rep(1, 1.9, 3.3), decide('load-off', 140, { reason: 'movement' })], own)).toMatchObject({
 			lead: 'Weight off.',
 			act: null,
 		})
+	})
+	it('what is done after a weight came off is no fall and no best of what was done with it', () => {
+		const own = line({ parameters: { distanceM: 20, loadG: 200 } })
+		const off = decide('load-off', 2.5 * 130, { reason: 'minutes' })
+		const worn = [rep(1, 1.9, 3.5), rep(2, 1.9, 3.5)]
+		const free = [rep(3, 1.9, 3.3), rep(4, 1.9, 3.31)]
+		expect(progressOf(own, [...worn, off, ...free])).toMatchObject({
+			repsDone: 4,
+			dropOff: { best: 3.3, percents: [0, expect.closeTo(0.303, 2)] },
+		})
+		expect(progressOf(own, [...worn, ...free]).dropOff!.percents).toHaveLength(4)
+		// Another athlete's weight, and one of another entry, are not this one's.
+		expect(progressOf(own, [...worn, { ...off, athleteId: 'b' } as LogEvent, ...free]).dropOff!.percents).toHaveLength(
+			4,
+		)
+		expect(progressOf(own, [...worn, { ...off, entryId: 'x' } as LogEvent, ...free]).dropOff!.percents).toHaveLength(4)
+		// A line without a weight has none to take off.
+		expect(progressOf(line(), [...worn, off, ...free]).dropOff!.percents).toHaveLength(4)
 	})
 	it('counts what was done as another drill as that one, not against the line', () => {
 		const swap = decide('swap', 10, { drillId: 'wall-drill', drillVersion: 1 })

@@ -3,6 +3,7 @@ import type { StopReading } from '../noise/one-more'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
 import { byRep, markEvidence, repsOfMark } from '../judge/gather-exposure'
 import { readFall } from '../judge/read-fall'
+import { loadOffAt } from '../marks/load-off'
 import { capital, writeMark, writePercent } from '../words/write-numbers'
 import type { FieldLine } from './pack'
 
@@ -45,7 +46,10 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[], over: s
 		swapped && (swapped.value.drillId !== line.drillId || swapped.value.drillVersion !== line.drillVersion)
 			? swapped.value
 			: null
+	const off = line.parameters.loadG ? loadOffAt(events, line) : null
 	const evidence = marks
+		// With the weight and without it are not one stretch.
+		.filter((event) => off === null || Date.parse(event.deviceTime) > off)
 		.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId))
 		.map((event) => markEvidence(event, line.parameters.distanceM))
 		.filter((mark) => mark !== null)

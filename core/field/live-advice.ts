@@ -1,4 +1,5 @@
-import type { LogEvent } from '../vocabulary/events'
+import type { LOAD_OFF_REASONS } from '../vocabulary/events'
+import { type LogEvent } from '../vocabulary/events'
 import { writePercent, writeSeconds } from '../words/write-numbers'
 import { type ReadyReading, readReady } from '../judge/ready-check'
 import type { Drill } from '../vocabulary/drill'
@@ -6,13 +7,15 @@ import { saidOf } from './over-today'
 import { type LineProgress, type Suggestion, byTime, suggestionFor } from './line-progress'
 import type { FieldAthlete, FieldSheet } from './pack'
 
+type LoadOffReason = (typeof LOAD_OFF_REASONS)[number]
+
 /** What the screen says before the next rep, and what one tap can do about it. */
 export interface Advice extends Suggestion {
 	/** Offered as one button. */
 	act:
 		| { kind: 'end-set'; reason: 'drop-off' | 'good-day' | 'coach' | 'pain'; label: string }
 		| { kind: 'fast-day'; label: string }
-		| { kind: 'load-off'; label: string }
+		| { kind: 'load-off'; reason: LoadOffReason; label: string }
 		| null
 }
 
@@ -201,14 +204,16 @@ function loadAdvice(
 	const said = `Worn on ${reps(loaded)} of ${reps(of)} reps (${Math.round(share * 100)} %, usual ${LOADED.share[0] * 100}–${LOADED.share[1] * 100}), ${minutes} min (${LOADED.minutes[0]}–${LOADED.minutes[1]}).`
 	const limit = sheet.school.numbers.carriedSpeedLossPercent
 	const slower = progress.dropOff?.percents.at(-1) ?? 0
-	const act = { kind: 'load-off', label: 'Take it off now' } as const
+	const act = (reason: LoadOffReason) => ({ kind: 'load-off', reason, label: 'Take it off now' }) as const
 	if (slower >= limit)
 		return {
 			lead: 'Take it off now.',
 			rest: `${writePercent(slower)} slower, the limit is ${limit} %. ${said}`,
 			endTheSet: false,
-			act,
+			act: act('speed-loss'),
 		}
-	if (minutes >= LOADED.minutes[1]) return { lead: 'Take it off now.', rest: said, endTheSet: false, act }
-	return { lead: 'With the weight.', rest: said, endTheSet: false, act }
+	if (minutes >= LOADED.minutes[1])
+		return { lead: 'Take it off now.', rest: said, endTheSet: false, act: act('minutes') }
+	// Before its time it comes off because somebody saw that it spoils the movement.
+	return { lead: 'With the weight.', rest: said, endTheSet: false, act: act('movement') }
 }

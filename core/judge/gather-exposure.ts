@@ -74,7 +74,8 @@ export function exposureOf(
 		event.type === 'observation' && event.kind === 'comfort' ? [event.value] : [],
 	)
 	const off = events
-		.filter((event) => event.type === 'decision' && event.kind === 'load-off')
+		// Worn as long as it should be is no sign of anything.
+		.filter((event) => event.type === 'decision' && event.kind === 'load-off' && event.value.reason !== 'minutes')
 		.sort(byRep)
 		.at(-1)
 	const end = events
@@ -105,6 +106,6 @@ export function exposureOf(
 					},
 				}
 			: {}),
-		...(off && off.kind === 'load-off' ? { loadOff: off.value.reason } : {}),
+		...(off && off.kind === 'load-off' && off.value.reason !== 'minutes' ? { loadOff: off.value.reason } : {}),
 	}
 }

@@ -200,6 +200,9 @@ describe('one exposure', () => {
 		const off = (reason: string, deviceSeq: number) =>
 			event('decision', 'load-off', { reason }, { repNo: undefined, deviceSeq })
 		expect(exposed([off('movement', 9), off('speed-loss', 3)]).loadOff).toBe('movement')
+		// Worn as long as it should be says nothing of it.
+		expect(exposed([off('minutes', 9), off('speed-loss', 3)]).loadOff).toBe('speed-loss')
+		expect(exposed([off('minutes', 9)])).not.toHaveProperty('loadOff')
 		expect(exposed([])).not.toHaveProperty('loadOff')
 	})
 })

@@ -114,6 +114,13 @@ describe('error of a test from two rounds', () => {
 		expect(found.swc).toBeCloseTo(2.532456, 5)
 		expect(found.n).toBe(4)
 	})
+	it('the worked example of Weir 2005 (J Strength Cond Res 19:231–240, eight lifters, two trials): SEM 7.6, MD 21', () => {
+		// Data and results from memory of the paper. Mean square error 57.1 of the differences −6, 4, −18, 9, −12, −3, −9, 13.
+		const found = retestError([146, 148, 170, 90, 157, 156, 176, 205], [140, 152, 152, 99, 145, 153, 167, 218])
+		expect(found.typicalError).toBeCloseTo(7.6, 1)
+		expect(found.typicalError ** 2).toBeCloseTo(57.1, 1)
+		expect(Math.round(found.mdc)).toBe(21)
+	})
 	it('learning between the rounds is said apart and is no error', () => {
 		const found = retestError([10, 20, 30], [12, 22, 32])
 		expect(found.meanChange).toBe(2)

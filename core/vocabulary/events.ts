@@ -244,12 +244,14 @@ export const EndSetDecision = event(
 	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
 	Type.Object({ reason: oneOf(END_REASONS) }, closed),
 )
+/** Why a carried load came off: it cost speed, spoilt the movement, or was worn as long as it should be. */
+export const LOAD_OFF_REASONS = ['speed-loss', 'movement', 'minutes'] as const
 /** A carried load taken off. */
 export const LoadOffDecision = event(
 	'decision',
 	'load-off',
 	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
-	Type.Object({ reason: oneOf(['speed-loss', 'movement'] as const) }, closed),
+	Type.Object({ reason: oneOf(LOAD_OFF_REASONS) }, closed),
 )
 export const AttendanceDecision = event(
 	'decision',

@@ -168,13 +168,29 @@ async function readEvents(
 	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), which(table))
 	const marks = await db.select().from(mark).where(asked(mark))
 	const observations = await db.select().from(observation).where(asked(observation))
-	const decisions = await db.select().from(decision).where(asked(decision))
+	const decisions = await readDecisions({ db, clubId }, which)
 	return [
 		...marks.map(markEventOf),
 		...observations.map((row) => ({ ...base(row), ...place(row), type: 'observation' })),
-		...decisions.map((row) => ({ ...base(row), ...place(row), type: 'decision' })),
+		...decisions,
 	] as unknown as StoredEvent[]
 }
+async function readDecisions(
+	{ db, clubId }: ClubScope,
+	which: (table: typeof decision) => SQL | undefined,
+): Promise<StoredEvent[]> {
+	const rows = await db
+		.select()
+		.from(decision)
+		.where(and(eq(decision.clubId, clubId), which(decision)))
+	return rows.map((row) => ({ ...base(row), ...place(row), type: 'decision' })) as unknown as StoredEvent[]
+}
+
+/** Weights taken off in a session by some athletes, and whatever replaced it. Index `decision_by_session`. */
+export const loadOffsOf = (scope: ClubScope, sessionId: string, athleteIds: string[]): Promise<StoredEvent[]> =>
+	readDecisions(scope, (table) =>
+		and(eq(table.sessionId, sessionId), eq(table.kind, 'load-off'), inArray(table.athleteId, athleteIds)),
+	)
 
 /** Ids of what other devices have added to a session from a moment on; the rows themselves are read only where they are new. Indexes `…_by_session`. */
 export async function idsSince(

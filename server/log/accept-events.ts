@@ -491,6 +491,9 @@ class Batch {
 					}),
 				)
 		}
+		// What was done after the weight came off, or did not, compares with others.
+		if (event.kind === 'load-off' && event.athleteId !== null)
+			this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(event.athleteId))
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {
 			const { surface } = event.value
 			this.followUps.push(async (scope) => {

@@ -115,6 +115,38 @@ describe('what is kept of marks', () => {
 			{ day: DAY, key: KEY.replace('|-|gate', '|grass|gate'), n: 1, mean: 3.1, unusual: false },
 		])
 	})
+	it('what is done after the weight came off is a free run’s, whichever of the two comes in first', async () => {
+		const session = await planSession(club, DAY, [
+			draftEntry({
+				part: 'Starts',
+				drillId: 'three-point-start',
+				sets: 1,
+				reps: 6,
+				rest: 120,
+				parameters: { distanceM: 20, loadG: 200 },
+			}),
+		])
+		const marks = await log(session, 3.1, 3.02)
+		const WORN = KEY.replace('|-|-|-|-|-|gate', '|-|g200|-|-|-|gate')
+		expect(await means()).toMatchObject([{ key: WORN, n: 2 }])
+		const { setNo: _set, repNo: _rep, ...place } = await markOn(session, 1)
+		const off = {
+			...place,
+			deviceTime: new Date(Date.parse(marks[0]!.deviceTime) + 500).toISOString(),
+			type: 'decision',
+			kind: 'load-off',
+			value: { reason: 'minutes' },
+		}
+		const [answer] = await acceptEvents(club.coach, [off], NOW)
+		expect(answer).toMatchObject({ outcome: 'accepted' })
+		expect(await means()).toEqual([
+			{ day: DAY, key: KEY, n: 1, mean: 3.02, unusual: false },
+			{ day: DAY, key: WORN, n: 1, mean: 3.1, unusual: false },
+		])
+		// Taken back, it was worn to the end.
+		await acceptEvents(club.coach, [{ ...off, id: randomUUID(), replacesId: off.id, void: true }], NOW)
+		expect(await means()).toMatchObject([{ key: WORN, n: 2 }])
+	})
 	it('a mark that was another athlete’s leaves nothing with the first', async () => {
 		const session = await plan(DAY)
 		const [first] = await log(session, 3.02)
