@@ -9,9 +9,11 @@ import { placeOf } from '#core/rules/bars'
 import { capital } from '#core/words/write-numbers'
 import type { FieldSheet } from '#core/field/pack'
 import { positionAt, queueOrder } from '#core/field/queue-order'
+import { marksOfSession } from '#core/field/session-marks'
 import { REGIONS, type Region } from '#core/vocabulary/words'
 import type { Drill } from '#core/vocabulary/drill'
 import { AdviceBox } from './advice-box'
+import { AllMarksPanel } from './all-marks-panel'
 import { AskPanel } from './ask-panel'
 import { AthletePanel } from './athlete-panel'
 import type { DeviceStore } from './device-store'
@@ -73,7 +75,7 @@ export function FieldScreen({
 	const [group, setGroup] = useState(0)
 	const [last, setLast] = useState<{ events: LogEvent[]; label: string } | null>(null)
 	const [problem, setProblem] = useState<string | null>(null)
-	const [panel, setPanel] = useState<'pain' | 'over' | 'ask' | 'queue' | 'session' | 'athlete' | null>(null)
+	const [panel, setPanel] = useState<'pain' | 'over' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | null>(null)
 	const [hurt, setHurt] = useState<{ athleteId: string; event: LogEvent | null } | null>(null)
 	const [markId, setMarkId] = useState<string | null>(null)
 	const writing = useRef(false)
@@ -181,10 +183,38 @@ export function FieldScreen({
 			onSession={() => setPanel('session')}
 		/>
 	)
+	const open = markId ? current.find((event): event is Mark => event.type === 'mark' && event.id === markId) : undefined
+	const onEntry = sheet.lines.filter((one) => one.entryId === open?.entryId && one.blocked === null)
+	const openLine = onEntry.find((one) => one.athleteId === open?.athleteId) ?? onEntry[0]
+	const openPanel = open && openLine && (
+		<MarkPanel
+			key={open.id}
+			mark={open}
+			line={openLine}
+			all={log.all}
+			athletes={onEntry
+				.filter((one) => !away.has(one.athleteId))
+				.map((one) => ({ id: one.athleteId, name: nameOf(one.athleteId), lineId: one.id }))}
+			onCorrect={(change) => {
+				setMarkId(null)
+				quietly(log.correct(open, change))
+			}}
+			onTakeBack={() => {
+				setMarkId(null)
+				quietly(log.takeBack([open]))
+			}}
+			onClose={() => setMarkId(null)}
+		/>
+	)
 	const panels = (
 		<>
+			{panel === 'marks' && (
+				<AllMarksPanel marks={marksOfSession(sheet, current)} onMark={setMarkId} onClose={() => setPanel(null)} />
+			)}
+			{openPanel}
 			{panel === 'session' && (
 				<SessionPanel
+					onAllMarks={() => setPanel('marks')}
 					settings={settings}
 					feed={feedSince !== null}
 					windMps={windMps}
@@ -471,7 +501,6 @@ export function FieldScreen({
 		})
 	}
 	const reports = { ready: log.ready, onWorry: worry, onPain: () => setPanel('pain') }
-	const open = markId ? shown.marks.find((mark) => mark.id === markId) : undefined
 
 	return (
 		<div className="mx-auto flex min-h-dvh max-w-[1100px] flex-col">
@@ -700,27 +729,6 @@ export function FieldScreen({
 						)
 					}}
 					onClose={() => setPanel(null)}
-				/>
-			)}
-			{open && (
-				<MarkPanel
-					mark={open}
-					line={line}
-					all={log.all}
-					athletes={everybody.map((progress) => ({
-						id: progress.line.athleteId,
-						name: nameOf(progress.line.athleteId),
-						lineId: progress.line.id,
-					}))}
-					onCorrect={(change) => {
-						setMarkId(null)
-						quietly(log.correct(open, change))
-					}}
-					onTakeBack={() => {
-						setMarkId(null)
-						quietly(log.takeBack([open]))
-					}}
-					onClose={() => setMarkId(null)}
 				/>
 			)}
 			{panels}

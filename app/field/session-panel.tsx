@@ -17,6 +17,7 @@ interface Props {
 	onFeed: (on: boolean) => void
 	onConditions: (value: { windMps?: number; surface?: (typeof SURFACES)[number] }) => void
 	onCutShort: (reason: 'time' | 'weather' | 'coach') => void
+	onAllMarks: () => void
 	onClose: () => void
 }
 
@@ -31,12 +32,16 @@ export function SessionPanel({
 	onFeed,
 	onConditions,
 	onCutShort,
+	onAllMarks,
 	onClose,
 }: Props) {
 	const [wind, setWind] = useState(windMps === null ? '' : String(windMps))
 	const windRead = /^[+-]?\d{1,2}([.,]\d)?$/.test(wind.trim()) ? readNumber(wind) : null
 	return (
 		<SheetPanel title="This session" onClose={onClose}>
+			<button type="button" className={`${CHOICE} mt-3 w-full`} onClick={onAllMarks}>
+				All marks of this session
+			</button>
 			<h2 className={PANEL_HEADING}>On the line at once</h2>
 			<div className="mt-1 grid grid-cols-3 gap-1.5">
 				{[1, 2, 3].map((lanes) => (

@@ -235,5 +235,18 @@ describe('trial with a control', () => {
 		expect(of(1, 1.1).sentence).toBe('No answer yet: 2 of 5 athletes.')
 		expect(of(1)).toMatchObject({ interval: null, answered: false })
 		expect(() => pairedTrial([])).toThrow('at least one athlete')
+		// The control day's change is taken off: 3 − 1, 5 − 2, 4 − 0.
+		expect(pairedTrial([3, 5, 4].map((trial, at) => ({ trial, control: [1, 2, 0][at]! })))).toMatchObject({
+			n: 3,
+			difference: 3,
+		})
+		// Two athletes have an interval: t(0.975, 1) = 12.7062 times √2 / √2.
+		expect(of(1, 3).interval![1]).toBeCloseTo(2 + 12.7062, 3)
+		expect(of(1).interval).toBeNull()
+		// Five alike are answered either way; an interval that begins at 0 is none.
+		expect(of(-1, -1.1, -0.9, -1, -1).answered).toBe(true)
+		expect(of(0, 0, 0, 0, 0)).toMatchObject({ answered: false, interval: [0, 0] })
+		expect(() => pairedTrial([{ trial: Number.NaN, control: 0 }])).toThrow('changes[0].trial')
+		expect(() => pairedTrial([{ trial: 0, control: Number.POSITIVE_INFINITY }])).toThrow('changes[0].control')
 	})
 })

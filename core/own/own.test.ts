@@ -61,6 +61,9 @@ describe('what stands on a day', () => {
 			on: '2026-03-01',
 			how: 'contact mat',
 		})
+		// However they come: the newest stands.
+		expect(of([lately, old]).bestBox?.heightCm).toBe(30)
+		expect(of([old, lately].reverse()).bestBox?.heightCm).toBe(30)
 		// 182 days after 11 September 2025 is 12 March 2026.
 		expect(of([old]).bestBox?.heightCm).toBe(20)
 		expect(of([old], '2026-03-13')).toEqual({})
@@ -90,6 +93,9 @@ describe('what stands on a day', () => {
 		expect(of([step('2026-03-01', 2.2, 9), step('2026-03-02', 1.9, 8.73)]).step).toMatchObject({ lengthM: 1.9 })
 		expect(of([step('2026-03-02', 2.2, 9), step('2026-03-02', 2.1, 8.9)]).step?.lengthM).toBeCloseTo(2.15, 10)
 		expect(of([step('2026-03-02', 2.2, 9)]).stepAdvice).toMatchObject({ push: null })
+		// Eight reps of three days whose faster ones were longer by as much as they were faster.
+		const eight = Array.from({ length: 8 }, (_, at) => step(`2026-03-0${1 + (at % 3)}`, 2 + 0.05 * at, 8 + 0.2 * at))
+		expect(of([...eight, series(DAY, [15, 140])]).stepAdvice).toMatchObject({ push: 'length' })
 	})
 	it('profile, load line and row of wickets as they were measured', () => {
 		const own = of([
@@ -142,6 +148,13 @@ describe('a profile from ordinary sessions', () => {
 		expect(speed.tauS).toBeCloseTo(1.2, 3)
 		expect(speed).toMatchObject({ sessions: 3, on: '2026-03-09', how: 'gates' })
 	})
+	it('30 m is far enough; splits in any order; the start that was run most', () => {
+		const far = fieldSpeed(three.map((day) => run(day, [30, 20, 10, 5], 'standing')))
+		expect(far?.mssMps).toBeCloseTo(9, 3)
+		const mixed = [run('2026-02-01', undefined, 'three-point', 0.3), ...three.map((day) => run(day))]
+		expect(fieldSpeed(mixed)?.mssMps).toBeCloseTo(9, 3)
+		expect(fieldSpeed([...mixed].reverse())?.mssMps).toBeCloseTo(9, 3)
+	})
 	it('a session early and one late by as much come to the same', () => {
 		const mixed = [
 			run(three[0]!),
@@ -153,7 +166,7 @@ describe('a profile from ordinary sessions', () => {
 	it.each<[string, FieldRun[]]>([
 		['two sessions', three.slice(1).map((day) => run(day))],
 		['three distances', three.map((day) => run(day, [10, 20, 30]))],
-		['nothing as far as 30 m', three.map((day) => run(day, [5, 10, 15, 20]))],
+		['nothing as far as 30 m', three.map((day) => run(day, [5, 10, 15, 29]))],
 		['sessions of two starts', three.map((day, at) => run(day, undefined, at === 0 ? 'standing' : 'three-point'))],
 		['runs without every distance', three.map((day, at) => run(day, at === 0 ? [10, 20] : undefined))],
 		['nothing', []],

@@ -74,6 +74,62 @@ test('a time that can hardly be is put right in one tap, or kept and said to hav
 	expect(await stored()).toMatchObject({ time_s: '3.7000', kept: 1, set_aside: 0 })
 })
 
+test('a mark of an earlier drill is found among all marks, given to whose it was, put right and taken back', async ({
+	app,
+	page,
+}) => {
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
+	await hand.goTo('Acceleration')
+	await hand.pick('Amaru Fenn')
+	await page.getByTestId('value-1').click()
+	await hand.save('471')
+	await hand.goTo('Broad jump and stick')
+	await hand.save('215')
+	await hand.allSafe()
+	const [first] = await app.rows(
+		"select id, athlete_id from mark where kind = 'sprint' order by received_at desc limit 1",
+	)
+	/** The mark and everything that replaced it, newest first. */
+	const chain = () =>
+		app.rows(
+			`with recursive chain as (
+				select id, athlete_id, time_s, is_void, 0 as turn from mark where id = ?
+				union all
+				select m.id, m.athlete_id, m.time_s, m.is_void, turn + 1 from mark m join chain on m.replaces_id = chain.id
+			) select a.name, time_s, is_void from chain join athlete_identity a on a.athlete_id = chain.athlete_id order by turn desc`,
+			[first!.id],
+		)
+
+	await page.getByRole('button', { name: 'More' }).click()
+	await page.getByRole('button', { name: 'All marks of this session' }).click()
+	const all = page.getByRole('dialog', { name: 'All marks' })
+	await all.getByRole('button', { name: 'Amaru Fenn, 4.71 s, set 1, rep 1: correct it' }).click()
+	await page
+		.getByRole('dialog', { name: /^4\.71 s/ })
+		.getByRole('button', { name: 'Sefa Lindqvist' })
+		.click()
+	await expect(all.getByRole('button', { name: /^Sefa Lindqvist, 4\.71 s/ })).toBeVisible()
+	await expect(all.getByRole('button', { name: /^Amaru Fenn, 4\.71 s/ })).toHaveCount(0)
+
+	await all.getByRole('button', { name: /^Sefa Lindqvist, 4\.71 s/ }).click()
+	const one = page.getByRole('dialog', { name: /^4\.71 s/ })
+	await expect(one).toContainText('4.71 s → ')
+	await one.getByRole('textbox').last().fill('4.17')
+	await one.getByRole('button', { name: 'Correct', exact: true }).click()
+	await all.getByRole('button', { name: /^Sefa Lindqvist, 4\.17 s/ }).click()
+	await page.getByRole('button', { name: 'Take it back' }).click()
+	await expect(all.getByRole('button', { name: /^Sefa Lindqvist/ })).toHaveCount(0)
+	await all.getByRole('button', { name: 'Close' }).click()
+	await hand.allSafe()
+	expect((await chain()).map((row) => [row.name, row.time_s, row.is_void])).toEqual([
+		['Sefa Lindqvist', '4.1700', 1],
+		['Sefa Lindqvist', '4.1700', 0],
+		['Sefa Lindqvist', '4.7100', 0],
+		['Amaru Fenn', '4.7100', 0],
+	])
+})
+
 test('what the server does not take waits in sight with its reason, until somebody takes it off', async ({
 	app,
 	page,

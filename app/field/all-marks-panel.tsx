@@ -1,0 +1,43 @@
+import type { EntryMarks } from '#core/field/session-marks'
+import { PANEL_HEADING, SheetPanel } from './sheet-panel'
+import { sayEvent } from './say-event'
+
+/** Everything logged so far, however old: a tap opens the mark to correct it. */
+export function AllMarksPanel({
+	marks,
+	onMark,
+	onClose,
+}: {
+	marks: readonly EntryMarks[]
+	onMark: (id: string) => void
+	onClose: () => void
+}) {
+	return (
+		<SheetPanel title="All marks" onClose={onClose}>
+			{marks.length === 0 && <p className="mt-3 text-[17px]">Nothing is logged yet.</p>}
+			{marks.map(({ entry, people }) => (
+				<section key={entry.id} aria-label={entry.name}>
+					<h2 className={PANEL_HEADING}>{entry.name}</h2>
+					{people.map(({ athleteId, name, marks: own }) => (
+						<div key={athleteId} className="mt-2 border-t border-chalk pt-1.5">
+							<p className="text-[16px] font-semibold">{name}</p>
+							<div className="mt-1 flex flex-wrap gap-1.5">
+								{own.map((mark) => (
+									<button
+										key={mark.id}
+										type="button"
+										className="num min-h-[48px] min-w-[64px] border border-ink px-2 text-[17px] font-medium"
+										aria-label={`${name}, ${sayEvent(mark)}, set ${mark.setNo}, rep ${mark.repNo}: correct it`}
+										onClick={() => onMark(mark.id)}
+									>
+										{sayEvent(mark)}
+									</button>
+								))}
+							</div>
+						</div>
+					))}
+				</section>
+			))}
+		</SheetPanel>
+	)
+}
