@@ -11,10 +11,12 @@ const TIMES = 29
 const TWINS = 12
 const OTHER_CLUBS = 20
 /** Rows of a session and what hangs from them; each copy of a session copies them all. */
-const OF_SESSIONS = ['session', 'session_athlete', 'entry', 'line', 'mark', 'observation', 'decision', 'verdict']
+const OF_SESSIONS = [
+	...['session', 'session_athlete', 'entry', 'line', 'mark', 'session_mean', 'observation', 'decision', 'verdict'],
+]
 const OF_ATHLETES = [
 	...['athlete', 'athlete_identity', 'athlete_level', 'ladder_state', 'squad_member', 'session_athlete'],
-	...['line', 'mark', 'observation', 'verdict', 'outside_load'],
+	...['line', 'mark', 'session_mean', 'observation', 'verdict', 'outside_load'],
 ]
 
 interface Column {

@@ -121,17 +121,14 @@ export function resolveLine(
 		}
 	}
 	let first: Lock | null = null
-	// A box that is too high for now gives way to a lower one of the same drill before anything else does.
-	const lower =
-		lockOf(facts, own)?.rule === 'BB'
-			? ladder.rungs.slice(0, index).findLast((rung) => rung.drillId === own.drillId && lockOf(facts, rung) === null)
-			: undefined
-	if (lower) return lineOf(lower, lockOf(facts, own)!.words)
 	for (let i = index; i >= 0; i--) {
 		const rung = ladder.rungs[i]!
 		const lock = lockOf(facts, rung)
 		// What hurts or is closed is answered for the whole line, with another drill where there is one.
 		if (lock && !STAYS.includes(lock.rule) && !(put && i === index && lock.rule === 'S8' && lock.tier === 'caution')) {
+			// A box that is too high for now gives way to a lower one of the same drill before anything else does.
+			const lower = lock.rule === 'BB' && i === index ? lowerBox(facts, ladder.rungs, index) : undefined
+			if (lower) return lineOf(lower, lock.words)
 			first ??= lock
 			continue
 		}
@@ -142,6 +139,9 @@ export function resolveLine(
 	return school === null ? lineOf(own, null) : { blocked: school, ladderId: ladder.id }
 }
 const STAYS: readonly RuleId[] = ['S1', 'S2']
+
+const lowerBox = (facts: Facts, rungs: readonly Rung[], index: number): Rung | undefined =>
+	rungs.slice(0, index).findLast((rung) => rung.drillId === rungs[index]!.drillId && lockOf(facts, rung) === null)
 
 /** Parameters by rung and ball, each one object: what reads a line knows it again. */
 const balls = new WeakMap<Rung, Map<number, Rung['parameters']>>()
