@@ -20,6 +20,7 @@ export interface Taken {
 	aid?: Aid | null | undefined
 }
 
+const NONE = '-'
 /**
  * Surfaces that feel alike are one: a coach who does not say is one more class, compared with itself. Throws do not
  * ask what is under foot.
@@ -33,6 +34,9 @@ const SURFACE_CLASS: Record<Surface, string> = {
 	indoor: 'indoor',
 }
 
+/** How a key names a ground. */
+export const surfaceClass = (surface: Surface | null | undefined): string => (surface ? SURFACE_CLASS[surface] : NONE)
+
 /** From here on a run counts as one at full effort [our setting]. */
 export const FULL_EFFORT_PERCENT = 98
 
@@ -41,7 +45,6 @@ type Part = (typeof PARTS)[number]
 type Parts = Record<Part, string>
 export type KeyedDrill = Pick<Drill, 'id' | 'family' | 'start' | 'comparableAs'>
 
-const NONE = '-'
 /** Numbers as they are, whatever unit or spelling they came in: 3 and 3.0000001 are one ball. */
 const figure = (value: number): string => String(Math.round(value * 1000) / 1000)
 const named = (name: string, value: number | undefined): string[] =>
@@ -87,7 +90,7 @@ function partsOf(drill: KeyedDrill, parameters: Parameters, taken: Taken): Parts
 		carried: carriedOf(parameters, taken.carried),
 		effort: effortPercent !== undefined && effortPercent < FULL_EFFORT_PERCENT ? figure(effortPercent) : NONE,
 		side: [taken.side ?? '', taken.plant ? `plant-${taken.plant}` : ''].filter(Boolean).join('.') || NONE,
-		surface: drill.family === 'throw' || !taken.surface ? NONE : SURFACE_CLASS[taken.surface],
+		surface: drill.family === 'throw' ? NONE : surfaceClass(taken.surface),
 		method: taken.method,
 	}
 }

@@ -127,6 +127,7 @@ const adviceOf = (steps: readonly Extract<Measured, { kind: 'steps' }>[]): StepA
 /** Splits of one session's run, cumulative from the start. */
 export interface FieldRun {
 	day: Day
+	/** Runs of unlike starts, or of unlike grounds, are never put together. */
 	start: string
 	splits: readonly { distanceM: number; timeS: number }[]
 }

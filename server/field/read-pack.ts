@@ -23,7 +23,7 @@ import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
-import { isFreeRunLike, partsOfKey, plainRun } from '../../core/marks/mark-key'
+import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/marks/mark-key'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds } from '../own/read-measured'
@@ -69,6 +69,8 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 	const contacts = await contactsOf(scope, athleteIds)
 	const errors = await readErrors(scope, sheet.session.squadId, day)
 	const speeds = await readFieldSpeeds(scope, athleteIds, day, firsts)
+	const ground = surfaceClass(sheet.session.surface)
+	const isOnGround = (key: string) => partsOfKey(key).surface === ground
 	return {
 		events: sheet.events
 			.concat(sheet.conflicts.flat())
@@ -118,9 +120,9 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 					),
 					curve:
 						curveOf(newerSpeed(plain.own?.topSpeed ?? null, speeds.get(id) ?? null)) ??
-						curveOfBests(usuals.bests.filter((best) => best.athleteId === id)),
+						curveOfBests(usuals.bests.filter((best) => best.athleteId === id && isOnGround(best.key))),
 					usual: usualOf(
-						firsts.filter((rep) => rep.athleteId === id),
+						firsts.filter((rep) => rep.athleteId === id && rep.key !== null && isOnGround(rep.key)),
 						errors,
 					),
 				}

@@ -6,7 +6,7 @@ import { startingAt } from '../../core/judge/resolve-line'
 import { readSquad, writeState } from '../../db/queries/squads'
 import { readLibrary } from '../../db/queries/library'
 import { insertMeans } from '../../db/queries/marks'
-import { readLines, readSession } from '../../db/queries/sessions'
+import { readLines, readSession, updateSession } from '../../db/queries/sessions'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
@@ -172,6 +172,24 @@ it('gate splits of three ordinary sessions make a top speed, and a squad’s rep
 	const timed = pack.sheet.lines.find((line) => line.athleteId === one && line.drillId === 'standing-start')!
 	expect(timed.errors).toEqual(errors['standing-start'])
 	expect(pack.sheet.lines.filter((line) => line.drillId !== 'standing-start' && line.errors)).toEqual([])
+})
+
+it('what the first sprint of a day usually is counts on its own ground alone', async () => {
+	for (let turn = 0; turn < 8; turn++) {
+		const day = addDays('2026-02-05', 4 * turn)
+		const now = new Date(`${day}T18:00:00Z`)
+		const session = await planSession(club, day, [entry('standing-start', { distanceM: 10 })], { at: now })
+		const [line] = await linesOf(session)
+		const value = { splits: [{ distanceM: 10, timeS: 1.9 }], method: 'gate' }
+		const [answer] = await acceptEvents(club.coach, [at(session, line!, 900 + turn, day, { repNo: 1, value })], now)
+		expect(answer).toMatchObject({ outcome: 'accepted' })
+	}
+	const session = await planSession(club, DAY, [entry('standing-start', { distanceM: 10 })])
+	const usual = async () =>
+		(await readPack(club.scope, session, 'coach'))!.sheet.athletes.find(({ id }) => id === one)!.usual
+	expect(await usual()).toMatchObject([{ start: 'standing', distanceM: 10, method: 'gate', reference: { n: 8 } }])
+	await updateSession(club.scope, session, { surface: 'track' })
+	expect(await usual()).toEqual([])
 })
 
 it('how far a day moves a squad comes from its session means, without what their reps leave of it', async () => {

@@ -2,7 +2,7 @@ import { addDays } from '../../core/calendar/day-count'
 import { findCalculation } from '../../core/calc/calculations'
 import { benchMethodName } from '../../core/calc/measured'
 import { type FieldRun, type Measured, STANDS_DAYS, type TopSpeed, fieldSpeed } from '../../core/own/own'
-import { isFreeRunLike } from '../../core/marks/mark-key'
+import { isFreeRunLike, partsOfKey } from '../../core/marks/mark-key'
 import type { ClubScope } from '../../db/connect'
 import { type FirstRep, firstRepsBefore } from '../../db/queries/log'
 import { type MeasurementRow, measurementsSince } from '../../db/queries/measurements'
@@ -99,7 +99,9 @@ export async function readFieldSpeeds(
 		// A pulled, loaded or easy run says nothing of a free one.
 		if (method !== 'gate' || start === null || key === null || !isFreeRunLike(key, key)) continue
 		if (on < addDays(day, -FIELD_DAYS)) continue
-		runs.set(athleteId, [...(runs.get(athleteId) ?? []), { day: on, start, splits }])
+		// On one ground: grass and track are two curves.
+		const like = `${start}/${partsOfKey(key).surface}`
+		runs.set(athleteId, [...(runs.get(athleteId) ?? []), { day: on, start: like, splits }])
 	}
 	return new Map(
 		[...runs].flatMap(([athleteId, own]) => {
