@@ -81,7 +81,7 @@ test('the web server and the database are killed in the middle of a sync: nothin
 		// The web server, twice, each time with requests under way.
 		for (const at of [400, 900]) {
 			const sending = drain(() => lost > 0 && acknowledged.size > at)
-			await expect.poll(() => acknowledged.size, { intervals: [5] }).toBeGreaterThan(at)
+			await expect.poll(() => acknowledged.size, { intervals: [5], timeout: 60_000 }).toBeGreaterThan(at)
 			await app.cutPower()
 			await expect.poll(() => lost, { intervals: [20] }).toBeGreaterThan(0)
 			await sending
@@ -90,7 +90,7 @@ test('the web server and the database are killed in the middle of a sync: nothin
 		}
 		// The database, then what is left.
 		const sending = drain(() => false)
-		await expect.poll(() => acknowledged.size, { intervals: [5] }).toBeGreaterThan(1600)
+		await expect.poll(() => acknowledged.size, { intervals: [5], timeout: 60_000 }).toBeGreaterThan(1600)
 		process.kill(Number(readFileSync(path.join(home, 'mariadb.pid'), 'utf8')), 'SIGKILL')
 		await expect.poll(() => lost, { intervals: [20] }).toBeGreaterThan(0)
 		server = await startLocalDatabase(home, { port: databasePort })
