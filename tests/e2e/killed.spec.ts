@@ -19,7 +19,7 @@ const BATCH = 25
 test('the web server and the database are killed in the middle of a sync: nothing acknowledged is missing, nothing is double', async ({
 	playwright,
 }) => {
-	test.setTimeout(180_000)
+	test.setTimeout(300_000)
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-killed-'))
 	const databasePort = await freePort()
 	// A server of its own, which keeps what it has said it kept: the other tests' server may forget a second.

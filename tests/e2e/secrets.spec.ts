@@ -159,6 +159,8 @@ const TELLS: RegExp[] = [
 ]
 
 test('nothing planted reaches who may not read it, on any page, in any data, pack or file', async ({ app, page }) => {
+	// Every page, pack and file by every role: two hundred requests and more.
+	test.setTimeout(300_000)
 	const planted = await plant(page, app)
 
 	// The coach and the clinician find it, or this test could not fail.
