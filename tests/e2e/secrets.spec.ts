@@ -159,7 +159,7 @@ const TELLS: RegExp[] = [
 ]
 
 test('nothing planted reaches who may not read it, on any page, in any data, pack or file', async ({ app, page }) => {
-	// Every page, pack and file by every role: two hundred requests and more.
+	// Every page, pack and file, asked by every role.
 	test.setTimeout(300_000)
 	const planted = await plant(page, app)
 
