@@ -3,7 +3,7 @@ import { MEASURED } from '../../core/calc/measured'
 import { MeasurementToSaveSchema, type MeasurementToSave } from '../../core/calc/measurement-to-save'
 import { insertMeasurement, measurementHash, readMeasurement } from '../../db/queries/measurements'
 import { DROP_JUMP_SERIES } from '../../core/calc/jump-calculations'
-import { type ClubScope, inTransaction } from '../../db/connect'
+import { inTransaction } from '../../db/connect'
 import { hashOf } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
 import { may } from '../access/roles'
@@ -47,23 +47,11 @@ export async function saveMeasurement(who: SignedIn, value: unknown, now: Date):
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return { field: 'athleteId', reason: 'No such athlete.' }
 	const contentHash = hashOf({ athleteId, takenOn, calculation, method, input })
-	const isNew = await inTransaction(database().db, who.clubId, async (inside) => {
-		const fresh = await insertMeasurement(inside, {
-			id,
-			athleteId,
-			authorId: who.personId,
-			takenOn,
-			calculation,
-			method,
-			input,
-			replacesId: null,
-			isVoid: false,
-			contentHash,
-			receivedAt: now,
-		})
-		if (fresh) await linesFollow(inside, athleteId, calculation, today, now)
-		return fresh
-	})
+	const isNew = await keep(
+		who,
+		{ id, athleteId, takenOn, calculation, method, input, replacesId: null, isVoid: false, contentHash },
+		now,
+	)
 	if (!isNew && (await measurementHash(scope, id)) !== contentHash)
 		return { field: 'id', reason: 'id_reused: another measurement already has this id' }
 	return { saved: isNew ? 'new' : 'again', athleteName: athlete.name }
@@ -81,26 +69,27 @@ export async function takeBackMeasurement(
 	if (!found) return null
 	if (!may(who.role, 'marks:write') && found.authorId !== who.personId) return 'not-allowed'
 	const { athleteId, takenOn, calculation, method, input } = found
-	await inTransaction(database().db, who.clubId, async (inside) => {
-		const fresh = await insertMeasurement(inside, {
-			id: newId,
-			athleteId,
-			authorId: who.personId,
-			takenOn,
-			calculation,
-			method,
-			input,
-			replacesId: id,
-			isVoid: true,
-			contentHash: hashOf({ void: id }),
-			receivedAt: now,
-		})
-		if (fresh) await linesFollow(inside, athleteId, calculation, todayAt(who.timeZone, now), now)
-	})
+	const contentHash = hashOf({ void: id })
+	await keep(
+		who,
+		{ id: newId, athleteId, takenOn, calculation, method, input, replacesId: id, isVoid: true, contentHash },
+		now,
+	)
 	return 'done'
 }
 
-/** A best box decides which rung is written; what else is measured is said beside the line, and read as it is shown. */
-async function linesFollow(scope: ClubScope, athleteId: string, calculation: string, today: string, now: Date) {
-	if (calculation === DROP_JUMP_SERIES.name) await rewriteUpcoming(scope, [athleteId], today, now)
-}
+/**
+ * Writes a row, new or that takes one back; true when it is new. A best box decides which rung is written, so that
+ * lines follow it; what else is measured is said beside the line, and read as it is shown.
+ */
+const keep = (
+	who: SignedIn,
+	row: Omit<Parameters<typeof insertMeasurement>[1], 'authorId' | 'receivedAt'>,
+	now: Date,
+): Promise<boolean> =>
+	inTransaction(database().db, who.clubId, async (scope) => {
+		const isNew = await insertMeasurement(scope, { ...row, authorId: who.personId, receivedAt: now })
+		if (isNew && row.calculation === DROP_JUMP_SERIES.name)
+			await rewriteUpcoming(scope, [row.athleteId], todayAt(who.timeZone, now), now)
+		return isNew
+	})
