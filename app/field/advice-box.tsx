@@ -1,7 +1,7 @@
 import type { Advice } from '#core/field/live-advice'
 
 /** One more or stop, and why, with at most one thing to tap. */
-export function AdviceBox({ advice, onAct }: { advice: Advice; onAct: (act: NonNullable<Advice['act']>) => void }) {
+export function AdviceBox({ advice, onAct }: { advice: Advice; onAct: () => void }) {
 	return (
 		<div
 			data-at="say"
@@ -13,7 +13,7 @@ export function AdviceBox({ advice, onAct }: { advice: Advice; onAct: (act: NonN
 				<b>{advice.lead}</b> {advice.rest}
 			</p>
 			{advice.act && (
-				<button type="button" className="btn min-h-[64px] shrink-0" onClick={() => onAct(advice.act!)}>
+				<button type="button" className="btn min-h-[64px] shrink-0" onClick={onAct}>
 					{advice.act.label}
 				</button>
 			)}

@@ -1,6 +1,6 @@
 import type { EntryMarks } from '#core/field/session-marks'
 import { PANEL_HEADING, SheetPanel } from './sheet-panel'
-import { sayEvent } from './say-event'
+import { sayEvent } from '#core/field/say-event'
 
 /** Everything logged so far, however old: a tap opens the mark to correct it. */
 export function AllMarksPanel({

@@ -1,3 +1,5 @@
+import { useState } from 'react'
+import type { Who } from '#core/field/session/taps'
 import type { Drill } from '#core/vocabulary/drill'
 import type { LineProgress } from '#core/field/line-progress'
 import type { DoseLeft } from '#core/field/dose-left'
@@ -10,8 +12,10 @@ interface Props {
 	dose: DoseLeft
 	standIns: Drill[]
 	ownDrill: Drill | undefined
-	onSwap: (drill: Drill) => void
-	onEnd: (reason: 'coach' | 'refusal' | 'pain' | 'weather') => void
+	/** How many have not finished here: a change for all of them is asked about once. */
+	together: number
+	onSwap: (drill: Drill, who: Who) => void
+	onEnd: (reason: 'coach' | 'refusal' | 'pain' | 'weather', who: Who) => void
 	onGroup: (group: number) => void
 	onLeave: () => void
 	onClose: () => void
@@ -28,6 +32,7 @@ const REASONS = [
 export function AthletePanel({
 	name,
 	progress,
+	together,
 	dose,
 	standIns,
 	ownDrill,
@@ -37,6 +42,7 @@ export function AthletePanel({
 	onLeave,
 	onClose,
 }: Props) {
+	const [who, setWho] = useState<Who>('one')
 	const now = progress.swap?.drillId ?? progress.line.drillId
 	return (
 		<SheetPanel title={name} onClose={onClose}>
@@ -58,6 +64,16 @@ export function AthletePanel({
 					high={dose.fastMetres.high}
 				/>
 			</div>
+			{together > 1 && (
+				<div className="mt-4 grid grid-cols-2 gap-1.5" role="group" aria-label="For whom">
+					<button type="button" className={CHOICE} aria-pressed={who === 'one'} onClick={() => setWho('one')}>
+						For {name}
+					</button>
+					<button type="button" className={CHOICE} aria-pressed={who === 'shown'} onClick={() => setWho('shown')}>
+						For all {together} here
+					</button>
+				</div>
+			)}
 			<h2 className={PANEL_HEADING}>Another drill instead</h2>
 			<div className="mt-1 grid grid-cols-2 gap-1.5">
 				{[...(ownDrill ? [ownDrill] : []), ...standIns].map((drill) => (
@@ -66,7 +82,7 @@ export function AthletePanel({
 						type="button"
 						className={CHOICE}
 						aria-pressed={drill.id === now}
-						onClick={() => onSwap(drill)}
+						onClick={() => onSwap(drill, who)}
 					>
 						{drill.name}
 						{drill.id === progress.line.drillId && ', as planned'}
@@ -74,15 +90,15 @@ export function AthletePanel({
 				))}
 			</div>
 			{standIns.length === 0 && <p className="mt-1 text-[15px]">The library names no stand-in for this drill.</p>}
-			<h2 className={PANEL_HEADING}>End this drill for {name}</h2>
+			<h2 className={PANEL_HEADING}>End this drill</h2>
 			<div className="mt-1 grid grid-cols-2 gap-1.5">
 				{REASONS.map(([reason, label]) => (
 					<button
 						key={reason}
 						type="button"
 						className={CHOICE}
-						disabled={progress.finished}
-						onClick={() => onEnd(reason)}
+						disabled={who === 'one' && progress.finished}
+						onClick={() => onEnd(reason, who)}
 					>
 						{label}
 					</button>

@@ -2,7 +2,8 @@ import { useState } from 'react'
 import type { LineProgress } from '#core/field/line-progress'
 import type { Drill } from '#core/vocabulary/drill'
 import { sentences } from '#core/words/sentences'
-import { type Grade, RatingRow, type Reports } from './rating-row'
+import type { Grade } from '#core/field/session/taps'
+import { RatingRow, type Reports } from './rating-row'
 
 interface Props {
 	progress: LineProgress
@@ -10,13 +11,12 @@ interface Props {
 	ready: boolean
 	undoLabel: string | null
 	onUndo: () => void
-	onDone: (reps: number) => void
-	onRate: (grade: Grade, reps: number) => void
+	onReps: (reps: number, grade: Grade | null) => void
 	reports: Reports
 }
 
 /** A set ticked off and judged by eye in one tap. */
-export function DonePad({ progress, drill, ready, undoLabel, onUndo, onDone, onRate, reports }: Props) {
+export function DonePad({ progress, drill, ready, undoLabel, onUndo, onReps, reports }: Props) {
 	const { line } = progress
 	const [typed, setTyped] = useState<number | null>(null)
 	const reps = typed ?? Math.min(line.dose.reps, Math.max(1, line.dose.reps - progress.next.repNo + 1))
@@ -62,14 +62,14 @@ export function DonePad({ progress, drill, ready, undoLabel, onUndo, onDone, onR
 						type="button"
 						className="num min-h-[64px] border border-ink text-[16px] font-semibold disabled:text-ink-2"
 						disabled={!ready || progress.finished}
-						onClick={() => onDone(reps)}
+						onClick={() => onReps(reps, null)}
 					>
 						Done, not judged
 					</button>
 				</div>
 				<p className="text-center text-[14px]">Set done, and it was …</p>
 			</div>
-			<RatingRow mayRate={ready && !progress.finished} onRate={(grade) => onRate(grade, reps)} reports={reports} />
+			<RatingRow mayRate={ready && !progress.finished} onRate={(grade) => onReps(reps, grade)} reports={reports} />
 		</>
 	)
 }

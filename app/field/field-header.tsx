@@ -3,13 +3,14 @@ import type { SessionLog } from './use-session-log'
 
 interface Props {
 	sheet: FieldSheet
-	entryIndex: number
+	entryId: string
 	log: SessionLog
 	onEntry: (by: number) => void
 	onSession: () => void
 }
 
-export function FieldHeader({ sheet, entryIndex, log, onEntry, onSession }: Props) {
+export function FieldHeader({ sheet, entryId, log, onEntry, onSession }: Props) {
+	const entryIndex = sheet.entries.findIndex(({ id }) => id === entryId)
 	const entry = sheet.entries[entryIndex]
 	const signIn = `/sign-in?to=${encodeURIComponent(`/field?session=${sheet.session.id}`)}`
 	return (

@@ -1,23 +1,18 @@
-import type { Mark } from '#core/vocabulary/events'
 import { pairOf } from '#core/field/likely-doubles'
-import type { LineProgress } from '#core/field/line-progress'
-import type { Ask } from '#core/field/to-ask'
+import { isNext } from '#core/field/line-progress'
+import type { FeedQuestion } from '#core/field/session/readings'
+import type { Stand } from '#core/field/session/stand'
+import type { Tap } from '#core/field/session/taps'
 import { placeOf } from '#core/rules/bars'
-import type { FeedQuestion } from './use-device-feed'
-import { sayEvent, shortName } from './say-event'
-import type { NewEvent, SessionLog } from './use-session-log'
+import { sayEvent, shortName } from '#core/field/say-event'
+import type { SessionLog } from './use-session-log'
 
 interface Props {
 	log: SessionLog
+	stand: Stand
 	lasting: boolean
-	doubles: [Mark, Mark][]
-	/** Who is to be asked how it was. */
-	asks: { athleteId: string; ask: Ask }[]
 	questions: FeedQuestion[]
-	/** Whom a device's reading may be given to: on the line and next. */
-	candidates: LineProgress[]
-	nameOf: (id: string | null) => string
-	onKeep: (mark: NewEvent, words: string) => void
+	onTap: (tap: Tap) => void
 	onSettle: (what: string) => void
 	onAsk: () => void
 }
@@ -26,18 +21,10 @@ const ROW = 'flex flex-wrap items-center gap-2 border-b border-chalk px-4 py-1.5
 const ANSWER = 'btn btn-quiet min-h-[64px]'
 
 /** What waits for an answer of whoever holds the phone; nothing here is ever dropped unasked. */
-export function FieldNotices({
-	log,
-	lasting,
-	doubles,
-	asks,
-	questions,
-	candidates,
-	nameOf,
-	onKeep,
-	onSettle,
-	onAsk,
-}: Props) {
+export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, onAsk }: Props) {
+	const { doubles, asks, nameOf, onLine, queue } = stand
+	// Whom a device's reading may be given to: on the line and next.
+	const candidates = [...onLine, ...queue.filter((progress) => !onLine.includes(progress) && isNext(progress))]
 	return (
 		<>
 			{!window.isSecureContext && (
@@ -71,7 +58,13 @@ export function FieldNotices({
 							key={event.id}
 							type="button"
 							className={ANSWER}
-							onClick={() => void log.takeBack(heads.filter((other) => other !== event))}
+							onClick={() =>
+								onTap({
+									tap: 'take-back',
+									events: heads.filter((other) => other !== event),
+									label: `${sayEvent(event)} holds`,
+								})
+							}
 						>
 							{sayEvent(event)}
 						</button>
@@ -104,11 +97,19 @@ export function FieldNotices({
 						<b>{nameOf(first.athleteId)}:</b> {sayEvent(first)} and {sayEvent(second)}, logged twice within moments. One
 						rep?{doubles.length > 1 && ` (${doubles.length - 1} more)`}
 					</span>
-					<button type="button" className={ANSWER} onClick={() => void log.takeBack([second])}>
+					<button
+						type="button"
+						className={ANSWER}
+						onClick={() => onTap({ tap: 'take-back', events: [second], label: 'one rep, not two' })}
+					>
 						One: {sayEvent(first)}
 					</button>
 					{sayEvent(first) !== sayEvent(second) && (
-						<button type="button" className={ANSWER} onClick={() => void log.takeBack([first])}>
+						<button
+							type="button"
+							className={ANSWER}
+							onClick={() => onTap({ tap: 'take-back', events: [first], label: 'one rep, not two' })}
+						>
 							One: {sayEvent(second)}
 						</button>
 					)}
@@ -134,7 +135,7 @@ export function FieldNotices({
 										key={progress.line.id}
 										type="button"
 										className={ANSWER}
-										onClick={() => onKeep(mark, question.words)}
+										onClick={() => onTap({ tap: 'reading', mark, words: question.words })}
 									>
 										{shortName(nameOf(progress.line.athleteId))}
 									</button>,

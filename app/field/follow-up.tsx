@@ -1,23 +1,22 @@
 import type { LogEvent } from '#core/vocabulary/events'
 import { REGIONS, REGION_NAMES } from '#core/vocabulary/words'
 import type { Drill } from '#core/vocabulary/drill'
-import { sayEvent, shortName } from './say-event'
+import { sayEvent } from '#core/field/say-event'
 
 interface Props {
 	last: { events: LogEvent[]; label: string } | null
 	drill: Drill | undefined
 	assisted: boolean
-	nameOf: (id: string | null) => string
-	onCorrect: (event: LogEvent, change: Partial<LogEvent>) => void
+	onAmend: (event: LogEvent, change: Partial<LogEvent>) => void
 	onComfort: (worst: number, braking: boolean) => void
 }
 
 const CHIP = 'num min-h-[48px] shrink-0 border border-ink px-3 text-[15px] aria-pressed:bg-ink aria-pressed:text-paper'
 
 /** One tap more about what was just saved: the fault behind a poor rep, why one was missed, how an assisted run felt. */
-export function FollowUp({ last, drill, assisted, nameOf, onCorrect, onComfort }: Props) {
+export function FollowUp({ last, drill, assisted, onAmend, onComfort }: Props) {
 	const event = last?.events[0]
-	if (!event)
+	if (!last || !event)
 		return (
 			<p data-at="more" className="px-4 py-1.5 text-[14px]">
 				Quality goes to the last rep saved.
@@ -27,7 +26,7 @@ export function FollowUp({ last, drill, assisted, nameOf, onCorrect, onComfort }
 	return (
 		<div data-at="more" className="border-b border-chalk px-4 py-1" aria-live="polite">
 			<p className="truncate text-[14px]">
-				Last: <b>{shortName(nameOf(event.athleteId))}</b>, {last?.label}
+				Last: <b>{last.label}</b>
 			</p>
 			{(chips.length > 0 || (assisted && event.type === 'mark')) && (
 				<div className="mt-1 flex gap-1.5 overflow-x-auto pb-1" role="group" aria-label="More about the last one">
@@ -37,7 +36,7 @@ export function FollowUp({ last, drill, assisted, nameOf, onCorrect, onComfort }
 							type="button"
 							className={CHIP}
 							aria-pressed={chip.on}
-							onClick={() => onCorrect(event, chip.change)}
+							onClick={() => onAmend(event, chip.change)}
 						>
 							{chip.label}
 						</button>

@@ -6,7 +6,7 @@ import { REGION_NAMES } from '#core/vocabulary/words'
 import { markEvidence } from '#core/judge/gather-exposure'
 import { writeMark, writePercent } from '#core/words/write-numbers'
 import { sentences } from '#core/words/sentences'
-import { sayEvent, shortName } from './say-event'
+import { sayEvent, shortName } from '#core/field/say-event'
 
 interface Props {
 	progress: LineProgress
@@ -15,7 +15,7 @@ interface Props {
 	/** The drill swapped in, by name. */
 	drillName: string | null
 	gates: readonly number[]
-	onLine: LineProgress[]
+	onLine: readonly LineProgress[]
 	nameOf: (id: string) => string
 	onPick: (athleteId: string) => void
 	onMark: (id: string) => void
@@ -91,6 +91,13 @@ export function LineHead({
 					<DoseTape label="fast m" done={dose.fastMetres.done} planned={dose.fastMetres.planned} />
 				</div>
 			</div>
+			{progress.halted && (
+				<p className="mt-1 border-l-4 border-attn pl-3 text-[17px] font-bold text-attn" role="alert">
+					{progress.halted.by === 'end'
+						? `Session ended: ${progress.halted.words}.`
+						: `Not today: ${progress.halted.words}.`}
+				</p>
+			)}
 			{progress.over && (
 				<p className="mt-1 border-l-4 border-attn pl-3 text-[17px] font-bold text-attn" role="alert">
 					Over today: {progress.over}. Tap the name for another drill.

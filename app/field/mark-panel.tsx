@@ -4,7 +4,7 @@ import { type Slot, expectedAt, showRead, slotsOf, valueOf } from '#core/field/s
 import { readDigits } from '#core/measure/read-digits'
 import type { FieldLine } from '#core/field/pack'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
-import { sayEvent } from './say-event'
+import { sayEvent } from '#core/field/say-event'
 
 interface Props {
 	mark: Mark

@@ -1,12 +1,12 @@
 import { useEffect, useRef } from 'react'
 import { isNext, type LineProgress, restLeft } from '#core/field/line-progress'
-import { restLabel, shortName } from './say-event'
+import { restLabel, shortName } from '#core/field/say-event'
 import { signal } from './use-awake'
 import { useNow } from './use-now'
 
 interface Props {
-	queue: LineProgress[]
-	onLine: LineProgress[]
+	queue: readonly LineProgress[]
+	onLine: readonly LineProgress[]
 	nameOf: (id: string | null) => string
 	clock: () => number
 	alerts: { sound: boolean; vibration: boolean }

@@ -16,43 +16,27 @@ import {
 	useSortable,
 	verticalListSortingStrategy,
 } from '@dnd-kit/sortable'
+import type { Stand } from '#core/field/session/stand'
+import type { Tap } from '#core/field/session/taps'
 import type { LineProgress } from '#core/field/line-progress'
 import { CHOICE, SheetPanel } from './sheet-panel'
-import { restLabel } from './say-event'
+import { restLabel } from '#core/field/say-event'
 import { useNow } from './use-now'
 
 interface Props {
-	queue: LineProgress[]
-	away: { id: string; name: string }[]
-	nameOf: (id: string) => string
-	groupOf: (id: string) => number
-	groups: number[]
-	group: number
+	stand: Stand
 	clock: () => number
-	onGroup: (group: number) => void
-	onSplit: () => void
-	onMove: (athleteId: string, toIndex: number) => void
+	onTap: (tap: Tap) => void
 	onPick: (athleteId: string) => void
-	onAttendance: (athleteId: string, present: boolean) => void
 	onClose: () => void
 }
 
 /** Everybody on this drill: who is ready, who rests, who is done, who is not here; dragged or moved by keys into another order. */
-export function QueuePanel({
-	queue,
-	away,
-	nameOf,
-	groupOf,
-	groups,
-	group,
-	clock,
-	onGroup,
-	onSplit,
-	onMove,
-	onPick,
-	onAttendance,
-	onClose,
-}: Props) {
+export function QueuePanel({ stand, clock, onTap, onPick, onClose }: Props) {
+	const { queue, away, order, nameOf } = stand
+	const { group } = stand.cursor
+	const groupOf = (id: string) => order.find(({ athleteId }) => athleteId === id)?.group ?? 0
+	const groups = [...new Set(order.map((place) => place.group))].sort()
 	const now = useNow(clock)
 	const sensors = useSensors(
 		useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
@@ -61,7 +45,8 @@ export function QueuePanel({
 	)
 	const ids = queue.map((progress) => progress.line.athleteId)
 	const dropped = ({ active, over }: DragEndEvent) => {
-		if (over && active.id !== over.id) onMove(String(active.id), ids.indexOf(String(over.id)))
+		if (over && active.id !== over.id)
+			onTap({ tap: 'move', athleteId: String(active.id), to: ids.indexOf(String(over.id)) })
 	}
 	return (
 		<SheetPanel title="Queue" onClose={onClose}>
@@ -73,13 +58,13 @@ export function QueuePanel({
 							type="button"
 							className={CHOICE}
 							aria-pressed={group === one}
-							onClick={() => onGroup(one)}
+							onClick={() => onTap({ tap: 'group', group: one })}
 						>
 							{one === 0 ? 'All' : `Group ${one}`}
 						</button>
 					))
 				) : (
-					<button type="button" className={`${CHOICE} col-span-4`} onClick={onSplit}>
+					<button type="button" className={`${CHOICE} col-span-4`} onClick={() => onTap({ tap: 'split' })}>
 						Groups by level
 					</button>
 				)}
@@ -100,20 +85,20 @@ export function QueuePanel({
 								group={groupOf(progress.line.athleteId)}
 								now={now}
 								onPick={onPick}
-								onAway={(id) => onAttendance(id, false)}
+								onAway={(athleteId) => onTap({ tap: 'here', athleteId, present: false })}
 							/>
 						))}
 					</ul>
 				</SortableContext>
 			</DndContext>
 			<ul>
-				{away.map((athlete) => (
-					<li key={athlete.id} className="flex items-center justify-between gap-2 border-t border-chalk">
-						<span className="min-h-[64px] content-center">{athlete.name}, not here</span>
+				{[...away].map((athleteId) => (
+					<li key={athleteId} className="flex items-center justify-between gap-2 border-t border-chalk">
+						<span className="min-h-[64px] content-center">{nameOf(athleteId)}, not here</span>
 						<button
 							type="button"
 							className="min-h-[64px] px-3 text-[15px] underline"
-							onClick={() => onAttendance(athlete.id, true)}
+							onClick={() => onTap({ tap: 'here', athleteId, present: true })}
 						>
 							Has come
 						</button>

@@ -1,15 +1,17 @@
-export const GRADES = [
+import type { Grade } from '#core/field/session/taps'
+
+const GRADES = [
 	['good', 'Good'],
 	['not-yet', 'Not yet'],
 	['poor', 'Poor'],
 ] as const
-export type Grade = (typeof GRADES)[number][0]
 
 export interface Reports {
 	/** False until the device's store is open: nothing could be kept before. */
 	ready: boolean
 	onWorry: () => void
 	onPain: () => void
+	onNote: () => void
 }
 
 const CELL =
@@ -28,7 +30,7 @@ export function RatingRow({
 	return (
 		<div
 			data-at="rate"
-			className="grid grid-cols-5 border-t border-chalk bg-paper max-[899px]:sticky max-[899px]:bottom-[64px]"
+			className="grid grid-cols-6 border-t border-chalk bg-paper max-[899px]:sticky max-[899px]:bottom-[64px]"
 		>
 			{GRADES.map(([grade, label]) => (
 				<button key={grade} type="button" className={CELL} disabled={!mayRate} onClick={() => onRate(grade)}>
@@ -49,6 +51,12 @@ export function RatingRow({
 					<path d="M8 5a4 4 0 1 1 4 4v2M12 14.6v.4" />
 				</svg>
 				Worry
+			</button>
+			<button type="button" className={CELL} disabled={!reports.ready} onClick={reports.onNote}>
+				<svg className="glyph" viewBox="0 0 24 16" width="24" height="16" aria-hidden="true">
+					<path d="M5 3h14M5 8h14M5 13h8" />
+				</svg>
+				Note
 			</button>
 			<button type="button" className={`${CELL} text-attn`} disabled={!reports.ready} onClick={reports.onPain}>
 				<svg className="glyph" viewBox="0 0 24 16" width="24" height="16" aria-hidden="true">

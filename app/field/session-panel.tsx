@@ -1,3 +1,5 @@
+import { type CutShortReason, sayCutShort } from '#core/field/session/say-cut-short'
+import { CUT_SHORT_REASONS } from '#core/vocabulary/events'
 import { GATE_PLACES } from '#core/field/slots'
 import { SURFACES } from '#core/vocabulary/words'
 import { useState } from 'react'
@@ -12,11 +14,11 @@ interface Props {
 	feed: boolean
 	windMps: number | null
 	surface: string | null
-	cutShort: boolean
+	cutShort: string | null
 	onSettings: (change: Partial<FieldSettings>) => void
 	onFeed: (on: boolean) => void
 	onConditions: (value: { windMps?: number; surface?: (typeof SURFACES)[number] }) => void
-	onCutShort: (reason: 'time' | 'weather' | 'coach') => void
+	onCutShort: (reason: CutShortReason) => void
 	onAllMarks: () => void
 	onClose: () => void
 }
@@ -138,12 +140,14 @@ export function SessionPanel({
 			</div>
 			<h2 className={PANEL_HEADING}>Cut the session short</h2>
 			{cutShort ? (
-				<p className="mt-1 text-[15px]">It was ended early; what was left of each athlete’s dose is noted.</p>
+				<p className="mt-1 text-[15px]">
+					It was ended early, {cutShort}; what was left of each athlete’s dose is noted.
+				</p>
 			) : (
-				<div className="mt-1 grid grid-cols-3 gap-1.5">
-					{(['time', 'weather', 'coach'] as const).map((reason) => (
+				<div className="mt-1 grid grid-cols-2 gap-1.5">
+					{CUT_SHORT_REASONS.map((reason) => (
 						<button key={reason} type="button" className={CHOICE} onClick={() => onCutShort(reason)}>
-							{{ time: 'no time', weather: 'weather', coach: 'my decision' }[reason]}
+							{sayCutShort(reason)}
 						</button>
 					))}
 				</div>

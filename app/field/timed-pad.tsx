@@ -1,16 +1,13 @@
 import { useState } from 'react'
-import type { MISSED_REASONS, Mark } from '#core/vocabulary/events'
-import type { LineProgress } from '#core/field/line-progress'
-import type { Advice } from '#core/field/live-advice'
-import type { FieldAthlete } from '#core/field/pack'
-import { type Question, type Slot, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
-import type { Drill } from '#core/vocabulary/drill'
+import type { OnLine } from '#core/field/session/stand'
+import type { Tap } from '#core/field/session/taps'
+import { type Question, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
+import { ownOnly } from '#core/field/strange'
 import { readDigits } from '#core/measure/read-digits'
 import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, SPRINT_METHODS, type Method } from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
 import { NumberPad } from './number-pad'
-import { sayEvent } from './say-event'
-import type { NewEvent } from './use-session-log'
+import { sayEvent } from '#core/field/say-event'
 
 const METHODS = {
 	sprint: SPRINT_METHODS,
@@ -29,44 +26,28 @@ const lastMethods: Record<keyof typeof METHODS, Method> = {
 let wholeOnly = false
 
 interface Props {
-	progress: LineProgress
-	athlete: FieldAthlete
-	/** What is done on the line; a swap is another drill. */
-	drill: Drill | undefined
+	shown: OnLine
 	gates: readonly number[]
 	windMps: number | null
 	ready: boolean
 	undoLabel: string | null
-	/** The mark before, to repeat. */
-	same: Mark | undefined
-	advice: Advice
-	onAct: (act: NonNullable<Advice['act']>) => void
-	onSave: (value: { kind: string; value: unknown; kept?: true }, label: string) => void
-	onMissed: (reason?: (typeof MISSED_REASONS)[number]) => void
-	onUntimed: () => void
-	onUndo: () => void
+	onTap: (tap: Tap) => void
 	followUp: React.ReactNode
 }
 
 /** The numbers of one rep: split by split, read by what is expected; what would surprise is asked about once. */
 export function TimedPad({
-	progress,
-	athlete,
-	drill,
+	shown: { progress, athlete, drill, advice },
 	gates,
 	windMps,
 	ready,
 	undoLabel,
-	same,
-	advice,
-	onAct,
-	onSave,
-	onMissed,
-	onUntimed,
-	onUndo,
+	onTap,
 	followUp,
 }: Props) {
 	const { line } = progress
+	// The mark before, to repeat.
+	const same = progress.marks.at(-1)
 	const kind = line.logs === 'done' ? 'sprint' : line.logs
 	const slots = slotsOf(line, gates)
 	const [digits, setDigits] = useState<string[]>([])
@@ -94,8 +75,9 @@ export function TimedPad({
 					: [`${showRead(numbers[index]!, slot)} ${slot.unit}`],
 			)
 			.join(', ')
-		onSave(
-			{
+		onTap({
+			tap: 'mark',
+			measured: {
 				...valueOf(
 					line,
 					slots,
@@ -106,7 +88,7 @@ export function TimedPad({
 				...(kept ? { kept: true as const } : {}),
 			},
 			label,
-		)
+		})
 	}
 	const save = () => {
 		if (!complete) {
@@ -161,7 +143,7 @@ export function TimedPad({
 							<button
 								type="button"
 								className="btn btn-quiet min-h-[64px] flex-1"
-								onClick={() => onMissed('false-start')}
+								onClick={() => onTap({ tap: 'missed', reason: 'false-start' })}
 							>
 								False start
 							</button>
@@ -169,7 +151,7 @@ export function TimedPad({
 					</div>
 				</div>
 			) : (
-				<AdviceBox advice={advice} onAct={onAct} />
+				<AdviceBox advice={advice} onAct={() => onTap({ tap: 'advice' })} />
 			)}
 			<div data-at="numbers" className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
 				{slots.map((slot, index) => (
@@ -216,48 +198,26 @@ export function TimedPad({
 				onDigit={(digit) => type((text) => `${text}${digit}`)}
 				onDelete={() => type((text) => text.slice(0, -1))}
 				onSave={save}
-				onMissed={() => onMissed()}
-				onUntimed={onUntimed}
-				onUndo={onUndo}
+				onMissed={() => onTap({ tap: 'missed' })}
+				onUntimed={() => onTap({ tap: 'untimed' })}
+				onUndo={() => onTap({ tap: 'undo' })}
 				undoLabel={undoLabel}
 				saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
 				same={
 					blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint'
-						? { label: sayEvent(same), onSame: () => onSave({ kind: same.kind, value: same.value }, sayEvent(same)) }
+						? {
+								label: sayEvent(same),
+								onSame: () =>
+									onTap({
+										tap: 'mark',
+										measured: { kind: same.kind, value: same.value },
+										label: sayEvent(same),
+									}),
+							}
 						: null
 				}
 			/>
 			{followUp}
 		</>
 	)
-}
-
-/** What is usual on the line says nothing of another drill that is done in its place. */
-const ownOnly = ({ line, swap }: LineProgress): LineProgress['line'] => (swap ? { ...line, usuals: {} } : line)
-
-/** Why a mark from a device would surprise for an athlete, or can hardly be; null when it would not. */
-export function strangeFor(
-	progress: LineProgress,
-	mark: NewEvent,
-	athlete: FieldAthlete | undefined,
-	drill: Drill | undefined,
-): string | null {
-	const { line } = progress
-	if (mark.type !== 'mark' || mark.kind === 'release' || !('method' in mark.value)) return null
-	const slots: Slot[] = slotsOf(line, [])
-	const reads =
-		mark.kind === 'sprint'
-			? [mark.value.splits.at(-1)!.timeS]
-			: mark.kind === 'contact'
-				? [mark.value.contactS * 1000, mark.value.flightS * 1000]
-				: mark.kind === 'height'
-					? [mark.value.heightM * 100]
-					: []
-	const best = mark.kind === 'sprint' ? line.bests.gate : undefined
-	const question = questionAbout(ownOnly(progress), drill, athlete?.level ?? 3, mark.value.method, slots, reads, best)
-	if (question || mark.kind !== 'sprint' || best !== undefined || !athlete?.curve) return question?.words ?? null
-	const expected = expectedAt(slots[0]!, line, undefined, athlete.curve)
-	return reads[0]! < expected.low || reads[0]! > expected.high * 1.15
-		? `${reads[0]} s is not what ${athlete.name}’s own curve says, ${expected.low.toFixed(2)} to ${expected.high.toFixed(2)} s`
-		: null
 }

@@ -3,14 +3,11 @@ import { v7 as newId } from 'uuid'
 import type { KeptReading } from '#core/devices/schema'
 import { foldEvents } from '#core/events/fold'
 import type { BodyLimits } from '#core/field/over-today'
-import { type LogEvent, isOfBody } from '#core/vocabulary/events'
+import { type Write, stampWrite } from '#core/field/session/writes'
+import type { LogEvent } from '#core/vocabulary/events'
 import type { DeviceStore, Kept } from './device-store'
 import { Follower } from './follow-changes'
 import { type SendState, Sender } from './send-waiting'
-
-type Distribute<T> = T extends LogEvent ? Omit<T, 'id' | 'sessionId' | 'deviceId' | 'deviceSeq' | 'deviceTime'> : never
-/** What the screen knows of an event; the log adds id, session, device, order and time. */
-export type NewEvent = Distribute<LogEvent>
 
 export interface SessionLog {
 	/** False until the device's store has been read. */
@@ -29,11 +26,8 @@ export interface SessionLog {
 	state: SendState
 	/** This device's clock, put right by the server's. */
 	now: () => number
-	/** Resolves when the events are on the device. Throws when the device cannot keep them. */
-	write: (events: NewEvent[]) => Promise<LogEvent[]>
-	takeBack: (events: readonly LogEvent[]) => Promise<void>
-	/** A correction: the same event with another value, or of another athlete. */
-	correct: (event: LogEvent, change: Partial<LogEvent>) => Promise<LogEvent>
+	/** Resolves when all of it is on the device; all or nothing. Throws when the device cannot keep it. */
+	write: (writes: readonly Write[]) => Promise<LogEvent[]>
 	dismiss: (id: string) => Promise<void>
 	send: () => void
 }
@@ -121,71 +115,27 @@ export function useSessionLog(
 		}
 	}, [store, sessionId])
 
-	const put = useCallback(
-		async (make: (deviceId: string, seq: number, at: string) => LogEvent[]) => {
-			const at = new Date(Date.now() + offsetMs.current).toISOString()
-			const rows = await store.add(person.current, (seq) => make(store.deviceId, seq, at))
+	const write = useCallback(
+		async (writes: readonly Write[]) => {
+			const deviceTime = new Date(Date.now() + offsetMs.current).toISOString()
+			const rows = await store.add(person.current, (seq) =>
+				writes.map((one, index) =>
+					stampWrite(one, {
+						id: newId() as LogEvent['id'],
+						sessionId: sessionId as LogEvent['sessionId'],
+						deviceId: store.deviceId as LogEvent['deviceId'],
+						deviceSeq: seq + index,
+						deviceTime,
+					}),
+				),
+			)
 			// For the measuring of how long a tap takes to be safe on the device.
 			performance.mark('field:stored')
 			setKept((known) => [...known, ...rows])
 			void sender.current?.send()
 			return rows.map((row) => row.event)
 		},
-		[store],
-	)
-
-	const write = useCallback(
-		(events: NewEvent[]) =>
-			put((deviceId, seq, deviceTime) =>
-				events.map(
-					(event, index) =>
-						({
-							...event,
-							id: newId(),
-							sessionId,
-							deviceId,
-							deviceSeq: seq + index,
-							deviceTime,
-						}) as LogEvent,
-				),
-			),
-		[put, sessionId],
-	)
-
-	const takeBack = useCallback(
-		async (events: readonly LogEvent[]) => {
-			await put((deviceId, seq, deviceTime) =>
-				events.map((event, index) => ({
-					...event,
-					id: newId(),
-					replacesId: event.id,
-					void: true,
-					deviceId,
-					deviceSeq: seq + index,
-					deviceTime,
-				})),
-			)
-		},
-		[put],
-	)
-
-	const correct = useCallback(
-		async (event: LogEvent, change: Partial<LogEvent>) => {
-			const [written] = await put((deviceId, seq, at) => [
-				{
-					...event,
-					...change,
-					id: newId(),
-					replacesId: event.id,
-					deviceId,
-					deviceSeq: seq,
-					// The time stays the rep's own: a correction does not begin the rest anew. Of a report it decides whether it was a slip.
-					deviceTime: isOfBody(event) ? at : event.deviceTime,
-				} as LogEvent,
-			])
-			return written!
-		},
-		[put],
+		[store, sessionId],
 	)
 
 	const dismiss = useCallback(
@@ -212,8 +162,6 @@ export function useSessionLog(
 		ready,
 		state,
 		write,
-		takeBack,
-		correct,
 		dismiss,
 		readings,
 		limits,

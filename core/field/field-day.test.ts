@@ -102,7 +102,7 @@ describe('deciding live', () => {
 		expect(advise(slow).rest).toContain('4 of 6 reps')
 		expect(advise([...slow, rep(3, 1.97, 3.4), rep(4, 1.97, 3.4)])).toMatchObject({
 			lead: 'Enough for today.',
-			act: { kind: 'end-set', reason: 'coach' },
+			act: { draft: { kind: 'end-set', lineId: 'l', value: { reason: 'coach' } } },
 		})
 	})
 	it('offers the fast day at a new best, then a rehearsal, one full rep, and the end of that part', () => {
@@ -110,7 +110,7 @@ describe('deciding live', () => {
 		const at = (n: number, time: number) =>
 			rep(n, time, 0, { value: { splits: [{ distanceM: 10, timeS: time }], method: 'gate' } } as Partial<Mark>)
 		const two = [at(1, 1.83), at(2, 1.84)]
-		expect(advise(two, own)).toMatchObject({ lead: 'Fast day.', act: { kind: 'fast-day' } })
+		expect(advise(two, own)).toMatchObject({ lead: 'Fast day.', act: { draft: { kind: 'fast-day', entryId: 'e' } } })
 		const taken = [...two, decide('fast-day', 300)]
 		expect(advise(taken, own).lead).toBe('Rehearsal.')
 		expect(advise(taken, own).rest).toContain('1.93 s to 2.03 s')
@@ -118,29 +118,29 @@ describe('deciding live', () => {
 		expect(advise(rehearsed, own).lead).toBe('One full rep.')
 		expect(advise([...rehearsed, at(4, 1.82)], own)).toMatchObject({
 			lead: 'Close this part.',
-			act: { kind: 'end-set', reason: 'good-day' },
+			act: { draft: { kind: 'end-set', lineId: 'l', value: { reason: 'good-day' } } },
 		})
 	})
 	it('ends the set for a fall before anything else', () => {
 		expect(advise([rep(1, 1.83, 3.2), rep(2, 1.83, 3.2), rep(3, 1.95, 3.45), rep(4, 1.95, 3.45)])).toMatchObject({
 			lead: 'End the set.',
-			act: { kind: 'end-set', reason: 'drop-off' },
+			act: { draft: { kind: 'end-set', lineId: 'l', value: { reason: 'drop-off' } } },
 		})
 	})
 	it('says how long a weight was worn and when to take it off', () => {
 		const own = line({ parameters: { distanceM: 20, loadG: 200 } })
 		expect(advise([rep(1, 1.9, 3.3)], own)).toMatchObject({
 			lead: 'With the weight.',
-			act: { kind: 'load-off', reason: 'movement' },
+			act: { draft: { kind: 'load-off', lineId: 'l', value: { reason: 'movement' } } },
 		})
 		expect(advise([rep(1, 1.9, 3.3), rep(2, 1.9, 3.5)], own)).toMatchObject({
 			lead: 'Take it off now.',
-			act: { kind: 'load-off', reason: 'speed-loss' },
+			act: { draft: { kind: 'load-off', lineId: 'l', value: { reason: 'speed-loss' } } },
 		})
 		// Nineteen rests of 130 s are 41 minutes: it was worn as long as it should be, and nothing is wrong with it.
 		expect(advise([rep(1, 1.9, 3.3), rep(20, 1.9, 3.3)], own)).toMatchObject({
 			lead: 'Take it off now.',
-			act: { kind: 'load-off', reason: 'minutes' },
+			act: { draft: { kind: 'load-off', lineId: 'l', value: { reason: 'minutes' } } },
 		})
 		expect(advise([rep(1, 1.9, 3.3), decide('load-off', 140, { reason: 'movement' })], own)).toMatchObject({
 			lead: 'Weight off.',
@@ -317,7 +317,7 @@ describe('what hurts on the line', () => {
 		expect(over(reps, 'left back thigh')).toMatchObject({
 			lead: 'Stop here.',
 			rest: expect.stringContaining('left back thigh: over for today'),
-			act: { kind: 'end-set', reason: 'pain' },
+			act: { draft: { kind: 'end-set', lineId: 'l', value: { reason: 'pain' } } },
 		})
 		expect(over([], 'left back thigh').act).toBeNull()
 		expect(over([...reps, decide('end-set', 300, { reason: 'pain' })], 'left back thigh').lead).toBe('Set ended.')

@@ -26,11 +26,24 @@ export interface LineProgress {
 	method: Method | null
 	/** Over for this athlete by what was said of their body, in words; null while it stands. */
 	over: string | null
+	/** Why nobody goes on with it here and now, whatever their body: the ground, or the session's end. */
+	halted: Halt | null
 	finished: boolean
 }
 
+/** What stops a line on the spot. */
+export interface Halt {
+	by: 'ground' | 'end'
+	words: string
+}
+
 /** @param over why the drill that is done on this line is over for the athlete; what the server says of the line's own drill is known */
-export function progressOf(line: FieldLine, events: readonly LogEvent[], over: string | null = null): LineProgress {
+export function progressOf(
+	line: FieldLine,
+	events: readonly LogEvent[],
+	over: string | null = null,
+	halted: Halt | null = null,
+): LineProgress {
 	const own = events.filter(
 		(event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId,
 	)
@@ -68,6 +81,7 @@ export function progressOf(line: FieldLine, events: readonly LogEvent[], over: s
 		lastAt: times.length > 0 ? Math.max(...times) : null,
 		dropOff: fall?.reading ?? null,
 		over: swap ? over : (line.over ?? over),
+		halted,
 		finished: ended || taken >= planned,
 	}
 }
@@ -97,9 +111,9 @@ export function restLeft(progress: LineProgress, nowMs: number): number {
 	return Math.max(0, Math.ceil(progress.restS - elapsedS))
 }
 
-/** Whether somebody comes on the line again by themselves: reps left, and nothing said of their body that bars it. */
-export const isNext = ({ finished, over }: Pick<LineProgress, 'finished' | 'over'>): boolean =>
-	!finished && over === null
+/** Whether somebody comes on the line again by themselves: reps left, and nothing that bars it said of their body, the ground or the session. */
+export const isNext = ({ finished, over, halted }: Pick<LineProgress, 'finished' | 'over' | 'halted'>): boolean =>
+	!finished && over === null && halted === null
 
 /** Whose turn comes after somebody: the next in the order who still has reps, round and round. */
 export function nextInQueue(queue: readonly LineProgress[], afterAthleteId: string | null): string | null {

@@ -1,23 +1,36 @@
-import type { LOAD_OFF_REASONS } from '../vocabulary/events'
-import { type LogEvent } from '../vocabulary/events'
-import { writePercent, writeSeconds } from '../words/write-numbers'
+import type { EndReason, LOAD_OFF_REASONS, LogEvent } from '../vocabulary/events'
+import { capital, writePercent, writeSeconds } from '../words/write-numbers'
 import { type ReadyReading, readReady } from '../judge/ready-check'
 import type { Drill } from '../vocabulary/drill'
 import { saidOf } from './over-today'
 import { type LineProgress, type Suggestion, byTime, suggestionFor } from './line-progress'
 import type { FieldAthlete, FieldSheet } from './pack'
+import type { Draft } from './session/writes'
 
 type LoadOffReason = (typeof LOAD_OFF_REASONS)[number]
 
 /** What the screen says before the next rep, and what one tap can do about it. */
 export interface Advice extends Suggestion {
-	/** Offered as one button. */
-	act:
-		| { kind: 'end-set'; reason: 'drop-off' | 'good-day' | 'coach' | 'pain'; label: string }
-		| { kind: 'fast-day'; label: string }
-		| { kind: 'load-off'; reason: LoadOffReason; label: string }
-		| null
+	/** Offered as one button, with the very event it writes. */
+	act: Act | null
 }
+
+/** One tap: what its button says, what is written, and how that is named afterwards. */
+export interface Act {
+	label: string
+	said: string
+	draft: Draft
+	/** Whether the next athlete comes on the line. */
+	moveOn: boolean
+}
+
+const at = ({ line }: LineProgress) => ({ athleteId: line.athleteId, entryId: line.entryId, lineId: line.id })
+const endSet = (progress: LineProgress, reason: EndReason, label = 'End the set'): Act => ({
+	label,
+	said: 'set ended',
+	draft: { ...at(progress), type: 'decision', kind: 'end-set', value: { reason } },
+	moveOn: true,
+})
 
 /** A rehearsal is run at 90–95 % of the own best. */
 const REHEARSAL = { from: 0.9, to: 0.95 } as const
@@ -39,8 +52,17 @@ export function liveAdvice(
 			lead: 'Stop here.',
 			rest: `${progress.over}: over for today. Tap the name for another drill.`,
 			endTheSet: true,
-			act: progress.repsDone === 0 ? null : { kind: 'end-set', reason: 'pain', label: 'End the set' },
+			act: progress.repsDone === 0 ? null : endSet(progress, 'pain'),
 		}
+	if (progress.halted !== null && !progress.ended)
+		return progress.halted.by === 'end'
+			? { lead: 'Session ended.', rest: `${capital(progress.halted.words)}.`, endTheSet: false, act: null }
+			: {
+					lead: 'Not on this ground.',
+					rest: `${capital(progress.halted.words)}. Tap the name for another drill.`,
+					endTheSet: true,
+					act: endSet(progress, 'weather'),
+				}
 	const drill = drillOn(progress, sheet)
 	const said = drill ? saidOf(athlete.id, drill, events) : null
 	const plain =
@@ -50,7 +72,7 @@ export function liveAdvice(
 				{ ...suggestionFor(progress), lead: 'Ask first.', rest: `${said} was said today. It is for the coach to say.` }
 	const withEnd = (say: Suggestion): Advice => ({
 		...say,
-		act: say.endTheSet ? { kind: 'end-set', reason: 'drop-off', label: 'End the set' } : null,
+		act: say.endTheSet ? endSet(progress, 'drop-off') : null,
 	})
 	if (progress.ended || plain.endTheSet || said !== null) return withEnd(plain)
 	const fast = fastDay(progress, events)
@@ -67,7 +89,7 @@ export function liveAdvice(
 				lead: enough ? 'Enough for today.' : 'Slow day.',
 				rest: `${ready.sentence} ${enough ? '' : `${trimmed} of ${progress.planned} reps.`}`.trim(),
 				endTheSet: false,
-				act: enough ? { kind: 'end-set', reason: 'coach', label: 'End the set' } : null,
+				act: enough ? endSet(progress, 'coach') : null,
 			}
 		}
 		if (!progress.finished && progress.repsDone === 2)
@@ -75,7 +97,14 @@ export function liveAdvice(
 				lead: 'Fast day.',
 				rest: ready.sentence,
 				endTheSet: false,
-				act: ready.offer ? { kind: 'fast-day', label: 'Take it' } : null,
+				act: ready.offer
+					? {
+							label: 'Take it',
+							said: 'fast day',
+							draft: { ...at(progress), type: 'decision', kind: 'fast-day', value: {} },
+							moveOn: false,
+						}
+					: null,
 			}
 	}
 	if (ready && progress.repsDone > 0 && progress.repsDone <= 2 && !progress.finished)
@@ -146,7 +175,6 @@ function fastDay(progress: LineProgress, events: readonly LogEvent[]): Advice | 
 	const best = Math.min(
 		...progress.marks.flatMap((mark) => (mark.kind === 'sprint' ? [mark.value.splits.at(-1)!.timeS] : [])),
 	)
-	const close = { kind: 'end-set', reason: 'good-day', label: 'Close this part' } as const
 	if (after === 0)
 		return {
 			lead: 'Rehearsal.',
@@ -167,7 +195,7 @@ function fastDay(progress: LineProgress, events: readonly LogEvent[]): Advice | 
 		lead: 'Close this part.',
 		rest: 'The full rep of a fast day is done; it is not to be beaten today.',
 		endTheSet: true,
-		act: close,
+		act: endSet(progress, 'good-day', 'Close this part'),
 	}
 }
 
@@ -204,7 +232,12 @@ function loadAdvice(
 	const said = `Worn on ${reps(loaded)} of ${reps(of)} reps (${Math.round(share * 100)} %, usual ${LOADED.share[0] * 100}–${LOADED.share[1] * 100}), ${minutes} min (${LOADED.minutes[0]}–${LOADED.minutes[1]}).`
 	const limit = sheet.school.numbers.carriedSpeedLossPercent
 	const slower = progress.dropOff?.percents.at(-1) ?? 0
-	const act = (reason: LoadOffReason) => ({ kind: 'load-off', reason, label: 'Take it off now' }) as const
+	const act = (reason: LoadOffReason): Act => ({
+		label: 'Take it off now',
+		said: 'weight off',
+		draft: { ...at(progress), type: 'decision', kind: 'load-off', value: { reason } },
+		moveOn: false,
+	})
 	if (slower >= limit)
 		return {
 			lead: 'Take it off now.',

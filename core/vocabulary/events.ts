@@ -301,6 +301,8 @@ export const QueueDecision = event(
 		closed,
 	),
 )
+/** Why a session ends before its plan. Lightning and heat are reasons of their own: nobody goes on. */
+export const CUT_SHORT_REASONS = ['time', 'weather', 'coach', 'lightning', 'heat'] as const
 /** The session ended before its plan, with what was left of the day for this athlete. */
 export const CutShortDecision = event(
 	'decision',
@@ -308,7 +310,7 @@ export const CutShortDecision = event(
 	common,
 	Type.Object(
 		{
-			reason: oneOf(['time', 'weather', 'coach'] as const),
+			reason: oneOf(CUT_SHORT_REASONS),
 			left: Type.Object(
 				{
 					reps: Type.Integer({ minimum: 0, maximum: 10_000 }),

@@ -1,8 +1,8 @@
-import { type LineProgress, restLeft } from '#core/field/line-progress'
-import type { LogEvent } from '#core/vocabulary/events'
-import { REGION_NAMES } from '#core/vocabulary/words'
-import { markEvidence } from '#core/judge/gather-exposure'
-import { writeMark } from '#core/words/write-numbers'
+import { markEvidence } from '../judge/gather-exposure'
+import type { LogEvent } from '../vocabulary/events'
+import { REGION_NAMES } from '../vocabulary/words'
+import { writeMark } from '../words/write-numbers'
+import { type LineProgress, restLeft } from './line-progress'
 
 const MISSED = { aborted: 'aborted', 'false-start': 'false start', 'no-time': 'no time taken' } as const
 
@@ -43,10 +43,12 @@ export function sayEvent(event: LogEvent): string {
 	}
 }
 
+/** Rest left as "1:05", "ready" or "done"; a clock that is not known yet reads as ready. */
 export function restLabel(progress: LineProgress, now: number): string {
 	if (progress.finished) return 'done'
 	const left = now === 0 ? 0 : restLeft(progress, now)
 	return left === 0 ? 'ready' : `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`
 }
 
+/** "Ada L." */
 export const shortName = (name: string) => name.replace(/^(\S+)\s+(\S).*$/, '$1 $2.')

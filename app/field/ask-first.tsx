@@ -1,0 +1,29 @@
+import { AlertDialog } from 'radix-ui'
+
+/** A tap that is about several athletes asks once; one undo takes all of it back. */
+export function AskFirst({ words, onYes, onNo }: { words: string; onYes: () => void; onNo: () => void }) {
+	return (
+		<AlertDialog.Root open onOpenChange={(open) => !open && onNo()}>
+			<AlertDialog.Portal>
+				<AlertDialog.Content
+					className="sun fixed inset-x-0 bottom-0 z-30 border-t-4 border-ink bg-paper p-4 pb-[max(1rem,env(safe-area-inset-bottom))] text-ink"
+					aria-describedby={undefined}
+				>
+					<div className="mx-auto grid max-w-[560px] gap-3">
+						<AlertDialog.Title className="text-[20px] leading-snug font-semibold">{words}</AlertDialog.Title>
+						<div className="grid grid-cols-2 gap-2">
+							<AlertDialog.Cancel asChild>
+								<button type="button" className="btn btn-quiet min-h-[64px]">
+									No, go on
+								</button>
+							</AlertDialog.Cancel>
+							<button type="button" className="btn min-h-[64px]" onClick={onYes}>
+								Yes
+							</button>
+						</div>
+					</div>
+				</AlertDialog.Content>
+			</AlertDialog.Portal>
+		</AlertDialog.Root>
+	)
+}

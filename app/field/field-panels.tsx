@@ -1,0 +1,182 @@
+import type { Mark } from '#core/vocabulary/events'
+import { doseLeft } from '#core/field/dose-left'
+import { remaining, mayDo } from '#core/field/session/press'
+import type { Tap } from '#core/field/session/taps'
+import { marksOfSession } from '#core/field/session-marks'
+import { placeOf } from '#core/rules/bars'
+import { capital } from '#core/words/write-numbers'
+import { AllMarksPanel } from './all-marks-panel'
+import { AskPanel } from './ask-panel'
+import { AthletePanel } from './athlete-panel'
+import { MarkPanel } from './mark-panel'
+import { NotePanel } from './note-panel'
+import { OverPanel } from './over-panel'
+import { PainPanel } from './pain-panel'
+import { QueuePanel } from './queue-panel'
+import { type FieldSettings, SessionPanel } from './session-panel'
+import type { Afternoon } from './use-afternoon'
+import type { SessionLog } from './use-session-log'
+
+export type Panel = 'pain' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | 'note'
+
+interface Props {
+	afternoon: Afternoon
+	log: SessionLog
+	panel: Panel | null
+	/** A mark that is looked at; over any panel. */
+	markId: string | null
+	settings: FieldSettings
+	feed: boolean
+	onPanel: (panel: Panel | null) => void
+	onMark: (id: string | null) => void
+	onSettings: (change: Partial<FieldSettings>) => void
+	onFeed: (on: boolean) => void
+}
+
+/** Whatever is opened over the line: at most one panel, a mark over it, and a report that was just kept over all. */
+export function FieldPanels({
+	afternoon,
+	log,
+	panel,
+	markId,
+	settings,
+	feed,
+	onPanel,
+	onMark,
+	onSettings,
+	onFeed,
+}: Props) {
+	const { stand } = afternoon
+	const { shown, sheet, current, asks } = stand
+	const close = () => onPanel(null)
+	const tap = (one: Tap) => void afternoon.tap(one)
+	const closing = (one: Tap) => {
+		close()
+		tap(one)
+	}
+	const [asked] = asks
+	return (
+		<>
+			{panel === 'marks' && <AllMarksPanel marks={marksOfSession(sheet, current)} onMark={onMark} onClose={close} />}
+			{panel === 'session' && (
+				<SessionPanel
+					onAllMarks={() => onPanel('marks')}
+					settings={settings}
+					feed={feed}
+					windMps={stand.windMps}
+					surface={stand.surface}
+					cutShort={stand.cutShort}
+					onSettings={onSettings}
+					onFeed={onFeed}
+					onConditions={(value) => tap({ tap: 'conditions', value })}
+					onCutShort={(reason) => closing({ tap: 'cut-short', reason })}
+					onClose={close}
+				/>
+			)}
+			{panel === 'queue' && (
+				<QueuePanel
+					stand={stand}
+					clock={log.now}
+					onTap={tap}
+					onPick={(athleteId) => closing({ tap: 'pick', athleteId })}
+					onClose={close}
+				/>
+			)}
+			{panel === 'ask' && asked && (
+				<AskPanel
+					name={stand.nameOf(asked.athleteId)}
+					ask={asked.ask}
+					onAnswer={(score) => closing({ tap: 'answer', asked, score })}
+					onLater={() => closing({ tap: 'later', asked })}
+				/>
+			)}
+			{panel === 'pain' && shown && (
+				<PainPanel
+					name={shown.athlete.name}
+					onClose={close}
+					onSave={(value) => closing({ tap: 'report', report: { kind: 'pain', value } })}
+					onWhole={(kind) => closing({ tap: 'report', report: { kind } })}
+				/>
+			)}
+			{panel === 'note' && (
+				<NotePanel stand={stand} onSave={(about, text) => closing({ tap: 'note', about, text })} onClose={close} />
+			)}
+			{panel === 'athlete' && shown && (
+				<AthletePanel
+					name={shown.athlete.name}
+					progress={shown.progress}
+					together={stand.queue.filter(({ finished }) => !finished).length}
+					dose={doseLeft(sheet, shown.athlete, current)}
+					ownDrill={sheet.drills[`${shown.progress.line.drillId}/${shown.progress.line.drillVersion}`]}
+					standIns={(sheet.standIns[shown.progress.line.drillId] ?? [])
+						.flatMap((key) => sheet.drills[key] ?? [])
+						.filter((drill) => mayDo(stand, shown.athlete.id, drill))}
+					onSwap={(drill, who) => closing({ tap: 'swap', drill, who })}
+					onEnd={(reason, who) => closing({ tap: 'end', reason, who })}
+					onGroup={(group) => closing({ tap: 'to-group', athleteId: shown.athlete.id, group })}
+					onLeave={() => closing({ tap: 'here', athleteId: shown.athlete.id, present: false })}
+					onClose={close}
+				/>
+			)}
+			<OpenMark afternoon={afternoon} log={log} markId={markId} onMark={onMark} />
+			<Hurt afternoon={afternoon} />
+		</>
+	)
+}
+
+function OpenMark({
+	afternoon: { stand, tap },
+	log,
+	markId,
+	onMark,
+}: Pick<Props, 'afternoon' | 'log' | 'markId' | 'onMark'>) {
+	const { sheet, current, away, nameOf } = stand
+	const mark = current.find((event): event is Mark => event.type === 'mark' && event.id === markId)
+	const onEntry = sheet.lines.filter((one) => one.entryId === mark?.entryId && one.blocked === null)
+	const line = onEntry.find((one) => one.athleteId === mark?.athleteId) ?? onEntry[0]
+	if (!mark || !line) return null
+	const closing = (one: Tap) => {
+		onMark(null)
+		void tap(one)
+	}
+	return (
+		<MarkPanel
+			key={mark.id}
+			mark={mark}
+			line={line}
+			all={log.all}
+			athletes={onEntry
+				.filter((one) => !away.has(one.athleteId))
+				.map((one) => ({ id: one.athleteId, name: nameOf(one.athleteId), lineId: one.id }))}
+			onCorrect={(change) => closing({ tap: 'correct', event: mark, change })}
+			onTakeBack={() => closing({ tap: 'take-back', events: [mark], label: 'a mark taken back' })}
+			onClose={() => onMark(null)}
+		/>
+	)
+}
+
+/** What the report that was just kept means. */
+function Hurt({ afternoon: { stand, tap } }: Pick<Props, 'afternoon'>) {
+	const { hurt } = stand.cursor
+	const { sheet, away, limitsOf, nameOf } = stand
+	if (!hurt) return null
+	const { athleteId, event } = hurt
+	const limits = limitsOf(athleteId)
+	const closures = new Map(
+		limits.closures.map((one) => [`${placeOf(one)} ${one.grade}`, { words: capital(placeOf(one)), grade: one.grade }]),
+	)
+	return (
+		<OverPanel
+			name={nameOf(athleteId)}
+			closures={[...closures.values()]}
+			unwell={limits.easyOnly}
+			contact={sheet.athletes.find(({ id }) => id === athleteId)?.contact ?? null}
+			place={[sheet.session.place, sheet.session.address].filter(Boolean).join(', ') || 'no place is written down'}
+			others={sheet.athletes.filter(({ id }) => id !== athleteId && !away.has(id))}
+			onUndo={event ? () => void tap({ tap: 'slip' }) : undefined}
+			onMove={event && event.kind !== 'quiet' ? (to) => void tap({ tap: 'other', athleteId: to }) : undefined}
+			remaining={remaining(stand, athleteId).map(({ line }) => `${line.words}, ${line.dose.sets}×${line.dose.reps}`)}
+			onClose={() => void tap({ tap: 'heard' })}
+		/>
+	)
+}

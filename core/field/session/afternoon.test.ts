@@ -1,0 +1,437 @@
+import { describe, expect, it } from 'vitest'
+import { ATHLETES, ENTRIES, Phone, fourBySheet, lineOf } from '../../../tests/support/afternoon'
+import { STARTER_LIBRARY } from '../../library/starter-library'
+import type { LogEvent } from '../../vocabulary/events'
+import type { Tap } from './taps'
+
+const [ILKA, AMARU, TOVE, NOOR] = ATHLETES.map(({ id }) => id) as [string, string, string, string]
+const run = (timeS: number): Tap => ({
+	tap: 'mark',
+	measured: { kind: 'sprint', value: { splits: [{ distanceM: 20, timeS }], method: 'gate' } },
+	label: `${timeS.toFixed(2)} s`,
+})
+const jump = (distanceM: number): Tap => ({
+	tap: 'mark',
+	measured: { kind: 'distance', value: { distanceM, method: 'tape' } },
+	label: `${distanceM} m`,
+})
+const said = (events: readonly LogEvent[]) =>
+	events.map(({ type, kind, athleteId, value }) => ({ type, kind, athleteId, value }))
+const drill = (id: string) => STARTER_LIBRARY.drills[id]!
+const phone = (...args: Parameters<typeof fourBySheet>) => new Phone(fourBySheet(...args))
+
+describe('the line', () => {
+	it('opens at the first drill that is more than preparation, with the first of the sheet', () => {
+		const sheet = fourBySheet()
+		const lines = sheet.lines.map((line) =>
+			line.entryId === ENTRIES[0]!.id ? { ...line, family: 'prepare' as const } : line,
+		)
+		expect(new Phone({ ...sheet, lines }).stand.cursor.entryId).toBe(ENTRIES[1]!.id)
+		expect(phone().stand.cursor.entryId).toBe(ENTRIES[0]!.id)
+		expect(phone().name).toBe('Ilka Moreau')
+		expect(new Phone({ ...sheet, entries: [], lines: [] }).stand.shown).toBeNull()
+	})
+	it('moves to the next after a rep, round and round, and stays with the last who has reps left', () => {
+		const one = phone()
+		const order = Array.from({ length: 5 }, (_, index) => {
+			const { name } = one
+			one.tap(run(3 + index / 100))
+			return name
+		})
+		expect(order).toEqual(['Ilka Moreau', 'Amaru Fenn', 'Tove Brandt', 'Noor Castell', 'Ilka Moreau'])
+		for (const athleteId of [AMARU, TOVE, NOOR]) one.tap({ tap: 'here', athleteId, present: false })
+		expect(one.name).toBe('Ilka Moreau')
+		one.tap(run(3.1))
+		expect(one.name).toBe('Ilka Moreau')
+	})
+	it('writes a rep where it was done: set and rep by count, the drill that was swapped in', () => {
+		const one = phone({}, { dose: { sets: 2, reps: 2 } })
+		const [first] = one.tap(run(3.01))
+		expect(first).toMatchObject({
+			athleteId: ILKA,
+			entryId: ENTRIES[0]!.id,
+			lineId: lineOf(0, 0).id,
+			setNo: 1,
+			repNo: 1,
+			type: 'mark',
+		})
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		expect(one.tap({ tap: 'missed', reason: 'aborted' })[0]).toMatchObject({
+			kind: 'missed',
+			setNo: 1,
+			repNo: 2,
+			value: { reason: 'aborted' },
+		})
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		one.tap({ tap: 'swap', drill: drill('pogo'), who: 'one' })
+		expect(one.stand.shown).toMatchObject({ measured: false, drill: { id: 'pogo' } })
+		expect(one.tap({ tap: 'untimed' })[0]).toMatchObject({
+			kind: 'done',
+			setNo: 2,
+			repNo: 1,
+			asDrill: { drillId: 'pogo' },
+		})
+	})
+	it('counts a set judged by eye as one thing: the grade and the reps', () => {
+		const one = phone().at(3)
+		expect(said(one.tap({ tap: 'reps', reps: 6, grade: 'not-yet' }))).toEqual([
+			{ type: 'observation', kind: 'quality', athleteId: ILKA, value: { grade: 'not-yet', scope: 'set' } },
+			{ type: 'mark', kind: 'done', athleteId: ILKA, value: { reps: 6 } },
+		])
+		expect(one.stand.undoLabel).toBe('Ilka M., 6 reps, not yet')
+		expect(said(one.tap({ tap: 'reps', reps: 8, grade: null }))).toEqual([
+			{ type: 'mark', kind: 'done', athleteId: AMARU, value: { reps: 8 } },
+		])
+		// A set of a drill swapped in: the mark says so, the grade does not.
+		one.tap({ tap: 'swap', drill: drill('broad-jump'), who: 'one' })
+		const [grade, done] = one.tap({ tap: 'reps', reps: 4, grade: 'good' })
+		expect(grade).not.toHaveProperty('asDrill')
+		expect(done).toMatchObject({ asDrill: { drillId: 'broad-jump' } })
+	})
+	it('has as many on it as start together', () => {
+		const one = phone()
+		one.lanes = 2
+		const names = () => one.stand.onLine.map(({ line }) => line.athleteId)
+		expect(names()).toEqual([ILKA, AMARU])
+		one.tap({ tap: 'pick', athleteId: AMARU })
+		expect(names()).toEqual([ILKA, AMARU])
+		one.tap({ tap: 'pick', athleteId: NOOR })
+		expect(names()).toEqual([TOVE, NOOR])
+		one.lanes = 3
+		expect(names()).toEqual([NOOR])
+	})
+})
+
+describe('what is said of a rep', () => {
+	it('belongs to the last rep of this drill, and a second grade takes the place of the first', () => {
+		const one = phone()
+		expect(one.tap({ tap: 'rate', grade: 'good' })).toEqual([])
+		one.tap(run(3.02))
+		one.tap({ tap: 'rate', grade: 'poor' })
+		one.tap({ tap: 'rate', grade: 'good' })
+		const grades = one.current.filter(({ kind }) => kind === 'quality')
+		expect(said(grades)).toEqual([
+			{ type: 'observation', kind: 'quality', athleteId: ILKA, value: { grade: 'good', scope: 'rep' } },
+		])
+		expect(one.stand.undoLabel).toBe('Ilka M., 3.02 s, good')
+		one.at(1)
+		expect(one.tap({ tap: 'rate', grade: 'good' })).toEqual([])
+	})
+	it('is taken back together with the rep, and the athlete stands on the line again', () => {
+		const one = phone()
+		const [mark] = one.tap(run(3.02))
+		one.tap({ tap: 'rate', grade: 'poor' })
+		const [grade] = one.current.filter(({ kind }) => kind === 'quality')
+		one.tap({
+			tap: 'amend',
+			event: grade!,
+			change: { value: { grade: 'poor', scope: 'rep', fault: 'Pops up' } } as never,
+		})
+		expect(one.stand.undoLabel).toContain('poor')
+		one.tap({ tap: 'comfort', worst: 3, braking: true })
+		expect(one.stand.undoLabel).toContain('comfort 3 of 5, braking')
+		expect(one.current).toHaveLength(3)
+		one.tap({ tap: 'undo' })
+		expect(one.current).toEqual([])
+		expect(one.name).toBe('Ilka Moreau')
+		expect(one.stand.undoLabel).toBeNull()
+		expect(one.all.filter(({ id }) => id === mark!.id)).toHaveLength(1)
+	})
+})
+
+describe('undo', () => {
+	it('takes back move after move, each by its name', () => {
+		const one = phone()
+		one.tap(run(3.01))
+		one.tap(run(3.22))
+		expect(one.stand.undoLabel).toBe('Amaru F., 3.22 s')
+		one.tap({ tap: 'undo' })
+		expect(one.stand.undoLabel).toBe('Ilka M., 3.01 s')
+		one.tap({ tap: 'undo' })
+		expect(one.current).toEqual([])
+		expect(one.tap({ tap: 'undo' })).toEqual([])
+	})
+	it('puts a correction and a taking back as they were', () => {
+		const one = phone()
+		const [mark] = one.tap(run(3.01))
+		one.tap({ tap: 'correct', event: mark!, change: { athleteId: TOVE, lineId: lineOf(0, 2).id } as never })
+		expect(one.stand.undoLabel).toContain('corrected')
+		expect(one.current[0]).toMatchObject({ athleteId: TOVE, lineId: lineOf(0, 2).id, deviceTime: mark!.deviceTime })
+		one.tap({ tap: 'undo' })
+		expect(one.current[0]).toMatchObject({
+			athleteId: ILKA,
+			lineId: lineOf(0, 0).id,
+			value: { splits: [{ timeS: 3.01 }] },
+		})
+		one.tap({ tap: 'take-back', events: one.current, label: 'a mark taken back' })
+		expect(one.current).toEqual([])
+		one.tap({ tap: 'undo' })
+		expect(one.current).toHaveLength(1)
+		expect(one.current[0]).toMatchObject({ athleteId: ILKA, deviceTime: mark!.deviceTime })
+		expect(one.current[0]).not.toHaveProperty('void')
+	})
+	it('leaves what somebody else has changed since', () => {
+		const one = phone()
+		const [mark] = one.tap(run(3.01))
+		const other = new Phone(one.sheet, '00000005-0000-7000-8000-000000000002', one.all)
+		other.tap({
+			tap: 'correct',
+			event: mark!,
+			change: { value: { splits: [{ distanceM: 20, timeS: 3.3 }], method: 'gate' } } as never,
+		})
+		expect(one.tap({ tap: 'undo' })).toEqual([])
+		expect(one.current).toMatchObject([{ value: { splits: [{ timeS: 3.3 }] } }])
+	})
+	it('after a reload takes back what this phone wrote last, and nobody else’s', () => {
+		const one = phone()
+		one.tap(run(3.01))
+		one.at(3).tap({ tap: 'reps', reps: 5, grade: 'good' })
+		const other = new Phone(one.sheet, '00000005-0000-7000-8000-000000000002', one.all)
+		other.tap(run(3.4))
+		const again = new Phone(one.sheet, one.deviceId, one.all)
+		expect(again.stand.undoLabel).toBe('good and 1 more')
+		again.tap({ tap: 'undo' })
+		expect(again.current.map(({ kind }) => kind)).toEqual(['sprint', 'sprint'])
+		expect(new Phone(one.sheet, '00000005-0000-7000-8000-000000000003', one.all).stand.undoLabel).toBeNull()
+	})
+})
+
+describe('what is about several athletes', () => {
+	it('asks once, writes nothing before the answer, and is undone as one', () => {
+		const one = phone()
+		one.tap(run(3.01))
+		one.tap({ tap: 'here', athleteId: NOOR, present: false })
+		const before = one.current
+		expect(one.tap({ tap: 'cut-short', reason: 'time' })).toEqual([])
+		// Three are here: 4 starts, 3 rebounds, 3 jumps, 8 pogos each, one start done.
+		expect(one.stand.cursor.asking?.words).toBe(
+			'End the session now for 3 athletes: no time left? 53 reps stay undone.',
+		)
+		one.tap({ tap: 'no' })
+		expect(one.stand.cursor.asking).toBeNull()
+		expect(one.tap({ tap: 'sure' })).toEqual([])
+		one.tap({ tap: 'cut-short', reason: 'time' })
+		const events = one.tap({ tap: 'sure' })
+		expect(events.map((event) => event.kind === 'cut-short' && [event.athleteId, event.value.left.reps])).toEqual([
+			[ILKA, 17],
+			[AMARU, 18],
+			[TOVE, 18],
+		])
+		expect(one.stand.cutShort).toBe('no time left')
+		expect(one.tap({ tap: 'cut-short', reason: 'heat' })).toEqual([])
+		expect(one.stand.cursor.asking).toBeNull()
+		one.tap({ tap: 'undo' })
+		expect(said(one.current)).toEqual(said(before))
+		expect(one.stand.cutShort).toBeNull()
+	})
+	it('ends the session with the reason: nobody is next, and the advice is not to go on', () => {
+		const one = phone()
+		one.tap(run(3.01))
+		one.tap({ tap: 'cut-short', reason: 'lightning' })
+		one.tap({ tap: 'sure' })
+		expect(one.stand.shown!.advice).toMatchObject({ lead: 'Session ended.', rest: 'Lightning.', act: null })
+		expect(one.stand.queue.every(({ halted }) => halted?.words === 'lightning')).toBe(true)
+		one.tap({ tap: 'undo' })
+		expect(one.stand.queue.every(({ halted }) => halted === null)).toBe(true)
+	})
+	it('swaps a drill for all who may do the other, and names who may not', () => {
+		const sheet = fourBySheet()
+		const athletes = sheet.athletes.map((athlete) =>
+			athlete.id === TOVE ? { ...athlete, barred: ['broad-jump'] } : athlete,
+		)
+		const one = new Phone({ ...sheet, athletes }).at(1)
+		expect(one.tap({ tap: 'swap', drill: drill('broad-jump'), who: 'shown' })).toEqual([])
+		expect(one.stand.cursor.asking?.words).toBe(
+			`${drill('broad-jump').name} instead, for 3 athletes? Not for Tove B.: it is not for them today.`,
+		)
+		expect(one.tap({ tap: 'sure' }).map(({ athleteId }) => athleteId)).toEqual([ILKA, AMARU, NOOR])
+		expect(one.stand.undoLabel).toBe(`${drill('broad-jump').name} for 3 athletes`)
+		one.tap({ tap: 'undo' })
+		expect(one.current).toEqual([])
+		// Nobody may: nothing to ask.
+		const none = new Phone({ ...sheet, athletes: athletes.map((athlete) => ({ ...athlete, barred: ['broad-jump'] })) })
+		none.at(1).tap({ tap: 'swap', drill: drill('broad-jump'), who: 'shown' })
+		expect(none.stand.cursor.asking).toBeNull()
+	})
+	it('ends a drill for all who have not finished it', () => {
+		const one = phone().at(3)
+		one.tap({ tap: 'reps', reps: 8, grade: null })
+		one.tap({ tap: 'reps', reps: 2, grade: null })
+		one.tap({ tap: 'end', reason: 'coach', who: 'shown' })
+		expect(one.stand.cursor.asking?.words).toBe('End this drill for 3 athletes? 1 of them have begun.')
+		expect(one.tap({ tap: 'sure' }).map(({ athleteId }) => athleteId)).toEqual([AMARU, TOVE, NOOR])
+		expect(one.tap({ tap: 'end', reason: 'coach', who: 'shown' })).toEqual([])
+		expect(one.stand.cursor.asking).toBeNull()
+		one.at(0).tap({ tap: 'end', reason: 'weather', who: 'shown' })
+		expect(one.stand.cursor.asking?.words).toBe('End this drill for 4 athletes? Nobody has begun.')
+	})
+	it('puts everybody into groups by level, and shows one of them', () => {
+		const sheet = fourBySheet()
+		const athletes = sheet.athletes.map((athlete, index) => ({ ...athlete, level: ([1, 2, 1, 3] as const)[index]! }))
+		const one = new Phone({ ...sheet, athletes })
+		one.tap({ tap: 'split' })
+		expect(one.tap({ tap: 'sure' })).toHaveLength(4)
+		one.tap({ tap: 'group', group: 1 })
+		expect(one.stand.queue.map(({ line }) => line.athleteId)).toEqual([ILKA, TOVE])
+		one.tap({ tap: 'to-group', athleteId: TOVE, group: 3 })
+		expect(one.stand.queue.map(({ line }) => line.athleteId)).toEqual([ILKA])
+		one.tap({ tap: 'group', group: 3 })
+		expect(one.stand.queue.map(({ line }) => line.athleteId)).toEqual([TOVE, NOOR])
+		expect(one.stand.everybody).toHaveLength(4)
+	})
+})
+
+describe('who is here', () => {
+	it('leaves the queue, and comes back at its end', () => {
+		const one = phone()
+		one.tap({ tap: 'here', athleteId: ILKA, present: false })
+		expect(one.name).toBe('Amaru Fenn')
+		expect(one.stand.undoLabel).toBe('Ilka M., not here')
+		expect([...one.stand.away]).toEqual([ILKA])
+		one.tap({ tap: 'here', athleteId: ILKA, present: true })
+		expect(one.stand.queue.map(({ line }) => line.athleteId)).toEqual([AMARU, TOVE, NOOR, ILKA])
+		one.tap({ tap: 'undo' })
+		expect([...one.stand.away]).toEqual([ILKA])
+	})
+	it('is moved by hand', () => {
+		const one = phone()
+		one.tap({ tap: 'move', athleteId: NOOR, to: 0 })
+		expect(one.stand.queue.map(({ line }) => line.athleteId)).toEqual([NOOR, ILKA, AMARU, TOVE])
+		one.tap({ tap: 'move', athleteId: ILKA, to: 3 })
+		expect(one.stand.queue.map(({ line }) => line.athleteId)).toEqual([NOOR, AMARU, TOVE, ILKA])
+	})
+})
+
+describe('the ground', () => {
+	it('that is wet from now on closes rebounds at once, and opens them when it was a slip', () => {
+		const one = phone().at(1)
+		one.tap({ tap: 'conditions', value: { surface: 'wet-grass' } })
+		expect(one.stand.surface).toBe('wet-grass')
+		expect(one.stand.queue.map(({ halted }) => halted?.words)).toEqual(
+			Array.from({ length: 4 }, () => 'wet grass, no rebounds from a box'),
+		)
+		expect(one.stand.shown!.advice).toMatchObject({
+			lead: 'Not on this ground.',
+			act: { draft: { value: { reason: 'weather' } } },
+		})
+		one.tap({ tap: 'swap', drill: drill('broad-jump'), who: 'one' })
+		expect(one.stand.shown!.progress.halted).toBeNull()
+		one.tap({ tap: 'undo' })
+		expect(one.at(0).stand.queue.every(({ halted }) => halted === null)).toBe(true)
+		one.tap({ tap: 'undo' })
+		expect(one.at(1).stand.queue.every(({ halted }) => halted === null)).toBe(true)
+		expect(one.stand.surface).toBe('grass')
+	})
+	it('planned wet was answered when it was planned', () => {
+		const sheet = fourBySheet()
+		const one = new Phone({ ...sheet, session: { ...sheet.session, surface: 'wet-grass' } }).at(1)
+		expect(one.stand.queue.every(({ halted }) => halted === null)).toBe(true)
+	})
+	it('and the wind hold for what comes', () => {
+		const one = phone()
+		expect(one.stand.windMps).toBeNull()
+		one.tap({ tap: 'conditions', value: { windMps: -1.2 } })
+		one.tap({ tap: 'conditions', value: { surface: 'track' } })
+		expect(one.stand).toMatchObject({ windMps: -1.2, surface: 'track', undoLabel: 'track from now' })
+	})
+})
+
+describe('what is said of the body', () => {
+	it('is over at once, stands in front until it was heard, and a slip is taken back', () => {
+		const one = phone()
+		const value = { region: 'knee', side: 'left', score: 6, redFlag: false } as const
+		const [report] = one.tap({ tap: 'report', report: { kind: 'pain', value } })
+		expect(report).toMatchObject({ athleteId: ILKA, entryId: ENTRIES[0]!.id, value: { moment: 'during', score: 6 } })
+		expect(one.stand.cursor.hurt).toMatchObject({ athleteId: ILKA, event: { id: report!.id } })
+		expect(one.stand.shown).toMatchObject({ athlete: { id: ILKA }, advice: { lead: 'Stop here.', act: null } })
+		one.tap({ tap: 'slip' })
+		expect(one.stand.cursor.hurt).toBeNull()
+		expect(one.current).toEqual([])
+		one.tap({ tap: 'report', report: { kind: 'unwell' } })
+		one.tap({ tap: 'heard' })
+		expect(one.stand.cursor.hurt).toBeNull()
+		expect(one.current).toHaveLength(1)
+	})
+	it('was somebody else’s: on their line, and one undo takes it back', () => {
+		const one = phone()
+		one.tap({ tap: 'report', report: { kind: 'head' } })
+		one.tap({ tap: 'other', athleteId: TOVE })
+		expect(one.current).toMatchObject([{ kind: 'head', athleteId: TOVE, lineId: lineOf(0, 2).id }])
+		expect(one.stand.cursor.hurt?.athleteId).toBe(TOVE)
+		expect(one.stand.limitsOf(ILKA).closures).toEqual([])
+		expect(one.stand.limitsOf(TOVE).closures).toMatchObject([{ grade: 'everything' }])
+		one.tap({ tap: 'undo' })
+		expect(one.current).toEqual([])
+	})
+	it('is asked after the work on it: put off, or answered, and from 2 on it is a report', () => {
+		const one = phone({ ask: [{ region: 'calf', side: 'both' }] }).at(3)
+		expect(one.stand.asks).toEqual([])
+		one.tap({ tap: 'reps', reps: 8, grade: null })
+		expect(one.stand.asks.map(({ athleteId }) => athleteId)).toEqual([ILKA])
+		one.tap({ tap: 'later', asked: one.stand.asks[0]! })
+		expect(one.stand.asks).toEqual([])
+		one.tap({ tap: 'reps', reps: 8, grade: null })
+		one.tap({ tap: 'answer', asked: one.stand.asks[0]!, score: 1 })
+		expect(one.stand.cursor.hurt).toBeNull()
+		one.tap({ tap: 'reps', reps: 8, grade: null })
+		one.tap({ tap: 'answer', asked: one.stand.asks[0]!, score: 2 })
+		expect(one.stand.cursor.hurt).toMatchObject({ athleteId: TOVE, event: { kind: 'quiet' } })
+	})
+	it('a worry is of what the drill loads most', () => {
+		const one = phone().at(1)
+		const [worry] = one.tap({ tap: 'worry' })
+		const loads = drill('depth-jump').regions
+		expect(worry?.kind === 'worry' && loads[worry.value.region]).toBe(Math.max(...Object.values(loads)))
+	})
+	it('closed by hand on another phone is closed here', () => {
+		const one = phone().at(1)
+		one.limits = { [ILKA]: { closures: [], shut: [{ words: 'depth jump', drillId: 'depth-jump' }], easyOnly: false } }
+		expect(one.stand.everybody.map(({ over }) => over)).toEqual(['depth jump', null, null, null])
+		expect(one.name).toBe('Amaru Fenn')
+	})
+})
+
+describe('a note', () => {
+	it('is about the session, an athlete, what they do, or their last rep', () => {
+		const one = phone()
+		expect(one.tap({ tap: 'note', about: 'rep', text: 'late' })).toEqual([])
+		one.tap(run(3.01))
+		const note = (about: 'session' | 'athlete' | 'drill' | 'rep') => one.tap({ tap: 'note', about, text: 'late' })[0]
+		expect(note('rep')).toMatchObject({ kind: 'note', athleteId: ILKA, setNo: 1, repNo: 1, lineId: lineOf(0, 0).id })
+		const drillNote = note('drill')
+		expect(drillNote).toMatchObject({
+			athleteId: AMARU,
+			lineId: lineOf(0, 1).id,
+			value: { about: 'drill', text: 'late' },
+		})
+		expect(drillNote).not.toHaveProperty('setNo')
+		expect(note('athlete')).not.toHaveProperty('lineId')
+		expect(note('session')).toMatchObject({ athleteId: null })
+		expect(one.stand.undoLabel).toBe('note: late')
+	})
+})
+
+describe('advice', () => {
+	it('writes the very event its button stands for', () => {
+		const one = phone({}, { parameters: { distanceM: 20, loadG: 250 } })
+		one.tap(run(3.01))
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		const { act } = one.stand.shown!.advice
+		expect(act).toMatchObject({ label: 'Take it off now' })
+		expect(one.tap({ tap: 'advice' })).toMatchObject([act!.draft])
+		expect(one.name).toBe('Ilka Moreau')
+		const none = phone()
+		expect(none.tap({ tap: 'advice' })).toEqual([])
+	})
+	it('that ends the set moves on', () => {
+		const one = phone({}, { dropOffPercent: 3 }).at(2)
+		for (const metres of [2.4, 2.4, 2.4]) {
+			one.tap({ tap: 'pick', athleteId: ILKA })
+			one.tap(jump(metres))
+		}
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		one.tap({ tap: 'end', reason: 'coach', who: 'one' })
+		expect(one.name).toBe('Amaru Fenn')
+		expect(one.stand.undoLabel).toBe('Ilka M., ended')
+	})
+})

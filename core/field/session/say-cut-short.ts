@@ -1,0 +1,13 @@
+import type { CUT_SHORT_REASONS } from '../../vocabulary/events'
+
+export type CutShortReason = (typeof CUT_SHORT_REASONS)[number]
+
+const WORDS: Record<CutShortReason, string> = {
+	time: 'no time left',
+	weather: 'the weather',
+	coach: 'the coach ended it',
+	lightning: 'lightning',
+	heat: 'heat',
+}
+/** Why a session was ended before its plan, in words. */
+export const sayCutShort = (reason: CutShortReason): string => WORDS[reason]

@@ -1,0 +1,62 @@
+import type { EndReason, LogEvent, MISSED_REASONS } from '../../vocabulary/events'
+import type { Drill } from '../../vocabulary/drill'
+import type { Region, Surface } from '../../vocabulary/words'
+import type { Asked } from './read-field'
+import type { CutShortReason } from './say-cut-short'
+import type { Draft } from './writes'
+
+export type Grade = 'good' | 'not-yet' | 'poor'
+/** One athlete, or everybody who is shown. */
+export type Who = 'one' | 'shown'
+
+/** A number that was typed, or read off a stopwatch: what is kept of it, and how it is named. */
+export interface Measured {
+	kind: string
+	value: unknown
+	kept?: true
+}
+/** Something said of the body on the line. */
+export type Report =
+	| { kind: 'pain'; value: { region: Region; side: 'left' | 'right' | 'both'; score: number; redFlag: boolean } }
+	| { kind: 'head' | 'chest' | 'unwell' }
+
+/** Everything somebody can do at the phone. Those of the first group write nothing. */
+export type Tap =
+	| { tap: 'entry'; by: number }
+	| { tap: 'pick'; athleteId: string }
+	| { tap: 'group'; group: number }
+	| { tap: 'later'; asked: Asked }
+	| { tap: 'heard' }
+	| { tap: 'no' }
+	/** Does what the question before was about. */
+	| { tap: 'sure' }
+	| { tap: 'undo' }
+	// The rep on the line.
+	| { tap: 'mark'; measured: Measured; label: string }
+	| { tap: 'missed'; reason?: (typeof MISSED_REASONS)[number] | undefined }
+	| { tap: 'untimed' }
+	| { tap: 'reps'; reps: number; grade: Grade | null }
+	| { tap: 'advice' }
+	| { tap: 'reading'; mark: Draft; words: string }
+	// About what was logged.
+	| { tap: 'rate'; grade: Grade }
+	| { tap: 'amend'; event: LogEvent; change: Partial<LogEvent> }
+	| { tap: 'comfort'; worst: number; braking: boolean }
+	| { tap: 'correct'; event: LogEvent; change: Partial<LogEvent> }
+	| { tap: 'take-back'; events: readonly LogEvent[]; label: string }
+	| { tap: 'note'; about: 'session' | 'athlete' | 'drill' | 'rep'; text: string }
+	// Of the body.
+	| { tap: 'worry' }
+	| { tap: 'report'; report: Report }
+	| { tap: 'slip' }
+	| { tap: 'other'; athleteId: string }
+	| { tap: 'answer'; asked: Asked; score: number }
+	// What happens to the plan.
+	| { tap: 'swap'; drill: Pick<Drill, 'id' | 'version' | 'name'>; who: Who }
+	| { tap: 'end'; reason: EndReason; who: Who }
+	| { tap: 'here'; athleteId: string; present: boolean }
+	| { tap: 'to-group'; athleteId: string; group: number }
+	| { tap: 'split' }
+	| { tap: 'move'; athleteId: string; to: number }
+	| { tap: 'conditions'; value: { windMps?: number; surface?: Surface } }
+	| { tap: 'cut-short'; reason: CutShortReason }
