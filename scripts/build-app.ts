@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
+import { alone } from './alone.mjs'
 import { PlainError } from './plain-error'
 import { ROOT } from './root.mjs'
 import { spawnTied } from './tied.mjs'
@@ -21,13 +22,18 @@ function sourceHash(): string {
 }
 
 /**
- * Builds the application when the sources have changed since the last whole build.
+ * Builds the application when the sources have changed since the last whole build. Of two commands that want it at
+ * once, one builds and the other waits.
  *
  * @throws PlainError with what the build said when it fails
  */
 export async function buildApp(): Promise<void> {
 	const wanted = sourceHash()
-	if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return
+	const built = () => existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted
+	if (!built()) await alone('build', async () => built() || (await build(wanted)))
+}
+
+async function build(wanted: string): Promise<void> {
 	console.log('Building …')
 	// A build that is broken off must not pass for the one before it.
 	rmSync(STAMP, { force: true })

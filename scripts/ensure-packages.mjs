@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
+import { alone } from './alone.mjs'
 import { ROOT } from './root.mjs'
 import { runTied } from './tied.mjs'
 
@@ -16,7 +17,12 @@ export async function ensurePackages() {
 	const wanted = createHash('sha256')
 		.update(readFileSync(path.join(ROOT, 'package-lock.json')))
 		.digest('hex')
-	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+	const installed = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted
+	if (!installed()) await alone('install', async () => installed() || (await install(stamp, wanted)))
+}
+
+/** @param {string} stamp @param {string} wanted */
+async function install(stamp, wanted) {
 	console.error('Installing packages from the lock file …')
 	if ((await runTied('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT })) !== 0) {
 		console.error(

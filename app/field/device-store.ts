@@ -84,7 +84,8 @@ export function openDeviceStore(): Promise<DeviceStore> {
 	return opened
 }
 
-async function openLasting(): Promise<DeviceStore> {
+/** The store in the browser’s own database. */
+export async function openLasting(): Promise<DeviceStore> {
 	// A new version gets a new case below; one that has shipped is never edited.
 	const db: IDBPDatabase<FieldDb> = await openDB<FieldDb>(NAME, 2, {
 		upgrade(made, oldVersion, _newVersion, tx) {
@@ -240,11 +241,11 @@ export function memoryStore(): DeviceStore {
 	return {
 		lasting: false,
 		deviceId: newId(),
-		add: (personId, make) => {
+		add: async (personId, make) => {
 			const added = make(seq).map((event): Kept => ({ event, status: 'waiting', personId }))
 			seq += added.length
 			rows.push(...added)
-			return Promise.resolve(added)
+			return await Promise.resolve(added)
 		},
 		ofSession: (sessionId) =>
 			Promise.resolve(rows.filter((row) => row.event.sessionId === sessionId).map((row) => ({ ...row }))),
@@ -279,7 +280,9 @@ export function memoryStore(): DeviceStore {
 		},
 		addRemote: (sessionId, events) => {
 			const pack = packs.get(sessionId)
-			if (pack) packs.set(sessionId, { ...pack, events: [...pack.events, ...events] })
+			const known = new Set(pack?.events.map(({ id }) => id))
+			const fresh = events.filter(({ id }) => !known.has(id))
+			if (pack) packs.set(sessionId, { ...pack, events: [...pack.events, ...fresh] })
 			return Promise.resolve()
 		},
 		read: (key) => Promise.resolve(settings.get(key) as never),

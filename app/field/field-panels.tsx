@@ -8,6 +8,7 @@ import { capital } from '#core/words/write-numbers'
 import { AllMarksPanel } from './all-marks-panel'
 import { AskPanel } from './ask-panel'
 import { AthletePanel } from './athlete-panel'
+import { JoinPanel } from './join-panel'
 import { MarkPanel } from './mark-panel'
 import { NotePanel } from './note-panel'
 import { OverPanel } from './over-panel'
@@ -17,7 +18,7 @@ import { type FieldSettings, SessionPanel } from './session-panel'
 import type { Afternoon } from './use-afternoon'
 import type { SessionLog } from './use-session-log'
 
-export type Panel = 'pain' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | 'note'
+export type Panel = 'pain' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | 'note' | 'join'
 
 interface Props {
 	afternoon: Afternoon
@@ -79,9 +80,11 @@ export function FieldPanels({
 					clock={log.now}
 					onTap={tap}
 					onPick={(athleteId) => closing({ tap: 'pick', athleteId })}
+					onJoin={() => onPanel('join')}
 					onClose={close}
 				/>
 			)}
+			{panel === 'join' && <JoinPanel stand={stand} onTap={closing} onClose={close} />}
 			{panel === 'ask' && asked && (
 				<AskPanel
 					name={stand.nameOf(asked.athleteId)}

@@ -234,6 +234,7 @@ function Line({
 			<QueueBar
 				queue={stand.queue}
 				onLine={stand.onLine}
+				ended={stand.cutShort}
 				nameOf={stand.nameOf}
 				clock={log.now}
 				alerts={settings}

@@ -91,13 +91,6 @@ export function LineHead({
 					<DoseTape label="fast m" done={dose.fastMetres.done} planned={dose.fastMetres.planned} />
 				</div>
 			</div>
-			{progress.halted && (
-				<p className="mt-1 border-l-4 border-attn pl-3 text-[17px] font-bold text-attn" role="alert">
-					{progress.halted.by === 'end'
-						? `Session ended: ${progress.halted.words}.`
-						: `Not today: ${progress.halted.words}.`}
-				</p>
-			)}
 			{progress.over && (
 				<p className="mt-1 border-l-4 border-attn pl-3 text-[17px] font-bold text-attn" role="alert">
 					Over today: {progress.over}. Tap the name for another drill.

@@ -3,6 +3,7 @@ import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { type Slot, expectedAt, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { readDigits } from '#core/measure/read-digits'
 import type { FieldLine } from '#core/field/pack'
+import { SIDES } from '#core/vocabulary/words'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import { sayEvent } from '#core/field/say-event'
 
@@ -28,7 +29,10 @@ export function MarkPanel({ mark, line, all, athletes, onCorrect, onTakeBack, on
 	const reads = measured.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
 	const method = 'method' in mark.value ? mark.value.method : 'gate'
 	return (
-		<SheetPanel title={`${sayEvent(mark)}, set ${mark.setNo}, rep ${mark.repNo}`} onClose={onClose}>
+		<SheetPanel
+			title={`${sayEvent(mark)}${mark.side ? `, ${mark.side}` : ''}, set ${mark.setNo}, rep ${mark.repNo}`}
+			onClose={onClose}
+		>
 			<p className="mt-2 text-[15px]">
 				{historyOf(mark, all)
 					.map(
@@ -70,6 +74,25 @@ export function MarkPanel({ mark, line, all, athletes, onCorrect, onTakeBack, on
 						Correct
 					</button>
 				</form>
+			)}
+			{line.sided && (
+				<>
+					<h2 className={PANEL_HEADING}>{line.sided === 'plant' ? 'Foot that was planted' : 'Side'}</h2>
+					<div className="mt-1 grid grid-cols-2 gap-1.5">
+						{SIDES.map((side) => (
+							<button
+								key={side}
+								type="button"
+								className={CHOICE}
+								aria-pressed={mark.side === side}
+								disabled={mark.side === side}
+								onClick={() => onCorrect({ side })}
+							>
+								{side}
+							</button>
+						))}
+					</div>
+				</>
 			)}
 			<h2 className={PANEL_HEADING}>It was somebody else</h2>
 			<div className="mt-1 grid grid-cols-2 gap-1.5">

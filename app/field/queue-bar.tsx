@@ -7,6 +7,8 @@ import { useNow } from './use-now'
 interface Props {
 	queue: readonly LineProgress[]
 	onLine: readonly LineProgress[]
+	/** Why the session was ended; null while it goes on. */
+	ended: string | null
 	nameOf: (id: string | null) => string
 	clock: () => number
 	alerts: { sound: boolean; vibration: boolean }
@@ -14,7 +16,7 @@ interface Props {
 }
 
 /** Who comes next and how long they still rest. It alone ticks: the rest of the screen stands still between taps. */
-export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props) {
+export function QueueBar({ queue, onLine, ended, nameOf, clock, alerts, onOpen }: Props) {
 	const now = useNow(clock)
 	const ready = queue
 		.filter((progress) => isNext(progress) && now > 0 && progress.lastAt !== null && restLeft(progress, now) === 0)
@@ -43,7 +45,9 @@ export function QueueBar({ queue, onLine, nameOf, clock, alerts, onOpen }: Props
 					<b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}
 				</span>
 			))}
-			{!queue.some(isNext) && <span>Everybody is done here; the next drill is ›</span>}
+			{!queue.some(isNext) && (
+				<span>{ended === null ? 'Everybody is done here; the next drill is ›' : `Ended: ${ended}`}</span>
+			)}
 			<span className="shrink-0 underline">all {queue.length}</span>
 		</button>
 	)

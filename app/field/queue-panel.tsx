@@ -28,11 +28,12 @@ interface Props {
 	clock: () => number
 	onTap: (tap: Tap) => void
 	onPick: (athleteId: string) => void
+	onJoin: () => void
 	onClose: () => void
 }
 
 /** Everybody on this drill: who is ready, who rests, who is done, who is not here; dragged or moved by keys into another order. */
-export function QueuePanel({ stand, clock, onTap, onPick, onClose }: Props) {
+export function QueuePanel({ stand, clock, onTap, onPick, onJoin, onClose }: Props) {
 	const { queue, away, order, nameOf } = stand
 	const { group } = stand.cursor
 	const groupOf = (id: string) => order.find(({ athleteId }) => athleteId === id)?.group ?? 0
@@ -105,6 +106,9 @@ export function QueuePanel({ stand, clock, onTap, onPick, onClose }: Props) {
 					</li>
 				))}
 			</ul>
+			<button type="button" className={`${CHOICE} mt-4 w-full`} onClick={onJoin}>
+				Somebody else comes
+			</button>
 		</SheetPanel>
 	)
 }

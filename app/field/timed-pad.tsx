@@ -4,7 +4,15 @@ import type { Tap } from '#core/field/session/taps'
 import { type Question, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { ownOnly } from '#core/field/strange'
 import { readDigits } from '#core/measure/read-digits'
-import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, SPRINT_METHODS, type Method } from '#core/vocabulary/words'
+import {
+	type Leg,
+	SIDES,
+	CONTACT_METHODS,
+	LENGTH_METHODS,
+	METHOD_NAMES,
+	SPRINT_METHODS,
+	type Method,
+} from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
 import { NumberPad } from './number-pad'
 import { sayEvent } from '#core/field/say-event'
@@ -53,6 +61,8 @@ export function TimedPad({
 	const [digits, setDigits] = useState<string[]>([])
 	const [at, setAt] = useState(wholeOnly ? slots.length - 1 : 0)
 	const [method, setMethod] = useState<Method>(lastMethods[kind])
+	const [chosen, setChosen] = useState<Leg | null>(null)
+	const side = chosen ?? progress.side ?? undefined
 	const [odd, setOdd] = useState<Question | null>(null)
 	const active = Math.min(at, slots.length - 1)
 	const best = kind === 'sprint' ? line.bests[method] : undefined
@@ -88,6 +98,7 @@ export function TimedPad({
 				...(kept ? { kept: true as const } : {}),
 			},
 			label,
+			side,
 		})
 	}
 	const save = () => {
@@ -143,7 +154,7 @@ export function TimedPad({
 							<button
 								type="button"
 								className="btn btn-quiet min-h-[64px] flex-1"
-								onClick={() => onTap({ tap: 'missed', reason: 'false-start' })}
+								onClick={() => onTap({ tap: 'missed', reason: 'false-start', side })}
 							>
 								False start
 							</button>
@@ -153,53 +164,75 @@ export function TimedPad({
 			) : (
 				<AdviceBox advice={advice} onAct={() => onTap({ tap: 'advice' })} />
 			)}
-			<div data-at="numbers" className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
-				{slots.map((slot, index) => (
-					<button
-						key={slot.name}
-						type="button"
-						className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`}
-						onClick={() => setAt(index)}
-						aria-pressed={index === active}
+			<div data-at="numbers">
+				{line.sided && !progress.swap && (
+					<div
+						className="flex items-center gap-1.5 px-4 pt-2"
+						role="group"
+						aria-label={line.sided === 'plant' ? 'Foot that was planted' : 'Side'}
 					>
-						<span
-							className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`}
-							data-testid={`value-${index}`}
-						>
-							{reads[index] === null ? digits[index] || '–' : showRead(reads[index]!, slot)}{' '}
-							<span className="text-[17px] font-medium">{slot.unit}</span>
-						</span>
-						<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>
-							{slot.name}
-						</span>
-					</button>
-				))}
-				<label className="grid w-[118px] shrink-0 text-[13px]">
-					by
-					<select
-						className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]"
-						value={method}
-						onChange={(event) => {
-							lastMethods[kind] = event.target.value as Method
-							setMethod(lastMethods[kind])
-						}}
-						aria-label="Taken by"
-					>
-						{METHODS[kind].map((one) => (
-							<option key={one} value={one}>
-								{METHOD_NAMES[one]}
-							</option>
+						{line.sided === 'plant' && <span className="text-[14px]">planted</span>}
+						{SIDES.map((one) => (
+							<button
+								key={one}
+								type="button"
+								className="num min-h-[64px] flex-1 border border-ink text-[19px] font-semibold aria-pressed:bg-ink aria-pressed:text-paper"
+								aria-pressed={side === one}
+								onClick={() => setChosen(one === side && line.sided === 'plant' ? null : one)}
+							>
+								{one}
+							</button>
 						))}
-					</select>
-				</label>
+					</div>
+				)}
+				<div className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
+					{slots.map((slot, index) => (
+						<button
+							key={slot.name}
+							type="button"
+							className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`}
+							onClick={() => setAt(index)}
+							aria-pressed={index === active}
+						>
+							<span
+								className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`}
+								data-testid={`value-${index}`}
+							>
+								{reads[index] === null ? digits[index] || '–' : showRead(reads[index]!, slot)}{' '}
+								<span className="text-[17px] font-medium">{slot.unit}</span>
+							</span>
+							<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>
+								{slot.name}
+							</span>
+						</button>
+					))}
+					<label className="grid w-[118px] shrink-0 text-[13px]">
+						by
+						<select
+							className="min-h-[48px] w-full border border-ink bg-paper px-1 text-[15px]"
+							value={method}
+							onChange={(event) => {
+								lastMethods[kind] = event.target.value as Method
+								setMethod(lastMethods[kind])
+							}}
+							aria-label="Taken by"
+						>
+							{METHODS[kind].map((one) => (
+								<option key={one} value={one}>
+									{METHOD_NAMES[one]}
+								</option>
+							))}
+						</select>
+					</label>
+				</div>
 			</div>
 			<NumberPad
 				disabled={!ready || (progress.finished && !complete && blank)}
 				onDigit={(digit) => type((text) => `${text}${digit}`)}
 				onDelete={() => type((text) => text.slice(0, -1))}
 				onSave={save}
-				onMissed={() => onTap({ tap: 'missed' })}
-				onUntimed={() => onTap({ tap: 'untimed' })}
+				onMissed={() => onTap({ tap: 'missed', side })}
+				onUntimed={() => onTap({ tap: 'untimed', side })}
 				onUndo={() => onTap({ tap: 'undo' })}
 				undoLabel={undoLabel}
 				saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
@@ -212,6 +245,7 @@ export function TimedPad({
 										tap: 'mark',
 										measured: { kind: same.kind, value: same.value },
 										label: sayEvent(same),
+										side,
 									}),
 							}
 						: null

@@ -25,7 +25,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 			: [...new Set([...(asked ? [asked] : []), ...(await sessionsForDevice(scope, who.role, today))])]
 	const packs: PackAnswer['packs'] = []
 	for (const id of ids.filter((id) => /^[0-9a-f-]{36}$/i.test(id))) {
-		const pack = await readPack(scope, id, who.role)
+		const pack = await readPack(scope, id, who.role, today)
 		if (pack) packs.push(pack)
 	}
 	const answer: PackAnswer = {

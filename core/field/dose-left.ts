@@ -1,6 +1,7 @@
 import { countLine } from '../dose/count-line'
 import { countMark } from '../dose/count-mark'
 import { type DoseCount, addInto, emptyCount, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
+import { repsOfMark } from '../dose/sides'
 import { SESSION_RANGES } from '../dose/level-ranges'
 import type { LogEvent } from '../vocabulary/events'
 import { effortZone } from '../measure/sprint/effort-zone'
@@ -36,7 +37,7 @@ export function doseLeft(
 		if (event.type !== 'mark' || event.athleteId !== athlete.id) continue
 		const line = lines.get(event.entryId)
 		if (!line) continue
-		repsLeft -= event.kind === 'done' ? event.value.reps : event.kind === 'missed' ? 0 : 1
+		repsLeft -= repsOfMark(event, line.sided)
 		const cited = event.asDrill ?? line
 		const drill = sheet.drills[`${cited.drillId}/${cited.drillVersion}`]
 		if (drill)
@@ -51,7 +52,7 @@ export function doseLeft(
 	return {
 		contacts: { done: contacts(done), planned: contacts(planned), low: range.contacts.low, high: range.contacts.high },
 		fastMetres: { done: fast(done), planned: fast(planned), low: range.fastMetres.low, high: range.fastMetres.high },
-		repsLeft: Math.max(0, repsLeft),
+		repsLeft: Math.max(0, Math.ceil(repsLeft)),
 	}
 }
 

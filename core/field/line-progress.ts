@@ -1,7 +1,9 @@
 import type { LogEvent } from '../vocabulary/events'
 import type { StopReading } from '../noise/one-more'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
-import { byRep, markEvidence, repsOfMark } from '../judge/gather-exposure'
+import { repsOfMark, turnsOfMark } from '../dose/sides'
+import { byRep, markEvidence } from '../judge/gather-exposure'
+import { type Leg, SIDES } from '../vocabulary/words'
 import { readFall } from '../judge/read-fall'
 import { loadOffAt } from '../marks/load-off'
 import { capital, writeMark, writePercent } from '../words/write-numbers'
@@ -16,6 +18,10 @@ export interface LineProgress {
 	ended: boolean
 	/** Number of the next set and of the rep in it, counted from 1. */
 	next: { setNo: number; repNo: number }
+	/** Whose turn it is of the sides, where a rep is done on each; null where no side is asked, or none by turn. */
+	side: Leg | null
+	/** One side of the rep is done, the other to come. */
+	half: boolean
 	/** Device time of the last rep, ms; null before the first. */
 	lastAt: number | null
 	dropOff: StopReading | null
@@ -48,7 +54,10 @@ export function progressOf(
 		(event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId,
 	)
 	const marks = own.filter((event) => event.type === 'mark').sort(byRep)
-	const taken = marks.reduce((sum, event) => sum + (event.kind === 'missed' ? 1 : repsOfMark(event)), 0)
+	const sided = line.sided ?? null
+	// Both halves of a rep that is done left and right are one place.
+	const turns = marks.reduce((sum, event) => sum + turnsOfMark(event, sided), 0)
+	const taken = Math.floor(turns)
 	const planned = line.dose.sets * line.dose.reps
 	const ended = own.some((event) => event.type === 'decision' && event.kind === 'end-set')
 	const swapped = own
@@ -74,16 +83,33 @@ export function progressOf(
 		planned,
 		ended,
 		swap,
-		restS: restAfter(line, [...marks].sort(byTime).at(-1), taken % line.dose.reps === 0),
+		restS: restAfter(line, [...marks].sort(byTime).at(-1), turns % line.dose.reps === 0),
 		method: fall?.method ?? null,
-		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
+		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event, sided), 0),
 		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
+		side: sided === 'each' && !swap ? nextSide(line, marks) : null,
+		half: turns % 1 !== 0,
 		lastAt: times.length > 0 ? Math.max(...times) : null,
 		dropOff: fall?.reading ?? null,
 		over: swap ? over : (line.over ?? over),
 		halted,
 		finished: ended || taken >= planned,
 	}
+}
+
+/**
+ * The side whose turn it is: the one with more left of its own dose, else the one that has done less; the left begins.
+ * What was ticked off without a side was done on both.
+ */
+function nextSide(line: FieldLine, marks: readonly Extract<LogEvent, { type: 'mark' }>[]): Leg {
+	const planned = line.dose.sets * line.dose.reps
+	const [left, right] = SIDES.map((side) => {
+		const own = line.sides?.[side]
+		const asked = line.sides === undefined ? planned : own ? own.sets * own.reps : 0
+		const done = marks.filter((mark) => mark.side === undefined || mark.side === side)
+		return asked - done.reduce((sum, mark) => sum + turnsOfMark(mark), 0)
+	}) as [number, number]
+	return right > left ? 'right' : 'left'
 }
 
 /** By the device's time, then by its own order: never by id. */
@@ -148,7 +174,11 @@ export function suggestionFor(progress: LineProgress): Suggestion {
 	}
 	if (left === 0) return { lead: 'All done.', rest: `${repsDone} of ${planned} reps.`, endTheSet: false }
 	if (!dropOff || !kind)
-		return { lead: repsDone === 0 ? 'First one.' : `${left} to go.`, rest: `Target: ${line.target}.`, endTheSet: false }
+		return {
+			lead: repsDone === 0 ? 'First one.' : `${left} to go.`,
+			rest: line.target === '' ? 'Nothing to compare with yet.' : `Target: ${line.target}.`,
+			endTheSet: false,
+		}
 	if (dropOff.tooCoarse && progress.method)
 		return {
 			lead: `${left} to go.`,

@@ -1,7 +1,9 @@
 import type { LogEvent } from '../vocabulary/events'
-import type { Dose, Parameters, Rest } from '../vocabulary/dose'
+import type { Sided } from '../dose/sides'
+import type { Dose, Parameters, Rest, SideDoses } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Level, Region, Method } from '../vocabulary/words'
+import type { PlannedLine } from '../vocabulary/line'
 import type { School } from '../vocabulary/school'
 import type { BodyLimits, SayLimit } from './over-today'
 import type { Ask } from './to-ask'
@@ -23,6 +25,10 @@ export interface FieldLine {
 	dose: Dose
 	parameters: Parameters
 	rest: Rest
+	/** Whether a rep has a side; absent in packs of before. */
+	sided?: Sided
+	/** Sides that do unlike doses. */
+	sides?: SideDoses | undefined
 	target: string
 	/** What of the line comes from the athlete's own measurements, in sentences; absent in packs of before. */
 	own?: string[]
@@ -39,6 +45,15 @@ export interface FieldLine {
 	over: string | null
 	/** What the school lets the marks of this line fall by before the set ends. */
 	dropOffPercent: number
+}
+/** What an athlete who is not on the sheet would do on an entry. */
+export interface GuestLine {
+	entryId: string
+	planned: PlannedLine
+}
+/** Somebody of the club who is not on the sheet, and may come all the same. */
+export interface FieldOther extends FieldAthlete {
+	lines: GuestLine[]
 }
 export interface FieldEntry {
 	id: string
@@ -90,6 +105,10 @@ export interface FieldSheet {
 	/** What may stand in for a drill here, by drill id: "id/version" of each. */
 	standIns: Record<string, string[]>
 	school: School
+	/** Who else of the club may come; in packs of sessions that are near, absent in packs of before. */
+	others?: FieldOther[]
+	/** What somebody nobody knows may do; as `others`. */
+	stranger?: Pick<FieldOther, 'barred' | 'lines'>
 }
 
 /** A session whole, as a device keeps it. */

@@ -1,4 +1,5 @@
 import type { Day } from '../calendar/day-count'
+import { repsOfMark, sidedOf } from '../dose/sides'
 import type { LogEvent } from '../vocabulary/events'
 import type { Drill } from '../vocabulary/drill'
 import type { Phase } from '../vocabulary/words'
@@ -31,12 +32,6 @@ export function markEvidence(event: LogEvent, distanceM: number | undefined): Ma
 	if (event.kind === 'distance')
 		return { kind: 'distance', value: event.value.distanceM, method: event.value.method, ...side }
 	return null
-}
-
-/** Reps an event stands for: a measured rep is one, a set ticked off at once is as many as it says, a missed rep none. */
-export function repsOfMark(event: LogEvent): number {
-	if (event.type !== 'mark' || event.kind === 'missed') return 0
-	return event.kind === 'done' ? event.value.reps : 1
 }
 
 /** Order of the reps: by set and rep, the same rep logged twice by device order. Never by id or by a phone's clock alone. */
@@ -89,7 +84,7 @@ export function exposureOf(
 		rungId: line.rungId ?? '',
 		onRung: drill.id === rungDrillId && !mostlySwapped,
 		planned: line.dose,
-		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event), 0),
+		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event, sidedOf(drill)), 0),
 		endReason: end && end.kind === 'end-set' ? end.value.reason : null,
 		marks: own
 			.filter(isLike)

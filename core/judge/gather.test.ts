@@ -7,7 +7,8 @@ import { STARTER_LIBRARY } from '../library/starter-library'
 import { emptyCount } from '../dose/dose-count'
 import type { LogEvent } from '../vocabulary/events'
 import type { PlannedLine } from '../vocabulary/line'
-import { byRep, exposureOf, markEvidence, repsOfMark } from './gather-exposure'
+import { repsOfMark } from '../dose/sides'
+import { byRep, exposureOf, markEvidence } from './gather-exposure'
 import { type AthleteHistory, type HistoryLine, evidenceFor, gatherInput, isOpen, matchesAround } from './gather-input'
 import { entryState } from './resolve-line'
 
@@ -82,7 +83,9 @@ describe('one mark', () => {
 			expect(markEvidence(none, undefined)).toBeNull()
 	})
 	it('stands for a rep, a set ticked off, or none', () => {
-		expect([sprint(1.9, 1), done(8), missed(), event('observation', 'pain', {})].map(repsOfMark)).toEqual([1, 8, 0, 0])
+		expect([sprint(1.9, 1), done(8), missed(), event('observation', 'pain', {})].map((one) => repsOfMark(one))).toEqual(
+			[1, 8, 0, 0],
+		)
 	})
 	it('in the order of set and rep; the same rep by device and its order, never by id or clock', () => {
 		const late = sprint(1.9, 1, { id: 'a', deviceTime: '2026-03-12T19:00:00.000Z', deviceSeq: 1 })

@@ -13,6 +13,7 @@ import {
 	documentIdOf,
 	uuidOf,
 } from './ids'
+import { PlannedLine } from './line'
 import { CLOSED as closed, oneOf, written } from './shape'
 import { CONTACT_METHODS, LENGTH_METHODS, REGIONS, SIDES, SPRINT_METHODS, SURFACES } from './words'
 
@@ -260,8 +261,26 @@ export const AttendanceDecision = event(
 	Type.Object({ present: Type.Boolean() }, closed),
 )
 
-/** Somebody who was not on the list and trains along. */
-export const GuestDecision = event('decision', 'guest', common, Type.Object({}, closed))
+/** Somebody who was not on the list and trains along: an athlete of the club, or a guest the phone gives an id and a name. */
+export const GuestDecision = event(
+	'decision',
+	'guest',
+	common,
+	Type.Object(
+		{
+			/** Of somebody the club does not know yet. */
+			name: Type.Optional(written(200)),
+			/** The lines that were shown, under the ids that marks on them name. */
+			lines: Type.Optional(
+				Type.Array(
+					Type.Object({ entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>(), planned: PlannedLine }, closed),
+					{ maxItems: 30 },
+				),
+			),
+		},
+		closed,
+	),
+)
 /** A piece of a complex left out this time, or done in another place. */
 export const PieceDecision = event(
 	'decision',

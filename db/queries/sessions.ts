@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, inArray, isNull, lt, lte, or, sql } from 'drizz
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { ClubScope } from '../connect'
+import { mark } from '../schema/log'
 import { entry, line, session, sessionAthlete } from '../schema/sessions'
 import { squad } from '../schema/squads'
 
@@ -168,6 +169,43 @@ export async function insertAttending({ db, clubId }: ClubScope, sessionId: stri
 		.insert(sessionAthlete)
 		.values(athleteIds.map((athleteId, position) => ({ clubId, sessionId, athleteId, position })))
 }
+/** One more on the list of a session, at its end; once. */
+export async function joinSession({ db, clubId }: ClubScope, sessionId: string, athleteId: string) {
+	const [last] = await db
+		.select({ position: sql<number>`coalesce(max(${sessionAthlete.position}), -1)` })
+		.from(sessionAthlete)
+		.where(and(eq(sessionAthlete.clubId, clubId), eq(sessionAthlete.sessionId, sessionId)))
+	await db
+		.insert(sessionAthlete)
+		.values({ clubId, sessionId, athleteId, position: Number(last?.position ?? -1) + 1 })
+		.onDuplicateKeyUpdate({ set: { athleteId: sql`athlete_id` } })
+}
+/** Takes somebody off the list of a session who came with some lines, unless anything else speaks of them there. */
+export async function leaveSession(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	athleteId: string,
+	lineIds: readonly string[],
+) {
+	const marked = await db
+		.select({ id: mark.id })
+		.from(mark)
+		.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId), eq(mark.athleteId, athleteId)))
+		.limit(1)
+	const ofAthlete = and(eq(line.clubId, clubId), eq(line.sessionId, sessionId), eq(line.athleteId, athleteId))
+	const lines = await db.select({ id: line.id }).from(line).where(ofAthlete)
+	if (marked.length > 0 || lines.some(({ id }) => !lineIds.includes(id))) return
+	await db.update(line).set({ current: false }).where(ofAthlete)
+	await db
+		.delete(sessionAthlete)
+		.where(
+			and(
+				eq(sessionAthlete.clubId, clubId),
+				eq(sessionAthlete.sessionId, sessionId),
+				eq(sessionAthlete.athleteId, athleteId),
+			),
+		)
+}
 export async function removeAttending({ db, clubId }: ClubScope, sessionId: string) {
 	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), eq(sessionAthlete.sessionId, sessionId)))
 }
@@ -291,6 +329,18 @@ export async function linesOf(
 			),
 		)
 		.orderBy(asc(session.day), asc(session.startTime))
+}
+/** Lines that are known by their ids already, each after the versions its athlete has; one that stands goes on standing. */
+export async function insertFurtherLines({ db, clubId }: ClubScope, rows: LineRow[]) {
+	for (const row of rows) {
+		const of = and(eq(line.clubId, clubId), eq(line.entryId, row.entryId), eq(line.athleteId, row.athleteId))
+		const [last] = await db
+			.select({ version: sql<number>`coalesce(max(${line.version}), 0)` })
+			.from(line)
+			.where(of)
+		await db.update(line).set({ current: false }).where(of)
+		await db.insert(line).values({ ...row, clubId, version: Number(last?.version ?? 0) + 1 })
+	}
 }
 /** Writes new versions; the versions they follow stop being current. */
 export async function insertLines(

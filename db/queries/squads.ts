@@ -1,8 +1,9 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, exists, inArray, or, sql } from 'drizzle-orm'
 import type { Family, Level } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../connect'
 import { athlete, athleteIdentity } from '../schema/people'
+import { session, sessionAthlete } from '../schema/sessions'
 import { athleteLevel, ladderState, squad, squadMember } from '../schema/squads'
 
 export type SquadRow = typeof squad.$inferSelect
@@ -93,6 +94,45 @@ export async function readAthletes({ db, clubId }: ClubScope, ids: string[]): Pr
 		.from(athlete)
 		.innerJoin(athleteIdentity, identityJoin)
 		.where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids)))
+		.orderBy(asc(athleteIdentity.name))
+	return rows.map(toAthlete)
+}
+
+/** Who may come to a session: whoever is in a squad, and whoever was down for a session in the days before one. */
+export async function listComing({ db, clubId }: ClubScope, day: string, daysBack: number): Promise<AthleteRow[]> {
+	const rows = await db
+		.select(athleteColumns)
+		.from(athlete)
+		.innerJoin(athleteIdentity, identityJoin)
+		.where(
+			and(
+				eq(athlete.clubId, clubId),
+				or(
+					exists(
+						db
+							.select({ one: sql`1` })
+							.from(squadMember)
+							.where(and(eq(squadMember.clubId, clubId), eq(squadMember.athleteId, athlete.id))),
+					),
+					exists(
+						db
+							.select({ one: sql`1` })
+							.from(sessionAthlete)
+							.innerJoin(
+								session,
+								and(eq(session.clubId, sessionAthlete.clubId), eq(session.id, sessionAthlete.sessionId)),
+							)
+							.where(
+								and(
+									eq(sessionAthlete.clubId, clubId),
+									eq(sessionAthlete.athleteId, athlete.id),
+									sql`${session.day} between date_sub(${day}, interval ${daysBack} day) and ${day}`,
+								),
+							),
+					),
+				),
+			),
+		)
 		.orderBy(asc(athleteIdentity.name))
 	return rows.map(toAthlete)
 }

@@ -4,12 +4,13 @@ import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
-import type { Pack } from '../../core/field/pack'
+import { makeLine } from '../../core/field/make-line'
+import type { FieldAthlete, GuestLine, Pack } from '../../core/field/pack'
 import { asksOf, limitsOf } from '../../core/field/body-now'
 import { type BodyLimits, sayLimits } from '../../core/field/over-today'
 import { type LogEvent, isOfBody } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
-import type { Method } from '../../core/vocabulary/words'
+import type { Level, Method } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
 import { MeasureError } from '../../core/measure/measure-error'
 import { readyReference } from '../../core/noise/ready-reference'
@@ -17,8 +18,6 @@ import { type SquadErrors, typicalErrorOf } from '../../core/noise/typical-error
 import { type TopSpeed, newerSpeed } from '../../core/own/own'
 import type { OwnWord } from '../../core/own/say-own'
 import { isOpen } from '../../core/judge/gather-input'
-import { dropOffLimit } from '../../core/judge/read-fall'
-import { writeDrill } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
@@ -30,11 +29,12 @@ import { readFieldSpeeds } from '../own/read-measured'
 import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
-import { readSquad } from '../../db/queries/squads'
+import { type AthleteRow, readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
 import { entryName } from '../../core/plan/entry-parts'
 import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
+import { readOthers } from './read-others'
 import { readTargets } from '../sheet/read-targets'
 
 /** Today and the sessions of the week ahead travel with the device. */
@@ -50,8 +50,17 @@ export async function sessionsForDevice(scope: ClubScope, role: Role, today: str
 		.map((session) => session.id)
 }
 
-/** A session with all that the field needs of it; null for a stranger's id. */
-export async function readPack(scope: ClubScope, sessionId: string, role: Role): Promise<Pack | null> {
+/**
+ * A session with all that the field needs of it; null for a stranger's id.
+ *
+ * @param today the club's day, where it is to hold who else may come as well
+ */
+export async function readPack(
+	scope: ClubScope,
+	sessionId: string,
+	role: Role,
+	today: string | null = null,
+): Promise<Pack | null> {
 	const sheet = await readSheet(scope, sessionId)
 	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
 	const school = squad && sheet.library.schools[squad.schoolId]
@@ -64,13 +73,64 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 		await readUsuals(scope, athleteIds, day),
 		await firstRepsBefore(scope, athleteIds, addDays(day, -USUAL_DAYS), day),
 	]
-	const { drills, standIns } = await drillsOf(scope, sheet)
 	const known = await knownOf(scope, sheet)
 	const contacts = await contactsOf(scope, athleteIds)
 	const errors = await readErrors(scope, sheet.session.squadId, day)
 	const speeds = await readFieldSpeeds(scope, athleteIds, day, firsts)
 	const ground = surfaceClass(sheet.session.surface)
 	const isOnGround = (key: string) => partsOfKey(key).surface === ground
+	/** What everybody who logs may know of an athlete, from what is concluded of them. */
+	const athleteOf = (
+		athlete: Pick<AthleteRow, 'id' | 'name' | 'legLengthM'>,
+		level: Level,
+		concluded: Concluded,
+	): Omit<FieldAthlete, 'barred'> => ({
+		id: athlete.id,
+		name: athlete.name,
+		level,
+		legLengthM: athlete.legLengthM,
+		spare: spareOf(concluded),
+		limits: limitsOf(concluded),
+		ask: asksOf(concluded, day),
+		worries: [],
+		curve: null,
+		usual: [],
+	})
+	const coming = today === null ? null : await readOthers(scope, sheet, squad, today)
+	const { drills, standIns } = await drillsOf(
+		scope,
+		sheet,
+		coming === null ? [] : [...coming.others, coming.stranger].flatMap(({ lines }) => lines),
+	)
+	const barredFor = (concluded: Concluded) =>
+		Object.values(drills).flatMap((drill) =>
+			['instead', 'no'].includes(permit(concluded, { drillId: drill.id }).answer) ? [drill.id] : [],
+		)
+	const athletes = sheet.athletes.map((athlete): FieldAthlete => {
+		const { id } = athlete
+		const open = care
+			.filter((row) => row.athleteId === id)
+			.map(careRecordOf)
+			.filter((record) => isOpen(record, day))
+		const { plain, concluded } = known.get(id)!
+		return {
+			...athleteOf(athlete, athlete.level, concluded),
+			contact: contacts.get(id) ?? null,
+			barred: barredFor(concluded),
+			sayLimits: sayLimitsOf({ ...plain, returning: concluded.plan.regions }, day),
+			worries: open.flatMap((record) =>
+				// The alternative stands on the line already; what is not trusted is not everybody's to read.
+				record.kind === 'worry' && may(role, 'pain:read') ? [{ drillId: record.drillId, region: record.region }] : [],
+			),
+			curve:
+				curveOf(newerSpeed(plain.own?.topSpeed ?? null, speeds.get(id) ?? null)) ??
+				curveOfBests(usuals.bests.filter((best) => best.athleteId === id && isOnGround(best.key))),
+			usual: usualOf(
+				firsts.filter((rep) => rep.athleteId === id && rep.key !== null && isOnGround(rep.key)),
+				errors,
+			),
+		}
+	})
 	return {
 		events: sheet.events
 			.concat(sheet.conflicts.flat())
@@ -93,75 +153,36 @@ export async function readPack(scope: ClubScope, sessionId: string, role: Role):
 				part: entry.part,
 				name: entryName(entry, sheet.library),
 			})),
-			athletes: sheet.athletes.map(({ id, name, level, legLengthM }) => {
-				const open = care
-					.filter((row) => row.athleteId === id)
-					.map(careRecordOf)
-					.filter((record) => isOpen(record, day))
-				const { plain, concluded } = known.get(id)!
-				return {
-					id,
-					name,
-					level,
-					legLengthM,
-					contact: contacts.get(id) ?? null,
-					spare: spareOf(concluded),
-					barred: Object.values(drills).flatMap((drill) =>
-						['instead', 'no'].includes(permit(concluded, { drillId: drill.id }).answer) ? [drill.id] : [],
-					),
-					limits: limitsOf(concluded),
-					sayLimits: sayLimitsOf({ ...plain, returning: concluded.plan.regions }, day),
-					ask: asksOf(concluded, day),
-					worries: open.flatMap((record) =>
-						// The alternative stands on the line already; what is not trusted is not everybody's to read.
-						record.kind === 'worry' && may(role, 'pain:read')
-							? [{ drillId: record.drillId, region: record.region }]
-							: [],
-					),
-					curve:
-						curveOf(newerSpeed(plain.own?.topSpeed ?? null, speeds.get(id) ?? null)) ??
-						curveOfBests(usuals.bests.filter((best) => best.athleteId === id && isOnGround(best.key))),
-					usual: usualOf(
-						firsts.filter((rep) => rep.athleteId === id && rep.key !== null && isOnGround(rep.key)),
-						errors,
-					),
-				}
-			}),
+			athletes,
 			lines: sheet.athletes.flatMap((athlete) =>
 				athlete.lines.map((line) => {
-					const measured = line.drill?.measures[0]
-					const logs = measured && measured !== 'quality' ? measured : ('done' as const)
-					return {
-						id: line.id,
-						entryId: line.entryId,
-						athleteId: athlete.id,
-						words: line.drill ? writeDrill(line.drill, line.parameters) : '',
-						drillName: line.drill?.name ?? '',
-						drillId: line.drill?.id ?? '',
-						drillVersion: line.drill?.version ?? 0,
-						logs,
-						family: line.drill?.family ?? ('prepare' as const),
-						dose: line.dose,
-						parameters: line.parameters,
-						rest: line.rest,
-						target: targets.get(line.id)?.words ?? '',
-						...ownWords(targets.get(line.id)?.own),
-						...(errors[line.drillId ?? ''] ? { errors: errors[line.drillId ?? ''] } : {}),
-						bests: targets.get(line.id)?.bests ?? {},
-						usuals: targets.get(line.id)?.usuals ?? {},
-						cautions:
-							line.drill?.intensity === 'shock' || line.parameters.assistPercent ? (line.drill?.cautions ?? []) : [],
-						cues: line.drill?.cues ?? [],
-						lookFor: line.drill?.lookFor ?? [],
+					const target = targets.get(line.id)
+					const own = errors[line.drillId ?? '']
+					return makeLine({ id: line.id, entryId: line.entryId, athleteId: athlete.id }, line, line.drill, school, {
+						target: target?.words ?? '',
+						...ownWords(target?.own),
+						...(own ? { errors: own } : {}),
+						bests: target?.bests ?? {},
+						usuals: target?.usuals ?? {},
 						blocked: line.blocked,
 						over: line.over,
-						dropOffPercent: line.drill ? dropOffLimit(logs === 'done' ? 'sprint' : logs, line.drill, school) : 0,
-					}
+					})
 				}),
 			),
 			drills,
 			standIns,
 			school,
+			...(coming === null
+				? {}
+				: {
+						others: coming.others.map(({ athlete, level, plain, concluded, lines }) => ({
+							...athleteOf(athlete, level, concluded),
+							sayLimits: sayLimitsOf({ ...plain, returning: concluded.plan.regions }, day),
+							barred: barredFor(concluded),
+							lines,
+						})),
+						stranger: { barred: barredFor(coming.stranger.concluded), lines: coming.stranger.lines },
+					}),
 		},
 	}
 }
@@ -204,11 +225,13 @@ export const bare = ({
 async function drillsOf(
 	scope: ClubScope,
 	sheet: Sheet,
+	more: readonly GuestLine[],
 ): Promise<{ drills: Record<string, Drill>; standIns: Record<string, string[]> }> {
 	const drills: Record<string, Drill> = {}
 	const standIns: Record<string, string[]> = {}
 	const key = (drill: Drill) => `${drill.id}/${drill.version}`
-	for (const { drill } of sheet.athletes.flatMap((athlete) => athlete.lines)) {
+	const planned = more.map(({ planned: { drillId } }) => ({ drill: sheet.library.drills[drillId] ?? null }))
+	for (const { drill } of [...sheet.athletes.flatMap((athlete) => athlete.lines), ...planned]) {
 		if (!drill || drills[key(drill)]) continue
 		drills[key(drill)] = drill
 		const others = [...new Set(Object.values(drill.alternatives))].flatMap((id) => sheet.library.drills[id] ?? [])

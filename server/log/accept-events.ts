@@ -6,7 +6,7 @@ import { type EventAnswer, type LogEvent, type Mark, isOfBody } from '../../core
 import type { Drill } from '../../core/vocabulary/drill'
 import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
 import { type ClubScope, inTransaction } from '../../db/connect'
-import { type Author, authorsById } from '../../db/queries/clubs'
+import { type Author, authorsById, insertAthletes } from '../../db/queries/clubs'
 import { endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
 import {
 	type DecisionInsert,
@@ -27,10 +27,14 @@ import { hashOf, readDrills } from '../../db/queries/library'
 import {
 	type LineRow,
 	type ListedSession,
+	insertFurtherLines,
+	joinSession,
+	leaveSession,
 	lockSession,
 	markStarted,
 	putInForce,
 	readAttending,
+	readEntries,
 	readLinesById,
 	readSession,
 	updateSession,
@@ -86,6 +90,8 @@ interface Known {
 	attending: Map<string, Set<string>>
 	athletes: Map<string, AthleteRow>
 	lines: Map<string, LineRow>
+	/** Ids of the entries of sessions to which somebody comes, by session. */
+	entries: Map<string, Set<string>>
 	drills: ReadonlyMap<string, Drill>
 	bests: Map<string, KeyBests[]>
 	/** Events that corrections of this batch name, and who wrote them. */
@@ -147,6 +153,15 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 			)
 		).map((line) => [line.id, line]),
 	)
+	const guests = events.flatMap((event) => (event.kind === 'guest' ? [event] : []))
+	const entries = new Map<string, Set<string>>()
+	for (const { id, sessionId } of await readEntries(scope, [...new Set(guests.map((event) => event.sessionId))]))
+		entries.set(sessionId, (entries.get(sessionId) ?? new Set()).add(id))
+	for (const line of await readLinesById(
+		scope,
+		guests.flatMap(({ value }) => (value.lines ?? []).map(({ lineId }) => lineId)),
+	))
+		lines.set(line.id, line)
 	const swapped = events.flatMap((event) =>
 		event.type === 'mark' && event.asDrill
 			? [event.asDrill.drillId]
@@ -154,7 +169,11 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 				? [event.value.drillId]
 				: [],
 	)
-	const drills = await readDrills(scope, [...[...lines.values()].map((line) => line.drillId ?? ''), ...swapped])
+	const drills = await readDrills(scope, [
+		...[...lines.values()].map((line) => line.drillId ?? ''),
+		...guests.flatMap(({ value }) => (value.lines ?? []).map(({ planned }) => planned.drillId)),
+		...swapped,
+	])
 	const bests = new Map<string, KeyBests[]>()
 	if (events.some((event) => event.kind === 'sprint'))
 		for (const session of sessions.values()) bests.set(session.id, await bestsBefore(scope, athleteIds, session.day))
@@ -164,6 +183,7 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 		attending,
 		athletes: new Map((await readAthletes(scope, athleteIds)).map((row) => [row.id, row])),
 		lines,
+		entries,
 		drills,
 		bests,
 		targets,
@@ -173,6 +193,8 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 		today,
 	}
 }
+
+type Guest = Extract<LogEvent, { kind: 'guest' }>
 
 /** An event with what it speaks of. */
 interface Read {
@@ -194,6 +216,8 @@ class Batch {
 	private readonly worked = { athletes: new Set<string>(), days: new Set<string>() }
 	/** Whose marks of which session stand otherwise now. */
 	private readonly measured = new Map<string, Set<string>>()
+	/** Whoever was taken in, before what was logged of them. */
+	private readonly joins: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly putBack = new Set<string>()
 	private readonly holding: Omit<HeldRow, 'clubId'>[] = []
@@ -242,7 +266,8 @@ class Batch {
 		const session = this.known.sessions.get(event.sessionId)
 		if (!session) return refuse(id, 'sessionId', 'no such session')
 		const athlete = event.athleteId === null ? null : this.known.athletes.get(event.athleteId)
-		if (athlete === undefined) return refuse(id, 'athleteId', 'no such athlete')
+		if (athlete === undefined && !(event.kind === 'guest' && event.value.name !== undefined && !event.replacesId))
+			return refuse(id, 'athleteId', 'no such athlete')
 		const notAllowed = this.notAllowed(event, session, who)
 		if (notAllowed) return refuse(id, 'type', notAllowed)
 		if (event.type === 'mark' && !this.known.attending.get(event.sessionId)?.has(event.athleteId))
@@ -256,6 +281,8 @@ class Batch {
 		)
 			return refuse(id, 'lineId', 'no such line on this session')
 		if (line && line.athleteId !== event.athleteId) return refuse(id, 'lineId', 'this line is another athlete’s')
+		const unknown = event.kind === 'guest' ? this.wrongLine(event) : null
+		if (unknown) return refuse(id, 'value.lines', unknown)
 		const drill = this.drillOf(event, line)
 		if (drill === 'unknown')
 			return refuse(
@@ -264,6 +291,19 @@ class Batch {
 				'no such drill in this club’s library',
 			)
 		return { event, session, line, drill, legLengthM: athlete?.legLengthM ?? null }
+	}
+
+	/** What of a guest's lines cannot be; null when all can. */
+	private wrongLine({ sessionId, athleteId, value }: Guest): string | null {
+		for (const { entryId, lineId, planned } of value.lines ?? []) {
+			if (!this.known.entries.get(sessionId)?.has(entryId)) return 'no such entry on this session'
+			const known = this.known.lines.get(lineId)
+			if (known && (known.athleteId !== athleteId || known.entryId !== entryId))
+				return 'id_reused: another line has this id'
+			if (!this.known.drills.has(`${planned.drillId}/${planned.drillVersion}`))
+				return 'no such drill in this club’s library'
+		}
+		return null
 	}
 
 	/** Why a correction is not theirs to make; null when it is. */
@@ -331,6 +371,7 @@ class Batch {
 	}
 
 	async write(scope: ClubScope): Promise<void> {
+		for (const join of this.joins) await join(scope)
 		await insertMarks(scope, this.marks)
 		await insertObservations(scope, this.observations)
 		await insertDecisions(scope, this.decisions)
@@ -380,6 +421,7 @@ class Batch {
 			kind: event.kind,
 			value: event.value as Record<string, unknown>,
 		}
+		if (event.kind === 'guest' && !event.replacesId) this.takeIn(event)
 		if (event.type === 'decision') {
 			this.decisions.push({
 				...row,
@@ -429,6 +471,47 @@ class Batch {
 			markKey: null,
 			setAside: false,
 			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill, planned), legLengthM)),
+		})
+	}
+
+	/** Somebody comes who is not on the sheet: they are down for the session from now on, with the lines they were shown. */
+	private takeIn({ sessionId, athleteId, value }: Guest): void {
+		const { known } = this
+		const lines = (value.lines ?? [])
+			.filter(({ lineId }) => !known.lines.has(lineId))
+			.map(
+				({ entryId, lineId, planned }): LineRow => ({
+					clubId: this.who.clubId,
+					id: lineId,
+					sessionId,
+					entryId,
+					athleteId,
+					version: 1,
+					current: true,
+					origin: 'resolved',
+					blocked: null,
+					change: null,
+					wouldBe: null,
+					createdAt: this.now,
+					sides: null,
+					pieces: null,
+					carried: null,
+					aid: null,
+					...planned,
+				}),
+			)
+		for (const line of lines) known.lines.set(line.id, line)
+		known.attending.get(sessionId)?.add(athleteId)
+		const stranger = known.athletes.has(athleteId) ? null : (value.name ?? null)
+		if (stranger !== null)
+			known.athletes.set(athleteId, { id: athleteId, name: stranger, birthDate: null, legLengthM: null, massKg: null })
+		this.joins.push(async (scope) => {
+			if (stranger !== null)
+				await insertAthletes(scope, [
+					{ id: athleteId, name: stranger, birthDate: null, legLengthMm: null, createdAt: this.now },
+				])
+			await joinSession(scope, sessionId, athleteId)
+			await insertFurtherLines(scope, lines)
 		})
 	}
 
@@ -494,6 +577,16 @@ class Batch {
 		// What was done after the weight came off, or did not, compares with others.
 		if (event.kind === 'load-off' && event.athleteId !== null)
 			this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(event.athleteId))
+		// Taken in by mistake: off the list again, unless something was logged of them.
+		if (event.kind === 'guest' && event.void)
+			this.followUps.push((scope) =>
+				leaveSession(
+					scope,
+					session.id,
+					event.athleteId,
+					(event.value.lines ?? []).map(({ lineId }) => lineId),
+				),
+			)
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {
 			const { surface } = event.value
 			this.followUps.push(async (scope) => {

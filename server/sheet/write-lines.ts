@@ -58,7 +58,6 @@ export async function writeLines(
 	const today = dayInZone(now.toISOString(), session.timeZone)
 	const records = await readRecords(scope, athleteIds, session.day, today, standing)
 	const attending = new Set(athleteIds)
-	const { levelOf, states } = records
 	const athletes = records.athletes.filter(({ id }) => attending.has(id))
 	const entries = await readEntries(scope, [session.id])
 	const existing = await readLines(scope, [session.id])
@@ -78,16 +77,19 @@ export async function writeLines(
 				return planned ? [[row.entryId, planned] as const] : []
 			}),
 		)
-		const walked = stepsBefore(before, session, athlete.id, library)
-		const concluded = walked.reduce(afterStep, concludeFor(facts.get(athlete.id)!, library))
-		const resolvedLines = resolveSheet(
+		const { concluded, lines: resolvedLines } = linesFor(
+			session,
 			entries,
-			sheetAthleteOf(athlete, levelOf, states, squad, concluded),
+			athlete,
+			records,
+			squad,
+			concludeFor(facts.get(athlete.id)!, library),
 			library,
+			before,
 			handSet,
 		)
 		for (const entry of entries) {
-			const resolved = notAgain(resolvedLines.get(entry.id)!, walked, library)
+			const resolved = resolvedLines.get(entry.id)!
 			const last = own.find((row) => row.entryId === entry.id)
 			const line = handSet.get(entry.id)
 			// A line set by hand stands as long as nothing but cautions, which were answered then, speaks against it.
@@ -114,6 +116,29 @@ export async function writeLines(
 	await insertLines(scope, fresh, superseded)
 	// Of some alone it is not the whole sheet that is of today.
 	if (!only) await updateSession(scope, session.id, { linesFor: today })
+}
+
+/**
+ * The lines one athlete gets on a sheet by what is known of them, and what is known after the steps of an earlier
+ * session of the day.
+ *
+ * @param before lines of the athlete up to the session's day, those of that day among them
+ */
+export function linesFor(
+	session: SessionRow,
+	entries: readonly EntryRow[],
+	athlete: AthleteRow,
+	{ levelOf, states }: Pick<Awaited<ReturnType<typeof readRecords>>, 'levelOf' | 'states'>,
+	squad: SquadRow,
+	plain: Concluded,
+	library: Library,
+	before: { line: LineRow; session: SessionRow }[],
+	handSet: ReadonlyMap<string, PlannedLine> = new Map(),
+): { concluded: Concluded; lines: Map<string, ResolvedLine> } {
+	const walked = stepsBefore(before, session, athlete.id, library)
+	const concluded = walked.reduce(afterStep, plain)
+	const lines = resolveSheet(entries, sheetAthleteOf(athlete, levelOf, states, squad, concluded), library, handSet)
+	return { concluded, lines: new Map([...lines].map(([id, line]) => [id, notAgain(line, walked, library)])) }
 }
 
 /** Paths of which an earlier session of the same day has a step already: each is written once a day. */

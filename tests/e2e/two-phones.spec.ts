@@ -80,6 +80,7 @@ test('who comes late goes to the end, a swap and a group move are seen, the orde
 	await page.keyboard.press('Space')
 	await expect.poll(async () => (await names()).indexOf(second!)).toBe(1)
 	await page.getByRole('button', { name: 'Groups by level' }).click()
+	await page.getByRole('alertdialog').getByRole('button', { name: 'Yes' }).click()
 	await page.getByRole('button', { name: 'Group 3', exact: true }).click()
 	await expect.poll(async () => (await names()).length).toBeLessThan(6)
 	await page.keyboard.press('Escape')

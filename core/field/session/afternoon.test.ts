@@ -102,6 +102,143 @@ describe('the line', () => {
 	})
 })
 
+describe('a rep that is done on each side', () => {
+	const sided = (change = {}) => phone({}, { sided: 'each', dose: { sets: 1, reps: 2 }, ...change }).at(2)
+	const state = (one: Phone) => {
+		const { repsDone, side, next, finished } = one.stand.queue[0]!
+		return [repsDone, side, next.repNo, finished]
+	}
+	it('is asked left and right by turn, the same athlete for both, and is one rep', () => {
+		const one = sided()
+		expect(state(one)).toEqual([0, 'left', 1, false])
+		const [left] = one.tap(jump(2.1))
+		expect(left).toMatchObject({ side: 'left', repNo: 1 })
+		expect(one.stand.undoLabel).toBe('Ilka M., 2.1 m left')
+		expect(one.name).toBe('Ilka Moreau')
+		expect(state(one)).toEqual([0.5, 'right', 1, false])
+		expect(one.tap(jump(2.2))[0]).toMatchObject({ side: 'right', repNo: 1 })
+		expect(one.name).toBe('Amaru Fenn')
+		expect(state(one)).toEqual([1, 'left', 2, false])
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		one.tap({ tap: 'missed' })
+		one.tap({ tap: 'untimed' })
+		expect(state(one)).toEqual([1.5, 'left', 1, true])
+	})
+	it('is said otherwise in one tap, corrected later, and the turn follows', () => {
+		const one = sided()
+		const [wrong] = one.tap({ ...(jump(2.1) as Extract<Tap, { tap: 'mark' }>), side: 'right' })
+		expect(wrong).toMatchObject({ side: 'right' })
+		expect(state(one)).toEqual([0.5, 'left', 1, false])
+		for (let i = 0; i < 9; i++) one.tap(jump(2 + i / 100))
+		one.tap({ tap: 'correct', event: wrong!, change: { side: 'left' } as never })
+		expect(one.current.find(({ replacesId }) => replacesId === wrong!.id)).toMatchObject({
+			side: 'left',
+			value: { distanceM: 2.1 },
+			deviceTime: wrong!.deviceTime,
+		})
+	})
+	it('goes by unlike doses of the sides: the one with more left', () => {
+		const one = sided({
+			dose: { sets: 1, reps: 3 },
+			sides: { left: { sets: 1, reps: 2 }, right: { sets: 1, reps: 4 } },
+		})
+		const order = Array.from({ length: 6 }, () => {
+			one.tap({ tap: 'pick', athleteId: ILKA })
+			const [event] = one.tap(jump(2))
+			return event && 'side' in event && event.side
+		})
+		expect(order).toEqual(['right', 'right', 'left', 'right', 'left', 'right'])
+		expect(one.stand.queue[0]).toMatchObject({ finished: true, repsDone: 3 })
+	})
+	it('has no side as another drill, as a set ticked off, or where none is asked', () => {
+		const one = sided()
+		one.tap({ tap: 'swap', drill: drill('pogo'), who: 'one' })
+		expect(one.tap({ tap: 'untimed', side: 'left' })[0]).not.toHaveProperty('side')
+		const two = phone().at(2)
+		expect(two.tap(jump(2.1))[0]).not.toHaveProperty('side')
+		expect(two.tap({ ...(jump(2.1) as Extract<Tap, { tap: 'mark' }>), side: 'left' })[0]).toMatchObject({
+			side: 'left',
+		})
+		expect(two.name).toBe('Tove Brandt')
+		const done = phone({}, { sided: 'each' }).at(3)
+		expect(done.tap({ tap: 'reps', reps: 8, grade: null })[0]).not.toHaveProperty('side')
+		expect(done.stand.queue[0]).toMatchObject({ finished: true, half: false })
+	})
+})
+
+describe('somebody who comes without being on the sheet', () => {
+	const newIds = Array.from({ length: 4 }, (_, n) => `0000000a-0000-7000-8000-00000000000${n}`)
+	const planned = (entry: number) => {
+		const { drillId, drillVersion, dose, parameters, rest } = lineOf(entry, 0)
+		return { drillId, drillVersion, dose, parameters, rest, ladderId: null, rungId: null } as never
+	}
+	const LATE = '0000000b-0000-7000-8000-000000000001'
+	const withOthers = () => {
+		const sheet = fourBySheet()
+		const [someone] = sheet.athletes
+		return new Phone({
+			...sheet,
+			others: [
+				{
+					...someone!,
+					id: LATE,
+					name: 'Sefa Lindqvist',
+					level: 3,
+					barred: ['pogo'],
+					lines: [0, 2].map((entry) => ({ entryId: ENTRIES[entry]!.id, planned: planned(entry) })),
+				},
+			],
+			stranger: { barred: ['depth-jump'], lines: [{ entryId: ENTRIES[0]!.id, planned: planned(0) }] },
+		})
+	}
+	it('of the club: at the end of the queue with their own lines and limits, logged at once, undone as one', () => {
+		const one = withOthers()
+		const [event] = one.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds })
+		expect(event).toMatchObject({ kind: 'guest', athleteId: LATE })
+		expect(event!.value).not.toHaveProperty('name')
+		expect(one.stand.queue.at(-1)!.line).toMatchObject({ athleteId: LATE, id: newIds[0], logs: 'sprint' })
+		expect(one.stand.undoLabel).toBe('Sefa L., has come')
+		one.tap({ tap: 'pick', athleteId: LATE })
+		expect(one.stand.shown!.athlete).toMatchObject({ name: 'Sefa Lindqvist', level: 3, barred: ['pogo'] })
+		expect(one.tap(run(3.2))[0]).toMatchObject({ athleteId: LATE, lineId: newIds[0] })
+		// No line on the second entry, one on the third.
+		expect(one.at(1).stand.queue).toHaveLength(4)
+		expect(one.at(2).stand.queue.at(-1)!.line.id).toBe(newIds[1])
+		one.tap({ tap: 'undo' })
+		one.tap({ tap: 'undo' })
+		expect(one.stand.queue).toHaveLength(4)
+	})
+	it('a guest by name gets what a stranger may do', () => {
+		const one = withOthers()
+		const [event] = one.tap({ tap: 'join', athleteId: newIds[3]!, name: 'Rosa Tellier', ids: newIds })
+		expect(event).toMatchObject({ value: { name: 'Rosa Tellier', lines: [{ lineId: newIds[0] }] } })
+		one.tap({ tap: 'pick', athleteId: newIds[3]! })
+		expect(one.stand.shown!.athlete).toMatchObject({ name: 'Rosa Tellier', level: 1, barred: ['depth-jump'] })
+		expect(one.stand.nameOf(newIds[3]!)).toBe('Rosa Tellier')
+		// Said to be hurt: closed like anybody.
+		one.tap({ tap: 'report', report: { kind: 'head' } })
+		expect(one.stand.shown!.progress.over).not.toBeNull()
+	})
+	it('is nobody who is here already, who is unknown, or whose lines are not on this phone', () => {
+		const one = withOthers()
+		expect(one.tap({ tap: 'join', athleteId: ILKA, name: null, ids: newIds })).toEqual([])
+		expect(one.tap({ tap: 'join', athleteId: newIds[3]!, name: null, ids: newIds })).toEqual([])
+		expect(one.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds.slice(0, 1) })).toEqual([])
+		expect(phone().tap({ tap: 'join', athleteId: LATE, name: 'Rosa', ids: newIds })).toEqual([])
+	})
+	it('taken in by two phones is there once, with the lines of the first', () => {
+		const one = withOthers()
+		const two = new Phone(one.sheet, '00000005-0000-7000-8000-000000000002', [])
+		one.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds })
+		two.tap({ tap: 'entry', by: 0 })
+		two.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds.slice(2) })
+		one.all.push(...two.all)
+		expect(one.stand.queue.filter(({ line }) => line.athleteId === LATE).map(({ line }) => line.id)).toEqual([
+			newIds[0],
+		])
+	})
+})
+
 describe('what is said of a rep', () => {
 	it('belongs to the last rep of this drill, and a second grade takes the place of the first', () => {
 		const one = phone()
@@ -351,6 +488,11 @@ describe('what is said of the body', () => {
 		one.tap({ tap: 'heard' })
 		expect(one.stand.cursor.hurt).toBeNull()
 		expect(one.current).toHaveLength(1)
+		// Nothing maximal when unwell: the next one comes on the line. Who may go on stays there.
+		expect(one.name).toBe('Amaru Fenn')
+		one.tap({ tap: 'report', report: { kind: 'pain', value: { ...value, score: 1 } } })
+		one.tap({ tap: 'heard' })
+		expect(one.name).toBe('Amaru Fenn')
 	})
 	it('was somebody else’s: on their line, and one undo takes it back', () => {
 		const one = phone()

@@ -2,7 +2,7 @@ import type { LogEvent, Mark } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import { REGIONS, type Region } from '../../vocabulary/words'
 import { doseLeft } from '../dose-left'
-import { isNext, type LineProgress } from '../line-progress'
+import { type LineProgress, isNext, nextInQueue } from '../line-progress'
 import { overToday } from '../over-today'
 import { positionAt } from '../queue-order'
 import { sayEvent, shortName } from '../say-event'
@@ -74,8 +74,15 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 			return cursor.asking ? press(stand, cursor.asking.tap, true) : nothing(stand)
 		case 'no':
 			return nothing(stand)
-		case 'heard':
-			return nothing(stand, { hurt: null })
+		case 'heard': {
+			// Whoever may not go on makes room once that was read.
+			const stays = !shown || isNext(shown.progress)
+			const { athleteId } = cursor
+			return nothing(stand, {
+				hurt: null,
+				athleteId: stays ? athleteId : (nextInQueue(stand.queue, shown.athlete.id) ?? athleteId),
+			})
+		}
 		case 'entry': {
 			const { entries } = stand.sheet
 			const entry = entries[entries.findIndex(({ id }) => id === cursor.entryId) + tap.by]
@@ -101,7 +108,9 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 				: nothing(stand)
 		}
 		case 'reading':
-			return adding(stand, [tap.mark], `${named(stand, tap.mark.athleteId)}${tap.words}`, { moveOn: tap.mark.athleteId })
+			return adding(stand, [tap.mark], `${named(stand, tap.mark.athleteId)}${tap.words}`, {
+				moveOn: tap.mark.athleteId,
+			})
 		case 'rate':
 			return rate(stand, tap.grade)
 		case 'comfort':
@@ -186,6 +195,8 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 			return swap(stand, tap, sure)
 		case 'end':
 			return end(stand, tap, sure)
+		case 'join':
+			return join(stand, tap)
 		case 'here':
 			return here(stand, tap.athleteId, tap.present)
 		case 'to-group':
@@ -283,9 +294,11 @@ const people = (count: number) => (count === 1 ? 'one athlete' : `${count} athle
 
 function rep(stand: Stand, shown: OnLine, tap: Extract<Tap, { tap: 'mark' | 'missed' | 'untimed' | 'reps' }>): Pressed {
 	const { progress, athlete } = shown
+	const side = tap.tap === 'reps' ? undefined : (tap.side ?? progress.side ?? undefined)
 	const place = {
 		...lineOf(shown),
 		...progress.next,
+		...(side && !progress.swap ? { side } : {}),
 		// Only a mark says what it was done as.
 		...(progress.swap ? { asDrill: progress.swap } : {}),
 	}
@@ -293,7 +306,7 @@ function rep(stand: Stand, shown: OnLine, tap: Extract<Tap, { tap: 'mark' | 'mis
 	const drafts = (): { drafts: Draft[]; said: string } => {
 		switch (tap.tap) {
 			case 'mark':
-				return { drafts: [mark(tap.measured)], said: tap.label }
+				return { drafts: [mark(tap.measured)], said: side && !progress.swap ? `${tap.label} ${side}` : tap.label }
 			case 'missed':
 				return { drafts: [mark({ kind: 'missed', value: tap.reason ? { reason: tap.reason } : {} })], said: 'missed' }
 			case 'untimed':
@@ -308,7 +321,9 @@ function rep(stand: Stand, shown: OnLine, tap: Extract<Tap, { tap: 'mark' | 'mis
 		}
 	}
 	const { drafts: made, said } = drafts()
-	return adding(stand, made, `${named(stand, athlete.id)}${said}`, { moveOn: athlete.id })
+	// Left and right of one rep are done one after the other.
+	const otherSideFollows = progress.side !== null && side !== undefined && !progress.half
+	return adding(stand, made, `${named(stand, athlete.id)}${said}`, { moveOn: otherSideFollows ? null : athlete.id })
 }
 
 /** How the last rep looked; a second grade takes the place of the first. */
@@ -446,6 +461,29 @@ function end(stand: Stand, tap: Extract<Tap, { tap: 'end' }>, sure: boolean): Pr
 	const words = `End this drill for ${people(open.length)}?${begun === 0 ? ' Nobody has begun.' : ` ${begun} of them have begun.`}`
 	return askFirst(stand, tap, words, sure, () =>
 		adding(stand, open.map(draft), `drill ended for ${people(open.length)}`),
+	)
+}
+
+/** Somebody comes who is not on the sheet: with the lines that are permitted to them, at the end of the queue. */
+function join(stand: Stand, { athleteId, name, ids }: Extract<Tap, { tap: 'join' }>): Pressed {
+	const { sheet } = stand
+	const lines = (name === null ? sheet.others?.find(({ id }) => id === athleteId) : sheet.stranger)?.lines
+	if (!lines || sheet.athletes.some(({ id }) => id === athleteId) || ids.length < lines.length) return nothing(stand)
+	const said = name ?? sheet.others?.find(({ id }) => id === athleteId)?.name ?? ''
+	return adding(
+		stand,
+		[
+			{
+				athleteId,
+				type: 'decision',
+				kind: 'guest',
+				value: {
+					...(name === null ? {} : { name }),
+					lines: lines.map(({ entryId, planned }, index) => ({ entryId, lineId: ids[index]!, planned })),
+				},
+			} as Draft,
+		],
+		`${shortName(said)}, has come`,
 	)
 }
 

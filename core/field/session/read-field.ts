@@ -8,6 +8,7 @@ import { type BodyLimits, closedNow, heardSince, overToday, unwellNow } from '..
 import type { FieldLine, FieldSheet } from '../pack'
 import { type QueuePlace, queueOrder } from '../queue-order'
 import { type Ask, toAsk } from '../to-ask'
+import { withGuests } from './guests'
 import { sayCutShort } from './say-cut-short'
 
 /** What a device knows of a session: its own log, what others sent, what the server says of bodies. */
@@ -51,7 +52,8 @@ export interface Field extends Known {
 
 /** Reads the events once; nothing here depends on what is shown. */
 export function readField(known: Known): Field {
-	const { sheet, all, current, limits } = known
+	const { all, current, limits } = known
+	const sheet = withGuests(known.sheet, current)
 	const away = new Set(
 		current.flatMap((event) => (event.kind === 'attendance' && !event.value.present ? [event.athleteId] : [])),
 	)
@@ -84,6 +86,7 @@ export function readField(known: Known): Field {
 	const names = new Map(sheet.athletes.map(({ id, name }) => [id, name]))
 	return {
 		...known,
+		sheet,
 		away,
 		order: queueOrder(sheet.athletes, all),
 		limitsOf,
@@ -98,7 +101,7 @@ export function readField(known: Known): Field {
 				ended(line.athleteId) ?? (ground === null ? null : ({ by: 'ground', words: `wet grass, ${ground}` } as const))
 			return over || halted ? progressOf(line, events, over, halted) : plain
 		},
-		asks: asksOf(known, away),
+		asks: asksOf({ sheet, current }, away),
 		doubles: likelyDoubles(current, sheet.lines, known.settled),
 		windMps: conditions.findLast((value) => value.windMps !== undefined)?.windMps ?? null,
 		surface: said ?? (sheet.session.surface as Surface | null),
@@ -107,7 +110,7 @@ export function readField(known: Known): Field {
 	}
 }
 
-function asksOf({ sheet, current }: Known, away: ReadonlySet<string>): Asked[] {
+function asksOf({ sheet, current }: Pick<Known, 'sheet' | 'current'>, away: ReadonlySet<string>): Asked[] {
 	return sheet.athletes
 		.filter((athlete) => (athlete.ask ?? []).length > 0 && !away.has(athlete.id))
 		.flatMap((athlete): Asked[] => {

@@ -31,6 +31,7 @@ const place = (progress: LineProgress, source: string) => ({
 	entryId: progress.line.entryId,
 	lineId: progress.line.id,
 	...progress.next,
+	...(progress.side ? { side: progress.side } : {}),
 	source,
 	...(progress.swap ? { asDrill: progress.swap } : {}),
 })

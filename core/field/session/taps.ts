@@ -1,6 +1,6 @@
 import type { EndReason, LogEvent, MISSED_REASONS } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
-import type { Region, Surface } from '../../vocabulary/words'
+import type { Leg, Region, Surface } from '../../vocabulary/words'
 import type { Asked } from './read-field'
 import type { CutShortReason } from './say-cut-short'
 import type { Draft } from './writes'
@@ -32,9 +32,9 @@ export type Tap =
 	| { tap: 'sure' }
 	| { tap: 'undo' }
 	// The rep on the line.
-	| { tap: 'mark'; measured: Measured; label: string }
-	| { tap: 'missed'; reason?: (typeof MISSED_REASONS)[number] | undefined }
-	| { tap: 'untimed' }
+	| { tap: 'mark'; measured: Measured; label: string; side?: Leg | undefined }
+	| { tap: 'missed'; reason?: (typeof MISSED_REASONS)[number] | undefined; side?: Leg | undefined }
+	| { tap: 'untimed'; side?: Leg | undefined }
 	| { tap: 'reps'; reps: number; grade: Grade | null }
 	| { tap: 'advice' }
 	| { tap: 'reading'; mark: Draft; words: string }
@@ -55,6 +55,8 @@ export type Tap =
 	| { tap: 'swap'; drill: Pick<Drill, 'id' | 'version' | 'name'>; who: Who }
 	| { tap: 'end'; reason: EndReason; who: Who }
 	| { tap: 'here'; athleteId: string; present: boolean }
+	/** Somebody who is not on the sheet: of the club by id, or a guest by name; `ids` are new ones, for the lines. */
+	| { tap: 'join'; athleteId: string; name: string | null; ids: readonly string[] }
 	| { tap: 'to-group'; athleteId: string; group: number }
 	| { tap: 'split' }
 	| { tap: 'move'; athleteId: string; to: number }
