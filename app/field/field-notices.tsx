@@ -1,10 +1,10 @@
 import { pairOf } from '#core/field/likely-doubles'
-import { isNext } from '#core/field/line-progress'
 import type { FeedQuestion } from '#core/field/session/readings'
 import type { Stand } from '#core/field/session/stand'
 import type { Tap } from '#core/field/session/taps'
 import { placeOf } from '#core/rules/bars'
-import { sayEvent, shortName } from '#core/field/say-event'
+import { WhoseRun } from './whose-run'
+import { sayEvent } from '#core/field/say-event'
 import type { SessionLog } from './use-session-log'
 
 interface Props {
@@ -15,16 +15,15 @@ interface Props {
 	onTap: (tap: Tap) => void
 	onSettle: (what: string) => void
 	onAsk: () => void
+	onQuestions: () => void
 }
 
 const ROW = 'flex flex-wrap items-center gap-2 border-b border-chalk px-4 py-1.5'
 const ANSWER = 'btn btn-quiet min-h-[64px]'
 
 /** What waits for an answer of whoever holds the phone; nothing here is ever dropped unasked. */
-export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, onAsk }: Props) {
-	const { doubles, asks, nameOf, onLine, queue } = stand
-	// Whom a device's reading may be given to: on the line and next.
-	const candidates = [...onLine, ...queue.filter((progress) => !onLine.includes(progress) && isNext(progress))]
+export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, onAsk, onQuestions }: Props) {
+	const { doubles, asks, nameOf } = stand
 	return (
 		<>
 			{!window.isSecureContext && (
@@ -120,31 +119,12 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			))}
 			{questions.slice(0, 1).map((question) => (
 				<div key={question.source} className={ROW} role="alert" aria-label="Whose was it">
-					<span className="flex-1">
-						<b>
-							From a device,{' '}
-							{new Date(question.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}:
-						</b>{' '}
-						{question.words}. Whose?{questions.length > 1 && ` (${questions.length - 1} more)`}
-					</span>
-					{candidates.slice(0, 3).flatMap((progress) => {
-						const mark = question.markFor(progress)
-						return mark
-							? [
-									<button
-										key={progress.line.id}
-										type="button"
-										className={ANSWER}
-										onClick={() => onTap({ tap: 'reading', mark, words: question.words })}
-									>
-										{shortName(nameOf(progress.line.athleteId))}
-									</button>,
-								]
-							: []
-					})}
-					<button type="button" className={ANSWER} onClick={() => onSettle(question.source)}>
-						Not a rep
-					</button>
+					<WhoseRun question={question} stand={stand} onTap={onTap} onSettle={onSettle} />
+					{questions.length > 1 && (
+						<button type="button" className={ANSWER} onClick={onQuestions}>
+							All {questions.length}
+						</button>
+					)}
 				</div>
 			))}
 		</>

@@ -1,6 +1,7 @@
 import type { Mark } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import { remaining, mayDo } from '#core/field/session/press'
+import type { FeedQuestion } from '#core/field/session/readings'
 import type { Tap } from '#core/field/session/taps'
 import { marksOfSession } from '#core/field/session-marks'
 import { placeOf } from '#core/rules/bars'
@@ -15,10 +16,12 @@ import { OverPanel } from './over-panel'
 import { PainPanel } from './pain-panel'
 import { QueuePanel } from './queue-panel'
 import { type FieldSettings, SessionPanel } from './session-panel'
+import { SheetPanel } from './sheet-panel'
 import type { Afternoon } from './use-afternoon'
 import type { SessionLog } from './use-session-log'
+import { WhoseRun } from './whose-run'
 
-export type Panel = 'pain' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | 'note' | 'join'
+export type Panel = 'pain' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | 'note' | 'join' | 'questions'
 
 interface Props {
 	afternoon: Afternoon
@@ -28,6 +31,9 @@ interface Props {
 	markId: string | null
 	settings: FieldSettings
 	feed: boolean
+	/** What devices saw and nobody has placed. */
+	questions: readonly FeedQuestion[]
+	onSettle: (what: string) => void
 	onPanel: (panel: Panel | null) => void
 	onMark: (id: string | null) => void
 	onSettings: (change: Partial<FieldSettings>) => void
@@ -42,6 +48,8 @@ export function FieldPanels({
 	markId,
 	settings,
 	feed,
+	questions,
+	onSettle,
 	onPanel,
 	onMark,
 	onSettings,
@@ -70,6 +78,7 @@ export function FieldPanels({
 					onSettings={onSettings}
 					onFeed={onFeed}
 					onConditions={(value) => tap({ tap: 'conditions', value })}
+					onGoOn={() => closing({ tap: 'go-on' })}
 					onCutShort={(reason) => closing({ tap: 'cut-short', reason })}
 					onClose={close}
 				/>
@@ -83,6 +92,18 @@ export function FieldPanels({
 					onJoin={() => onPanel('join')}
 					onClose={close}
 				/>
+			)}
+			{panel === 'questions' && (
+				<SheetPanel title="From devices" onClose={close}>
+					{questions.length === 0 && <p className="mt-3 text-[17px]">Nothing is open.</p>}
+					<ul className="mt-2">
+						{questions.map((question) => (
+							<li key={question.source} className="flex flex-wrap items-center gap-2 border-t border-chalk py-2">
+								<WhoseRun question={question} stand={stand} most={12} onTap={tap} onSettle={onSettle} />
+							</li>
+						))}
+					</ul>
+				</SheetPanel>
 			)}
 			{panel === 'join' && <JoinPanel stand={stand} onTap={closing} onClose={close} />}
 			{panel === 'ask' && asked && (

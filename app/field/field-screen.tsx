@@ -73,6 +73,7 @@ export function FieldScreen({
 				onTap={(one) => void tap(one)}
 				onSettle={onSettle}
 				onAsk={() => setPanel('ask')}
+				onQuestions={() => setPanel('questions')}
 			/>
 			{problem && (
 				<p className="bg-attn px-4 py-2 font-bold text-paper" role="alert">
@@ -99,6 +100,8 @@ export function FieldScreen({
 				markId={markId}
 				settings={settings}
 				feed={feedSince !== null}
+				questions={questions}
+				onSettle={onSettle}
 				onPanel={setPanel}
 				onMark={setMarkId}
 				onSettings={onSettings}
@@ -181,8 +184,8 @@ function Line({
 			onComfort={(worst, braking) => onTap({ tap: 'comfort', worst, braking })}
 		/>
 	)
-	// A new rep is a new one: nothing typed is carried over.
-	const repKey = `${line.id}/${progress.next.setNo}/${progress.next.repNo}`
+	// A new rep is a new one, and so is its other side: nothing typed is carried over.
+	const repKey = [line.id, progress.next.setNo, progress.next.repNo, progress.half, progress.side].join('/')
 	return (
 		<div className="field-grid flex flex-1 flex-col">
 			<LineHead
@@ -201,6 +204,10 @@ function Line({
 				<TimedPad
 					key={repKey}
 					shown={shown}
+					together={stand.onLine
+						.filter(({ line: { logs }, swap, finished }) => logs === 'sprint' && swap === null && !finished)
+						.map((one) => ({ id: one.line.athleteId, name: stand.nameOf(one.line.athleteId) }))}
+					clock={log.now}
 					gates={settings.gates}
 					windMps={stand.windMps}
 					ready={log.ready}

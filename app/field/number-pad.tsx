@@ -1,3 +1,5 @@
+import { useEffect } from 'react'
+
 interface Props {
 	onDigit: (digit: string) => void
 	onDelete: () => void
@@ -28,6 +30,23 @@ export function NumberPad({
 	same,
 	disabled,
 }: Props) {
+	// A tablet with keys, or a desk.
+	useEffect(() => {
+		const onKey = (event: KeyboardEvent) => {
+			const { key, target } = event
+			if (disabled || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]'))
+				return
+			if (target instanceof HTMLElement && target.closest('input, textarea, select')) return
+			if (/^[0-9]$/.test(key)) onDigit(key)
+			else if (key === '.' || key === ',') onDigit('.')
+			else if (key === 'Backspace') onDelete()
+			else if (key === 'Enter' && !(target instanceof HTMLButtonElement)) onSave()
+			else return
+			event.preventDefault()
+		}
+		document.addEventListener('keydown', onKey)
+		return () => document.removeEventListener('keydown', onKey)
+	})
 	return (
 		<div
 			data-at="pad"

@@ -19,6 +19,7 @@ interface Props {
 	onFeed: (on: boolean) => void
 	onConditions: (value: { windMps?: number; surface?: (typeof SURFACES)[number] }) => void
 	onCutShort: (reason: CutShortReason) => void
+	onGoOn: () => void
 	onAllMarks: () => void
 	onClose: () => void
 }
@@ -34,6 +35,7 @@ export function SessionPanel({
 	onFeed,
 	onConditions,
 	onCutShort,
+	onGoOn,
 	onAllMarks,
 	onClose,
 }: Props) {
@@ -140,9 +142,14 @@ export function SessionPanel({
 			</div>
 			<h2 className={PANEL_HEADING}>Cut the session short</h2>
 			{cutShort ? (
-				<p className="mt-1 text-[15px]">
-					It was ended early, {cutShort}; what was left of each athlete’s dose is noted.
-				</p>
+				<>
+					<p className="mt-1 text-[15px]">
+						It was ended early, {cutShort}; what was left of each athlete’s dose is noted.
+					</p>
+					<button type="button" className={`${CHOICE} mt-2 w-full`} onClick={onGoOn}>
+						Go on after all
+					</button>
+				</>
 			) : (
 				<div className="mt-1 grid grid-cols-2 gap-1.5">
 					{CUT_SHORT_REASONS.map((reason) => (

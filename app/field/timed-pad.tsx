@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { OnLine } from '#core/field/session/stand'
+import type { Run } from '#core/field/session/stopwatch'
 import type { Tap } from '#core/field/session/taps'
 import { type Question, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { ownOnly } from '#core/field/strange'
@@ -15,6 +16,7 @@ import {
 } from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
 import { NumberPad } from './number-pad'
+import { StopwatchPad } from './stopwatch-pad'
 import { sayEvent } from '#core/field/say-event'
 
 const METHODS = {
@@ -30,11 +32,17 @@ const lastMethods: Record<keyof typeof METHODS, Method> = {
 	height: 'mat',
 	distance: 'tape',
 }
+/** Whoever types what another stopwatch says goes on typing. */
+let typesTimes = false
 /** Whoever times only the whole distance starts there the next time too. */
 let wholeOnly = false
 
 interface Props {
 	shown: OnLine
+	/** Who starts together, whoever is shown among them. */
+	together: readonly { id: string; name: string }[]
+	/** This device's clock, put right by the server's. */
+	clock: () => number
 	gates: readonly number[]
 	windMps: number | null
 	ready: boolean
@@ -46,6 +54,8 @@ interface Props {
 /** The numbers of one rep: split by split, read by what is expected; what would surprise is asked about once. */
 export function TimedPad({
 	shown: { progress, athlete, drill, advice },
+	together,
+	clock,
 	gates,
 	windMps,
 	ready,
@@ -64,6 +74,8 @@ export function TimedPad({
 	const [chosen, setChosen] = useState<Leg | null>(null)
 	const side = chosen ?? progress.side ?? undefined
 	const [odd, setOdd] = useState<Question | null>(null)
+	const [typing, setTyping] = useState(typesTimes)
+	const watched = kind === 'sprint' && method === 'stopwatch' && !typing && odd === null
 	const active = Math.min(at, slots.length - 1)
 	const best = kind === 'sprint' ? line.bests[method] : undefined
 	const reads = slots.map((slot, index) => readDigits(digits[index] ?? '', expectedAt(slot, line, best, athlete.curve)))
@@ -109,6 +121,20 @@ export function TimedPad({
 		const question = questionAbout(ownOnly(progress), drill, athlete.level, method, slots, reads, best)
 		if (question && odd?.words !== question.words) return setOdd(question)
 		keep(reads, question?.aside)
+	}
+	const run = (runs: readonly Run[], finishedMs: number) => {
+		const [only] = runs
+		const numbers = slots.map(({ distanceM }) => only?.splits.find((one) => one.distanceM === distanceM)?.timeS ?? null)
+		const question =
+			runs.length === 1
+				? questionAbout(ownOnly(progress), drill, athlete.level, method, slots, numbers, line.bests[method])
+				: null
+		if (question) {
+			setDigits(numbers.map((value) => (value === null ? '' : value.toFixed(2))))
+			return setOdd(question)
+		}
+		const at = new Date(clock() - (performance.now() - finishedMs)).toISOString()
+		onTap({ tap: 'runs', runs, at, windMps })
 	}
 	const blank = digits.every((text) => text === '')
 	return (
@@ -186,7 +212,12 @@ export function TimedPad({
 					</div>
 				)}
 				<div className="flex items-end justify-between gap-2 px-4 pt-2 pb-1">
-					{slots.map((slot, index) => (
+					{watched && (
+						<span className="num self-center text-[19px] font-semibold">
+							{together.length > 1 ? `${together.length} together` : slots.map(({ name }) => name).join(', ')}
+						</span>
+					)}
+					{(watched ? [] : slots).map((slot, index) => (
 						<button
 							key={slot.name}
 							type="button"
@@ -226,31 +257,54 @@ export function TimedPad({
 					</label>
 				</div>
 			</div>
-			<NumberPad
-				disabled={!ready || (progress.finished && !complete && blank)}
-				onDigit={(digit) => type((text) => `${text}${digit}`)}
-				onDelete={() => type((text) => text.slice(0, -1))}
-				onSave={save}
-				onMissed={() => onTap({ tap: 'missed', side })}
-				onUntimed={() => onTap({ tap: 'untimed', side })}
-				onUndo={() => onTap({ tap: 'undo' })}
-				undoLabel={undoLabel}
-				saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
-				same={
-					blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint'
-						? {
-								label: sayEvent(same),
-								onSame: () =>
-									onTap({
-										tap: 'mark',
-										measured: { kind: same.kind, value: same.value },
-										label: sayEvent(same),
-										side,
-									}),
-							}
-						: null
-				}
-			/>
+			{watched ? (
+				<StopwatchPad
+					key={together.map(({ id }) => id).join()}
+					runners={together}
+					places={slots.map(({ distanceM }) => distanceM ?? 0)}
+					disabled={!ready || progress.finished}
+					undoLabel={undoLabel}
+					onRuns={run}
+					onMissed={() => onTap({ tap: 'missed', side })}
+					onUndo={() => onTap({ tap: 'undo' })}
+					onType={() => setTyping((typesTimes = true))}
+				/>
+			) : (
+				<NumberPad
+					disabled={!ready || (progress.finished && !complete && blank)}
+					onDigit={(digit) => type((text) => `${text}${digit}`)}
+					onDelete={() => type((text) => text.slice(0, -1))}
+					onSave={save}
+					onMissed={() => onTap({ tap: 'missed', side })}
+					onUntimed={() => onTap({ tap: 'untimed', side })}
+					onUndo={() => onTap({ tap: 'undo' })}
+					undoLabel={undoLabel}
+					saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
+					same={
+						blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint'
+							? {
+									label: sayEvent(same),
+									onSame: () =>
+										onTap({
+											tap: 'mark',
+											measured: { kind: same.kind, value: same.value },
+											label: sayEvent(same),
+											side,
+										}),
+								}
+							: null
+					}
+				/>
+			)}
+			{kind === 'sprint' && method === 'stopwatch' && typing && (
+				<button
+					type="button"
+					className="min-h-[48px] px-4 text-left text-[15px] underline underline-offset-2"
+					onClick={() => setTyping((typesTimes = false))}
+				>
+					Use the stopwatch here
+				</button>
+			)}
 			{followUp}
 		</>
 	)

@@ -102,6 +102,42 @@ describe('the line', () => {
 	})
 })
 
+describe('the stopwatch', () => {
+	const at = '2026-03-12T18:00:07.120Z'
+	const ran = (athleteId: string, timeS: number) => ({ athleteId, splits: [{ distanceM: 20, timeS }] })
+	it('keeps one run as a rep by stopwatch, at its finish, and the next one comes', () => {
+		const one = phone()
+		const [mark] = one.tap({ tap: 'runs', runs: [ran(ILKA, 3.1)], at, windMps: 1.5 })
+		expect(mark).toMatchObject({
+			athleteId: ILKA,
+			lineId: lineOf(0, 0).id,
+			setNo: 1,
+			repNo: 1,
+			deviceTime: at,
+			value: { splits: [{ distanceM: 20, timeS: 3.1 }], method: 'stopwatch', windMps: 1.5 },
+		})
+		expect(one.stand.undoLabel).toBe('Ilka M., 3.10 s')
+		expect(one.name).toBe('Amaru Fenn')
+	})
+	it('keeps those who began together in one tap, undone as one; whoever comes after both is next', () => {
+		const one = phone({}, { dose: { sets: 1, reps: 1 } })
+		const events = one.tap({ tap: 'runs', runs: [ran(AMARU, 3.1), ran(ILKA, 3.3)], at, windMps: null })
+		expect(events.map(({ athleteId }) => athleteId)).toEqual([AMARU, ILKA])
+		expect(events[0]!.value).not.toHaveProperty('windMps')
+		expect(one.stand.undoLabel).toBe('2 times by stopwatch, the first 3.10 s')
+		expect(one.name).toBe('Tove Brandt')
+		one.tap({ tap: 'runs', runs: [ran(TOVE, 3.1), ran(NOOR, 3.3)], at, windMps: null })
+		expect(one.stand.queue.every(({ finished }) => finished)).toBe(true)
+		one.tap({ tap: 'undo' })
+		expect(one.current).toHaveLength(2)
+	})
+	it('keeps nothing of who is not on the line, or does another drill', () => {
+		const one = phone()
+		expect(one.tap({ tap: 'runs', runs: [ran('nobody', 3.1)], at, windMps: null })).toEqual([])
+		expect(one.at(2).tap({ tap: 'runs', runs: [ran(ILKA, 3.1)], at, windMps: null })).toEqual([])
+	})
+})
+
 describe('a rep that is done on each side', () => {
 	const sided = (change = {}) => phone({}, { sided: 'each', dose: { sets: 1, reps: 2 }, ...change }).at(2)
 	const state = (one: Phone) => {
@@ -371,6 +407,20 @@ describe('what is about several athletes', () => {
 		one.tap({ tap: 'undo' })
 		expect(one.stand.queue.every(({ halted }) => halted === null)).toBe(true)
 	})
+	it('goes on after all, whichever phone ended it', () => {
+		const one = phone()
+		expect(one.tap({ tap: 'go-on' })).toEqual([])
+		expect(one.stand.cursor.asking).toBeNull()
+		one.tap({ tap: 'cut-short', reason: 'lightning' })
+		one.tap({ tap: 'sure' })
+		const other = new Phone(one.sheet, '00000005-0000-7000-8000-000000000002', one.all)
+		other.tap({ tap: 'go-on' })
+		expect(other.stand.cursor.asking?.words).toBe('Go on after all, with 4 athletes?')
+		expect(other.tap({ tap: 'sure' })).toHaveLength(4)
+		expect([one.stand.cutShort, other.stand.cutShort]).toEqual([null, null])
+		other.tap({ tap: 'undo' })
+		expect(one.stand.cutShort).toBe('lightning')
+	})
 	it('swaps a drill for all who may do the other, and names who may not', () => {
 		const sheet = fourBySheet()
 		const athletes = sheet.athletes.map((athlete) =>
@@ -497,6 +547,7 @@ describe('what is said of the body', () => {
 	it('was somebody else’s: on their line, and one undo takes it back', () => {
 		const one = phone()
 		one.tap({ tap: 'report', report: { kind: 'head' } })
+		one.at(1)
 		one.tap({ tap: 'other', athleteId: TOVE })
 		expect(one.current).toMatchObject([{ kind: 'head', athleteId: TOVE, lineId: lineOf(0, 2).id }])
 		expect(one.stand.cursor.hurt?.athleteId).toBe(TOVE)

@@ -101,6 +101,8 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 		case 'untimed':
 		case 'reps':
 			return shown ? rep(stand, shown, tap) : nothing(stand)
+		case 'runs':
+			return runs(stand, tap)
 		case 'advice': {
 			const act = shown?.advice.act
 			return act
@@ -254,6 +256,18 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 					? `wind ${tap.value.windMps ?? 0} m/s`
 					: `${tap.value.surface.replace('-', ' ')} from now`,
 			)
+		case 'go-on': {
+			const ends = stand.current.filter(({ kind }) => kind === 'cut-short')
+			return ends.length === 0
+				? nothing(stand)
+				: askFirst(stand, tap, `Go on after all, with ${people(ends.length)}?`, sure, () =>
+						writing(
+							stand,
+							ends.map((takeBack) => ({ takeBack })),
+							'session goes on',
+						),
+					)
+		}
 		case 'cut-short':
 			return cutShort(stand, tap.reason, sure)
 	}
@@ -326,6 +340,30 @@ function rep(stand: Stand, shown: OnLine, tap: Extract<Tap, { tap: 'mark' | 'mis
 	return adding(stand, made, `${named(stand, athlete.id)}${said}`, { moveOn: otherSideFollows ? null : athlete.id })
 }
 
+/** What a stopwatch said: each run is a rep of the one who ran it, at the time of the finish. */
+function runs(stand: Stand, { runs: timed, at, windMps }: Extract<Tap, { tap: 'runs' }>): Pressed {
+	const done = timed.flatMap(({ athleteId, splits }) => {
+		const progress = stand.queue.find(({ line }) => line.athleteId === athleteId)
+		if (!progress || progress.line.logs !== 'sprint' || progress.swap) return []
+		const value = { splits, method: 'stopwatch', ...(windMps === null ? {} : { windMps }) }
+		const { line, next } = progress
+		const place = { athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, ...next }
+		return [{ progress, add: { ...place, type: 'mark', kind: 'sprint', value } as Draft }]
+	})
+	const [first] = done
+	if (!first) return nothing(stand)
+	const last = stand.queue.findLast((progress) => done.some((one) => one.progress === progress))!
+	const time = (timed[0]!.splits.at(-1)?.timeS ?? 0).toFixed(2)
+	return writing(
+		stand,
+		done.map(({ add }) => ({ add, at })),
+		done.length === 1
+			? `${named(stand, first.progress.line.athleteId)}${time} s`
+			: `${done.length} times by stopwatch, the first ${time} s`,
+		{ moveOn: last.line.athleteId },
+	)
+}
+
 /** How the last rep looked; a second grade takes the place of the first. */
 function rate(stand: Stand, grade: 'good' | 'not-yet' | 'poor'): Pressed {
 	const { lastRep, moves } = stand
@@ -395,7 +433,9 @@ const mostLoaded = (drill: Drill | undefined): Region | null =>
 function otherWas(stand: Stand, athleteId: string): Pressed {
 	const event = stand.cursor.hurt?.event
 	if (!event) return nothing(stand)
-	const own = stand.sheet.lines.find((line) => line.entryId === stand.cursor.entryId && line.athleteId === athleteId)
+	// Where it was said, whatever is on the screen by now.
+	const entryId = 'entryId' in event ? event.entryId : undefined
+	const own = stand.sheet.lines.find((line) => line.entryId === entryId && line.athleteId === athleteId)
 	const change = { athleteId, lineId: own?.id, ...(own ? {} : { entryId: undefined }) } as Partial<LogEvent>
 	return writing(stand, [{ correct: event, change }], `${named(stand, athleteId)}${sayEvent(event)}`, {
 		amends: true,

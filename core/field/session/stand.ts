@@ -133,8 +133,9 @@ function lineUp(queue: readonly LineProgress[], shown: LineProgress | null, lane
 export function after(stand: Stand, athleteId: string, written: readonly LogEvent[]): string {
 	const replaced = new Set(written.flatMap(({ replacesId }) => replacesId ?? []))
 	const now = [...stand.current.filter(({ id }) => !replaced.has(id)), ...written.filter((event) => !event.void)]
+	const wrote = new Set<string | null>([athleteId, ...written.map((event) => event.athleteId)])
 	const queue = stand.queue.map((progress) =>
-		progress.line.athleteId === athleteId ? stand.standing(progress.line, ofLine(now, progress.line)) : progress,
+		wrote.has(progress.line.athleteId) ? stand.standing(progress.line, ofLine(now, progress.line)) : progress,
 	)
 	return nextInQueue(queue, athleteId) ?? athleteId
 }

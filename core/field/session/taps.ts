@@ -3,6 +3,7 @@ import type { Drill } from '../../vocabulary/drill'
 import type { Leg, Region, Surface } from '../../vocabulary/words'
 import type { Asked } from './read-field'
 import type { CutShortReason } from './say-cut-short'
+import type { Run } from './stopwatch'
 import type { Draft } from './writes'
 
 export type Grade = 'good' | 'not-yet' | 'poor'
@@ -33,6 +34,8 @@ export type Tap =
 	| { tap: 'undo' }
 	// The rep on the line.
 	| { tap: 'mark'; measured: Measured; label: string; side?: Leg | undefined }
+	/** Off the stopwatch: one run, or several that began together; the rest begins `at` the finish. */
+	| { tap: 'runs'; runs: readonly Run[]; at: string; windMps: number | null }
 	| { tap: 'missed'; reason?: (typeof MISSED_REASONS)[number] | undefined; side?: Leg | undefined }
 	| { tap: 'untimed'; side?: Leg | undefined }
 	| { tap: 'reps'; reps: number; grade: Grade | null }
@@ -62,3 +65,5 @@ export type Tap =
 	| { tap: 'move'; athleteId: string; to: number }
 	| { tap: 'conditions'; value: { windMps?: number; surface?: Surface } }
 	| { tap: 'cut-short'; reason: CutShortReason }
+	/** The session goes on after all, whoever ended it on whatever phone. */
+	| { tap: 'go-on' }

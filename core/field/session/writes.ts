@@ -5,7 +5,9 @@ type Distribute<T> = T extends LogEvent ? Omit<T, 'id' | 'sessionId' | 'deviceId
 export type Draft = Distribute<LogEvent>
 
 /** One thing to write: something new, another value in the place of an event, or an event taken back. */
-export type Write = { add: Draft } | { correct: LogEvent; change: Partial<LogEvent> } | { takeBack: LogEvent }
+export type Write =
+	/** `at` is when it was, where that is not when it was tapped. */
+	{ add: Draft; at?: string | undefined } | { correct: LogEvent; change: Partial<LogEvent> } | { takeBack: LogEvent }
 
 /** What the device adds to a write. */
 export type Stamp = Pick<LogEvent, 'id' | 'sessionId' | 'deviceId' | 'deviceSeq' | 'deviceTime'>
@@ -16,7 +18,7 @@ export type Stamp = Pick<LogEvent, 'id' | 'sessionId' | 'deviceId' | 'deviceSeq'
  * @example stampWrite({ takeBack: mark }, stamp) // the mark again, void, under a new id
  */
 export function stampWrite(write: Write, { sessionId, ...stamp }: Stamp): LogEvent {
-	if ('add' in write) return whole({ ...write.add, sessionId, ...stamp })
+	if ('add' in write) return whole({ ...write.add, sessionId, ...stamp, deviceTime: write.at ?? stamp.deviceTime })
 	if ('takeBack' in write)
 		return whole({ ...write.takeBack, ...stamp, sessionId, replacesId: write.takeBack.id, void: true })
 	const { correct: event, change } = write
