@@ -1,42 +1,22 @@
-import { randomUUID } from 'node:crypto'
 import { type Page, expect } from '@playwright/test'
-import { type App, test } from '../support/app-test'
+import { test } from '../support/app-test'
 import { addDays } from '../../core/calendar/day-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/judge/resolve-line'
-import { insertPerson } from '../../db/queries/clubs'
 import { writeLevel, writeState } from '../../db/queries/squads'
-import { hashPassword } from '../../server/access/password'
+import { coachOf } from '../support/coach-of'
 import { draftEntry } from '../support/draft-entry'
 import { FieldHand } from '../support/field-hand'
 import { planSession } from '../support/plan-session'
-import { signIn } from '../support/sign-in'
-import { type TestClub, makeClub } from '../support/test-club'
+import type { TestClub } from '../support/test-club'
 
 // What must not stand on a sheet, looked for where a coach would read it. Everything belongs to the athlete and the
 // moment, never to a ladder, a session or a screen.
 
 test.use({ filledWith: 'empty' })
 
-const PASSWORD = 'a long enough password'
 const today = new Date().toISOString().slice(0, 10)
 const tomorrow = addDays(today, 1)
-
-async function clubFor(page: Page, app: App, trainedUntil = addDays(today, -1)): Promise<TestClub> {
-	const club = await makeClub('Club', 2, trainedUntil)
-	const email = `${randomUUID()}@example.org`
-	await insertPerson(club.scope, {
-		id: randomUUID(),
-		email,
-		name: 'Rey',
-		role: 'coach',
-		passwordHash: await hashPassword(PASSWORD),
-		athleteId: null,
-		createdAt: new Date(),
-	})
-	await signIn(page, app, email, PASSWORD)
-	return club
-}
 
 const session = (
 	club: TestClub,
@@ -82,7 +62,7 @@ const linesOf = async (page: Page, sessionId: string, club: TestClub, at: number
 }
 
 test('a blow to the head closes everything, on every ladder and drill', async ({ app, page }) => {
-	const club = await clubFor(page, app)
+	const club = await coachOf(page, app, 2)
 	for (const id of ['acceleration', 'shock', 'throw'])
 		await place(club, 0, id, STARTER_LIBRARY.ladders[id]!.rungs[2]!.id)
 	const next = await session(club, tomorrow, [ladder('acceleration'), ladder('shock'), ladder('throw'), drill('pogo')])
@@ -98,7 +78,7 @@ test('a blow to the head closes everything, on every ladder and drill', async ({
 })
 
 test('what is asked of everybody passes each athlete’s gates and the school’s caps', async ({ app, page }) => {
-	const club = await clubFor(page, app)
+	const club = await coachOf(page, app, 2)
 	for (const id of club.athletes)
 		for (const family of ['sprint', 'plyometric'] as const) await writeLevel(club.scope, id, family, 2)
 	const next = await session(club, tomorrow, [
@@ -113,7 +93,7 @@ test('what is asked of everybody passes each athlete’s gates and the school’
 })
 
 test('two sore regions close two, and clearing one leaves the other', async ({ app, page }) => {
-	const club = await clubFor(page, app)
+	const club = await coachOf(page, app, 2)
 	await place(club, 0, 'acceleration', 'three-point-10')
 	await report(page, club.athletes[0]!, 'pain', { region: 'knee', score: '6' })
 	await report(page, club.athletes[0]!, 'pain', { region: 'calf', score: '7' })
@@ -132,7 +112,7 @@ test('two sore regions close two, and clearing one leaves the other', async ({ a
 })
 
 test('six weeks away begin with the first step, whatever was earned before', async ({ app, page }) => {
-	const club = await clubFor(page, app, addDays(today, -42))
+	const club = await coachOf(page, app, 2, addDays(today, -42))
 	for (const at of [0, 1]) await place(club, at, 'acceleration', 'three-point-20')
 	const next = await session(club, tomorrow, [ladder('acceleration')])
 	const own = await linesOf(page, next, club, 0)
@@ -145,7 +125,7 @@ test('a session without ladders: the phone stops, whatever its clock says, and r
 	browser,
 	page,
 }) => {
-	const club = await clubFor(page, app)
+	const club = await coachOf(page, app, 2)
 	const running = await session(club, today, [drill('pogo'), drill('standing-start')])
 	const context = await browser.newContext({
 		baseURL: app.address,
@@ -183,7 +163,7 @@ test('a session without ladders: the phone stops, whatever its clock says, and r
 })
 
 test('a thirteen-year-old is written no rebound from a box, and judged by none', async ({ app, page }) => {
-	const club = await clubFor(page, app)
+	const club = await coachOf(page, app, 2)
 	await app.rows('update athlete_identity set birth_date = ? where athlete_id = ?', [
 		addDays(today, -13 * 366),
 		club.athletes[0]!,
