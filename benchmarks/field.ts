@@ -49,7 +49,14 @@ export async function benchField(): Promise<void> {
 			document.addEventListener('click', (event) => taps.push(event.timeStamp), { capture: true })
 		})
 		const times: number[] = []
-		for (let i = 0; i < TAPS; i++) {
+		const pad = page.getByRole('group', { name: 'Number pad' })
+		while (times.length < TAPS) {
+			// Somebody whose line is another drill is ticked off by eye.
+			if (!(await pad.isVisible())) {
+				await page.getByRole('button', { name: 'Done, not judged' }).click()
+				continue
+			}
+			const i = times.length
 			await hand.type(String(200 + (i % 50)))
 			await page.evaluate(() => performance.clearMarks('field:stored'))
 			await page.getByRole('button', { name: 'Save', exact: true }).click()

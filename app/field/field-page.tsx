@@ -4,6 +4,7 @@ import type { PackAnswer } from '#core/field/pack'
 import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store'
 import { type Reach, fetchPacks } from './fetch-packs'
 import { FieldScreen } from './field-screen'
+import { shortDay } from './short-day'
 import { registerFieldWorker } from './register-worker'
 import type { FieldSettings } from './session-panel'
 
@@ -79,12 +80,6 @@ export function FieldPage(props: Props) {
 		/>
 	)
 }
-
-/** By the browser itself: the calendar package would cost the field more than its own code. */
-const shortDay = (day: string) =>
-	new Date(`${day}T12:00:00Z`)
-		.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
-		.replace(',', '')
 
 const signIn = (asked: string | null) =>
 	`/sign-in?to=${encodeURIComponent(asked ? `/field?session=${asked}` : '/field')}`

@@ -66,6 +66,15 @@ export function FollowUp({ last, drill, assisted, onAmend, onComfort }: Props) {
 	)
 }
 
+type Quality = Extract<LogEvent, { kind: 'quality' }>['value']
+const faultsOf = ({ fault, faults = [] }: Quality): string[] => [...faults, ...(fault ? [fault] : [])]
+/** A grade with a fault more, or without it: a rep may have several. */
+function withFault({ fault: _one, faults: _several, ...graded }: Quality & { fault?: string }, fault: string): Quality {
+	const before = faultsOf({ ...graded, ...(_one ? { fault: _one } : {}), ...(_several ? { faults: _several } : {}) })
+	const now = before.includes(fault) ? before.filter((one) => one !== fault) : [...before, fault]
+	return now.length === 0 ? graded : { ...graded, faults: now }
+}
+
 function chipsFor(
 	event: LogEvent,
 	drill: Drill | undefined,
@@ -73,8 +82,8 @@ function chipsFor(
 	if (event.kind === 'quality' && event.value.grade !== 'good')
 		return (drill?.faults ?? []).map(({ fault }) => ({
 			label: fault,
-			on: event.value.fault === fault,
-			change: { value: { ...event.value, fault } } as Partial<LogEvent>,
+			on: faultsOf(event.value).includes(fault),
+			change: { value: withFault(event.value, fault) } as Partial<LogEvent>,
 		}))
 	if (event.kind === 'missed')
 		return (['aborted', 'false-start', 'no-time'] as const).map((reason) => ({

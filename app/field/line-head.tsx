@@ -1,4 +1,5 @@
 import type { DoseLeft } from '#core/field/dose-left'
+import { shortDay } from './short-day'
 import type { LineProgress } from '#core/field/line-progress'
 import type { FieldAthlete } from '#core/field/pack'
 import { expectLabel, expectedAt, slotsOf } from '#core/field/slots'
@@ -104,6 +105,11 @@ export function LineHead({
 			)}
 			{line.own && line.own.length > 0 && !progress.swap && (
 				<p className="mt-1 text-[16px] leading-snug font-semibold">{line.own.join(' ')}</p>
+			)}
+			{line.lastTime && !progress.swap && (
+				<p className="mt-1 text-[15px] leading-snug">
+					<b>Last time</b>, {shortDay(line.lastTime.day)}: {line.lastTime.words.join('; ')}
+				</p>
 			)}
 			{line.cautions.length > 0 && progress.repsDone === 0 && (
 				<p className="mt-1 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>

@@ -8,7 +8,9 @@ import { writeDrill } from '../words/write-numbers'
 import type { FieldLine } from './pack'
 
 /** What of a line is its athlete's alone. */
-export type OwnOfLine = Partial<Pick<FieldLine, 'target' | 'own' | 'errors' | 'bests' | 'usuals' | 'blocked' | 'over'>>
+export type OwnOfLine = Partial<
+	Pick<FieldLine, 'target' | 'own' | 'lastTime' | 'errors' | 'bests' | 'usuals' | 'blocked' | 'over'>
+>
 
 /**
  * A line as the field shows it, from what is planned and the drill it cites.

@@ -32,6 +32,8 @@ export interface FieldLine {
 	target: string
 	/** What of the line comes from the athlete's own measurements, in sentences; absent in packs of before. */
 	own?: string[]
+	/** What was noted of the athlete on this drill the last time; absent where nothing was, and in packs of before. */
+	lastTime?: { day: string; words: string[] }
 	/** The squad's own typical errors on the line's drill, by kind and method; absent in packs of before and where there are none. */
 	errors?: OwnErrors
 	/** Own best and usual of marks made as the line says, by method, in the mark's unit; the usual is absent in packs of before. */

@@ -9,7 +9,7 @@ import { bulkInsertOnce } from '../bulk-insert'
 import type { ClubScope } from '../connect'
 import { decision, heldCorrection, mark, observation } from '../schema/log'
 import { person } from '../schema/people'
-import { entry, session } from '../schema/sessions'
+import { entry, line, session } from '../schema/sessions'
 
 export type MarkInsert = Omit<typeof mark.$inferInsert, 'clubId'>
 export type ObservationInsert = Omit<typeof observation.$inferInsert, 'clubId'>
@@ -215,6 +215,59 @@ export async function idsSince(
 		ids.push(...rows.map((row) => row.id))
 	}
 	return ids
+}
+
+/** Something noted of an athlete on a drill: words, or what was wrong with a rep. */
+export interface DrillNote {
+	athleteId: string
+	drillId: string
+	day: string
+	text: string
+}
+/** What was noted of athletes on their drills in a span of days, oldest first; by index `observation_by_athlete`. */
+export async function notesBefore(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<DrillNote[]> {
+	if (athleteIds.length === 0) return []
+	const later = alias(observation, 'later')
+	const rows = await db
+		.select({
+			athleteId: observation.athleteId,
+			drillId: line.drillId,
+			day: session.day,
+			kind: observation.kind,
+			value: observation.value,
+		})
+		.from(observation)
+		.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
+		.innerJoin(line, and(eq(line.clubId, observation.clubId), eq(line.id, observation.lineId)))
+		.where(
+			and(
+				eq(observation.clubId, clubId),
+				inArray(observation.athleteId, athleteIds),
+				inArray(observation.kind, ['note', 'quality']),
+				eq(observation.isVoid, false),
+				gte(session.day, from),
+				lt(session.day, before),
+				notExists(
+					db
+						.select({ one: sql`1` })
+						.from(later)
+						.where(and(eq(later.clubId, clubId), eq(later.replacesId, observation.id))),
+				),
+			),
+		)
+		.orderBy(session.day, session.startTime, observation.deviceTime)
+	return rows.flatMap(({ athleteId, drillId, day, kind, value }): DrillNote[] => {
+		const said = value as { text?: string; fault?: string; faults?: string[] }
+		const texts = kind === 'note' ? [said.text] : [...(said.faults ?? []), ...(said.fault ? [said.fault] : [])]
+		return athleteId === null || drillId === null
+			? []
+			: texts.flatMap((text) => (text ? [{ athleteId, drillId, day, text }] : []))
+	})
 }
 
 export interface FirstRep {

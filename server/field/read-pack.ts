@@ -4,6 +4,7 @@ import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
 import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
+import { lastNoted } from '../../core/field/last-time'
 import { makeLine } from '../../core/field/make-line'
 import type { FieldAthlete, GuestLine, Pack } from '../../core/field/pack'
 import { asksOf, limitsOf } from '../../core/field/body-now'
@@ -20,7 +21,7 @@ import type { OwnWord } from '../../core/own/say-own'
 import { isOpen } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
-import { type FirstRep, type StoredEvent, firstRepsBefore } from '../../db/queries/log'
+import { type FirstRep, type StoredEvent, firstRepsBefore, notesBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
 import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/marks/mark-key'
 import { readErrors } from '../marks/read-errors'
@@ -39,6 +40,8 @@ import { readTargets } from '../sheet/read-targets'
 
 /** Today and the sessions of the week ahead travel with the device. */
 export const DAYS_AHEAD = 7
+/** What was noted this far back is said when somebody steps up. */
+const NOTED_DAYS = 60
 /** First reps this far back say what is usual. */
 const USUAL_DAYS = 120
 
@@ -75,6 +78,7 @@ export async function readPack(
 	]
 	const known = await knownOf(scope, sheet)
 	const contacts = await contactsOf(scope, athleteIds)
+	const notes = await notesBefore(scope, athleteIds, addDays(day, -NOTED_DAYS), day)
 	const errors = await readErrors(scope, sheet.session.squadId, day)
 	const speeds = await readFieldSpeeds(scope, athleteIds, day, firsts)
 	const ground = surfaceClass(sheet.session.surface)
@@ -158,10 +162,14 @@ export async function readPack(
 				athlete.lines.map((line) => {
 					const target = targets.get(line.id)
 					const own = errors[line.drillId ?? '']
+					const lastTime = lastNoted(
+						notes.filter((note) => note.athleteId === athlete.id && note.drillId === line.drillId),
+					)
 					return makeLine({ id: line.id, entryId: line.entryId, athleteId: athlete.id }, line, line.drill, school, {
 						target: target?.words ?? '',
 						...ownWords(target?.own),
 						...(own ? { errors: own } : {}),
+						...(lastTime ? { lastTime } : {}),
 						bests: target?.bests ?? {},
 						usuals: target?.usuals ?? {},
 						blocked: line.blocked,
