@@ -104,6 +104,18 @@ describe.each<[string, () => Promise<DeviceStore>]>([
 		await store.dismiss('e2')
 		expect(ids((await store.ofSession('s')).map((row) => row.event))).toEqual(['e1', 'e3'])
 	})
+	it('hands over what waits of others, and nothing that was answered', async () => {
+		const store = await opened()
+		await add(store, 1, 'gone')
+		await add(store, 2, 'p')
+		await add(store, 3, null)
+		await add(store, 4, 'gone')
+		await store.settle([(await store.waiting(1, 'gone'))[0]!], 'gone', [{ id: 'e1', outcome: 'accepted' }])
+		expect(await store.handOver('p')).toBe(1)
+		expect(ids(await store.waiting(10, 'p'))).toEqual(['e2', 'e3', 'e4'])
+		expect((await store.ofSession('s')).map(({ personId }) => personId)).toEqual(['gone', 'p', null, 'p'])
+		expect(await store.handOver('p')).toBe(0)
+	})
 	it('tells sessions apart', async () => {
 		const store = await opened()
 		await add(store, 1)

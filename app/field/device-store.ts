@@ -27,6 +27,9 @@ export interface Setting {
 	lanes: number
 	sound: boolean
 	vibration: boolean
+	tick: boolean
+	/** White on black, for the evening. */
+	dusk: boolean
 	gates: number[]
 	/** When the coach let devices log on this one, by the server's clock, ms; null while not. */
 	feedSince: number | null
@@ -60,6 +63,8 @@ export interface DeviceStore {
 	waitingCount: () => Promise<number>
 	/** Writes down how events that were sent were answered. */
 	settle: (sent: readonly LogEvent[], personId: string | null, answers: readonly EventAnswer[]) => Promise<void>
+	/** What waits of others who used this device is from now on somebody's to send; how many that were. */
+	handOver: (personId: string) => Promise<number>
 	/** A refused event stays until somebody takes it off by hand. */
 	dismiss: (id: string) => Promise<void>
 	packs: () => Promise<KeptPack[]>
@@ -175,6 +180,14 @@ export async function openLasting(): Promise<DeviceStore> {
 				tx.done,
 			])
 		},
+		async handOver(personId) {
+			const tx = db.transaction('events', 'readwrite', { durability: 'strict' })
+			const others = (await tx.store.index('byStatus').getAll('waiting')).filter(
+				(row) => row.personId !== null && row.personId !== personId,
+			)
+			await Promise.all([...others.map((row) => tx.store.put({ ...row, personId })), tx.done])
+			return others.length
+		},
 		dismiss: (id) => db.delete('events', id),
 		packs: () => db.getAll('packs'),
 		async pack(sessionId) {
@@ -266,6 +279,13 @@ export function memoryStore(): DeviceStore {
 				if (row) Object.assign(row, settled(answer))
 			}
 			return Promise.resolve()
+		},
+		handOver: (personId) => {
+			const others = rows.filter(
+				(row) => row.status === 'waiting' && row.personId !== null && row.personId !== personId,
+			)
+			for (const row of others) row.personId = personId
+			return Promise.resolve(others.length)
 		},
 		dismiss: (id) => {
 			const at = rows.findIndex((row) => row.event.id === id)

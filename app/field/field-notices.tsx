@@ -37,6 +37,18 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 					This browser keeps nothing on the device: marks are sent at once, and lost if that fails.
 				</p>
 			)}
+			{log.ofOthers > 0 && (
+				<div className={ROW} role="alert" aria-label="Logged by somebody else">
+					<span className="flex-1">
+						{log.ofOthers === 1 ? 'One entry' : `${log.ofOthers} entries`} here {log.ofOthers === 1 ? 'was' : 'were'}{' '}
+						logged by somebody else who used this phone, and {log.ofOthers === 1 ? 'waits' : 'wait'} for them to sign
+						in.
+					</span>
+					<button type="button" className={ANSWER} onClick={() => void log.handOver()}>
+						Send as mine
+					</button>
+				</div>
+			)}
 			{log.refused.map((row) => (
 				<p key={row.event.id} className={ROW} role="alert">
 					<span className="flex-1">

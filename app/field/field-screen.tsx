@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { LogEvent } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import type { FieldSheet } from '#core/field/pack'
@@ -18,7 +18,8 @@ import { RatingRow } from './rating-row'
 import type { FieldSettings } from './session-panel'
 import { TimedPad } from './timed-pad'
 import { type Afternoon, useAfternoon } from './use-afternoon'
-import { useAwake } from './use-awake'
+import { useAwake } from './awake'
+import { tapIsKept } from './signals'
 import { useDeviceFeed } from './use-device-feed'
 import { type SessionLog, useSessionLog } from './use-session-log'
 
@@ -49,10 +50,14 @@ export function FieldScreen({
 	onFeed,
 }: Props) {
 	const log = useSessionLog(store, sheet.session.id, events, personId)
-	const afternoon = useAfternoon(log, sheet, store.deviceId, settings.lanes, settled)
+	const afternoon = useAfternoon(log, sheet, store.deviceId, settings.lanes, settled, () => tapIsKept(settings))
 	const { stand, tap, problem } = afternoon
 	const { shown, cursor } = stand
 	useAwake()
+	useEffect(() => {
+		document.documentElement.classList.toggle('dusk', settings.dusk)
+		return () => document.documentElement.classList.remove('dusk')
+	}, [settings.dusk])
 	const [panel, setPanel] = useState<Panel | null>(null)
 	const [markId, setMarkId] = useState<string | null>(null)
 	const questions = useDeviceFeed(stand, log.readings, log.ready ? feedSince : null, tap)

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { isNext, type LineProgress, restLeft } from '#core/field/line-progress'
 import { restLabel, shortName } from '#core/field/say-event'
-import { signal } from './use-awake'
+import { type SignalSettings, restIsOver } from './signals'
 import { useNow } from './use-now'
 
 interface Props {
@@ -11,7 +11,7 @@ interface Props {
 	ended: string | null
 	nameOf: (id: string | null) => string
 	clock: () => number
-	alerts: { sound: boolean; vibration: boolean }
+	alerts: SignalSettings
 	onOpen: () => void
 }
 
@@ -25,7 +25,7 @@ export function QueueBar({ queue, onLine, ended, nameOf, clock, alerts, onOpen }
 	const readyBefore = useRef(ready)
 	useEffect(() => {
 		const before = new Set(readyBefore.current.split(','))
-		if (ready.split(',').some((id) => id !== '' && !before.has(id))) signal(alerts)
+		if (ready.split(',').some((id) => id !== '' && !before.has(id))) restIsOver(alerts)
 		readyBefore.current = ready
 	}, [ready, alerts])
 	const at = queue.indexOf(onLine.at(-1)!)

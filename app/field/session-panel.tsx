@@ -1,5 +1,5 @@
 import { type CutShortReason, sayCutShort } from '#core/field/session/say-cut-short'
-import { CUT_SHORT_REASONS } from '#core/vocabulary/events'
+import { CUT_SHORT_REASONS } from '#core/vocabulary/event-kinds'
 import { GATE_PLACES } from '#core/field/slots'
 import { SURFACES } from '#core/vocabulary/words'
 import { useState } from 'react'
@@ -7,7 +7,7 @@ import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import type { Setting } from './device-store'
 import { readNumber } from '#core/measure/read-number'
 
-export type FieldSettings = Pick<Setting, 'lanes' | 'sound' | 'vibration' | 'gates'>
+export type FieldSettings = Pick<Setting, 'lanes' | 'sound' | 'vibration' | 'tick' | 'dusk' | 'gates'>
 
 interface Props {
 	settings: FieldSettings
@@ -121,6 +121,28 @@ export function SessionPanel({
 					Keep
 				</button>
 			</form>
+			<h2 className={PANEL_HEADING}>Screen</h2>
+			<div className="mt-1 grid grid-cols-2 gap-1.5">
+				{[false, true].map((dusk) => (
+					<button
+						key={String(dusk)}
+						type="button"
+						className={CHOICE}
+						aria-pressed={settings.dusk === dusk}
+						onClick={() => onSettings({ dusk })}
+					>
+						{dusk ? 'dusk' : 'sun'}
+					</button>
+				))}
+			</div>
+			<button
+				type="button"
+				className={`${CHOICE} mt-1.5 w-full`}
+				aria-pressed={settings.tick}
+				onClick={() => onSettings({ tick: !settings.tick })}
+			>
+				a knock for every tap that is kept
+			</button>
 			<h2 className={PANEL_HEADING}>When a rest is over</h2>
 			<div className="mt-1 grid grid-cols-2 gap-1.5">
 				<button

@@ -24,6 +24,8 @@ export function useAfternoon(
 	deviceId: string,
 	lanes: number,
 	settled: ReadonlySet<string>,
+	/** A tap is on the device. */
+	onKept: () => void,
 ): Afternoon {
 	const { all, current, limits, write } = log
 	const field = useMemo(
@@ -48,6 +50,7 @@ export function useAfternoon(
 				const events = await write(pressed.writes)
 				const next = landed(stand, pressed, events)
 				setProblem(null)
+				onKept()
 				// Whoever looked elsewhere in the meantime stays there.
 				setCursor((now: Cursor) => (now === stand.cursor ? next : { ...now, moves: next.moves, hurt: next.hurt }))
 				return true
@@ -58,7 +61,7 @@ export function useAfternoon(
 				writing.current = false
 			}
 		},
-		[stand, write],
+		[stand, write, onKept],
 	)
 	return { stand, tap, problem }
 }

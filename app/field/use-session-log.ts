@@ -21,6 +21,8 @@ export interface SessionLog {
 	/** What limits each athlete's body, as the server last said it: by anybody, from anywhere. */
 	limits: Record<string, BodyLimits>
 	waiting: number
+	/** Of them those that somebody else logged who used this phone before. */
+	ofOthers: number
 	safe: number
 	refused: Kept[]
 	state: SendState
@@ -28,6 +30,8 @@ export interface SessionLog {
 	now: () => number
 	/** Resolves when all of it is on the device; all or nothing. Throws when the device cannot keep it. */
 	write: (writes: readonly Write[]) => Promise<LogEvent[]>
+	/** Sends what somebody else logged here as whoever is signed in. */
+	handOver: () => Promise<void>
 	dismiss: (id: string) => Promise<void>
 	send: () => void
 }
@@ -138,6 +142,16 @@ export function useSessionLog(
 		[store, sessionId],
 	)
 
+	const handOver = useCallback(async () => {
+		const mine = person.current
+		if (mine === null) return
+		await store.handOver(mine)
+		setKept((rows) =>
+			rows.map((row) => (row.status === 'waiting' && row.personId !== null ? { ...row, personId: mine } : row)),
+		)
+		void sender.current?.send()
+	}, [store])
+
 	const dismiss = useCallback(
 		async (id: string) => {
 			await store.dismiss(id)
@@ -158,6 +172,9 @@ export function useSessionLog(
 	}, [fromPack, remote, kept])
 	const folded = useMemo(() => foldEvents(all), [all])
 	const waiting = kept.filter((row) => row.status === 'waiting').length
+	const ofOthers = kept.filter(
+		(row) => row.status === 'waiting' && row.personId !== null && personId !== null && row.personId !== personId,
+	).length
 	return {
 		ready,
 		state,
@@ -169,6 +186,8 @@ export function useSessionLog(
 		current: folded.current,
 		conflicts: folded.conflicts.filter((heads) => heads[0]?.kind !== 'queue'),
 		waiting,
+		ofOthers,
+		handOver,
 		safe: all.length - waiting,
 		refused: kept.filter((row) => row.status === 'refused'),
 		now: () => Date.now() + offsetMs.current,

@@ -15,11 +15,13 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 	const asked = new URL(request.url).searchParams.get('session')
 	const here = asked ? await store.pack(asked) : null
 	const fetched = here || (asked === null && (await store.packs()).length > 0) ? null : await fetchPacks(store, asked)
-	const [person, lanes, sound, vibration, gates, feed, notDoubles] = [
+	const [person, lanes, sound, vibration, tick, dusk, gates, feed, notDoubles] = [
 		await store.read('person'),
 		await store.read('lanes'),
 		await store.read('sound'),
 		await store.read('vibration'),
+		await store.read('tick'),
+		await store.read('dusk'),
 		await store.read('gates'),
 		await store.read('feedSince'),
 		await store.read('settled'),
@@ -32,7 +34,14 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 			.sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1)),
 		waiting: await store.waitingCount(),
 		person: person ?? (null as PackAnswer['person'] | null),
-		settings: { lanes: lanes ?? 1, sound: sound ?? false, vibration: vibration ?? true, gates: gates ?? [10] },
+		settings: {
+			lanes: lanes ?? 1,
+			sound: sound ?? false,
+			vibration: vibration ?? true,
+			tick: tick ?? false,
+			dusk: dusk ?? false,
+			gates: gates ?? [10],
+		},
 		feedSince: feed ?? null,
 		settled: notDoubles ?? [],
 		reach: fetched?.reach ?? ('not-asked' as const),

@@ -1,4 +1,5 @@
-import { CORRECTED_BY, type Corrector, type EventKey, type LogEvent, isOfBody } from '../vocabulary/events'
+import { isOfBody } from '../vocabulary/event-kinds'
+import { CORRECTED_BY, type Corrector, type EventKey, type LogEvent } from '../vocabulary/events'
 
 /** Who asks for a correction, as far as it decides. */
 export interface Corrects {

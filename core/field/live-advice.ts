@@ -1,4 +1,5 @@
-import type { EndReason, LOAD_OFF_REASONS, LogEvent } from '../vocabulary/events'
+import type { EndReason, LOAD_OFF_REASONS } from '../vocabulary/event-kinds'
+import type { LogEvent } from '../vocabulary/events'
 import { capital, writePercent, writeSeconds } from '../words/write-numbers'
 import { type ReadyReading, readReady } from '../judge/ready-check'
 import type { Drill } from '../vocabulary/drill'

@@ -6,7 +6,8 @@ import { bars, placeOf, restrictsDrill } from '../rules/bars'
 import type { Closure } from '../vocabulary/care'
 import type { Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
-import { type LogEvent, isOfBody } from '../vocabulary/events'
+import { isOfBody } from '../vocabulary/event-kinds'
+import type { LogEvent } from '../vocabulary/events'
 import { EVERYTHING, type Leg, type Pattern, type Region } from '../vocabulary/words'
 
 /*

@@ -1,7 +1,7 @@
 import Type, { type Static, type TSchema } from 'typebox'
 import type { OwnErrors } from '../noise/typical-error'
 import { Closure } from '../vocabulary/care'
-import { END_REASONS } from '../vocabulary/events'
+import { END_REASONS } from '../vocabulary/event-kinds'
 import {
 	EVERYTHING,
 	FAMILIES,

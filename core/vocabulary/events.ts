@@ -13,6 +13,7 @@ import {
 	documentIdOf,
 	uuidOf,
 } from './ids'
+import { type BODY_KINDS, CUT_SHORT_REASONS, END_REASONS, LOAD_OFF_REASONS, MISSED_REASONS } from './event-kinds'
 import { PlannedLine } from './line'
 import { CLOSED as closed, oneOf, written } from './shape'
 import { CONTACT_METHODS, LENGTH_METHODS, REGIONS, SIDES, SPRINT_METHODS, SURFACES } from './words'
@@ -124,7 +125,6 @@ export const ReleaseMark = event(
 		closed,
 	),
 )
-export const MISSED_REASONS = ['aborted', 'false-start', 'no-time'] as const
 export const MissedMark = event(
 	'mark',
 	'missed',
@@ -238,15 +238,12 @@ export const EffortObservation = event(
 	),
 )
 
-export const END_REASONS = ['drop-off', 'good-day', 'coach', 'weather', 'pain', 'refusal'] as const
 export const EndSetDecision = event(
 	'decision',
 	'end-set',
 	{ ...common, entryId: uuidOf<EntryId>(), lineId: uuidOf<LineId>() },
 	Type.Object({ reason: oneOf(END_REASONS) }, closed),
 )
-/** Why a carried load came off: it cost speed, spoilt the movement, or was worn as long as it should be. */
-export const LOAD_OFF_REASONS = ['speed-loss', 'movement', 'minutes'] as const
 /** A carried load taken off. */
 export const LoadOffDecision = event(
 	'decision',
@@ -320,8 +317,6 @@ export const QueueDecision = event(
 		closed,
 	),
 )
-/** Why a session ends before its plan. Lightning and heat are reasons of their own: nobody goes on. */
-export const CUT_SHORT_REASONS = ['time', 'weather', 'coach', 'lightning', 'heat'] as const
 /** The session ended before its plan, with what was left of the day for this athlete. */
 export const CutShortDecision = event(
 	'decision',
@@ -428,12 +423,7 @@ export type Mark = Extract<LogEvent, { type: 'mark' }>
 export type Observation = Extract<LogEvent, { type: 'observation' }>
 export type Decision = Extract<LogEvent, { type: 'decision' }>
 
-/** Kinds of observation about somebody's body: they close and open, and only coach, clinician and the athlete read them. */
-export const BODY_KINDS = ['pain', 'head', 'chest', 'unwell', 'quiet', 'worry'] as const
 export type BodyEvent = Extract<Observation, { kind: (typeof BODY_KINDS)[number] }>
-export const isOfBody = <E extends { type: string; kind: string }>(event: E): event is E & BodyEvent =>
-	event.type === 'observation' && (BODY_KINDS as readonly string[]).includes(event.kind)
-export type EndReason = (typeof END_REASONS)[number]
 
 /** The answer to one event of a batch. */
 export type EventAnswer =

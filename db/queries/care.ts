@@ -1,7 +1,7 @@
 import { type SQL, and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/judge/gather-input'
 import { EVERYTHING } from '../../core/vocabulary/care'
-import type { BODY_KINDS } from '../../core/vocabulary/events'
+import type { BODY_KINDS } from '../../core/vocabulary/event-kinds'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'

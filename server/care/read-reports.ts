@@ -1,6 +1,7 @@
 import { addDays } from '../../core/calendar/day-count'
 import { sayReport, saySaid } from '../../core/care/say-report'
-import { BODY_KINDS, type BodyEvent } from '../../core/vocabulary/events'
+import { BODY_KINDS } from '../../core/vocabulary/event-kinds'
+import type { BodyEvent } from '../../core/vocabulary/events'
 import type { ClubScope } from '../../db/connect'
 import { authorsById } from '../../db/queries/clubs'
 import { bodyReportsOf, deskReportsOf } from '../../db/queries/care'

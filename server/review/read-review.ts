@@ -1,6 +1,7 @@
 import type { LadderState, VerdictWord } from '../../core/judge/types'
 import { type Ask, toAsk } from '../../core/field/to-ask'
-import { type EventKey, type LogEvent, isOfBody } from '../../core/vocabulary/events'
+import { isOfBody } from '../../core/vocabulary/event-kinds'
+import type { EventKey, LogEvent } from '../../core/vocabulary/events'
 import { sayReport } from '../../core/care/say-report'
 import type { ClubScope } from '../../db/connect'
 import { heldOfSession } from '../../db/queries/log'

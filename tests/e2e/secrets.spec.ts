@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { type Page, expect } from '@playwright/test'
-import { BODY_KINDS } from '../../core/vocabulary/events'
+import { BODY_KINDS } from '../../core/vocabulary/event-kinds'
 import { REGION_NAMES } from '../../core/vocabulary/words'
 import { type App, test } from '../support/app-test'
 import { signInToDemo } from '../support/sign-in'

@@ -5,7 +5,7 @@ import { ATHLETES, Phone, fourBySheet } from '../../../tests/support/afternoon'
 import { unsound } from '../../events/unsound'
 import { STARTER_LIBRARY } from '../../library/starter-library'
 import { EVENT_SCHEMAS, type EventKey, type LogEvent } from '../../vocabulary/events'
-import { CUT_SHORT_REASONS } from '../../vocabulary/events'
+import { CUT_SHORT_REASONS } from '../../vocabulary/event-kinds'
 import { REGIONS } from '../../vocabulary/words'
 import type { Tap } from './taps'
 

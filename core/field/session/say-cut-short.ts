@@ -1,4 +1,4 @@
-import type { CUT_SHORT_REASONS } from '../../vocabulary/events'
+import type { CUT_SHORT_REASONS } from '../../vocabulary/event-kinds'
 
 export type CutShortReason = (typeof CUT_SHORT_REASONS)[number]
 

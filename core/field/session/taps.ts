@@ -1,4 +1,5 @@
-import type { EndReason, LogEvent, MISSED_REASONS } from '../../vocabulary/events'
+import type { EndReason, MISSED_REASONS } from '../../vocabulary/event-kinds'
+import type { LogEvent } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import type { Leg, Region, Surface } from '../../vocabulary/words'
 import type { Asked } from './read-field'

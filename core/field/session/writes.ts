@@ -1,4 +1,5 @@
-import { type LogEvent, isOfBody } from '../../vocabulary/events'
+import { isOfBody } from '../../vocabulary/event-kinds'
+import type { LogEvent } from '../../vocabulary/events'
 
 type Distribute<T> = T extends LogEvent ? Omit<T, 'id' | 'sessionId' | 'deviceId' | 'deviceSeq' | 'deviceTime'> : never
 /** What a tap knows of an event; the device adds id, session, its own name, its order and the time. */
