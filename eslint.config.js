@@ -23,6 +23,8 @@ export default tseslint.config(
 			'@typescript-eslint/no-floating-promises': 'error',
 			'@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
 			'@typescript-eslint/consistent-type-imports': 'error',
+			// An import of types alone that is not called one still loads its file.
+			'@typescript-eslint/no-import-type-side-effects': 'error',
 			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
 		},
 	},

@@ -11,7 +11,7 @@ import {
 	START_NAMES,
 	type Region,
 } from '#core/vocabulary/words'
-import { PARAMETERS, type ParameterName } from '#core/vocabulary/dose'
+import { PARAMETERS, type ParameterName } from '#core/vocabulary/parameters'
 import type { Drill } from '#core/vocabulary/drill'
 import { PARAMETER_WORDS } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useNavigation } from 'react-router'
 import { FAMILIES, type Level } from '#core/vocabulary/words'
-import { PARAMETERS } from '#core/vocabulary/dose'
+import { PARAMETERS } from '#core/vocabulary/parameters'
 import type { Drill } from '#core/vocabulary/drill'
 import type { Ladder, PassCriterion, Rung } from '#core/vocabulary/ladder'
 import { readClock, writeClock } from '#core/words/rests'

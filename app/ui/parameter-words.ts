@@ -1,4 +1,4 @@
-import type { ParameterName } from '#core/vocabulary/dose'
+import type { ParameterName } from '#core/vocabulary/parameters'
 
 /** What may be set on a drill, with its unit. */
 export const PARAMETER_WORDS: Record<ParameterName, string> = {

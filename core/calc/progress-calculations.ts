@@ -4,7 +4,7 @@ import { type DoseCount, allContacts, loadOfLeg, rangedContacts, totalOf } from 
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { CUT_CLASSES, EFFORT_ZONES, INTENSITY_CLASSES } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
-import { PARAMETERS } from '../vocabulary/dose'
+import { PARAMETERS } from '../vocabulary/parameters'
 import { MeasureError } from '../measure/measure-error'
 import { judge } from '../judge/judge'
 import { VERDICT_WORDS, type Judgement, type VerdictInput } from '../judge/types'

@@ -1,4 +1,4 @@
-import { PARAMETERS } from '../vocabulary/dose'
+import { PARAMETERS } from '../vocabulary/parameters'
 import type { Drill } from '../vocabulary/drill'
 import type { Ladder } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'

@@ -26,7 +26,7 @@ import {
 	type VerdictInput,
 	type WorkDay,
 } from './types'
-import { type WorkKind } from '../vocabulary/words'
+import type { WorkKind } from '../vocabulary/words'
 import type { PlannedLine } from '../vocabulary/line'
 import { kindsOf } from '../dose/work-kinds'
 

@@ -1,7 +1,7 @@
 import type { Drill } from '../vocabulary/drill'
 import type { School } from '../vocabulary/school'
 import { betterOf } from '../marks/keep-session'
-import { contactRisePercent } from '../library/schools'
+import { contactRisePercent } from '../library/contact-rise'
 import { type StopReading, readStop } from '../noise/one-more'
 import type { Method } from '../vocabulary/words'
 import { type OwnErrors, typicalErrorOf } from '../noise/typical-error'

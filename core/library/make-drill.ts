@@ -1,5 +1,6 @@
 import { scaleDose } from './scale-dose'
-import { PARAMETERS, type Dose, type ParameterName, type Parameters } from '../vocabulary/dose'
+import { PARAMETERS, type ParameterName } from '../vocabulary/parameters'
+import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Level } from '../vocabulary/words'
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { NUMBER_BOUNDS, QUESTIONS, contactRisePercent } from './schools'
+import { contactRisePercent } from './contact-rise'
+import { NUMBER_BOUNDS, QUESTIONS } from './schools'
 import { STARTER_LIBRARY } from './starter-library'
 import type { SchoolNumbers } from '../vocabulary/school'
 

@@ -248,9 +248,6 @@ const SCHOOL_NUMBERS: SchoolNumber[] = [
 
 export const NUMBER_BOUNDS = SCHOOL_NUMBERS.map((number) => ({ ...number, ...boundsOf(number.id) }))
 
-/** Contact may rise by twice the jump limit before a set ends: 10 % for 5 %. */
-export const contactRisePercent = (numbers: SchoolNumbers): number => 2 * numbers.dropOffJumpPercent
-
 /** The default school: few perfect reps, low boxes judged by contact, stop at the peak. Numbers are our setting. */
 export const QUALITY_FIRST: School = {
 	id: 'quality-first',

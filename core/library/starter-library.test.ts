@@ -9,7 +9,7 @@ import { levelAgeMass } from '../rules/s4-level-age-mass'
 import { NUMBER_BOUNDS, QUALITY_FIRST, QUESTIONS, SCHOOLS } from './schools'
 import { STARTER_LIBRARY, rungOf } from './starter-library'
 import { FAMILIES, PHASES, type Region } from '../vocabulary/words'
-import { PARAMETERS } from '../vocabulary/dose'
+import { PARAMETERS } from '../vocabulary/parameters'
 
 const drills = Object.values(STARTER_LIBRARY.drills)
 const ladders = Object.values(STARTER_LIBRARY.ladders)

@@ -1,4 +1,4 @@
-import { type Aid, type CarriedLoad, type Parameters } from '../vocabulary/dose'
+import type { Aid, CarriedLoad, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Leg, Method, Start, Surface } from '../vocabulary/words'
 

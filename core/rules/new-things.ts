@@ -1,6 +1,6 @@
 import { daysBetween } from '../calendar/day-count'
 import { shortDay } from '../calendar/days'
-import { type Facts } from './facts'
+import type { Facts } from './facts'
 import { type Form, formOf } from './form'
 import type { Rule } from './rule'
 

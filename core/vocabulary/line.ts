@@ -1,4 +1,4 @@
-import { type Static } from 'typebox'
+import type { Static } from 'typebox'
 import Type from 'typebox'
 import { WORK } from './entry'
 import { DocumentVersion, type DrillId, type LadderId, type RungId, documentIdOf } from './ids'

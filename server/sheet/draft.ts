@@ -1,5 +1,5 @@
 import { partsOf } from '../../core/plan/entry-parts'
-import { PARAMETER_BOUNDS } from '../../core/vocabulary/dose'
+import { PARAMETER_BOUNDS } from '../../core/vocabulary/parameters'
 import type { Library } from '../../core/vocabulary/library'
 import { SessionDraft } from '../../core/vocabulary/session'
 import type { Problems } from '../access/join'
