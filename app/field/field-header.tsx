@@ -14,7 +14,7 @@ export function FieldHeader({ sheet, entryId, log, onEntry, onSession }: Props) 
 	const entry = sheet.entries[entryIndex]
 	const signIn = `/sign-in?to=${encodeURIComponent(`/field?session=${sheet.session.id}`)}`
 	return (
-		<header className="border-b border-chalk">
+		<header className="field-header border-b border-chalk">
 			<div className="flex items-stretch justify-between text-[14px]">
 				<a className="flex min-h-[48px] items-center px-4 underline underline-offset-2" href="/field">
 					Sessions
@@ -41,7 +41,7 @@ export function FieldHeader({ sheet, entryId, log, onEntry, onSession }: Props) 
 					More
 				</button>
 			</div>
-			<div className="flex items-stretch justify-between border-t border-chalk">
+			<div className="field-drills flex items-stretch justify-between border-t border-chalk">
 				<button
 					type="button"
 					className="min-h-[64px] min-w-[64px] text-[24px] disabled:text-chalk"

@@ -161,7 +161,7 @@ export function LineHead({
 function DoseTape({ label, done, planned }: { label: string; done: number; planned: number }) {
 	if (planned === 0 && done === 0) return null
 	return (
-		<span className="flex items-center justify-end gap-1.5 text-[13px] leading-[15px]">
+		<span className="dose-tape flex items-center justify-end gap-1.5 text-[13px] leading-[15px]">
 			{label}{' '}
 			<b className="num">
 				{done}/{planned}

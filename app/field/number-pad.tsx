@@ -50,17 +50,25 @@ export function NumberPad({
 	return (
 		<div
 			data-at="pad"
-			className="grid flex-1 grid-cols-[repeat(3,1fr)_96px] grid-rows-4 gap-px border-y border-chalk bg-chalk"
+			className="field-pad grid flex-1 grid-cols-[repeat(3,1fr)_96px] grid-rows-4 gap-px border-y border-chalk bg-chalk"
 			role="group"
 			aria-label="Number pad"
 		>
 			{['1', '2', '3'].map((digit) => (
-				<button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>
+				<button
+					key={digit}
+					type="button"
+					data-key={digit}
+					className={KEY}
+					onClick={() => onDigit(digit)}
+					disabled={disabled}
+				>
 					{digit}
 				</button>
 			))}
 			<button
 				type="button"
+				data-key="undo"
 				className={`${KEY} flex-col px-1 text-[15px]! leading-tight font-semibold`}
 				onClick={onUndo}
 				disabled={undoLabel === null}
@@ -68,12 +76,20 @@ export function NumberPad({
 				Undo{undoLabel && <span className="text-[13px] font-normal">{undoLabel}</span>}
 			</button>
 			{['4', '5', '6'].map((digit) => (
-				<button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>
+				<button
+					key={digit}
+					type="button"
+					data-key={digit}
+					className={KEY}
+					onClick={() => onDigit(digit)}
+					disabled={disabled}
+				>
 					{digit}
 				</button>
 			))}
 			<button
 				type="button"
+				data-key="missed"
 				className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`}
 				onClick={onMissed}
 				disabled={disabled}
@@ -83,12 +99,20 @@ export function NumberPad({
 				rep
 			</button>
 			{['7', '8', '9'].map((digit) => (
-				<button key={digit} type="button" className={KEY} onClick={() => onDigit(digit)} disabled={disabled}>
+				<button
+					key={digit}
+					type="button"
+					data-key={digit}
+					className={KEY}
+					onClick={() => onDigit(digit)}
+					disabled={disabled}
+				>
 					{digit}
 				</button>
 			))}
 			<button
 				type="button"
+				data-key="untimed"
 				className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`}
 				onClick={onUntimed}
 				disabled={disabled}
@@ -97,18 +121,33 @@ export function NumberPad({
 				<br />
 				number
 			</button>
-			<button type="button" className={KEY} onClick={() => onDigit('.')} disabled={disabled} aria-label="Decimal point">
+			<button
+				type="button"
+				data-key="point"
+				className={KEY}
+				onClick={() => onDigit('.')}
+				disabled={disabled}
+				aria-label="Decimal point"
+			>
 				.
 			</button>
-			<button type="button" className={KEY} onClick={() => onDigit('0')} disabled={disabled}>
+			<button type="button" data-key="0" className={KEY} onClick={() => onDigit('0')} disabled={disabled}>
 				0
 			</button>
-			<button type="button" className={KEY} onClick={onDelete} disabled={disabled} aria-label="Delete the last digit">
+			<button
+				type="button"
+				data-key="delete"
+				className={KEY}
+				onClick={onDelete}
+				disabled={disabled}
+				aria-label="Delete the last digit"
+			>
 				⌫
 			</button>
 			{same ? (
 				<button
 					type="button"
+					data-key="save"
 					className={`${KEY} flex-col bg-act! px-1 text-[17px]! leading-tight font-semibold text-act-ink`}
 					onClick={same.onSame}
 					disabled={disabled}
@@ -118,6 +157,7 @@ export function NumberPad({
 			) : (
 				<button
 					type="button"
+					data-key="save"
 					className={`${KEY} bg-act! px-1 text-[19px]! leading-tight font-semibold text-act-ink disabled:opacity-55`}
 					onClick={onSave}
 					disabled={disabled}
