@@ -6,11 +6,13 @@ export function AskFirst({ words, onYes, onNo }: { words: string; onYes: () => v
 		<AlertDialog.Root open onOpenChange={(open) => !open && onNo()}>
 			<AlertDialog.Portal>
 				<AlertDialog.Content
-					className="sun fixed inset-x-0 bottom-0 z-30 border-t-4 border-ink bg-paper p-4 pb-[max(1rem,env(safe-area-inset-bottom))] text-ink"
+					className="sun fixed inset-0 z-30 flex flex-col justify-end bg-paper p-4 pb-[max(1rem,env(safe-area-inset-bottom))] text-ink"
 					aria-describedby={undefined}
 				>
-					<div className="mx-auto grid max-w-[560px] gap-3">
-						<AlertDialog.Title className="text-[20px] leading-snug font-semibold">{words}</AlertDialog.Title>
+					<div className="mx-auto grid w-full max-w-[560px] gap-3 border-t-4 border-ink pt-4">
+						<AlertDialog.Title asChild>
+							<h1 className="text-[20px] leading-snug font-semibold">{words}</h1>
+						</AlertDialog.Title>
 						<div className="grid grid-cols-2 gap-2">
 							<AlertDialog.Cancel asChild>
 								<button type="button" className="btn btn-quiet min-h-[64px]">

@@ -62,7 +62,7 @@ export function FieldScreen({
 	const [markId, setMarkId] = useState<string | null>(null)
 	const questions = useDeviceFeed(stand, log.readings, log.ready ? feedSince : null, tap)
 	return (
-		<div className={`mx-auto flex min-h-dvh flex-col ${shown ? 'max-w-[1100px]' : 'max-w-[760px]'}`}>
+		<main className={`mx-auto flex min-h-dvh flex-col ${shown ? 'max-w-[1100px]' : 'max-w-[760px]'}`}>
 			<FieldHeader
 				sheet={stand.sheet}
 				entryId={cursor.entryId}
@@ -119,7 +119,7 @@ export function FieldScreen({
 					onNo={() => void tap({ tap: 'no' })}
 				/>
 			)}
-		</div>
+		</main>
 	)
 }
 
@@ -129,10 +129,10 @@ function Nobody({ afternoon: { stand, tap }, onQueue }: { afternoon: Afternoon; 
 	const closed = sheet.lines.some((line) => line.entryId === cursor.entryId && line.blocked)
 	return (
 		<>
-			<p className="p-6 text-[18px]">
+			<h1 className="p-6 text-[18px] font-normal">
 				{sheet.entries.length === 0 ? 'This sheet has no drills yet.' : 'Nobody has a line here today.'}{' '}
 				{closed && 'Whoever is closed stays out until somebody records who cleared them.'}
-			</p>
+			</h1>
 			<div className="mx-6 grid gap-2">
 				<button type="button" className="btn btn-quiet min-h-[64px]" onClick={onQueue}>
 					Queue

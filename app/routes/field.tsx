@@ -61,11 +61,11 @@ export const shouldRevalidate = ({
 
 export function HydrateFallback() {
 	return (
-		<div className="sun grid min-h-dvh place-content-center bg-paper text-ink">
-			<p className="text-[18px]" role="status">
+		<main className="sun grid min-h-dvh place-content-center bg-paper text-ink">
+			<h1 className="text-[18px] font-normal" role="status">
 				Opening the field …
-			</p>
-		</div>
+			</h1>
+		</main>
 	)
 }
 
