@@ -1,3 +1,5 @@
+import { useMemo } from 'react'
+import { orderBreak } from '#core/field/session/order-break'
 import { pairOf } from '#core/field/likely-doubles'
 import type { FeedQuestion } from '#core/field/session/readings'
 import type { Stand } from '#core/field/session/stand'
@@ -24,6 +26,7 @@ const ANSWER = 'btn btn-quiet min-h-[64px]'
 /** What waits for an answer of whoever holds the phone; nothing here is ever dropped unasked. */
 export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, onAsk, onQuestions }: Props) {
 	const { doubles, asks, nameOf } = stand
+	const broken = useMemo(() => orderBreak(stand, stand.settled), [stand])
 	return (
 		<>
 			{!window.isSecureContext && (
@@ -129,6 +132,17 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 					</button>
 				</div>
 			))}
+			{broken && (
+				<div className={ROW} role="alert" aria-label="The order">
+					<span className="flex-1">{broken.words}</span>
+					<button type="button" className={ANSWER} onClick={() => onTap({ tap: 'reorder', moves: broken.moves })}>
+						Yes
+					</button>
+					<button type="button" className={ANSWER} onClick={() => onSettle(broken.key)}>
+						No
+					</button>
+				</div>
+			)}
 			{questions.slice(0, 1).map((question) => (
 				<div key={question.source} className={ROW} role="alert" aria-label="Whose was it">
 					<WhoseRun question={question} stand={stand} onTap={onTap} onSettle={onSettle} />

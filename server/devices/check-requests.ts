@@ -1,4 +1,4 @@
-import { type Static, type TSchema } from 'typebox'
+import type { Static, TSchema } from 'typebox'
 import { PairRequest, ReadingsRequest } from '../../core/devices/schema'
 import { shapeCheck } from '../check-shape'
 import { sayFirstProblem } from '../log/check-event'

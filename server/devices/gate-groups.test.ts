@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { Random } from '../../core/chance/random'
 import type { KeptReading, Reading } from '../../core/devices/schema'
 import type { FieldLine, FieldSheet } from '../../core/field/pack'
+import { orderBreak } from '../../core/field/session/order-break'
 import { placeReadings } from '../../core/field/session/readings'
 import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import { ENTRIES, Phone, fourBySheet, lineOf } from '../../tests/support/afternoon'
@@ -71,8 +72,11 @@ function group(seed: number, mixed: boolean, what: Break) {
 	if (what === 'two change places') order.splice(at, 2, order[at + 1]!, order[at]!)
 	const readings: KeptReading[] = []
 	const settled = new Set<string>()
-	let [asked, wrong] = [0, 0]
+	let asked = 0
+	/** Whose each run was, by the reading it came from. */
+	const truth = new Map<string, string>()
 	for (const [turn, runner] of order.entries()) {
+		const from = readings.length
 		readings.push(
 			...beamsOfRun(
 				runner.athlete,
@@ -82,13 +86,13 @@ function group(seed: number, mixed: boolean, what: Break) {
 				random,
 			).map(kept),
 		)
+		truth.set(readings[from]!.id, runner.id)
 		for (let guard = 0; guard < 5; guard++) {
 			const { plain, questions } = placeReadings({ ...phone.stand, settled }, readings, START - 1)
 			const [first] = plain
 			const [question] = questions
 			if (first) {
 				phone.tap({ tap: 'reading', mark: first.mark, words: first.words })
-				if (first.mark.athleteId !== runner.id) wrong += 1
 				continue
 			}
 			if (!question) break
@@ -98,7 +102,17 @@ function group(seed: number, mixed: boolean, what: Break) {
 			if (mark) phone.tap({ tap: 'reading', mark, words: question.words })
 			else settled.add(question.source)
 		}
+		// A coach says yes to what is right, and no to the rest.
+		for (let broken = orderBreak(phone.stand, settled); broken; broken = orderBreak(phone.stand, settled)) {
+			asked += 1
+			const right = broken.moves.every(({ mark, to }) => truth.get(mark.source ?? '') === to.line.athleteId)
+			if (right) phone.tap({ tap: 'reorder', moves: broken.moves })
+			else settled.add(broken.key)
+		}
 	}
+	const wrong = phone.current.filter(
+		(event) => event.type === 'mark' && event.source && truth.get(event.source) !== event.athleteId,
+	).length
 	return { asked, wrong, runs: order.length }
 }
 const groups = (count: number, mixed: boolean, what: Break, from = 0) => {
@@ -123,9 +137,11 @@ describe('a group through the gates', () => {
 	it('with lines of 10 and 20 m is asked about no more often', () => {
 		expect(groups(200, true, 'none', 1).asked).toBeLessThanOrEqual(60)
 	})
-	it('is asked about at least once in most groups in which one does not run or two change places', () => {
-		// Of 200 groups each: 11 and 67 are given out unasked, between neighbours who run alike (measured).
-		expect(groups(200, false, 'one does not run', 1).unasked).toBeLessThanOrEqual(15)
-		expect(groups(200, false, 'two change places', 1).unasked).toBeLessThanOrEqual(75)
-	})
+	it('whose order breaks is put right by the questions, but for neighbours who run alike', () => {
+		// Measured: 42 of 1,400 runs with somebody else in the end, and 161 of 1,600; without looking back 152 and 353.
+		const out = groups(200, false, 'one does not run', 1)
+		expect(out.wrong).toBeLessThanOrEqual(55)
+		expect(out.unasked).toBeLessThanOrEqual(5)
+		expect(groups(200, false, 'two change places', 1).wrong).toBeLessThanOrEqual(190)
+	}, 60_000)
 })

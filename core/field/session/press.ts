@@ -141,6 +141,20 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 				[{ correct: tap.event, change: tap.change }],
 				`${named(stand, tap.event.athleteId)}${sayEvent(tap.event)} corrected`,
 			)
+		case 'reorder': {
+			const last = tap.moves.at(-1)
+			return last
+				? writing(
+						stand,
+						tap.moves.map(({ mark, to: { line } }) => ({
+							correct: mark,
+							change: { athleteId: line.athleteId, lineId: line.id } as Partial<LogEvent>,
+						})),
+						`${tap.moves.length} ${tap.moves.length === 1 ? 'time' : 'times'} moved`,
+						{ moveOn: last.to.line.athleteId },
+					)
+				: nothing(stand)
+		}
 		case 'take-back':
 			return writing(
 				stand,

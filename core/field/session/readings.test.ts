@@ -202,9 +202,9 @@ describe('whose run', () => {
 		const one = phone()
 		const ilka = () => one.stand.queue[0]!
 		const none = { curve: null }
-		expect(expectRun(ilka(), none, 20)).toEqual({ timeS: 3.1, sdS: Math.hypot(0.02, 0.062) })
+		expect(expectRun(ilka(), none, 20)).toEqual({ timeS: 3.1, sdS: Math.hypot(0.02, 0.012 * 3.1) })
 		one.tap({ tap: 'reading', mark: placed(one, run(10, { 10: 1.8, 20: 3.2 })).plain[0]!.mark, words: '' })
-		expect(expectRun(ilka(), none, 20)).toEqual({ timeS: 3.2, sdS: Math.hypot(0.02, 0.013 * 3.2) })
+		expect(expectRun(ilka(), none, 20)).toEqual({ timeS: 3.2, sdS: Math.hypot(0.02, 0.008 * 3.2) })
 		expect(expectRun(ilka(), none, 10).timeS).toBe(1.8)
 		const new_ = phone(() => ({ usuals: {} })).stand.queue[0]!
 		// 8 m/s and 1 s: 20 m where v·(t − τ(1 − e^(−t/τ))) = 20, from memory of the model, checked by substitution.

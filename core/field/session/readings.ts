@@ -183,11 +183,19 @@ function weigh(
 	const next = [...queue.slice(from), ...queue.slice(0, Math.max(0, from))].filter(
 		(other) => other === progress || isNext(other),
 	)
+	const before = queue.slice(0, Math.max(0, from))
+	const most = Math.max(0, ...before.map(({ marks }) => marks.length))
+	const runner = (other: LineProgress) => ({ progress: other, athlete: athleteOf(other) ?? { curve: null } })
 	const chances =
 		one.timeAt && onLine.length === 1
 			? whoseRun(
-					next.slice(0, LOOK_AHEAD).map((other) => ({ progress: other, athlete: athleteOf(other) ?? { curve: null } })),
+					next.slice(0, LOOK_AHEAD).map(runner),
 					one.timeAt,
+					// Whoever stands before and has run less often than others there was passed over.
+					next
+						.slice(LOOK_AHEAD)
+						.filter((other) => before.includes(other) && other.marks.length < most)
+						.map(runner),
 				)
 			: []
 	if (one.unsure) return { progress, why: one.unsure, chances }

@@ -2,6 +2,7 @@ import type { EndReason, MISSED_REASONS } from '../../vocabulary/event-kinds'
 import type { LogEvent } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import type { Leg, Region, Surface } from '../../vocabulary/words'
+import type { OrderBreak } from './order-break'
 import type { Asked } from './read-field'
 import type { CutShortReason } from './say-cut-short'
 import type { Run } from './stopwatch'
@@ -43,6 +44,8 @@ export type Tap =
 	| { tap: 'advice' }
 	| { tap: 'reading'; mark: Draft; words: string }
 	// About what was logged.
+	/** Runs that were given out by order are somebody else's. */
+	| { tap: 'reorder'; moves: OrderBreak['moves'] }
 	| { tap: 'rate'; grade: Grade }
 	| { tap: 'amend'; event: LogEvent; change: Partial<LogEvent> }
 	| { tap: 'comfort'; worst: number; braking: boolean }

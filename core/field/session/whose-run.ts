@@ -12,10 +12,18 @@ export interface Chance {
 
 /** How often the one whose turn it is runs, then the one after, the next, and the one after that [our setting]. */
 const BY_ORDER = [0.96, 0.025, 0.01, 0.005] as const
+/** How often somebody runs who was passed over before [our setting]. */
+const PASSED_OVER = 0.02
+/** So many who were passed over are thought of. */
+const PASSED_MOST = 2
 /** How often it was nobody of them: a passer-by, a trial run [our setting]. */
 const NOBODY = 0.005
-/** How far a rep lies from what is expected, share of the time: by reps of today, by the usual, by the own curve. */
-const SCATTER = { today: 0.013, usual: 0.02, curve: 0.05 } as const
+/**
+ * How far a rep lies from what is expected beside the gate's own error, share of the time: by reps of today; by the
+ * usual, from which a day moves it by 1 % and which is not known better than half of that; by the own curve
+ * [our setting].
+ */
+const SCATTER = { today: 0.008, usual: 0.012, curve: 0.05 } as const
 /** A gate's own error, s. */
 const GATE_S = 0.02
 /** A tired or held-back rep is not as far off as a bell says. */
@@ -46,18 +54,24 @@ export function expectRun(
  * Chances that a run was each athlete's, from their place in the order and the time at the distance each of them runs.
  *
  * @param runners whoever may have run, the one whose turn it is first
+ * @param passed whoever was passed over before
  * @param timeAt time of the run at a distance, s; null where no beam saw it
  */
 export function whoseRun(
 	runners: readonly { progress: LineProgress; athlete: Pick<FieldAthlete, 'curve'> }[],
 	timeAt: (distanceM: number) => number | null,
+	passed: typeof runners = [],
 ): Chance[] {
-	const weighed = runners.slice(0, BY_ORDER.length).map(({ progress, athlete }, index) => {
+	const all = [
+		...runners.slice(0, BY_ORDER.length).map((runner, index) => ({ ...runner, often: BY_ORDER[index]! })),
+		...passed.slice(0, PASSED_MOST).map((runner) => ({ ...runner, often: PASSED_OVER })),
+	]
+	const weighed = all.map(({ progress, athlete, often }) => {
 		const distanceM = progress.line.parameters.distanceM
 		const timeS = distanceM === undefined ? null : timeAt(distanceM)
 		if (distanceM === undefined || timeS === null) return { progress, weight: 0 }
 		const expected = expectRun(progress, athlete, distanceM)
-		return { progress, weight: BY_ORDER[index]! * density(timeS, expected.timeS, expected.sdS) }
+		return { progress, weight: often * density(timeS, expected.timeS, expected.sdS) }
 	})
 	const [first] = runners
 	const distanceM = first?.progress.line.parameters.distanceM
