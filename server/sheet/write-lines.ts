@@ -24,7 +24,7 @@ import {
 import { type AthleteRow, type SquadRow, type readLevels, type readStates, stateKey } from '../../db/queries/squads'
 import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
-import { type Concluded } from '../../core/permit/known'
+import type { Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { permit } from '../../core/permit/permit'
 import { afterStep } from '../../core/plan/permit-line'
