@@ -6,10 +6,11 @@ interface Props {
 	entryId: string
 	log: SessionLog
 	onEntry: (by: number) => void
+	onDrills: () => void
 	onSession: () => void
 }
 
-export function FieldHeader({ sheet, entryId, log, onEntry, onSession }: Props) {
+export function FieldHeader({ sheet, entryId, log, onEntry, onDrills, onSession }: Props) {
 	const entryIndex = sheet.entries.findIndex(({ id }) => id === entryId)
 	const entry = sheet.entries[entryIndex]
 	const signIn = `/sign-in?to=${encodeURIComponent(`/field?session=${sheet.session.id}`)}`
@@ -51,9 +52,14 @@ export function FieldHeader({ sheet, entryId, log, onEntry, onSession }: Props) 
 				>
 					‹
 				</button>
-				<div className="min-w-0 flex-1 self-center text-center">
-					<p className="num truncate text-[17px] font-semibold">{entry?.name}</p>
-					<div
+				<button
+					type="button"
+					className="min-h-[64px] min-w-0 flex-1 text-center"
+					aria-haspopup="dialog"
+					onClick={onDrills}
+				>
+					<span className="num block truncate text-[17px] font-semibold">{entry?.name}</span>
+					<span
 						className="mx-auto mt-1 flex w-full max-w-[240px] gap-[3px]"
 						aria-label={`Drill ${entryIndex + 1} of ${sheet.entries.length}`}
 						role="img"
@@ -61,8 +67,8 @@ export function FieldHeader({ sheet, entryId, log, onEntry, onSession }: Props) 
 						{sheet.entries.map((item, index) => (
 							<i key={item.id} className={`h-[5px] flex-1 border border-ink ${index <= entryIndex ? 'bg-ink' : ''}`} />
 						))}
-					</div>
-				</div>
+					</span>
+				</button>
 				<button
 					type="button"
 					className="min-h-[64px] min-w-[64px] text-[24px] disabled:text-chalk"

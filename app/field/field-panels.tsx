@@ -9,6 +9,7 @@ import { capital } from '#core/words/write-numbers'
 import { AllMarksPanel } from './all-marks-panel'
 import { AskPanel } from './ask-panel'
 import { AthletePanel } from './athlete-panel'
+import { DrillsPanel } from './drills-panel'
 import { JoinPanel } from './join-panel'
 import { MarkPanel } from './mark-panel'
 import { NotePanel } from './note-panel'
@@ -21,7 +22,17 @@ import type { Afternoon } from './use-afternoon'
 import type { SessionLog } from './use-session-log'
 import { WhoseRun } from './whose-run'
 
-export type Panel = 'pain' | 'ask' | 'queue' | 'session' | 'marks' | 'athlete' | 'note' | 'join' | 'questions'
+export type Panel =
+	| 'pain'
+	| 'ask'
+	| 'queue'
+	| 'session'
+	| 'marks'
+	| 'athlete'
+	| 'note'
+	| 'join'
+	| 'questions'
+	| 'drills'
 
 interface Props {
 	afternoon: Afternoon
@@ -105,6 +116,7 @@ export function FieldPanels({
 					</ul>
 				</SheetPanel>
 			)}
+			{panel === 'drills' && <DrillsPanel stand={stand} onTap={tap} onDone={closing} onClose={close} />}
 			{panel === 'join' && <JoinPanel stand={stand} onTap={closing} onClose={close} />}
 			{panel === 'ask' && asked && (
 				<AskPanel

@@ -68,6 +68,7 @@ export function FieldScreen({
 				entryId={cursor.entryId}
 				log={log}
 				onEntry={(by) => void tap({ tap: 'entry', by })}
+				onDrills={() => setPanel('drills')}
 				onSession={() => setPanel('session')}
 			/>
 			<FieldNotices

@@ -5,7 +5,15 @@ import { type Corrects, mayNotCorrect } from './may-correct'
 const [ana, bo] = ['ana', 'bo']
 const event = (key: string, change: Partial<LogEvent> = {}): LogEvent => {
 	const [type, kind] = key.split('/')
-	return { id: 'x', sessionId: 'monday', athleteId: ana, type, kind, value: {}, ...change } as unknown as LogEvent
+	return {
+		id: 'x',
+		sessionId: 'monday',
+		athleteId: ana,
+		type,
+		kind,
+		value: { lines: [] },
+		...change,
+	} as unknown as LogEvent
 }
 const nobody: Corrects = { author: false, logs: false, care: false, own: false }
 const asks = (key: string, who: Partial<Corrects>, change: Partial<LogEvent> = {}, targetKey = key) =>
@@ -76,6 +84,27 @@ describe('what may replace what', () => {
 			expect(asks(key, all, {}, target), `${key} for ${target}`).toContain('does not replace')
 			expect(asks(target, all, {}, key), `${target} for ${key}`).toContain('does not replace')
 		}
+	})
+	it('what brought lines or a drill onto the sheet by what brings the same', () => {
+		const given = (...ids: string[]) => ({ lines: ids.map((lineId) => ({ lineId })) })
+		for (const key of ['decision/guest', 'decision/further'])
+			for (const [value, may] of [
+				[given('a', 'b'), true],
+				[given('a'), false],
+				[given('a', 'c'), false],
+				[given(), false],
+			] as const) {
+				const said = mayNotCorrect(
+					event(key, { value, void: true } as unknown as Partial<LogEvent>),
+					event(key, { value: given('a', 'b') } as unknown as Partial<LogEvent>),
+					all,
+				)
+				expect(said === null, `${key} ${JSON.stringify(value)}`).toBe(may)
+			}
+		const added = (entryId: string) =>
+			event('decision/further', { value: { entryId, ...given('a') } } as unknown as Partial<LogEvent>)
+		expect(mayNotCorrect(added('x'), added('x'), all)).toBeNull()
+		expect(mayNotCorrect(added('y'), added('x'), all)).toBe('what it corrects brought something else onto the sheet')
 	})
 	it('a mark by another kind of mark: a rep that was missed, or only done', () => {
 		for (const key of ['mark/missed', 'mark/done', 'mark/contact'])

@@ -13,13 +13,19 @@ export interface Corrects {
 	own: boolean
 }
 
+/** What came onto the sheet with an event, by ids: a correction, or a taking back, is of just that. */
+const brought = (event: LogEvent): string => {
+	const lines = event.kind === 'guest' || event.kind === 'further' ? (event.value.lines ?? []) : []
+	return [...(event.kind === 'further' ? [event.value.entryId] : []), ...lines.map(({ lineId }) => lineId)].join(' ')
+}
 const keyOf = (event: LogEvent) => `${event.type}/${event.kind}` as EventKey
 
 /**
  * Why an event may not replace another one; null when it may. A correction is of the same session and the
  * same kind and about the same athlete, by its author or by who is declared beside the kind. A mark may
  * become another kind of mark, and may turn out to be another athlete's, for who logs the session; so may what
- * was said of a body, for its author and who has the care, unless it is about themselves.
+ * was said of a body, for its author and who has the care, unless it is about themselves. What brought lines onto the
+ * sheet is replaced by what brings the same.
  *
  * @param target the event it names; the first of its chain and every later one are held to the same
  */
@@ -27,6 +33,7 @@ export function mayNotCorrect(correction: LogEvent, target: LogEvent, who: Corre
 	if (correction.sessionId !== target.sessionId) return 'what it corrects belongs to another session'
 	const marks = correction.type === 'mark' && target.type === 'mark'
 	if (!marks && keyOf(correction) !== keyOf(target)) return `a ${correction.kind} does not replace a ${target.kind}`
+	if (brought(correction) !== brought(target)) return 'what it corrects brought something else onto the sheet'
 	const by = CORRECTED_BY[keyOf(target)]
 	const moves = marks
 		? who.logs

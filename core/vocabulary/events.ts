@@ -278,6 +278,34 @@ export const GuestDecision = event(
 		closed,
 	),
 )
+/** A drill that was not planned, for those it is for: on the sheet from now on, after one that is there. */
+export const FurtherDecision = event(
+	'decision',
+	'further',
+	{ ...common, athleteId: Type.Null() },
+	Type.Object(
+		{
+			/** Of the new entry. */
+			entryId: uuidOf<EntryId>(),
+			/** The drill it follows; null is the beginning. */
+			after: Type.Union([uuidOf<EntryId>(), Type.Null()]),
+			drillId: documentIdOf<DrillId>(),
+			drillVersion: DocumentVersion,
+			lines: Type.Array(
+				Type.Object({ athleteId: uuidOf<AthleteId>(), lineId: uuidOf<LineId>(), planned: PlannedLine }, closed),
+				{ minItems: 1, maxItems: 100 },
+			),
+		},
+		closed,
+	),
+)
+/** The order the drills of a session are done in from now on, whatever was planned. */
+export const DrillOrderDecision = event(
+	'decision',
+	'drill-order',
+	{ ...common, athleteId: Type.Null() },
+	Type.Object({ entryIds: Type.Array(uuidOf<EntryId>(), { minItems: 1, maxItems: 60, uniqueItems: true }) }, closed),
+)
 /** A piece of a complex left out this time, or done in another place. */
 export const PieceDecision = event(
 	'decision',
@@ -374,6 +402,8 @@ export const EVENT_SCHEMAS = {
 	'decision/load-off': LoadOffDecision,
 	'decision/attendance': AttendanceDecision,
 	'decision/guest': GuestDecision,
+	'decision/further': FurtherDecision,
+	'decision/drill-order': DrillOrderDecision,
 	'decision/piece': PieceDecision,
 	'decision/swap': SwapDecision,
 	'decision/fast-day': FastDayDecision,
@@ -411,6 +441,8 @@ export const CORRECTED_BY: Record<EventKey, readonly Corrector[]> = {
 	'decision/load-off': ['logs'],
 	'decision/attendance': ['logs'],
 	'decision/guest': ['logs'],
+	'decision/further': ['logs'],
+	'decision/drill-order': ['logs'],
 	'decision/piece': ['logs'],
 	'decision/swap': ['logs'],
 	'decision/fast-day': ['logs'],

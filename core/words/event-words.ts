@@ -23,6 +23,8 @@ export const EVENT_WORDS: Record<EventKey, string> = {
 	'decision/load-off': 'a load taken off',
 	'decision/attendance': 'who is here',
 	'decision/guest': 'a guest',
+	'decision/further': 'a drill that was added',
+	'decision/drill-order': 'the order of drills',
 	'decision/piece': 'a piece of a complex',
 	'decision/swap': 'a swap',
 	'decision/fast-day': 'a fast day',

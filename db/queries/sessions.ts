@@ -206,6 +206,20 @@ export async function leaveSession(
 			),
 		)
 }
+/** Takes an entry off a sheet with its lines, unless something was done on it. */
+export async function withdrawEntry({ db, clubId }: ClubScope, sessionId: string, entryId: string) {
+	const marked = await db
+		.select({ id: mark.id })
+		.from(mark)
+		.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId), eq(mark.entryId, entryId)))
+		.limit(1)
+	if (marked.length > 0) return
+	await db
+		.update(line)
+		.set({ current: false })
+		.where(and(eq(line.clubId, clubId), eq(line.entryId, entryId)))
+	await retireEntries({ db, clubId }, [entryId])
+}
 export async function removeAttending({ db, clubId }: ClubScope, sessionId: string) {
 	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), eq(sessionAthlete.sessionId, sessionId)))
 }
@@ -245,6 +259,17 @@ export async function readEntries({ db, clubId }: ClubScope, sessionIds: string[
 		...workOf({ dose, rest, parameters, sides, pieces, carried, aid }),
 		tuning: tuningFromKept(tuning, row.family),
 	}))
+}
+/** Whose some entries are, those that were taken off the sheet too; by the primary key. */
+export async function readEntriesById(
+	{ db, clubId }: ClubScope,
+	ids: string[],
+): Promise<Pick<EntryRow, 'id' | 'sessionId'>[]> {
+	if (ids.length === 0) return []
+	return db
+		.select({ id: entry.id, sessionId: entry.sessionId })
+		.from(entry)
+		.where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
 }
 export async function insertEntries({ db, clubId }: ClubScope, rows: New<EntryRow>[]) {
 	if (rows.length > 0) await db.insert(entry).values(rows.map((row) => ({ ...row, clubId })))

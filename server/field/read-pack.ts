@@ -251,7 +251,7 @@ async function drillsOf(
 	const swapped = sheet.events.flatMap((event) =>
 		event.type === 'mark' && event.asDrill
 			? [event.asDrill.drillId]
-			: event.kind === 'swap'
+			: event.kind === 'swap' || event.kind === 'further'
 				? [event.value.drillId]
 				: [],
 	)

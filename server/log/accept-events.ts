@@ -1,3 +1,5 @@
+import { FURTHER_PART } from '../../core/field/session/drills-now'
+import { workOf } from '../../core/vocabulary/entry'
 import { dayInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
@@ -28,6 +30,7 @@ import { hashOf, readDrills } from '../../db/queries/library'
 import {
 	type LineRow,
 	type ListedSession,
+	insertEntries,
 	insertFurtherLines,
 	joinSession,
 	leaveSession,
@@ -36,9 +39,11 @@ import {
 	putInForce,
 	readAttending,
 	readEntries,
+	readEntriesById,
 	readLinesById,
 	readSession,
 	updateSession,
+	withdrawEntry,
 } from '../../db/queries/sessions'
 import { type AthleteRow, readAthletes } from '../../db/queries/squads'
 import { may } from '../access/roles'
@@ -91,8 +96,8 @@ interface Known {
 	attending: Map<string, Set<string>>
 	athletes: Map<string, AthleteRow>
 	lines: Map<string, LineRow>
-	/** Ids of the entries of sessions to which somebody comes, by session. */
-	entries: Map<string, Set<string>>
+	/** Whose the entries are, of sessions to which somebody or something comes: session by entry. */
+	entries: Map<string, string>
 	drills: ReadonlyMap<string, Drill>
 	bests: Map<string, KeyBests[]>
 	/** Events that corrections of this batch name, and who wrote them. */
@@ -154,25 +159,29 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 			)
 		).map((line) => [line.id, line]),
 	)
-	const guests = events.flatMap((event) => (event.kind === 'guest' ? [event] : []))
-	const entries = new Map<string, Set<string>>()
-	for (const { id, sessionId } of await readEntries(scope, [...new Set(guests.map((event) => event.sessionId))]))
-		entries.set(sessionId, (entries.get(sessionId) ?? new Set()).add(id))
+	const given = events.flatMap(linesGiven)
+	const entries = new Map<string, string>()
+	// Those that were taken off the sheet since, too: what a phone says of them is not wrong for that.
+	for (const { id, sessionId } of await readEntriesById(scope, [
+		...given.map(({ entryId }) => entryId),
+		...events.flatMap((event) => (event.kind === 'drill-order' ? event.value.entryIds : [])),
+	]))
+		entries.set(id, sessionId)
 	for (const line of await readLinesById(
 		scope,
-		guests.flatMap(({ value }) => (value.lines ?? []).map(({ lineId }) => lineId)),
+		given.map(({ lineId }) => lineId),
 	))
 		lines.set(line.id, line)
 	const swapped = events.flatMap((event) =>
 		event.type === 'mark' && event.asDrill
 			? [event.asDrill.drillId]
-			: event.kind === 'swap'
+			: event.kind === 'swap' || event.kind === 'further'
 				? [event.value.drillId]
 				: [],
 	)
 	const drills = await readDrills(scope, [
 		...[...lines.values()].map((line) => line.drillId ?? ''),
-		...guests.flatMap(({ value }) => (value.lines ?? []).map(({ planned }) => planned.drillId)),
+		...given.map(({ planned }) => planned.drillId),
 		...swapped,
 	])
 	const bests = new Map<string, KeyBests[]>()
@@ -196,6 +205,20 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 }
 
 type Guest = Extract<LogEvent, { kind: 'guest' }>
+type Further = Extract<LogEvent, { kind: 'further' }>
+
+/** The lines an event brings with it: of a guest on the entries that are there, of a further drill for those who are there. */
+function linesGiven(event: LogEvent) {
+	if (event.kind === 'guest')
+		return (event.value.lines ?? []).map((line) => ({ ...line, athleteId: event.athleteId as string }))
+	if (event.kind === 'further')
+		return event.value.lines.map((line) => ({
+			...line,
+			entryId: event.value.entryId,
+			athleteId: line.athleteId as string,
+		}))
+	return []
+}
 
 /** An event with what it speaks of. */
 interface Read {
@@ -282,7 +305,9 @@ class Batch {
 		)
 			return refuse(id, 'lineId', 'no such line on this session')
 		if (line && line.athleteId !== event.athleteId) return refuse(id, 'lineId', 'this line is another athlete’s')
-		const unknown = event.kind === 'guest' ? this.wrongLine(event) : null
+		const wrong = this.wrongEntry(event)
+		if (wrong) return refuse(id, event.kind === 'drill-order' ? 'value.entryIds' : 'value.entryId', wrong)
+		const unknown = this.wrongLine(event)
 		if (unknown) return refuse(id, 'value.lines', unknown)
 		const drill = this.drillOf(event, line)
 		if (drill === 'unknown')
@@ -294,15 +319,30 @@ class Batch {
 		return { event, session, line, drill, legLengthM: athlete?.legLengthM ?? null }
 	}
 
-	/** What of a guest's lines cannot be; null when all can. */
-	private wrongLine({ sessionId, athleteId, value }: Guest): string | null {
-		for (const { entryId, lineId, planned } of value.lines ?? []) {
-			if (!this.known.entries.get(sessionId)?.has(entryId)) return 'no such entry on this session'
-			const known = this.known.lines.get(lineId)
+	/** What of the entries an event names cannot be; null when all can. */
+	private wrongEntry(event: LogEvent): string | null {
+		const { entries } = this.known
+		if (event.kind === 'drill-order')
+			return event.value.entryIds.every((id) => entries.get(id) === event.sessionId)
+				? null
+				: 'no such entry on this session'
+		if (event.kind !== 'further') return null
+		const known = entries.get(event.value.entryId)
+		if (event.replacesId || this.known.hashes.has(event.id)) return null
+		return known === undefined ? null : 'id_reused: another entry has this id'
+	}
+
+	/** What of the lines an event brings cannot be; null when all can. */
+	private wrongLine(event: LogEvent): string | null {
+		const { entries, lines, drills, attending } = this.known
+		for (const { entryId, athleteId, lineId, planned } of linesGiven(event)) {
+			if (event.kind === 'guest' && entries.get(entryId) !== event.sessionId) return 'no such entry on this session'
+			if (event.kind === 'further' && !event.replacesId && !attending.get(event.sessionId)?.has(athleteId))
+				return 'not down for this session'
+			const known = lines.get(lineId)
 			if (known && (known.athleteId !== athleteId || known.entryId !== entryId))
 				return 'id_reused: another line has this id'
-			if (!this.known.drills.has(`${planned.drillId}/${planned.drillVersion}`))
-				return 'no such drill in this club’s library'
+			if (!drills.has(`${planned.drillId}/${planned.drillVersion}`)) return 'no such drill in this club’s library'
 		}
 		return null
 	}
@@ -397,7 +437,7 @@ class Batch {
 
 	/** The drill an event is about; null where it is about none. */
 	private drillOf(event: LogEvent, line: LineRow | undefined): Drill | 'unknown' | null {
-		if (event.kind === 'swap')
+		if (event.kind === 'swap' || event.kind === 'further')
 			return this.known.drills.get(`${event.value.drillId}/${event.value.drillVersion}`) ?? 'unknown'
 		if (event.type !== 'mark')
 			return line?.drillId ? (this.known.drills.get(`${line.drillId}/${line.drillVersion}`) ?? null) : null
@@ -423,6 +463,7 @@ class Batch {
 			value: event.value as Record<string, unknown>,
 		}
 		if (event.kind === 'guest' && !event.replacesId) this.takeIn(event)
+		if (event.kind === 'further' && !event.replacesId && drill) this.addDrill(event, drill)
 		if (event.type === 'decision') {
 			this.decisions.push({
 				...row,
@@ -476,15 +517,64 @@ class Batch {
 	}
 
 	/** Somebody comes who is not on the sheet: they are down for the session from now on, with the lines they were shown. */
-	private takeIn({ sessionId, athleteId, value }: Guest): void {
+	private takeIn(event: Guest): void {
+		const { sessionId, athleteId, value } = event
 		const { known } = this
-		const lines = (value.lines ?? [])
-			.filter(({ lineId }) => !known.lines.has(lineId))
+		const lines = this.newLines(event)
+		known.attending.get(sessionId)?.add(athleteId)
+		const stranger = known.athletes.has(athleteId) ? null : (value.name ?? null)
+		if (stranger !== null)
+			known.athletes.set(athleteId, { id: athleteId, name: stranger, birthDate: null, legLengthM: null, massKg: null })
+		this.joins.push(async (scope) => {
+			if (stranger !== null)
+				await insertAthletes(scope, [
+					{ id: athleteId, name: stranger, birthDate: null, legLengthMm: null, createdAt: this.now },
+				])
+			await joinSession(scope, sessionId, athleteId)
+			await insertFurtherLines(scope, lines)
+		})
+	}
+
+	/** A drill nobody planned is on the sheet from now on, behind all others, with the lines that were shown. */
+	private addDrill(event: Further, drill: Drill): void {
+		const { sessionId, value } = event
+		const { entryId } = value
+		this.known.entries.set(entryId, sessionId)
+		const lines = this.newLines(event)
+		this.joins.push(async (scope) => {
+			const before = await readEntries(scope, [sessionId])
+			await insertEntries(scope, [
+				{
+					id: entryId,
+					sessionId,
+					part: FURTHER_PART,
+					family: drill.family,
+					position: Math.max(-1, ...before.map(({ position }) => position)) + 1,
+					drillId: drill.id,
+					drillVersion: drill.version,
+					ladderId: null,
+					...workOf({ sides: null, pieces: null, carried: null, aid: null, ...value.lines[0]!.planned }),
+					doseFactor: 1,
+					lanes: 1,
+					together: 1,
+					tuning: null,
+					retired: false,
+				},
+			])
+			await insertFurtherLines(scope, lines)
+		})
+	}
+
+	/** The lines an event brings that nobody knows yet. */
+	private newLines(event: Guest | Further): LineRow[] {
+		const { lines } = this.known
+		const made = linesGiven(event)
+			.filter(({ lineId }) => !lines.has(lineId))
 			.map(
-				({ entryId, lineId, planned }): LineRow => ({
+				({ entryId, athleteId, lineId, planned }): LineRow => ({
 					clubId: this.who.clubId,
 					id: lineId,
-					sessionId,
+					sessionId: event.sessionId,
 					entryId,
 					athleteId,
 					version: 1,
@@ -501,19 +591,8 @@ class Batch {
 					...planned,
 				}),
 			)
-		for (const line of lines) known.lines.set(line.id, line)
-		known.attending.get(sessionId)?.add(athleteId)
-		const stranger = known.athletes.has(athleteId) ? null : (value.name ?? null)
-		if (stranger !== null)
-			known.athletes.set(athleteId, { id: athleteId, name: stranger, birthDate: null, legLengthM: null, massKg: null })
-		this.joins.push(async (scope) => {
-			if (stranger !== null)
-				await insertAthletes(scope, [
-					{ id: athleteId, name: stranger, birthDate: null, legLengthMm: null, createdAt: this.now },
-				])
-			await joinSession(scope, sessionId, athleteId)
-			await insertFurtherLines(scope, lines)
-		})
+		for (const line of made) lines.set(line.id, line)
+		return made
 	}
 
 	/** What an event brings about beside its row. */
@@ -588,6 +667,8 @@ class Batch {
 					(event.value.lines ?? []).map(({ lineId }) => lineId),
 				),
 			)
+		if (event.kind === 'further' && event.void)
+			this.followUps.push((scope) => withdrawEntry(scope, session.id, event.value.entryId))
 		if (event.kind === 'conditions' && !event.void && event.value.surface) {
 			const { surface } = event.value
 			this.followUps.push(async (scope) => {

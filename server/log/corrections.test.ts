@@ -65,7 +65,7 @@ async function member(role: Role, athleteId: string | null = null): Promise<Sign
 	return { ...club.coach, personId: id, name: `The ${role}`, role, athleteId }
 }
 
-const VALUES: Record<EventKey, object> = {
+const VALUES: Record<Exclude<EventKey, 'decision/further' | 'decision/drill-order'>, object> = {
 	'mark/sprint': { splits: [{ distanceM: 20, timeS: 3.12 }], method: 'gate' },
 	'mark/contact': { contactS: 0.18, flightS: 0.4, method: 'mat' },
 	'mark/height': { heightM: 0.4, method: 'mat' },
@@ -94,13 +94,33 @@ const VALUES: Record<EventKey, object> = {
 	'decision/cut-short': { reason: 'weather', left: { reps: 1, contacts: 0, fastMetres: 20 } },
 	'decision/conditions': { windMps: 1.2 },
 }
+/** Another drill after the one that is there, for the same athlete. */
+const furtherDrill = () => {
+	const { id: drillId, version: drillVersion, defaults } = STARTER_LIBRARY.drills.pogo!
+	const { dose, parameters, rest } = defaults
+	const planned = { drillId, drillVersion, ladderId: null, rungId: null, dose, parameters, rest }
+	return {
+		entryId: randomUUID(),
+		after: line.entryId,
+		drillId,
+		drillVersion,
+		lines: [{ athleteId: club.athletes[0], lineId: randomUUID(), planned }],
+	}
+}
+const OF_SESSION: EventKey[] = ['decision/conditions', 'decision/further', 'decision/drill-order']
+const valueOf = (key: EventKey) =>
+	key === 'decision/further'
+		? furtherDrill()
+		: key === 'decision/drill-order'
+			? { entryIds: [line.entryId] }
+			: VALUES[key]
 /** An event of a kind, with everything its schema asks for and nothing else. */
 function event(key: EventKey, change: Record<string, unknown> = {}): LogEvent {
 	const [type, kind] = key.split('/')
 	const all: Record<string, unknown> = {
 		id: randomUUID(),
 		sessionId,
-		athleteId: key === 'decision/conditions' ? null : club.athletes[0],
+		athleteId: OF_SESSION.includes(key) ? null : club.athletes[0],
 		entryId: line.entryId,
 		lineId: line.id,
 		deviceId: randomUUID(),
@@ -110,7 +130,7 @@ function event(key: EventKey, change: Record<string, unknown> = {}): LogEvent {
 		repNo: 1,
 		type,
 		kind,
-		value: VALUES[key],
+		value: valueOf(key),
 	}
 	const known = Object.keys((EVENT_SCHEMAS[key] as unknown as { properties: object }).properties)
 	return {
@@ -119,7 +139,11 @@ function event(key: EventKey, change: Record<string, unknown> = {}): LogEvent {
 	} as unknown as LogEvent
 }
 const voiding = (target: LogEvent, key = `${target.type}/${target.kind}` as EventKey) =>
-	event(key, { replacesId: target.id, void: true })
+	event(key, {
+		replacesId: target.id,
+		void: true,
+		...(key === `${target.type}/${target.kind}` ? { value: target.value } : {}),
+	})
 
 const send = async (who: SignedIn, events: readonly unknown[], now = NOW) =>
 	(await acceptEvents(who, events, now)).map((answer) =>
@@ -233,8 +257,9 @@ describe('an honest correction', () => {
 			for (const turned of [false, true]) {
 				const chains = KEYS.map((key) => {
 					const target = event(key)
-					const first = event(key, { replacesId: target.id })
-					return [target, first, event(key, { replacesId: first.id })] as const
+					const { value } = target
+					const first = event(key, { replacesId: target.id, value })
+					return [target, first, event(key, { replacesId: first.id, value })] as const
 				})
 				const steps = [0, 1, 2].map((step) => chains.map((chain) => chain[step]!))
 				const order = turned ? [...steps].reverse() : steps

@@ -16,7 +16,8 @@ export class FieldHand {
 	async goTo(drill: string): Promise<void> {
 		const shown = this.page.locator('header').getByText(drill, { exact: true })
 		const after = this.page.getByRole('button', { name: 'Drill after' })
-		await expect(after).toBeVisible()
+		// The sheet may still be on its way.
+		await expect(after).toBeVisible({ timeout: 30_000 })
 		for (let i = 0; i < 12 && !(await shown.isVisible()); i++) await after.click({ timeout: 5000 })
 		await expect(shown).toBeVisible()
 	}

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Value } from 'typebox/value'
-import { ATHLETES, Phone, fourBySheet } from '../../../tests/support/afternoon'
+import { ATHLETES, ENTRIES, Phone, fourBySheet } from '../../../tests/support/afternoon'
 import { unsound } from '../../events/unsound'
 import { STARTER_LIBRARY } from '../../library/starter-library'
 import { EVENT_SCHEMAS, type EventKey, type LogEvent } from '../../vocabulary/events'
@@ -45,6 +45,13 @@ const weighted: [number, fc.Arbitrary<Tap>][] = [
 	[1, fc.tuple(who, fc.nat(4)).map(([athleteId, to]) => ({ tap: 'move', athleteId, to }))],
 	[1, fc.tuple(who, fc.nat(3)).map(([athleteId, group]) => ({ tap: 'to-group', athleteId, group }))],
 	[1, fc.nat(2).map((group) => ({ tap: 'group', group }))],
+	[
+		1,
+		fc
+			.tuple(drill, fc.uniqueArray(fc.uuid({ version: 7 }), { minLength: 5, maxLength: 5 }))
+			.map(([one, ids]) => ({ tap: 'further', drill: one, ids })),
+	],
+	[1, fc.tuple(fc.nat(3), fc.nat(5)).map(([entry, to]) => ({ tap: 'place', entryId: ENTRIES[entry]!.id, to }))],
 	[1, fixed({ tap: 'split' })],
 	[1, fc.constantFrom(...CUT_SHORT_REASONS).map((reason) => ({ tap: 'cut-short', reason }))],
 	[1, fixed({ tap: 'conditions', value: { surface: 'wet-grass' } }, { tap: 'conditions', value: { windMps: 1.5 } })],

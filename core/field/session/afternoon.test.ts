@@ -262,6 +262,28 @@ describe('somebody who comes without being on the sheet', () => {
 		expect(one.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds.slice(0, 1) })).toEqual([])
 		expect(phone().tap({ tap: 'join', athleteId: LATE, name: 'Rosa', ids: newIds })).toEqual([])
 	})
+	it('taken in by mistake is off the sheet, also where a pack has them already; with a mark they stay', () => {
+		const one = withOthers()
+		one.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds })
+		// What the server gives once it has taken them in.
+		const fetched = one.stand.sheet
+		const other = new Phone(fetched, '00000005-0000-7000-8000-000000000002', one.all)
+		expect(other.stand.queue).toHaveLength(5)
+		one.tap({ tap: 'undo' })
+		expect(other.stand.sheet.athletes.map(({ id }) => id)).toEqual([ILKA, AMARU, TOVE, NOOR])
+		expect(other.stand.sheet.lines.map(({ athleteId }) => athleteId)).not.toContain(LATE)
+		one.tap({ tap: 'join', athleteId: LATE, name: null, ids: newIds })
+		other.tap({ tap: 'pick', athleteId: LATE })
+		other.tap(run(3.3))
+		const joined = one.current.filter(({ kind }) => kind === 'guest')
+		one.tap({ tap: 'take-back', events: joined, label: 'who came' })
+		expect(other.stand.queue).toHaveLength(5)
+		// Planned for the session, nobody is off it for that.
+		const planned = new Phone(fourBySheet(), '00000005-0000-7000-8000-000000000003')
+		const guest = one.all.find(({ kind }) => kind === 'guest')!
+		planned.all.push({ ...guest, athleteId: ILKA, void: true } as LogEvent)
+		expect(planned.stand.queue).toHaveLength(4)
+	})
 	it('taken in by two phones is there once, with the lines of the first', () => {
 		const one = withOthers()
 		const two = new Phone(one.sheet, '00000005-0000-7000-8000-000000000002', [])

@@ -1,3 +1,4 @@
+import { closedByGround } from '../../rules/s10-place'
 import type { LogEvent, Mark } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import { REGIONS, type Region } from '../../vocabulary/words'
@@ -88,6 +89,10 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 			const entry = entries[entries.findIndex(({ id }) => id === cursor.entryId) + tap.by]
 			return entry ? nothing(stand, { entryId: entry.id, athleteId: null }) : nothing(stand)
 		}
+		case 'go-to':
+			return stand.sheet.entries.some(({ id }) => id === tap.entryId)
+				? nothing(stand, { entryId: tap.entryId, athleteId: null })
+				: nothing(stand)
 		case 'pick':
 			return nothing(stand, { athleteId: tap.athleteId })
 		case 'group':
@@ -211,6 +216,10 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 			return swap(stand, tap, sure)
 		case 'end':
 			return end(stand, tap, sure)
+		case 'further':
+			return further(stand, tap, sure)
+		case 'place':
+			return place(stand, tap)
 		case 'join':
 			return join(stand, tap)
 		case 'here':
@@ -459,12 +468,13 @@ function otherWas(stand: Stand, athleteId: string): Pressed {
 
 /** Whom a drill in the place of another is not for today, and why it stays as it is for them. */
 export const mayDo = (
-	{ sheet, limitsOf }: Pick<Stand, 'sheet' | 'limitsOf'>,
+	{ sheet, limitsOf, surface }: Pick<Stand, 'sheet' | 'limitsOf' | 'surface'>,
 	athleteId: string,
 	drill: Drill,
 ): boolean =>
 	!(sheet.athletes.find(({ id }) => id === athleteId)?.barred ?? []).includes(drill.id) &&
-	overToday(limitsOf(athleteId), drill, drill.defaults.parameters) === null
+	overToday(limitsOf(athleteId), drill, drill.defaults.parameters) === null &&
+	closedByGround(surface, drill, drill.defaults.parameters) === null
 
 function swap(stand: Stand, tap: Extract<Tap, { tap: 'swap' }>, sure: boolean): Pressed {
 	const { shown, sheet } = stand
@@ -515,6 +525,90 @@ function end(stand: Stand, tap: Extract<Tap, { tap: 'end' }>, sure: boolean): Pr
 	const words = `End this drill for ${people(open.length)}?${begun === 0 ? ' Nobody has begun.' : ` ${begun} of them have begun.`}`
 	return askFirst(stand, tap, words, sure, () =>
 		adding(stand, open.map(draft), `drill ended for ${people(open.length)}`),
+	)
+}
+
+/** What may be added here and now, with for how many it is; those for whom it is for most come first. */
+export function drillsToAdd(stand: Stand): { drill: Drill; able: number }[] {
+	const here = stand.sheet.athletes.filter(({ id }) => !stand.away.has(id))
+	const newest = new Map<string, Drill>()
+	for (const drill of Object.values(stand.sheet.drills))
+		if ((newest.get(drill.id)?.version ?? 0) < drill.version) newest.set(drill.id, drill)
+	return [...newest.values()]
+		.map((drill) => ({ drill, able: here.filter(({ id }) => mayDo(stand, id, drill)).length }))
+		.filter(({ able }) => able > 0)
+		.sort((a, b) => b.able - a.able || (a.drill.name < b.drill.name ? -1 : 1))
+}
+
+/** A drill nobody planned, in the dose each begins with, for everybody who is here and for whom it is today. */
+function further(stand: Stand, tap: Extract<Tap, { tap: 'further' }>, sure: boolean): Pressed {
+	const { sheet, away, cursor } = stand
+	const { id, version } = tap.drill
+	const drill = sheet.drills[`${id}/${version}`]
+	const [entryId, ...lineIds] = tap.ids
+	if (!drill || entryId === undefined) return nothing(stand)
+	const here = sheet.athletes.filter((athlete) => !away.has(athlete.id) && stand.cutShort === null)
+	const able = here.filter((athlete) => mayDo(stand, athlete.id, drill))
+	if (able.length === 0 || lineIds.length < able.length) return nothing(stand)
+	const rest = here.filter((athlete) => !able.includes(athlete))
+	const except =
+		rest.length === 0 ? '' : ` Not for ${rest.map(({ name }) => shortName(name)).join(', ')}: it is not for them today.`
+	const { parameters, rest: between } = drill.defaults
+	const words = `${drill.name} after this drill, for ${people(able.length)}?${except}`
+	return askFirst(stand, tap, words, sure, () =>
+		adding(
+			stand,
+			[
+				{
+					athleteId: null,
+					type: 'decision',
+					kind: 'further',
+					value: {
+						entryId,
+						after: cursor.entryId,
+						drillId: drill.id,
+						drillVersion: drill.version,
+						lines: able.map((athlete, index) => ({
+							athleteId: athlete.id,
+							lineId: lineIds[index]!,
+							planned: {
+								drillId: drill.id,
+								drillVersion: drill.version,
+								ladderId: null,
+								rungId: null,
+								// What an athlete of that level starts with, not everybody's dose.
+								dose: drill.doses[athlete.level],
+								parameters,
+								rest: between,
+							},
+						})),
+					},
+				} as Draft,
+			],
+			`${drill.name} added for ${people(able.length)}`,
+		),
+	)
+}
+
+/** The whole order is said, so that two phones that move something at once do not end in a third one. */
+function place(stand: Stand, tap: Extract<Tap, { tap: 'place' }>): Pressed {
+	const { entries } = stand.sheet
+	const moved = entries.find(({ id }) => id === tap.entryId)
+	const others = entries.filter((entry) => entry !== moved)
+	const to = Math.min(Math.max(tap.to, 0), others.length)
+	if (!moved || entries[to] === moved) return nothing(stand)
+	const order = [...others.slice(0, to), moved, ...others.slice(to)]
+	return adding(
+		stand,
+		[
+			{
+				athleteId: null,
+				type: 'decision',
+				kind: 'drill-order',
+				value: { entryIds: order.map(({ id }) => id) },
+			} as Draft,
+		],
+		`${moved.name} moved to place ${to + 1}`,
 	)
 }
 

@@ -8,6 +8,7 @@ import { type BodyLimits, closedNow, heardSince, overToday, unwellNow } from '..
 import type { FieldLine, FieldSheet } from '../pack'
 import { type QueuePlace, queueOrder } from '../queue-order'
 import { type Ask, toAsk } from '../to-ask'
+import { withDrills } from './drills-now'
 import { withGuests } from './guests'
 import { sayCutShort } from './say-cut-short'
 
@@ -53,7 +54,7 @@ export interface Field extends Known {
 /** Reads the events once; nothing here depends on what is shown. */
 export function readField(known: Known): Field {
 	const { all, current, limits } = known
-	const sheet = withGuests(known.sheet, current)
+	const sheet = withDrills(withGuests(known.sheet, all, current), all, current)
 	const away = new Set(
 		current.flatMap((event) => (event.kind === 'attendance' && !event.value.present ? [event.athleteId] : [])),
 	)

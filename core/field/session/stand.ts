@@ -2,7 +2,7 @@ import type { LogEvent, Mark } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import { type LineProgress, isNext, nextInQueue } from '../line-progress'
 import { type Advice, drillOn, liveAdvice } from '../live-advice'
-import type { FieldAthlete, FieldSheet } from '../pack'
+import type { FieldAthlete, FieldEntry, FieldSheet } from '../pack'
 import { type Move, lastMove } from './moves'
 import { type Asked, type Field, ofLine } from './read-field'
 import type { Tap } from './taps'
@@ -71,8 +71,10 @@ export interface Stand extends Field {
 }
 
 /** What is shown where a phone stands. */
-export function standOf(field: Field, cursor: Cursor): Stand {
+export function standOf(field: Field, at: Cursor): Stand {
 	const { sheet, current, order, away } = field
+	// A drill that was added and taken back again is nowhere.
+	const cursor = sheet.entries.some(({ id }) => id === at.entryId) ? at : { ...at, entryId: opened(sheet).entryId }
 	const events = ofLine(current, cursor)
 	const byAthlete = new Map<string, LogEvent[]>()
 	for (const event of events)
@@ -141,3 +143,25 @@ export function after(stand: Stand, athleteId: string, written: readonly LogEven
 }
 
 export const askKey = ({ athleteId, ask }: Asked): string => `${athleteId}/${ask.region}/${ask.side}`
+
+/** One drill of the session, and how far everybody is with it. */
+export interface DrillOfSession {
+	entry: FieldEntry
+	/** Who is here and has a line on it, and how many of them have nothing left to do there. */
+	people: number
+	done: number
+	/** Nobody has anything left to do on it. */
+	over: boolean
+}
+
+/** The drills in the order they are done. */
+export function drillsOfSession({ sheet, current, away, standing }: Field): DrillOfSession[] {
+	return sheet.entries.map((entry) => {
+		const events = ofLine(current, { entryId: entry.id })
+		const lines = sheet.lines.filter(
+			(line) => line.entryId === entry.id && line.blocked === null && !away.has(line.athleteId),
+		)
+		const done = lines.filter((line) => !isNext(standing(line, events))).length
+		return { entry, people: lines.length, done, over: done === lines.length }
+	})
+}

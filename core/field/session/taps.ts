@@ -26,6 +26,7 @@ export type Report =
 /** Everything somebody can do at the phone. Those of the first group write nothing. */
 export type Tap =
 	| { tap: 'entry'; by: number }
+	| { tap: 'go-to'; entryId: string }
 	| { tap: 'pick'; athleteId: string }
 	| { tap: 'group'; group: number }
 	| { tap: 'later'; asked: Asked }
@@ -61,6 +62,10 @@ export type Tap =
 	// What happens to the plan.
 	| { tap: 'swap'; drill: Pick<Drill, 'id' | 'version' | 'name'>; who: Who }
 	| { tap: 'end'; reason: EndReason; who: Who }
+	/** A drill nobody planned, after the one that is shown; `ids` are new ones, of the entry and of the lines. */
+	| { tap: 'further'; drill: Pick<Drill, 'id' | 'version'>; ids: readonly string[] }
+	/** A drill is done earlier or later than it stands: `to` is its new place, counted from 0. */
+	| { tap: 'place'; entryId: string; to: number }
 	| { tap: 'here'; athleteId: string; present: boolean }
 	/** Somebody who is not on the sheet: of the club by id, or a guest by name; `ids` are new ones, for the lines. */
 	| { tap: 'join'; athleteId: string; name: string | null; ids: readonly string[] }

@@ -3,7 +3,9 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import type { FieldSheet } from '../../core/field/pack'
-import { readAttending, readLines } from '../../db/queries/sessions'
+import { eventsOfSessions } from '../../db/queries/log'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import { readAttending, readEntries, readLines, removeAttending } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
 import { readPack } from '../field/read-pack'
 import { createSession } from '../sheet/save-session'
@@ -198,6 +200,129 @@ describe('somebody who comes without being on the list', () => {
 		const [answer] = await acceptEvents({ ...club.coach, role: 'athlete' }, [join(late, [])], NOW)
 		expect(answer).toMatchObject({ outcome: 'refused', field: 'type' })
 		expect(await attending()).not.toContain(late)
+	})
+})
+
+describe('a drill nobody planned', () => {
+	const pogo = STARTER_LIBRARY.drills.pogo!
+	const { id: drillId, version: drillVersion } = pogo
+	const { parameters, rest } = pogo.defaults
+	const planned = { drillId, drillVersion, ladderId: null, rungId: null, dose: pogo.doses[2], parameters, rest }
+	const further = (athletes = club.athletes.filter((id) => id !== late)) => ({
+		...base(),
+		athleteId: null,
+		type: 'decision',
+		kind: 'further',
+		value: {
+			entryId: randomUUID(),
+			after: null as string | null,
+			drillId,
+			drillVersion,
+			lines: athletes.map((athleteId) => ({ athleteId: athleteId as string, lineId: randomUUID(), planned })),
+		},
+	})
+	const done = ({ value }: ReturnType<typeof further>, which = 0) => ({
+		...base(),
+		athleteId: value.lines[which]!.athleteId,
+		entryId: value.entryId,
+		lineId: value.lines[which]!.lineId,
+		setNo: 1,
+		repNo: 1,
+		type: 'mark',
+		kind: 'done',
+		value: { reps: 10 },
+	})
+	const back = (of: ReturnType<typeof further>) => ({ ...of, ...base(), replacesId: of.id, void: true })
+	const entries = async () => (await readEntries(club.scope, [sessionId])).map(({ id }) => id)
+
+	it('is on the sheet behind the others, with the lines that were shown, and logged at once', async () => {
+		const event = further()
+		const mark = done(event)
+		expect(await outcome(event, mark)).toEqual(['accepted', 'accepted'])
+		const sheet = await packOf()
+		expect(sheet.entries.at(-1)).toEqual({ id: event.value.entryId, part: 'added on the spot', name: 'Pogo' })
+		const lines = sheet.lines.filter(({ entryId }) => entryId === event.value.entryId)
+		expect(lines.map(({ id, athleteId, dose }) => [id, athleteId, dose]).sort()).toEqual(
+			event.value.lines.map(({ lineId, athleteId }) => [lineId, athleteId, { ...pogo.doses[2] }]).sort(),
+		)
+		// Its contacts count like any others: ten of both feet.
+		const [kept] = (await eventsOfSessions(club.scope, [sessionId])).filter(({ id }) => id === mark.id)
+		expect(kept).toMatchObject({ counts: { contacts: { low: { both: 10 } } } })
+		// Sent once more, it is there once.
+		expect(await outcome(event, mark)).toEqual(['replayed', 'replayed'])
+		expect(await entries()).toHaveLength(3)
+	})
+	it('goes to a pack with its drill, also one that no line of the plan names', async () => {
+		const event = further()
+		await outcome(event)
+		expect(Object.keys((await packOf()).drills)).toContain(`${drillId}/${drillVersion}`)
+	})
+	it('taken back is off the sheet; with a mark it stays', async () => {
+		const [one, two] = [further(), further()]
+		await outcome(one, two, done(two))
+		expect(await outcome(back(one), back(two))).toEqual(['accepted', 'accepted'])
+		expect(await entries()).not.toContain(one.value.entryId)
+		expect(await entries()).toContain(two.value.entryId)
+		const current = (await readLines(club.scope, [sessionId])).map(({ entryId }) => entryId)
+		expect(current).not.toContain(one.value.entryId)
+		// A mark that comes late, from a phone that had not heard of it, puts its drill back.
+		expect(await outcome(done(one))).toEqual(['accepted'])
+		expect((await eventsOfSessions(club.scope, [sessionId])).filter(({ type }) => type === 'mark')).toHaveLength(2)
+	})
+	it('takes nothing but itself off when it is taken back', async () => {
+		const event = further()
+		await outcome(event)
+		const [planned] = await entries()
+		const forged = back(event)
+		forged.value = { ...forged.value, entryId: planned as typeof forged.value.entryId }
+		expect(await outcome(forged)).toEqual(['value.lines: id_reused: another line has this id'])
+		forged.value.lines = forged.value.lines.map((line) => ({ ...line, lineId: randomUUID() }))
+		expect(await outcome(forged)).toEqual(['replacesId: what it corrects brought something else onto the sheet'])
+		expect(await entries()).toContain(planned)
+	})
+	it('may be taken back when somebody of its lines has left the list since', async () => {
+		const { others } = await packOf()
+		const come = join(late, others![0]!.lines)
+		await outcome(come)
+		const event = further(club.athletes)
+		expect(await outcome(event)).toEqual(['accepted'])
+		await removeAttending(club.scope, sessionId)
+		expect(await outcome(back(event))).toEqual(['accepted'])
+		expect(await entries()).not.toContain(event.value.entryId)
+	})
+	it('is refused with what cannot be: an entry that is there, somebody who is not, another’s line, an unknown drill', async () => {
+		const [planned] = await entries()
+		const there = further()
+		there.value.entryId = planned as typeof there.value.entryId
+		expect(await outcome(there)).toEqual(['value.entryId: id_reused: another entry has this id'])
+		expect(await outcome(further([late]))).toEqual(['value.lines: not down for this session'])
+		const stolen = further()
+		stolen.value.lines[0]!.lineId = (await readLines(club.scope, [sessionId]))[0]!
+			.id as `${string}-${string}-${string}-${string}-${string}`
+		expect(await outcome(stolen)).toEqual(['value.lines: id_reused: another line has this id'])
+		const unknown = further()
+		unknown.value.drillId = 'nobody-knows' as typeof drillId
+		expect(await outcome(unknown)).toEqual(['value.drillId: no such drill in this club’s library'])
+		const [answer] = await acceptEvents({ ...club.coach, role: 'athlete' }, [further()], NOW)
+		expect(answer).toMatchObject({ outcome: 'refused', field: 'type' })
+		expect(await entries()).toHaveLength(2)
+	})
+	it('and another order of drills names entries of this session alone', async () => {
+		const event = further()
+		await outcome(event)
+		const inOrder = (entryIds: string[]) => ({
+			...base(),
+			athleteId: null,
+			type: 'decision',
+			kind: 'drill-order',
+			value: { entryIds },
+		})
+		const all = await entries()
+		expect(await outcome(inOrder([...all].reverse()))).toEqual(['accepted'])
+		// Taken off since, it may still be named.
+		await outcome(back(event))
+		expect(await outcome(inOrder(all))).toEqual(['accepted'])
+		expect(await outcome(inOrder([...all, randomUUID()]))).toEqual(['value.entryIds: no such entry on this session'])
 	})
 })
 
