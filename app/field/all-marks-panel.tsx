@@ -1,15 +1,22 @@
-import type { EntryMarks } from '#core/field/session-marks'
-import { PANEL_HEADING, SheetPanel } from './sheet-panel'
+import type { EntryMarks, TakenBack } from '#core/field/session-marks'
+import { hourAndMinute } from './hour-and-minute'
+import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import { sayEvent } from '#core/field/say-event'
 
 /** Everything logged so far, however old: a tap opens the mark to correct it. */
 export function AllMarksPanel({
 	marks,
+	gone,
+	nameOf,
 	onMark,
+	onBringBack,
 	onClose,
 }: {
 	marks: readonly EntryMarks[]
+	gone: readonly TakenBack[]
+	nameOf: (athleteId: string) => string
 	onMark: (id: string) => void
+	onBringBack: (one: TakenBack) => void
 	onClose: () => void
 }) {
 	return (
@@ -38,6 +45,28 @@ export function AllMarksPanel({
 					))}
 				</section>
 			))}
+			{gone.length > 0 && (
+				<section aria-label="Taken back">
+					<h2 className={PANEL_HEADING}>Taken back</h2>
+					<ul>
+						{gone.map((one) => (
+							<li key={one.event.id} className="flex items-center gap-2 border-t border-chalk py-1">
+								<p className="min-w-0 flex-1 text-[15px] leading-tight">
+									<b>
+										{nameOf(one.before.athleteId)}, {sayEvent(one.before)}
+									</b>
+									<br />
+									{hourAndMinute(one.event.deviceTime)}
+									{one.event.by !== undefined && `, by ${one.event.by}`}
+								</p>
+								<button type="button" className={`${CHOICE} shrink-0`} onClick={() => onBringBack(one)}>
+									Bring back
+								</button>
+							</li>
+						))}
+					</ul>
+				</section>
+			)}
 		</SheetPanel>
 	)
 }

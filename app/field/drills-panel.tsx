@@ -26,6 +26,19 @@ export function DrillsPanel({
 	const drills = drillsOfSession(stand)
 	return (
 		<SheetPanel title="Drills" onClose={onClose}>
+			<div className="mt-3 grid grid-cols-2 gap-1.5">
+				<button
+					type="button"
+					className={CHOICE}
+					onClick={() => onDone({ tap: 'end', reason: 'coach', who: 'shown' })}
+					disabled={drills.find(({ entry }) => entry.id === cursor.entryId)?.over ?? true}
+				>
+					Skip the drill that is shown
+				</button>
+				<button type="button" className={CHOICE} onClick={() => setAdding(true)}>
+					Add a drill after it
+				</button>
+			</div>
 			<ol className="mt-3">
 				{drills.map(({ entry, done, people, over }, index) => (
 					<li key={entry.id} className="flex items-center gap-1.5 border-t border-chalk py-1">
@@ -65,21 +78,8 @@ export function DrillsPanel({
 					</li>
 				))}
 			</ol>
-			<div className="mt-4 grid grid-cols-2 gap-1.5">
-				<button
-					type="button"
-					className={CHOICE}
-					onClick={() => onDone({ tap: 'end', reason: 'coach', who: 'shown' })}
-					disabled={drills.find(({ entry }) => entry.id === cursor.entryId)?.over ?? true}
-				>
-					Skip the drill that is shown
-				</button>
-				<button type="button" className={CHOICE} onClick={() => setAdding(true)}>
-					Add a drill after it
-				</button>
-			</div>
 			{stand.undoLabel && (
-				<button type="button" className={`${CHOICE} mt-1.5 w-full`} onClick={() => onTap({ tap: 'undo' })}>
+				<button type="button" className={`${CHOICE} mt-4 w-full`} onClick={() => onTap({ tap: 'undo' })}>
 					Undo: {stand.undoLabel}
 				</button>
 			)}

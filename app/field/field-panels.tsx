@@ -3,7 +3,7 @@ import { doseLeft } from '#core/field/dose-left'
 import { remaining, mayDo } from '#core/field/session/press'
 import type { FeedQuestion } from '#core/field/session/readings'
 import type { Tap } from '#core/field/session/taps'
-import { marksOfSession } from '#core/field/session-marks'
+import { marksOfSession, takenBack } from '#core/field/session-marks'
 import { placeOf } from '#core/rules/bars'
 import { capital } from '#core/words/write-numbers'
 import { AllMarksPanel } from './all-marks-panel'
@@ -77,7 +77,16 @@ export function FieldPanels({
 	const [asked] = asks
 	return (
 		<>
-			{panel === 'marks' && <AllMarksPanel marks={marksOfSession(sheet, current)} onMark={onMark} onClose={close} />}
+			{panel === 'marks' && (
+				<AllMarksPanel
+					marks={marksOfSession(sheet, current)}
+					gone={takenBack(log.all)}
+					nameOf={stand.nameOf}
+					onMark={onMark}
+					onBringBack={({ event, before }) => tap({ tap: 'bring-back', event, before })}
+					onClose={close}
+				/>
+			)}
 			{panel === 'session' && (
 				<SessionPanel
 					onAllMarks={() => onPanel('marks')}
@@ -181,6 +190,7 @@ function OpenMark({
 			mark={mark}
 			line={line}
 			all={log.all}
+			deviceId={stand.deviceId}
 			athletes={onEntry
 				.filter((one) => !away.has(one.athleteId))
 				.map((one) => ({ id: one.athleteId, name: nameOf(one.athleteId), lineId: one.id }))}

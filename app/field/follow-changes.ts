@@ -1,9 +1,9 @@
 import type { KeptReading } from '#core/devices/schema'
 import type { BodyLimits } from '#core/field/over-today'
-import type { LogEvent } from '#core/vocabulary/events'
+import type { ToldEvent } from '#core/field/pack'
 
 export interface Heard {
-	events: LogEvent[]
+	events: ToldEvent[]
 	readings: KeptReading[]
 	/** What limits each athlete's body by now. */
 	limits: Record<string, BodyLimits>

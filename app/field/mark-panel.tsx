@@ -2,7 +2,9 @@ import { useState } from 'react'
 import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { type Slot, expectedAt, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { readDigits } from '#core/measure/read-digits'
-import type { FieldLine } from '#core/field/pack'
+import type { FieldLine, ToldEvent } from '#core/field/pack'
+import { sayHistory } from '#core/field/session-marks'
+import { hourAndMinute } from './hour-and-minute'
 import { SIDES } from '#core/vocabulary/words'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import { sayEvent } from '#core/field/say-event'
@@ -11,7 +13,8 @@ interface Props {
 	mark: Mark
 	line: FieldLine
 	/** Every event of the session: where the mark's history is. */
-	all: readonly LogEvent[]
+	all: readonly ToldEvent[]
+	deviceId: string
 	athletes: { id: string; name: string; lineId: string }[]
 	onCorrect: (change: Partial<LogEvent>) => void
 	onTakeBack: () => void
@@ -19,7 +22,7 @@ interface Props {
 }
 
 /** One mark: what it was before, another number, another athlete, or taken back. What stood before stays in its history. */
-export function MarkPanel({ mark, line, all, athletes, onCorrect, onTakeBack, onClose }: Props) {
+export function MarkPanel({ mark, line, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
 	const slots = slotsOf(
 		line,
 		mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map((split) => split.distanceM) : [],
@@ -34,12 +37,7 @@ export function MarkPanel({ mark, line, all, athletes, onCorrect, onTakeBack, on
 			onClose={onClose}
 		>
 			<p className="mt-2 text-[15px]">
-				{historyOf(mark, all)
-					.map(
-						(event) =>
-							`${new Date(event.deviceTime).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })} ${sayEvent(event)}`,
-					)
-					.join(' → ')}
+				{sayHistory(mark, all, deviceId, hourAndMinute)}
 				{mark.source && ', by device'}
 			</p>
 			{measured.length > 0 && (
@@ -123,17 +121,4 @@ function startingText(mark: Mark, slot: Slot): string {
 		return String(Math.round((slot.kind === 'contact' ? mark.value.contactS : mark.value.flightS) * 1000))
 	if (mark.kind === 'height') return String(Math.round(mark.value.heightM * 1000) / 10)
 	return mark.kind === 'distance' ? mark.value.distanceM.toFixed(2) : ''
-}
-
-/** A mark with everything it replaced, oldest first. */
-function historyOf(mark: LogEvent, all: readonly LogEvent[]): LogEvent[] {
-	const byId = new Map(all.map((event) => [event.id, event]))
-	const chain = [mark]
-	for (let at = mark; at.replacesId && chain.length < 20; ) {
-		const before = byId.get(at.replacesId)
-		if (!before) break
-		chain.unshift(before)
-		at = before
-	}
-	return chain
 }

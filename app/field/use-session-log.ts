@@ -4,6 +4,7 @@ import type { KeptReading } from '#core/devices/schema'
 import { foldEvents } from '#core/events/fold'
 import type { BodyLimits } from '#core/field/over-today'
 import { type Write, stampWrite } from '#core/field/session/writes'
+import type { ToldEvent } from '#core/field/pack'
 import type { LogEvent } from '#core/vocabulary/events'
 import type { DeviceStore, Kept } from './device-store'
 import { Follower } from './follow-changes'
@@ -14,7 +15,7 @@ export interface SessionLog {
 	ready: boolean
 	current: LogEvent[]
 	/** Every event known, replaced ones too: the history of a mark. */
-	all: LogEvent[]
+	all: ToldEvent[]
 	/** Corrections that contradict each other: a question for whoever holds the phone. */
 	conflicts: LogEvent[][]
 	readings: KeptReading[]
@@ -40,14 +41,14 @@ export interface SessionLog {
 export function useSessionLog(
 	store: DeviceStore,
 	sessionId: string,
-	fromPack: readonly LogEvent[],
+	fromPack: readonly ToldEvent[],
 	personId: string | null,
 ): SessionLog {
 	const sender = useRef<Sender | null>(null)
 	const offsetMs = useRef(0)
 	const person = useRef(personId)
 	const [kept, setKept] = useState<Kept[]>([])
-	const [remote, setRemote] = useState<readonly LogEvent[]>([])
+	const [remote, setRemote] = useState<readonly ToldEvent[]>([])
 	const [readings, setReadings] = useState<KeptReading[]>([])
 	const [limits, setLimits] = useState<Record<string, BodyLimits>>({})
 	const [ready, setReady] = useState(false)
@@ -161,7 +162,7 @@ export function useSessionLog(
 	)
 
 	const all = useMemo(() => {
-		const byId = new Map<string, LogEvent>()
+		const byId = new Map<string, ToldEvent>()
 		for (const event of [
 			...fromPack,
 			...remote,

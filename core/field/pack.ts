@@ -113,10 +113,15 @@ export interface FieldSheet {
 	stranger?: Pick<FieldOther, 'barred' | 'lines'>
 }
 
+/** An event as a device is told it. */
+export type ToldEvent = LogEvent & {
+	/** Who corrected something or took it back, by name; absent of what was logged first. It is no part of the log. */
+	by?: string
+}
 /** A session whole, as a device keeps it. */
 export interface Pack {
 	sheet: FieldSheet
-	events: LogEvent[]
+	events: ToldEvent[]
 }
 /** What a device asks for when it can reach the server. */
 export interface PackAnswer {

@@ -1,6 +1,7 @@
-import { expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { LogEvent } from '../vocabulary/events'
-import { marksOfSession } from './session-marks'
+import type { ToldEvent } from './pack'
+import { marksOfSession, sayHistory, takenBack } from './session-marks'
 
 const sheet = {
 	entries: ['e1', 'e2', 'e3'].map((id) => ({ id, part: id, name: `Drill ${id}` })),
@@ -47,4 +48,49 @@ it('is every mark that stands, by entry and athlete as on the sheet, reps in ord
 		['Drill e3', [['Athlete a', ['e3a11']]]],
 	])
 	expect(marksOfSession(sheet, [])).toEqual([])
+})
+
+describe('what became of a mark', () => {
+	const run = (id: string, minute: number, timeS: number, change: object = {}) =>
+		({
+			...mark('e1', 'a', 1, 1),
+			id,
+			kind: 'sprint',
+			value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
+			deviceTime: `2026-03-12T17:${minute}:00.000Z`,
+			...change,
+		}) as unknown as ToldEvent
+	const clock = (instant: string) => instant.slice(11, 16)
+	const first = run('1', 42, 3.12)
+	const second = run('2', 42, 3.21, { replacesId: '1', by: 'Ines Marlow' })
+	const third = run('3', 42, 3.2, { replacesId: '2' })
+
+	it('is told from the first number on, with who changed it', () => {
+		expect(sayHistory(third, [third, second, first], 'd', clock)).toBe(
+			'17:42 3.12 s → 17:42 3.21 s, by Ines Marlow → 17:42 3.20 s, on this phone',
+		)
+		expect(sayHistory(first, [first], 'd', clock)).toBe('17:42 3.12 s')
+		// Another phone's, whose owner nobody has said yet.
+		expect(sayHistory(third, [third, first], 'another', clock)).toBe('17:42 3.20 s')
+	})
+	it('ends where a chain bites its tail, which no device writes', () => {
+		const loop = run('1', 42, 3.12, { replacesId: '2' })
+		expect(sayHistory(loop, [loop, second], 'd', clock)).toBe(
+			'17:42 3.21 s, by Ines Marlow → 17:42 3.12 s, on this phone',
+		)
+	})
+	it('is listed when it was taken back, the newest first, until it is brought back', () => {
+		const gone = run('4', 50, 3.2, { replacesId: '3', void: true })
+		const other = run('5', 44, 4, {})
+		const otherGone = run('6', 55, 4, { replacesId: '5', void: true })
+		const all = [first, second, third, gone, other, otherGone]
+		expect(takenBack(all).map(({ event, before }) => [event.id, before.id])).toEqual([
+			['6', '5'],
+			['4', '3'],
+		])
+		expect(takenBack([...all, run('7', 42, 3.2, { replacesId: '4' })]).map(({ event }) => event.id)).toEqual(['6'])
+		// What it took back has not come, or is no mark: there is nothing to bring back.
+		expect(takenBack([gone])).toEqual([])
+		expect(takenBack([{ ...gone, type: 'observation' } as ToldEvent, third])).toEqual([])
+	})
 })

@@ -1,13 +1,13 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import type { KeptReading } from '../../core/devices/schema'
-import type { LogEvent } from '../../core/vocabulary/events'
+import type { ToldEvent } from '../../core/field/pack'
 import { readingsSince } from '../../db/queries/devices'
 import { eventsOfSessions, idsSince } from '../../db/queries/log'
 import type { ClubScope } from '../../db/connect'
 import type { Role } from '../../db/schema/people'
 import { keptReading } from '../devices/take-readings'
 import type { BodyLimits } from '../../core/field/over-today'
-import { bare, readLimits, readable } from './read-pack'
+import { readLimits, readable, told } from './read-pack'
 
 /** Rows are stamped before they are seen by others; this far back they are read again and told apart by id. */
 const OVERLAP_MS = 30_000
@@ -18,7 +18,7 @@ const READINGS_MS = 12 * 3_600_000
 
 export interface Changes {
 	serverNow: string
-	events: LogEvent[]
+	events: ToldEvent[]
 	readings: KeptReading[]
 	/** What limits each athlete's body by now, whoever said it and wherever. */
 	limits: Record<string, BodyLimits>
@@ -58,7 +58,7 @@ export async function waitForChanges(
 		if (news.length > 0 || readings.length > 0 || since === null || Date.now() >= until || signal.aborted)
 			return {
 				serverNow: now.toISOString(),
-				events: events.map(bare),
+				events: await told(scope, events),
 				readings: readings.map(keptReading),
 				limits: await readLimits(scope, sessionId),
 				heard: news.map(({ id }) => id),

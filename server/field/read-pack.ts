@@ -6,7 +6,7 @@ import { addDays } from '../../core/calendar/day-count'
 import { sayLimitsOf } from '../../core/field/say-limits'
 import { lastNoted } from '../../core/field/last-time'
 import { makeLine } from '../../core/field/make-line'
-import type { FieldAthlete, GuestLine, Pack } from '../../core/field/pack'
+import type { FieldAthlete, GuestLine, Pack, ToldEvent } from '../../core/field/pack'
 import { asksOf, limitsOf } from '../../core/field/body-now'
 import { type BodyLimits, sayLimits } from '../../core/field/over-today'
 import { isOfBody } from '../../core/vocabulary/event-kinds'
@@ -28,6 +28,7 @@ import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/ma
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds } from '../own/read-measured'
+import { authorsById } from '../../db/queries/clubs'
 import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
@@ -137,10 +138,10 @@ export async function readPack(
 		}
 	})
 	return {
-		events: sheet.events
-			.concat(sheet.conflicts.flat())
-			.filter((event) => readable(event, role))
-			.map(bare),
+		events: await told(
+			scope,
+			sheet.events.concat(sheet.conflicts.flat()).filter((event) => readable(event, role)),
+		),
 		sheet: {
 			session: {
 				id: sheet.session.id,
@@ -221,14 +222,16 @@ export async function readLimits(scope: ClubScope, sessionId: string): Promise<R
 
 /** Another person's pain reports stay with coach and clinician. */
 export const readable = (event: StoredEvent, role: Role): boolean => may(role, 'pain:read') || !isOfBody(event)
-/** An event as devices write it. */
-export const bare = ({
-	authorId: _author,
-	receivedAt: _received,
-	counts: _counts,
-	stamp: _stamp,
-	...event
-}: StoredEvent): LogEvent => event as LogEvent
+/** Events as devices write them, the corrections among them with who made them. */
+export async function told(scope: ClubScope, events: readonly StoredEvent[]): Promise<ToldEvent[]> {
+	const authors = await authorsById(scope, [
+		...new Set(events.flatMap((event) => (event.replacesId ? [event.authorId] : []))),
+	])
+	return events.map(({ authorId, receivedAt: _received, counts: _counts, stamp: _stamp, ...event }) => {
+		const by = event.replacesId ? authors.get(authorId)?.name : undefined
+		return { ...(event as LogEvent), ...(by === undefined ? {} : { by }) }
+	})
+}
 
 /** The drills of a sheet's lines with what may stand in for them, none of them harder than what they replace. */
 async function drillsOf(

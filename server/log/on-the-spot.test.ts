@@ -335,6 +335,8 @@ describe('a taking back that is taken back', () => {
 		const again = { ...mark, ...base(), deviceTime: mark.deviceTime, replacesId: voided.id }
 		expect(await outcome(event, mark, voided, again)).toEqual(['accepted', 'accepted', 'accepted', 'accepted'])
 		const { events } = (await readPack(club.scope, sessionId, 'coach', TODAY))!
-		expect(events.filter(({ kind }) => kind === 'sprint')).toMatchObject([{ id: again.id }])
+		// Who changed it is told with it; of what was logged first nobody is named.
+		expect(events.filter(({ kind }) => kind === 'sprint')).toMatchObject([{ id: again.id, by: club.coach.name }])
+		expect(events.find(({ kind }) => kind === 'guest')).not.toHaveProperty('by')
 	})
 })

@@ -93,6 +93,15 @@ test('a guest and a latecomer are taken in without a connection, and are on both
 	await one.hand.save('221')
 	await expect(one.page.getByLabel('Where the marks are')).toContainText('4 only on this device')
 	expect(await app.rows("select kind from decision where kind = 'guest'")).toEqual([])
+	// Another drill for all of them, and the hops at the very end.
+	await one.page.locator('header').getByText('Standing start', { exact: true }).click()
+	await one.page.getByRole('button', { name: 'Single-leg pogo: later' }).click()
+	await one.page.getByRole('button', { name: 'Add a drill after it' }).click()
+	await one.page.getByLabel('Name').fill('pogo')
+	await one.page.getByRole('button', { name: /^Pogo/ }).click()
+	await expect(one.page.getByRole('alertdialog')).toContainText('Pogo after this drill, for 7 athletes?')
+	await one.page.getByRole('button', { name: 'Yes' }).click()
+	await expect(one.page.getByLabel('Where the marks are')).toContainText('6 only on this device')
 
 	await one.page.context().setOffline(false)
 	await one.hand.allSafe()
@@ -104,6 +113,19 @@ test('a guest and a latecomer are taken in without a connection, and are on both
 		await two.hand.pick(name)
 		await expect(two.hand.marks()).toContainText(mark)
 	}
+	await two.page.locator('header').getByText('Standing start', { exact: true }).click()
+	await expect(two.page.getByRole('dialog').getByRole('listitem')).toContainText([
+		'Standing start',
+		'Pogo',
+		'React',
+		'Single-leg pogo',
+	])
+	await two.page.getByRole('button', { name: 'Close' }).click()
+	expect(
+		(await app.rows('select drill_id as drill from entry where session_id = ? order by position', [id])).map(
+			({ drill }) => drill,
+		),
+	).toEqual(['standing-start', 'single-leg-pogo', 'crossover-eyes', 'pogo'])
 	const named = await app.rows(
 		'select i.name, count(*) as n from mark m join athlete_identity i on i.athlete_id = m.athlete_id group by i.name order by i.name',
 	)

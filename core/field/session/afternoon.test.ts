@@ -365,6 +365,25 @@ describe('undo', () => {
 		expect(one.current[0]).toMatchObject({ athleteId: ILKA, deviceTime: mark!.deviceTime })
 		expect(one.current[0]).not.toHaveProperty('void')
 	})
+	it('is not the only way back: a mark that was taken back stands again as it was, at its own time', () => {
+		const one = phone()
+		const [mark] = one.tap(run(3.2))
+		one.tap(run(3.3))
+		one.tap({ tap: 'take-back', events: [mark!], label: 'a mark taken back' })
+		const [again] = one.tap({ tap: 'bring-back', event: one.all.at(-1) as never, before: mark as never })
+		expect(again).toMatchObject({ athleteId: ILKA, deviceTime: mark!.deviceTime, value: { splits: [{ timeS: 3.2 }] } })
+		expect(again).not.toHaveProperty('void')
+		expect(one.current.map(({ id }) => id)).toContain(again!.id)
+		expect(one.stand.undoLabel).toBe('Ilka M., 3.20 s again')
+		one.tap({ tap: 'undo' })
+		expect(one.current.filter(({ athleteId }) => athleteId === ILKA)).toEqual([])
+	})
+	it('writes nothing of who wrote what it changes: that is told, and no part of the log', () => {
+		const one = phone()
+		const [mark] = one.tap(run(3.2))
+		const told = { ...mark!, by: 'Ines Marlow' } as unknown as LogEvent
+		expect(one.tap({ tap: 'correct', event: told, change: { side: 'left' } as never })[0]).not.toHaveProperty('by')
+	})
 	it('leaves what somebody else has changed since', () => {
 		const one = phone()
 		const [mark] = one.tap(run(3.01))

@@ -50,12 +50,12 @@ export function undoing({ steps }: Move, current: readonly LogEvent[], all: read
 	return [...steps].reverse().flatMap(({ event, before }): Write[] => {
 		// An event that was taken back does not stand; it is restored as long as nobody replaced it again.
 		if (event.void ? replaced.has(event.id) : !stands.has(event.id)) return []
-		return before ? [{ correct: event, change: restored(before, event) }] : [{ takeBack: event }]
+		return before ? [{ correct: event, change: asBefore(before, event) }] : [{ takeBack: event }]
 	})
 }
 
 /** What a correction has to say so that an earlier event stands again as it was. */
-function restored(before: LogEvent, event: LogEvent): Partial<LogEvent> {
+export function asBefore(before: LogEvent, event: LogEvent): Partial<LogEvent> {
 	const { id: _id, replacesId: _replaces, sessionId: _session, deviceId: _device, deviceSeq: _seq, ...said } = before
 	const taken = Object.fromEntries(Object.keys(event).map((key) => [key, undefined]))
 	return { ...taken, ...said, deviceTime: before.deviceTime } as Partial<LogEvent>

@@ -7,7 +7,7 @@ import { type LineProgress, isNext, nextInQueue } from '../line-progress'
 import { overToday } from '../over-today'
 import { positionAt } from '../queue-order'
 import { sayEvent, shortName } from '../say-event'
-import { MOVES_KEPT, amended, moveOf, undoing } from './moves'
+import { MOVES_KEPT, amended, asBefore, moveOf, undoing } from './moves'
 import { linesOf } from './read-field'
 import { type Cursor, type OnLine, type Stand, after, askKey } from './stand'
 import { type CutShortReason, sayCutShort } from './say-cut-short'
@@ -165,6 +165,12 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 				stand,
 				tap.events.map((takeBack) => ({ takeBack })),
 				tap.label,
+			)
+		case 'bring-back':
+			return writing(
+				stand,
+				[{ correct: tap.event, change: asBefore(tap.before, tap.event) }],
+				`${named(stand, tap.before.athleteId)}${sayEvent(tap.before)} again`,
 			)
 		case 'note':
 			return note(stand, tap.about, tap.text)

@@ -1,5 +1,5 @@
 import type { EndReason, MISSED_REASONS } from '../../vocabulary/event-kinds'
-import type { LogEvent } from '../../vocabulary/events'
+import type { LogEvent, Mark } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import type { Leg, Region, Surface } from '../../vocabulary/words'
 import type { OrderBreak } from './order-break'
@@ -52,6 +52,8 @@ export type Tap =
 	| { tap: 'comfort'; worst: number; braking: boolean }
 	| { tap: 'correct'; event: LogEvent; change: Partial<LogEvent> }
 	| { tap: 'take-back'; events: readonly LogEvent[]; label: string }
+	/** A mark that was taken back stands again as it was. */
+	| { tap: 'bring-back'; event: Mark; before: Mark }
 	| { tap: 'note'; about: 'session' | 'athlete' | 'drill' | 'rep'; text: string }
 	// Of the body.
 	| { tap: 'worry' }

@@ -34,6 +34,6 @@ export function stampWrite(write: Write, { sessionId, ...stamp }: Stamp): LogEve
 	})
 }
 
-/** Without the fields a change took off: an event names only what it says. */
+/** Without the fields a change took off, and without who wrote what it is made from: an event names only what it says. */
 const whole = (event: object): LogEvent =>
-	Object.fromEntries(Object.entries(event).filter(([, value]) => value !== undefined)) as LogEvent
+	Object.fromEntries(Object.entries(event).filter(([name, value]) => value !== undefined && name !== 'by')) as LogEvent
