@@ -1,5 +1,5 @@
-import { type CutShortReason, sayCutShort } from '#core/field/session/say-cut-short'
-import { CUT_SHORT_REASONS } from '#core/vocabulary/event-kinds'
+import { sayCutShort } from '#core/field/session/say-cut-short'
+import { CUT_SHORT_REASONS, type CutShortReason } from '#core/vocabulary/event-kinds'
 import { GATE_PLACES } from '#core/field/slots'
 import { SURFACES } from '#core/vocabulary/words'
 import { useState } from 'react'

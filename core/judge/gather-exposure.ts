@@ -1,5 +1,6 @@
 import type { Day } from '../calendar/day-count'
 import { repsOfMark, sidedOf } from '../dose/sides'
+import type { CutShortReason, EndReason } from '../vocabulary/event-kinds'
 import type { LogEvent } from '../vocabulary/events'
 import type { Drill } from '../vocabulary/drill'
 import type { Phase } from '../vocabulary/words'
@@ -39,6 +40,15 @@ export const byRep = (a: LogEvent, b: LogEvent): number =>
 	('repNo' in a && 'repNo' in b ? (a.setNo ?? 0) - (b.setNo ?? 0) || (a.repNo ?? 0) - (b.repNo ?? 0) : 0) ||
 	(a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
 
+/** What the end of a session is to a line that was on the way: nobody's own doing. */
+const CUT_SHORT_AS: Record<CutShortReason, EndReason> = {
+	weather: 'weather',
+	lightning: 'weather',
+	heat: 'weather',
+	coach: 'coach',
+	time: 'coach',
+}
+
 /** A measured rep and its tick-off are one rep: marks of one kind win over a bare "done" at the same place. */
 export function exposureOf(
 	session: { id: string; day: Day; phase: Phase },
@@ -51,6 +61,8 @@ export function exposureOf(
 	/** Marks that are compared with these: what was set aside, or made otherwise than the line says, is not. */
 	isLike: (event: LogEvent) => boolean,
 	firstDayBack: boolean,
+	/** Why the session was ended while this line was done; null where it was not. */
+	cutShort: CutShortReason | null = null,
 ): Exposure {
 	const marks = events.filter((event) => event.type === 'mark').sort(byRep)
 	// What was done as another drill, swapped on the spot, says nothing about the rung; when most of it was, the line was not done.
@@ -85,7 +97,7 @@ export function exposureOf(
 		onRung: drill.id === rungDrillId && !mostlySwapped,
 		planned: line.dose,
 		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event, sidedOf(drill)), 0),
-		endReason: end && end.kind === 'end-set' ? end.value.reason : null,
+		endReason: end && end.kind === 'end-set' ? end.value.reason : cutShort && CUT_SHORT_AS[cutShort],
 		marks: own
 			.filter(isLike)
 			.map((event) => markEvidence(event, line.parameters.distanceM))

@@ -3,6 +3,7 @@ import { ageInYears } from '../calendar/days'
 import { type DoseCount, addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
 import type { Closure } from '../vocabulary/care'
+import type { CutShortReason } from '../vocabulary/event-kinds'
 import type { LogEvent } from '../vocabulary/events'
 import type { Drill } from '../vocabulary/drill'
 import type { Region, Family, Level, Phase, Method, Surface } from '../vocabulary/words'
@@ -103,6 +104,8 @@ export interface Evidence {
 	sessions: HistorySession[]
 	linesByLadder: Map<string, HistoryLine[]>
 	eventsByEntry: Map<string, LogEvent[]>
+	/** Sessions that were ended early, with the entry the athlete was on then. */
+	cutShort: Map<string, { entryId: string; reason: CutShortReason }>
 	lastSessions: string[]
 	pains: VerdictInput['pains']
 	/** Answers to "how was it?" of the judged session. */
@@ -124,6 +127,8 @@ export function evidenceFor(
 	const attended = new Set<string>()
 	const eventsByEntry = new Map<string, LogEvent[]>()
 	const counts = new Map<string, DoseCount>()
+	const ends = new Map<string, CutShortReason>()
+	const last = new Map<string, { entryId: string; at: string }>()
 	const pains: VerdictInput['pains'] = []
 	const answers: Evidence['answers'] = []
 	for (const event of history.events) {
@@ -135,6 +140,9 @@ export function evidenceFor(
 			if (known) known.push(event)
 			else eventsByEntry.set(event.entryId, [event])
 		}
+		if (event.kind === 'cut-short') ends.set(at.id, event.value.reason)
+		if (event.type === 'mark' && event.deviceTime >= (last.get(at.id)?.at ?? ''))
+			last.set(at.id, { entryId: event.entryId, at: event.deviceTime })
 		const count = event.type === 'mark' ? history.counts.get(event.id) : undefined
 		if (count) {
 			const sum = counts.get(at.id) ?? emptyCount()
@@ -192,6 +200,12 @@ export function evidenceFor(
 		sessions,
 		linesByLadder,
 		eventsByEntry,
+		cutShort: new Map(
+			[...ends].flatMap(([id, reason]) => {
+				const on = last.get(id)
+				return on ? [[id, { entryId: on.entryId, reason }] as const] : []
+			}),
+		),
 		work,
 		lastSessions: sessions
 			.filter((candidate) => attended.has(candidate.id))
@@ -273,7 +287,10 @@ export function gatherInput(
 			return !stamp || (!stamp.setAside && stamp.key === likes([event])[0]?.key)
 		}
 		const usual = usualBefore(history, likes(events), at.day, errors?.[drill.id])
-		exposures.push(exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack))
+		// What somebody had left behind before the session was ended, the end did not take from them.
+		const cut = evidence.cutShort.get(at.id)
+		const cutShort = cut?.entryId === line.entryId ? cut.reason : null
+		exposures.push(exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack, cutShort))
 	}
 	const latest = lineOf.get(session.id)
 	const slowFall = latest

@@ -409,6 +409,35 @@ describe('the input of one verdict', () => {
 			advancesBefore: [],
 		})
 	})
+	// Reps ended by weather or the coach count as done: the end of the session ends the line that was on the way.
+	it.each([
+		['weather', 'weather'],
+		['lightning', 'weather'],
+		['heat', 'weather'],
+		['coach', 'coach'],
+		['time', 'coach'],
+	] as const)('a session ended early by %s ends the line that was done then', (reason, endReason) => {
+		const cut = event('decision', 'cut-short', { reason }, { sessionId: 's2', entryId: undefined })
+		const at = (minute: number) => ({ deviceTime: `2026-03-12T17:${minute}:00.000Z` })
+		const other = done(3, { sessionId: 's2', entryId: 'another', ...at(20) })
+		const ends = (...events: LogEvent[]) =>
+			gathered({ events }).exposures.map((exposure) => [exposure.sessionId, exposure.endReason])
+		expect(ends(other, mark('s2', 1.9, at(30)), cut)).toEqual([
+			['s1', null],
+			['s2', endReason],
+		])
+		// Somebody who had gone on to another drill left this one by themselves; who did nothing was ended in nothing.
+		expect(ends(mark('s2', 1.9, at(10)), other, cut)[1]).toEqual(['s2', null])
+		expect(ends(cut)[1]).toEqual(['s2', null])
+		// What ended the set before says more.
+		const pain = event('decision', 'end-set', { reason: 'pain' }, { sessionId: 's2', entryId: 'start-s2' })
+		expect(ends(mark('s2', 1.9, at(30)), pain, cut)[1]).toEqual(['s2', 'pain'])
+		// Another session's end is not this one's.
+		expect(ends(mark('s2'), mark('s1'), { ...cut, sessionId: 's1' } as LogEvent)).toEqual([
+			['s1', endReason],
+			['s2', null],
+		])
+	})
 	it('who is asked after a step, and the answers; nothing where nothing is to be asked', () => {
 		expect(gathered()).not.toHaveProperty('returning')
 		expect(gathered()).not.toHaveProperty('answers')

@@ -11,6 +11,7 @@ export type EndReason = (typeof END_REASONS)[number]
 export const LOAD_OFF_REASONS = ['speed-loss', 'movement', 'minutes'] as const
 /** Why a session ends before its plan. Lightning and heat are reasons of their own: nobody goes on. */
 export const CUT_SHORT_REASONS = ['time', 'weather', 'coach', 'lightning', 'heat'] as const
+export type CutShortReason = (typeof CUT_SHORT_REASONS)[number]
 
 /** Kinds of observation about somebody's body: they close and open, and only coach, clinician and the athlete read them. */
 export const BODY_KINDS = ['pain', 'head', 'chest', 'unwell', 'quiet', 'worry'] as const

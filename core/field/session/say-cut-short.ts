@@ -1,6 +1,4 @@
-import type { CUT_SHORT_REASONS } from '../../vocabulary/event-kinds'
-
-export type CutShortReason = (typeof CUT_SHORT_REASONS)[number]
+import type { CutShortReason } from '../../vocabulary/event-kinds'
 
 const WORDS: Record<CutShortReason, string> = {
 	time: 'no time left',

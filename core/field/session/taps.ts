@@ -1,10 +1,9 @@
-import type { EndReason, MISSED_REASONS } from '../../vocabulary/event-kinds'
+import type { CutShortReason, EndReason, MISSED_REASONS } from '../../vocabulary/event-kinds'
 import type { LogEvent, Mark } from '../../vocabulary/events'
 import type { Drill } from '../../vocabulary/drill'
 import type { Leg, Region, Surface } from '../../vocabulary/words'
 import type { OrderBreak } from './order-break'
 import type { Asked } from './read-field'
-import type { CutShortReason } from './say-cut-short'
 import type { Run } from './stopwatch'
 import type { Draft } from './writes'
 
