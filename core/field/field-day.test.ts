@@ -1,89 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { LogEvent, Mark } from '../vocabulary/events'
-import { QUALITY_FIRST } from '../library/schools'
-import { STARTER_LIBRARY } from '../library/starter-library'
+import { athlete, decide, line, rep, sheet, stamp } from '../../tests/support/on-the-line'
 import { doseLeft } from './dose-left'
 import { likelyDoubles, pairOf } from './likely-doubles'
 import { isNext, nextInQueue, progressOf, restLeft } from './line-progress'
 import { liveAdvice, readyOf } from './live-advice'
-import type { FieldAthlete, FieldLine } from './pack'
 import { positionAt, queueOrder } from './queue-order'
 import { expectedAt, slotsOf } from './slots'
 
-const START = Date.UTC(2026, 2, 12, 18)
-let seq = 0
-const stamp = (afterS: number, deviceId = 'd') => ({
-	id: `e${String(seq).padStart(4, '0')}`,
-	sessionId: 's',
-	athleteId: 'a',
-	deviceId,
-	deviceSeq: seq++,
-	deviceTime: new Date(START + afterS * 1000).toISOString(),
-})
-const athlete: FieldAthlete = {
-	id: 'a',
-	name: 'Ilka Moreau',
-	level: 2,
-	legLengthM: 0.91,
-	spare: [],
-	barred: [],
-	worries: [],
-	curve: { mssMps: 8.5, tauS: 1.1 },
-	usual: [{ start: 'three-point', distanceM: 10, method: 'gate', reference: { median: 1.9, sd: 0.03, n: 9 } }],
-}
-const line = (change: Partial<FieldLine> = {}): FieldLine => ({
-	id: 'l',
-	entryId: 'e',
-	athleteId: 'a',
-	words: '',
-	drillName: '',
-	drillId: 'three-point-start',
-	drillVersion: STARTER_LIBRARY.drills['three-point-start']!.version,
-	logs: 'sprint',
-	family: 'sprint',
-	dose: { sets: 1, reps: 6 },
-	parameters: { distanceM: 20 },
-	rest: { repsS: 120, setsS: 120 },
-	target: '',
-	bests: { gate: 3.2 },
-	cautions: [],
-	cues: [],
-	lookFor: [],
-	blocked: null,
-	over: null,
-	dropOffPercent: 3,
-	...change,
-})
-const sheet = (...lines: FieldLine[]) => ({
-	lines,
-	entries: [{ id: 'e', part: 'Starts', name: 'Starts' }],
-	school: QUALITY_FIRST,
-	drills: {
-		[`three-point-start/${STARTER_LIBRARY.drills['three-point-start']!.version}`]:
-			STARTER_LIBRARY.drills['three-point-start']!,
-	},
-})
-const rep = (repNo: number, ten: number, twenty: number, change: Partial<Mark> = {}, deviceId = 'd'): Mark =>
-	({
-		...stamp(repNo * 130, deviceId),
-		entryId: 'e',
-		lineId: 'l',
-		setNo: 1,
-		repNo,
-		type: 'mark',
-		kind: 'sprint',
-		value: {
-			splits: [
-				{ distanceM: 10, timeS: ten },
-				{ distanceM: 20, timeS: twenty },
-			],
-			method: 'gate',
-		},
-		...change,
-	}) as Mark
-const decide = (kind: 'fast-day' | 'load-off' | 'end-set' | 'swap', afterS: number, value: object = {}): LogEvent =>
-	({ ...stamp(afterS), entryId: 'e', lineId: 'l', type: 'decision', kind, value }) as LogEvent
 const advise = (events: LogEvent[], own = line()) => liveAdvice(progressOf(own, events), athlete, sheet(own), events)
 
 describe('deciding live', () => {
@@ -198,7 +123,7 @@ describe('rest', () => {
 
 describe('the queue', () => {
 	const people = ['a', 'b', 'c', 'd'].map((id) => ({ id }))
-	const move = (athleteId: string, position: number, group = 0, afterS = seq): LogEvent =>
+	const move = (athleteId: string, position: number, group = 0, afterS = 0): LogEvent =>
 		({ ...stamp(afterS), athleteId, type: 'decision', kind: 'queue', value: { group, position } }) as LogEvent
 	const ids = (events: LogEvent[]) =>
 		queueOrder(people, events)

@@ -1,3 +1,4 @@
+import { byTime } from '../events/by-time'
 import type { LogEvent } from '../vocabulary/events'
 import type { StopReading } from '../noise/one-more'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
@@ -5,7 +6,7 @@ import { repsOfMark, turnsOfMark } from '../dose/sides'
 import { byRep, markEvidence } from '../judge/gather-exposure'
 import { type Leg, SIDES } from '../vocabulary/words'
 import { readFall } from '../judge/read-fall'
-import { loadOffAt } from '../marks/load-off'
+import { loadOffAt, rehearsalOf } from '../marks/as-done'
 import { capital, writeMark, writePercent } from '../words/write-numbers'
 import type { FieldLine } from './pack'
 
@@ -69,7 +70,10 @@ export function progressOf(
 			? swapped.value
 			: null
 	const off = line.parameters.loadG ? loadOffAt(events, line) : null
+	const rehearsal = rehearsalOf(events, line)
 	const evidence = marks
+		// Below full effort on purpose it is no fall.
+		.filter((event) => event.id !== rehearsal)
 		// With the weight and without it are not one stretch.
 		.filter((event) => off === null || Date.parse(event.deviceTime) > off)
 		.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId))
@@ -111,11 +115,6 @@ function nextSide(line: FieldLine, marks: readonly Extract<LogEvent, { type: 'ma
 	}) as [number, number]
 	return right > left ? 'right' : 'left'
 }
-
-/** By the device's time, then by its own order: never by id. */
-export const byTime = (a: LogEvent, b: LogEvent): number =>
-	Date.parse(a.deviceTime) - Date.parse(b.deviceTime) ||
-	(a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : a.deviceSeq - b.deviceSeq)
 
 /**
  * A rep that ends its set asks for the rest between sets. A sprint over less than the line's distance asks for

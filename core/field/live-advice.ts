@@ -1,10 +1,13 @@
 import type { EndReason, LOAD_OFF_REASONS } from '../vocabulary/event-kinds'
+import { REHEARSAL } from '../marks/as-done'
 import type { LogEvent } from '../vocabulary/events'
 import { capital, writePercent, writeSeconds } from '../words/write-numbers'
 import { type ReadyReading, readReady } from '../judge/ready-check'
+import { repsOfMark } from '../dose/sides'
 import type { Drill } from '../vocabulary/drill'
 import { saidOf } from './over-today'
-import { type LineProgress, type Suggestion, byTime, suggestionFor } from './line-progress'
+import { byTime } from '../events/by-time'
+import { type LineProgress, type Suggestion, suggestionFor } from './line-progress'
 import type { FieldAthlete, FieldSheet } from './pack'
 import type { Draft } from './session/writes'
 
@@ -33,14 +36,12 @@ const endSet = (progress: LineProgress, reason: EndReason, label = 'End the set'
 	moveOn: true,
 })
 
-/** A rehearsal is run at 90–95 % of the own best. */
-const REHEARSAL = { from: 0.9, to: 0.95 } as const
 /** Share of reps and minutes a weight is worn [common practice]. */
 export const LOADED = { share: [0.5, 0.7], minutes: [20, 40] } as const
 
 /**
- * The one sentence for an athlete on the line. What ends a set comes first, then a fast day that was
- * taken, a weight that should come off, the first reps of the day against the usual, then the rest.
+ * The one sentence for an athlete on the line. What hurts comes first, then a fast day that was taken, what ends
+ * a set, a weight that should come off, the first reps of the day against the usual, then the rest.
  */
 export function liveAdvice(
 	progress: LineProgress,
@@ -75,9 +76,11 @@ export function liveAdvice(
 		...say,
 		act: say.endTheSet ? endSet(progress, 'drop-off') : null,
 	})
-	if (progress.ended || plain.endTheSet || said !== null) return withEnd(plain)
+	if (progress.ended || said !== null) return withEnd(plain)
+	// Its two reps are the last whatever they are.
 	const fast = fastDay(progress, events)
 	if (fast) return fast
+	if (plain.endTheSet) return withEnd(plain)
 	const load = loadAdvice(progress, athlete.id, sheet, events)
 	if (load) return load
 	const ready = readyOf(progress, athlete, sheet)
@@ -223,8 +226,9 @@ function loadAdvice(
 	const done = events.flatMap((event) =>
 		event.type === 'mark' && event.kind !== 'missed' && event.athleteId === athleteId ? [event] : [],
 	)
+	// Left and right of one rep are one.
 	const reps = (marks: typeof done) =>
-		marks.reduce((sum, mark) => sum + (mark.kind === 'done' ? mark.value.reps : 1), 0)
+		marks.reduce((sum, mark) => sum + repsOfMark(mark, lines.get(mark.lineId)?.sided ?? null), 0)
 	const loaded = done.filter((mark) => lines.get(mark.lineId)?.parameters.loadG)
 	const of = done.filter((mark) => lines.get(mark.lineId)?.family === line.family)
 	const share = reps(loaded) / Math.max(1, reps(of))

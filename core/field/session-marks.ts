@@ -1,4 +1,4 @@
-import { byTime } from './line-progress'
+import { byTime } from '../events/by-time'
 import { byRep } from '../judge/gather-exposure'
 import type { LogEvent, Mark } from '../vocabulary/events'
 import type { FieldEntry, FieldSheet, ToldEvent } from './pack'

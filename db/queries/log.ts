@@ -187,9 +187,13 @@ async function readDecisions(
 }
 
 /** Weights taken off in a session by some athletes, and whatever replaced it. Index `decision_by_session`. */
-export const loadOffsOf = (scope: ClubScope, sessionId: string, athleteIds: string[]): Promise<StoredEvent[]> =>
+export const doneOtherwiseOf = (scope: ClubScope, sessionId: string, athleteIds: string[]): Promise<StoredEvent[]> =>
 	readDecisions(scope, (table) =>
-		and(eq(table.sessionId, sessionId), eq(table.kind, 'load-off'), inArray(table.athleteId, athleteIds)),
+		and(
+			eq(table.sessionId, sessionId),
+			inArray(table.kind, ['load-off', 'fast-day']),
+			inArray(table.athleteId, athleteIds),
+		),
 	)
 
 /** Ids of what other devices have added to a session from a moment on; the rows themselves are read only where they are new. Indexes `…_by_session`. */

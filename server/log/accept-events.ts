@@ -654,8 +654,8 @@ class Batch {
 					}),
 				)
 		}
-		// What was done after the weight came off, or did not, compares with others.
-		if (event.kind === 'load-off' && event.athleteId !== null)
+		// What was done after the weight came off, or as a rehearsal, or was not, compares with others.
+		if ((event.kind === 'load-off' || event.kind === 'fast-day') && event.athleteId !== null)
 			this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(event.athleteId))
 		// Taken in by mistake: off the list again, unless something was logged of them.
 		if (event.kind === 'guest' && event.void)

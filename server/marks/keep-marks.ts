@@ -2,7 +2,7 @@ import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { foldEvents } from '../../core/events/fold'
 import { byRep } from '../../core/judge/gather-exposure'
 import { type MadeOn, type Stamp, keepSession } from '../../core/marks/keep-session'
-import { loadOffAt, madeFree } from '../../core/marks/load-off'
+import { asDone } from '../../core/marks/as-done'
 import { KEY_VERSION } from '../../core/marks/mark-key'
 import { USUAL_DAYS } from '../../core/noise/usual'
 import { AWAY_DAYS } from '../../core/rules/p9-time-away'
@@ -11,7 +11,7 @@ import type { Mark } from '../../core/vocabulary/events'
 import type { Database } from '../../db/connect'
 import type { ClubScope } from '../../db/connect'
 import { lastWorkOf } from '../../db/queries/care'
-import { loadOffsOf } from '../../db/queries/log'
+import { doneOtherwiseOf } from '../../db/queries/log'
 import { readDrills } from '../../db/queries/library'
 import { type KeptMean, marksAbout, meansOf, replaceMeans, sessionsToKey, stampMarks } from '../../db/queries/marks'
 import { type LineRow, readLinesById, readSession } from '../../db/queries/sessions'
@@ -33,8 +33,8 @@ export async function keepMarks(scope: ClubScope, sessionId: string, athleteIds:
 	const lines = new Map(
 		(await readLinesById(scope, [...new Set(standing.map((mark) => mark.lineId))])).map((line) => [line.id, line]),
 	)
-	const worn = [...lines.values()].some((line) => line.parameters?.loadG || line.carried)
-	const offs = worn ? foldEvents(await loadOffsOf(scope, sessionId, athleteIds)).current : []
+	const otherwise = foldEvents(await doneOtherwiseOf(scope, sessionId, athleteIds)).current
+	const done = [...standing, ...otherwise]
 	const drills = await drillsOn(scope, [...lines.values()], standing)
 	const before = new Map<string, KeptMean[]>()
 	for (const one of await meansOf(scope, athleteIds, addDays(session.day, -USUAL_DAYS), session.day)) {
@@ -54,9 +54,7 @@ export async function keepMarks(scope: ClubScope, sessionId: string, athleteIds:
 			.flatMap((mark) => {
 				const line = lines.get(mark.lineId)
 				const on = line && madeOn(mark, line, drills)
-				if (!on) return []
-				const off = loadOffAt(offs, mark)
-				return [{ mark, on: off !== null && Date.parse(mark.deviceTime) > off ? madeFree(on) : on }]
+				return on ? [{ mark, on: otherwise.length === 0 ? on : asDone(on, mark, done) }] : []
 			})
 		const kept = keepSession(
 			{ day: session.day, surface: session.surface, unloading: session.phase === 'unloading' },

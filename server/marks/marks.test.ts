@@ -147,6 +147,25 @@ describe('what is kept of marks', () => {
 		await acceptEvents(club.coach, [{ ...off, id: randomUUID(), replacesId: off.id, void: true }], NOW)
 		expect(await means()).toMatchObject([{ key: WORN, n: 2 }])
 	})
+	it('a fast day’s rehearsal is no full run: it is kept apart, until the fast day is taken back', async () => {
+		const session = await plan(DAY)
+		const marks = await log(session, 3.0, 2.98, 3.2, 2.97)
+		const { setNo: _set, repNo: _rep, ...place } = await markOn(session, 1)
+		const taken = {
+			...place,
+			deviceTime: new Date(Date.parse(marks[1]!.deviceTime) + 500).toISOString(),
+			type: 'decision',
+			kind: 'fast-day',
+			value: {},
+		}
+		expect(await acceptEvents(club.coach, [taken], NOW)).toMatchObject([{ outcome: 'accepted' }])
+		expect(await means()).toMatchObject([
+			{ key: KEY, n: 3, mean: 2.983 },
+			{ key: expect.stringContaining('92.5'), n: 1, mean: 3.2 },
+		])
+		await acceptEvents(club.coach, [{ ...taken, id: randomUUID(), replacesId: taken.id, void: true }], NOW)
+		expect(await means()).toMatchObject([{ key: KEY, n: 4 }])
+	})
 	it('a mark that was another athlete’s leaves nothing with the first', async () => {
 		const session = await plan(DAY)
 		const [first] = await log(session, 3.02)

@@ -1,5 +1,5 @@
 import type { LogEvent } from '../../vocabulary/events'
-import { byTime } from '../line-progress'
+import { byTime } from '../../events/by-time'
 import { sayEvent } from '../say-event'
 import type { Write } from './writes'
 

@@ -1,5 +1,6 @@
 import type { Mark } from '../../vocabulary/events'
-import { byTime, type LineProgress } from '../line-progress'
+import { byTime } from '../../events/by-time'
+import type { LineProgress } from '../line-progress'
 import { shortName } from '../say-event'
 import type { Stand } from './stand'
 import { expectRun } from './whose-run'
