@@ -11,6 +11,9 @@ import { ROOT } from '../scripts/root.mjs'
 
 const QUEUED = 2000
 const TAPS = 80
+/** Marks logged before memory is looked at, and while it is. */
+const WARM = 200
+const LOGGED = 1000
 /** A phone of some years ago, against this machine's cores. */
 const SLOWDOWN = 4
 
@@ -75,6 +78,38 @@ export async function benchField(): Promise<void> {
 		)
 		await devtools.send('Emulation.setCPUThrottlingRate', { rate: 1 })
 		await hand.allSafe()
+
+		await hand.goTo('Relaxed skip')
+		const tick = async (marks: number) => {
+			await page.evaluate(async (count) => {
+				for (let i = 0; i < count; i++) {
+					performance.clearMarks('field:stored')
+					const button = [...document.querySelectorAll('button')].find(
+						({ textContent }) => textContent === 'Done, not judged',
+					)
+					button!.click()
+					while (performance.getEntriesByName('field:stored').length === 0)
+						await new Promise((resolve) => setTimeout(resolve, 1))
+					// The screen draws what was kept before the next tap.
+					await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0)))
+				}
+			}, marks)
+			await hand.allSafe()
+		}
+		await devtools.send('Performance.enable')
+		const held = async () => {
+			await devtools.send('HeapProfiler.collectGarbage')
+			const { metrics } = await devtools.send('Performance.getMetrics')
+			const of = (name: string) => metrics.find((metric) => metric.name === name)!.value
+			return { bytes: of('JSHeapUsedSize'), nodes: of('Nodes'), listeners: of('JSEventListeners') }
+		}
+		await tick(WARM)
+		const before = await held()
+		await tick(LOGGED)
+		const after = await held()
+		console.log(
+			`memory over ${LOGGED} marks: ${(before.bytes / 1e6).toFixed(1)} to ${(after.bytes / 1e6).toFixed(1)} MB, ${((after.bytes - before.bytes) / LOGGED / 1000).toFixed(1)} kB a mark (the marks themselves stay in it), nodes ${before.nodes} to ${after.nodes}, listeners ${before.listeners} to ${after.listeners}`,
+		)
 
 		// A queue as a long day without a connection leaves it, put into the device's store.
 		await context.setOffline(true)

@@ -58,7 +58,9 @@ export function FieldHeader({ sheet, entryId, log, onEntry, onDrills, onSession 
 					aria-haspopup="dialog"
 					onClick={onDrills}
 				>
-					<span className="num block truncate text-[17px] font-semibold">{entry?.name}</span>
+					<span className="num block truncate text-[17px] font-semibold" data-testid="drill">
+						{entry?.name}
+					</span>
 					<span
 						className="mx-auto mt-1 flex w-full max-w-[240px] gap-[3px]"
 						aria-label={`Drill ${entryIndex + 1} of ${sheet.entries.length}`}

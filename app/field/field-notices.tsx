@@ -31,8 +31,8 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 		<>
 			{!window.isSecureContext && (
 				<p className="border-b border-chalk bg-attn px-4 py-2 font-bold text-paper">
-					This address is not secure, so the browser cannot open this page without the server: marks are kept, but do
-					not close it. Open Dromos over https.
+					This address is not secure, so the browser can neither open this page without the server nor keep the screen
+					awake: marks are kept, but do not close it. Open Dromos over https.
 				</p>
 			)}
 			{!lasting && (

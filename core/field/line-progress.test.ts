@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { LogEvent } from '../vocabulary/events'
 import type { FieldLine } from './pack'
-import { nextInQueue, progressOf, restLeft, suggestionFor } from './line-progress'
+import { isNext, nextInQueue, progressOf, restLeft, suggestionFor } from './line-progress'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { questionAbout, slotsOf, strangeness, valueOf } from './slots'
 
@@ -222,5 +222,155 @@ describe('the numbers of a rep', () => {
 		expect(strangeness({ logs: 'contact' }, slotsOf(line('a', { logs: 'contact' })), [146, 5120], undefined)).toContain(
 			'far from what is usual',
 		)
+	})
+})
+
+describe('where a line stands', () => {
+	const of = (...events: LogEvent[]) => progressOf(line('a'), events)
+	const other = (kind: string, more: object = {}) => rep('a', 1, 3, { kind, ...more } as Partial<LogEvent>)
+	const swap = (drillId: string, drillVersion: number, minute: number) =>
+		rep('a', 1, 3, {
+			type: 'decision',
+			kind: 'swap',
+			value: { drillId, drillVersion },
+			deviceTime: new Date(Date.UTC(2026, 2, 12, 18, minute)).toISOString(),
+		} as Partial<LogEvent>)
+
+	it('counts what was done on it by its athlete, and nothing else', () => {
+		const { lineId: _lineId, ...noLine } = rep('a', 2, 3) as unknown as Record<string, unknown>
+		const events = [
+			rep('a', 1, 3),
+			rep('b', 1, 3),
+			rep('a', 2, 3, { entryId: 'x' } as Partial<LogEvent>),
+			noLine as unknown as LogEvent,
+		]
+		expect(of(...events).repsDone).toBe(1)
+		// A mark made under an older version of the line is of the same entry.
+		expect(of(rep('a', 1, 3, { lineId: 'older' } as Partial<LogEvent>)).repsDone).toBe(1)
+	})
+	it('keeps the marks in the order of the reps, whatever comes in first', () => {
+		const progress = of(rep('a', 3, 3.3), rep('a', 1, 3.1), rep('a', 2, 3.2))
+		expect(progress.marks.map((mark) => mark.repNo)).toEqual([1, 2, 3])
+		// Half a percent on, then one: against the first, not against what came in first.
+		expect(progress.dropOff!.best).toBe(3.1)
+		expect(progress.dropOff!.percents[0]).toBe(0)
+	})
+	it('the last rep is the latest, and its rest counts', () => {
+		const late = rep('a', 1, 3, { deviceTime: '2026-03-12T19:00:00.000Z' })
+		const short = rep('a', 2, 1.9, {
+			deviceTime: '2026-03-12T18:59:00.000Z',
+			value: { splits: [{ distanceM: 10, timeS: 1.9 }], method: 'gate' },
+		} as Partial<LogEvent>)
+		expect(of(late, short)).toMatchObject({ lastAt: Date.parse('2026-03-12T19:00:00.000Z'), restS: 120 })
+		expect(of(short, late)).toMatchObject({ lastAt: Date.parse('2026-03-12T19:00:00.000Z'), restS: 120 })
+		expect(of(short).restS).toBe(60)
+		expect(of()).toMatchObject({ lastAt: null, restS: 0 })
+		// Over the line's distance and further, and without one, it is the whole rest.
+		expect(
+			of(rep('a', 1, 4, { value: { splits: [{ distanceM: 30, timeS: 4 }], method: 'gate' } } as never)).restS,
+		).toBe(120)
+		expect(of(rep('a', 1, 4, { value: { splits: [], method: 'gate' } } as never)).restS).toBe(120)
+		const free = line('a', { parameters: {} })
+		expect(progressOf(free, [rep('a', 1, 3)]).restS).toBe(120)
+		// A quality tapped after the rep begins no rest of its own.
+		expect(of(rep('a', 1, 3), other('quality', { type: 'observation', repNo: 2 })).restS).toBe(120)
+	})
+	it('is ended by a decision to end it, and by nothing else', () => {
+		expect(of(other('end-set', { type: 'decision' }))).toMatchObject({ ended: true, finished: true })
+		expect(of(other('fast-day', { type: 'decision' })).ended).toBe(false)
+		expect(of(other('quality', { type: 'observation' })).ended).toBe(false)
+		const all = [1, 2, 3, 4, 5, 6].map((n) => rep('a', n, 3))
+		expect(of(...all)).toMatchObject({ ended: false, finished: true })
+		expect(of(...all.slice(1)).finished).toBe(false)
+	})
+	it('is another drill from the latest swap on; back to its own it is itself', () => {
+		expect(of(swap('pogo', 2, 5), swap('wall-drill', 1, 3)).swap).toEqual({ drillId: 'pogo', drillVersion: 2 })
+		expect(of(swap('pogo', 2, 3), swap('three-point-start', 1, 5)).swap).toBeNull()
+		// Another version of its own drill is another drill.
+		expect(of(swap('three-point-start', 2, 3)).swap).toEqual({ drillId: 'three-point-start', drillVersion: 2 })
+		expect(of(other('quality', { type: 'observation' })).swap).toBeNull()
+	})
+	it('compares reps of the drill that is done alone', () => {
+		const pogo = { asDrill: { drillId: 'pogo', drillVersion: 2 } } as Partial<LogEvent>
+		const own = [rep('a', 1, 3), rep('a', 2, 3)]
+		expect(of(...own, rep('a', 3, 2, pogo)).dropOff!.percents).toHaveLength(2)
+		expect(of(...own, rep('a', 3, 2, pogo), swap('pogo', 2, 2)).dropOff!.percents).toHaveLength(1)
+	})
+	it('is next while reps are left and nothing bars it', () => {
+		const free = { finished: false, over: null, halted: null }
+		expect(isNext(free)).toBe(true)
+		expect(isNext({ ...free, finished: true })).toBe(false)
+		expect(isNext({ ...free, over: 'left knee' })).toBe(false)
+		expect(isNext({ ...free, halted: { by: 'end', words: 'heat' } })).toBe(false)
+	})
+	it('of unlike sides asks the side with more left, sets times reps', () => {
+		const sides = { left: { sets: 2, reps: 3 }, right: { sets: 1, reps: 4 } }
+		const of = (...done: ('left' | 'right')[]) =>
+			progressOf(
+				line('a', { sided: 'each', sides: sides as never, dose: { sets: 2, reps: 3 } }),
+				done.map((side, index) => rep('a', index + 1, 3, { side } as Partial<LogEvent>)),
+			).side
+		// Six left and four right: left until four are left, then by turns.
+		expect(of()).toBe('left')
+		expect(of('left', 'left')).toBe('left')
+		expect(of('left', 'left', 'left')).toBe('right')
+	})
+})
+
+describe('what is said before the next rep', () => {
+	it('first, then how many are left, with the target where there is one', () => {
+		expect(suggestionFor(after('a', []))).toEqual({
+			lead: 'First one.',
+			rest: 'Target: 3.15 s or better.',
+			endTheSet: false,
+		})
+		const eye = { logs: 'done', target: '' } as const
+		expect(suggestionFor(after('a', [], eye)).rest).toBe('Nothing to compare with yet.')
+		expect(suggestionFor(after('a', [3, 3], eye))).toEqual({
+			lead: '4 to go.',
+			rest: 'Nothing to compare with yet.',
+			endTheSet: false,
+		})
+		expect(suggestionFor(after('a', [3, 3, 3, 3, 3, 3], eye))).toEqual({
+			lead: 'All done.',
+			rest: '6 of 6 reps.',
+			endTheSet: false,
+		})
+	})
+	it('the end that was decided, and what was done by then', () => {
+		const end = rep('a', 1, 3, { type: 'decision', kind: 'end-set', value: { reason: 'coach' } } as Partial<LogEvent>)
+		expect(suggestionFor(progressOf(line('a'), [rep('a', 1, 3), end]))).toEqual({
+			lead: 'Set ended.',
+			rest: '1 of 6 reps done; that counts as done.',
+			endTheSet: false,
+		})
+	})
+	it('at the best, within the limit, and at the limit itself', () => {
+		// 3 % of 3.00 s is 3.09 s.
+		expect(suggestionFor(after('a', [3]))).toEqual({
+			lead: 'One more is fine.',
+			rest: 'First mark, 5 to go. Staying past 3.09 s ends the set.',
+			endTheSet: false,
+		})
+		expect(suggestionFor(after('a', [3.1, 3])).rest).toBe('Best so far, 4 to go. Staying past 3.09 s ends the set.')
+		expect(suggestionFor(after('a', [3, 3.03]))).toEqual({
+			lead: 'One more is fine.',
+			rest: 'Within 1.0 % of the best, 4 to go. Staying past 3.09 s ends the set.',
+			endTheSet: false,
+		})
+		expect(suggestionFor(after('a', [3, 3.08])).lead).toBe('One more is fine.')
+		expect(suggestionFor(after('a', [3, 3.09])).lead).toBe('Watch the next one.')
+	})
+	it('a contact grows past its limit, a height and a distance fall below it', () => {
+		const at = (logs: 'contact' | 'height' | 'distance', value: object) =>
+			suggestionFor(
+				progressOf(line('a', { logs, parameters: {}, dropOffPercent: 5 }), [
+					rep('a', 1, 0, { kind: logs, value } as Partial<LogEvent>),
+				]),
+			).rest
+		// 5 % of 200 ms, of 40 cm and of 2 m.
+		expect(at('contact', { contactS: 0.2, flightS: 0.5, method: 'mat' })).toContain('past 210 ms')
+		expect(at('height', { heightM: 0.4, method: 'mat' })).toContain('past 38.0 cm')
+		expect(at('distance', { distanceM: 2, method: 'tape' })).toContain('past 1.90 m')
 	})
 })

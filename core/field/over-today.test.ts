@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { CareReport } from '../vocabulary/care'
 import type { LogEvent } from '../vocabulary/events'
-import { type Shut, closedNow, heardSince, overNow, overToday, saidOf, sayLimits, weightOf } from './over-today'
+import {
+	type Shut,
+	closedNow,
+	heardSince,
+	overNow,
+	overToday,
+	saidOf,
+	sayLimits,
+	unwellNow,
+	weightOf,
+} from './over-today'
 import { sayLimitsOf } from './say-limits'
 
 // The day of a tap of pain on the field. Spare: 3–4 (1–2 in the third session running); bars what loads the region 2
@@ -155,5 +165,114 @@ describe('closed by hand without a region', () => {
 		[{ closures: [{ region: 'everything', grade: 'everything', since: DAY }], easyOnly: false }, 5],
 	] as const)('%j weighs %d', (one, weight) => {
 		expect(weightOf(one as never)).toBe(weight)
+	})
+})
+
+// What else may be said on the line: head and chest close all, an answer of 2 and more is a report, and what is no
+// report of a body closes nothing.
+describe('what else is said', () => {
+	const other = (kind: string, value: object = {}, more: object = {}) =>
+		({ ...event('quiet', value, more), kind }) as LogEvent
+	it('a blow to the head or pain in the chest closes everything', () => {
+		for (const kind of ['head', 'chest']) expect(grades([other(kind)]), kind).toEqual(['everything everything'])
+	})
+	it.each([
+		[1, []],
+		[2, []],
+		[3, ['hip spare']],
+		[5, ['hip closed']],
+	])('an answer of %i', (score, expected) => {
+		expect(grades([event('quiet', { region: 'hip', side: 'left', score })])).toEqual(expected)
+	})
+	it('an answer below 2 is none, however low the limit; from 2 on it is a report', () => {
+		const limits = [{ region: 'hip' as const, side: 'left' as const, closesFrom: 5, sparesFrom: 1 }]
+		const answer = (score: number) => grades([event('quiet', { region: 'hip', side: 'left', score })], limits)
+		expect([answer(1), answer(2)]).toEqual([[], ['hip spare']])
+		// A report of 1 is one.
+		expect(grades([pain('hip', 1)], limits)).toEqual(['hip spare'])
+	})
+	it('illness, a worry and a rep close no region', () => {
+		expect(grades([other('unwell'), other('worry', { region: 'knee' })])).toEqual([])
+		expect(grades([{ ...pain('knee', 8), type: 'mark' } as unknown as LogEvent])).toEqual([])
+		expect(closedNow({ id: 'a' }, [pain('knee', 4)], DAY)).toMatchObject([{ region: 'knee', grade: 'spare' }])
+	})
+	it('unwell is who said so, until it is taken back', () => {
+		const said = other('unwell')
+		expect(unwellNow('a', [said])).toBe(true)
+		expect(unwellNow('b', [said])).toBe(false)
+		expect(unwellNow('a', [{ ...said, void: true } as LogEvent])).toBe(false)
+		expect(unwellNow('a', [pain('knee', 8)])).toBe(false)
+	})
+})
+
+describe('limits in words and since the pack', () => {
+	const knee = { region: 'knee' as const, side: 'left' as const, grade: 'closed' as const, since: DAY }
+	const hip = { region: 'hip' as const, side: 'both' as const, grade: 'spare' as const, since: DAY }
+	it('says what is over and what is to be spared apart, each once', () => {
+		expect(sayLimits({ closures: [knee, knee, hip], shut: [{ words: 'jump work' }], easyOnly: true })).toEqual({
+			over: ['left knee', 'jump work'],
+			spare: ['hip'],
+			easyOnly: true,
+		})
+		expect(sayLimits({ closures: [], easyOnly: false })).toEqual({ over: [], spare: [], easyOnly: false })
+	})
+	it('hears what the pack did not know, and that alone', () => {
+		const shut = [{ words: 'jump work' }]
+		expect(heardSince({ closures: [knee] }, { closures: [knee, hip], shut, easyOnly: true })).toEqual({
+			closures: [hip],
+			shut,
+			easyOnly: true,
+		})
+		// Worse than it was, it is news; the same under another name of its side is not.
+		expect(
+			heardSince({ closures: [{ ...knee, grade: 'spare' }] }, { closures: [knee], easyOnly: false }).closures,
+		).toEqual([knee])
+		const { side: _side, ...whole } = hip
+		expect(heardSince({ closures: [whole] }, { closures: [hip], easyOnly: false }).closures).toEqual([])
+		expect(heardSince({ shut, easyOnly: true }, { closures: [], shut, easyOnly: true })).toEqual({
+			closures: [],
+			shut: [],
+			easyOnly: false,
+		})
+		expect(heardSince({ easyOnly: false }, { closures: [], easyOnly: true }).easyOnly).toBe(true)
+		expect(heardSince({}, { closures: [], easyOnly: false }).easyOnly).toBe(false)
+		expect(heardSince({ closures: [knee] }, undefined)).toEqual({ closures: [], shut: [], easyOnly: false })
+	})
+	it('weighs closed before ill before spared before nothing', () => {
+		const of = (more: object) => weightOf({ closures: [], easyOnly: false, ...more } as Parameters<typeof weightOf>[0])
+		expect([
+			of({ closures: [hip, { region: 'everything', grade: 'everything', since: DAY }] }),
+			of({ closures: [knee] }),
+			of({ shut: [{ words: 'jump work' }], easyOnly: true }),
+			of({ closures: [hip], easyOnly: true }),
+			of({ closures: [hip] }),
+			of({}),
+		]).toEqual([5, 4, 4, 3, 2, 0])
+	})
+})
+
+describe('what was said of a drill’s regions', () => {
+	const hop = drill('single-leg-pogo')
+	it('is the worst report of a place it loads, until an answer of 1 or less that came after', () => {
+		const quiet = (score: number, more: object = {}) => event('quiet', { region: 'ankle', side: 'left', score }, more)
+		const one = pain('ankle', 1)
+		expect(saidOf('a', hop, [one])).toBe('left ankle 1 of 10')
+		expect(saidOf('a', hop, [pain('ankle', 0)])).toBeNull()
+		expect(saidOf('a', hop, [pain('ankle', 0, { redFlag: true })])).toBe('left ankle 0 of 10')
+		expect(saidOf('a', hop, [pain('ankle', 2), pain('ankle', 4), pain('ankle', 3)])).toBe('left ankle 4 of 10')
+		expect(saidOf('b', hop, [one])).toBeNull()
+		expect(saidOf('a', hop, [{ ...one, void: true } as LogEvent])).toBeNull()
+		expect(saidOf('a', hop, [quiet(8)])).toBeNull()
+		expect(saidOf('a', hop, [one, quiet(1)])).toBeNull()
+		expect(saidOf('a', hop, [one, quiet(2)])).toBe('left ankle 1 of 10')
+		expect(saidOf('a', hop, [one, quiet(0, { athleteId: 'b' })])).toBe('left ankle 1 of 10')
+		expect(saidOf('a', hop, [one, event('quiet', { region: 'hip', side: 'left', score: 0 })])).toBe(
+			'left ankle 1 of 10',
+		)
+		// Asked before it was said, or in the same moment, it answers nothing.
+		expect(saidOf('a', hop, [quiet(0), pain('ankle', 3)])).toBe('left ankle 3 of 10')
+		expect(saidOf('a', hop, [one, quiet(0, { deviceTime: one.deviceTime })])).toBe('left ankle 1 of 10')
+		// A later report of pain is no answer.
+		expect(saidOf('a', hop, [pain('ankle', 3), pain('ankle', 1)])).toBe('left ankle 3 of 10')
 	})
 })

@@ -1,4 +1,4 @@
-import { expect } from '@playwright/test'
+import { chromium, expect } from '@playwright/test'
 import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
@@ -194,4 +194,40 @@ test('a full device says so and pretends nothing; a clock that is hours off does
 	await expect(page.getByRole('alert').filter({ hasText: 'could not keep that' })).toBeVisible()
 	expect(await page.getByLabel('Where the marks are').textContent()).toBe(before)
 	await expect(hand.marks()).not.toContainText('2.35')
+})
+
+test('an address that is not secure says what it cannot do, and keeps the marks all the same', async ({
+	app,
+	page,
+	launchOptions,
+}) => {
+	await openDemoField(page, app)
+	// The same server by a name, over plain http: what a phone in the club's network opens.
+	const browser = await chromium.launch({
+		...launchOptions,
+		args: [...(launchOptions.args ?? []), '--host-resolver-rules=MAP field.test 127.0.0.1'],
+	})
+	const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
+	const cookies = await page.context().cookies()
+	await context.addCookies(cookies.map((cookie) => ({ ...cookie, domain: 'field.test' })))
+	const phone = await context.newPage()
+	const { port } = new URL(app.address)
+	await phone.goto(page.url().replace('127.0.0.1', 'field.test'))
+	expect(new URL(phone.url()).host).toBe(`field.test:${port}`)
+	const hand = new FieldHand(phone, app)
+	await hand.goTo('Broad jump and stick')
+	expect(
+		await phone.evaluate(() => [window.isSecureContext, 'serviceWorker' in navigator, 'wakeLock' in navigator]),
+	).toEqual([false, false, false])
+	await expect(phone.getByText('This address is not secure')).toContainText(
+		'can neither open this page without the server nor keep the screen awake',
+	)
+	await hand.save('231')
+	await hand.allSafe()
+	await phone.reload()
+	await hand.goTo('Broad jump and stick')
+	await expect(phone.getByLabel('Where the marks are')).toContainText('1 safe')
+	await browser.close()
+	// At its own address, over loopback, nothing of that is said.
+	await expect(page.getByText('This address is not secure')).toHaveCount(0)
 })

@@ -12,14 +12,21 @@ export class FieldHand {
 	suggestion = () => this.page.getByRole('status', { name: 'Suggestion' })
 	marks = () => this.page.getByRole('list', { name: 'Marks so far' })
 
-	/** Turns the drills forward until one is shown. */
+	/** Picks a drill from the list of them. */
 	async goTo(drill: string): Promise<void> {
-		const shown = this.page.locator('header').getByText(drill, { exact: true })
-		const after = this.page.getByRole('button', { name: 'Drill after' })
+		const name = this.page.getByTestId('drill')
 		// The sheet may still be on its way.
-		await expect(after).toBeVisible({ timeout: 30_000 })
-		for (let i = 0; i < 12 && !(await shown.isVisible()); i++) await after.click({ timeout: 5000 })
-		await expect(shown).toBeVisible()
+		await expect(name).toBeVisible({ timeout: 30_000 })
+		if ((await name.textContent()) === drill) return
+		await name.click()
+		await this.page
+			.getByRole('dialog', { name: 'Drills' })
+			.getByRole('listitem')
+			.filter({ has: this.page.getByText(drill, { exact: true }) })
+			.getByRole('button', { pressed: false })
+			.first()
+			.click()
+		await expect(name).toHaveText(drill)
 	}
 
 	async type(digits: string): Promise<void> {

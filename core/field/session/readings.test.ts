@@ -168,7 +168,131 @@ describe('what devices saw', () => {
 	})
 })
 
+describe('where a reading goes', () => {
+	const kindOf = (one: Phone, readings: KeptReading[]) => placed(one, readings).plain.map(({ mark }) => mark.kind)
+	it('in the order they were seen, whatever device saw them and whatever came in first', () => {
+		const one = phone((line) => (line.entryId === ENTRIES[2]!.id ? { family: 'throw' } : {})).at(2)
+		const [early, late] = [reading('ball', 10, { releaseMps: 11 }), reading('ball', 20, { releaseMps: 12 })]
+		expect(placed(one, [late, early]).plain.map(({ words }) => words)).toEqual(['ball 11.0 m/s', 'ball 12.0 m/s'])
+		// A throw and a run between two throws: the run is the question, seen between them.
+		const mixed = placed(one, [late, ...run(14, { 20: 3.1 }), early])
+		expect([...mixed.plain, ...mixed.questions].map(({ words }) => words.slice(0, 6))).toContain('3.10 s')
+		expect(mixed.questions.map(({ at }) => at)).toEqual([...mixed.questions.map(({ at }) => at)].sort())
+	})
+	it('from the very moment devices may log here', () => {
+		const readings = run(10, { 20: 3.12 })
+		const ended = START + 13_120
+		expect(placed(phone(), readings, ended).plain).toHaveLength(1)
+		expect(placed(phone(), readings, ended + 1)).toEqual({ plain: [], questions: [] })
+	})
+	it('with the drill that was swapped in, and nowhere when that takes no number', () => {
+		const one = phone()
+		const other = { id: 'three-point-start' as never, version: 99, name: 'Older' }
+		one.tap({ tap: 'swap', drill: other, who: 'one' })
+		expect(placed(one, run(10, { 20: 3.12 })).plain[0]?.mark).toMatchObject({
+			asDrill: { drillId: 'three-point-start', drillVersion: 99 },
+		})
+	})
+	it('that is no contact, no run and no throw of the line is none', () => {
+		// A foot that came down and went up, and never came down again: nothing was measured.
+		const feet = (state: 'down' | 'up', afterS: number) => reading('mat', afterS, { feet: state })
+		expect(placed(phone().at(1), [feet('down', 10), feet('up', 10.18)])).toEqual({ plain: [], questions: [] })
+		const hop = [feet('down', 10), feet('up', 10.18), feet('down', 10.68), feet('up', 13)]
+		expect(kindOf(phone(), hop)).toEqual([])
+		expect(placed(phone(), hop).questions[0]!.words).toBe(
+			'contact 180 ms, flight 500 ms: it does not go with the drill on the line',
+		)
+	})
+	it('of a line that is done is asked about, and of a lane nobody stands on', () => {
+		const one = phone((line) => (line.entryId === ENTRIES[0]!.id ? { dose: { sets: 1, reps: 1 } } : {}))
+		for (const athleteId of [ILKA, AMARU, TOVE, NOOR]) {
+			one.tap({ tap: 'pick', athleteId })
+			one.tap({ tap: 'untimed' })
+		}
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		expect(placed(one, run(10, { 20: 3.12 })).questions[0]!.words).toContain(
+			'it does not go with the drill on the line',
+		)
+		// One at a time: whatever lane the beams say, it is theirs. Two at a time: the third lane is nobody's.
+		expect(placed(phone(), run(10, { 20: 3.12 }, 3)).plain).toHaveLength(1)
+		const two = phone()
+		two.lanes = 2
+		expect(placed(two, run(10, { 20: 3.12 }, 3)).plain).toEqual([])
+		expect(placed(two, run(10, { 20: 3.12 }, 3)).questions[0]!.chances).toEqual([])
+	})
+	it('names who it is more like, or that nobody runs like that', () => {
+		const one = phone(() => ({ bests: {} }))
+		one.tap({ tap: 'pick', athleteId: AMARU })
+		expect(placed(one, run(10, { 20: 3.31 })).questions[0]!.words).toBe(
+			'3.31 s over 20 m, lane 1: it is more like Tove B',
+		)
+		const none = phone()
+		// 3.9 s is nobody's of these, and no number that would be asked about by itself.
+		const odd = placed(none, run(10, { 20: 3.9 })).questions[0]
+		expect(odd?.words).toBe('3.90 s over 20 m, lane 1: nobody of the next ones runs like that')
+	})
+	it('weighs those who come next round the queue, and who was passed over, and nobody who is done', () => {
+		const namesOf = (one: Phone, timeS: number) =>
+			placed(one, run(10, { 20: timeS }))
+				.questions[0]!.chances.map(({ progress }) => progress.line.athleteId)
+				.sort()
+		const one = phone()
+		one.tap({ tap: 'pick', athleteId: TOVE })
+		expect(namesOf(one, 3.9)).toEqual([ILKA, AMARU, TOVE, NOOR].sort())
+		one.tap({ tap: 'pick', athleteId: AMARU })
+		one.tap({ tap: 'end', reason: 'coach', who: 'one' })
+		one.tap({ tap: 'pick', athleteId: TOVE })
+		expect(namesOf(one, 3.9)).toEqual([ILKA, TOVE, NOOR].sort())
+	})
+})
+
 describe('whose run', () => {
+	it('may be of who was passed over: as twice to once of the third in the row', () => {
+		const one = phone()
+		const [ilka, ...others] = runners(one)
+		const like = [...others, ilka!].map(({ progress }) => ({ progress, athlete: { curve: null } }))
+		// Noor and Ilka run alike: one is third in the row, the other was passed over.
+		const chances = whoseRun(like.slice(0, 3), at(3.1), [like[3]!])
+		const of = (athleteId: string) => chances.find(({ progress }) => progress.line.athleteId === athleteId)!.chance
+		expect(of(ILKA) / of(NOOR)).toBeCloseTo(2, 6)
+		// At most so many of them, and nobody without having been passed over.
+		expect(whoseRun(like.slice(0, 3), at(3.1)).map(({ progress }) => progress.line.athleteId)).not.toContain(ILKA)
+		expect(chances.reduce((sum, { chance }) => sum + chance, 0)).toBeLessThan(1)
+	})
+	it('is nobody’s at a distance nobody asked, and without a distance', () => {
+		const one = phone(() => ({ parameters: {} }))
+		expect(whoseRun(runners(one), at(3.1)).map(({ chance }) => chance)).toEqual([0, 0, 0, 0])
+	})
+	it('is expected by gate reps of today over that distance alone, and by their mean', () => {
+		const one = phone()
+		const hand = { splits: [{ distanceM: 20, timeS: 3.4 }], method: 'stopwatch' }
+		one.tap({ tap: 'mark', measured: { kind: 'sprint', value: hand }, label: '' })
+		expect(expectRun(one.stand.queue[0]!, { curve: null }, 20).timeS).toBe(3.1)
+		for (const timeS of [3.2, 3.3]) {
+			one.tap({ tap: 'pick', athleteId: ILKA })
+			const value = { splits: [{ distanceM: 20, timeS }], method: 'gate' }
+			one.tap({ tap: 'mark', measured: { kind: 'sprint', value }, label: '' })
+		}
+		expect(expectRun(one.stand.queue[0]!, { curve: null }, 20).timeS).toBeCloseTo(3.25, 9)
+		// The usual of 20 m says nothing of 10 m: 0.75 + 10/9.5 to 1.2 + 10/6 s, and a quarter of that apart.
+		const ten = expectRun(phone().stand.queue[0]!, { curve: null }, 10)
+		expect(ten.timeS).toBeCloseTo((0.75 + 10 / 9.5 + 1.2 + 10 / 6) / 2, 9)
+		expect(ten.sdS).toBeCloseTo((1.2 + 10 / 6 - 0.75 - 10 / 9.5) / 4, 9)
+	})
+	it('has a bell with heavy sides: a rep four spreads off is still somebody’s', () => {
+		// Two who are expected alike but for four spreads: the heavy share decides, not the bell alone.
+		const sd = Math.hypot(0.02, 0.012 * 3.1)
+		const bell = (x: number, spread: number) =>
+			Math.exp(-(x ** 2) / (2 * spread ** 2)) / (spread * Math.sqrt(2 * Math.PI))
+		const density = (x: number) => 0.92 * bell(x, sd) + 0.08 * bell(x, sd * 3)
+		const one = phone()
+		const [ilka] = runners(one)
+		const nobody = 0.005 / (1.2 + 20 / 6)
+		expect(whoseRun([ilka!], at(3.1 + 4 * sd))[0]!.chance).toBeCloseTo(
+			(0.96 * density(4 * sd)) / (0.96 * density(4 * sd) + nobody),
+			6,
+		)
+	})
 	const at = (timeS: number) => (distanceM: number) => (distanceM === 20 ? timeS : null)
 	const runners = (one: Phone) =>
 		one.stand.queue.map((progress) => ({
