@@ -226,7 +226,7 @@ describe('where a reading goes', () => {
 		expect(placed(one, run(10, { 20: 3.31 })).questions[0]!.words).toBe(
 			'3.31 s over 20 m, lane 1: it is more like Tove B',
 		)
-		const none = phone()
+		const none = phone((_line, index) => ({ bests: {}, usuals: { gate: index === 0 ? 3.1 : 6 } }))
 		// 3.9 s is nobody's of these, and no number that would be asked about by itself.
 		const odd = placed(none, run(10, { 20: 3.9 })).questions[0]
 		expect(odd?.words).toBe('3.90 s over 20 m, lane 1: nobody of the next ones runs like that')
