@@ -30,6 +30,7 @@ export const CORE_ORDER = [
 	'calc',
 	'devices',
 	'field',
+	'record',
 	'field-map',
 	'plan',
 ]

@@ -281,6 +281,9 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 								: `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}
 					</h1>
 				</div>
+				<Link className="btn btn-quiet" to={`/sessions/${session.id}/done`}>
+					What was done
+				</Link>
 				{mayDecide && undecided.length === 0 && !reviewed && (
 					<PostForm preventScrollReset>
 						<button className="btn" name="do" value="close" disabled={busy}>

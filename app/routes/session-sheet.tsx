@@ -96,6 +96,9 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		})),
 		begun: sheet.session.startedAt !== null,
 		mayPlan: may(who.role, 'plan:write'),
+		// Numbers on paper come in once the day is there.
+		mayRead:
+			may(who.role, 'marks:read') && (sheet.session.startedAt !== null || sheet.session.day <= todayAt(who.timeZone)),
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
 	}
 }
@@ -130,7 +133,7 @@ type SheetAthlete = Loaded['athletes'][number]
 type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayField } = loaderData
+	const { session, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayRead, mayField } = loaderData
 	const planned = strip.reduce((sum, part) => sum + part.minutes, 0)
 	return (
 		<>
@@ -171,6 +174,11 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 					{mayPlan && !begun && (
 						<Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>
 							Change
+						</Link>
+					)}
+					{mayRead && (
+						<Link className="btn btn-quiet" to={`/sessions/${session.id}/done`}>
+							What was done
 						</Link>
 					)}
 					{begun && (

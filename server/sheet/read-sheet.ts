@@ -56,6 +56,8 @@ export interface Sheet {
 	/** Events that stand, and corrections that contradict each other. */
 	events: StoredEvent[]
 	conflicts: StoredEvent[][]
+	/** Every event, replaced ones too. */
+	all: StoredEvent[]
 	library: Library
 	/** What is known of each athlete now, where the sheet had to ask; `knownOf` reads it for the others. */
 	known: ReadonlyMap<string, KnownAthlete> | null
@@ -82,7 +84,8 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 		lines.map((line) => line.drillId ?? ''),
 	)
 	const drillOf = (line: LineRow) => drills.get(`${line.drillId}/${line.drillVersion}`) ?? null
-	const { current: events, conflicts } = foldEvents((await eventsOfSessions(scope, [sessionId])).map((event) => event))
+	const all = await eventsOfSessions(scope, [sessionId])
+	const { current: events, conflicts } = foldEvents(all)
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 
 	const known = session.startedAt && !session.reviewedAt ? await readKnown(scope, session, athleteIds, library) : null
@@ -141,7 +144,7 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 			return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }
 		}),
 	)
-	return { session, entries, athletes: people, strip, events, conflicts, library, known }
+	return { session, entries, athletes: people, strip, events, conflicts, all, library, known }
 }
 
 /** What is known of each athlete of a sheet by now, by id: read once for a sheet. */

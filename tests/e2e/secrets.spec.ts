@@ -111,7 +111,7 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		'/bench',
 		'/club',
 		...[sessionId, pastId].flatMap((id) =>
-			['', '/flow', '/map', '/card', '/change', '/review'].map((part) => `/sessions/${id}${part}`),
+			['', '/flow', '/map', '/card', '/change', '/review', '/done'].map((part) => `/sessions/${id}${part}`),
 		),
 	]
 	return [

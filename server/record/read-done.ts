@@ -1,0 +1,194 @@
+import { makeLine } from '../../core/field/make-line'
+import { slotsOf } from '../../core/field/slots'
+import { takenBack } from '../../core/field/session-marks'
+import { sayEvent } from '../../core/field/say-event'
+import { entryName } from '../../core/plan/entry-parts'
+import { type SessionDone, sessionDone } from '../../core/record/session-done'
+import type { FieldLine } from '../../core/field/pack'
+import type { Mark } from '../../core/vocabulary/events'
+import type { School } from '../../core/vocabulary/school'
+import { authorsById } from '../../db/queries/clubs'
+import type { StoredEvent } from '../../db/queries/log'
+import { readSquad } from '../../db/queries/squads'
+import { may } from '../access/roles'
+import type { SignedIn } from '../access/sign-in'
+import { scopeOf } from '../database'
+import { readable, told } from '../field/read-pack'
+import { type SetAside, listSetAside } from '../marks/set-aside'
+import { type Sheet, readSheet } from '../sheet/read-sheet'
+
+/** A line of a drill as paper is typed into it. */
+export interface PaperLine {
+	lineId: string
+	athleteId: string
+	name: string
+	/** What a rep yields: one number, two for a contact, or reps of a whole set. */
+	logs: FieldLine['logs']
+	/** "20 m, s"; two for a contact. */
+	asks: string[]
+	/** Reps of the line, or its sets where reps are ticked off, that nothing was logged of. */
+	open: { setNo: number; repNo: number }[]
+	reps: number
+}
+export interface SessionDonePage extends SessionDone {
+	session: Sheet['session']
+	/** By drill: where numbers from paper may go. */
+	paper: Record<string, PaperLine[]>
+	setAside: SetAside[]
+	/** Marks that were taken back and can be brought back. */
+	gone: { id: string; words: string }[]
+	/** Whether whoever asks may change what was logged. */
+	mayChange: boolean
+	/** Of each mark: what may be typed in its place, and who else it can have been. */
+	marks: Record<string, { typed: string[]; asks: string[]; others: { athleteId: string; name: string }[] }>
+}
+
+/** A session as it was done, for whoever may read marks; null for a stranger's id. */
+export async function readDone(who: SignedIn, sessionId: string, today: string): Promise<SessionDonePage | null> {
+	const scope = scopeOf(who.clubId)
+	const sheet = await readSheet(scope, sessionId)
+	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
+	const school = squad && sheet.library.schools[squad.schoolId]
+	if (!sheet || !school) return null
+	const reads = (event: StoredEvent) => readable(event, who.role)
+	const events = sheet.events.filter(reads)
+	const all = await told(scope, sheet.all.filter(reads))
+	const byId = new Map(all.map((event) => [event.id as string, event]))
+	const authors = await authorsById(scope, [...new Set(events.map(({ authorId }) => authorId))])
+	const clock = clockOf(who.timeZone)
+	const { drills } = sheet.library
+	const entries = sheet.entries.map((entry) => ({ id: entry.id, name: entryName(entry, sheet.library) }))
+	const done = sessionDone(
+		{
+			entries,
+			athletes: sheet.athletes.map(({ id, name, lines }) => ({
+				id,
+				name,
+				lines: lines.flatMap(({ entryId, dose, blocked }) =>
+					dose && blocked === null ? [{ entryId, planned: dose.sets * dose.reps }] : [],
+				),
+			})),
+			drillName: (id) => drills[id]?.name ?? id,
+		},
+		events.map((event) => ({
+			...byId.get(event.id)!,
+			author: authors.get(event.authorId)?.name ?? 'somebody who left the club',
+			aside: event.stamp?.setAside === true,
+		})),
+		all,
+		clock,
+	)
+	const lines = fieldLines(sheet, school)
+	const mayChange = may(who.role, 'marks:write') || (may(who.role, 'marks:write-today') && sheet.session.day === today)
+	const nameOf = new Map(sheet.athletes.map(({ id, name }) => [id, name]))
+	return {
+		...done,
+		session: sheet.session,
+		mayChange,
+		setAside: await listSetAside(scope, { sessionIds: [sessionId] }, sheet.session.day, sheet.library),
+		paper: sheet.session.day > today || !mayChange ? {} : paperOf(lines, done, nameOf),
+		gone: takenBack(all).map(({ event, before }) => ({
+			id: event.id,
+			words: `${nameOf.get(before.athleteId) ?? ''}, ${sayEvent(before)}, ${clock(event.deviceTime)}${event.by === undefined ? '' : `, by ${event.by}`}`,
+		})),
+		marks: mayChange ? marksOf(events, lines, nameOf) : {},
+	}
+}
+
+/** The hour and minute of an instant in the club's time. */
+export function clockOf(timeZone: string): (instant: string) => string {
+	const format = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone })
+	return (instant) => format.format(new Date(instant))
+}
+
+/** Open lines of a sheet, as the field knows them. */
+export const fieldLines = (sheet: Sheet, school: School): FieldLine[] =>
+	sheet.athletes.flatMap((athlete) =>
+		athlete.lines.flatMap((line) =>
+			line.drill && line.blocked === null
+				? [makeLine({ id: line.id, entryId: line.entryId, athleteId: athlete.id }, line, line.drill, school)]
+				: [],
+		),
+	)
+
+/** What a mark of a line is typed as: its slots, with those on the way that it has. */
+export const slotsOfMark = (line: FieldLine, mark: Mark) =>
+	mark.kind === line.logs
+		? slotsOf(line, mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map(({ distanceM }) => distanceM) : [])
+		: []
+
+function marksOf(
+	events: readonly StoredEvent[],
+	lines: readonly FieldLine[],
+	nameOf: ReadonlyMap<string, string>,
+): SessionDonePage['marks'] {
+	const byId = new Map(lines.map((line) => [line.id, line]))
+	return Object.fromEntries(
+		events.flatMap((event) => {
+			if (event.type !== 'mark') return []
+			const mark = event as Mark
+			const line =
+				byId.get(mark.lineId) ?? lines.find((one) => one.entryId === mark.entryId && one.athleteId === mark.athleteId)
+			const slots = line && !mark.asDrill ? slotsOfMark(line, mark) : []
+			return [
+				[
+					mark.id,
+					{
+						asks: slots.map(({ name, unit }) => `${name}, ${unit}`),
+						typed: slots.map((slot) => typedOf(mark, slot.distanceM, slot.kind)),
+						others: lines
+							.filter((one) => one.entryId === mark.entryId && one.athleteId !== mark.athleteId)
+							.map(({ athleteId }) => ({ athleteId, name: nameOf.get(athleteId) ?? '' })),
+					},
+				] as const,
+			]
+		}),
+	)
+}
+
+/** A number of a mark in the unit it is typed in. */
+function typedOf(mark: Mark, distanceM: number | undefined, kind: string): string {
+	if (mark.kind === 'sprint')
+		return mark.value.splits.find((split) => split.distanceM === distanceM)?.timeS.toFixed(2) ?? ''
+	if (mark.kind === 'contact')
+		return String(Math.round((kind === 'contact' ? mark.value.contactS : mark.value.flightS) * 1000))
+	if (mark.kind === 'height') return String(Math.round(mark.value.heightM * 1000) / 10)
+	return mark.kind === 'distance' ? mark.value.distanceM.toFixed(2) : ''
+}
+
+function paperOf(
+	lines: readonly FieldLine[],
+	done: SessionDone,
+	nameOf: ReadonlyMap<string, string>,
+): Record<string, PaperLine[]> {
+	return Object.fromEntries(
+		done.drills.map(({ entryId, people }) => [
+			entryId,
+			lines
+				.filter((line) => line.entryId === entryId)
+				.map((line): PaperLine => {
+					const logged = people.find(({ athleteId }) => athleteId === line.athleteId)?.reps ?? []
+					const { sets, reps } = line.dose
+					const places = Array.from({ length: sets }, (_, set) =>
+						Array.from({ length: line.logs === 'done' ? 1 : reps }, (_rep, rep) => ({
+							setNo: set + 1,
+							repNo: rep + 1,
+						})),
+					).flat()
+					return {
+						lineId: line.id,
+						athleteId: line.athleteId,
+						name: nameOf.get(line.athleteId) ?? '',
+						logs: line.logs,
+						asks: line.logs === 'done' ? ['reps'] : slotsOf(line, []).map(({ name, unit }) => `${name}, ${unit}`),
+						open: places.filter(
+							({ setNo, repNo }) =>
+								!logged.some((rep) => rep.setNo === setNo && (line.logs === 'done' || rep.repNo === repNo)),
+						),
+						reps,
+					}
+				})
+				.filter(({ open }) => open.length > 0),
+		]),
+	)
+}

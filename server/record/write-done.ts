@@ -1,0 +1,186 @@
+import { v7 as newId } from 'uuid'
+import { expectedAt, slotsOf, valueOf } from '../../core/field/slots'
+import type { FieldLine } from '../../core/field/pack'
+import { asBefore } from '../../core/field/session/moves'
+import { type Draft, type Write, stampWrite } from '../../core/field/session/writes'
+import { readDigits } from '../../core/measure/read-digits'
+import type { LogEvent, Mark } from '../../core/vocabulary/events'
+import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS } from '../../core/vocabulary/words'
+import { eventsById } from '../../db/queries/log'
+import { readSquad } from '../../db/queries/squads'
+import type { SignedIn } from '../access/sign-in'
+import { scopeOf } from '../database'
+import { told } from '../field/read-pack'
+import { acceptEvents } from '../log/accept-events'
+import { readSheet } from '../sheet/read-sheet'
+import { fieldLines, slotsOfMark } from './read-done'
+
+/** What became of a change: a sentence where it was not taken. */
+export type Changed = { changed: number } | { problem: string }
+
+/** Writes at a desk, as one batch: a person's desk counts as one device. */
+async function writeAtDesk(who: SignedIn, sessionId: string, writes: readonly Write[], now: Date): Promise<Changed> {
+	const answers = await acceptEvents(
+		who,
+		writes.map((write, deviceSeq) =>
+			stampWrite(write, {
+				id: newId() as LogEvent['id'],
+				sessionId: sessionId as LogEvent['sessionId'],
+				deviceId: who.personId as LogEvent['deviceId'],
+				deviceSeq,
+				deviceTime: now.toISOString(),
+			}),
+		),
+		now,
+	)
+	const refused = answers.find((answer) => answer.outcome === 'refused')
+	return refused?.outcome === 'refused' ? { problem: `Not taken: ${refused.reason}.` } : { changed: answers.length }
+}
+
+/** A mark of the session by its id, without what the server keeps beside it; null for another's. */
+async function markOf(who: SignedIn, sessionId: string, id: string): Promise<Mark | null> {
+	const scope = scopeOf(who.clubId)
+	const [stored] = await eventsById(scope, [id])
+	if (stored?.type !== 'mark' || stored.sessionId !== sessionId) return null
+	const [mark] = await told(scope, [stored])
+	return mark as Mark
+}
+
+/** Takes a mark back, or brings one back that was taken back. */
+export async function takeBack(who: SignedIn, sessionId: string, id: string, now: Date): Promise<Changed | null> {
+	const mark = await markOf(who, sessionId, id)
+	return mark && !mark.void ? writeAtDesk(who, sessionId, [{ takeBack: mark }], now) : null
+}
+export async function bringBack(who: SignedIn, sessionId: string, id: string, now: Date): Promise<Changed | null> {
+	const gone = await markOf(who, sessionId, id)
+	const before = gone?.void && gone.replacesId ? await markOf(who, sessionId, gone.replacesId) : null
+	return gone && before ? writeAtDesk(who, sessionId, [{ correct: gone, change: asBefore(before, gone) }], now) : null
+}
+
+/** The open lines of a session; null for a stranger's. */
+async function linesOf(who: SignedIn, sessionId: string): Promise<FieldLine[] | null> {
+	const scope = scopeOf(who.clubId)
+	const sheet = await readSheet(scope, sessionId)
+	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
+	const school = squad && sheet.library.schools[squad.schoolId]
+	return sheet && school ? fieldLines(sheet, school) : null
+}
+
+/** The mark was somebody else's: on their line of the same drill. */
+export async function giveTo(
+	who: SignedIn,
+	sessionId: string,
+	id: string,
+	athleteId: string,
+	now: Date,
+): Promise<Changed | null> {
+	const mark = await markOf(who, sessionId, id)
+	const line = (await linesOf(who, sessionId))?.find(
+		(one) => one.entryId === mark?.entryId && one.athleteId === athleteId,
+	)
+	if (!mark || mark.void || !line) return null
+	const change = { athleteId: line.athleteId, lineId: line.id } as Partial<LogEvent>
+	return writeAtDesk(who, sessionId, [{ correct: mark, change }], now)
+}
+
+/**
+ * Another number in the place of a mark's, typed as on the phone.
+ *
+ * @param typed one for each number the mark has, in the unit it is typed in
+ */
+export async function correctMark(
+	who: SignedIn,
+	sessionId: string,
+	id: string,
+	typed: readonly string[],
+	now: Date,
+): Promise<Changed | null> {
+	const mark = await markOf(who, sessionId, id)
+	const line = (await linesOf(who, sessionId))?.find(
+		(one) => one.entryId === mark?.entryId && one.athleteId === mark?.athleteId,
+	)
+	if (!mark || mark.void || mark.asDrill || !line) return null
+	const slots = slotsOfMark(line, mark)
+	const reads = slots.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
+	if (slots.length === 0 || reads.some((read) => read === null))
+		return { problem: 'A number is expected, such as 3.02 or 302.' }
+	const method = 'method' in mark.value ? mark.value.method : ''
+	const methods = { sprint: method, contact: method, height: method, distance: method }
+	const wind = mark.kind === 'sprint' ? (mark.value.windMps ?? null) : null
+	const change = valueOf(line, slots, reads, methods, wind) as Partial<LogEvent>
+	return writeAtDesk(who, sessionId, [{ correct: mark, change }], now)
+}
+
+/** A cell of the paper grid: which line, which rep, and what was typed. */
+export interface Cell {
+	lineId: string
+	setNo: number
+	repNo: number
+	typed: string
+}
+/** How numbers on paper were taken, where nobody says otherwise. */
+export const PAPER_METHODS = { sprint: 'stopwatch', contact: 'mat', height: 'mat', distance: 'tape' } as const
+const KNOWN_METHODS: Record<keyof typeof PAPER_METHODS, readonly string[]> = {
+	sprint: SPRINT_METHODS,
+	contact: CONTACT_METHODS,
+	height: LENGTH_METHODS,
+	distance: LENGTH_METHODS,
+}
+
+/**
+ * Marks from paper, all of them or none. An empty cell is none; of a contact two numbers are typed, contact and flight;
+ * of a drill that is judged by eye the reps of a set.
+ *
+ * @param method how they were taken
+ * @returns what cannot be read, by "line/set/rep"; null for a stranger's session
+ */
+export async function addFromPaper(
+	who: SignedIn,
+	sessionId: string,
+	cells: readonly Cell[],
+	method: string,
+	now: Date,
+): Promise<Changed | { cells: Record<string, string> } | null> {
+	const lines = await linesOf(who, sessionId)
+	if (!lines) return null
+	const byId = new Map(lines.map((line) => [line.id, line]))
+	const problems: Record<string, string> = {}
+	const drafts = cells
+		.filter(({ typed }) => typed.trim() !== '')
+		.flatMap((cell): Draft[] => {
+			const read = readCell(cell, byId.get(cell.lineId), method)
+			if ('problem' in read) problems[`${cell.lineId}/${cell.setNo}/${cell.repNo}`] = read.problem
+			return 'draft' in read ? [read.draft] : []
+		})
+	if (Object.keys(problems).length > 0) return { cells: problems }
+	if (drafts.length === 0) return { problem: 'Nothing was typed.' }
+	return writeAtDesk(
+		who,
+		sessionId,
+		drafts.map((add) => ({ add })),
+		now,
+	)
+}
+
+function readCell(
+	{ setNo, repNo, typed }: Cell,
+	line: FieldLine | undefined,
+	method: string,
+): { draft: Draft } | { problem: string } {
+	if (!line) return { problem: 'no such line' }
+	const place = { athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, setNo, repNo, type: 'mark' }
+	if (line.logs === 'done') {
+		const reps = Number(typed.trim())
+		return /^\d{1,3}$/.test(typed.trim()) && reps > 0
+			? { draft: { ...place, kind: 'done', value: { reps } } as Draft }
+			: { problem: 'whole reps' }
+	}
+	const slots = slotsOf(line, [])
+	const parts = typed.trim().split(/[\s/;]+/)
+	const reads = slots.map((slot, index) => readDigits(parts[index] ?? '', expectedAt(slot, line, undefined, null)))
+	if (parts.length !== slots.length || reads.some((read) => read === null))
+		return { problem: slots.length > 1 ? 'two numbers, as 146 512' : 'a number, as 302' }
+	const taken = KNOWN_METHODS[line.logs].includes(method) ? method : PAPER_METHODS[line.logs]
+	const methods = { sprint: taken, contact: taken, height: taken, distance: taken }
+	return { draft: { ...place, ...valueOf(line, slots, reads, methods) } as Draft }
+}
