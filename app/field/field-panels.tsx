@@ -3,6 +3,7 @@ import { doseLeft } from '#core/field/dose-left'
 import { remaining, mayDo } from '#core/field/session/press'
 import type { FeedQuestion } from '#core/field/session/readings'
 import type { Tap } from '#core/field/session/taps'
+import { sayEvent, shortName } from '#core/field/say-event'
 import { marksOfSession, takenBack } from '#core/field/session-marks'
 import { placeOf } from '#core/rules/bars'
 import { capital } from '#core/words/write-numbers'
@@ -188,6 +189,7 @@ function OpenMark({
 		<MarkPanel
 			key={mark.id}
 			mark={mark}
+			name={nameOf(mark.athleteId)}
 			line={line}
 			all={log.all}
 			deviceId={stand.deviceId}
@@ -195,7 +197,13 @@ function OpenMark({
 				.filter((one) => !away.has(one.athleteId))
 				.map((one) => ({ id: one.athleteId, name: nameOf(one.athleteId), lineId: one.id }))}
 			onCorrect={(change) => closing({ tap: 'correct', event: mark, change })}
-			onTakeBack={() => closing({ tap: 'take-back', events: [mark], label: 'a mark taken back' })}
+			onTakeBack={() =>
+				closing({
+					tap: 'take-back',
+					events: [mark],
+					label: `${shortName(nameOf(mark.athleteId))}, ${sayEvent(mark)} taken back`,
+				})
+			}
 			onClose={() => onMark(null)}
 		/>
 	)

@@ -27,6 +27,9 @@ const MARK =
 	'num block min-h-[64px] w-full border-b-[3px] border-ink px-1 pb-1 text-left text-[20px] leading-tight font-semibold'
 const SMALL = { fontFamily: 'var(--font-text)' }
 
+/** A longer name is set smaller, so that it is read whole on a small phone. */
+const LONG_NAME = 13
+
 /** Who is on the line, what they do, how much of the day is left, and the last marks; a mark opens with a tap. */
 export function LineHead({
 	progress,
@@ -69,7 +72,7 @@ export function LineHead({
 					aria-label={`${athlete.name}: swap, end, group`}
 				>
 					<h1
-						className={`truncate ${onLine.length > 1 ? 'text-[20px]' : 'text-[30px]'} underline decoration-chalk decoration-2 underline-offset-4`}
+						className={`truncate ${onLine.length > 1 ? 'text-[20px]' : athlete.name.length > LONG_NAME ? 'text-[23px]' : 'text-[30px]'} underline decoration-chalk decoration-2 underline-offset-4`}
 						style={{ fontStretch: '100%' }}
 					>
 						{athlete.name}

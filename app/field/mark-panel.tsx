@@ -11,6 +11,8 @@ import { sayEvent } from '#core/field/say-event'
 
 interface Props {
 	mark: Mark
+	/** Whose it is. */
+	name: string
 	line: FieldLine
 	/** Every event of the session: where the mark's history is. */
 	all: readonly ToldEvent[]
@@ -22,7 +24,7 @@ interface Props {
 }
 
 /** One mark: what it was before, another number, another athlete, or taken back. What stood before stays in its history. */
-export function MarkPanel({ mark, line, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
+export function MarkPanel({ mark, name, line, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
 	const slots = slotsOf(
 		line,
 		mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map((split) => split.distanceM) : [],
@@ -32,12 +34,9 @@ export function MarkPanel({ mark, line, all, deviceId, athletes, onCorrect, onTa
 	const reads = measured.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
 	const method = 'method' in mark.value ? mark.value.method : 'gate'
 	return (
-		<SheetPanel
-			title={`${sayEvent(mark)}${mark.side ? `, ${mark.side}` : ''}, set ${mark.setNo}, rep ${mark.repNo}`}
-			onClose={onClose}
-		>
+		<SheetPanel title={`${name}, ${sayEvent(mark)}${mark.side ? ` ${mark.side}` : ''}`} onClose={onClose}>
 			<p className="mt-2 text-[15px]">
-				{sayHistory(mark, all, deviceId, hourAndMinute)}
+				Set {mark.setNo}, rep {mark.repNo}. {sayHistory(mark, all, deviceId, hourAndMinute)}
 				{mark.source && ', by device'}
 			</p>
 			{measured.length > 0 && (
