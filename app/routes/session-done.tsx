@@ -4,7 +4,15 @@ import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { settleMark } from '#server/marks/set-aside'
 import { readDone } from '#server/record/read-done'
-import { type Changed, addFromPaper, bringBack, correctMark, giveTo, takeBack } from '#server/record/write-done'
+import {
+	type Changed,
+	addFromPaper,
+	addNote,
+	bringBack,
+	correctMark,
+	giveTo,
+	takeBack,
+} from '#server/record/write-done'
 import type { Route } from './+types/session-done'
 import { allowed, notFound } from '../request-guard'
 import { actOn } from '../intents'
@@ -38,6 +46,10 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		give: async ({ text }) => answered(await giveTo(who, sessionId, text('mark'), text('athlete'), now)),
 		correct: async ({ form, text }) =>
 			answered(await correctMark(who, sessionId, text('mark'), form.getAll('typed').map(String), now)),
+		note: async ({ text }) =>
+			answered(
+				await addNote(who, sessionId, { athleteId: text('athlete'), entryId: text('drill'), text: text('text') }, now),
+			),
 		settle: async ({ text }) => {
 			const keeps = text('keep') === 'yes'
 			if (!keeps && text('typed').trim() === '') return answered({ problem: 'Type the right number.' })
@@ -61,12 +73,18 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 
 /** What was done, by drill and athlete: seen, put right, and added to from paper. */
 export default function SessionDone({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, day, drills, people, gone, setAside, paper, marks, mayChange, mayReview } = loaderData
+	const { session, day, drills, people, gone, setAside, paper, marks, athletes, mayChange, mayReview } = loaderData
 	const busy = useNavigation().state !== 'idle'
 	const logged = drills.reduce((sum, drill) => sum + drill.people.reduce((n, one) => n + one.reps.length, 0), 0)
 	const came = new Set(
 		drills.flatMap((drill) => drill.people.flatMap((one) => (one.reps.length > 0 ? [one.athleteId] : []))),
 	)
+	// A note that was kept leaves an empty form behind.
+	const noted = [
+		day,
+		...people.map(({ words }) => words),
+		...drills.flatMap((drill) => drill.people.map(({ words }) => words)),
+	].flat().length
 	const open = drills.filter(({ entryId }) => (paper[entryId] ?? []).length > 0)
 	return (
 		<>
@@ -145,6 +163,7 @@ export default function SessionDone({ loaderData, actionData }: Route.ComponentP
 					</ul>
 				</section>
 			)}
+			{mayChange && <WriteUp athletes={athletes} drills={drills} noted={noted} busy={busy} />}
 			{open.length > 0 && (
 				<section className="mt-8 print:hidden">
 					<h2>From paper</h2>
@@ -161,5 +180,61 @@ export default function SessionDone({ loaderData, actionData }: Route.ComponentP
 				</section>
 			)}
 		</>
+	)
+}
+
+/** What is to be remembered of it, in the coach's words. */
+function WriteUp({
+	athletes,
+	drills,
+	noted,
+	busy,
+}: {
+	athletes: readonly { id: string; name: string }[]
+	drills: readonly { entryId: string; name: string }[]
+	/** How much is noted so far. */
+	noted: number
+	busy: boolean
+}) {
+	return (
+		<section className="mt-8 max-w-[72ch] print:hidden">
+			<h2>Write it up</h2>
+			<p className="dim">What is noted of an athlete on a drill is there when they do it the next time.</p>
+			<PostForm preventScrollReset className="mt-2 grid gap-3" key={noted}>
+				<div className="flex flex-wrap gap-3">
+					<label className="grid gap-1">
+						About
+						<select className="input" name="athlete" defaultValue="">
+							<option value="">the session</option>
+							{athletes.map(({ id, name }) => (
+								<option key={id} value={id}>
+									{name}
+								</option>
+							))}
+						</select>
+					</label>
+					<label className="grid gap-1">
+						On
+						<select className="input" name="drill" defaultValue="">
+							<option value="">no drill</option>
+							{drills.map(({ entryId, name }) => (
+								<option key={entryId} value={entryId}>
+									{name}
+								</option>
+							))}
+						</select>
+					</label>
+				</div>
+				<label className="grid gap-1">
+					Note
+					<textarea className="input min-h-[5.5rem]" name="text" maxLength={1000} required />
+				</label>
+				<div>
+					<button className="btn" name="do" value="note" disabled={busy}>
+						Keep the note
+					</button>
+				</div>
+			</PostForm>
+		</section>
 	)
 }

@@ -37,6 +37,7 @@ export interface SessionDonePage extends SessionDone {
 	setAside: SetAside[]
 	/** Marks that were taken back and can be brought back. */
 	gone: { id: string; words: string }[]
+	athletes: { id: string; name: string }[]
 	/** Whether whoever asks may change what was logged. */
 	mayChange: boolean
 	/** Of each mark: what may be typed in its place, and who else it can have been. */
@@ -84,6 +85,7 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 	return {
 		...done,
 		session: sheet.session,
+		athletes: sheet.athletes.map(({ id, name }) => ({ id, name })),
 		mayChange,
 		setAside: await listSetAside(scope, { sessionIds: [sessionId] }, sheet.session.day, sheet.library),
 		paper: sheet.session.day > today || !mayChange ? {} : paperOf(lines, done, nameOf),

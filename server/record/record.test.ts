@@ -8,8 +8,9 @@ import { eventsOfSessions } from '../../db/queries/log'
 import { readLines } from '../../db/queries/sessions'
 import type { SignedIn } from '../access/sign-in'
 import { acceptEvents } from '../log/accept-events'
+import { readPack } from '../field/read-pack'
 import { readDone } from './read-done'
-import { addFromPaper, bringBack, correctMark, giveTo, takeBack } from './write-done'
+import { addFromPaper, addNote, bringBack, correctMark, giveTo, takeBack } from './write-done'
 
 beforeAll(freshDatabase)
 
@@ -175,6 +176,44 @@ describe('putting a mark right', () => {
 		expect(mark).toMatchObject({ deviceTime: '2026-03-12T17:42:00.000Z', value: { splits: [{ timeS: 3.12 }] } })
 		expect(mark).not.toHaveProperty('void', true)
 		expect((await page()).gone).toEqual([])
+	})
+})
+
+describe('a write-up', () => {
+	const [text, drill] = ['Left foot lands late.', '']
+	it('is kept of the session, of an athlete, and of what they did on a drill, with who wrote it', async () => {
+		const line = lineOf('three-point-start')
+		const [athleteId] = club.athletes
+		for (const about of [
+			{ athleteId: '', entryId: drill, text: ' Cold and wet. ' },
+			{ athleteId: athleteId!, entryId: drill, text: 'Slept badly.' },
+			{ athleteId: athleteId!, entryId: line.entryId, text },
+		])
+			expect(await addNote(club.coach, sessionId, about, NOW)).toEqual({ changed: 1 })
+		const { day, people, drills } = await page()
+		expect(day).toEqual([`“Cold and wet.”, ${club.coach.name}.`])
+		expect(people).toEqual([{ name: 'Athlete 1', words: ['“Slept badly.”'] }])
+		expect(drills[0]!.people[0]!.words).toEqual([`“${text}”`])
+		// It is there when they step up the next time.
+		const next = await planSession(club, '2026-03-16', [
+			draftEntry({ part: 'Starts', drillId: 'three-point-start', sets: 1, reps: 3, rest: 120 }),
+		])
+		const pack = (await readPack(club.scope, next, 'coach'))!
+		expect(pack.sheet.lines.find((one) => one.athleteId === athleteId)?.lastTime).toEqual({ day: TODAY, words: [text] })
+	})
+	it('says what is missing, and writes nothing', async () => {
+		const entryId = lineOf('three-point-start').entryId
+		for (const [about, problem] of [
+			[{ athleteId: '', entryId: '', text: '  ' }, 'Write what is to be remembered.'],
+			[{ athleteId: '', entryId: '', text: 'x'.repeat(1001) }, 'A note has at most 1000 characters.'],
+			[{ athleteId: '', entryId, text }, 'Pick the athlete whose drill it is about.'],
+			[{ athleteId: randomUUID(), entryId, text }, 'They have no line on that drill.'],
+			[{ athleteId: randomUUID(), entryId: '', text }, 'Not taken: no such athlete.'],
+		] as const)
+			expect(await addNote(club.coach, sessionId, about, NOW)).toEqual({ problem })
+		expect(await standing()).toEqual([])
+		const other = await makeClub('Other')
+		expect(await addNote(other.coach, sessionId, { athleteId: '', entryId: '', text }, NOW)).toBeNull()
 	})
 })
 

@@ -111,6 +111,36 @@ export async function correctMark(
 	return writeAtDesk(who, sessionId, [{ correct: mark, change }], now)
 }
 
+/**
+ * A word written afterwards: about the session, an athlete, or what an athlete did on a drill; that comes back when
+ * they do the drill the next time.
+ *
+ * @param entryId empty where it is about no drill
+ */
+export async function addNote(
+	who: SignedIn,
+	sessionId: string,
+	{ athleteId, entryId, text }: { athleteId: string; entryId: string; text: string },
+	now: Date,
+): Promise<Changed | null> {
+	const said = text.trim()
+	if (said === '') return { problem: 'Write what is to be remembered.' }
+	if (said.length > 1000) return { problem: 'A note has at most 1000 characters.' }
+	const lines = await linesOf(who, sessionId)
+	if (!lines) return null
+	const note = (about: string, place: object) =>
+		({ ...place, type: 'observation', kind: 'note', value: { about, text: said } }) as Draft
+	if (athleteId === '') {
+		if (entryId !== '') return { problem: 'Pick the athlete whose drill it is about.' }
+		return writeAtDesk(who, sessionId, [{ add: note('session', { athleteId: null }) }], now)
+	}
+	if (entryId === '') return writeAtDesk(who, sessionId, [{ add: note('athlete', { athleteId }) }], now)
+	const line = lines.find((one) => one.entryId === entryId && one.athleteId === athleteId)
+	return line
+		? writeAtDesk(who, sessionId, [{ add: note('drill', { athleteId, entryId, lineId: line.id }) }], now)
+		: { problem: 'They have no line on that drill.' }
+}
+
 /** A cell of the paper grid: which line, which rep, and what was typed. */
 export interface Cell {
 	lineId: string

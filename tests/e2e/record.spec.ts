@@ -41,6 +41,14 @@ test('what was done is seen, put right, and added to from paper', async ({ app, 
 	await expect(gone).toHaveCount(0)
 	await expect(rep).toHaveText('2.55 s')
 
+	// Written up: what is noted of an athlete on a drill stands beside their reps.
+	await page.getByLabel('About').selectOption({ label: 'Rafe Lindholm' })
+	await page.getByLabel('On', { exact: true }).selectOption({ label: 'Acceleration' })
+	await page.getByLabel('Note').fill('Left foot lands late.')
+	await page.getByRole('button', { name: 'Keep the note' }).click()
+	await expect(row).toContainText('“Left foot lands late.”')
+	await expect(page.getByLabel('Note')).toHaveValue('')
+
 	// From paper: pasted as a spreadsheet copies it; one that cannot be read keeps all from being written.
 	await page.getByText('Walk and breathe', { exact: true }).last().click()
 	const grid = page.locator('details[open]')
