@@ -43,7 +43,7 @@ test('what was done is seen, put right, and added to from paper', async ({ app, 
 
 	// Written up: what is noted of an athlete on a drill stands beside their reps.
 	await page.getByLabel('About').selectOption({ label: 'Rafe Lindholm' })
-	await page.getByLabel('On', { exact: true }).selectOption({ label: 'Acceleration' })
+	await page.getByRole('combobox', { name: 'On', exact: true }).selectOption({ label: 'Acceleration' })
 	await page.getByLabel('Note').fill('Left foot lands late.')
 	await page.getByRole('button', { name: 'Keep the note' }).click()
 	await expect(row).toContainText('“Left foot lands late.”')
