@@ -5,10 +5,11 @@ import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support
 import type { FieldSheet } from '../../core/field/pack'
 import { eventsOfSessions } from '../../db/queries/log'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { readAttending, readEntries, readLines, removeAttending } from '../../db/queries/sessions'
-import { readAthletes } from '../../db/queries/squads'
+import { readAttending, readEntries, readLines, readSession, removeAttending } from '../../db/queries/sessions'
+import { readAthletes, readSquad } from '../../db/queries/squads'
+import { readLibrary } from '../../db/queries/library'
 import { readPack } from '../field/read-pack'
-import { createSession } from '../sheet/save-session'
+import { copyForward, createSession } from '../sheet/save-session'
 import { acceptEvents } from './accept-events'
 
 beforeAll(freshDatabase)
@@ -306,6 +307,13 @@ describe('a drill nobody planned', () => {
 		const [answer] = await acceptEvents({ ...club.coach, role: 'athlete' }, [further()], NOW)
 		expect(answer).toMatchObject({ outcome: 'refused', field: 'type' })
 		expect(await entries()).toHaveLength(2)
+	})
+	it('is not repeated where the session is copied forward', async () => {
+		const event = further()
+		await outcome(event, done(event))
+		const [session, squad] = [await readSession(club.scope, sessionId), await readSquad(club.scope, club.squadId)]
+		const next = await copyForward(club.scope, session!, squad!, await readLibrary(club.scope), NOW)
+		expect((await readEntries(club.scope, [next.id])).map(({ part }) => part)).toEqual(['Starts', 'Rebounds'])
 	})
 	it('and another order of drills names entries of this session alone', async () => {
 		const event = further()

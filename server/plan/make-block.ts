@@ -1,3 +1,4 @@
+import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
 import { PHASES } from '../../core/vocabulary/words'
@@ -136,7 +137,7 @@ export async function writeBlock(
 			problem: 'This squad has no session yet: make one first, and the block repeats its parts; or have them proposed.',
 		}
 	const library = await readLibrary(scope)
-	const entries = pattern ? await readEntries(scope, [pattern.id]) : []
+	const entries = pattern ? (await readEntries(scope, [pattern.id])).filter(wasPlanned) : []
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
 	if (members.length === 0) return { problem: 'Nobody is in this squad yet.' }
 	const school = library.schools[squad.schoolId]

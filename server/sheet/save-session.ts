@@ -1,3 +1,4 @@
+import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
 import { nextTrainingDay } from '../../core/calendar/day-count'
 import type { Library } from '../../core/vocabulary/library'
@@ -223,7 +224,7 @@ export async function copyForward(
 	await insertAttending(scope, next.id, members.length > 0 ? members : attending)
 	await insertEntries(
 		scope,
-		(await readEntries(scope, [session.id])).map((entry) => ({
+		(await readEntries(scope, [session.id])).filter(wasPlanned).map((entry) => ({
 			...entry,
 			id: newId(),
 			sessionId: next.id,

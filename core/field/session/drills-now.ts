@@ -5,6 +5,8 @@ import type { FieldEntry, FieldLine, FieldSheet } from '../pack'
 
 /** What a drill that nobody planned is listed under. */
 export const FURTHER_PART = 'added on the spot'
+/** Whether an entry was planned: what was added for one afternoon is not repeated by copying its session. */
+export const wasPlanned = ({ part }: { part: string }): boolean => part !== FURTHER_PART
 
 /**
  * The sheet with the drills that were added on the spot, each after the one it was added to, and all of them in the
