@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { LogEvent, Mark } from '#core/vocabulary/events'
-import { type Slot, expectedAt, showRead, slotsOf, valueOf } from '#core/field/slots'
+import { expectedAt } from '#core/field/slots'
+import { retyped, slotsOfMark, typedOf } from '#core/field/typed-mark'
 import { readDigits } from '#core/measure/read-digits'
 import type { FieldLine, ToldEvent } from '#core/field/pack'
 import { sayHistory } from '#core/field/session-marks'
@@ -25,14 +26,10 @@ interface Props {
 
 /** One mark: what it was before, another number, another athlete, or taken back. What stood before stays in its history. */
 export function MarkPanel({ mark, name, line, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
-	const slots = slotsOf(
-		line,
-		mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map((split) => split.distanceM) : [],
-	)
-	const measured = mark.kind === line.logs ? slots : []
-	const [typed, setTyped] = useState<string[]>(() => measured.map((slot) => startingText(mark, slot)))
+	const measured = slotsOfMark(line, mark)
+	const [typed, setTyped] = useState<string[]>(() => measured.map((slot) => typedOf(mark, slot)))
 	const reads = measured.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
-	const method = 'method' in mark.value ? mark.value.method : 'gate'
+	const change = retyped(line, mark, typed)
 	return (
 		<SheetPanel title={`${name}, ${sayEvent(mark)}${mark.side ? ` ${mark.side}` : ''}`} onClose={onClose}>
 			<p className="mt-2 text-[15px]">
@@ -44,15 +41,7 @@ export function MarkPanel({ mark, name, line, all, deviceId, athletes, onCorrect
 					className="mt-3 grid grid-cols-2 gap-2"
 					onSubmit={(event) => {
 						event.preventDefault()
-						if (reads.every((read) => read !== null))
-							onCorrect(
-								valueOf(line, measured, reads, {
-									sprint: method,
-									contact: method,
-									height: method,
-									distance: method,
-								}) as Partial<LogEvent>,
-							)
+						if (change) onCorrect(change)
 					}}
 				>
 					{measured.map((slot, index) => (
@@ -67,7 +56,7 @@ export function MarkPanel({ mark, name, line, all, deviceId, athletes, onCorrect
 							/>
 						</label>
 					))}
-					<button className="btn col-span-2 min-h-[64px]" disabled={reads.some((read) => read === null)}>
+					<button className="btn col-span-2 min-h-[64px]" disabled={change === null}>
 						Correct
 					</button>
 				</form>
@@ -111,13 +100,4 @@ export function MarkPanel({ mark, name, line, all, deviceId, athletes, onCorrect
 			</button>
 		</SheetPanel>
 	)
-}
-
-function startingText(mark: Mark, slot: Slot): string {
-	if (mark.kind === 'sprint')
-		return showRead(mark.value.splits.find((split) => split.distanceM === slot.distanceM)?.timeS ?? 0, slot)
-	if (mark.kind === 'contact')
-		return String(Math.round((slot.kind === 'contact' ? mark.value.contactS : mark.value.flightS) * 1000))
-	if (mark.kind === 'height') return String(Math.round(mark.value.heightM * 1000) / 10)
-	return mark.kind === 'distance' ? mark.value.distanceM.toFixed(2) : ''
 }

@@ -5,28 +5,14 @@ import type { Tap } from '#core/field/session/taps'
 import { type Question, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { ownOnly } from '#core/field/strange'
 import { readDigits } from '#core/measure/read-digits'
-import {
-	type Leg,
-	SIDES,
-	CONTACT_METHODS,
-	LENGTH_METHODS,
-	METHOD_NAMES,
-	SPRINT_METHODS,
-	type Method,
-} from '#core/vocabulary/words'
+import { type Leg, SIDES, METHODS_OF, METHOD_NAMES, type Method } from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
 import { NumberPad } from './number-pad'
 import { StopwatchPad } from './stopwatch-pad'
 import { sayEvent } from '#core/field/say-event'
 
-const METHODS = {
-	sprint: SPRINT_METHODS,
-	contact: CONTACT_METHODS,
-	height: LENGTH_METHODS,
-	distance: LENGTH_METHODS,
-} as const
 /** How marks were taken last, kind by kind: it rarely changes within a session. */
-const lastMethods: Record<keyof typeof METHODS, Method> = {
+const lastMethods: Record<keyof typeof METHODS_OF, Method> = {
 	sprint: 'gate',
 	contact: 'mat',
 	height: 'mat',
@@ -248,7 +234,7 @@ export function TimedPad({
 							}}
 							aria-label="Taken by"
 						>
-							{METHODS[kind].map((one) => (
+							{METHODS_OF[kind].map((one) => (
 								<option key={one} value={one}>
 									{METHOD_NAMES[one]}
 								</option>

@@ -1,5 +1,6 @@
 import type { ClipboardEvent, KeyboardEvent } from 'react'
-import { CONTACT_METHODS, LENGTH_METHODS, METHOD_NAMES, type Method, SPRINT_METHODS } from '#core/vocabulary/words'
+import { ON_PAPER } from '#core/record/on-paper'
+import { METHODS_OF, METHOD_NAMES } from '#core/vocabulary/words'
 import { PostForm } from './post-form'
 
 /** A line that numbers from paper may go to. */
@@ -10,21 +11,8 @@ interface Line {
 	asks: string[]
 	open: { setNo: number; repNo: number }[]
 }
-const METHODS: Record<Line['logs'], readonly Method[]> = {
-	sprint: SPRINT_METHODS,
-	contact: CONTACT_METHODS,
-	height: LENGTH_METHODS,
-	distance: LENGTH_METHODS,
-	done: [],
-}
-/** What paper is mostly from. */
-const USUAL: Partial<Record<Line['logs'], Method>> = {
-	sprint: 'stopwatch',
-	contact: 'mat',
-	height: 'mat',
-	distance: 'tape',
-}
 
+const usualOnPaper = ([first]: readonly Line[]) => (first && first.logs !== 'done' ? ON_PAPER[first.logs] : undefined)
 const placeKey = ({ setNo, repNo }: { setNo: number; repNo: number }) => `${setNo}/${repNo}`
 
 /** Athletes down, reps across: only what nobody logged is open. */
@@ -43,7 +31,7 @@ export function PaperGrid({
 	const places = [
 		...new Map(lines.flatMap(({ open }) => open.map((place) => [placeKey(place), place] as const))).values(),
 	].sort((a, b) => a.setNo - b.setNo || a.repNo - b.repNo)
-	const methods = [...new Set(lines.flatMap(({ logs }) => METHODS[logs]))]
+	const methods = [...new Set(lines.flatMap(({ logs }) => (logs === 'done' ? [] : METHODS_OF[logs])))]
 	const sets = new Set(places.map(({ setNo }) => setNo)).size
 	const asks = [...new Set(lines.flatMap((line) => line.asks))]
 	return (
@@ -101,7 +89,7 @@ export function PaperGrid({
 				{methods.length > 0 && (
 					<label className="grid gap-1">
 						Taken by
-						<select className="input" name="method" defaultValue={USUAL[lines[0]!.logs]}>
+						<select className="input" name="method" defaultValue={usualOnPaper(lines)}>
 							{methods.map((method) => (
 								<option key={method} value={method}>
 									{METHOD_NAMES[method]}

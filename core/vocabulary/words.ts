@@ -91,6 +91,13 @@ export const CONTACT_METHODS = ['mat', 'film-240', 'film-120'] as const
 export type ContactMethod = (typeof CONTACT_METHODS)[number]
 export const LENGTH_METHODS = ['tape', 'reach', 'mat'] as const
 export type LengthMethod = (typeof LENGTH_METHODS)[number]
+/** How each kind of number may have been taken. */
+export const METHODS_OF = {
+	sprint: SPRINT_METHODS,
+	contact: CONTACT_METHODS,
+	height: LENGTH_METHODS,
+	distance: LENGTH_METHODS,
+} as const
 export type Method = SprintMethod | ContactMethod | LengthMethod
 
 export const METHOD_NAMES: Record<Method, string> = {

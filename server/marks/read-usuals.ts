@@ -5,16 +5,9 @@ import { USUAL_DAYS, type Usual, usualOf } from '../../core/noise/usual'
 import type { MarkKind } from '../../core/noise/typical-error'
 import type { Aid, CarriedLoad, Parameters } from '../../core/vocabulary/dose'
 import type { Drill } from '../../core/vocabulary/drill'
-import { CONTACT_METHODS, LENGTH_METHODS, type Method, SPRINT_METHODS, type Surface } from '../../core/vocabulary/words'
+import { METHODS_OF, type Method, SPRINT_METHODS, type Surface } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import { type KeptMean, type KeyBests, bestsBefore, meansOf } from '../../db/queries/marks'
-
-const METHODS: Record<MarkKind, readonly Method[]> = {
-	sprint: SPRINT_METHODS,
-	contact: CONTACT_METHODS,
-	height: LENGTH_METHODS,
-	distance: LENGTH_METHODS,
-}
 
 /** What is planned, as far as a mark of it may be compared. */
 export interface Planned {
@@ -60,7 +53,7 @@ export async function readUsuals(scope: ClubScope, athleteIds: string[], day: st
 			const kind = kindOf(line.drill)
 			if (!kind) return {}
 			return Object.fromEntries(
-				METHODS[kind].flatMap((method) => {
+				METHODS_OF[kind].flatMap((method) => {
 					const key = keyFor(line, kind, method, surface)
 					const best = bestOf.get(`${athleteId}/${key}`)
 					return best

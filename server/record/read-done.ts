@@ -1,5 +1,6 @@
 import { makeLine } from '../../core/field/make-line'
 import { slotsOf } from '../../core/field/slots'
+import { slotsOfMark, typedOf } from '../../core/field/typed-mark'
 import { takenBack } from '../../core/field/session-marks'
 import { sayEvent } from '../../core/field/say-event'
 import { entryName } from '../../core/plan/entry-parts'
@@ -113,12 +114,6 @@ export const fieldLines = (sheet: Sheet, school: School): FieldLine[] =>
 		),
 	)
 
-/** What a mark of a line is typed as: its slots, with those on the way that it has. */
-export const slotsOfMark = (line: FieldLine, mark: Mark) =>
-	mark.kind === line.logs
-		? slotsOf(line, mark.kind === 'sprint' ? mark.value.splits.slice(0, -1).map(({ distanceM }) => distanceM) : [])
-		: []
-
 function marksOf(
 	events: readonly StoredEvent[],
 	lines: readonly FieldLine[],
@@ -137,7 +132,7 @@ function marksOf(
 					mark.id,
 					{
 						asks: slots.map(({ name, unit }) => `${name}, ${unit}`),
-						typed: slots.map((slot) => typedOf(mark, slot.distanceM, slot.kind)),
+						typed: slots.map((slot) => typedOf(mark, slot)),
 						others: lines
 							.filter((one) => one.entryId === mark.entryId && one.athleteId !== mark.athleteId)
 							.map(({ athleteId }) => ({ athleteId, name: nameOf.get(athleteId) ?? '' })),
@@ -146,16 +141,6 @@ function marksOf(
 			]
 		}),
 	)
-}
-
-/** A number of a mark in the unit it is typed in. */
-function typedOf(mark: Mark, distanceM: number | undefined, kind: string): string {
-	if (mark.kind === 'sprint')
-		return mark.value.splits.find((split) => split.distanceM === distanceM)?.timeS.toFixed(2) ?? ''
-	if (mark.kind === 'contact')
-		return String(Math.round((kind === 'contact' ? mark.value.contactS : mark.value.flightS) * 1000))
-	if (mark.kind === 'height') return String(Math.round(mark.value.heightM * 1000) / 10)
-	return mark.kind === 'distance' ? mark.value.distanceM.toFixed(2) : ''
 }
 
 function paperOf(

@@ -1,11 +1,13 @@
 import { v7 as newId } from 'uuid'
 import { expectedAt, slotsOf, valueOf } from '../../core/field/slots'
 import type { FieldLine } from '../../core/field/pack'
+import { retyped } from '../../core/field/typed-mark'
 import { asBefore } from '../../core/field/session/moves'
 import { type Draft, type Write, stampWrite } from '../../core/field/session/writes'
 import { readDigits } from '../../core/measure/read-digits'
 import type { LogEvent, Mark } from '../../core/vocabulary/events'
-import { CONTACT_METHODS, LENGTH_METHODS, SPRINT_METHODS } from '../../core/vocabulary/words'
+import { ON_PAPER } from '../../core/record/on-paper'
+import { METHODS_OF } from '../../core/vocabulary/words'
 import { eventsById } from '../../db/queries/log'
 import { readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
@@ -13,7 +15,7 @@ import { scopeOf } from '../database'
 import { told } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
 import { readSheet } from '../sheet/read-sheet'
-import { fieldLines, slotsOfMark } from './read-done'
+import { fieldLines } from './read-done'
 
 /** What became of a change: a sentence where it was not taken. */
 export type Changed = { changed: number } | { problem: string }
@@ -100,14 +102,8 @@ export async function correctMark(
 		(one) => one.entryId === mark?.entryId && one.athleteId === mark?.athleteId,
 	)
 	if (!mark || mark.void || mark.asDrill || !line) return null
-	const slots = slotsOfMark(line, mark)
-	const reads = slots.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
-	if (slots.length === 0 || reads.some((read) => read === null))
-		return { problem: 'A number is expected, such as 3.02 or 302.' }
-	const method = 'method' in mark.value ? mark.value.method : ''
-	const methods = { sprint: method, contact: method, height: method, distance: method }
-	const wind = mark.kind === 'sprint' ? (mark.value.windMps ?? null) : null
-	const change = valueOf(line, slots, reads, methods, wind) as Partial<LogEvent>
+	const change = retyped(line, mark, typed)
+	if (change === null) return { problem: 'A number is expected, such as 3.02 or 302.' }
 	return writeAtDesk(who, sessionId, [{ correct: mark, change }], now)
 }
 
@@ -147,14 +143,6 @@ export interface Cell {
 	setNo: number
 	repNo: number
 	typed: string
-}
-/** How numbers on paper were taken, where nobody says otherwise. */
-export const PAPER_METHODS = { sprint: 'stopwatch', contact: 'mat', height: 'mat', distance: 'tape' } as const
-const KNOWN_METHODS: Record<keyof typeof PAPER_METHODS, readonly string[]> = {
-	sprint: SPRINT_METHODS,
-	contact: CONTACT_METHODS,
-	height: LENGTH_METHODS,
-	distance: LENGTH_METHODS,
 }
 
 /**
@@ -210,7 +198,8 @@ function readCell(
 	const reads = slots.map((slot, index) => readDigits(parts[index] ?? '', expectedAt(slot, line, undefined, null)))
 	if (parts.length !== slots.length || reads.some((read) => read === null))
 		return { problem: slots.length > 1 ? 'two numbers, as 146 512' : 'a number, as 302' }
-	const taken = KNOWN_METHODS[line.logs].includes(method) ? method : PAPER_METHODS[line.logs]
+	const known: readonly string[] = METHODS_OF[line.logs]
+	const taken = known.includes(method) ? method : ON_PAPER[line.logs]
 	const methods = { sprint: taken, contact: taken, height: taken, distance: taken }
 	return { draft: { ...place, ...valueOf(line, slots, reads, methods) } as Draft }
 }
