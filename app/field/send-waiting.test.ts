@@ -34,8 +34,30 @@ describe('sending', () => {
 	}
 	const statuses = async (store: DeviceStore) => (await store.ofSession('s')).map((kept) => kept.status)
 
+	it('sends no more at once than the server takes, however long the notes are', async () => {
+		const store = memoryStore()
+		const note = { type: 'observation', kind: 'note', value: { text: 'x'.repeat(9_000) } } as Partial<LogEvent>
+		await store.add('p', (deviceSeq) =>
+			Array.from({ length: 300 }, (_, i) => rep(i + 1, { ...note, deviceSeq: deviceSeq + i, id: newId() })),
+		)
+		const lengths: number[] = []
+		const sender = new Sender(
+			store,
+			() => 'p',
+			() => {},
+			(body) => {
+				lengths.push(body.length)
+				return Promise.resolve(reply(sent(body)))
+			},
+		)
+		await sender.send()
+		// 300 notes of 9,000 characters are 2.8 million: one request may hold two.
+		expect(lengths).toHaveLength(2)
+		expect(Math.max(...lengths)).toBeLessThanOrEqual(2_000_000)
+		expect(await store.waitingCount()).toBe(0)
+	})
 	it('sends in order, in batches, and settles event by event', async () => {
-		const store = await storeWith(560)
+		const store = await storeWith(1060)
 		const batches: number[][] = []
 		const sender = new Sender(
 			store,
@@ -53,8 +75,8 @@ describe('sending', () => {
 			},
 		)
 		await sender.send()
-		expect(batches.map((batch) => batch.length)).toEqual([500, 60])
-		expect(batches.flat()).toEqual(Array.from({ length: 560 }, (_, i) => i))
+		expect(batches.map((batch) => batch.length)).toEqual([1000, 60])
+		expect(batches.flat()).toEqual(Array.from({ length: 1060 }, (_, i) => i))
 		expect((await statuses(store)).filter((status) => status === 'refused')).toHaveLength(1)
 		expect((await store.ofSession('s'))[3]).toMatchObject({ status: 'refused', reason: 'lineId: no such line' })
 		expect(await store.waiting(9, 'p')).toEqual([])

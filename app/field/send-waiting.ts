@@ -1,9 +1,8 @@
-import type { EventAnswer } from '#core/vocabulary/events'
+import { type EventAnswer, type LogEvent, MAX_BATCH, MAX_CHARACTERS } from '#core/vocabulary/events'
 import type { DeviceStore } from './device-store'
 
 export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' | 'somebody-else'
 
-const BATCH = 500
 const LONGEST_WAIT_MS = 30_000
 
 /** Sends what waits, in order, in batches; retries slower after each failure. */
@@ -63,15 +62,15 @@ export class Sender {
 		let settling: Promise<void> = Promise.resolve()
 		try {
 			const personId = this.personId()
-			let events = await this.store.waiting(BATCH, personId)
+			let events = await this.store.waiting(MAX_BATCH, personId)
 			while (events.length > 0) {
-				const sent = events
+				const { sent, body } = fitting(events, personId)
 				this.tell('sending', [])
-				const posting = this.post(JSON.stringify({ events: sent, ...(personId ? { personId } : {}) }))
+				const posting = this.post(body)
 				// Read before the answers are written: the store does one thing after the other.
 				const [response, next] = await Promise.all([
 					posting,
-					this.store.waiting(BATCH, personId, sent.at(-1)!.deviceSeq),
+					this.store.waiting(MAX_BATCH, personId, sent.at(-1)!.deviceSeq),
 				])
 				if (response.status === 401) throw new Refused('sign-in-again')
 				if (response.status === 409) throw new Refused('somebody-else')
@@ -90,6 +89,14 @@ export class Sender {
 			await settling
 		}
 	}
+}
+
+/** As many of the events as one request may hold, the first whatever its length: what the server finds too long it would never take. */
+function fitting(events: readonly LogEvent[], personId: string | null): { sent: readonly LogEvent[]; body: string } {
+	const body = JSON.stringify({ events, ...(personId ? { personId } : {}) })
+	return body.length <= MAX_CHARACTERS || events.length === 1
+		? { sent: events, body }
+		: fitting(events.slice(0, Math.ceil(events.length / 2)), personId)
 }
 
 class Refused extends Error {

@@ -1,10 +1,9 @@
 import { data } from 'react-router'
-import { MAX_BATCH, acceptEvents } from '#server/log/accept-events'
+import { MAX_BATCH, MAX_CHARACTERS } from '#core/vocabulary/events'
+import { acceptEvents } from '#server/log/accept-events'
 import type { Route } from './+types/api.events'
 import { AWAY, isDatabaseAway, readJson } from '../read-json'
 import { maybeWho } from '../request-guard'
-
-const MAX_CHARACTERS = 2_000_000
 
 /**
  * Takes a batch of events; answers one by one. 401 asks the device to sign in again and keep its queue;

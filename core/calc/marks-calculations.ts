@@ -288,7 +288,7 @@ export const CAREERS = answers({
 	title: 'How often the rules are right about simulated athletes whose true ability is known',
 	input: fields({
 		scenario: choice(CAREER_SCENARIOS),
-		method: choice(['gate', 'phone', 'stopwatch', 'mat', 'tape', 'film-240', 'film-120'] as const),
+		method: choice(METHODS.filter((one) => one !== 'reach')),
 		school: Type.String({ description: 'id of a preset' }),
 		fallPercent: optional(number('above 0 to 30, 5 when left out')),
 		fallSessions: optional(number('over how many sessions it falls; at once when left out')),

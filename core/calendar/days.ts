@@ -37,3 +37,10 @@ function write(day: Day, locale: string, length: 'long' | 'short'): string {
 export const longDay = (day: Day, locale = 'en-GB'): string => write(day, locale, 'long')
 /** "Tue 24 Nov" for people. */
 export const shortDay = (day: Day, locale = 'en-GB'): string => write(day, locale, 'short')
+
+/** "September", or "September 2025" where it is another year's than today's. */
+export const monthOf = (day: Day, today: Day, locale = 'en-GB'): string =>
+	Temporal.PlainDate.from(day).toLocaleString(locale, {
+		month: 'long',
+		...(day.slice(0, 4) === today.slice(0, 4) ? {} : { year: 'numeric' }),
+	})

@@ -6,7 +6,18 @@ import { writeMark } from '../words/write-numbers'
 
 /** The finest method there is a number by. */
 const finest = <T>(by: Partial<Record<Method, T>>): [Method, T] | undefined => {
-	const order: Method[] = ['gate', 'mat', 'phone', 'tape', 'film-240', 'film-120', 'reach', 'stopwatch']
+	const order: Method[] = [
+		'gate',
+		'mat',
+		'gate-signal',
+		'phone',
+		'tape',
+		'film-240',
+		'gate-hand',
+		'film-120',
+		'reach',
+		'stopwatch',
+	]
 	return (Object.entries(by) as [Method, T][]).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b))[0]
 }
 

@@ -66,6 +66,8 @@ describe('the comparison key', () => {
 			key({ surface: 'gravel' }),
 			key({ surface: 'indoor' }),
 			key({ method: 'stopwatch' }),
+			key({ method: 'gate-signal' }),
+			key({ method: 'gate-hand' }),
 			key({ method: 'phone' }),
 			key({ kind: 'contact', method: 'mat' }),
 			key({ kind: 'contact', method: 'film-240' }),
@@ -92,6 +94,9 @@ describe('the comparison key', () => {
 		expect(freeKey(key())).toBeNull()
 		expect(convertedKey(key({ method: 'stopwatch' }))).toBe(key())
 		expect(convertedKey(key())).toBe(key({ method: 'stopwatch' }))
+		// A stated difference is known between hand and electronic times alone.
+		expect(convertedKey(key({ method: 'gate-hand' }))).toBeNull()
+		expect(convertedKey(key({ method: 'gate-signal' }))).toBeNull()
 		expect(convertedKey(key({ method: 'phone' }))).toBeNull()
 		expect(comparableWith(key({ side: 'left', method: 'phone' }, { assistPercent: 5 }))).toEqual([
 			key({ side: 'left', method: 'phone' }, { assistPercent: 5 }),

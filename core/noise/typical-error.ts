@@ -7,7 +7,7 @@ export type MarkKind = 'sprint' | 'contact' | 'height' | 'distance'
  * lengths [our setting, from memory of the trade]. It holds the timing and the athlete's own scatter.
  */
 const DEFAULTS: Record<MarkKind, Partial<Record<Method, number>>> = {
-	sprint: { gate: 0.02, phone: 0.04, stopwatch: 0.1 },
+	sprint: { gate: 0.02, 'gate-signal': 0.04, 'gate-hand': 0.07, phone: 0.04, stopwatch: 0.1 },
 	contact: { mat: 0.005, 'film-240': 0.006, 'film-120': 0.008 },
 	height: { mat: 0.01, reach: 0.02 },
 	distance: { tape: 0.05 },

@@ -85,7 +85,8 @@ export type Phase = (typeof PHASES)[number]
 export const SURFACES = ['grass', 'wet-grass', 'track', 'hard-court', 'gravel', 'indoor'] as const
 export type Surface = (typeof SURFACES)[number]
 
-export const SPRINT_METHODS = ['gate', 'phone', 'stopwatch'] as const
+/** A gate's clock starts at its first beam, at a signal (the reaction is in the time), or by somebody's hand: three numbers that are not alike. */
+export const SPRINT_METHODS = ['gate', 'gate-signal', 'gate-hand', 'phone', 'stopwatch'] as const
 export type SprintMethod = (typeof SPRINT_METHODS)[number]
 export const CONTACT_METHODS = ['mat', 'film-240', 'film-120'] as const
 export type ContactMethod = (typeof CONTACT_METHODS)[number]
@@ -102,6 +103,8 @@ export type Method = SprintMethod | ContactMethod | LengthMethod
 
 export const METHOD_NAMES: Record<Method, string> = {
 	gate: 'gate',
+	'gate-signal': 'gate, started by a signal',
+	'gate-hand': 'gate, started by hand',
 	phone: 'phone timer',
 	stopwatch: 'stopwatch',
 	mat: 'contact mat',

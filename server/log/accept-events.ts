@@ -57,8 +57,6 @@ import { isFreeRunLike } from '../../core/marks/mark-key'
 import type { PlannedLine } from '../../core/vocabulary/line'
 import { keepMarks } from '../marks/keep-marks'
 
-export const MAX_BATCH = 500
-
 /**
  * Takes a batch of events into the log. Each event is judged alone: accepted, known already
  * (replayed), or refused with the field and the reason. The same event may be sent any number of
