@@ -119,7 +119,7 @@ function findFall(
 }
 
 /** The best mean of up to four reps running, among the first so many reps: by their number, in one pass. */
-function bestStretches(values: readonly number[], better: Better): { mean: number; reps: number }[] {
+export function bestStretches(values: readonly number[], better: Better): { mean: number; reps: number }[] {
 	const best: { mean: number; reps: number }[] = [{ mean: Number.NaN, reps: 0 }]
 	for (let before = 1; before <= values.length; before++) {
 		const reps = Math.min(STRETCH, before)

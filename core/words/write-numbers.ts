@@ -51,3 +51,12 @@ export function writeDrill(drill: Pick<Drill, 'name'>, parameters: Parameters): 
 
 /** A clause as a sentence begins. @example capital('left knee') // "Left knee" */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth']
+/** "third"; from the eleventh on in figures. @param place from 1, whole */
+export function ordinal(place: number): string {
+	const word = ORDINALS[place - 1]
+	if (word) return word
+	const teen = place % 100 >= 11 && place % 100 <= 13
+	return `${place}${teen ? 'th' : (['th', 'st', 'nd', 'rd'][place % 10] ?? 'th')}`
+}
