@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { findCalculation } from '#core/calc/calculations'
 import { MEASURED } from '#core/calc/measured'
 import { frameAt, playableFormats, storedRateOf, timeOf } from './film-frames'
-import { roundTicks } from './plot-frame'
+import { roundTicks } from '../ui/plot-frame'
 import { type FormSpec, readForm, readPasted, readTyped } from './read-form'
 
 const SPEC: FormSpec = {

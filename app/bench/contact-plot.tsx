@@ -9,7 +9,7 @@ import {
 	YAxis,
 	LabelList,
 } from 'recharts'
-import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from './plot-frame'
+import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from '../ui/plot-frame'
 
 export interface ContactPoint {
 	label: string

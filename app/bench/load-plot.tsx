@@ -1,5 +1,5 @@
 import { CartesianGrid, ReferenceDot, ReferenceLine, Scatter, ScatterChart, XAxis, YAxis } from 'recharts'
-import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from './plot-frame'
+import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from '../ui/plot-frame'
 
 interface Props {
 	runs: readonly { loadKg: number; velocityMps: number }[]

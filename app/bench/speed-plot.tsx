@@ -1,6 +1,6 @@
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, XAxis, YAxis } from 'recharts'
 import type { SegmentReading } from '#core/measure/sprint/where-time-goes'
-import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from './plot-frame'
+import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from '../ui/plot-frame'
 
 interface Props {
 	mssMps: number

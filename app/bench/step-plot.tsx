@@ -1,5 +1,5 @@
 import { CartesianGrid, Line, LineChart, ReferenceDot, XAxis, YAxis } from 'recharts'
-import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from './plot-frame'
+import { AXIS, GRID, PlotFrame, axisLabel, roundTicks } from '../ui/plot-frame'
 
 /** Iso-velocity plot: length against frequency; along one line the speed is the same. */
 export function StepPlot({ lengthM, frequencyHz }: { lengthM: number; frequencyHz: number }) {

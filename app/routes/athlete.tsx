@@ -2,13 +2,15 @@ import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
 import { REGION_NAMES } from '#core/vocabulary/words'
-import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/judge/outside-load'
+import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES, sayLift } from '#core/judge/outside-load'
 import { writeDose } from '#core/words/write-numbers'
 import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server/access/projection'
 import { type Permission, may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { enterOutside, takeBackOutside } from '#server/care/outside'
+import { nameCauses } from '#server/record/name-causes'
+import { SPANS, type Span } from '#core/record/story'
 import { versionSeen } from '#server/submissions/take-version'
 import { mayRecord, recordClearance } from '#server/care/clear'
 import { changeContact, mayWriteContact } from '#server/care/emergency'
@@ -18,9 +20,13 @@ import { changeLevel, changeMass } from '#server/squads/change-roster'
 import { readAthletePage } from '#server/squads/read-athlete'
 import type { Closure } from '#core/vocabulary/care'
 import { placeOf } from '#core/rules/bars'
+import { weakPartInWords } from '#core/measure/sprint/where-time-goes'
 import { sayRestriction } from '#core/rules/s2-restriction'
 import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
+import { FortnightStrip } from '../story/fortnight-strip'
+import { TrendView } from '../story/trend-view'
+import { WhyView } from '../story/why-view'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
@@ -38,9 +44,16 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const own = who.athleteId === params.athleteId
 	// Somebody else's athlete page looks to an athlete like one that does not exist.
 	if (!own && !may(who.role, 'plan:read')) throw notFound()
-	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone))
-	if (!page) throw notFound()
 	const showPain = seesBody(who, params.athleteId)
+	const query = new URL(request.url).searchParams
+	const span = query.get('span') ?? ''
+	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone), {
+		measure: query.get('measure'),
+		span: Object.hasOwn(SPANS, span) ? (span as Span) : 'season',
+		session: query.get('day'),
+		showBody: showPain,
+	})
+	if (!page) throw notFound()
 	const {
 		care,
 		drills,
@@ -134,12 +147,17 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				rpe: text('rpe'),
 				hardRunning: text('hardRunning'),
 				hardCutting: text('hardCutting'),
+				lifts: text('lifts'),
 			}
 			return answer(await enterOutside(who, { athleteId }, typed, new Date()))
 		},
 		'outside-back': async ({ text }) => {
 			mustHave('marks:write', 'The coach takes this back.')
 			return answer((await takeBackOutside(who, athleteId, text('outside'), new Date())) && {})
+		},
+		cause: async ({ text, form }) => {
+			mustHave('marks:write', 'The coach says what it was.')
+			return answer(await nameCauses(who, athleteId, text('session'), form.getAll('cause').map(String), new Date()))
 		},
 		mass: async ({ text, form }) => {
 			mustHave('plan:write', 'The coach sets the body mass.')
@@ -194,6 +212,9 @@ interface AthleteAnswer {
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
 	const {
 		athlete,
+		story,
+		noted,
+		segments,
 		version,
 		squadNames,
 		squadId,
@@ -342,6 +363,15 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							<p className="rule dim mt-2 py-2">No session planned.</p>
 						)}
 					</section>
+					{story?.trend ? (
+						<TrendView trend={story.trend} measures={story.measures} />
+					) : (
+						<section>
+							<h2>Where it is going</h2>
+							<p className="rule dim mt-2 py-2">Nothing measured yet: the first marks begin the picture.</p>
+						</section>
+					)}
+					{story && <FortnightStrip days={story.fortnight} mayOpen={mayMeasure} />}
 					<section>
 						<h2>Ladders</h2>
 						<div className="mt-2 grid gap-x-8 gap-y-5 sm:grid-cols-2">
@@ -407,6 +437,31 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 					</section>
 				</div>
 				<aside className="grid content-start gap-8">
+					{story?.why && <WhyView why={story.why} mayName={mayMeasure} problem={actionData?.problems.cause} />}
+					{noted.length > 0 && (
+						<section>
+							<h2>Noted last time</h2>
+							<ul className="mt-2">
+								{noted.map((one) => (
+									<li key={one.drill} className="rule py-1.5">
+										{one.drill}: {one.text} <span className="dim">{shortDay(one.day)}</span>
+									</li>
+								))}
+							</ul>
+						</section>
+					)}
+					{segments && (
+						<section>
+							<h2>Where the time goes</h2>
+							<p className="rule mt-2 py-1.5">
+								{weakPartInWords(segments.segments)}{' '}
+								<span className="dim">
+									{segments.sessions} sessions by gates, top speed {segments.mssMps.toFixed(1)} m/s.
+								</span>
+							</p>
+							<Segments segments={segments.segments} />
+						</section>
+					)}
 					<section>
 						<SetAsideList marks={setAside} maySettle={false} mayReview={mayMeasure} problem={null} />
 						<h2>Usual and best</h2>
@@ -489,6 +544,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									<li key={row.id} className="rule flex items-center justify-between gap-2 py-1">
 										<span>
 											{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}
+											{row.lifts && <span className="block">{row.lifts.map(sayLift).join('; ')}</span>}
 											<span className="dim block text-[13px]">
 												{shortDay(row.day)}, {row.startTime}
 												{row.hardRunning && ' · hard running'}
@@ -766,6 +822,32 @@ function ClosedPlace({
 	)
 }
 
+/** Each segment as wide as it is long, its mean speed as its height; the weak one filled. */
+function Segments({
+	segments,
+}: {
+	segments: readonly { fromM: number; toM: number; speedMps: number; offCurveS: number; weak: boolean }[]
+}) {
+	const [end, top] = [segments.at(-1)!.toM, Math.max(...segments.map(({ speedMps }) => speedMps))]
+	return (
+		<ol className="flex h-[86px] items-end gap-[2px]" aria-label="Mean speed by segment">
+			{segments.map(({ fromM, toM, speedMps, offCurveS, weak }) => (
+				<li key={fromM} className="text-center text-[12.5px]" style={{ width: `${(100 * (toM - fromM)) / end}%` }}>
+					<span className="num block">{speedMps.toFixed(1)}</span>
+					<i
+						className={`block border border-sprint ${weak ? 'bg-sprint' : ''}`}
+						style={{ height: 44 * (speedMps / top) }}
+						title={`${fromM}–${toM} m: ${offCurveS >= 0 ? '+' : '−'}${Math.abs(offCurveS).toFixed(2)} s against the own curve`}
+					/>
+					<span className="dim block truncate">
+						{fromM}–{toM}
+					</span>
+				</li>
+			))}
+		</ol>
+	)
+}
+
 type LadderRow = Awaited<ReturnType<typeof loader>>['ladders'][number]
 
 /** One ladder as steps from bottom to top: passed, here, locked with the gate named. */
@@ -879,6 +961,13 @@ function OutsideForm({ problem }: { problem: string | undefined }) {
 						<option value="no">no</option>
 					</select>
 				</label>
+				<div className="col-span-2">
+					<TextField
+						label="In the gym: exercise, kg × reps; “first time” where it was"
+						name="lifts"
+						placeholder="back squat 100 kg × 5; nordic curl × 4 first time"
+					/>
+				</div>
 				<button className="btn btn-quiet self-end" name="do" value="outside">
 					Enter
 				</button>

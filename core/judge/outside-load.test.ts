@@ -4,8 +4,11 @@ import {
 	OUTSIDE_KINDS,
 	OUTSIDE_NAMES,
 	type OutsideLoad,
+	isHeavyGym,
 	outsideRamp,
 	outsideWork,
+	readLifts,
+	sayLift,
 } from './outside-load'
 
 // S11: matches and other training count for spacing, for the ramp and as time not missed.
@@ -74,5 +77,62 @@ it('each kind has a name and what it usually is: a gym neither runs nor cuts, a 
 		tournament: { minutes: 180, hardRunning: true, hardCutting: true },
 		practice: { minutes: 90, hardRunning: false, hardCutting: true },
 		gym: { minutes: 60, hardRunning: false, hardCutting: false },
+	})
+})
+
+describe('the gym in a line', () => {
+	const lift = (exercise: string, kg: number | null = null, reps: number | null = null, isNew = false) => ({
+		exercise,
+		kg,
+		reps,
+		isNew,
+	})
+	it.each([
+		['Back squat 100 kg × 5', [lift('Back squat', 100, 5)]],
+		['Back squat, 102.5 kg x 3, first time', [lift('Back squat', 102.5, 3, true)]],
+		['Back squat 102,5kg*3', [lift('Back squat', 102.5, 3)]],
+		['Nordic curl × 4 new', [lift('Nordic curl', null, 4, true)]],
+		['Nordic curl', [lift('Nordic curl')]],
+		['Nordic curl first time', [lift('Nordic curl', null, null, true)]],
+		['Hip thrust 120 kg', [lift('Hip thrust', 120)]],
+		[
+			'Squat 90 kg × 5; calf raise 40 kg × 12\nplank',
+			[lift('Squat', 90, 5), lift('calf raise', 40, 12), lift('plank')],
+		],
+		['  ', []],
+	])('%s', (text, lifts) => expect(readLifts(text)).toEqual(lifts))
+	// What was not understood is asked about, not kept as a name.
+	it.each([
+		'100 kg × 5',
+		'Squat 100',
+		'Squat 401 kg × 1',
+		'Squat 0 kg',
+		'Squat 50 kg × 101',
+		'Squat; 7',
+		'x'.repeat(61),
+	])('cannot be read: %s', (text) => expect(readLifts(text)).toBeNull())
+	it('holds twelve exercises', () => {
+		const line = (count: number) =>
+			Array.from({ length: count }, (_, index) => `Lift ${'abcdefghijklm'[index]}`).join(';')
+		expect(readLifts(line(12))).toHaveLength(12)
+		expect(readLifts(line(13))).toBeNull()
+	})
+	it('is written back as it is read', () => {
+		const text = 'Back squat 100 kg × 5, first time'
+		expect(readLifts(text)!.map(sayLift)).toEqual([text])
+		expect(sayLift(lift('Plank'))).toBe('Plank')
+	})
+	it('is heavy from six reps down with a weight, and when it is new', () => {
+		const gym = (...lifts: ReturnType<typeof lift>[]) =>
+			load({ kind: 'gym', hardRunning: false, hardCutting: false, lifts })
+		expect(isHeavyGym(gym(lift('Squat', 60, 6)))).toBe(true)
+		expect(isHeavyGym(gym(lift('Squat', 60, 7)))).toBe(false)
+		expect(isHeavyGym(gym(lift('Pull-up', null, 3)))).toBe(false)
+		expect(isHeavyGym(gym(lift('Pull-up', null, null, true)))).toBe(true)
+		expect(isHeavyGym(gym(lift('Squat', 60, 8), lift('Jerk', 60, 2)))).toBe(true)
+		expect(isHeavyGym(load({ kind: 'gym' }))).toBe(false)
+		expect(isHeavyGym(load({ lifts: [lift('Squat', 100, 1)] }))).toBe(false)
+		// It wants time as high jumps do, and is no work of a counted family.
+		expect(outsideWork(gym(lift('Squat', 100, 3)))).toMatchObject({ families: [], kinds: ['hard-jumps'] })
 	})
 })

@@ -13,6 +13,17 @@ export const OUTSIDE_NAMES: Record<OutsideKind, string> = {
 	gym: 'Gym',
 }
 
+/** One exercise of a gym visit. */
+export interface Lift {
+	exercise: string
+	/** Null where none was said: own body. */
+	kg: number | null
+	/** Of a set; null where none was said. */
+	reps: number | null
+	/** Never done before. */
+	isNew: boolean
+}
+
 /** What loads an athlete outside the sessions of this program. */
 export interface OutsideLoad {
 	kind: OutsideKind
@@ -23,6 +34,51 @@ export interface OutsideLoad {
 	rpe: number | null
 	hardRunning: boolean
 	hardCutting: boolean
+	/** Of the gym; absent where nobody said. */
+	lifts?: readonly Lift[]
+}
+
+/** So many reps a set, or fewer, with a weight are heavy [common practice, no source]. */
+const HEAVY_REPS = 6
+const isHeavyLift = ({ kg, reps, isNew }: Lift): boolean =>
+	isNew || (kg !== null && reps !== null && reps <= HEAVY_REPS)
+/** Heavy or new work in the gym: it wants time as high jumps do. */
+export const isHeavyGym = ({ kind, lifts }: OutsideLoad): boolean => kind === 'gym' && (lifts ?? []).some(isHeavyLift)
+
+/** @example sayLift({ exercise: 'Back squat', kg: 100, reps: 5, isNew: true }) // "Back squat 100 kg × 5, first time" */
+export const sayLift = ({ exercise, kg, reps, isNew }: Lift): string =>
+	`${exercise}${kg === null ? '' : ` ${kg} kg`}${reps === null ? '' : ` × ${reps}`}${isNew ? ', first time' : ''}`
+
+const LIFT =
+	/^(.*?\p{L}.*?)(?:[\s,]+([0-9]+(?:[.,][0-9]+)?)\s*kg)?(?:[\s,]*[x×*]\s*([0-9]+))?(?:[\s,]+(first time|new))?$/iu
+const MOST_LIFTS = 12
+/**
+ * A gym visit as people write it in a line: exercises with semicolons or line breaks between them, each with
+ * kilograms, reps and "first time" as far as they were said.
+ *
+ * @returns null where a piece of it cannot be read: no name, over 400 kg, over 100 reps, more than twelve
+ * @example readLifts('Back squat 100 kg × 5; Nordic curl x 4 new')
+ */
+export function readLifts(text: string): Lift[] | null {
+	const pieces = text
+		.split(/[;\n]/)
+		.map((piece) => piece.trim())
+		.filter((piece) => piece !== '')
+	if (pieces.length > MOST_LIFTS) return null
+	const lifts = pieces.map((piece): Lift | null => {
+		const [, exercise, kg, reps, first] = LIFT.exec(piece) ?? []
+		if (!exercise || exercise.length > 60) return null
+		const lift = {
+			exercise: exercise.trim(),
+			kg: kg ? Number(kg.replace(',', '.')) : null,
+			reps: reps ? Number(reps) : null,
+			isNew: first !== undefined,
+		}
+		// A figure left over in the name is one that was not understood.
+		if (/\d\s*(kg)?$/i.test(lift.exercise)) return null
+		return (lift.kg ?? 1) > 0 && (lift.kg ?? 1) <= 400 && (lift.reps ?? 1) >= 1 && (lift.reps ?? 1) <= 100 ? lift : null
+	})
+	return lifts.every((lift) => lift !== null) ? lifts : null
 }
 
 /** What a kind usually is, so that a squad is entered in two taps [our setting]. */
@@ -41,7 +97,7 @@ const PER_90_MIN: Record<RampQuantity, { running: number; cutting: number }> = {
 	fastMetres: { running: 60, cutting: 0 },
 }
 
-/** For spacing and missed time: hard running is sprinting, hard cutting is turning. */
+/** For spacing and missed time: hard running is sprinting, hard cutting is turning, heavy or new gym work as hard jumps. */
 export function outsideWork(load: OutsideLoad): WorkDay {
 	const families: Family[] = [
 		...(load.hardCutting ? (['agility'] as const) : []),
@@ -50,6 +106,7 @@ export function outsideWork(load: OutsideLoad): WorkDay {
 	const kinds: WorkKind[] = [
 		...(load.hardCutting ? (['hard-turns'] as const) : []),
 		...(load.hardRunning ? (['maximal-sprint'] as const) : []),
+		...(isHeavyGym(load) ? (['hard-jumps'] as const) : []),
 	]
 	return { day: load.day, startTime: load.startTime, families, kinds, outside: true }
 }

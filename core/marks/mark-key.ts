@@ -127,6 +127,9 @@ export function otherSideKey(key: string): string | null {
 	if (!side.startsWith('left') && !side.startsWith('right')) return null
 	return withPart(key, 'side', side.startsWith('left') ? side.replace('left', 'right') : side.replace('right', 'left'))
 }
+/** Both sides of one thing together: the key without its leg or throwing side; the foot of a take-off stays. */
+export const measureOfKey = (key: string): string =>
+	withPart(key, 'side', partOf(key, 'side').replace(/^(left|right)(\.|$)/, '') || NONE)
 /** The free run an aided or loaded one is held against; null where it is free. */
 export function freeKey(key: string): string | null {
 	if (partOf(key, 'aid') === NONE && partOf(key, 'carried') === NONE) return null

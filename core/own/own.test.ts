@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Parameters, SideDoses } from '../vocabulary/dose'
 import { ballFor } from './ball'
-import { type FieldRun, type Measured, type Own, fieldSpeed, newerSpeed, ownLoad, ownOf } from './own'
+import { type FieldRun, type Measured, type Own, fieldSegments, fieldSpeed, newerSpeed, ownLoad, ownOf } from './own'
 import { sayOwn, sayStanding } from './say-own'
 
 const DAY = '2026-03-12'
@@ -154,6 +154,9 @@ describe('a profile from ordinary sessions', () => {
 		const mixed = [run('2026-02-01', undefined, 'three-point', 0.3), ...three.map((day) => run(day))]
 		expect(fieldSpeed(mixed)?.mssMps).toBeCloseTo(9, 3)
 		expect(fieldSpeed([...mixed].reverse())?.mssMps).toBeCloseTo(9, 3)
+		// Run oftener, and too short to say anything.
+		const short = ['2026-02-01', '2026-02-04', '2026-02-08', '2026-02-12'].map((day) => run(day, [10, 20], 'reaction'))
+		expect(fieldSpeed([...short, ...three.map((day) => run(day))])?.mssMps).toBeCloseTo(9, 3)
 	})
 	it('a session early and one late by as much come to the same', () => {
 		const mixed = [
@@ -175,6 +178,38 @@ describe('a profile from ordinary sessions', () => {
 			three.map((day) => ({ ...run(day), splits: [10, 20, 30, 40].map((m) => ({ distanceM: m, timeS: m * m })) })),
 		],
 	])('not from %s', (_, runs) => expect(fieldSpeed(runs)).toBeNull())
+	describe('where the time goes in ordinary sessions', () => {
+		const lost = (from: number, seconds: number) =>
+			three.map((day) => {
+				const one = run(day, [5, 10, 20, 30, 40])
+				return {
+					...one,
+					splits: one.splits.map(({ distanceM, timeS }) => ({
+						distanceM,
+						timeS: timeS + (distanceM > from ? seconds : 0),
+					})),
+				}
+			})
+		it('a curve without a dent has no weak part', () => {
+			const read = fieldSegments(three.map((day) => run(day, [5, 10, 20, 30, 40])))!
+			expect(read.segments.map(({ fromM, toM, weak }) => [fromM, toM, weak])).toEqual([
+				[0, 5, false],
+				[5, 10, false],
+				[10, 20, false],
+				[20, 30, false],
+				[30, 40, false],
+			])
+			expect(read).toMatchObject({ sessions: 3, on: '2026-03-09' })
+		})
+		it('a tenth lost between 20 and 30 m is found there and nowhere else', () => {
+			const read = fieldSegments(lost(20, 0.1))!
+			expect(read.segments.filter(({ weak }) => weak).map(({ fromM, toM }) => [fromM, toM])).toEqual([[20, 30]])
+		})
+		it('a hundredth is within what timing errs', () => {
+			expect(fieldSegments(lost(20, 0.01))!.segments.some(({ weak }) => weak)).toBe(false)
+		})
+		it('is not read from two sessions', () => expect(fieldSegments(lost(20, 0.1).slice(1))).toBeNull())
+	})
 	it('not where the last split is far from top speed', () => {
 		// At 30 m with TAU 4 s half of the speed is still to come.
 		const slow = three.map((day) => ({

@@ -2,9 +2,11 @@ import { mean } from 'simple-statistics'
 import { type Day, daysBetween } from '../calendar/day-count'
 import { dropJumpSeries, type DropJump } from '../measure/jump/drop-jump-series'
 import { MeasureError } from '../measure/measure-error'
-import { fitSprintProfile } from '../measure/sprint/fit-profile'
+import { type SprintProfile, fitSprintProfile } from '../measure/sprint/fit-profile'
 import { type LoadedRun, resistedLoad } from '../measure/sprint/resisted-load'
+import type { SprintSplit } from '../measure/sprint/splits'
 import { type StepAdvice, stepAdvice } from '../measure/sprint/steps'
+import { type SegmentReading, whereTimeGoes } from '../measure/sprint/where-time-goes'
 
 /** When and how something was measured: how is in words, "gates", "film". */
 export interface Taken {
@@ -138,6 +140,30 @@ const FIELD_LONGEST_M = 30
 /** The last split has to come so near top speed, share of it [our setting]. */
 const FIELD_NEAR_TOP = 0.95
 
+/** The mean time at each distance over sessions of one start, of the start that was run most among those with enough; null without one. */
+function fieldMeans(runs: readonly FieldRun[]): { splits: SprintSplit[]; on: Day; sessions: number } | null {
+	const byStart = new Map<string, FieldRun[]>()
+	for (const run of runs) byStart.set(run.start, [...(byStart.get(run.start) ?? []), run])
+	for (const own of [...byStart.values()].sort((a, b) => b.length - a.length)) {
+		const distances = [...new Set(own.flatMap((run) => run.splits.map((split) => split.distanceM)))].sort(
+			(a, b) => a - b,
+		)
+		// Only runs with every distance are put together: two athletes' days would make one bent curve.
+		const whole = own.filter((run) => distances.every((at) => run.splits.some((split) => split.distanceM === at)))
+		if (whole.length < FIELD_SESSIONS || distances.length < FIELD_DISTANCES || distances.at(-1)! < FIELD_LONGEST_M)
+			continue
+		return {
+			splits: distances.map((distanceM) => ({
+				distanceM,
+				timeS: mean(whole.map((run) => run.splits.find((split) => split.distanceM === distanceM)!.timeS)),
+			})),
+			on: whole.reduce((last, run) => (run.day > last ? run.day : last), ''),
+			sessions: whole.length,
+		}
+	}
+	return null
+}
+
 /**
  * Top speed and time constant from gate splits of ordinary sessions: the mean time at each distance over sessions
  * of one start, at least three of them, four distances of which the longest is 30 m or more and comes near top speed.
@@ -145,31 +171,41 @@ const FIELD_NEAR_TOP = 0.95
  * @returns null while there are too few, or where they are no sprint
  */
 export function fieldSpeed(runs: readonly FieldRun[]): TopSpeed | null {
-	const byStart = new Map<string, FieldRun[]>()
-	for (const run of runs) byStart.set(run.start, [...(byStart.get(run.start) ?? []), run])
-	const [most] = [...byStart.values()].sort((a, b) => b.length - a.length)
-	if (!most) return null
-	const distances = [...new Set(most.flatMap((run) => run.splits.map((split) => split.distanceM)))].sort(
-		(a, b) => a - b,
-	)
-	// Only runs with every distance are put together: two athletes' days would make one bent curve.
-	const whole = most.filter((run) => distances.every((at) => run.splits.some((split) => split.distanceM === at)))
-	if (whole.length < FIELD_SESSIONS || distances.length < FIELD_DISTANCES || distances.at(-1)! < FIELD_LONGEST_M)
-		return null
-	const splits = distances.map((distanceM) => ({
-		distanceM,
-		timeS: mean(whole.map((run) => run.splits.find((split) => split.distanceM === distanceM)!.timeS)),
-	}))
+	const means = fieldMeans(runs)
+	const fit = means && fitted(means.splits)
+	if (!means || !fit || fit.topSpeedShare < FIELD_NEAR_TOP) return null
+	return { mssMps: fit.mssMps, tauS: fit.tauS, on: means.on, how: 'gates', sessions: means.sessions }
+}
+
+/** Where the time goes in ordinary sessions: each segment against the athlete's own curve through them. */
+export interface FieldSegments {
+	segments: SegmentReading[]
+	mssMps: number
+	tauS: number
+	on: Day
+	sessions: number
+}
+/** Of one split time by gates, s [our setting, as at the bench]. */
+const GATE_ERROR_S = 0.01
+/**
+ * The segments of the same means against the curve through them: one is weak only beyond what the timing of so many
+ * sessions errs.
+ */
+export function fieldSegments(runs: readonly FieldRun[]): FieldSegments | null {
+	const means = fieldMeans(runs)
+	const fit = means && fitted(means.splits)
+	if (!means || !fit) return null
+	return {
+		segments: whereTimeGoes(means.splits, fit, GATE_ERROR_S / Math.sqrt(means.sessions)),
+		mssMps: fit.mssMps,
+		tauS: fit.tauS,
+		on: means.on,
+		sessions: means.sessions,
+	}
+}
+function fitted(splits: readonly SprintSplit[]): SprintProfile | null {
 	try {
-		const { mssMps, tauS, topSpeedShare } = fitSprintProfile({ splits, correction: 'none' })
-		if (topSpeedShare < FIELD_NEAR_TOP) return null
-		return {
-			mssMps,
-			tauS,
-			on: whole.reduce((last, run) => (run.day > last ? run.day : last), ''),
-			how: 'gates',
-			sessions: whole.length,
-		}
+		return fitSprintProfile({ splits: [...splits], correction: 'none' })
 	} catch (error) {
 		if (error instanceof MeasureError) return null
 		throw error

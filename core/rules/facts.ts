@@ -46,6 +46,8 @@ export interface Facts {
 	/** Null when unknown: then neither spacing nor the week speaks. */
 	work: readonly WorkItem[] | null
 	newRungs: readonly NewRung[]
+	/** Hard things done for the first time outside the sessions; absent where none are known. */
+	newOutside?: readonly { day: Day; name: string }[] | undefined
 	/** The athlete's own trial of heavy before fast said that it helps. */
 	contrastHelps: boolean
 	/** What was measured of the athlete; absent where nothing was. */

@@ -131,6 +131,14 @@ describe('P8, one new thing', () => {
 			'Alternate bounds 20 m is new on Thu 19 Mar',
 		)
 	})
+	it.each([
+		['2026-03-18', true],
+		['2026-03-17', false],
+	])('a lift that is new on %s is a hard thing too: %s', (day, fires) => {
+		const found = oneNewThing.read(factsOf({ newOutside: [{ day, name: 'Back squat' }] }), form('standing-start'))
+		expect(found?.found ?? null).toBe(fires ? 'Back squat is new on Wed 18 Mar' : null)
+		expect(oneNewThing.read(factsOf({ newOutside: [{ day, name: 'Back squat' }] }), form('broad-jump'))).toBeNull()
+	})
 	it('new is what was neither passed, nor a rung above it, nor met on an earlier day', () => {
 		expect(isNew(factsOf(), form('standing-start'))).toBe(true)
 		expect(isNew(factsOf({ passed: upTo('acceleration', 'three-point-10') }), form('standing-start'))).toBe(false)

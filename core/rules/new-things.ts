@@ -30,13 +30,16 @@ export const oneNewThing: Rule = {
 			const drill = rung && facts.library.drills[rung.drillId]
 			return drill !== undefined && formOf(drill, rung!.parameters, facts.library).hard
 		})
-		if (!other) return null
-		const name = facts.library.ladders[other.ladderId]!.rungs.find((rung) => rung.id === other.rungId)!.name
+		const outside = (facts.newOutside ?? []).find((one) => Math.abs(daysBetween(one.day, facts.day)) < NEW_HARD_DAYS)
+		if (!other && !outside) return null
+		const name = other
+			? facts.library.ladders[other.ladderId]!.rungs.find((rung) => rung.id === other.rungId)!.name
+			: outside!.name
 		return {
 			rule: 'P8',
 			tier: 'caution',
 			firmness: 'our setting',
-			found: `${name} is new on ${shortDay(other.day)}`,
+			found: `${name} is new on ${shortDay((other ?? outside)!.day)}`,
 			limit: 'one new hard thing in 72 h',
 		}
 	},

@@ -8,7 +8,8 @@ import { type Facts, least } from './facts'
 import type { Form } from './form'
 import type { Finding } from './rule'
 
-const FAMILY_OF: Record<RampQuantity, Family> = {
+/** Whose level the floor goes by. */
+export const RAMP_FAMILY: Record<RampQuantity, Family> = {
 	hardContacts: 'plyometric',
 	sharpCuts: 'agility',
 	maximalStarts: 'sprint',
@@ -34,7 +35,7 @@ function tightest(facts: Facts, { drill, parameters }: Form, dose: Dose) {
 		const later = days
 			.filter((one) => one.day > facts.day && one.day <= sunday)
 			.reduce((sum, one) => sum + one.value, 0)
-		const floor = RAMP_FLOORS[facts.levelOf(FAMILY_OF[quantity])][quantity]
+		const floor = RAMP_FLOORS[facts.levelOf(RAMP_FAMILY[quantity])][quantity]
 		const { room, limit, done } = readRamp(days, facts.day, floor, least(facts, 'rampPercent'), later)
 		if (planned > room + 1e-9 && (worst === null || room / planned < worst.room / worst.planned))
 			worst = { quantity, planned, room, limit, done }

@@ -96,15 +96,25 @@ export const outsideLoadOf = ({
 	rpe,
 	hardRunning,
 	hardCutting,
-}: OutsideRow): OutsideLoad => ({ kind, day, startTime, minutes, rpe, hardRunning, hardCutting })
+	lifts,
+}: OutsideRow): OutsideLoad => ({
+	kind,
+	day,
+	startTime,
+	minutes,
+	rpe,
+	hardRunning,
+	hardCutting,
+	...(lifts ? { lifts } : {}),
+})
 /** The same match entered twice is one: the later entry stands. */
 export async function writeOutside({ db, clubId }: ClubScope, rows: Omit<typeof outsideLoad.$inferInsert, 'clubId'>[]) {
 	for (const row of rows) {
-		const { minutes, rpe, hardRunning, hardCutting, isVoid, recordedBy, recordedAt } = row
+		const { minutes, rpe, hardRunning, hardCutting, lifts, isVoid, recordedBy, recordedAt } = row
 		await db
 			.insert(outsideLoad)
 			.values({ ...row, clubId })
-			.onDuplicateKeyUpdate({ set: { minutes, rpe, hardRunning, hardCutting, isVoid, recordedBy, recordedAt } })
+			.onDuplicateKeyUpdate({ set: { minutes, rpe, hardRunning, hardCutting, lifts, isVoid, recordedBy, recordedAt } })
 	}
 }
 export async function voidOutside({ db, clubId }: ClubScope, id: string, athleteId: string): Promise<boolean> {

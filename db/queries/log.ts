@@ -1,4 +1,4 @@
-import { type SQL, and, desc, eq, gte, inArray, lt, ne, notExists, or, sql } from 'drizzle-orm'
+import { type SQL, and, desc, eq, gte, inArray, isNull, lt, ne, notExists, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { SparseCount } from '../../core/dose/sparse-count'
 import type { CarriedLoad } from '../../core/vocabulary/dose'
@@ -146,6 +146,24 @@ export async function eventsOfSessions(
 	return readEvents({ db, clubId }, (table) =>
 		and(inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined),
 	)
+}
+/**
+ * What was logged of one athlete in some sessions, with what was said of everybody there, and whatever replaced any of
+ * it: a mark that was given to somebody else is nobody's twice. Indexes `…_by_session`, `…_replaces`.
+ */
+export async function eventsOfAthlete(
+	scope: ClubScope,
+	athleteId: string,
+	sessionIds: string[],
+): Promise<StoredEvent[]> {
+	if (sessionIds.length === 0) return []
+	const own = await readEvents(scope, (table) =>
+		and(inArray(table.sessionId, sessionIds), or(eq(table.athleteId, athleteId), isNull(table.athleteId))),
+	)
+	if (own.length === 0) return []
+	const ids = new Set<string>(own.map(({ id }) => id))
+	const replacing = await readEvents(scope, (table) => inArray(table.replacesId, [...ids]))
+	return [...own, ...replacing.filter(({ id }) => !ids.has(id))]
 }
 /** Events by their ids, wherever they belong. By the primary keys. */
 export const eventsById = async (scope: ClubScope, ids: string[]): Promise<StoredEvent[]> =>

@@ -116,11 +116,34 @@ export async function meansOf(
 				lt(sessionMean.day, before),
 			),
 		)
-	return rows.map(({ clubId: _club, markKey, unusual, ...row }) => ({
-		...row,
-		key: markKey,
-		...(unusual ? { unusual } : {}),
-	}))
+	return rows.map(keptMeanOf)
+}
+const keptMeanOf = ({ clubId: _club, markKey, unusual, ...row }: typeof sessionMean.$inferSelect): KeptMean => ({
+	...row,
+	key: markKey,
+	...(unusual ? { unusual } : {}),
+})
+
+/** Everything kept of some keys of one athlete before a day: a trend of years is one read by the primary key. */
+export async function meansOfKeys(
+	{ db, clubId }: ClubScope,
+	athleteId: string,
+	keys: string[],
+	before: string,
+): Promise<KeptMean[]> {
+	if (keys.length === 0) return []
+	const rows = await db
+		.select()
+		.from(sessionMean)
+		.where(
+			and(
+				eq(sessionMean.clubId, clubId),
+				eq(sessionMean.athleteId, athleteId),
+				inArray(sessionMean.markKey, keys),
+				lt(sessionMean.day, before),
+			),
+		)
+	return rows.map(keptMeanOf)
 }
 
 /** What some athletes' session means of one key come to over a span of days. */

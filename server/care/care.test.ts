@@ -9,6 +9,7 @@ import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test
 import { acceptEvents } from '../log/accept-events'
 import { changeFocus, changeMass } from '../squads/change-roster'
 import { moveByHand } from '../squads/move-by-hand'
+import { readFacts } from '../facts/read-facts'
 import { createSession } from '../sheet/save-session'
 import { closeCare, mayOpen, openCare } from './care-records'
 import { enterOutside, takeBackOutside } from './outside'
@@ -190,14 +191,37 @@ describe('what else loads', () => {
 		expect((await lines()).shock).toBe('depth-jump')
 		expect((await lines(club.athletes[1]!)).shock).toBe('pause-jump')
 	})
-	it.each([[{ kind: 'party' }], [{ day: 'soon' }], [{ minutes: '0' }], [{ rpe: '11' }], [{ startTime: '25:00' }]])(
-		'refuses %j',
-		async (change) => {
-			expect(
-				await enterOutside(club.coach, { athleteId: one }, { ...LOAD, ...change }, at('2026-03-11')),
-			).toHaveProperty('problems.outside')
-		},
-	)
+	it('keeps a gym visit in a line, and lets no second new hard thing near a new lift', async () => {
+		const gym = { ...LOAD, kind: 'gym', day: '2026-03-11', lifts: 'Back squat 80 kg × 5 first time; plank' }
+		expect(await enterOutside(club.coach, { athleteId: one }, gym, at('2026-03-11'))).toEqual({ entered: 1 })
+		const [row] = await outsideOf(club.scope, [one], '2026-03-11')
+		expect(row!.lifts).toEqual([
+			{ exercise: 'Back squat', kg: 80, reps: 5, isNew: true },
+			{ exercise: 'plank', kg: null, reps: null, isNew: false },
+		])
+		const facts = await readFacts(
+			club.scope,
+			{ day: '2026-03-13', startTime: '17:30', phase: 'accumulate', surface: null },
+			{ schoolId: 'quality-first' },
+			[one],
+			STARTER_LIBRARY,
+			'2026-03-11',
+		)
+		expect(facts.get(one)!.newOutside).toEqual([{ day: '2026-03-11', name: 'Back squat' }])
+		expect(await takeBackOutside(club.coach, one, row!.id, at('2026-03-11'))).toBe(true)
+	})
+	it.each([
+		[{ kind: 'party' }],
+		[{ kind: 'gym', lifts: '100 kg x 5' }],
+		[{ day: 'soon' }],
+		[{ minutes: '0' }],
+		[{ rpe: '11' }],
+		[{ startTime: '25:00' }],
+	])('refuses %j', async (change) => {
+		expect(await enterOutside(club.coach, { athleteId: one }, { ...LOAD, ...change }, at('2026-03-11'))).toHaveProperty(
+			'problems.outside',
+		)
+	})
 })
 
 describe('moves, focus and mass', () => {

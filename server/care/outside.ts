@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind } from '../../core/judge/outside-load'
+import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind, readLifts } from '../../core/judge/outside-load'
 import { inTransaction } from '../../db/connect'
 import { voidOutside, writeOutside } from '../../db/queries/care'
 import { listMembers, readAthletes } from '../../db/queries/squads'
@@ -18,6 +18,8 @@ export interface OutsideTyped {
 	rpe: string
 	hardRunning: string
 	hardCutting: string
+	/** Of the gym, in a line; empty when not said. */
+	lifts?: string
 }
 
 const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
@@ -46,6 +48,9 @@ export async function enterOutside(
 	if (!Number.isInteger(minutes) || minutes < 5 || minutes > 600)
 		problems.outside = `“${typed.minutes}”: whole minutes from 5 to 600 are expected.`
 	if (rpe !== null && !(rpe >= 0 && rpe <= 10)) problems.outside = `“${typed.rpe}”: an effort from 0 to 10 is expected.`
+	const lifts = kind === 'gym' && typed.lifts?.trim() ? readLifts(typed.lifts) : []
+	if (lifts === null)
+		problems.outside = `“${typed.lifts}”: exercises such as “back squat 100 kg × 5; nordic curl × 4 first time” are expected.`
 	if (Object.keys(problems).length > 0) return { problems }
 	const flag = (text: string, fallback: boolean) => (text === '' ? fallback : text === 'yes')
 	return inTransaction(database().db, who.clubId, async (scope) => {
@@ -66,6 +71,7 @@ export async function enterOutside(
 				rpe: rpe === null ? null : Math.round(rpe * 10) / 10,
 				hardRunning: flag(typed.hardRunning, usual.hardRunning),
 				hardCutting: flag(typed.hardCutting, usual.hardCutting),
+				lifts: lifts && lifts.length > 0 ? lifts : null,
 				isVoid: false,
 				recordedBy: who.personId,
 				recordedAt: now,

@@ -15,6 +15,7 @@ import { verdictsOfAthlete } from '../../db/queries/verdicts'
 import { listMembers, readStates, stateKey } from '../../db/queries/squads'
 import { database } from '../database'
 import { documentsOf } from '../review/gather'
+import { readAthletePage } from '../squads/read-athlete'
 import type { RowDataPacket } from 'mysql2/promise'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
 
@@ -186,5 +187,52 @@ describe('nine weeks replay to verdicts that make sense for each athlete', () =>
 			decided: 'ease',
 			judgement: { decidedBy: 'P4' },
 		})
+	})
+})
+
+describe('the athletes’ stories', () => {
+	const story = async (name: string, asked: { measure?: string; session?: string } = {}) => {
+		const member = (await listMembers(scope)).find((one) => one.name === name)!
+		return (await readAthletePage(scope, member.id, '2026-05-20', {
+			measure: asked.measure ?? null,
+			span: 'season',
+			session: asked.session ?? null,
+			showBody: true,
+		}))!
+	}
+	it('a flat day after a match: the match is among the first two', async () => {
+		const { story: told } = await story('Sefa Lindqvist')
+		expect(told!.why).toMatchObject({ state: 'flat' })
+		expect(told!.why!.causes.slice(0, 2).map(({ id }) => id)).toContain('match')
+		const day = told!.fortnight.find(({ sessions }) => sessions.some(({ id }) => id === told!.why!.sessionId))!
+		expect(day.day).toBe(told!.why!.day)
+	})
+	it('the one with the gap: two lines, and the right behind by about a seventh', async () => {
+		const { story: told } = await story('Amaru Fenn')
+		const pogo = told!.measures.find(({ what }) => what === 'Single-leg pogo')!
+		const { story: picture } = await story('Amaru Fenn', { measure: pogo.key })
+		expect(picture!.trend!.series.map(({ side }) => side)).toEqual(['left', 'right'])
+		const gaps = picture!.trend!.gap.map(({ percent }) => percent)
+		expect(gaps.length).toBeGreaterThanOrEqual(4)
+		for (const gap of gaps) {
+			expect(gap).toBeGreaterThan(8)
+			expect(gap).toBeLessThan(25)
+		}
+	})
+	it('the plateau and the one who gets better', async () => {
+		const mirek = (await story('Mirek Salonen')).story!.measures.filter(({ what }) => /start/i.test(what))
+		expect(mirek.length).toBeGreaterThan(0)
+		for (const { change } of mirek) expect(change?.beyond ?? false).toBe(false)
+		const ilka = (await story('Ilka Moreau')).story!.measures.find(({ what }) => what === 'Broad jump and stick')!
+		expect(ilka.change!.words).toMatch(/^farther by 0\.\d\d m since \w+, beyond noise$/)
+	})
+	it('the returner: what was spared or closed lies under the picture', async () => {
+		const { story: told } = await story('Bo Hartigan')
+		expect(told!.trend!.bars.some(({ isCare, words }) => isCare && /ankle/.test(words))).toBe(true)
+	})
+	it('where the time goes: of the one who loses it from 20 m on', async () => {
+		const { segments } = await story('Kahu Rasmussen')
+		const weakest = [...segments!.segments].sort((a, b) => b.offCurveS - a.offCurveS)[0]!
+		expect([weakest.fromM, weakest.weak]).toEqual([20, true])
 	})
 })

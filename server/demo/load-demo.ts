@@ -1,5 +1,5 @@
 import { returningOf } from '../../core/care/return-plan'
-import { addDays, daysBetween, mondayOf, weekday } from '../../core/calendar/day-count'
+import { addDays, daysBetween, hoursBetween, mondayOf, weekday } from '../../core/calendar/day-count'
 import { dayInZone, instantOf, timeInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
@@ -97,6 +97,8 @@ const DEMO_AHEAD_DAYS = 42
 export interface Life {
 	id: string
 	demo: DemoAthlete
+	/** What chance does to this athlete: what is changed of another's story changes nothing of theirs. */
+	random: Random
 	states: Map<string, LadderState>
 	history: AthleteHistory
 	/** The same that the history holds, to be added to. */
@@ -168,7 +170,7 @@ class DemoClub {
 			createdAt: now,
 		})
 		await installLibrary(scope, now)
-		const lives = DEMO_ATHLETES.map((demo): Life => {
+		const lives = DEMO_ATHLETES.map((demo, index): Life => {
 			const id = random.uuid()
 			const plan = DEMO_SQUADS.find((one) => one.key === demo.squad)!
 			const [stamps, means] = [new Map<string, Stamp>(), new Map<string, SessionMean[]>()]
@@ -176,6 +178,7 @@ class DemoClub {
 			return {
 				id,
 				demo,
+				random: new Random(1500 + index),
 				states: firstStates(demo),
 				stamps,
 				means,
@@ -345,7 +348,7 @@ class DemoClub {
 						progress: 1,
 						sessionsAgo: 0,
 					},
-					this.random,
+					life.random,
 				)
 				const done = entry.ladderId === 'acceleration' ? events.slice(0, 3) : events
 				for (const [at, event] of done.entries()) {
@@ -422,7 +425,7 @@ class DemoClub {
 					correction: 'none',
 					splits: [5, 10, 20, 30].map((distance_m) => ({
 						distance_m,
-						time_s: Number((timeAtDistance(mss, life.demo.tau, distance_m) + this.random.normal(0.008)).toFixed(2)),
+						time_s: Number((timeAtDistance(mss, life.demo.tau, distance_m) + life.random.normal(0.008)).toFixed(2)),
 					})),
 				}
 				await this.keepMeasured(this.random.uuid(), life, ago, 'sprint-profile', 'gate', input)
@@ -533,7 +536,7 @@ class DemoClub {
 			const { demo } = life
 			const workedBefore = { ...life.worked }
 			const away = demo.away !== undefined && sessionsAgo >= demo.away[0] && sessionsAgo <= demo.away[1]
-			const absent = away || this.random.chance(sessionsAgo > 2 ? 0.07 : 0)
+			const absent = away || life.random.chance(sessionsAgo > 2 ? 0.07 : 0)
 			let concluded = concludedOf(life, { day, startTime: plan.startTime, phase, surface: null }, school)
 			for (const entry of entries) {
 				const state = entry.ladderId ? (life.states.get(entry.ladderId) ?? null) : null
@@ -582,8 +585,12 @@ class DemoClub {
 					stamp: () => this.stamp(startedAt),
 					progress,
 					sessionsAgo,
+					afterMatch: life.history.outside.some((load) => {
+						const hours = hoursBetween(load, { day, startTime: plan.startTime })
+						return load.kind === 'match' && hours > 0 && hours <= 48
+					}),
 				}
-				for (const event of simulateLine(demo, resolved, drill, place, this.random)) {
+				for (const event of simulateLine(demo, resolved, drill, place, life.random)) {
 					const typed =
 						waits && demo.mistypes && event.kind === 'sprint' && event.repNo === 2 ? aSecondLess(event) : event
 					this.log(life, typed, resolved, entry.id, startedAt)

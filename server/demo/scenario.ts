@@ -24,6 +24,14 @@ export interface DemoAthlete {
 	method?: 'gate' | 'stopwatch'
 	/** In the last two sessions the times fall by this share from this rep on. */
 	fallsFromRep?: number
+	/** Share of top speed gained over the nine weeks; a little where not said. */
+	gains?: number
+	/** Share by which jumps get longer over the nine weeks. */
+	jumpGains?: number
+	/** Share by which times are longer and jumps shorter on a day within two of a match. */
+	flatAfterMatch?: number
+	/** Seconds lost from so far on: where the time goes. */
+	slowFrom?: { metres: number; seconds: number }
 	/** Pain by how many of the squad's sessions ago it was (1 is the last, 0 the one under way). */
 	pains?: { ago: number; region: Region; side: 'left' | 'right'; score: number; entry?: string }[]
 	/** Not there from…to so many of the squad's sessions ago. */
@@ -65,6 +73,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 2,
 		start: { ...trained, shock: 'pause-30' },
 		skill: 0.97,
+		jumpGains: 0.1,
 	},
 	{
 		name: 'Tadeo Brandt',
@@ -105,8 +114,9 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		contactS: 0.185,
 		flightS: 0.47,
 		level: 2,
-		start: trained,
+		start: { ...trained, acceleration: 'three-point-20' },
 		skill: 0.93,
+		flatAfterMatch: 0.07,
 		pains: [{ ago: 1, region: 'shoulder', side: 'right', score: 2 }],
 	},
 	{
@@ -187,6 +197,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 2,
 		start: { ...middle, shock: 'pause-15' },
 		skill: 0.9,
+		gains: 0,
 	},
 	{
 		name: 'Kahu Rasmussen',
@@ -200,6 +211,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		level: 3,
 		start: { ...trained, acceleration: 'three-point-30' },
 		skill: 0.9,
+		slowFrom: { metres: 20, seconds: 0.09 },
 		pains: [
 			{ ago: 9, region: 'calf', side: 'right', score: 2 },
 			{ ago: 6, region: 'calf', side: 'right', score: 2 },

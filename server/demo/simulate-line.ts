@@ -16,9 +16,13 @@ export interface LinePlace {
 	/** 0 nine weeks ago … 1 now: everybody gets a little better. */
 	progress: number
 	sessionsAgo: number
+	/** Within two days of a match. */
+	afterMatch?: boolean
 }
 
 const to = (value: number, decimals: number) => Number(value.toFixed(decimals))
+/** Where the club’s gates stand, as far as a line is long. */
+const GATES_M = [5, 10, 20, 30]
 /** A three-point start and a call cost a little more than a standing fall [our setting]. */
 const START_COST: Record<string, number> = { standing: 0.12, 'three-point': 0.06, reaction: 0.3, rolling: 0 }
 
@@ -100,7 +104,11 @@ export function simulateLine(
 			const distanceM = to(
 				drill.family === 'throw'
 					? 8.5 + athlete.mss * 0.4 + random.normal(0.35)
-					: athlete.flightS * 4.4 + random.normal(0.06),
+					: athlete.flightS *
+							4.4 *
+							(1 + (athlete.jumpGains ?? 0) * place.progress) *
+							(1 - (place.afterMatch ? (athlete.flatAfterMatch ?? 0) : 0)) +
+							random.normal(0.06),
 				2,
 			)
 			events.push({ ...on(setNo, 1), type: 'mark', kind: 'distance', value: { distanceM, method: 'tape' } })
@@ -134,16 +142,25 @@ function sprintSplits(
 	rep: number,
 	random: Random,
 ) {
-	const mss = athlete.mss * (1 + 0.012 * place.progress)
+	const mss = athlete.mss * (1 + (athlete.gains ?? 0.012) * place.progress)
 	const warm = rep === 1 ? 0.008 : 0
 	const falls =
 		athlete.fallsFromRep !== undefined && place.sessionsAgo <= 2 && rep >= athlete.fallsFromRep
 			? 0.045 + 0.017 * (rep - athlete.fallsFromRep)
 			: 0
-	const form = 1 + warm + falls
+	const form = 1 + warm + falls + (place.afterMatch ? (athlete.flatAfterMatch ?? 0) : 0)
 	const noise = random.normal(athlete.method === 'stopwatch' ? 0.08 : 0.014)
+	const slow = athlete.slowFrom
 	const at = (metres: number) =>
-		to((timeAtDistance(mss, athlete.tau, metres) + (START_COST[start] ?? 0)) * form + noise + random.normal(0.003), 2)
-	const distances = distanceM > 10 && athlete.method !== 'stopwatch' ? [10, distanceM] : [distanceM]
+		to(
+			(timeAtDistance(mss, athlete.tau, metres) + (START_COST[start] ?? 0)) * form +
+				(slow && metres > slow.metres ? slow.seconds : 0) +
+				noise +
+				// Gates in between shake with the whole run alone.
+				(metres === 10 || metres === distanceM ? random.normal(0.003) : 0),
+			2,
+		)
+	const distances =
+		athlete.method === 'stopwatch' ? [distanceM] : [...GATES_M.filter((gate) => gate < distanceM), distanceM]
 	return distances.map((metres) => ({ distanceM: metres, timeS: at(metres) }))
 }

@@ -185,6 +185,9 @@ export function factsOf(
 						const ladder = library.ladders[state.ladderId]
 						return ladder ? firstDaysOf(state, ladder) : []
 					}),
+					newOutside: loads.flatMap(({ day, lifts }) =>
+						(lifts ?? []).filter(({ isNew }) => isNew).map(({ exercise }) => ({ day, name: exercise })),
+					),
 					contrastHelps: false,
 					reports,
 					// Whoever is on the way back from a region was hurt there, whatever was said of it.

@@ -7,7 +7,7 @@ import type { MarkKind, OwnError, SquadErrors } from '../../core/noise/typical-e
 import { bestsOf, defaultsFrom, usualOf } from '../../core/noise/usual'
 import type { Library } from '../../core/vocabulary/library'
 import type { ClubScope } from '../../db/connect'
-import { bestsBefore, meansOf } from '../../db/queries/marks'
+import { type KeptMean, bestsBefore, meansOf } from '../../db/queries/marks'
 
 /** Days of a season and of what a slow fall is read from. */
 const SEASON_DAYS = 182
@@ -28,16 +28,17 @@ export interface MarkRecord {
 	lastDay: string | null
 }
 
-/** Every comparison key an athlete has, those measured last first; in two queries. */
+/** Every comparison key an athlete has, those measured last first, with the season’s session means; in two queries. */
 export async function readRecordsOf(
 	scope: ClubScope,
 	athleteId: string,
 	day: string,
 	library: Pick<Library, 'drills'>,
 	errors: SquadErrors,
-): Promise<MarkRecord[]> {
-	const means = byKey(await meansOf(scope, [athleteId], addDays(day, -SEASON_DAYS), day))
-	return (await bestsBefore(scope, [athleteId], day))
+): Promise<{ records: MarkRecord[]; means: KeptMean[] }> {
+	const kept = await meansOf(scope, [athleteId], addDays(day, -SEASON_DAYS), day)
+	const means = byKey(kept)
+	const records = (await bestsBefore(scope, [athleteId], day))
 		.map(({ key, lowest, highest }): MarkRecord => {
 			const kind = key.split('|')[1] as MarkKind
 			const own = means.get(key) ?? []
@@ -66,4 +67,5 @@ export async function readRecordsOf(
 					? -1
 					: a.what.localeCompare(b.what),
 		)
+	return { records, means: kept }
 }

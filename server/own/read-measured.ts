@@ -86,13 +86,13 @@ function measuredOf({ calculation, input, takenOn, method }: MeasurementRow): Me
 	})
 }
 
-/** Top speeds from the gate splits of ordinary sessions, by athlete, where there are enough. */
-export async function readFieldSpeeds(
+/** Free gate runs of ordinary sessions at full effort, by athlete. */
+export async function readFieldRuns(
 	scope: ClubScope,
 	athleteIds: string[],
 	day: string,
 	firsts?: readonly FirstRep[],
-): Promise<Map<string, TopSpeed>> {
+): Promise<Map<string, FieldRun[]>> {
 	const reps = firsts ?? (await firstRepsBefore(scope, athleteIds, addDays(day, -FIELD_DAYS), day))
 	const runs = new Map<string, FieldRun[]>()
 	for (const { athleteId, day: on, start, key, method, splits } of reps) {
@@ -103,8 +103,18 @@ export async function readFieldSpeeds(
 		const like = `${start}/${partsOfKey(key).surface}`
 		runs.set(athleteId, [...(runs.get(athleteId) ?? []), { day: on, start: like, splits }])
 	}
+	return runs
+}
+
+/** Top speeds from the gate splits of ordinary sessions, by athlete, where there are enough. */
+export async function readFieldSpeeds(
+	scope: ClubScope,
+	athleteIds: string[],
+	day: string,
+	firsts?: readonly FirstRep[],
+): Promise<Map<string, TopSpeed>> {
 	return new Map(
-		[...runs].flatMap(([athleteId, own]) => {
+		[...(await readFieldRuns(scope, athleteIds, day, firsts))].flatMap(([athleteId, own]) => {
 			const speed = fieldSpeed(own)
 			return speed ? [[athleteId, speed] as const] : []
 		}),

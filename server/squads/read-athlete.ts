@@ -15,25 +15,39 @@ import { entryState } from '../../core/judge/resolve-line'
 import { readRecordsOf } from '../marks/read-records'
 import { listSetAside } from '../marks/set-aside'
 import type { ClubScope } from '../../db/connect'
-import { type OutsideRow, careOf, deskReportsOf, movesOf, outsideOf } from '../../db/queries/care'
-import { eventsOfSessions } from '../../db/queries/log'
+import { type OutsideRow, careOf, deskReportsOf, movesOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
+import { type StoredEvent, eventsOfAthlete, notesBefore } from '../../db/queries/log'
 import { contactsOf } from '../../db/queries/emergency'
 import { readLibrary } from '../../db/queries/library'
-import { linesOf, readLines, readSession, recentSessionsOf, unstartedFor } from '../../db/queries/sessions'
+import {
+	linesOf,
+	readLines,
+	readLinesById,
+	readSession,
+	recentSessionsOf,
+	unstartedFor,
+} from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
 import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
-import { ownOf } from '../../core/own/own'
+import { fieldSegments, fieldSpeed, ownOf } from '../../core/own/own'
 import { sayStanding } from '../../core/own/say-own'
 import { readErrors } from '../marks/read-errors'
-import { readFieldSpeeds, readMeasured } from '../own/read-measured'
+import { readFieldRuns, readMeasured } from '../own/read-measured'
 import { readMeasurements } from '../bench/read-measurements'
+import { SPANS } from '../../core/record/story'
+import { type StoryOf, readStory } from '../record/read-story'
 import { versionOf } from '../submissions/take-version'
 import { plannedOf } from '../sheet/planned-of'
 import { writeLine } from '../sheet/write-lines'
 
+/** The log is read so far back; a picture of everything, so far. */
+const LOG_DAYS = 70
+const LONGEST_DAYS = 3650
+/** Notes shown. */
+const NOTED = 4
 /** The families an athlete has a level in. */
 const LEVELLED = ['sprint', 'agility', 'plyometric', 'throw'] as const
 
@@ -105,8 +119,30 @@ function walkedOf(
 	return [...days.values()].sort((a, b) => (a.day < b.day ? 1 : -1)).slice(0, 12)
 }
 
-/** An athlete's page as a story: now, numbers, ladders, history, care. Null for a stranger's id. */
-export async function readAthletePage(scope: ClubScope, athleteId: string, today: string) {
+/** What was noted of an athlete on each drill the last time, newest first. */
+async function notedLast(
+	scope: ClubScope,
+	athleteId: string,
+	today: string,
+	library: Library,
+): Promise<{ drill: string; day: string; text: string }[]> {
+	const last = new Map<string, { drill: string; day: string; text: string }>()
+	for (const { drillId, day, text } of await notesBefore(scope, [athleteId], addDays(today, -84), addDays(today, 1)))
+		last.set(drillId, { drill: library.drills[drillId]?.name ?? drillId, day, text })
+	return [...last.values()].sort((a, b) => (a.day < b.day ? 1 : -1)).slice(0, NOTED)
+}
+
+/**
+ * An athlete's page: now, where it is going, numbers, ladders, history, care. Null for a stranger's id.
+ *
+ * @param asked which picture and which day; null where the story is not shown
+ */
+export async function readAthletePage(
+	scope: ClubScope,
+	athleteId: string,
+	today: string,
+	asked: StoryOf['asked'] | null = null,
+) {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null
 	const [library, levelOf, states, members, squads] = [
@@ -120,10 +156,11 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const squad = squads.find((candidate) => own.has(candidate.id))
 	const school = library.schools[squad?.schoolId ?? 'quality-first']
 	if (!school) throw new Error(`school ${squad?.schoolId} is not in the library`)
+	const days = asked === null ? LOG_DAYS : (SPANS[asked.span] ?? LONGEST_DAYS)
 	const ageYears = athlete.birthDate === null ? null : ageInYears(athlete.birthDate, today)
 
 	const records = await careOf(scope, [athleteId])
-	const outside = await outsideOf(scope, [athleteId], addDays(today, -28))
+	const outside = await outsideOf(scope, [athleteId], addDays(today, -days))
 	const standings = standingsOf(states, library).get(athleteId) ?? {}
 	const day = {
 		day: today,
@@ -181,12 +218,12 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
-	const events = foldEvents(
-		await eventsOfSessions(
-			scope,
-			(await recentSessionsOf(scope, [athleteId], today, 70)).map((row) => row.session.id),
-		),
-	)
+	const sessions = (await recentSessionsOf(scope, [athleteId], today, days)).map(({ session }) => session)
+	const lately = sessions.filter(({ day }) => day > addDays(today, -LOG_DAYS)).map(({ id }) => id)
+	const folded = foldEvents(await eventsOfAthlete(scope, athleteId, lately))
+	// What turned out to be somebody else's is theirs.
+	const isOwn = (event: StoredEvent) => event.athleteId === athleteId || event.athleteId === null
+	const events = { current: folded.current.filter(isOwn), conflicts: folded.conflicts.flat().filter(isOwn) }
 	const known = facts.get(athleteId)!
 	const walked = walkedOf(
 		library,
@@ -195,7 +232,7 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 		),
 		events.current,
 	)
-	const pains = [...events.current, ...events.conflicts.flat()].flatMap((event) =>
+	const pains = [...events.current, ...events.conflicts].flatMap((event) =>
 		event.athleteId === athleteId && event.type === 'observation' && event.kind === 'pain' && !event.void
 			? [{ id: event.id, at: event.deviceTime, ...event.value }]
 			: [],
@@ -216,8 +253,44 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				]
 			: [],
 	)
+	const runs = (await readFieldRuns(scope, [athleteId], addDays(today, 1))).get(athleteId) ?? []
+	const errors = squad ? await readErrors(scope, squad.id, addDays(today, 1)) : {}
+	const { records: marked, means } = await readRecordsOf(scope, athleteId, addDays(today, 1), library, errors)
+	const decided = await verdictsOfAthlete(scope, athleteId, 60)
+	const story =
+		asked &&
+		(await readStory(scope, {
+			athleteId,
+			today,
+			library,
+			school,
+			errors,
+			facts: known,
+			sessions,
+			events: events.current,
+			lines: new Map(
+				(
+					await readLinesById(scope, [
+						...new Set(events.current.flatMap((event) => ('lineId' in event && event.lineId ? [event.lineId] : []))),
+					])
+				).map((line) => [line.id, line]),
+			),
+			means,
+			keys: marked.map(({ key }) => key),
+			outside: outside.map(outsideLoadOf),
+			illnesses: records.flatMap((row) =>
+				row.kind === 'illness' && row.endedOn !== row.fromDay ? [{ since: row.fromDay, until: row.endedOn }] : [],
+			),
+			moves: decided.flatMap((row) =>
+				row.decided === 'hold'
+					? []
+					: [{ day: row.day, verdict: row.decided, words: library.ladders[row.ladderId]?.name ?? row.ladderId }],
+			),
+			asked,
+		}))
 	return {
 		athlete,
+		story,
 		version: await versionOf(scope, 'athlete', athleteId),
 		ageYears,
 		squadId: squad?.id ?? null,
@@ -278,14 +351,8 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 				}
 			: null,
 		setAside: await listSetAside(scope, { athleteIds: [athleteId] }, addDays(today, 1), library),
-		records: await readRecordsOf(
-			scope,
-			athleteId,
-			addDays(today, 1),
-			library,
-			squad ? await readErrors(scope, squad.id, addDays(today, 1)) : {},
-		),
-		verdicts: (await verdictsOfAthlete(scope, athleteId, 60))
+		records: marked,
+		verdicts: decided
 			.filter((row) => row.decided !== 'hold' || row.reason !== null)
 			.slice(0, 16)
 			.map((row) => ({
@@ -298,12 +365,14 @@ export async function readAthletePage(scope: ClubScope, athleteId: string, today
 			})),
 		pains: [...pains, ...atTheDesk].sort((a, b) => (a.at < b.at ? 1 : -1)),
 		measured: await readMeasurements(scope, athleteId),
+		segments: fieldSegments(runs),
+		noted: asked ? await notedLast(scope, athleteId, today, library) : [],
 		standing: sayStanding(
 			ownOf(
 				(await readMeasured(scope, [athleteId], today)).get(athleteId) ?? [],
 				school.numbers.sprintGoalMs / 1000,
 				today,
-				(await readFieldSpeeds(scope, [athleteId], addDays(today, 1))).get(athleteId) ?? null,
+				fieldSpeed(runs),
 			),
 			school,
 		),

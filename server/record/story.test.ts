@@ -1,0 +1,172 @@
+import { randomUUID } from 'node:crypto'
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { draftEntry } from '../../tests/support/draft-entry'
+import { planSession } from '../../tests/support/plan-session'
+import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { readLines } from '../../db/queries/sessions'
+import { enterOutside } from '../care/outside'
+import { openCare } from '../care/care-records'
+import { acceptEvents } from '../log/accept-events'
+import { readAthletePage } from '../squads/read-athlete'
+import { nameCauses } from './name-causes'
+import { giveTo } from './write-done'
+
+beforeAll(freshDatabase)
+
+const DAYS = ['2026-02-12', '2026-02-16', '2026-02-19', '2026-02-23', '2026-02-26', '2026-03-02', '2026-03-05']
+const LAST = '2026-03-09'
+const TODAY = '2026-03-10'
+const at = (day: string, time = '18:30') => new Date(`${day}T${time}:00Z`)
+let club: TestClub
+let one: string
+beforeEach(async () => {
+	club = await makeClub('Club', 2, '2026-02-10')
+	one = club.athletes[0]!
+})
+
+/** A session of starts over 20 m, run so far apart by the clock; the ids of session and marks. */
+async function ran(day: string, times: number[], apartS = 180, athlete = one) {
+	const sessionId = await planSession(club, day, [
+		draftEntry({
+			part: 'Starts',
+			drillId: 'three-point-start',
+			sets: 1,
+			reps: 6,
+			rest: 180,
+			parameters: { distanceM: 20 },
+		}),
+	])
+	const line = (await readLines(club.scope, [sessionId])).find(({ athleteId }) => athleteId === athlete)!
+	const ids = times.map(() => randomUUID())
+	const answers = await acceptEvents(
+		club.coach,
+		times.map((timeS, index) => ({
+			id: ids[index],
+			sessionId,
+			athleteId: athlete,
+			entryId: line.entryId,
+			lineId: line.id,
+			deviceId: '00000000-0000-4000-8000-00000000000d',
+			deviceSeq: index,
+			deviceTime: new Date(Date.parse(`${day}T17:40:00Z`) + index * apartS * 1000).toISOString(),
+			setNo: 1,
+			repNo: index + 1,
+			type: 'mark',
+			kind: 'sprint',
+			value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
+		})),
+		at(day),
+	)
+	expect(answers.map(({ outcome }) => outcome)).toEqual(times.map(() => 'accepted'))
+	return { sessionId, ids }
+}
+const page = async (asked: { session?: string; showBody?: boolean } = {}, athlete = one) =>
+	(await readAthletePage(club.scope, athlete, TODAY, {
+		measure: null,
+		span: 'season',
+		session: asked.session ?? null,
+		showBody: asked.showBody ?? true,
+	}))!.story!
+/** Seven days at 3.20 s, and a last one as it is said. */
+async function season(last: number[], apartS?: number) {
+	for (const [index, day] of DAYS.entries()) await ran(day, [3.2, 3.19 + 0.01 * (index % 3), 3.2, 3.21])
+	return ran(LAST, last, apartS)
+}
+
+describe('the picture of a measure', () => {
+	it('has every session with its usual, and says what changed', async () => {
+		for (const [index, day] of DAYS.entries()) await ran(day, index < 4 ? [3.3, 3.3] : [3.15, 3.15])
+		await ran(LAST, [3.15, 3.15])
+		const { measures, trend } = await page()
+		expect(measures).toMatchObject([{ what: 'Three-point start, 20 m', sessions: 8, family: 'sprint' }])
+		expect(measures[0]!.change!.words).toBe('faster by 0.15 s since February, beyond noise')
+		expect(trend!.series[0]!.points.map(({ day, mean, record }) => [day, mean, record])).toEqual([
+			...DAYS.map((day, index) => [day, index < 4 ? 3.3 : 3.15, index === 4]),
+			[LAST, 3.15, false],
+		])
+		expect(trend!.better).toBe('lower')
+	})
+	it('is empty before anything was measured, and one point after one session', async () => {
+		expect(await page()).toMatchObject({ measures: [], trend: null, why: null })
+		await ran(LAST, [3.2])
+		const { measures, trend, why } = await page()
+		expect(measures).toMatchObject([{ sessions: 1, change: null }])
+		expect(trend!.series[0]!.points).toMatchObject([{ day: LAST, usual: null }])
+		expect(why).toBeNull()
+	})
+	it('loses a mark that was somebody else’s, and the other has it', async () => {
+		// Who has been away is written less.
+		club = await makeClub('Trained', 2, '2026-03-08')
+		one = club.athletes[0]!
+		const { sessionId, ids } = await ran(LAST, [3.2, 3.9])
+		expect(await giveTo(club.coach, sessionId, ids[1]!, club.athletes[1]!, at(LAST, '19:00'))).toEqual({ changed: 1 })
+		expect((await page()).trend!.series[0]!.points).toMatchObject([{ n: 1, mean: 3.2 }])
+		expect((await page({}, club.athletes[1])).trend!.series[0]!.points).toMatchObject([{ n: 1, mean: 3.9 }])
+		const strip = await page()
+		expect(strip.fortnight.flatMap(({ sessions }) => sessions.flatMap(({ load }) => load))).toMatchObject([
+			{ family: 'sprint', words: '20 m at 90 % or more' },
+		])
+	})
+})
+
+describe('why flat', () => {
+	it('tells the match before and the short rests, and keeps what the coach says it was', async () => {
+		const { sessionId } = await season([3.42, 3.43, 3.42, 3.41, 3.43], 80)
+		// Told afterwards: what was written before it was not written for it.
+		await enterOutside(
+			club.coach,
+			{ athleteId: one },
+			{
+				kind: 'match',
+				day: '2026-03-08',
+				startTime: '16:00',
+				minutes: '90',
+				rpe: '8',
+				hardRunning: '',
+				hardCutting: '',
+			},
+			at(TODAY),
+		)
+		const { why, fortnight } = await page()
+		expect(why).toMatchObject({ sessionId, day: LAST, state: 'flat', ticked: [] })
+		expect(why!.reading).toBe('Three-point start, 20 m: 3.42 s, usual 3.20 s')
+		// Ended at 17:30, 24 h before. Rests of 1:20 where 3:00 are asked.
+		expect(why!.causes.map(({ title, evidence }) => `${title} · ${evidence}`)).toEqual([
+			'Match 24 h before · 90 minutes, effort 8',
+			'Short rests · 1:20 between reps by the clock, 3:00 asked',
+			'Hard days closer than the school asks · maximal sprinting 26 h before; asked are 48 h',
+		])
+		expect(why!.notKnown).toEqual(['wind'])
+		expect(fortnight.find(({ day }) => day === LAST)!.sessions).toMatchObject([{ state: 'flat' }])
+
+		const named = (causes: string[], who = club.coach) => nameCauses(who, one, sessionId, causes, at(TODAY))
+		expect(await named(['match', 'short-rests'])).toEqual({ named: 2 })
+		expect(await named(['match'])).toEqual({ named: 1 })
+		expect((await page()).why!.ticked).toEqual(['match'])
+		expect(await named(['match', 'the-moon'])).toHaveProperty('problems.cause')
+		expect((await page()).why!.ticked).toEqual(['match'])
+		expect(await named([])).toEqual({ named: 0 })
+		expect((await page()).why!.ticked).toEqual([])
+	})
+	it('is not asked about another club’s session, nor one the athlete was not down for', async () => {
+		const { sessionId } = await season([3.42, 3.43])
+		const other = await makeClub('Other', 1)
+		expect(await nameCauses(other.coach, other.athletes[0]!, sessionId, ['match'], at(TODAY))).toBeNull()
+		expect(await nameCauses(other.coach, one, sessionId, ['match'], at(TODAY))).toBeNull()
+		expect(await nameCauses(club.coach, one, randomUUID(), ['match'], at(TODAY))).toBeNull()
+		expect((await page()).why!.ticked).toEqual([])
+	})
+	it('tells nobody of an illness who may not read it', async () => {
+		const ill = { kind: 'illness', region: '', pattern: '', drillId: '', note: 'a fever', setBy: '', setByRole: '' }
+		await season([3.42, 3.43, 3.42])
+		expect(await openCare(club.coach, one, ill, at(LAST, '08:00'))).not.toHaveProperty('problems')
+		expect((await page()).why!.causes.map(({ id }) => id)).toEqual(['unwell'])
+		const others = await page({ showBody: false })
+		expect(JSON.stringify(others)).not.toMatch(/unwell|illness/i)
+		expect(others.why!.causes).toEqual([])
+	})
+	it('says nothing of a day like any other', async () => {
+		await season([3.2, 3.21, 3.19, 3.2])
+		expect((await page()).why).toBeNull()
+	})
+})
