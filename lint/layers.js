@@ -30,9 +30,9 @@ export const CORE_ORDER = [
 	'calc',
 	'devices',
 	'field',
-	'record',
 	'field-map',
 	'plan',
+	'record',
 ]
 
 /** Pure packages: what they give depends on what they are given. */

@@ -138,6 +138,9 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									schoolName
 								)}{' '}
 								·{' '}
+								<Link className="link" to={`/squads/${squad.id}/week`}>
+									The week
+								</Link>
 								<Link className="link" to={`/squads/${squad.id}/ladders`}>
 									Ladders
 								</Link>{' '}

@@ -205,6 +205,9 @@ describe('a profile from ordinary sessions', () => {
 			const read = fieldSegments(lost(20, 0.1))!
 			expect(read.segments.filter(({ weak }) => weak).map(({ fromM, toM }) => [fromM, toM])).toEqual([[20, 30]])
 		})
+		it('what the start costs is no weak part', () => {
+			expect(fieldSegments(lost(0, 0.1))!.segments[0]).toMatchObject({ fromM: 0, toM: 5, weak: false })
+		})
 		it('a hundredth is within what timing errs', () => {
 			expect(fieldSegments(lost(20, 0.01))!.segments.some(({ weak }) => weak)).toBe(false)
 		})

@@ -195,8 +195,10 @@ export function fieldSegments(runs: readonly FieldRun[]): FieldSegments | null {
 	const means = fieldMeans(runs)
 	const fit = means && fitted(means.splits)
 	if (!means || !fit) return null
+	const [first, ...rest] = whereTimeGoes(means.splits, fit, GATE_ERROR_S / Math.sqrt(means.sessions))
 	return {
-		segments: whereTimeGoes(means.splits, fit, GATE_ERROR_S / Math.sqrt(means.sessions)),
+		// The first holds the start itself, which the curve knows nothing of.
+		segments: [{ ...first!, weak: false }, ...rest],
 		mssMps: fit.mssMps,
 		tauS: fit.tauS,
 		on: means.on,

@@ -1,0 +1,47 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect } from '@playwright/test'
+import { test } from '../support/app-test'
+import { signInToDemo } from '../support/sign-in'
+
+test('an athlete’s story: where it is going, the fortnight, why a day was flat, and what it was', async ({
+	app,
+	page,
+}) => {
+	await signInToDemo(page, app)
+	const [athlete] = await app.rows("select athlete_id as id from athlete_identity where name = 'Sefa Lindqvist'")
+	const id = String(athlete!.id)
+	await page.goto(`/athletes/${id}`)
+
+	// The picture is drawn after the page; its sentence and its numbers are there before.
+	const going = page.getByRole('region', { name: 'Where it is going' })
+	await expect(going.getByRole('heading')).toContainText('Three-point start, 20 m:')
+	await expect(going.locator('svg.recharts-surface').first()).toBeVisible()
+	const [{ n }] = (await app.rows(
+		"select count(*) as n from session_mean where athlete_id = ? and mark_key like '1|sprint|three-point-start|three-point|d20|%'",
+		[id],
+	)) as [{ n: number }]
+	await going.getByText('As a table').click()
+	await expect(going.getByRole('row')).toHaveCount(Number(n) + 1)
+
+	// Another measure, further back, by a link that can be sent on.
+	await going
+		.getByRole('link', { name: /^Broad jump and stick/ })
+		.first()
+		.click()
+	await expect(going.getByRole('heading')).toContainText('Broad jump and stick:')
+	await going.getByRole('link', { name: 'a year' }).click()
+	await expect(page).toHaveURL(/span=year/)
+	const saved = page.waitForEvent('download')
+	await going.getByRole('button', { name: 'save picture' }).click()
+	expect((await saved).suggestedFilename()).toMatch(/^broad-jump-and-stick-.*\.svg$/)
+
+	// Why flat: ranked, and what it was is kept.
+	const why = page.locator('section').filter({ has: page.getByRole('heading', { name: /^Why flat on/ }) })
+	await expect(why.getByRole('listitem').first()).toContainText(/Match \d+ h before/)
+	await why.getByText('What was it?').click()
+	await why.getByLabel('match', { exact: true }).check()
+	await why.getByRole('button', { name: 'Keep' }).click()
+	await expect(why).toContainText('that is what it was')
+	expect(await app.rows('select cause from named_cause where athlete_id = ?', [id])).toEqual([{ cause: 'match' }])
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+})
