@@ -86,10 +86,10 @@ describe('a squad’s week', () => {
 	it('keeps what was said of a body to those who read it, and shows all what is spared', async () => {
 		await sets(0, 4)
 		await log(0, [pain])
-		expect(await row(0)).toMatchObject({ thought: 'spare the left calf; ask how it is' })
-		expect((await row(0)).bodyWords).toBe('left calf spared, left calf 3')
+		expect(await row(0)).toMatchObject({ thought: 'spare the left calf or Achilles; ask how it is' })
+		expect((await row(0)).bodyWords).toBe('left calf or Achilles spared, left calf or Achilles 3')
 		const assistant = club.as('assistant')
-		expect((await row(0, assistant)).bodyWords).toBe('left calf spared')
+		expect((await row(0, assistant)).bodyWords).toBe('left calf or Achilles spared')
 		expect((await row(0, assistant)).body.read).toBeNull()
 	})
 	it('tells a gap only where both sides were measured, and whether it is noise', async () => {
