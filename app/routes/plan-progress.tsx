@@ -4,6 +4,7 @@ import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { readBlockProgress, replanBlock } from '#server/plan/block-progress'
+import { type BlockReview, readBlockReview } from '#server/record/read-block-review'
 import type { Route } from './+types/plan-progress'
 import { allowed, notFound } from '../request-guard'
 import { PostForm } from '../ui/post-form'
@@ -15,7 +16,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const progress = await readBlockProgress(scope, params.blockId, todayAt(who.timeZone))
 	if (!progress) throw notFound()
 	const { block, ...rest } = progress
-	return { ...rest, start: block.start, mayPlan: may(who.role, 'plan:write') }
+	const review = await readBlockReview(who, params.blockId, todayAt(who.timeZone))
+	return { ...rest, review, blockId: block.id, start: block.start, mayPlan: may(who.role, 'plan:write') }
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
@@ -34,7 +36,7 @@ const HEADS: Record<Quantity, string> = {
 
 /** A block as the weeks pass: what was asked, what stands on the sheets and what was done, for one athlete in the mean. */
 export default function PlanProgress({ loaderData, actionData }: Route.ComponentProps) {
-	const { squadName, start, weeks, replan, mayPlan } = loaderData
+	const { squadName, start, weeks, replan, mayPlan, review, blockId } = loaderData
 	const missed = weeks.filter((week) => week.missed)
 	return (
 		<>
@@ -132,6 +134,98 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 					</tbody>
 				</table>
 			</div>
+			{review && <WhatChanged review={review} copyId={mayPlan ? blockId : null} />}
+		</>
+	)
+}
+
+/** Start against end, in sentences first; who, and what the block before did, beside them. */
+function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string | null }) {
+	const { words, people, measures, before } = review
+	const list = (some: { athleteId: string; name: string; words: string }[]) =>
+		some.map((one, index) => (
+			<span key={one.athleteId}>
+				{index > 0 && '; '}
+				<Link className="hover:underline" to={`/athletes/${one.athleteId}`}>
+					{one.name}
+				</Link>{' '}
+				<span className="dim">{one.words}</span>
+			</span>
+		))
+	return (
+		<>
+			<section className="mt-9 max-w-[1100px]">
+				<h2 className="text-[18px]">What changed</h2>
+				<p className="mt-1 max-w-[70ch]">{words}</p>
+				{before && (
+					<p className="dim mt-1 max-w-[70ch]">
+						<Link className="link" to={`/plan/blocks/${before.id}`}>
+							The block before, from {shortDay(before.start)}
+						</Link>
+						: {before.words}
+					</p>
+				)}
+				{measures.length === 0 ? (
+					<p className="rule dim mt-3 py-2">
+						Nothing was measured alike in four sessions: two at the start and two at the end make a comparison.
+					</p>
+				) : (
+					<ul className="mt-3">
+						{measures.map((one) => (
+							<li key={one.key} className="rule py-2">
+								<p className={one.better.length + one.worse.length > 0 ? 'font-semibold' : ''}>{one.sentence}.</p>
+								{one.better.length > 0 && <p className="text-[14px]">{list(one.better)}</p>}
+								{one.worse.length > 0 && <p className="text-[14px]">{list(one.worse)}</p>}
+								<p className="dim text-[13.5px]">
+									{one.how}
+									{before &&
+										` · the block before: ${one.before ? one.before.slice(one.what.length + 2) : 'not measured'}`}
+								</p>
+							</li>
+						))}
+					</ul>
+				)}
+			</section>
+			{people.length > 0 && (
+				<section className="mt-7 max-w-[760px]">
+					<h2>Athlete by athlete</h2>
+					<table className="mt-2 w-full text-left">
+						<thead className="dim text-[13px]">
+							<tr>
+								<th className="py-1 font-normal">Athlete</th>
+								<th className="py-1 text-right font-normal">Came</th>
+								<th className="py-1 text-right font-normal">Rungs up</th>
+								<th className="py-1 text-right font-normal">Rungs back</th>
+								{people.some((one) => one.pains !== null) && <th className="py-1 text-right font-normal">Pains</th>}
+							</tr>
+						</thead>
+						<tbody>
+							{people.map((one) => (
+								<tr key={one.athleteId} className="border-t border-chalk">
+									<th scope="row" className="py-1.5 text-left font-semibold">
+										<Link className="hover:underline" to={`/athletes/${one.athleteId}`}>
+											{one.name}
+										</Link>
+									</th>
+									<td className="num text-right">
+										{one.came} of {one.down}
+									</td>
+									<td className="num text-right">{one.up}</td>
+									<td className="num text-right">{one.back}</td>
+									{one.pains !== null && <td className="num text-right">{one.pains}</td>}
+								</tr>
+							))}
+						</tbody>
+					</table>
+				</section>
+			)}
+			{copyId && (
+				<p className="mt-5 print:hidden">
+					<Link className="btn btn-quiet" to={`/plan/block?copy=${copyId}`}>
+						Begin the next block from this one
+					</Link>
+				</p>
+			)}
 		</>
 	)
 }

@@ -75,7 +75,8 @@ type ListedSession = Loaded['sessions'][number]
 
 /** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
 export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, bodies, mayPlan } = loaderData
+	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, finished, bodies, mayPlan } =
+		loaderData
 	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
 	const submission = useSubmission(mover.state)
@@ -181,6 +182,28 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 				<p className="dim mt-3 hidden text-[14px] sm:block">
 					Drag a session to another day, or focus it and press Alt with ← or →. Its lines are written anew for that day.
 				</p>
+			)}
+			{finished.length > 0 && (
+				<section className="mt-7">
+					<h2>Blocks that are over</h2>
+					<ul className="mt-2">
+						{finished.map((block) => (
+							<li key={block.id} className="rule flex flex-wrap items-center justify-between gap-3 py-2">
+								<span>
+									<Link className="link" to={`/plan/blocks/${block.id}`}>
+										{block.squad}, {block.weeks} weeks from {shortDay(block.start)}
+									</Link>{' '}
+									<span className="dim">what changed</span>
+								</span>
+								{mayPlan && (
+									<Link className="btn btn-quiet" to={`/plan/block?copy=${block.id}`}>
+										Copy
+									</Link>
+								)}
+							</li>
+						))}
+					</ul>
+				</section>
 			)}
 			{blocks.length > 0 && (
 				<section className="mt-7">

@@ -75,6 +75,8 @@ const BETTER_WORD: Record<MarkKind, [better: string, worse: string]> = {
 	height: ['higher', 'lower'],
 	distance: ['farther', 'less far'],
 }
+/** "faster", or "slower". */
+export const changeWord = (kind: MarkKind, better: boolean): string => BETTER_WORD[kind][better ? 0 : 1]
 /** "since September", or "since Tue 24 Nov" within the same month. */
 const saySince = (since: Day, today: Day): string =>
 	since.slice(0, 7) === today.slice(0, 7) ? `since ${shortDay(since)}` : `since ${monthOf(since, today)}`

@@ -225,6 +225,18 @@ export const athletesMarked = async ({ db, clubId }: ClubScope, sessionId: strin
 			.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId)))
 	).map((row) => row.athleteId)
 
+/** Who has a mark in which of some sessions, each once. Index `mark_by_session`. */
+export async function athletesMarkedIn(
+	{ db, clubId }: ClubScope,
+	sessionIds: string[],
+): Promise<{ sessionId: string; athleteId: string }[]> {
+	if (sessionIds.length === 0) return []
+	return db
+		.selectDistinct({ sessionId: mark.sessionId, athleteId: mark.athleteId })
+		.from(mark)
+		.where(and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds), eq(mark.isVoid, false)))
+}
+
 /** Sessions with a mark that has no key of this version; replaced and void marks carry the version alone. */
 export async function sessionsToKey(
 	db: ClubScope['db'],

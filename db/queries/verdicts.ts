@@ -103,3 +103,23 @@ export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: stri
 		)
 	return standing(rows).filter((row) => row.decided === 'advance')
 }
+
+/** Where verdicts after some sessions moved whom, the last word of each. Index `verdict_turn`. */
+export async function movesOfSessions(
+	{ db, clubId }: ClubScope,
+	sessionIds: string[],
+): Promise<{ athleteId: string; ladderId: string; from: string; to: string }[]> {
+	if (sessionIds.length === 0) return []
+	const rows = await db
+		.select({
+			athleteId: verdict.athleteId,
+			sessionId: verdict.sessionId,
+			ladderId: verdict.ladderId,
+			turn: verdict.turn,
+			from: sql<string>`json_value(${verdict.before}, '$.rungId')`,
+			to: sql<string>`json_value(${verdict.after}, '$.rungId')`,
+		})
+		.from(verdict)
+		.where(and(eq(verdict.clubId, clubId), inArray(verdict.sessionId, sessionIds)))
+	return standing(rows).filter(({ from, to }) => from !== to)
+}

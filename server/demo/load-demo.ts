@@ -58,6 +58,7 @@ import { hashPassword } from '../access/password'
 import { careDayOf } from '../facts/facts-on'
 import { concludedOf, levelsOf } from './life-facts'
 import { readCalendar } from '../plan/calendar'
+import { insertBlock } from '../../db/queries/plan'
 import { writeBlock } from '../plan/make-block'
 import { repairInside } from '../plan/repair-sheet'
 import { writeLines } from '../sheet/write-lines'
@@ -265,6 +266,7 @@ class DemoClub {
 			.filter(({ ago }) => ago > 0)
 			.sort((a, b) => b.ago - a.ago)
 		const nextAhead = Math.min(...plan.offsets.map((ago) => (ago === 0 ? 0 : 7 - ago)))
+		if (plan.pastBlocks) await this.writePastBlocks(plan, squadId, addDays(this.today, -past[0]!.ago))
 		for (const [index, { phase, ago }] of past.entries()) {
 			const sessionsAgo = past.length - index
 			const waits = plan.key === 'u17' && sessionsAgo === 1
@@ -287,6 +289,40 @@ class DemoClub {
 			for (const state of life.states.values())
 				await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
 		await this.writeAhead(plan, squadId, lives)
+	}
+
+	/** The block with its unloading week and the one after it, as their plans would stand there. */
+	private async writePastBlocks(plan: DemoSquadPlan, squadId: string, first: string): Promise<void> {
+		// The first ends with its unloading week.
+		const [weeks, begins] = [DEMO_PHASES.indexOf('unloading') + 1, mondayOf(first)]
+		for (const at of [0, 1]) {
+			const start = addDays(begins, at * weeks * 7)
+			const block = { id: this.random.uuid(), squadId, start, end: addDays(start, weeks * 7 - 1) }
+			// Weeks of the demo end with today, those of a block with a Sunday: the last one takes what is left.
+			const count = at === 0 ? weeks : Math.floor(daysBetween(start, this.today) / 7) + 1
+			this.blocks.push({ ...block, end: at === 0 ? block.end : this.today })
+			await insertBlock(this.scope, {
+				id: block.id,
+				squadId,
+				start,
+				weeks: count,
+				plan: {
+					start,
+					phases: Array.from(
+						{ length: count },
+						(_, week) => DEMO_PHASES[Math.min(at * weeks + week, DEMO_PHASES.length - 1)]!,
+					),
+					shape: defaultShape(count),
+					days: plan.offsets.map((ago) => ({
+						weekday: weekday(addDays(this.today, -ago)),
+						startTime: plan.startTime,
+						minutes: plan.minutes,
+					})),
+				},
+				madeBy: this.coachId,
+				madeAt: new Date(`${start}T08:00:00Z`),
+			})
+		}
 	}
 
 	/** What comes: the next two sessions, or those until a block begins, written the way the product writes them. */
@@ -470,6 +506,7 @@ class DemoClub {
 		startedAt: Date | null,
 		reviewedAt: Date | null,
 		athleteIds: string[],
+		blockId: string | null = null,
 	) {
 		const { scope, random } = this
 		const sessionId = random.uuid()
@@ -488,6 +525,7 @@ class DemoClub {
 			plannedMinutes: plan.minutes,
 			startedAt,
 			reviewedAt,
+			blockId,
 		})
 		await insertAttending(scope, sessionId, athleteIds)
 		const parts = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
@@ -527,6 +565,7 @@ class DemoClub {
 			startedAt,
 			waits ? null : new Date(startedAt.getTime() + 7_200_000),
 			lives.map((life) => life.id),
+			this.blocks.find((one) => one.squadId === squadId && day >= one.start && day <= one.end)?.id ?? null,
 		)
 		const session = { id: sessionId, day, startTime: plan.startTime, phase, surface: groundOf(plan) }
 		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
@@ -623,6 +662,8 @@ class DemoClub {
 
 	/** Days of sessions whose marks are still to be written. */
 	private readonly days = new Set<string>()
+	/** Blocks gone by, with the days their sessions lie in. */
+	private readonly blocks: { id: string; squadId: string; start: string; end: string }[] = []
 
 	private stamp(startedAt: Date) {
 		this.seq += 1

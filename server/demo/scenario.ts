@@ -479,6 +479,8 @@ export interface DemoSquadPlan {
 	underWay?: boolean
 	/** The next four weeks are planned as a block, with tests at its end. */
 	block?: boolean
+	/** The weeks gone by were two blocks. */
+	pastBlocks?: boolean
 }
 export const DEMO_SQUADS: DemoSquadPlan[] = [
 	{
@@ -489,6 +491,7 @@ export const DEMO_SQUADS: DemoSquadPlan[] = [
 		minutes: 90,
 		offsets: [0, 4],
 		phaseNow: 'peaking',
+		pastBlocks: true,
 	},
 	{
 		key: 'women',

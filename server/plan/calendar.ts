@@ -40,23 +40,25 @@ export interface Calendar {
 	sheetClashes: SheetClash[]
 }
 
-/** The calendar with the blocks that are not over yet, each with its squad's name. */
+/** The calendar with the blocks, each with its squad's name. */
 export async function readCalendarPage(scope: ClubScope, first: string, last: string, today: string) {
 	const [calendar, blocks, squads] = [
 		await readCalendar(scope, first, last, today),
 		await listBlocks(scope),
 		await listSquads(scope),
 	]
+	const named = blocks.map((block) => ({
+		id: block.id,
+		start: block.start,
+		weeks: block.weeks,
+		squad: squads.find((squad) => squad.id === block.squadId)?.name ?? '',
+		over: addDays(block.start, block.weeks * 7) <= today,
+	}))
 	return {
 		...calendar,
-		blocks: blocks
-			.filter((block) => addDays(block.start, block.weeks * 7) > today)
-			.map((block) => ({
-				id: block.id,
-				start: block.start,
-				weeks: block.weeks,
-				squad: squads.find((squad) => squad.id === block.squadId)?.name ?? '',
-			})),
+		blocks: named.filter(({ over }) => !over),
+		/** Those that are over, the last first. */
+		finished: named.filter(({ over }) => over).reverse(),
 	}
 }
 
