@@ -26,7 +26,7 @@ const QUIET_SHOWN = 6
 
 /** A squad's week on a page: who came, what they did against what was asked, and who needs a thought. */
 export default function SquadWeek({ loaderData }: Route.ComponentProps) {
-	const { squadId, squadName, monday, sessions, words, rows, outside, before, next } = loaderData
+	const { squadId, squadName, monday, sessions, words, rows, outside, due, before, next } = loaderData
 	const thought = rows.filter((row) => row.thought !== null)
 	const quiet = rows.filter((row) => row.thought === null)
 	const has = (quantity: Quantity) =>
@@ -71,6 +71,14 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 							{!session.held && <span className="dim"> to come</span>}
 						</span>
 					))}
+				</p>
+			)}
+			{due.length > 0 && (
+				<p className="mt-1">
+					<b>Due:</b>{' '}
+					<Link className="link" to={`/squads/${squadId}/tests`}>
+						{due.join(', ')}
+					</Link>
 				</p>
 			)}
 			{rows.length === 0 ? (

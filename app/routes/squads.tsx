@@ -140,7 +140,12 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								·{' '}
 								<Link className="link" to={`/squads/${squad.id}/week`}>
 									The week
-								</Link>
+								</Link>{' '}
+								·{' '}
+								<Link className="link" to={`/squads/${squad.id}/tests`}>
+									Tests
+								</Link>{' '}
+								·{' '}
 								<Link className="link" to={`/squads/${squad.id}/ladders`}>
 									Ladders
 								</Link>{' '}

@@ -51,7 +51,7 @@ const TRIMMED_FROM = 5
 /** The default spread weighs as much as this many degrees of freedom [our setting]. */
 const PRIOR_WEIGHT = 8
 /** Day to day, percent of the mark [our setting, from memory of the trade]. */
-const BETWEEN_PERCENT: Record<MarkKind, number> = { sprint: 1, contact: 2.5, height: 2.5, distance: 2.5 }
+export const BETWEEN_PERCENT: Record<MarkKind, number> = { sprint: 1, contact: 2.5, height: 2.5, distance: 2.5 }
 
 /**
  * How far a day moves a squad's athletes, percent of the mark, from the scatter of their session means, shrunk towards

@@ -118,7 +118,7 @@ export async function meansOf(
 		)
 	return rows.map(keptMeanOf)
 }
-const keptMeanOf = ({ clubId: _club, markKey, unusual, ...row }: typeof sessionMean.$inferSelect): KeptMean => ({
+export const keptMeanOf = ({ clubId: _club, markKey, unusual, ...row }: typeof sessionMean.$inferSelect): KeptMean => ({
 	...row,
 	key: markKey,
 	...(unusual ? { unusual } : {}),

@@ -1,8 +1,10 @@
-import { and, eq } from 'drizzle-orm'
+import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { CauseId } from '../../core/record/why'
 import type { ClubScope } from '../connect'
-import { namedCause } from '../schema/care'
+import { battery, batterySession, namedCause } from '../schema/record'
+import { sessionMean } from '../schema/log'
 import { session } from '../schema/sessions'
+import { type KeptMean, keptMeanOf } from './marks'
 
 /** What coaches said made days of an athlete flat or good, with the day; by the primary key. */
 export async function causesNamed(
@@ -36,4 +38,61 @@ export async function unnameCause(
 				eq(namedCause.cause, cause),
 			),
 		)
+}
+
+export type BatteryRow = typeof battery.$inferSelect
+/** A squad's batteries, those taken off too; index `battery_by_squad`. */
+export const batteriesOf = async ({ db, clubId }: ClubScope, squadId: string): Promise<BatteryRow[]> =>
+	db
+		.select()
+		.from(battery)
+		.where(and(eq(battery.clubId, clubId), eq(battery.squadId, squadId)))
+		.orderBy(asc(battery.madeAt))
+export async function readBattery({ db, clubId }: ClubScope, id: string): Promise<BatteryRow | null> {
+	const [row] = await db
+		.select()
+		.from(battery)
+		.where(and(eq(battery.clubId, clubId), eq(battery.id, id)))
+	return row ?? null
+}
+export async function insertBattery({ db, clubId }: ClubScope, row: Omit<typeof battery.$inferInsert, 'clubId'>) {
+	await db.insert(battery).values({ ...row, clubId })
+}
+/** Taken off, or put back. @returns false where there is none */
+export async function retireBattery({ db, clubId }: ClubScope, id: string, retired: boolean): Promise<boolean> {
+	const [result] = await db
+		.update(battery)
+		.set({ retired })
+		.where(and(eq(battery.clubId, clubId), eq(battery.id, id)))
+	return result.affectedRows > 0
+}
+export async function addBatterySession({ db, clubId }: ClubScope, batteryId: string, sessionId: string) {
+	await db.insert(batterySession).values({ clubId, batteryId, sessionId }).onDuplicateKeyUpdate({ set: { batteryId } })
+}
+/** Sessions of some batteries, oldest first. */
+export async function sessionsOfBatteries(
+	{ db, clubId }: ClubScope,
+	batteryIds: string[],
+): Promise<{ batteryId: string; sessionId: string; day: string; startedAt: Date | null }[]> {
+	if (batteryIds.length === 0) return []
+	return db
+		.select({
+			batteryId: batterySession.batteryId,
+			sessionId: batterySession.sessionId,
+			day: session.day,
+			startedAt: session.startedAt,
+		})
+		.from(batterySession)
+		.innerJoin(session, and(eq(session.clubId, batterySession.clubId), eq(session.id, batterySession.sessionId)))
+		.where(and(eq(batterySession.clubId, clubId), inArray(batterySession.batteryId, batteryIds)))
+		.orderBy(asc(session.day), asc(session.startTime))
+}
+/** What was measured in some sessions, session by session; index `session_mean_by_session`. */
+export async function meansOfSessions({ db, clubId }: ClubScope, sessionIds: string[]): Promise<KeptMean[]> {
+	if (sessionIds.length === 0) return []
+	const rows = await db
+		.select()
+		.from(sessionMean)
+		.where(and(eq(sessionMean.clubId, clubId), inArray(sessionMean.sessionId, sessionIds)))
+	return rows.map(keptMeanOf)
 }

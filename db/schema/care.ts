@@ -2,7 +2,6 @@ import { boolean, decimal, foreignKey, index, int, mysqlTable, primaryKey, uniqu
 import type { REPORT_MOMENTS, ReportKind, ReportSide, Restriction } from '../../core/vocabulary/care'
 import type { Family, Pattern, Region } from '../../core/vocabulary/words'
 import type { Lift, OutsideKind } from '../../core/judge/outside-load'
-import type { CauseId } from '../../core/record/why'
 import type { LadderState } from '../../core/judge/types'
 import type { RuleId } from '../../core/rules/rule'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
@@ -139,32 +138,6 @@ export const outsideLoad = mysqlTable(
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
 		index('outside_by_athlete').on(t.clubId, t.athleteId, t.day),
-	],
-)
-
-/** What a coach said made a day of an athlete flat or good; unsaid, the row goes. */
-export const namedCause = mysqlTable(
-	'named_cause',
-	{
-		clubId: uuid('club_id').notNull(),
-		athleteId: uuid('athlete_id').notNull(),
-		sessionId: uuid('session_id').notNull(),
-		cause: code<CauseId>('cause', 20).notNull(),
-		personId: uuid('person_id').notNull(),
-		at: instant('at').notNull(),
-	},
-	(t) => [
-		primaryKey({ columns: [t.clubId, t.athleteId, t.sessionId, t.cause] }),
-		foreignKey({
-			name: 'named_cause_athlete',
-			columns: [t.clubId, t.athleteId],
-			foreignColumns: [athlete.clubId, athlete.id],
-		}),
-		foreignKey({
-			name: 'named_cause_session',
-			columns: [t.clubId, t.sessionId],
-			foreignColumns: [session.clubId, session.id],
-		}),
 	],
 )
 

@@ -59,6 +59,8 @@ import { careDayOf } from '../facts/facts-on'
 import { concludedOf, levelsOf } from './life-facts'
 import { readCalendar } from '../plan/calendar'
 import { insertBlock } from '../../db/queries/plan'
+import { addBatterySession, insertBattery } from '../../db/queries/record'
+import type { BatteryItem } from '../../core/record/battery'
 import { writeBlock } from '../plan/make-block'
 import { repairInside } from '../plan/repair-sheet'
 import { writeLines } from '../sheet/write-lines'
@@ -283,12 +285,40 @@ class DemoClub {
 				waits,
 			)
 		}
+		if (plan.pastBlocks) await this.writeBattery(squadId)
 		await this.writeMatches(plan, lives)
 		await this.flush()
 		for (const life of lives)
 			for (const state of life.states.values())
 				await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
 		await this.writeAhead(plan, squadId, lives)
+	}
+
+	/** A battery of what everybody does anyhow, done three times: at the start, in between, and last week. */
+	private async writeBattery(squadId: string): Promise<void> {
+		const own = this.past.filter((one) => one.squadId === squadId)
+		const id = this.random.uuid()
+		const item = (drillId: string, parameters: BatteryItem['parameters']): BatteryItem => ({
+			drillId,
+			parameters,
+			kind: 'distance',
+			method: 'tape',
+			tries: 3,
+			use: 'mean',
+			restS: 120,
+		})
+		await insertBattery(this.scope, {
+			id,
+			squadId,
+			name: 'Jump and throw',
+			every: 'block',
+			items: [item('broad-jump', {}), item('overhead-throw', { ballKg: 3 })],
+			retired: false,
+			madeBy: this.coachId,
+			madeAt: new Date(`${own[0]!.day}T08:00:00Z`),
+		})
+		for (const at of [0, Math.floor(own.length / 2), own.length - 2])
+			await addBatterySession(this.scope, id, own[at]!.sessionId)
 	}
 
 	/** The block with its unloading week and the one after it, as their plans would stand there. */
@@ -567,6 +597,7 @@ class DemoClub {
 			lives.map((life) => life.id),
 			this.blocks.find((one) => one.squadId === squadId && day >= one.start && day <= one.end)?.id ?? null,
 		)
+		this.past.push({ squadId, sessionId, day })
 		const session = { id: sessionId, day, startTime: plan.startTime, phase, surface: groundOf(plan) }
 		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
 		const school = STARTER_LIBRARY.schools['quality-first']!
@@ -662,6 +693,7 @@ class DemoClub {
 
 	/** Days of sessions whose marks are still to be written. */
 	private readonly days = new Set<string>()
+	private readonly past: { squadId: string; sessionId: string; day: string }[] = []
 	/** Blocks gone by, with the days their sessions lie in. */
 	private readonly blocks: { id: string; squadId: string; start: string; end: string }[] = []
 

@@ -12,7 +12,7 @@ const NAMED_DAYS = 84
 /**
  * What a coach says made a day of an athlete flat or good: these causes and no others.
  *
- * @returns null for a session the athlete was not down for, or that lies further back than twelve weeks
+ * @returns null for a session the athlete was not down for, that has not begun, or that lies further back than twelve weeks
  */
 export async function nameCauses(
 	who: SignedIn,
@@ -25,7 +25,7 @@ export async function nameCauses(
 	if (known.length !== causes.length) return { problems: { cause: 'One of these is no cause that is known here.' } }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const sessions = await recentSessionsOf(scope, [athleteId], todayAt(who.timeZone, now), NAMED_DAYS)
-		if (!sessions.some(({ session }) => session.id === sessionId)) return null
+		if (!sessions.some(({ session }) => session.id === sessionId && session.startedAt !== null)) return null
 		const before = (await causesNamed(scope, athleteId)).filter((one) => one.sessionId === sessionId)
 		for (const { cause } of before)
 			if (!known.includes(cause)) await unnameCause(scope, { athleteId, sessionId, cause })

@@ -26,6 +26,7 @@ import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { readFacts } from '../facts/read-facts'
 import { readErrors } from '../marks/read-errors'
+import { testsOfWeek } from './batteries'
 
 export interface WeekPage {
 	squadId: string
@@ -35,6 +36,8 @@ export interface WeekPage {
 	sessions: { id: string; day: string; title: string; held: boolean }[]
 	words: string
 	rows: WeekRow[]
+	/** Regular tests of the squad that nobody has done in this week. */
+	due: string[]
 	/** Matches and the like that many of them had. */
 	outside: string[]
 }
@@ -83,6 +86,7 @@ export async function readWeek(
 		scope,
 		lines.map((line) => line.drillId ?? ''),
 	)
+	const tests = await testsOfWeek(scope, squadId, monday, today)
 	const common = shared(outside)
 	const aside = await setAsideOf(scope, { sessionIds: heldIds })
 	const { current } = foldEvents(stored)
@@ -143,7 +147,9 @@ export async function readWeek(
 					: null,
 			},
 			setAside: aside.filter((mark) => mark.athleteId === athlete.id && standing.has(mark.id)).length,
-			due: [],
+			due: tests.held
+				.filter(({ sessionIds }) => !own.some((event) => event.type === 'mark' && sessionIds.has(event.sessionId)))
+				.map(({ name }) => name),
 		}
 	})
 	const rows = weekOf(people)
@@ -159,6 +165,7 @@ export async function readWeek(
 		})),
 		words: sayWeek(rows, held.length),
 		rows,
+		due: tests.due,
 		outside: [...common].map(([words, times]) => `${words} (${times} of ${ids.length})`),
 	}
 

@@ -35,49 +35,51 @@ export type Saved = { sessionId: string } | { problems: Problems }
 export type Changed = Saved | { meanwhile: Meanwhile & { differences: Difference[] } }
 
 /** Makes a session from nothing: its entries, and each athlete's own line. */
-export async function createSession(clubId: string, timeZone: string, value: unknown, now: Date): Promise<Saved> {
-	return inTransaction(database().db, clubId, async (scope) => {
-		const library = await readLibrary(scope)
-		const read = readDraft(value, library)
-		if ('problems' in read) return read
-		const { draft } = read
-		const squad = await readSquad(scope, draft.squadId)
-		const known = await readAthletes(scope, draft.athleteIds)
-		if (!squad) return { problems: { squadId: 'Pick a squad.' } }
-		if (known.length !== draft.athleteIds.length)
-			return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
-		const session: SessionRow = {
-			clubId,
-			id: newId(),
-			squadId: squad.id,
-			day: draft.day,
-			startTime: draft.startTime,
-			timeZone,
-			title: draft.title.trim(),
-			place: draft.place.trim(),
-			phase: squad.phase,
-			surface: draft.surface,
-			plannedMinutes: draft.plannedMinutes,
-			blockId: null,
-			role: draft.role,
-			share: draft.share,
-			startedAt: null,
-			reviewedAt: null,
-			linesFor: null,
-		}
-		await insertSession(scope, session)
-		await insertAttending(
-			scope,
-			session.id,
-			known.map((athlete) => athlete.id),
-		)
-		await insertEntries(
-			scope,
-			draft.entries.map((entry, position) => keptEntry(session.id, entry, position, library)),
-		)
-		await writeLines(scope, session, squad, library, now)
-		return { sessionId: session.id }
-	})
+export const createSession = (clubId: string, timeZone: string, value: unknown, now: Date): Promise<Saved> =>
+	inTransaction(database().db, clubId, (scope) => makeSession(scope, timeZone, value, now))
+
+/** The same within a transaction that writes more. */
+export async function makeSession(scope: ClubScope, timeZone: string, value: unknown, now: Date): Promise<Saved> {
+	const library = await readLibrary(scope)
+	const read = readDraft(value, library)
+	if ('problems' in read) return read
+	const { draft } = read
+	const squad = await readSquad(scope, draft.squadId)
+	const known = await readAthletes(scope, draft.athleteIds)
+	if (!squad) return { problems: { squadId: 'Pick a squad.' } }
+	if (known.length !== draft.athleteIds.length)
+		return { problems: { athleteIds: 'Somebody picked is not an athlete of this club.' } }
+	const session: SessionRow = {
+		clubId: scope.clubId,
+		id: newId(),
+		squadId: squad.id,
+		day: draft.day,
+		startTime: draft.startTime,
+		timeZone,
+		title: draft.title.trim(),
+		place: draft.place.trim(),
+		phase: squad.phase,
+		surface: draft.surface,
+		plannedMinutes: draft.plannedMinutes,
+		blockId: null,
+		role: draft.role,
+		share: draft.share,
+		startedAt: null,
+		reviewedAt: null,
+		linesFor: null,
+	}
+	await insertSession(scope, session)
+	await insertAttending(
+		scope,
+		session.id,
+		known.map((athlete) => athlete.id),
+	)
+	await insertEntries(
+		scope,
+		draft.entries.map((entry, position) => keptEntry(session.id, entry, position, library)),
+	)
+	await writeLines(scope, session, squad, library, now)
+	return { sessionId: session.id }
 }
 
 /** Changes an unstarted session. Entries that went are retired, never deleted; lines get new versions. */
