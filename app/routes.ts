@@ -13,6 +13,7 @@ export default [
 		route('squads/:squadId/school', 'routes/squad-school.tsx'),
 		route('squads/:squadId/week', 'routes/squad-week.tsx'),
 		route('squads/:squadId/tests', 'routes/squad-tests.tsx'),
+		route('squads/:squadId/trials', 'routes/squad-trials.tsx'),
 		route('athletes/:athleteId', 'routes/athlete.tsx'),
 		route('athletes/:athleteId/care', 'routes/athlete-care.tsx'),
 		route('plan', 'routes/plan.tsx'),

@@ -146,6 +146,10 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									Tests
 								</Link>{' '}
 								·{' '}
+								<Link className="link" to={`/squads/${squad.id}/trials`}>
+									Trials
+								</Link>{' '}
+								·{' '}
 								<Link className="link" to={`/squads/${squad.id}/ladders`}>
 									Ladders
 								</Link>{' '}

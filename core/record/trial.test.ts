@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { Random } from '../chance/random'
-import { MOST_PAIRS, type TrialPair, changePercent, drawDays, pairSdPercent, pairsFor, readTrial } from './trial'
+import {
+	MOST_PAIRS,
+	type TrialPair,
+	changePercent,
+	drawDays,
+	nextCondition,
+	pairDays,
+	pairSdPercent,
+	pairsFor,
+	readTrial,
+} from './trial'
 
 const pairs = (...differences: number[]): TrialPair[] =>
 	differences.map((one) => ({ treatment: one + 0.3, control: 0.3 }))
@@ -181,5 +191,49 @@ describe('the order of days', () => {
 			(seed) => drawDays(5, seed).filter((one, index) => index % 2 === 0 && one === 'treatment').length,
 		)
 		expect(new Set(begun)).toEqual(new Set([2, 3]))
+	})
+})
+
+describe('an athlete’s next day', () => {
+	const plan = { pairs: 3, seed: 5 }
+	const order = (athlete: string, days = 6) =>
+		Array.from({ length: days }, (_, done) => nextCondition(plan, athlete, done))
+	it('follows the order drawn for them: a day with and one without in every pair', () => {
+		for (const athlete of ['a', 'b', 'c'])
+			for (let pair = 0; pair < 3; pair++) expect(new Set(order(athlete).slice(2 * pair, 2 * pair + 2)).size).toBe(2)
+		expect(order('a')).toEqual(order('a'))
+	})
+	it('is not everybody’s alike, and goes on past what was announced', () => {
+		expect(
+			new Set(['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'].map((athlete) => order(athlete).join())).size,
+		).toBeGreaterThan(2)
+		const long = order('a', 12)
+		for (let pair = 0; pair < 6; pair++) expect(new Set(long.slice(2 * pair, 2 * pair + 2)).size).toBe(2)
+	})
+})
+
+describe('pairs of days', () => {
+	const day = (on: string, condition: 'treatment' | 'control', before: number, at5?: number) => ({
+		day: on,
+		condition,
+		before,
+		after: (at5 === undefined ? {} : { 5: at5 }) as Record<string, number>,
+	})
+	it('put the first with beside the first without, whatever order they came in', () => {
+		const days = [
+			day('2026-03-09', 'control', 3, 3.03),
+			day('2026-03-02', 'treatment', 3, 2.97),
+			day('2026-03-05', 'control', 3, 3),
+			day('2026-03-12', 'treatment', 3, 2.94),
+			day('2026-03-16', 'treatment', 3, 2.7),
+		]
+		expect(
+			pairDays(days, 5, 'lower').map(({ treatment, control }) => [treatment.toFixed(3), control.toFixed(3)]),
+		).toEqual([
+			['1.000', '0.000'],
+			['2.000', '-1.000'],
+		])
+		expect(pairDays(days, 10, 'lower')).toEqual([])
+		expect(pairDays([day('2026-03-02', 'treatment', 3), day('2026-03-05', 'control', 3, 3)], 5, 'lower')).toEqual([])
 	})
 })

@@ -3,6 +3,8 @@ import { mean, sampleStandardDeviation } from 'simple-statistics'
 import { Random } from '../chance/random'
 import { MeasureError, inBounds } from '../measure/measure-error'
 import type { MarkKind } from '../noise/typical-error'
+import type { Dose, Parameters } from '../vocabulary/dose'
+import type { Method } from '../vocabulary/words'
 import { writePercent } from '../words/write-numbers'
 
 /** The smallest change worth a coach's while, percent of the mark [our setting; what a day moves, from memory of the trade]. */
@@ -177,4 +179,75 @@ export function drawDays(pairs: number, seed: number): Condition[] {
 		;[firsts[index], firsts[other]] = [firsts[other]!, firsts[index]!]
 	}
 	return firsts.flatMap((first): Condition[] => [first, first === 'treatment' ? 'control' : 'treatment'])
+}
+
+/** What is asked about: heavy or banded effort before fast work, a warm-up, a load, a cue. */
+export const TRIAL_KINDS = ['heavy-before', 'warm-up', 'load', 'cue'] as const
+export type TrialKind = (typeof TRIAL_KINDS)[number]
+export const TRIAL_KIND_NAMES: Record<TrialKind, string> = {
+	'heavy-before': 'heavy or banded effort before',
+	'warm-up': 'a warm-up',
+	load: 'a load',
+	cue: 'a cue',
+}
+/** Waits that can be looked at: at once, and 5 and 10 minutes after. */
+export const WAITS_MIN = [0, 5, 10] as const
+
+/** How a trial is run. */
+export interface TrialPlan {
+	/** What is measured before and after. */
+	outcome: { drillId: string; parameters: Parameters; kind: MarkKind; method: Method }
+	/** Reps before, and after each wait, 1–4. */
+	reps: number
+	/** What is done in between on the days with it; a cue or a warm-up has no drill of its own. */
+	treatment: { drillId: string; dose: Dose } | null
+	/** Minutes between the treatment and the reps after it, each an outcome of its own. */
+	waitsMin: number[]
+	/** Announced when it began, an athlete. */
+	pairs: number
+	/** Of the order of days. */
+	seed: number
+	athleteIds: string[]
+}
+/** Entries of a trial's session. */
+export interface TrialEntries {
+	before: string
+	treatment: string | null
+	/** By minutes. */
+	after: Record<string, string>
+}
+
+/**
+ * What an athlete does on their next day: the order drawn for them, gone on with as long as it takes.
+ *
+ * @param athleteId its letters are part of the seed, so that not everybody begins alike
+ * @param daysDone with everything measured
+ */
+export function nextCondition(
+	{ pairs, seed }: Pick<TrialPlan, 'pairs' | 'seed'>,
+	athleteId: string,
+	daysDone: number,
+): Condition {
+	const round = Math.floor(daysDone / (2 * pairs))
+	const own = [...athleteId].reduce((sum, letter) => (Math.imul(sum, 31) + letter.charCodeAt(0)) | 0, seed + round)
+	return drawDays(pairs, own)[daysDone % (2 * pairs)]!
+}
+
+/** A day of one athlete with everything measured: means before and after each wait, in the mark’s unit. */
+export interface TrialDay {
+	day: string
+	condition: Condition
+	before: number
+	/** By minutes. */
+	after: Record<string, number>
+}
+/** Days with and days without, in their order, the first with the first: what is left over waits for its other half. */
+export function pairDays(days: readonly TrialDay[], waitMin: number, better: 'lower' | 'higher'): TrialPair[] {
+	const of = (condition: Condition) =>
+		[...days]
+			.sort((a, b) => (a.day < b.day ? -1 : 1))
+			.filter((one) => one.condition === condition && one.after[waitMin] !== undefined)
+			.map((one) => changePercent(one.before, one.after[waitMin]!, better))
+	const [treatment, control] = [of('treatment'), of('control')]
+	return treatment.slice(0, control.length).map((change, index) => ({ treatment: change, control: control[index]! }))
 }

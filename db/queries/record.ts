@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { CauseId } from '../../core/record/why'
 import type { ClubScope } from '../connect'
-import { battery, batterySession, namedCause } from '../schema/record'
+import { battery, batterySession, namedCause, trial, trialAnswer, trialSession } from '../schema/record'
 import { sessionMean } from '../schema/log'
 import { session } from '../schema/sessions'
 import { type KeptMean, keptMeanOf } from './marks'
@@ -95,4 +95,95 @@ export async function meansOfSessions({ db, clubId }: ClubScope, sessionIds: str
 		.from(sessionMean)
 		.where(and(eq(sessionMean.clubId, clubId), inArray(sessionMean.sessionId, sessionIds)))
 	return rows.map(keptMeanOf)
+}
+
+export type TrialRow = typeof trial.$inferSelect
+export type TrialSessionRow = typeof trialSession.$inferSelect
+/** A squad's trials, oldest first; index `trial_by_squad`. */
+export const trialsOf = async ({ db, clubId }: ClubScope, squadId: string): Promise<TrialRow[]> =>
+	db
+		.select()
+		.from(trial)
+		.where(and(eq(trial.clubId, clubId), eq(trial.squadId, squadId)))
+		.orderBy(asc(trial.openedAt))
+export async function readTrialRow({ db, clubId }: ClubScope, id: string): Promise<TrialRow | null> {
+	const [row] = await db
+		.select()
+		.from(trial)
+		.where(and(eq(trial.clubId, clubId), eq(trial.id, id)))
+	return row ?? null
+}
+export async function insertTrial({ db, clubId }: ClubScope, row: Omit<typeof trial.$inferInsert, 'clubId'>) {
+	await db.insert(trial).values({ ...row, clubId })
+}
+export async function closeTrialRow({ db, clubId }: ClubScope, id: string, closedAt: Date | null) {
+	await db
+		.update(trial)
+		.set({ closedAt })
+		.where(and(eq(trial.clubId, clubId), eq(trial.id, id)))
+}
+export async function insertTrialSession(
+	{ db, clubId }: ClubScope,
+	row: Omit<typeof trialSession.$inferInsert, 'clubId'>,
+) {
+	await db.insert(trialSession).values({ ...row, clubId })
+}
+/** Sessions of some trials with their days, oldest first. */
+export async function sessionsOfTrials(
+	{ db, clubId }: ClubScope,
+	trialIds: string[],
+): Promise<(TrialSessionRow & { day: string; startedAt: Date | null })[]> {
+	if (trialIds.length === 0) return []
+	const rows = await db
+		.select({ row: trialSession, day: session.day, startedAt: session.startedAt })
+		.from(trialSession)
+		.innerJoin(session, and(eq(session.clubId, trialSession.clubId), eq(session.id, trialSession.sessionId)))
+		.where(and(eq(trialSession.clubId, clubId), inArray(trialSession.trialId, trialIds)))
+		.orderBy(asc(session.day), asc(session.startTime))
+	return rows.map(({ row, day, startedAt }) => ({ ...row, day, startedAt }))
+}
+/** Trials some sessions belong to; index `trial_of_session`. */
+export const trialsOfSessions = async ({ db, clubId }: ClubScope, sessionIds: string[]): Promise<string[]> =>
+	sessionIds.length === 0
+		? []
+		: (
+				await db
+					.selectDistinct({ trialId: trialSession.trialId })
+					.from(trialSession)
+					.where(and(eq(trialSession.clubId, clubId), inArray(trialSession.sessionId, sessionIds)))
+			).map(({ trialId }) => trialId)
+/** What a trial says of whom, as it was kept last. */
+export async function answersOfTrial(
+	{ db, clubId }: ClubScope,
+	trialId: string,
+): Promise<{ athleteId: string; helps: boolean }[]> {
+	return db
+		.select({ athleteId: trialAnswer.athleteId, helps: trialAnswer.helps })
+		.from(trialAnswer)
+		.where(and(eq(trialAnswer.clubId, clubId), eq(trialAnswer.trialId, trialId)))
+}
+export async function keepTrialAnswers(
+	{ db, clubId }: ClubScope,
+	trialId: string,
+	answers: { athleteId: string; helps: boolean }[],
+) {
+	for (const { athleteId, helps } of answers)
+		await db.insert(trialAnswer).values({ clubId, trialId, athleteId, helps }).onDuplicateKeyUpdate({ set: { helps } })
+}
+/** Of some athletes those whose own trial of heavy before fast says that it helps; index `answer_by_athlete`. */
+export async function helpedByHeavy({ db, clubId }: ClubScope, athleteIds: string[]): Promise<Set<string>> {
+	if (athleteIds.length === 0) return new Set()
+	const rows = await db
+		.select({ athleteId: trialAnswer.athleteId })
+		.from(trialAnswer)
+		.innerJoin(trial, and(eq(trial.clubId, trialAnswer.clubId), eq(trial.id, trialAnswer.trialId)))
+		.where(
+			and(
+				eq(trialAnswer.clubId, clubId),
+				inArray(trialAnswer.athleteId, athleteIds),
+				eq(trialAnswer.helps, true),
+				eq(trial.kind, 'heavy-before'),
+			),
+		)
+	return new Set(rows.map(({ athleteId }) => athleteId))
 }

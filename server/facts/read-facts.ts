@@ -30,6 +30,7 @@ import {
 	plannedWorkBefore,
 	workDaysSince,
 } from '../../db/queries/care'
+import { helpedByHeavy } from '../../db/queries/record'
 import type { SessionRow } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes, readLevels, readStates, squadsOf } from '../../db/queries/squads'
 
@@ -68,7 +69,7 @@ export async function readRecords(
 
 /** What of it is the same whatever the day: read once for many sessions, of everybody who is in any of them. */
 export async function readStanding(scope: ClubScope, athleteIds: string[]) {
-	const [athletes, levelOf, states, care, events, clearances, pains, squads] = [
+	const [athletes, levelOf, states, care, events, clearances, pains, squads, helped] = [
 		await readAthletes(scope, athleteIds),
 		await readLevels(scope, athleteIds),
 		await readStates(scope, athleteIds),
@@ -77,8 +78,9 @@ export async function readStanding(scope: ClubScope, athleteIds: string[]) {
 		await clearancesOfAll(scope, athleteIds),
 		await bodyReportsOf(scope, athleteIds),
 		await squadsOf(scope, athleteIds),
+		await helpedByHeavy(scope, athleteIds),
 	]
-	return { athletes, levelOf, states, care, events, clearances, pains, squads }
+	return { athletes, levelOf, states, care, events, clearances, pains, squads, helped }
 }
 export type Standing = Awaited<ReturnType<typeof readStanding>>
 export type Records = Awaited<ReturnType<typeof readRecords>>
@@ -111,6 +113,7 @@ export function factsOf(
 		days,
 		measured,
 		squads,
+		helped,
 		today: now,
 	}: Records,
 	moment: SessionMoment,
@@ -188,7 +191,7 @@ export function factsOf(
 					newOutside: loads.flatMap(({ day, lifts }) =>
 						(lifts ?? []).filter(({ isNew }) => isNew).map(({ exercise }) => ({ day, name: exercise })),
 					),
-					contrastHelps: false,
+					contrastHelps: helped.has(athlete.id),
 					reports,
 					// Whoever is on the way back from a region was hurt there, whatever was said of it.
 					clearances: cleared.map((one) =>

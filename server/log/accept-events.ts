@@ -56,6 +56,7 @@ import { hasNumber, keyOfMark } from '../../core/marks/keep-session'
 import { isFreeRunLike } from '../../core/marks/mark-key'
 import type { PlannedLine } from '../../core/vocabulary/line'
 import { keepMarks } from '../marks/keep-marks'
+import { keepTrials } from '../record/trials'
 
 /**
  * Takes a batch of events into the log. Each event is judged alone: accepted, known already
@@ -80,6 +81,7 @@ export async function acceptEvents(who: SignedIn, values: readonly unknown[], no
 			'event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason),
 		)
 		await batch.write(scope)
+		if (batch.measured.size > 0) await keepTrials(scope, [...batch.measured.keys()], today, now)
 		if (batch.hurt.size > 0) await rewriteUpcoming(scope, [...batch.hurt], today, now)
 		return answers
 	})
@@ -237,7 +239,7 @@ class Batch {
 	/** Whose work on which day may have changed. */
 	private readonly worked = { athletes: new Set<string>(), days: new Set<string>() }
 	/** Whose marks of which session stand otherwise now. */
-	private readonly measured = new Map<string, Set<string>>()
+	readonly measured = new Map<string, Set<string>>()
 	/** Whoever was taken in, before what was logged of them. */
 	private readonly joins: ((scope: ClubScope) => Promise<void>)[] = []
 	private readonly followUps: ((scope: ClubScope) => Promise<void>)[] = []

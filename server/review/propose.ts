@@ -107,6 +107,7 @@ export async function proposeVerdicts(
 					school: own,
 					focus: squad.focus?.[ladderId] ?? null,
 					standings: standings.get(athleteId) ?? {},
+					contrastHelps: concluded.facts.contrastHelps,
 					closures: concluded.facts.closures,
 					returning: returningOf(concluded.plan),
 					levels: known.levels,
