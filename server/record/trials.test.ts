@@ -54,7 +54,7 @@ const contrast = async (athlete = one) =>
 	).get(athlete)!.contrastHelps
 
 /** Plans a day, and logs of athlete one twice before and twice after; gives back what day it was and the marks. */
-async function ran(trialId: string, day: string, gainWith: number, jitter = 0) {
+async function ran(trialId: string, day: string, gainWith: number, jitter = 0, does = true) {
 	const planned = await planTrialDay(club.coach, club.squadId, trialId, day, OPENED)
 	if (!planned || !('sessionId' in planned)) throw new Error(JSON.stringify(planned))
 	const row = (await sessionsOfTrials(club.scope, [trialId])).find(({ sessionId }) => sessionId === planned.sessionId)!
@@ -87,6 +87,23 @@ async function ran(trialId: string, day: string, gainWith: number, jitter = 0) {
 			}
 		})
 	})
+	const tried = lines.find((each) => each.entryId === row.entries.treatment && each.athleteId === one)!
+	const pull = {
+		id: randomUUID(),
+		sessionId: planned.sessionId,
+		athleteId: one,
+		entryId: tried.entryId,
+		lineId: tried.id,
+		deviceId: '00000000-0000-4000-8000-0000000000aa',
+		deviceSeq: seq++,
+		deviceTime: `${day}T17:33:00.000Z`,
+		setNo: 1,
+		repNo: 3,
+		type: 'mark',
+		kind: 'done',
+		value: { reps: 3 },
+	}
+	if (condition === 'treatment' && does) events.push(pull as never)
 	const answers = await acceptEvents(club.coach, events, new Date(`${day}T18:30:00Z`))
 	expect(answers.map(({ outcome }) => outcome)).toEqual(events.map(() => 'accepted'))
 	return { sessionId: planned.sessionId, condition, ids, lines, row }
@@ -128,6 +145,17 @@ describe('a trial', () => {
 			treatment: 0,
 			control: 0,
 		})
+	})
+	it('counts no day on which what is tried was not done as drawn', async () => {
+		const { id } = await opened()
+		const days = ['2026-03-12', '2026-03-13', '2026-03-14']
+		const conditions = []
+		for (const day of days) conditions.push((await ran(id, day, 0, 0, false)).condition)
+		const person = (await page()).people.find(({ athleteId }) => athleteId === one)!
+		// The day with it never comes to count, and comes again and again.
+		expect(person.days.treatment).toBe(0)
+		expect(person.days.control).toBe(conditions.filter((condition) => condition === 'control').length)
+		expect(person.next).toBe('treatment')
 	})
 	it('that helps opens what waits for it, for that athlete alone, and closes it when it is overturned', async () => {
 		const { id, pairs } = await opened()

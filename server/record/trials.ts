@@ -39,7 +39,7 @@ import {
 	trialsOf,
 	trialsOfSessions,
 } from '../../db/queries/record'
-import { readEntries } from '../../db/queries/sessions'
+import { readEntries, readLines } from '../../db/queries/sessions'
 import { listMembers, readAthletes, readSquad } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
@@ -92,15 +92,23 @@ const sdOf = ({ outcome, reps }: TrialPlan): number => {
 	return pairSdPercent(percent, reps)
 }
 
-/** What was measured on a trial's days, athlete by athlete; a day counts when before and every wait have a number. */
+/** What was measured on a trial's days, athlete by athlete; a day counts when before and every wait have a number, and what is tried was done on it or not, as drawn. */
 async function daysOf(scope: ClubScope, trial: TrialRow): Promise<Map<string, TrialDay[]>> {
 	const sessions = await sessionsOfTrials(scope, [trial.id])
-	const { current } = foldEvents(
-		await eventsOfSessions(
-			scope,
-			sessions.filter(({ startedAt }) => startedAt !== null).map(({ sessionId }) => sessionId),
-		),
-	)
+	const begun = sessions.filter(({ startedAt }) => startedAt !== null).map(({ sessionId }) => sessionId)
+	const { current } = foldEvents(await eventsOfSessions(scope, begun))
+	const lines = new Map((await readLines(scope, begun)).map((line) => [line.id, line]))
+	const { treatment } = trial.plan
+	/** Whether what is tried was done, and not what permission or a swap put in its place. */
+	const tried = (athleteId: string, entryId: string | null): boolean =>
+		current.some(
+			(event) =>
+				event.type === 'mark' &&
+				event.kind !== 'missed' &&
+				event.athleteId === athleteId &&
+				event.entryId === entryId &&
+				(event.asDrill?.drillId ?? lines.get(event.lineId)?.drillId) === treatment?.drillId,
+		)
 	const days = new Map<string, TrialDay[]>()
 	for (const session of sessions) {
 		const meanOn = (athleteId: string, entryId: string | undefined): number | null => {
@@ -117,6 +125,8 @@ async function daysOf(scope: ClubScope, trial: TrialRow): Promise<Map<string, Tr
 			const before = meanOn(athleteId, session.entries.before)
 			const after = trial.plan.waitsMin.map((wait) => [wait, meanOn(athleteId, session.entries.after[wait])] as const)
 			if (before === null || after.some(([, value]) => value === null)) continue
+			// A day with it is one on which it was done, and one without on which it was not.
+			if (treatment && tried(athleteId, session.entries.treatment) !== (condition === 'treatment')) continue
 			days.set(athleteId, [
 				...(days.get(athleteId) ?? []),
 				{ day: session.day, condition, before, after: Object.fromEntries(after) as Record<string, number> },
