@@ -81,6 +81,26 @@ describe('the session before', () => {
 	})
 })
 
+it('whatever order sessions and illnesses come in, the last before it is told', () => {
+	const marks = [3.1, 3.04, 3.11, 3.17].map((value) => rep({ value }))
+	const [old, last] = [session('2026-03-12', marks), session('2026-03-17', marks)]
+	expect(around(session(DAY), [old, last]).past?.hoursAgo).toBe(48)
+	expect(around(session(DAY), [last, old]).past?.hoursAgo).toBe(48)
+	const illnesses = [
+		{ since: '2026-03-15', until: null },
+		{ since: '2026-03-01', until: '2026-03-04' },
+	]
+	expect(around(session(DAY), [], { illnesses }).unwell?.since).toBe('2026-03-15')
+	expect(around(session(DAY), [], { illnesses: [{ since: DAY, until: null }] }).unwell?.since).toBe(DAY)
+	// Of two sessions on the day before, the one that lies nearest.
+	const morning = session('2026-03-18', undefined, { startTime: '07:30', id: 'morning' })
+	for (const both of [
+		[morning, session('2026-03-18')],
+		[session('2026-03-18'), morning],
+	])
+		expect(around(session(DAY), both).spacing?.hours).toBe(24)
+})
+
 describe('what was new', () => {
 	it('counts hours from the session it was met in, else from its day', () => {
 		const newHard = [
@@ -186,6 +206,15 @@ describe('within the session', () => {
 		const sets = times(0, 60, 400, 460, 800, 860).map((mark, index) => ({ ...mark, setNo: 1 + Math.floor(index / 2) }))
 		expect(around(session(DAY, sets)).rests).toBeNull()
 	})
+	it('are taken of the set with most reps, in the order of the clock', () => {
+		const long = times(1000, 1090, 1190, 1280, 1380).map((mark) => ({ ...mark, setNo: 2 }))
+		expect(around(session(DAY, [...times(0, 30, 60, 90), ...long])).rests).toEqual({ askedS: 180, tookS: 95 })
+		expect(around(session(DAY, [...long, ...times(0, 30, 60, 90)])).rests).toEqual({ askedS: 180, tookS: 95 })
+		expect(around(session(DAY, [...times(0, 90, 190, 280, 380)].reverse())).rests?.tookS).toBe(95)
+		// What has no clock is no part of it.
+		expect(around(session(DAY, [rep(), ...times(0, 90, 190, 280, 380)])).rests?.tookS).toBe(95)
+		expect(around(session(DAY, [])).rests).toBeNull()
+	})
 	it('are not known of what was written down afterwards, or typed one after the other', () => {
 		expect(around(session(DAY, [rep(), rep(), rep(), rep(), rep()])).rests).toBeNull()
 		expect(around(session(DAY, times(0, 4, 8, 12, 16))).rests).toBeNull()
@@ -209,6 +238,14 @@ describe('within the session', () => {
 		expect(around(session(DAY, [aided(1100), ...own])).aidedBefore).toBeNull()
 		expect(around(session(DAY, [rep({ at: 0 }), ...own])).aidedBefore).toBeNull()
 		expect(around(session(DAY, [aided(100), ...own.map((mark) => ({ ...mark, aided: true }))])).aidedBefore).toBeNull()
+	})
+	it('an aided rep without a clock, or at the very moment, was not before', () => {
+		const own = times(1000, 1200)
+		expect(around(session(DAY, [rep({ aided: true, key: 'aided' }), ...own])).aidedBefore).toBeNull()
+		expect(around(session(DAY, [rep({ aided: true, key: 'aided', at: 1_000_000 }), ...own])).aidedBefore).toBeNull()
+		expect(around(session(DAY, [rep({ aided: true, key: 'aided', at: 0 }), rep(), rep()])).aidedBefore).toBeNull()
+		const half = [own[0]!, { ...own[1]!, aided: true }]
+		expect(around(session(DAY, [rep({ aided: true, key: 'aided', at: 0 }), ...half])).aidedBefore).toBeNull()
 	})
 	it('hands on the wind, and what a trend said', () => {
 		expect(around(session(DAY, undefined, { windMps: -1.2 })).windMps).toBe(-1.2)

@@ -98,6 +98,7 @@ describe('a change over a span of sessions', () => {
 		expect(say([8, 8, 8, 8, 9, 9, 9, 9], 'distance', 'tape').words).toBe(
 			'farther by 1.00 m since September, beyond noise',
 		)
+		expect(say([3.1, 3.1, 3.1, 3.1, 3.2, 3.2, 3.2, 3.2], 'sprint', 'gate').interval).toBe('0.06 s to 0.14 s')
 		const none = say([3.2, 3.2, 3.2, 3.2, 3.18, 3.18, 3.18, 3.18], 'sprint', 'gate')
 		expect(none.words).toBe('no change beyond noise since September')
 		expect(none.interval).toMatch(/^−0\.02 s to 0\.06 s faster$/)
@@ -144,6 +145,26 @@ describe('the points of a picture', () => {
 		)
 		// By hand: the day (8·0.0319² + 0.00004) / 9, the two reps 8·0.0004 / 10 / 2; the root of both.
 		expect(points[2]!.high! - points[2]!.usual!).toBeCloseTo(0.032695, 6)
+	})
+	it('come in the order of their days, and say which are no part of the usual', () => {
+		const unusual = session(5, 3.4, 2, 0, { unusual: true })
+		const points = trendPoints([unusual, ...[...all].reverse()], '2026-01-01', 'sprint', 'gate')
+		expect(points.map(({ day: on }) => on)).toEqual([0, 1, 2, 3, 4, 5].map(day))
+		expect(points.map((one) => one.unusual)).toEqual([false, false, false, false, false, true])
+		expect(points[5]).toMatchObject({ sessionId: 's5', n: 2, mean: 3.4 })
+		expect(points[5]!.best).toBeCloseTo(3.38, 9)
+	})
+	it('that equal a best are no record, in times and in lengths', () => {
+		expect(trendPoints(row([3.2, 3.2, 3.1, 3.1]), day(0), 'sprint', 'gate').map(({ record }) => record)).toEqual([
+			...[false, false, true, false],
+		])
+		// What was best stays best, however many less good ones follow.
+		expect(trendPoints(row([8, 9, 8, 8.9, 9.1]), day(0), 'distance', 'tape').map(({ record }) => record)).toEqual([
+			...[false, true, false, false, true],
+		])
+		expect(trendPoints(row([3, 3.2, 3.1]), day(0), 'sprint', 'gate').map(({ record }) => record)).toEqual([
+			...[false, false, false],
+		])
 	})
 	it('mark what was better than all before, whenever that was', () => {
 		expect(trendPoints(all, '2026-01-01', 'sprint', 'gate').map(({ record }) => record)).toEqual([

@@ -130,6 +130,80 @@ describe('why flat', () => {
 		expect(ids(flat({ ...match(47), ...unwell('2026-11-25', null) }))).toEqual(['unwell', 'match'])
 		expect(ids(flat({ ...match(47), ...ramp(40) }))).toEqual(['ramp', 'match'])
 	})
+	const lift = (hoursAgo: number, more: object = {}) => ({
+		outside: [{ kind: 'gym' as const, hoursAgo, minutes: 60, rpe: null, heavy: true, ...more }],
+	})
+	const aided = (minutes: number) => ({ aidedBefore: { what: 'Assisted sprint', minutes } })
+	const rests = (tookS: number) => ({ rests: { askedS: 100, tookS } })
+	// The table of the method page: how often such a thing is one, times a half for just enough to the whole for plenty.
+	it.each<[string, Partial<Around>, number]>([
+		['one rep past the best', past([3, 3.1]), 0.425],
+		['four', past([3, 3.1, 3.1, 3.1, 3.2]), 0.85],
+		['two new things', { newHard: [fresh('a', 10), fresh('b', 20)] }, 0.6],
+		['three', { newHard: [fresh('a', 10), fresh('b', 20), fresh('c', 30)] }, 0.8],
+		['half the hours that count as met', spacing(22), 0.5625],
+		['a match just over', match(0), 0.9],
+		['a day ago', match(24), 0.675],
+		['two days ago', match(48), 0.45],
+		['a quarter over the week’s limit', ramp(25), 0.525],
+		['half over it', ramp(30), 0.7],
+		['twice as much is no more than plenty', ramp(60), 0.7],
+		['two weeks away', { awayDays: 14 }, 0.7125],
+		['three', { awayDays: 21 }, 0.95],
+		['unwell', unwell('2026-11-20', null), 1],
+		['well again that very day', unwell('2026-11-20', DAY), 1],
+		['well again for a week', unwell('2026-11-10', '2026-11-19'), 0.5],
+		['half of the rests', rests(50), 0.6],
+		['a quarter of them', rests(25), 0.8],
+		['assisted half an hour before', aided(30), 0.45],
+		['a head wind of 2.5 m/s', { windMps: -2.5 }, 0.5625],
+		['of 4 m/s', { windMps: -4 }, 0.75],
+		['lifted a day ago', lift(24), 0.525],
+	])('weighs %s', (_what, more, weight) => expect(flat(more).causes[0]!.weight).toBeCloseTo(weight, 9))
+	it.each<[Partial<Around>, string]>([
+		[
+			{ newHard: [fresh('Depth jump', 9.6), fresh('Full turn', 70)] },
+			'Two new hard things within 72 h · Depth jump, 10 h before; Full turn, 70 h before',
+		],
+		[
+			{ newHard: [fresh('a', 1), fresh('b', 2), fresh('c', 3)] },
+			'3 new hard things within 72 h · a, 1 h before; b, 2 h before; c, 3 h before',
+		],
+		[past([3, 3.1]), 'One rep past the best the last time · Three-point start 20 m: 3.00 s, then 3.10 s'],
+		[
+			past([3, 3.1, 3.2, 3.3]),
+			'3 reps past the best the last time · Three-point start 20 m: 3.00 s, then 3.10 s, then 3.20 s, then 3.30 s',
+		],
+		[match(10, { kind: 'tournament', rpe: null }), 'Tournament day 10 h before · 90 minutes'],
+		[{ awayDays: 9 }, 'First day back · 9 days without such work'],
+		[unwell('2026-11-20', null), 'Unwell · since Fri 20 Nov'],
+		[unwell('2026-11-20', '2026-11-28'), 'Unwell · since Fri 20 Nov'],
+		[aided(12.4), 'Carried or assisted work before · Assisted sprint, 12 min before'],
+		[{ windMps: -1.25 }, 'Head wind · 1.3 m/s'],
+		[lift(20), 'Heavy or new gym work · gym, 20 h before'],
+		[lift(20, { words: 'Back squat 100 kg × 3' }), 'Heavy or new gym work · Back squat 100 kg × 3, 20 h before'],
+	])('says what it goes by: %j', (more, words) =>
+		expect(flat(more).causes.map(({ title, evidence }) => `${title} · ${evidence}`)).toEqual([words]),
+	)
+	it('of several tells the nearest match and lift, and the quantity that is over most', () => {
+		const outside = [
+			...match(40).outside,
+			...match(5).outside,
+			...lift(40).outside,
+			...lift(6, { words: 'Jerk' }).outside,
+		]
+		const said = flat({ outside }).causes.map(({ title, evidence }) => `${title} ${evidence}`)
+		expect(said[0]).toContain('Match 5 h before')
+		expect(said[1]).toContain('Jerk, 6 h')
+		const weeks = [
+			{ name: 'cuts', done: 22, limit: 20 },
+			{ name: 'starts', done: 33, limit: 20 },
+			{ name: 'contacts', done: 61, limit: 60 },
+		]
+		expect(flat({ ramp: weeks }).causes[0]!.evidence).toBe('33 starts in seven days; 20 was the limit')
+	})
+	it('a thing that is new on the day itself, in no earlier session, is none', () =>
+		expect(flat({ newHard: [fresh('a', 0), fresh('b', 10)] }).causes).toEqual([]))
 	it('tells the athlete’s own pattern, and weighs it', () => {
 		const twice = [{ cause: 'match' as const }, { cause: 'match' as const }]
 		expect(flat(match(36), twice).causes[0]!.evidence).toBe('90 minutes, effort 7; third time for this athlete')
@@ -151,6 +225,31 @@ describe('why good', () => {
 	])('finds %s', (_what, cause, at, beside) => {
 		expect(ids(good(at))).toEqual([cause])
 		expect(ids(good(beside))).toEqual([])
+	})
+	it.each<[Partial<Around>, string, number]>([
+		[{ unloading: true }, 'After an unloading week · less was done on purpose', 0.9],
+		[{ hoursSinceHard: 126 }, 'Days without hard work · 5 days since anything hard', 0.525],
+		[
+			{ hoursSinceHard: 96, awayDays: null },
+			'Days without hard work · 4 days since anything hard',
+			0.7 * (0.5 + 1 / 24),
+		],
+		[{ hoursSinceHard: 162, awayDays: 7 }, 'Days without hard work · 7 days since anything hard', 0.7],
+		[{ windMps: 2.5 }, 'Tail wind · 2.5 m/s', 0.5625],
+		[
+			{ aidedBefore: { what: 'Sled 20 m', minutes: 30 } },
+			'Heavy or assisted work before · Sled 20 m, 30 min before',
+			0.45,
+		],
+		[{ improving: 'faster by 0.09 s' }, 'Getting better · faster by 0.09 s: the usual lags behind', 0.6],
+	])('says and weighs %j', (more, words, weight) => {
+		const [cause] = good(more).causes
+		expect(`${cause!.title} · ${cause!.evidence}`).toBe(words)
+		expect(cause!.weight).toBeCloseTo(weight, 9)
+	})
+	it('keeps what nobody logged apart here too', () => {
+		expect(good({ windMps: null, hoursSinceHard: null }).notKnown).toEqual(['days without hard work', 'wind'])
+		expect(good({}).notKnown).toEqual([])
 	})
 	it('does not look for what makes a day flat', () => expect(ids(good({ ...match(4), ...ramp(40) }))).toEqual([]))
 })
