@@ -35,7 +35,7 @@ async function main(): Promise<void> {
 		.getByRole('link', { name: 'Review' })
 		.getAttribute('href')
 	await page.goto(`${ADDRESS}/squads`)
-	const athlete = await page.getByRole('link', { name: 'Tadeo Brandt' }).getAttribute('href')
+	const athlete = await page.getByRole('link', { name: 'Sefa Lindqvist' }).getAttribute('href')
 	const bo = await page.getByRole('link', { name: 'Bo Hartigan' }).getAttribute('href')
 	const shoot = async (name: string, to: string | null, size = DESK, prepare?: (at: Page) => Promise<void>) => {
 		await page.setViewportSize(size)
@@ -45,7 +45,6 @@ async function main(): Promise<void> {
 		await page.screenshot({ path: path.join(FOLDER, `${name}.png`) })
 	}
 	await shoot('today', '/')
-	await shoot('today-phone', '/', PHONE)
 	await shoot('sheet', sheet)
 	await shoot('map', `${sheet}/map`)
 	await shoot('review', review)
@@ -56,13 +55,16 @@ async function main(): Promise<void> {
 		.then(() => page.getByRole('link', { name: 'Drop and rebound' }).first().getAttribute('href'))
 	await shoot('ladder', squad)
 	await shoot('care', `${bo}/care`)
-	await shoot('school', `${squad?.replace(/ladders.*$/, '')}school`, DESK, async (at) => {
-		await at.getByRole('link', { name: 'Return and protect' }).click()
-		await at.getByRole('button', { name: 'What would change' }).click()
-		await at.getByRole('heading', { name: /would differ/ }).waitFor()
-		await at.getByRole('heading', { name: /would differ/ }).scrollIntoViewIfNeeded()
-	})
+	await shoot(
+		'week',
+		`${squad?.replace(/ladders.*$/, '')}week?of=${addDays(new Date().toISOString().slice(0, 10), -7)}`,
+	)
+	await shoot('tests', `${squad?.replace(/ladders.*$/, '')}tests`)
 	await shoot('plan', '/plan')
+	const changed = await page.getByRole('link', { name: /^Open squad, 5 weeks/ }).getAttribute('href')
+	await shoot('changed', changed, DESK, (at) =>
+		at.getByRole('heading', { name: 'What changed' }).scrollIntoViewIfNeeded(),
+	)
 	await shoot('done', `${review?.replace(/review$/, 'done')}`)
 	await shoot('block', '/plan/block', DESK, async (at) => {
 		await at.getByLabel('Priority').selectOption({ label: 'sprint' })
@@ -89,24 +91,6 @@ async function main(): Promise<void> {
 	await shoot('bench-profile', '/bench/sprint-profile', DESK, async (at) => {
 		await alive(at)
 		await paste(at, 'Distance, row 1', '5\t1.36\n10\t2.10\n20\t3.36\n30\t4.58\n40\t5.68')
-	})
-	await shoot('bench-film', '/bench/film', PHONE, async (at) => {
-		await alive(at)
-		await at
-			.locator('input[type=file]')
-			.setInputFiles(path.join(ROOT, 'tests', 'fixtures', 'film', 'hops-240-stored-at-30.mp4'))
-		await at.getByText('of 288').waitFor()
-		await at.getByLabel('Filmed at').fill('240')
-		for (const [frame, button] of [
-			['24', 'Touchdown'],
-			['60', 'Toe-off'],
-			['168', 'Touchdown'],
-		] as const) {
-			await at.getByRole('slider', { name: 'Frame' }).fill(frame)
-			await at.getByText(`frame ${frame} `).waitFor()
-			await at.getByRole('button', { name: new RegExp(`^${button}`) }).click()
-		}
-		await at.evaluate(() => window.scrollTo(0, 0))
 	})
 	const pad = page.getByRole('group', { name: 'Number pad' })
 	const type = async (digits: string) => {

@@ -8,7 +8,7 @@ import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server
 import { type Permission, may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
-import { enterOutside, takeBackOutside } from '#server/care/outside'
+import { enterOutside, mayEnterOutside, takeBackOutside } from '#server/care/outside'
 import { nameCauses } from '#server/record/name-causes'
 import { SPANS, type Span } from '#core/record/story'
 import { versionSeen } from '#server/submissions/take-version'
@@ -101,6 +101,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		mayContact: mayWriteContact(who, params.athleteId),
 		mayChange: may(who.role, 'plan:write'),
 		mayMeasure: may(who.role, 'marks:write'),
+		mayEnter: mayEnterOutside(who, params.athleteId),
+		personId: who.personId,
 		own,
 		illness: showPain ? (openCare.find((row) => row.kind === 'illness') ?? null) : null,
 		mayReport: mayReport(who, params.athleteId),
@@ -138,7 +140,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			)
 		},
 		outside: async ({ text }) => {
-			mustHave('marks:write', 'The coach enters what else loads.')
+			if (!mayEnterOutside(who, athleteId))
+				throw new Response('The coach enters what else loads, and the athlete what loads them.', { status: 403 })
 			const typed = {
 				kind: text('kind'),
 				day: text('day'),
@@ -152,7 +155,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			return answer(await enterOutside(who, { athleteId }, typed, new Date()))
 		},
 		'outside-back': async ({ text }) => {
-			mustHave('marks:write', 'The coach takes this back.')
+			if (!mayEnterOutside(who, athleteId))
+				throw new Response('The coach takes this back, or whoever entered it.', { status: 403 })
 			return answer((await takeBackOutside(who, athleteId, text('outside'), new Date())) && {})
 		},
 		cause: async ({ text, form }) => {
@@ -242,6 +246,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		mayContact,
 		mayChange,
 		mayMeasure,
+		mayEnter,
+		personId,
 		mayClear,
 		mayReport,
 	} = loaderData
@@ -551,7 +557,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 												{row.hardCutting && ' · hard cutting'}
 											</span>
 										</span>
-										{mayMeasure && (
+										{(mayMeasure || (mayEnter && row.recordedBy === personId)) && (
 											<PostForm preventScrollReset>
 												<input type="hidden" name="outside" value={row.id} />
 												<button
@@ -568,7 +574,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								))}
 							</ul>
 						)}
-						{mayMeasure && <OutsideForm problem={actionData?.problems.outside} />}
+						{mayEnter && <OutsideForm problem={actionData?.problems.outside} />}
 					</section>
 					{emergency && (
 						<section>

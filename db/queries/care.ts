@@ -117,11 +117,24 @@ export async function writeOutside({ db, clubId }: ClubScope, rows: Omit<typeof 
 			.onDuplicateKeyUpdate({ set: { minutes, rpe, hardRunning, hardCutting, lifts, isVoid, recordedBy, recordedAt } })
 	}
 }
-export async function voidOutside({ db, clubId }: ClubScope, id: string, athleteId: string): Promise<boolean> {
+/** @param by whose entries alone may be taken back; anybody's where it is null */
+export async function voidOutside(
+	{ db, clubId }: ClubScope,
+	id: string,
+	athleteId: string,
+	by: string | null,
+): Promise<boolean> {
 	const [result] = await db
 		.update(outsideLoad)
 		.set({ isVoid: true })
-		.where(and(eq(outsideLoad.clubId, clubId), eq(outsideLoad.id, id), eq(outsideLoad.athleteId, athleteId)))
+		.where(
+			and(
+				eq(outsideLoad.clubId, clubId),
+				eq(outsideLoad.id, id),
+				eq(outsideLoad.athleteId, athleteId),
+				by === null ? undefined : eq(outsideLoad.recordedBy, by),
+			),
+		)
 	return result.affectedRows === 1
 }
 

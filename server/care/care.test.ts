@@ -12,7 +12,7 @@ import { moveByHand } from '../squads/move-by-hand'
 import { readFacts } from '../facts/read-facts'
 import { createSession } from '../sheet/save-session'
 import { closeCare, mayOpen, openCare } from './care-records'
-import { enterOutside, takeBackOutside } from './outside'
+import { enterOutside, mayEnterOutside, takeBackOutside } from './outside'
 import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
@@ -190,6 +190,29 @@ describe('what else loads', () => {
 		expect(await takeBackOutside(club.coach, one, rows[0]!.id, at('2026-03-11'))).toBe(true)
 		expect((await lines()).shock).toBe('depth-jump')
 		expect((await lines(club.athletes[1]!)).shock).toBe('pause-jump')
+	})
+	it('an athlete enters and takes back what loads them, and nothing of others or of the coach’s', async () => {
+		const [self, stranger] = [club.as('athlete', one), club.as('athlete', club.athletes[1]!)]
+		Object.assign(self, { personId: randomUUID() })
+		expect([
+			mayEnterOutside(self, one),
+			mayEnterOutside(stranger, one),
+			mayEnterOutside(club.as('clinician'), one),
+		]).toEqual([true, false, false])
+		const gym = { ...LOAD, kind: 'gym', day: '2026-03-11' }
+		expect(await enterOutside(self, { athleteId: one }, gym, at('2026-03-11'))).toEqual({ entered: 1 })
+		const match = { ...LOAD, day: '2026-03-11' }
+		expect(await enterOutside(club.coach, { athleteId: one }, match, at('2026-03-11'))).toEqual({ entered: 1 })
+		expect(await enterOutside(self, { athleteId: one }, { ...match, minutes: '5' }, at('2026-03-11'))).toHaveProperty(
+			'problems.outside',
+		)
+		const rows = await outsideOf(club.scope, [one], '2026-03-11')
+		const [own, coachs] = [rows.find(({ kind }) => kind === 'gym')!, rows.find(({ kind }) => kind === 'match')!]
+		expect(coachs.minutes).toBe(90)
+		expect(await takeBackOutside(self, one, coachs.id, at('2026-03-11'))).toBe(false)
+		expect(await takeBackOutside(stranger, one, own.id, at('2026-03-11'))).toBe(false)
+		expect(await takeBackOutside(self, one, own.id, at('2026-03-11'))).toBe(true)
+		expect(await takeBackOutside(club.coach, one, coachs.id, at('2026-03-11'))).toBe(true)
 	})
 	it('keeps a gym visit in a line, and lets no second new hard thing near a new lift', async () => {
 		const gym = { ...LOAD, kind: 'gym', day: '2026-03-11', lifts: 'Back squat 80 kg × 5 first time; plank' }

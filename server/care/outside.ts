@@ -1,14 +1,18 @@
 import { v7 as newId } from 'uuid'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind, readLifts } from '../../core/judge/outside-load'
 import { inTransaction } from '../../db/connect'
-import { voidOutside, writeOutside } from '../../db/queries/care'
+import { outsideOf, voidOutside, writeOutside } from '../../db/queries/care'
 import { listMembers, readAthletes } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
+import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { readNumber } from '../../core/measure/read-number'
+
+/** Where nobody says when [our setting]. */
+const USUAL_START = '15:00'
 
 export interface OutsideTyped {
 	kind: string
@@ -59,6 +63,15 @@ export async function enterOutside(
 				? (await listMembers(scope)).filter((member) => member.squadId === to.squadId).map((member) => member.id)
 				: (await readAthletes(scope, [to.athleteId])).map((athlete) => athlete.id)
 		if (ids.length === 0) return { problems: { outside: 'There is nobody to enter it for.' } }
+		const startTime = typed.startTime || USUAL_START
+		// What the coach entered is not an athlete's to write over.
+		if (
+			!may(who.role, 'marks:write') &&
+			(await outsideOf(scope, ids, day)).some(
+				(row) => row.kind === kind && row.day === day && row.startTime === startTime && row.recordedBy !== who.personId,
+			)
+		)
+			return { problems: { outside: 'This is entered already; the coach can change it.' } }
 		await writeOutside(
 			scope,
 			ids.map((athleteId) => ({
@@ -66,7 +79,7 @@ export async function enterOutside(
 				athleteId,
 				kind,
 				day,
-				startTime: typed.startTime || '15:00',
+				startTime,
 				minutes,
 				rpe: rpe === null ? null : Math.round(rpe * 10) / 10,
 				hardRunning: flag(typed.hardRunning, usual.hardRunning),
@@ -82,9 +95,16 @@ export async function enterOutside(
 	})
 }
 
+/** Who logs marks enters what loads anybody; an athlete, and their guardian, what loads them. */
+export const mayEnterOutside = (who: SignedIn, athleteId: string): boolean =>
+	may(who.role, 'marks:write') || who.athleteId === athleteId
+
+/** Taken back by who logs marks, else by whoever entered it. */
 export async function takeBackOutside(who: SignedIn, athleteId: string, id: string, now: Date): Promise<boolean> {
+	if (!mayEnterOutside(who, athleteId)) return false
+	const by = may(who.role, 'marks:write') ? null : who.personId
 	return inTransaction(database().db, who.clubId, async (scope) => {
-		if (!(await voidOutside(scope, id, athleteId))) return false
+		if (!(await voidOutside(scope, id, athleteId, by))) return false
 		await rewriteUpcoming(scope, [athleteId], todayAt(who.timeZone, now), now)
 		return true
 	})
