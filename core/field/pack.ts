@@ -61,6 +61,8 @@ export interface FieldEntry {
 	id: string
 	part: string
 	name: string
+	/** Begun so many minutes after the athlete's last rep on any of those entries: the wait of a trial. */
+	waits?: { minutes: number; after: string[] }
 }
 export interface FieldAthlete {
 	id: string

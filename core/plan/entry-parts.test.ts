@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { SessionEntry } from '../vocabulary/entry'
 import { isSound } from '../vocabulary/sound'
-import { entryName, freshEntry, partsOf, wholeEntry } from './entry-parts'
+import { entryName, freshEntry, namesOn, partsOf, wholeEntry } from './entry-parts'
 
 const ID = '0190a1b2-0000-7000-8000-000000000001'
 const onDrill = (drillId: string) => freshEntry(ID, { drillId, ladderId: null }, STARTER_LIBRARY)
@@ -92,4 +92,23 @@ describe('what an entry does not say', () => {
 		const gone = { ...onDrill('pogo')!, drillId: 'moonwalk' }
 		expect(wholeEntry(gone, STARTER_LIBRARY)).toEqual(gone)
 	})
+})
+
+it('entries of one sheet that would be called alike are told apart by their parts', () => {
+	const entry = (id: string, drillId: string, part: string) => ({ ...onDrill(drillId)!, id: id as never, part })
+	const names = namesOn(
+		[
+			entry('a', 'pogo', 'Before'),
+			entry('b', 'depth-jump', 'Main'),
+			entry('c', 'pogo', 'After'),
+			entry('d', 'pogo', 'Pogo'),
+		],
+		STARTER_LIBRARY,
+	)
+	expect([...names]).toEqual([
+		['a', 'Pogo, Before'],
+		['b', 'Depth jump'],
+		['c', 'Pogo, After'],
+		['d', 'Pogo'],
+	])
 })

@@ -35,6 +35,21 @@ export const entryName = (
 		: ((entry.ladderId === null ? library.drills[entry.drillId]?.name : library.ladders[entry.ladderId]?.name) ??
 			entry.part)
 
+/** What the entries of one sheet are called: those that would be called alike are told apart by their parts. */
+export function namesOn<E extends Pick<SessionEntry, 'id' | 'drillId' | 'ladderId' | 'part' | 'tuning'>>(
+	entries: readonly E[],
+	library: Documents,
+): ReadonlyMap<string, string> {
+	const plain = entries.map((entry) => entryName(entry, library))
+	return new Map(
+		entries.map((entry, index) => {
+			const name = plain[index]!
+			const alone = plain.filter((other) => other === name).length === 1
+			return [entry.id as string, alone || entry.part === name ? name : `${name}, ${entry.part}`]
+		}),
+	)
+}
+
 /** A drill or a ladder as it is first put on a sheet; null where the library does not hold it. */
 export function freshEntry(
 	id: string,

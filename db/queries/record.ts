@@ -152,6 +152,12 @@ export const trialsOfSessions = async ({ db, clubId }: ClubScope, sessionIds: st
 					.from(trialSession)
 					.where(and(eq(trialSession.clubId, clubId), inArray(trialSession.sessionId, sessionIds)))
 			).map(({ trialId }) => trialId)
+/** What a session is of the trials it belongs to; index `trial_of_session`. */
+export const trialDaysOf = async ({ db, clubId }: ClubScope, sessionId: string): Promise<TrialSessionRow[]> =>
+	db
+		.select()
+		.from(trialSession)
+		.where(and(eq(trialSession.clubId, clubId), eq(trialSession.sessionId, sessionId)))
 /** What a trial says of whom, as it was kept last. */
 export async function answersOfTrial(
 	{ db, clubId }: ClubScope,

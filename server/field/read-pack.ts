@@ -35,7 +35,8 @@ import { readAttending, readSession, sessionsBetween } from '../../db/queries/se
 import { type AthleteRow, readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
-import { entryName } from '../../core/plan/entry-parts'
+import { namesOn } from '../../core/plan/entry-parts'
+import { waitsOf } from '../record/trials'
 import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
 import { readOthers } from './read-others'
 import { readTargets } from '../sheet/read-targets'
@@ -137,6 +138,8 @@ export async function readPack(
 			),
 		}
 	})
+	const names = namesOn(sheet.entries, sheet.library)
+	const waits = await waitsOf(scope, sheet.session.id)
 	return {
 		events: await told(
 			scope,
@@ -157,7 +160,8 @@ export async function readPack(
 			entries: sheet.entries.map((entry) => ({
 				id: entry.id,
 				part: entry.part,
-				name: entryName(entry, sheet.library),
+				name: names.get(entry.id)!,
+				...(waits.has(entry.id) ? { waits: waits.get(entry.id)! } : {}),
 			})),
 			athletes,
 			lines: sheet.athletes.flatMap((athlete) =>

@@ -3,7 +3,7 @@ import { slotsOf } from '../../core/field/slots'
 import { slotsOfMark, typedOf } from '../../core/field/typed-mark'
 import { takenBack } from '../../core/field/session-marks'
 import { sayEvent } from '../../core/field/say-event'
-import { entryName } from '../../core/plan/entry-parts'
+import { namesOn } from '../../core/plan/entry-parts'
 import { type SessionDone, sessionDone } from '../../core/record/session-done'
 import type { FieldLine } from '../../core/field/pack'
 import type { Mark } from '../../core/vocabulary/events'
@@ -59,7 +59,8 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 	const authors = await authorsById(scope, [...new Set(events.map(({ authorId }) => authorId))])
 	const clock = clockOf(who.timeZone)
 	const { drills } = sheet.library
-	const entries = sheet.entries.map((entry) => ({ id: entry.id, name: entryName(entry, sheet.library) }))
+	const names = namesOn(sheet.entries, sheet.library)
+	const entries = sheet.entries.map((entry) => ({ id: entry.id, name: names.get(entry.id)! }))
 	const done = sessionDone(
 		{
 			entries,

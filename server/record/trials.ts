@@ -36,6 +36,7 @@ import {
 	keepTrialAnswers,
 	readTrialRow,
 	sessionsOfTrials,
+	trialDaysOf,
 	trialsOf,
 	trialsOfSessions,
 } from '../../db/queries/record'
@@ -407,4 +408,20 @@ export async function keepTrials(scope: ClubScope, sessionIds: string[], today: 
 		if (trial.kind === 'heavy-before') for (const { athleteId } of changed) turned.add(athleteId)
 	}
 	if (turned.size > 0) await rewriteUpcoming(scope, [...turned], today, now)
+}
+
+/** How long which entries of a session wait, and for which: where it is a day of a trial. */
+export async function waitsOf(
+	scope: ClubScope,
+	sessionId: string,
+): Promise<ReadonlyMap<string, { minutes: number; after: string[] }>> {
+	const waits = new Map<string, { minutes: number; after: string[] }>()
+	for (const { entries } of await trialDaysOf(scope, sessionId))
+		for (const [minutes, entryId] of Object.entries(entries.after))
+			if (Number(minutes) > 0)
+				waits.set(entryId, {
+					minutes: Number(minutes),
+					after: [entries.before, ...(entries.treatment ? [entries.treatment] : [])],
+				})
+	return waits
 }

@@ -45,3 +45,58 @@ test('an athlete’s story: where it is going, the fortnight, why a day was flat
 	expect(await app.rows('select cause from named_cause where athlete_id = ?', [id])).toEqual([{ cause: 'match' }])
 	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
 })
+
+test('a squad’s week, its tests, and a trial that is begun and planned', async ({ app, page }) => {
+	await signInToDemo(page, app)
+	await page.goto('/squads')
+	await page.getByRole('link', { name: 'The week' }).first().click()
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('The week')
+	await page.getByRole('link', { name: 'the week before' }).click()
+	await expect(page.getByRole('row').filter({ hasText: 'Nils Pereira' })).toContainText('talk before the next one')
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+
+	// Tests: what is there, and one more that is planned for a day.
+	await page.goto('/squads')
+	await page.getByRole('link', { name: 'Tests' }).first().click()
+	await expect(page.getByText(/^Broad jump and stick: .* unchanged/)).toBeVisible()
+	await page.getByText('Add tests').click()
+	await page.getByLabel('Name').fill('Start')
+	await page.getByLabel('Drill').selectOption({ label: 'Standing start' })
+	await page.getByRole('button', { name: 'Keep these tests' }).click()
+	const battery = page.locator('section').filter({ has: page.getByRole('heading', { name: /^Start/ }) })
+	await expect(battery).toContainText('not done yet')
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+	await battery.getByRole('button', { name: 'Plan it' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toContainText('start')
+	const [{ items }] = (await app.rows("select items from battery where name = 'Start'")) as [{ items: unknown }]
+	expect(typeof items === 'string' ? JSON.parse(items) : items).toEqual([
+		{
+			drillId: 'standing-start',
+			parameters: { distanceM: 10 },
+			kind: 'sprint',
+			method: 'gate',
+			tries: 3,
+			use: 'mean',
+			restS: 180,
+		},
+	])
+
+	// A trial: it says how many pairs it asks for, and its day is a sheet.
+	await page.goto('/squads')
+	await page.getByRole('link', { name: 'Trials' }).first().click()
+	await page.getByText('Begin a trial').click()
+	await page.getByLabel('Does it help? What is asked').fill('Do broad jumps before help the start?')
+	await page.getByLabel('Done in between').selectOption({ label: 'Broad jump and stick' })
+	await page.getByLabel('Measured by').selectOption({ label: 'Three-point start' })
+	await page.getByLabel('Kahu Rasmussen').check()
+	await page.getByLabel('Ruadhán Okonjo').check()
+	await page.getByRole('button', { name: 'Begin it' }).click()
+	await expect(page.getByRole('row').filter({ hasText: 'Kahu Rasmussen' })).toContainText(
+		/No answer yet: .* about \d+ more/,
+	)
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+	await page.getByRole('button', { name: 'Plan it' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toContainText('trial')
+	await expect(page.getByText('Trial: 5 min after').first()).toBeVisible()
+	expect(await app.rows('select count(*) as n from trial_session')).toEqual([{ n: 1 }])
+})

@@ -84,9 +84,12 @@ export function standOf(field: Field, at: Cursor): Stand {
 			line.entryId === cursor.entryId && line.blocked === null ? [[line.athleteId, line] as const] : [],
 		),
 	)
+	const entry = sheet.entries.find(({ id }) => id === cursor.entryId)
 	const everybody = order.flatMap(({ athleteId }): LineProgress[] => {
 		const line = lines.get(athleteId)
-		return line && !away.has(athleteId) ? [field.standing(line, byAthlete.get(athleteId) ?? [])] : []
+		return line && !away.has(athleteId)
+			? [waiting(entry, field.standing(line, byAthlete.get(athleteId) ?? []), current)]
+			: []
 	})
 	const groups = new Map(order.map(({ athleteId, group }) => [athleteId, group]))
 	const queue =
@@ -110,6 +113,18 @@ export function standOf(field: Field, at: Cursor): Stand {
 			null,
 		undoLabel: last?.label ?? null,
 	}
+}
+
+/** Before the first rep of what waits for something else, the clock runs from the last rep of that. */
+function waiting(entry: FieldEntry | undefined, progress: LineProgress, current: readonly LogEvent[]): LineProgress {
+	if (!entry?.waits || progress.lastAt !== null) return progress
+	const { minutes, after: before } = entry.waits
+	const times = current.flatMap((event) =>
+		event.type === 'mark' && event.athleteId === progress.line.athleteId && before.includes(event.entryId)
+			? [Date.parse(event.deviceTime)]
+			: [],
+	)
+	return times.length === 0 ? progress : { ...progress, lastAt: Math.max(...times), restS: 60 * minutes }
 }
 
 function onLineOf({ sheet, current }: Field, progress: LineProgress): OnLine {
