@@ -106,9 +106,9 @@ it('entries of one sheet that would be called alike are told apart by their part
 		STARTER_LIBRARY,
 	)
 	expect([...names]).toEqual([
-		['a', 'Pogo, Before'],
+		['a', 'Before, pogo'],
 		['b', 'Depth jump'],
-		['c', 'Pogo, After'],
+		['c', 'After, pogo'],
 		['d', 'Pogo'],
 	])
 })

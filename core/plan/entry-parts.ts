@@ -3,6 +3,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Ladder } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
 import type { Family } from '../vocabulary/words'
+import { inSentence } from '../words/write-numbers'
 
 type Documents = Pick<Library, 'drills' | 'ladders'>
 
@@ -45,7 +46,7 @@ export function namesOn<E extends Pick<SessionEntry, 'id' | 'drillId' | 'ladderI
 		entries.map((entry, index) => {
 			const name = plain[index]!
 			const alone = plain.filter((other) => other === name).length === 1
-			return [entry.id as string, alone || entry.part === name ? name : `${name}, ${entry.part}`]
+			return [entry.id as string, alone || entry.part === name ? name : `${entry.part}, ${inSentence(name)}`]
 		}),
 	)
 }

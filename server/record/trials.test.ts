@@ -6,6 +6,7 @@ import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test
 import { sessionsOfTrials } from '../../db/queries/record'
 import { readLines } from '../../db/queries/sessions'
 import { readFacts } from '../facts/read-facts'
+import { readPack } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
 import { takeBack } from './write-done'
 import { type TrialTyped, closeTrial, openTrial, planTrialDay, readTrials } from './trials'
@@ -136,6 +137,12 @@ describe('a trial', () => {
 			expect(tried(athlete).blocked).toBe(
 				row.conditions[athlete] === 'control' ? 'without it today: rest as long' : null,
 			)
+		const pack = (await readPack(club.scope, row.sessionId, 'coach'))!
+		expect(pack.sheet.entries.map(({ name, waits }) => [name, waits ?? null])).toEqual([
+			['Trial: before, three-point start', null],
+			['Broad jump and stick', null],
+			['Trial: 5 min after, three-point start', { minutes: 5, after: [row.entries.before, row.entries.treatment] }],
+		])
 		// Measured, it counts as a day of that kind, and the next one is the other.
 		const person = (await page()).people.find(({ athleteId }) => athleteId === one)!
 		expect(person.days[condition]).toBe(1)
