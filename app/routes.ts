@@ -26,6 +26,7 @@ export default [
 		route('sessions/:sessionId/card', 'routes/session-card.tsx'),
 		route('sessions/:sessionId/change', 'routes/session-change.tsx'),
 		route('sessions/:sessionId/done', 'routes/session-done.tsx'),
+		route('sessions/:sessionId/for/:athleteId', 'routes/session-hand-out.tsx'),
 		route('sessions/:sessionId/review', 'routes/session-review.tsx'),
 		route('review', 'routes/review.tsx'),
 		route('bench', 'routes/bench.tsx'),

@@ -370,14 +370,14 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						)}
 					</section>
 					{story?.trend ? (
-						<TrendView trend={story.trend} measures={story.measures} />
+						<TrendView trend={story.trend} measures={story.measures} athleteId={athlete.id} />
 					) : (
 						<section>
 							<h2>Where it is going</h2>
 							<p className="rule dim mt-2 py-2">Nothing measured yet: the first marks begin the picture.</p>
 						</section>
 					)}
-					{story && <FortnightStrip days={story.fortnight} mayOpen={mayMeasure} />}
+					{story && <FortnightStrip days={story.fortnight} athleteId={athlete.id} />}
 					<section>
 						<h2>Ladders</h2>
 						<div className="mt-2 grid gap-x-8 gap-y-5 sm:grid-cols-2">

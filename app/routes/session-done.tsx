@@ -129,7 +129,14 @@ export default function SessionDone({ loaderData, actionData }: Route.ComponentP
 				</ul>
 			)}
 			{drills.map((drill) => (
-				<DoneTable key={drill.entryId} drill={drill} marks={marks} mayChange={mayChange} busy={busy} />
+				<DoneTable
+					sessionId={session.id}
+					key={drill.entryId}
+					drill={drill}
+					marks={marks}
+					mayChange={mayChange}
+					busy={busy}
+				/>
 			))}
 			{people.length > 0 && (
 				<section className="mt-6 max-w-[72ch]">

@@ -6,7 +6,7 @@ import { VerdictMark } from '../ui/glyphs'
 const STATE_WORDS = { flat: 'flat', good: 'good', 'as usual': 'as usual' } as const
 
 /** Fourteen days beside each other: what was done by kind, what came from outside, what was said, what moved. */
-export function FortnightStrip({ days, mayOpen }: { days: readonly FortnightDay[]; mayOpen: boolean }) {
+export function FortnightStrip({ days, athleteId }: { days: readonly FortnightDay[]; athleteId: string }) {
 	const most = new Map<FamilyLoad['family'], number>()
 	for (const { sessions } of days)
 		for (const { load } of sessions)
@@ -59,8 +59,8 @@ export function FortnightStrip({ days, mayOpen }: { days: readonly FortnightDay[
 												</span>
 											)}
 										</span>
-										{mayOpen && !session.unlogged && (
-											<Link className="link" to={`/sessions/${session.id}/done`}>
+										{!session.unlogged && (
+											<Link className="link" to={`/sessions/${session.id}/for/${athleteId}`}>
 												as done
 											</Link>
 										)}

@@ -23,7 +23,15 @@ export function sayTrend(trend: Trend): { words: string; interval: string } {
 }
 
 /** A measure's picture under its sentence, with the other measures to choose from and its numbers as a table. */
-export function TrendView({ trend, measures }: { trend: Trend; measures: readonly Measure[] }) {
+export function TrendView({
+	trend,
+	measures,
+	athleteId,
+}: {
+	trend: Trend
+	measures: readonly Measure[]
+	athleteId: string
+}) {
 	const frame = useRef<HTMLDivElement>(null)
 	const { words, interval } = sayTrend(trend)
 	const sentence = `${trend.what}: ${words}`
@@ -104,7 +112,7 @@ export function TrendView({ trend, measures }: { trend: Trend; measures: readonl
 			{trend.gap.length > 0 && <GapStrip trend={trend} at={at} />}
 			<details className="mt-2">
 				<summary className="link inline-flex min-h-[44px] items-center">As a table</summary>
-				<TrendTable trend={trend} />
+				<TrendTable trend={trend} athleteId={athleteId} />
 			</details>
 			{others.length > 0 && (
 				<div className="mt-2 grid gap-x-6 sm:grid-cols-3 print:hidden">
@@ -241,7 +249,7 @@ function GapStrip({ trend, at }: { trend: Trend; at: (day: string) => string }) 
 	)
 }
 
-function TrendTable({ trend }: { trend: Trend }) {
+function TrendTable({ trend, athleteId }: { trend: Trend; athleteId: string }) {
 	const rows = trend.series
 		.flatMap(({ side, points }) => points.map((point) => ({ side, ...point })))
 		.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0))
@@ -262,7 +270,7 @@ function TrendTable({ trend }: { trend: Trend }) {
 				{rows.map((row) => (
 					<tr key={`${row.sessionId}${row.side}`} className="border-t border-chalk">
 						<td className="py-1">
-							<Link className="link" to={`/sessions/${row.sessionId}/done`}>
+							<Link className="link" to={`/sessions/${row.sessionId}/for/${athleteId}`}>
 								{shortDay(row.day)}
 							</Link>
 							{row.record && ', record'}

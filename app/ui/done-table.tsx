@@ -1,4 +1,5 @@
 import { Dialog } from 'radix-ui'
+import { Link } from 'react-router'
 import { useState } from 'react'
 import type { DoneDrill, DoneRep } from '#core/record/session-done'
 import { PostForm } from './post-form'
@@ -15,8 +16,10 @@ export function DoneTable({
 	marks,
 	mayChange,
 	busy,
+	sessionId,
 }: {
 	drill: DoneDrill
+	sessionId: string
 	marks: Changeable
 	mayChange: boolean
 	busy: boolean
@@ -43,7 +46,9 @@ export function DoneTable({
 					{some.map((person) => (
 						<tr key={person.athleteId} className="border-t border-chalk align-baseline max-sm:block max-sm:py-1">
 							<th scope="row" className="w-[11rem] pr-3 text-left font-semibold max-sm:block">
-								{person.name}
+								<Link className="hover:underline" to={`/sessions/${sessionId}/for/${person.athleteId}`}>
+									{person.name}
+								</Link>
 							</th>
 							<td className="py-0.5 max-sm:block">
 								{person.reps.length === 0 ? (

@@ -9,7 +9,8 @@ import { openCare } from '../care/care-records'
 import { acceptEvents } from '../log/accept-events'
 import { readAthletePage } from '../squads/read-athlete'
 import { nameCauses } from './name-causes'
-import { giveTo } from './write-done'
+import { readHandOut } from './read-hand-out'
+import { addNote, giveTo } from './write-done'
 
 beforeAll(freshDatabase)
 
@@ -168,5 +169,45 @@ describe('why flat', () => {
 	it('says nothing of a day like any other', async () => {
 		await season([3.2, 3.21, 3.19, 3.2])
 		expect((await page()).why).toBeNull()
+	})
+})
+
+describe('a session for one athlete, to hand on', () => {
+	it('says in words what was done, against the usual, what was noted, and what comes next', async () => {
+		const { sessionId } = await season([3.42, 3.43, 3.42, 3.41])
+		const next = await planSession(club, '2026-03-12', [
+			draftEntry({
+				part: 'Starts',
+				drillId: 'three-point-start',
+				sets: 1,
+				reps: 2,
+				rest: 180,
+				parameters: { distanceM: 20 },
+			}),
+		])
+		expect(next).toBeTruthy()
+		const line = (await readLines(club.scope, [sessionId])).find(({ athleteId }) => athleteId === one)!
+		const noted = { athleteId: one, entryId: line.entryId, text: 'Hand too far in front' }
+		expect(await addNote(club.coach, sessionId, noted, at(LAST, '19:30'))).toEqual({ changed: 1 })
+		const handOut = (await readHandOut(club.coach, sessionId, one, TODAY))!
+		expect(handOut).toMatchObject({ name: 'Athlete 1', squadName: 'Squad', day: LAST, notes: [] })
+		expect(handOut.lines).toEqual([
+			{
+				what: 'Three-point start 20 m',
+				words: '4 of 6 done. Best 3.41 s, on the whole 3.42 s: below your usual. “Hand too far in front”',
+			},
+		])
+		expect(handOut.next).toMatchObject({ day: '2026-03-12', lines: ['Three-point start 20 m, 1×2'] })
+		// Somebody who left it all out reads just that.
+		expect((await readHandOut(club.coach, sessionId, club.athletes[1]!, TODAY))!.lines).toEqual([
+			{ what: 'Three-point start 20 m', words: 'Left out.' },
+		])
+	})
+	it('is nobody’s who was not down for it, and no other club’s', async () => {
+		const { sessionId } = await ran(LAST, [3.2])
+		const other = await makeClub('Other', 1)
+		expect(await readHandOut(club.coach, sessionId, other.athletes[0]!, TODAY)).toBeNull()
+		expect(await readHandOut(other.coach, sessionId, one, TODAY)).toBeNull()
+		expect(await readHandOut(club.coach, randomUUID(), one, TODAY)).toBeNull()
 	})
 })

@@ -318,7 +318,7 @@ test('a match for the whole squad in two taps, then the sheet says what it means
 	await page.getByRole('button', { name: 'Match', exact: true }).click()
 	await expect(page.getByText('Entered: Match for 2.')).toBeVisible()
 	await page.goto(`/athletes/${club.athletes[0]}`)
-	await expect(page.getByText('Match, 90 min')).toBeVisible()
+	await expect(page.getByRole('listitem').filter({ hasText: 'Match, 90 min' }).getByRole('button')).toBeVisible()
 	await page.goto(`/sessions/${club.sessionId}`)
 	const caution = page.getByRole('region', { name: 'Cautions' })
 	await expect(caution).toContainText('h from other maximal sprinting, 48 h are asked')

@@ -75,7 +75,10 @@ test('rests between reps and between sets are planned, flowed, printed and waite
 	await done()
 	await waited(120)
 	await done()
+	// Two taps of a hand, not of one that shakes.
+	await expect(page.getByText('set 1 of 2, rep 3')).toBeVisible()
 	await done()
+	await expect(page.getByText('set 2 of 2, rep 1')).toBeVisible()
 	await waited(600)
 	await hand.goTo('Depth jump')
 	await expect(hand.onTheLine()).toHaveText('Athlete 1')

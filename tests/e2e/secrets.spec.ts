@@ -102,6 +102,9 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		`/squads/${squadId}/ladders`,
 		`/squads/${squadId}/ladders/shock`,
 		`/squads/${squadId}/school`,
+		`/squads/${squadId}/week`,
+		`/squads/${squadId}/tests`,
+		`/squads/${squadId}/trials`,
 		`/athletes/${athleteId}`,
 		`/athletes/${athleteId}/care`,
 		`/athletes/${otherId}`,
@@ -111,7 +114,9 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		'/bench',
 		'/club',
 		...[sessionId, pastId].flatMap((id) =>
-			['', '/flow', '/map', '/card', '/change', '/review', '/done'].map((part) => `/sessions/${id}${part}`),
+			['', '/flow', '/map', '/card', '/change', '/review', '/done', `/for/${athleteId}`].map(
+				(part) => `/sessions/${id}${part}`,
+			),
 		),
 	]
 	return [

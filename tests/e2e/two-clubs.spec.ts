@@ -108,6 +108,40 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 			['/squads', { form: { do: 'phase', squad: other.squadId, phase: 'peaking' } }, 'unknown'],
 			['/squads', { form: { do: 'outside', squad: other.squadId, kind: 'match', day: today } }, 'unknown'],
 			['/squads', { form: { do: 'athletes', squad: other.squadId, names: 'Eve' } }, 'unknown'],
+			[`/athletes/${athleteId}`, { form: { do: 'cause', session: other.firstSessionId, cause: 'match' } }, 'unknown'],
+			[
+				`/squads/${other.squadId}/tests`,
+				{
+					form: {
+						do: 'add',
+						name: 'Eve',
+						every: 'week',
+						drill: 'standing-start',
+						amount: '10',
+						method: 'gate',
+						tries: '3',
+						use: 'mean',
+					},
+				},
+				'unknown',
+			],
+			[
+				`/squads/${other.squadId}/trials`,
+				{
+					form: {
+						do: 'open',
+						question: 'Is it ours?',
+						kind: 'cue',
+						drill: 'standing-start',
+						amount: '10',
+						method: 'gate',
+						reps: '2',
+						wait: '0',
+						athlete: athleteId,
+					},
+				},
+				'unknown',
+			],
 			['/sessions/new', { data: { draft } }, 'unknown'],
 			['/api/measurements', { data: measured }, { field: 'athleteId', reason: 'No such athlete.' }],
 			[
@@ -246,7 +280,7 @@ test('roles see and do what the table says', async ({ app, page }) => {
 	await page.getByLabel('Where it hurts').selectOption('shin')
 	await page.getByLabel('How much, 0 to 10').selectOption('2')
 	await page.getByRole('button', { name: 'Report' }).click()
-	await expect(page.getByText('left shin')).toBeVisible()
+	await expect(page.getByRole('listitem').filter({ hasText: 'left shin' }).filter({ hasText: 'of 10' })).toBeVisible()
 	expect((await page.goto(`/club`))?.url()).toBe(own)
 	expect(
 		(
