@@ -23,7 +23,7 @@ describe('a line in words', () => {
 		expect(say({})).toBe('All 6 done.')
 		expect(say({ done: 7 })).toBe('All 7 done.')
 		expect(say({ done: 4 })).toBe('4 of 6 done.')
-		expect(say({ done: 0 })).toBe('Left out.')
+		expect(say({ done: 0 })).toBe('Nothing is logged of it.')
 		expect(say({ done: 2, planned: 0 })).toBe('2 done.')
 		expect(say({ done: 0, planned: 0 })).toBe('Not asked of you.')
 	})

@@ -26,7 +26,7 @@ const CALLED = 0.95
 
 /** What a line came to, in words an athlete understands. @example "6 of 6. Best 3.12 s, on the whole 3.15 s: about as usual." */
 export function sayLineDone({ planned, done, measured, good, notYet, poor, notes }: LineDone): string {
-	if (done === 0) return planned === 0 ? 'Not asked of you.' : 'Left out.'
+	if (done === 0) return planned === 0 ? 'Not asked of you.' : 'Nothing is logged of it.'
 	const parts = [
 		planned === 0 ? `${done} done.` : done >= planned ? `All ${done} done.` : `${done} of ${planned} done.`,
 		...measured.map((one) => sayMeasured(one)),

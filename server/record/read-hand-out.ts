@@ -48,6 +48,8 @@ export async function readHandOut(
 		if (!line.drill || line.blocked !== null) return []
 		const theirs = own.filter((event) => 'entryId' in event && event.entryId === line.entryId)
 		const marks = theirs.flatMap((event) => (event.type === 'mark' && event.kind !== 'missed' ? [event] : []))
+		// Nobody logs a warm-up: that it is not there says nothing.
+		if (line.drill.family === 'prepare' && theirs.length === 0) return []
 		const byKey = new Map<string, number[]>()
 		for (const mark of marks) {
 			const measured = measuredOf(mark)

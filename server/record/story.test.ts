@@ -198,9 +198,9 @@ describe('a session for one athlete, to hand on', () => {
 			},
 		])
 		expect(handOut.next).toMatchObject({ day: '2026-03-12', lines: ['Three-point start 20 m, 1×2'] })
-		// Somebody who left it all out reads just that, of the less that is written after four weeks away.
+		// Somebody of whom nothing is logged reads just that, of the less that is written after four weeks away.
 		expect((await readHandOut(club.coach, sessionId, club.athletes[1]!, TODAY))!.lines).toEqual([
-			{ what: 'Wall drill and march', words: 'Left out.' },
+			{ what: 'Wall drill and march', words: 'Nothing is logged of it.' },
 		])
 	})
 	it('is nobody’s who was not down for it, and no other club’s', async () => {
