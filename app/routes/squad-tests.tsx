@@ -1,9 +1,8 @@
 import { useState } from 'react'
 import { Link, data, redirect } from 'react-router'
 import { shortDay } from '#core/calendar/days'
-import { EVERY, type Every, MOST_ITEMS, MOST_TRIES } from '#core/record/battery'
+import { EVERY, type Every, MOST_ITEMS, MOST_TRIES, type Testable } from '#core/record/battery'
 import { betterOf } from '#core/marks/keep-session'
-import { METHODS_OF, METHOD_NAMES } from '#core/vocabulary/words'
 import { writeMark } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
@@ -11,7 +10,6 @@ import {
 	type BatteryPage,
 	type TestCell,
 	type TestItem,
-	type Testable,
 	addBattery,
 	planBattery,
 	readTests,
@@ -20,6 +18,7 @@ import {
 import type { Route } from './+types/squad-tests'
 import { allowed, notFound } from '../request-guard'
 import { actOn, noProblems } from '../intents'
+import { MeasuredFields } from '../ui/measured-fields'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
 
@@ -328,43 +327,10 @@ function AddBattery({ testable, problems }: { testable: Testable[]; problems: Re
 
 /** One test of the form: a drill, what of it varies, how it is taken, how often, and what counts. */
 function TestRow({ number, testable }: { number: number; testable: Testable[] }) {
-	const [drillId, setDrill] = useState('')
-	const drill = testable.find((one) => one.drillId === drillId)
 	return (
 		<fieldset className="rule grid grid-cols-2 gap-3 pt-2 sm:grid-cols-[minmax(0,2fr)_110px_minmax(0,1.4fr)_80px_110px]">
 			<legend className="sr-only">Test {number}</legend>
-			<label className="field max-sm:col-span-2">
-				<span className="label">Drill</span>
-				<select className="input" name="drill" value={drillId} onChange={(event) => setDrill(event.target.value)}>
-					<option value="">pick one</option>
-					{testable.map((one) => (
-						<option key={one.drillId} value={one.drillId}>
-							{one.name}
-						</option>
-					))}
-				</select>
-			</label>
-			<label className="field">
-				<span className="label">{drill?.varies ? drill.varies.unit : 'Amount'}</span>
-				<input
-					className="input num"
-					name="amount"
-					inputMode="decimal"
-					defaultValue={drill?.varies?.usual ?? ''}
-					key={drillId}
-					readOnly={!drill?.varies}
-				/>
-			</label>
-			<label className="field">
-				<span className="label">Taken by</span>
-				<select className="input" name="method" key={drill?.kind}>
-					{(drill ? METHODS_OF[drill.kind] : []).map((method) => (
-						<option key={method} value={method}>
-							{METHOD_NAMES[method]}
-						</option>
-					))}
-				</select>
-			</label>
+			<MeasuredFields label="Drill" testable={testable} />
 			<label className="field">
 				<span className="label">Tries</span>
 				<select className="input" name="tries" defaultValue="3">

@@ -1,14 +1,13 @@
-import { useState } from 'react'
 import { Link, data, redirect } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { TRIAL_KINDS, TRIAL_KIND_NAMES, WAITS_MIN } from '#core/record/trial'
-import { METHODS_OF, METHOD_NAMES } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { type TrialPage, type TrialsPage, closeTrial, openTrial, planTrialDay, readTrials } from '#server/record/trials'
 import type { Route } from './+types/squad-trials'
 import { allowed, notFound } from '../request-guard'
 import { actOn, noProblems } from '../intents'
+import { MeasuredFields } from '../ui/measured-fields'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
 
@@ -195,8 +194,6 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 }
 
 function OpenTrial({ page, problems }: { page: TrialsPage; problems: Record<string, string> }) {
-	const [drillId, setDrill] = useState('')
-	const drill = page.testable.find((one) => one.drillId === drillId)
 	const said = (name: string) =>
 		problems[name] && (
 			<p className="problem" role="alert">
@@ -241,38 +238,7 @@ function OpenTrial({ page, problems }: { page: TrialsPage; problems: Record<stri
 				</div>
 				{said('treatment')}
 				<div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-					<label className="field">
-						<span className="label">Measured by</span>
-						<select className="input" name="drill" value={drillId} onChange={(event) => setDrill(event.target.value)}>
-							<option value="">pick one</option>
-							{page.testable.map((one) => (
-								<option key={one.drillId} value={one.drillId}>
-									{one.name}
-								</option>
-							))}
-						</select>
-					</label>
-					<label className="field">
-						<span className="label">{drill?.varies ? drill.varies.unit : 'Amount'}</span>
-						<input
-							className="input num"
-							name="amount"
-							inputMode="decimal"
-							defaultValue={drill?.varies?.usual ?? ''}
-							key={drillId}
-							readOnly={!drill?.varies}
-						/>
-					</label>
-					<label className="field">
-						<span className="label">Taken by</span>
-						<select className="input" name="method" key={drill?.kind}>
-							{(drill ? METHODS_OF[drill.kind] : []).map((method) => (
-								<option key={method} value={method}>
-									{METHOD_NAMES[method]}
-								</option>
-							))}
-						</select>
-					</label>
+					<MeasuredFields label="Measured by" testable={page.testable} />
 					<TextField
 						label="Reps before and after"
 						name="reps"

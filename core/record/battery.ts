@@ -22,6 +22,15 @@ export interface BatteryItem {
 export const MOST_ITEMS = 6
 export const MOST_TRIES = 6
 
+/** A drill that can be tested, with what of it varies. */
+export interface Testable {
+	drillId: string
+	name: string
+	kind: MarkKind
+	/** The one parameter a test asks for; null where the drill has none. */
+	varies: { name: 'distanceM' | 'heightCm' | 'ballKg'; unit: string; usual: number } | null
+}
+
 /** How often it is due: in every week, in the last week of a block, or when somebody asks for it. */
 export const EVERY = ['week', 'block', 'asked'] as const
 export type Every = (typeof EVERY)[number]

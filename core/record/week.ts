@@ -8,7 +8,7 @@ export const OVER_SHARE = 1.15
 export const UNDER_SHARE = 0.75
 /** Amounts too small for a share to say anything: a set of jumps, a run, a turn, a throw [our setting]. */
 const SMALL: Record<Quantity, number> = { contacts: 10, fastMetres: 20, cuts60: 3, throws: 3 }
-/** Worst comfort, 0–10, from which assisted work is talked about [our setting]. */
+/** Worst comfort, 0–5, from which assisted work is talked about [our setting]. */
 const UNEASY = 3
 /** New hard things of one week that are one too many. */
 const TOO_MANY_NEW = 2

@@ -8,6 +8,7 @@ import {
 	MOST_TRIES,
 	type TestReading,
 	type TestResult,
+	type Testable,
 	isOfItem,
 	readTest,
 	resultOf,
@@ -20,7 +21,6 @@ import { freshEntry } from '../../core/plan/entry-parts'
 import { readNumber } from '../../core/measure/read-number'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Library } from '../../core/vocabulary/library'
-import type { Parameters } from '../../core/vocabulary/dose'
 import { METHODS_OF, METHOD_NAMES, type Leg, type Method } from '../../core/vocabulary/words'
 import { writeDrill } from '../../core/words/write-numbers'
 import { type ClubScope, inTransaction } from '../../db/connect'
@@ -43,15 +43,6 @@ import { database, scopeOf } from '../database'
 import { readErrors } from '../marks/read-errors'
 import { makeSession } from '../sheet/save-session'
 
-/** A drill that can be tested, with what of it varies. */
-export interface Testable {
-	drillId: string
-	name: string
-	kind: MarkKind
-	/** The one parameter a test asks for; null where the drill has none. */
-	varies: { name: keyof Parameters & VaryingName; unit: string; usual: number } | null
-}
-type VaryingName = (typeof VARYING)[number][0]
 const VARYING = [
 	['distanceM', 'm'],
 	['heightCm', 'cm'],

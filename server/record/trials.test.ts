@@ -173,7 +173,8 @@ describe('a trial', () => {
 		}
 		const reading = (await page()).people.find(({ athleteId }) => athleteId === one)!.readings[0]!.reading
 		expect(reading).toMatchObject({ pairs, answer: 'helps' })
-		expect(reading.difference).toBeCloseTo(3, 0)
+		// Three percent, and the days' own half percents, at most one either way: the order they fall in is drawn anew each time.
+		expect(Math.abs(reading.difference! - 3)).toBeLessThanOrEqual(1)
 		expect([await contrast(), await contrast(other)]).toEqual([true, false])
 		// One mark of the last day taken back leaves a pair too few: the look that answered was never due.
 		for (const mark of last!.ids.slice(2))

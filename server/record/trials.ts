@@ -47,7 +47,8 @@ import type { SignedIn } from '../access/sign-in'
 import { database, scopeOf } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { makeSession } from '../sheet/save-session'
-import { type Testable, testableOf } from './batteries'
+import type { Testable } from '../../core/record/battery'
+import { testableOf } from './batteries'
 
 /** What one rep errs by, percent of the mark, where nothing better is known [our setting]. */
 const REP_PERCENT = { sprint: 0.65, contact: 3, height: 2.5, distance: 2.5 } as const
