@@ -143,7 +143,8 @@ function answerOf([low, high]: [number, number], worthwhile: number): TrialAnswe
 	return high < worthwhile ? 'does not' : 'no answer yet'
 }
 
-const signed = (value: number): string => `${value < 0 ? '−' : ''}${writePercent(Math.abs(value))}`
+/** What rounds to nothing has no sign. */
+const signed = (value: number): string => `${value <= -0.05 ? '−' : ''}${writePercent(Math.abs(value))}`
 function sayTrial(
 	answer: TrialAnswer,
 	pairs: number,

@@ -162,7 +162,7 @@ export async function eventsOfAthlete(
 	)
 	if (own.length === 0) return []
 	const ids = new Set<string>(own.map(({ id }) => id))
-	const replacing = await readEvents(scope, (table) => inArray(table.replacesId, [...ids]))
+	const replacing = await readEvents(scope, (table) => inArray(table.replacesId, [...ids]), 'replaces')
 	return [...own, ...replacing.filter(({ id }) => !ids.has(id))]
 }
 /** Events by their ids, wherever they belong. By the primary keys. */
@@ -179,14 +179,18 @@ export const markEventOf = (row: typeof mark.$inferSelect): StoredMark =>
 		...(row.markKey ? { stamp: { key: row.markKey, setAside: row.setAside } } : {}),
 	}) as unknown as StoredMark
 
+/** @param by the index to read by, where the optimizer would choose another */
 async function readEvents(
 	{ db, clubId }: ClubScope,
 	which: (table: (typeof TABLES)[keyof typeof TABLES]) => SQL | undefined,
+	by?: 'replaces',
 ): Promise<StoredEvent[]> {
 	const asked = (table: (typeof TABLES)[keyof typeof TABLES]) => and(eq(table.clubId, clubId), which(table))
-	const marks = await db.select().from(mark).where(asked(mark))
-	const observations = await db.select().from(observation).where(asked(observation))
-	const decisions = await readDecisions({ db, clubId }, which)
+	// Most rows replace nothing: the optimizer takes that for many with one value, and reads the club.
+	const index = (name: keyof typeof TABLES) => (by ? { forceIndex: `${name}_${by}` } : undefined)
+	const marks = await db.select().from(mark, index('mark')).where(asked(mark))
+	const observations = await db.select().from(observation, index('observation')).where(asked(observation))
+	const decisions = await readDecisions({ db, clubId }, which, index('decision'))
 	return [
 		...marks.map(markEventOf),
 		...observations.map((row) => ({ ...base(row), ...place(row), type: 'observation' })),
@@ -196,10 +200,11 @@ async function readEvents(
 async function readDecisions(
 	{ db, clubId }: ClubScope,
 	which: (table: typeof decision) => SQL | undefined,
+	index?: { forceIndex: string },
 ): Promise<StoredEvent[]> {
 	const rows = await db
 		.select()
-		.from(decision)
+		.from(decision, index)
 		.where(and(eq(decision.clubId, clubId), which(decision)))
 	return rows.map((row) => ({ ...base(row), ...place(row), type: 'decision' })) as unknown as StoredEvent[]
 }

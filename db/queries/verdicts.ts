@@ -37,6 +37,22 @@ export async function verdictsOfAthlete(
 		.orderBy(desc(verdict.day), desc(verdict.turn))
 		.limit(limit)
 }
+/** The same without what was judged on: a replay needs that, a page does not. */
+export async function decidedOfAthlete({ db, clubId }: ClubScope, athleteId: string, limit: number) {
+	return db
+		.select({
+			id: verdict.id,
+			day: verdict.day,
+			ladderId: verdict.ladderId,
+			decided: verdict.decided,
+			judgement: verdict.judgement,
+			reason: verdict.reason,
+		})
+		.from(verdict)
+		.where(and(eq(verdict.clubId, clubId), eq(verdict.athleteId, athleteId)))
+		.orderBy(desc(verdict.day), desc(verdict.turn))
+		.limit(limit)
+}
 /** The newest verdict by athlete and ladder up to a day: what explains a line. */
 export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: string[], upTo: string) {
 	if (athleteIds.length === 0) return []

@@ -153,7 +153,7 @@ export const observation = mysqlTable(
 			columns: [t.clubId, t.athleteId],
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
-		index('observation_by_session').on(t.clubId, t.sessionId),
+		index('observation_by_session_athlete').on(t.clubId, t.sessionId, t.athleteId),
 		index('observation_by_athlete').on(t.clubId, t.athleteId, t.kind),
 		index('observation_replaces').on(t.clubId, t.replacesId),
 	],

@@ -162,7 +162,7 @@ export const line = mysqlTable(
 			columns: [t.clubId, t.athleteId],
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
-		index('line_by_session').on(t.clubId, t.sessionId, t.current),
+		index('line_by_session_athlete').on(t.clubId, t.sessionId, t.current, t.athleteId),
 		index('line_by_athlete').on(t.clubId, t.athleteId, t.ladderId),
 	],
 )

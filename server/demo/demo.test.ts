@@ -12,9 +12,11 @@ import { readCalendar } from '../plan/calendar'
 import { runCalculation } from '../calc/run-calculation'
 import { personByEmail } from '../../db/queries/clubs'
 import { verdictsOfAthlete } from '../../db/queries/verdicts'
-import { listMembers, readStates, stateKey } from '../../db/queries/squads'
+import { listMembers, listSquads, readStates, stateKey } from '../../db/queries/squads'
 import { database } from '../database'
 import { documentsOf } from '../review/gather'
+import type { SignedIn } from '../access/sign-in'
+import { readTrials } from '../record/trials'
 import { readAthletePage } from '../squads/read-athlete'
 import type { RowDataPacket } from 'mysql2/promise'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
@@ -234,5 +236,30 @@ describe('the athletes’ stories', () => {
 		const { segments } = await story('Kahu Rasmussen')
 		const weakest = [...segments!.segments].sort((a, b) => b.offCurveS - a.offCurveS)[0]!
 		expect([weakest.fromM, weakest.weak]).toEqual([20, true])
+	})
+	it('a trial that is over has its answers, one that has begun has none', async () => {
+		const coach = (await personByEmail(scope.db, DEMO_SIGN_IN.email))!
+		const who = { ...coach, personId: coach.id, timeZone: 'Atlantic/Madeira' } as unknown as SignedIn
+		const squads = await listSquads(scope)
+		const trialsOf = async (name: string) =>
+			(await readTrials(who, squads.find((one) => one.name === name)!.id))!.trials
+		const [heavy] = await trialsOf('Open squad')
+		const answer = (name: string) => {
+			const { days, readings } = heavy!.people.find((one) => one.name === name)!
+			return { days, ...readings[0]!.reading }
+		}
+		expect(heavy).toMatchObject({ closed: true, kind: 'heavy-before' })
+		// He gains 2.2 percent by it, the other nothing: twice the smallest worthwhile change, and none of it.
+		expect(answer('Kahu Rasmussen')).toMatchObject({ answer: 'helps' })
+		expect(answer('Kahu Rasmussen').difference).toBeGreaterThan(1)
+		expect(answer('Kahu Rasmussen').difference).toBeLessThan(3.4)
+		expect(answer('Amaru Fenn').answer).toBe('no answer yet')
+		expect(answer('Kahu Rasmussen').days.treatment).toBeGreaterThanOrEqual(heavy!.pairs)
+		const [cue] = await trialsOf('Women’s squad')
+		expect(cue).toMatchObject({ closed: false })
+		for (const { readings } of cue!.people) {
+			expect(readings[0]!.reading.answer).toBe('no answer yet')
+			expect(readings[0]!.reading.pairs).toBeGreaterThan(0)
+		}
 	})
 })

@@ -75,9 +75,12 @@ import {
 	DEMO_PHASES,
 	DEMO_SQUADS,
 	DEMO_TESTS,
+	DEMO_TRIALS,
 	type DemoAthlete,
+	type DemoPart,
 	type DemoSquadPlan,
 } from './scenario'
+import { DemoTrialLife } from './demo-trial'
 import { simulateLine } from './simulate-line'
 
 /** The demo's sign-in: it stands nowhere but in demo data. */
@@ -268,6 +271,14 @@ class DemoClub {
 			.filter(({ ago }) => ago > 0)
 			.sort((a, b) => b.ago - a.ago)
 		const nextAhead = Math.min(...plan.offsets.map((ago) => (ago === 0 ? 0 : 7 - ago)))
+		for (const demo of DEMO_TRIALS.filter((one) => one.squad === plan.key))
+			this.trials.push(
+				new DemoTrialLife(
+					squadId,
+					demo,
+					lives.map((life) => ({ id: life.id, name: life.demo.name })),
+				),
+			)
 		if (plan.pastBlocks) await this.writePastBlocks(plan, squadId, addDays(this.today, -past[0]!.ago))
 		for (const [index, { phase, ago }] of past.entries()) {
 			const sessionsAgo = past.length - index
@@ -288,6 +299,8 @@ class DemoClub {
 		if (plan.pastBlocks) await this.writeBattery(squadId)
 		await this.writeMatches(plan, lives)
 		await this.flush()
+		for (const trial of this.trials.filter((one) => one.squadId === squadId))
+			await trial.write(scope, this.coachId, this.today, this.now)
 		for (const life of lives)
 			for (const state of life.states.values())
 				await writeState(scope, life.id, state, addDays(this.today, -1), this.now)
@@ -537,6 +550,7 @@ class DemoClub {
 		reviewedAt: Date | null,
 		athleteIds: string[],
 		blockId: string | null = null,
+		trials: readonly DemoPart[] = [],
 	) {
 		const { scope, random } = this
 		const sessionId = random.uuid()
@@ -558,7 +572,9 @@ class DemoClub {
 			blockId,
 		})
 		await insertAttending(scope, sessionId, athleteIds)
-		const parts = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
+		const usual = DEMO_PARTS.filter((part) => !(part.seniorOnly && plan.key === 'u17'))
+		// The close stays the last.
+		const parts = [...usual.slice(0, -1), ...trials, ...usual.slice(-1)]
 		const entries = parts.map(({ part, of, dose, parameters = {}, lanes = 1 }, position) => {
 			const fresh = freshEntry(random.uuid(), of, STARTER_LIBRARY, { part, lanes })
 			if (!fresh) throw new Error(`the demo names an unknown drill in ${part}`)
@@ -587,6 +603,7 @@ class DemoClub {
 	): Promise<void> {
 		const day = addDays(this.today, -ago)
 		const startedAt = new Date(`${day}T${plan.startTime}:00Z`)
+		const trials = this.trials.filter((one) => one.squadId === squadId && sessionsAgo <= one.demo.sessions)
 		const { sessionId, entries } = await this.writeSheet(
 			plan,
 			squadId,
@@ -596,7 +613,9 @@ class DemoClub {
 			waits ? null : new Date(startedAt.getTime() + 7_200_000),
 			lives.map((life) => life.id),
 			this.blocks.find((one) => one.squadId === squadId && day >= one.start && day <= one.end)?.id ?? null,
+			trials.flatMap((one) => one.parts()),
 		)
+		const tries = trials.flatMap((one) => one.begin(sessionId, day, entries))
 		this.past.push({ squadId, sessionId, day })
 		const session = { id: sessionId, day, startTime: plan.startTime, phase, surface: groundOf(plan) }
 		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
@@ -608,11 +627,22 @@ class DemoClub {
 			const away = demo.away !== undefined && sessionsAgo >= demo.away[0] && sessionsAgo <= demo.away[1]
 			const absent = away || life.random.chance(sessionsAgo > 2 ? 0.07 : 0)
 			let concluded = concludedOf(life, { day, startTime: plan.startTime, phase, surface: null }, school)
+			const spoilt = new Set<DemoTrialLife>()
 			for (const entry of entries) {
+				const tried = tries.find(({ entryId }) => entryId === entry.id)
+				// A trial is nobody else's.
+				if (tried && !(life.id in tried.conditions)) continue
 				const state = entry.ladderId ? (life.states.get(entry.ladderId) ?? null) : null
 				const asked = resolveLine(entry, state, STARTER_LIBRARY, concluded.facts)
 				const put = asked.blocked === null && asked.rungId !== null && state?.rungId === asked.rungId
-				const resolved = permitLine(asked, concluded, STARTER_LIBRARY, put)
+				const without = tried?.stage === 'treatment' && tried.conditions[life.id] === 'control'
+				const resolved = without
+					? { blocked: 'without it today: rest as long', ladderId: null }
+					: permitLine(asked, concluded, STARTER_LIBRARY, put)
+				// What stands in the place of what is tried makes the day none of the trial.
+				const isWhole =
+					without || (resolved.blocked === null && asked.blocked === null && resolved.drillId === asked.drillId)
+				if (tried && !isWhole) spoilt.add(tried.trial)
 				const step = resolved.blocked === null ? stepOf(resolved, concluded, STARTER_LIBRARY) : null
 				if (step !== null) concluded = afterStep(concluded, step)
 				const lineId = this.random.uuid()
@@ -659,13 +689,19 @@ class DemoClub {
 						const hours = hoursBetween(load, { day, startTime: plan.startTime })
 						return load.kind === 'match' && hours > 0 && hours <= 48
 					}),
+					...(tried?.stage === 'after' && tried.conditions[life.id] === 'treatment'
+						? { helped: tried.trial.demo.athletes[demo.name]! }
+						: {}),
 				}
-				for (const event of simulateLine(demo, resolved, drill, place, life.random)) {
+				for (const event of simulateLine(demo, resolved, drill, place, tried?.trial.random ?? life.random)) {
 					const typed =
 						waits && demo.mistypes && event.kind === 'sprint' && event.repNo === 2 ? aSecondLess(event) : event
 					this.log(life, typed, resolved, entry.id, startedAt)
 				}
 			}
+			if (!absent)
+				for (const trial of new Set(tries.map((one) => one.trial)))
+					if (life.demo.name in trial.demo.athletes && !spoilt.has(trial)) trial.did(life.id)
 			if (!absent) this.logPains(life, sessionId, sessionsAgo, startedAt, startedAt)
 			// Whoever is on the way back was asked after the step; of the session that waits the review asks.
 			const stepped = life.history.events.some((event) => event.sessionId === sessionId && event.type === 'mark')
@@ -693,6 +729,7 @@ class DemoClub {
 
 	/** Days of sessions whose marks are still to be written. */
 	private readonly days = new Set<string>()
+	private readonly trials: DemoTrialLife[] = []
 	private readonly past: { squadId: string; sessionId: string; day: string }[] = []
 	/** Blocks gone by, with the days their sessions lie in. */
 	private readonly blocks: { id: string; squadId: string; start: string; end: string }[] = []

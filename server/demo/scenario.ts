@@ -1,6 +1,7 @@
 import type { Picked } from '../../core/plan/entry-parts'
 import type { Dose, Parameters } from '../../core/vocabulary/dose'
 import type { Ground } from '../../core/field-map/types'
+import type { TrialKind, TrialPlan } from '../../core/record/trial'
 import type { Level, Phase, Region } from '../../core/vocabulary/words'
 
 export type DemoSquad = 'open' | 'women' | 'u17'
@@ -546,14 +547,15 @@ export const DEMO_GROUNDS: Omit<Ground, 'id'>[] = [
 ]
 
 /** The parts of an ordinary evening; a ladder gives everybody their own rung. */
-export const DEMO_PARTS: {
+export interface DemoPart {
 	part: string
 	of: Picked
 	dose: Dose
 	parameters?: Parameters
 	lanes?: number
 	seniorOnly?: boolean
-}[] = [
+}
+export const DEMO_PARTS: DemoPart[] = [
 	{ part: 'Prepare', of: drill('range-of-motion'), dose: { sets: 1, reps: 1 } },
 	{
 		part: 'Rhythm and stiffness',
@@ -628,5 +630,52 @@ export const DEMO_BENCH: {
 		calculation: 'steps',
 		method: 'film',
 		input: { distance_m: 20, time_s: 2.46, steps: 9.4, leg_length_m: 0.88 },
+	},
+]
+
+/** Trials in the squads' past sessions: one that was ended with its answers, one that has only begun. */
+export interface DemoTrial {
+	squad: DemoSquad
+	question: string
+	kind: TrialKind
+	plan: Pick<TrialPlan, 'outcome' | 'reps' | 'treatment' | 'waitsMin'>
+	/** Who takes part, and by what share it truly makes them faster. */
+	athletes: Record<string, number>
+	/** In so many of the squad's last sessions. */
+	sessions: number
+	ended: boolean
+	/** Of its order of days and of what chance does in it. */
+	seed: number
+}
+const shortStart = (reps: number, waitsMin: number[]) => ({
+	outcome: {
+		drillId: 'standing-start',
+		parameters: { distanceM: 15 },
+		kind: 'sprint' as const,
+		method: 'gate' as const,
+	},
+	reps,
+	waitsMin,
+})
+export const DEMO_TRIALS: DemoTrial[] = [
+	{
+		squad: 'open',
+		question: 'Does a heavy pull five minutes before make the start faster?',
+		kind: 'heavy-before',
+		plan: { ...shortStart(4, [5]), treatment: { drillId: 'resisted-start', dose: { sets: 1, reps: 2 } } },
+		athletes: { 'Kahu Rasmussen': 0.022, 'Amaru Fenn': 0 },
+		sessions: 18,
+		ended: true,
+		seed: 4203,
+	},
+	{
+		squad: 'women',
+		question: 'Does “push the ground away” make the first fifteen metres faster?',
+		kind: 'cue',
+		plan: { ...shortStart(2, [0]), treatment: null },
+		athletes: { 'Odile Kamara': 0.004, 'Paola Whitcombe': 0.004 },
+		sessions: 7,
+		ended: false,
+		seed: 4300,
 	},
 ]

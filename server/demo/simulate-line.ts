@@ -18,6 +18,8 @@ export interface LinePlace {
 	sessionsAgo: number
 	/** Within two days of a match. */
 	afterMatch?: boolean
+	/** Share by which something makes these reps faster. */
+	helped?: number
 }
 
 const to = (value: number, decimals: number) => Number(value.toFixed(decimals))
@@ -148,7 +150,7 @@ function sprintSplits(
 		athlete.fallsFromRep !== undefined && place.sessionsAgo <= 2 && rep >= athlete.fallsFromRep
 			? 0.045 + 0.017 * (rep - athlete.fallsFromRep)
 			: 0
-	const form = 1 + warm + falls + (place.afterMatch ? (athlete.flatAfterMatch ?? 0) : 0)
+	const form = 1 + warm + falls + (place.afterMatch ? (athlete.flatAfterMatch ?? 0) : 0) - (place.helped ?? 0)
 	const noise = random.normal(athlete.method === 'stopwatch' ? 0.08 : 0.014)
 	const slow = athlete.slowFrom
 	const at = (metres: number) =>

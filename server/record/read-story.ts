@@ -69,7 +69,9 @@ export async function readStory(scope: ClubScope, of: StoryOf): Promise<Story> {
 	const measures = measuresOf(of)
 	const chosen = measures.find(({ key }) => key === asked.measure)?.key ?? asked.measure ?? measures[0]?.key ?? null
 	const sessions = storySessions(of)
-	const readings = new Map(sessions.map((one) => [one.id, readingOf(one, of)] as const))
+	// What lies longer ago is neither shown day by day nor explained.
+	const lately = sessions.filter(({ day }) => daysBetween(day, of.today) <= Math.max(EXPLAINED_DAYS, FORTNIGHT_DAYS))
+	const readings = new Map(lately.map((one) => [one.id, readingOf(one, of)] as const))
 	return {
 		measures,
 		trend: chosen === null ? null : await readTrend(scope, of, chosen),

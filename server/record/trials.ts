@@ -88,11 +88,15 @@ export interface TrialsPage {
 	drills: { id: string; name: string }[]
 }
 
-const sdOf = ({ outcome, reps }: TrialPlan): number => {
+const sdOf = ({ outcome, reps }: Pick<TrialPlan, 'outcome' | 'reps'>): number => {
 	const error = typicalErrorOf(outcome.kind, outcome.method)
 	const percent = error === null ? REP_PERCENT[outcome.kind] : (100 * error) / USUAL_MARK[outcome.kind]
 	return pairSdPercent(percent, reps)
 }
+
+/** How many pairs of days a trial announces to each athlete. */
+export const announcedPairs = (plan: Pick<TrialPlan, 'outcome' | 'reps' | 'waitsMin'>): number =>
+	readTrial([], plan.outcome.kind, sdOf(plan), plan.waitsMin.length).more
 
 /** What was measured on a trial's days, athlete by athlete; a day counts when before and every wait have a number, and what is tried was done on it or not, as drawn. */
 async function daysOf(scope: ClubScope, trial: TrialRow): Promise<Map<string, TrialDay[]>> {
@@ -279,7 +283,7 @@ export async function openTrial(
 			seed: randomInt(1_000_000),
 			athleteIds,
 		}
-		const { more: pairs } = readTrial([], plan.outcome.kind, sdOf(plan), waits.length)
+		const pairs = announcedPairs(plan)
 		const id = newId()
 		await insertTrial(scope, {
 			id,

@@ -28,7 +28,7 @@ import {
 	unstartedFor,
 } from '../../db/queries/sessions'
 import { listMembers, listSquads, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
-import { clearancesOf, verdictsOfAthlete } from '../../db/queries/verdicts'
+import { clearancesOf, decidedOfAthlete } from '../../db/queries/verdicts'
 import { standingsOf } from '../review/gather'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
@@ -256,7 +256,7 @@ export async function readAthletePage(
 	const runs = (await readFieldRuns(scope, [athleteId], addDays(today, 1))).get(athleteId) ?? []
 	const errors = squad ? await readErrors(scope, squad.id, addDays(today, 1)) : {}
 	const { records: marked, means } = await readRecordsOf(scope, athleteId, addDays(today, 1), library, errors)
-	const decided = await verdictsOfAthlete(scope, athleteId, 60)
+	const decided = await decidedOfAthlete(scope, athleteId, 60)
 	const story =
 		asked &&
 		(await readStory(scope, {
