@@ -38,6 +38,7 @@ export default [
 		route('club', 'routes/club.tsx'),
 	]),
 	route('sessions/:sessionId/map.svg', 'routes/session-map-svg.tsx'),
+	route('athletes/:athleteId/marks.csv', 'routes/athlete-marks.ts'),
 	route('sessions/pack', 'routes/session-pack.ts'),
 	route('sessions/templates', 'routes/session-templates.ts'),
 	route('squads/:squadId/sessions.ics', 'routes/squad-calendar.ts'),

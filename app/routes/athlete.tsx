@@ -2,13 +2,14 @@ import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
 import { REGION_NAMES } from '#core/vocabulary/words'
-import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES, sayLift } from '#core/judge/outside-load'
-import { writeDose } from '#core/words/write-numbers'
+import { OUTSIDE_NAMES, sayLift } from '#core/judge/outside-load'
 import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server/access/projection'
 import { type Permission, may } from '#server/access/roles'
 import { takeBackMeasurement } from '#server/bench/save-measurement'
 import { todayAt } from '#server/clock'
 import { enterOutside, mayEnterOutside, takeBackOutside } from '#server/care/outside'
+import { readNumber } from '#core/measure/read-number'
+import { sayEfforts } from '#server/record/say-effort'
 import { nameCauses } from '#server/record/name-causes'
 import { SPANS, type Span } from '#core/record/story'
 import { versionSeen } from '#server/submissions/take-version'
@@ -18,17 +19,20 @@ import { closeCare, mayOpen } from '#server/care/care-records'
 import { answerAsked, mayReport, report } from '#server/care/report'
 import { changeLevel, changeMass } from '#server/squads/change-roster'
 import { readAthletePage } from '#server/squads/read-athlete'
-import type { Closure } from '#core/vocabulary/care'
 import { placeOf } from '#core/rules/bars'
-import { weakPartInWords } from '#core/measure/sprint/where-time-goes'
 import { sayRestriction } from '#core/rules/s2-restriction'
 import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
+import { BenchList } from '../athlete/bench-list'
+import { ClosedPlace } from '../athlete/closed-place'
+import { EffortAsked } from '../athlete/effort-asked'
+import { LadderStory } from '../athlete/ladder-story'
+import { OutsideForm } from '../athlete/outside-form'
+import { WhereTimeGoes } from '../athlete/where-time-goes'
 import { FortnightStrip } from '../story/fortnight-strip'
 import { TrendView } from '../story/trend-view'
 import { WhyView } from '../story/why-view'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
-import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 import { Records } from '../ui/records'
@@ -71,6 +75,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
 	return {
 		...rest,
+		effortAsked: own ? rest.effortAsked : null,
 		athlete: personFor(showPain, athlete, ageYears),
 		next: next && {
 			...next,
@@ -159,6 +164,18 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				throw new Response('The coach takes this back, or whoever entered it.', { status: 403 })
 			return answer((await takeBackOutside(who, athleteId, text('outside'), new Date())) && {})
 		},
+		effort: async ({ text }) => {
+			if (!mayEnterOutside(who, athleteId))
+				throw new Response('The coach asks how hard it was, and the athlete says it of their own.', { status: 403 })
+			const given = [{ athleteId, rpe: readNumber(text('rpe')) ?? Number.NaN }]
+			const said = await sayEfforts(who, text('session'), given, Number(text('minutes')), new Date())
+			if (!said) throw notFound()
+			return answer(
+				said.refused > 0
+					? { problems: { effort: 'From 0 to 10, over 1 to 600 minutes, of a session that was held.' } }
+					: {},
+			)
+		},
 		cause: async ({ text, form }) => {
 			mustHave('marks:write', 'The coach says what it was.')
 			return answer(await nameCauses(who, athleteId, text('session'), form.getAll('cause').map(String), new Date()))
@@ -236,6 +253,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		closures,
 		own,
 		illness,
+		effortAsked,
 		waysBack,
 		walked,
 		outside,
@@ -299,6 +317,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 					<ReportForm problem={actionData?.problems.pain} />
 				</details>
 			)}
+			{effortAsked && <EffortAsked asked={effortAsked} problem={actionData?.problems.effort} />}
 			{waysBack.length > 0 && (
 				<section className="mt-5 border-l-[4px] border-ink py-1 pl-4">
 					<h2>On the way back</h2>
@@ -355,7 +374,13 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											{line.change?.verdict && <VerdictMark word={line.change.verdict} />}
 										</span>
 										<span>
-											<b>{line.words}</b>
+											{line.blocked === null ? (
+												<b>{line.words}</b>
+											) : (
+												<>
+													{line.words}: <b>not today</b>, {line.blocked}
+												</>
+											)}
 											{line.change && (
 												<span className="dim block text-[14px]">
 													Was {line.change.from}. {line.change.why} ({line.change.firmness})
@@ -456,25 +481,22 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							</ul>
 						</section>
 					)}
-					{segments && (
-						<section>
-							<h2>Where the time goes</h2>
-							<p className="rule mt-2 py-1.5">
-								{weakPartInWords(segments.segments)}{' '}
-								<span className="dim">
-									{segments.sessions} sessions by gates, top speed {segments.mssMps.toFixed(1)} m/s.
-								</span>
-							</p>
-							<Segments segments={segments.segments} />
-						</section>
-					)}
+					{segments && <WhereTimeGoes segments={segments} squadId={squadId} mayChange={mayChange} />}
 					<section>
 						<SetAsideList marks={setAside} maySettle={false} mayReview={mayMeasure} problem={null} />
 						<h2>Usual and best</h2>
 						{records.length === 0 ? (
 							<p className="rule dim mt-2 py-2">Nothing measured yet.</p>
 						) : (
-							<Records records={records} />
+							<>
+								<Records records={records} />
+								<a
+									className="link inline-flex min-h-[44px] items-center print:hidden"
+									href={`/athletes/${athlete.id}/marks.csv`}
+								>
+									all marks as a file (CSV)
+								</a>
+							</>
 						)}
 					</section>
 					<section>
@@ -491,48 +513,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							</ul>
 						)}
 					</section>
-					<section>
-						<h2>Measured at the bench</h2>
-						{measured.length === 0 ? (
-							<p className="rule dim mt-2 py-2">
-								Nothing yet.
-								{mayMeasure && (
-									<>
-										{' '}
-										<Link className="link" to="/bench">
-											To the bench
-										</Link>
-									</>
-								)}
-							</p>
-						) : (
-							<ul className="mt-2">
-								{measured.map((row) => (
-									<li key={row.id} className="rule grid grid-cols-[1fr_auto] gap-x-3 py-1.5">
-										<span>
-											{row.title}: <b>{row.headline}</b>
-											<span className="dim block text-[13px]">
-												{shortDay(row.takenOn)}, {row.method}
-											</span>
-										</span>
-										{mayMeasure && (
-											<PostForm preventScrollReset>
-												<input type="hidden" name="measurement" value={row.id} />
-												<button
-													className="link min-h-[44px] text-[13.5px]"
-													name="do"
-													value="take-back"
-													aria-label={`Take back: ${row.title}, ${row.headline}`}
-												>
-													Take back
-												</button>
-											</PostForm>
-										)}
-									</li>
-								))}
-							</ul>
-						)}
-					</section>
+					<BenchList measured={measured} mayMeasure={mayMeasure} />
 					<section>
 						<h2>What else loads</h2>
 						{load && load.monotony !== null && (
@@ -735,254 +716,5 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 				</aside>
 			</div>
 		</>
-	)
-}
-
-/** A region to be spared or closed, or everything: since when, what it bars, and the one way on. */
-function ClosedPlace({
-	closure,
-	mayClear,
-	mayReport,
-	problems,
-}: {
-	closure: Closure
-	mayClear: boolean
-	mayReport: boolean
-	problems: Record<string, string>
-}) {
-	const { grade, region, side, since } = closure
-	const all = region === 'everything'
-	const roles = all ? (['doctor'] as const) : (['physiotherapist', 'doctor', 'clinician'] as const)
-	return (
-		<section className="mt-5 border-l-[4px] border-attn py-1 pl-4">
-			<h2 className="text-attn">
-				{grade === 'spare' ? 'Spare the' : 'Closed until cleared:'} {placeOf(closure)}, since {shortDay(since)}
-			</h2>
-			<p className="mt-1 max-w-[70ch]">
-				{all
-					? 'No line at all. After head or chest a doctor decides.'
-					: grade === 'spare'
-						? 'Nothing that loads it much, nothing hard on it. It ends when the easy form was done on a later day and the athlete, asked, says 0 or 1.'
-						: 'Nothing that loads it, in any session, until a health professional has cleared it.'}
-			</p>
-			{grade === 'spare' ? (
-				mayReport && (
-					<PostForm preventScrollReset className="mt-2 flex flex-wrap items-end gap-3">
-						<input type="hidden" name="region" value={region} />
-						<input type="hidden" name="side" value={side ?? 'both'} />
-						<label className="field">
-							<span className="label">Asked after the easy form, 0 to 10</span>
-							<input className="input num w-[90px]" name="score" inputMode="numeric" required />
-						</label>
-						<button className="btn btn-quiet" name="do" value="asked">
-							How was it
-						</button>
-						{problems.asked && (
-							<p className="problem" role="alert">
-								{problems.asked}
-							</p>
-						)}
-					</PostForm>
-				)
-			) : mayClear ? (
-				<PostForm className="mt-2 grid max-w-[760px] items-start gap-3 sm:grid-cols-[1fr_190px_150px_auto]">
-					<input type="hidden" name="region" value={region} />
-					<input type="hidden" name="side" value={side ?? ''} />
-					<TextField label="Cleared by" name="clearedBy" required problem={problems.clearedBy} />
-					<label className="field">
-						<span className="label">Their profession</span>
-						<select className="input" name="role" defaultValue={roles[0]}>
-							{roles.map((role) => (
-								<option key={role} value={role}>
-									{role === 'clinician' ? 'another health profession' : role}
-								</option>
-							))}
-						</select>
-						{problems.role && (
-							<p className="problem" role="alert">
-								{problems.role}
-							</p>
-						)}
-					</label>
-					<label className="field">
-						<span className="label">Was it an injury</span>
-						<select className="input" name="injury" defaultValue="">
-							<option value="">not said</option>
-							<option value="yes">yes</option>
-							<option value="no">no</option>
-						</select>
-					</label>
-					<button className="btn sm:mt-[22px]" name="do" value="clear">
-						Record
-					</button>
-				</PostForm>
-			) : (
-				<p>Coach, clinician or guardian record who cleared it.</p>
-			)}
-			{grade !== 'spare' && (
-				<p className="dim mt-1 text-[14px]">
-					After an injury, or more than a week, it opens the way back, step by step.
-				</p>
-			)}
-		</section>
-	)
-}
-
-/** Each segment as wide as it is long, its mean speed as its height; the weak one filled. */
-function Segments({
-	segments,
-}: {
-	segments: readonly { fromM: number; toM: number; speedMps: number; offCurveS: number; weak: boolean }[]
-}) {
-	const [end, top] = [segments.at(-1)!.toM, Math.max(...segments.map(({ speedMps }) => speedMps))]
-	return (
-		<ol className="flex h-[86px] items-end gap-[2px]" aria-label="Mean speed by segment">
-			{segments.map(({ fromM, toM, speedMps, offCurveS, weak }) => (
-				<li key={fromM} className="text-center text-[12.5px]" style={{ width: `${(100 * (toM - fromM)) / end}%` }}>
-					<span className="num block">{speedMps.toFixed(1)}</span>
-					<i
-						className={`block border border-sprint ${weak ? 'bg-sprint' : ''}`}
-						style={{ height: 44 * (speedMps / top) }}
-						title={`${fromM}–${toM} m: ${offCurveS >= 0 ? '+' : '−'}${Math.abs(offCurveS).toFixed(2)} s against the own curve`}
-					/>
-					<span className="dim block truncate">
-						{fromM}–{toM}
-					</span>
-				</li>
-			))}
-		</ol>
-	)
-}
-
-type LadderRow = Awaited<ReturnType<typeof loader>>['ladders'][number]
-
-/** One ladder as steps from bottom to top: passed, here, locked with the gate named. */
-function LadderStory({ ladder }: { ladder: LadderRow }) {
-	const { state } = ladder
-	const next = ladder.rungs.findIndex((rung, index) => index > ladder.index && !rung.passed)
-	return (
-		<div className="rule pt-2">
-			<h3 className="flex items-center gap-2">
-				<FamilyMark family={ladder.family} label />
-				{ladder.name}
-				{!state.substitute && !state.reentry && (
-					<span className="dim font-normal">
-						{writeDose(state.dose)}
-						{state.back && ` at ${state.back.percent} %`}
-					</span>
-				)}
-				{ladder.focus === 'priority' && <span className="font-normal">priority</span>}
-				{ladder.focus === 'kept' && <span className="dim font-normal">only kept</span>}
-			</h3>
-			<ol className="mt-1.5 flex list-none flex-col-reverse">
-				{ladder.rungs.map((rung, index) => {
-					const here = index === ladder.index
-					// Far above, nothing can be done about it yet: the next gate is what matters.
-					if (index > ladder.index + 3 && index !== next && !rung.passed) return null
-					return (
-						<li
-							key={rung.id}
-							className="flex items-center gap-2.5 py-0.5 text-[14px]"
-							aria-current={here ? 'step' : undefined}
-						>
-							<i
-								className={`block w-8 shrink-0 ${here ? 'h-[6px] bg-ink' : rung.passed ? 'h-[3px] bg-ink' : 'h-[3px] bg-chalk'}`}
-							/>
-							<span className={here ? 'font-bold' : rung.passed ? '' : 'dim'}>
-								{rung.name}
-								{here && state.passed && ', passed'}
-								{!here && !rung.passed && rung.lock && ` — ${rung.lock}`}
-							</span>
-						</li>
-					)
-				})}
-			</ol>
-			{ladder.rungs.length > ladder.index + 4 && <p className="dim text-[13px]">{ladder.rungs.length} rungs in all</p>}
-			{ladder.path && (
-				<p className="mt-1 text-[14px]">
-					<b>{ladder.path.name}</b>: step {ladder.path.at + 1} of {ladder.path.steps.length},{' '}
-					{ladder.path.steps[ladder.path.at]?.toLowerCase()}.
-				</p>
-			)}
-			{ladder.over && (
-				<p className="mt-1 text-[14px]">
-					<b>Over for now</b>: {ladder.over}.
-				</p>
-			)}
-			{state.favour && (
-				<p className="mt-1 text-[14px]">
-					{ladder.onOneLeg ? '' : 'In work on one leg: '}
-					<b>
-						{ladder.onOneLeg ? 'One' : 'one'} rep of each set moves to the {state.favour}
-					</b>
-					, not more in all.
-				</p>
-			)}
-			{state.substitute && (
-				<p className="mt-1 text-[14px]">
-					<b>On a variation</b>, since {shortDay(state.substitute.since)}.
-				</p>
-			)}
-		</div>
-	)
-}
-
-function OutsideForm({ problem }: { problem: string | undefined }) {
-	return (
-		<details className="mt-1" open={problem !== undefined}>
-			<summary className="link inline-flex min-h-[44px] items-center">Enter a match, practice or gym</summary>
-			<PostForm preventScrollReset className="grid grid-cols-2 gap-2">
-				<label className="field">
-					<span className="label">What</span>
-					<select name="kind" className="input">
-						{OUTSIDE_KINDS.map((kind) => (
-							<option key={kind} value={kind}>
-								{OUTSIDE_NAMES[kind]}
-							</option>
-						))}
-					</select>
-				</label>
-				<TextField label="Day" name="day" type="date" />
-				<TextField label="Starts" name="startTime" type="time" />
-				<TextField
-					label="Minutes"
-					name="minutes"
-					inputMode="numeric"
-					placeholder={String(OUTSIDE_DEFAULTS.match.minutes)}
-				/>
-				<TextField label="Effort, 0 to 10" name="rpe" inputMode="decimal" />
-				<label className="field">
-					<span className="label">Hard running</span>
-					<select name="hardRunning" className="input">
-						<option value="">as usual</option>
-						<option value="yes">yes</option>
-						<option value="no">no</option>
-					</select>
-				</label>
-				<label className="field">
-					<span className="label">Hard cutting</span>
-					<select name="hardCutting" className="input">
-						<option value="">as usual</option>
-						<option value="yes">yes</option>
-						<option value="no">no</option>
-					</select>
-				</label>
-				<div className="col-span-2">
-					<TextField
-						label="In the gym: exercise, kg × reps; “first time” where it was"
-						name="lifts"
-						placeholder="back squat 100 kg × 5; nordic curl × 4 first time"
-					/>
-				</div>
-				<button className="btn btn-quiet self-end" name="do" value="outside">
-					Enter
-				</button>
-				{problem && (
-					<p className="problem col-span-2" role="alert">
-						{problem}
-					</p>
-				)}
-			</PostForm>
-		</details>
 	)
 }

@@ -264,6 +264,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 						onChange={(event) => setPlan({ ...plan, testDay: event.target.checked })}
 					/>
 					Tests on the last hard day of the unloading week
+					{squad?.battery && `: the battery “${squad.battery}”`}
 				</label>
 			</fieldset>
 			<div className="mt-6 overflow-x-auto">

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react'
 import { Link, data, useNavigation } from 'react-router'
-import { v7 as newId } from 'uuid'
+import { effortsOf } from '#core/record/effort'
 import { longDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { judgementFor, reasonFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { type CoachDecision, type Decided, closeReview, decideVerdicts } from '#server/review/decide'
-import { acceptEvents } from '#server/log/accept-events'
+import { sayEfforts } from '#server/record/say-effort'
 import { readReview } from '#server/review/read-review'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
@@ -75,11 +75,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		people: came.map(({ id, name }) => ({
 			id,
 			name,
-			rpe:
-				sheet.events
-					.filter((event) => event.athleteId === id && event.type === 'observation' && event.kind === 'effort')
-					.map((event) => (event.kind === 'effort' ? event.value.rpe : null))
-					.at(-1) ?? null,
+			rpe: effortsOf(sheet.events, id).get(sheet.session.id)?.value.rpe ?? null,
 		})),
 
 		bodies: review.bodies.map((body) => ({ ...body, said: showPain ? body.said : [] })),
@@ -197,29 +193,15 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 					? [{ athleteId: name.slice(4), rpe: readNumber(String(value)) ?? Number.NaN }]
 					: [],
 			)
-			const now = new Date()
-			const answers = await acceptEvents(
-				who,
-				given.map(({ athleteId, rpe }, deviceSeq) => ({
-					id: newId(),
-					sessionId: params.sessionId,
-					athleteId,
-					deviceId: who.personId,
-					deviceSeq,
-					deviceTime: now.toISOString(),
-					type: 'observation',
-					kind: 'effort',
-					value: { rpe, minutes },
-				})),
-				now,
-			)
-			const refused = answers.filter((answer) => answer.outcome === 'refused')
+			const said = await sayEfforts(who, params.sessionId, given, minutes, new Date())
+			if (!said) throw notFound()
+			const { kept, refused } = said
 			const effort =
-				refused.length === 0
-					? `${answers.length} kept.`
-					: `${answers.length - refused.length} kept, ${refused.length} not: an effort is a number from 0 to 10, the minutes from 1 to 600.`
+				refused === 0
+					? `${kept} kept.`
+					: `${kept} kept, ${refused} not: an effort is a number from 0 to 10, the minutes from 1 to 600.`
 			const nothing: ReviewAnswer = { decided: 0, refused: [], nextSession: null, effort }
-			return data(nothing, { status: refused.length > 0 ? 400 : 200 })
+			return data(nothing, { status: refused > 0 ? 400 : 200 })
 		},
 	})
 }

@@ -97,11 +97,13 @@ export default function SquadTrials({ loaderData, actionData }: Route.ComponentP
 	)
 }
 
+/** Days of a trial that stand open, the others behind a click. */
+const LAST_DAYS = 4
 const wait = (minutes: number) => (minutes === 0 ? 'at once' : `after ${minutes} min`)
 
 function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string; mayPlan: boolean }) {
 	return (
-		<section className="mt-6">
+		<section className="mt-6" aria-label={trial.question}>
 			<div className="flex flex-wrap items-end justify-between gap-3">
 				<div className="max-w-[62ch]">
 					<h2 className="text-[18px]">
@@ -115,15 +117,18 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 					</p>
 					{trial.sessions.length > 0 && (
 						<p>
-							{trial.sessions.map((session, index) => (
-								<span key={session.id}>
-									{index > 0 && ', '}
-									<Link className="link" to={session.held ? `/sessions/${session.id}/done` : `/sessions/${session.id}`}>
-										{shortDay(session.day)}
-									</Link>
-								</span>
-							))}
+							<Days sessions={trial.sessions.slice(-LAST_DAYS)} />
 						</p>
+					)}
+					{trial.sessions.length > LAST_DAYS && (
+						<details className="print:hidden">
+							<summary className="link inline-flex min-h-[44px] items-center">
+								{trial.sessions.length - LAST_DAYS} earlier days, from {shortDay(trial.sessions[0]!.day)}
+							</summary>
+							<p>
+								<Days sessions={trial.sessions.slice(0, -LAST_DAYS)} />
+							</p>
+						</details>
 					)}
 				</div>
 				{mayPlan && (
@@ -155,7 +160,7 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 					<tr>
 						<th className="py-1 font-normal">Athlete</th>
 						<th className="py-1 font-normal">Days with · without</th>
-						<th className="py-1 font-normal">Next time</th>
+						{!trial.closed && <th className="py-1 font-normal">Next time</th>}
 						<th className="py-1 font-normal">What it says</th>
 					</tr>
 				</thead>
@@ -170,7 +175,9 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 							<td className="num py-1.5 pr-3 max-sm:inline">
 								{person.days.treatment} · {person.days.control}
 							</td>
-							<td className="py-1.5 pr-3 max-sm:inline">{person.next === 'treatment' ? 'with it' : 'without'}</td>
+							{!trial.closed && (
+								<td className="py-1.5 pr-3 max-sm:inline">{person.next === 'treatment' ? 'with it' : 'without'}</td>
+							)}
 							<td className="py-1.5 max-sm:block">
 								{person.readings.map(({ waitMin, reading }) => (
 									<p key={waitMin} className={reading.answer === 'no answer yet' ? 'dim' : 'font-semibold'}>
@@ -191,6 +198,17 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 				))}
 		</section>
 	)
+}
+
+function Days({ sessions }: { sessions: TrialPage['sessions'] }) {
+	return sessions.map((session, index) => (
+		<span key={session.id}>
+			{index > 0 && ', '}
+			<Link className="link" to={session.held ? `/sessions/${session.id}/done` : `/sessions/${session.id}`}>
+				{shortDay(session.day)}
+			</Link>
+		</span>
+	))
 }
 
 function OpenTrial({ page, problems }: { page: TrialsPage; problems: Record<string, string> }) {

@@ -82,6 +82,12 @@ export function FortnightStrip({ days, athleteId }: { days: readonly FortnightDa
 										<span className="sr-only">{words}</span>
 									</p>
 								))}
+								{day.bench.map((words) => (
+									<p key={words} className="break-words" title={words}>
+										<span className="dim">bench </span>
+										{words}
+									</p>
+								))}
 								{day.notes.map((words) => (
 									<p key={words} className="dim break-words" title={words}>
 										{words.length > 44 ? `${words.slice(0, 42)}…` : words}

@@ -1,4 +1,4 @@
-import { Suspense, lazy, useRef } from 'react'
+import { type ReactNode, Suspense, lazy, useRef } from 'react'
 import { Link } from 'react-router'
 import { daysBetween } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
@@ -87,10 +87,7 @@ export function TrendView({
 			</div>
 			<div className="relative text-[12.5px]" style={{ marginRight: RIGHT }}>
 				{trend.matches.length > 0 && (
-					<div className="relative h-[18px]" style={{ marginLeft: LEFT }}>
-						<span className="dim absolute" style={{ left: -LEFT }}>
-							match
-						</span>
+					<Lane name="match">
 						{trend.matches.map((day) => (
 							<i
 								key={day}
@@ -99,7 +96,21 @@ export function TrendView({
 								title={`Match, ${shortDay(day)}`}
 							/>
 						))}
-					</div>
+					</Lane>
+				)}
+				{trend.bench.length > 0 && (
+					<Lane name="bench">
+						{trend.bench.map(({ day, words }) => (
+							<i
+								key={`${day}${words}`}
+								className="absolute top-[4px] -ml-[5px] block size-[10px] rotate-45 border-[1.5px] border-ink bg-paper"
+								style={{ left: at(day) }}
+								role="img"
+								aria-label={`${words}, ${shortDay(day)}`}
+								title={`${words}, ${shortDay(day)}`}
+							/>
+						))}
+					</Lane>
 				)}
 				{lanes.map((lane, index) => (
 					<div key={index} className="relative" style={{ marginLeft: LEFT, height: 18 }}>
@@ -185,6 +196,18 @@ function Small({ measure, to }: { measure: Measure; to: string }) {
 					: 'too few sessions to say'}
 			</span>
 		</Link>
+	)
+}
+
+/** A line under the picture for what happened on single days. */
+function Lane({ name, children }: { name: string; children: ReactNode }) {
+	return (
+		<div className="relative h-[18px]" style={{ marginLeft: LEFT }}>
+			<span className="dim absolute" style={{ left: -LEFT }}>
+				{name}
+			</span>
+			{children}
+		</div>
 	)
 }
 

@@ -10,6 +10,8 @@ interface Measured {
 	methods: readonly BenchMethod[]
 	/** The result in one line, from the calculation's output. */
 	headline: (output: Record<string, unknown>) => string
+	/** The one number that is followed from time to time, with its unit; none where the result is several. */
+	followed?: { name: string; unit: string; digits: number; of: (output: Record<string, unknown>) => unknown }
 }
 
 const TIMED = ['gate', 'phone', 'stopwatch', 'film'] as const
@@ -25,18 +27,21 @@ export const MEASURED: Readonly<Record<string, Measured>> = {
 		methods: TIMED,
 		headline: ({ mss_mps, tau_s, mac_mps2 }) =>
 			`${fixed(mss_mps, 2, 'm/s')} top speed, TAU ${fixed(tau_s, 2, 's')}, MAC ${fixed(mac_mps2, 1, 'm/s²')}`,
+		followed: { name: 'top speed', unit: 'm/s', digits: 2, of: ({ mss_mps }) => mss_mps },
 	},
 	'force-velocity': {
 		title: 'Force and velocity',
 		methods: TIMED,
 		headline: ({ f0_nkg, v0_mps, pmax_wkg }) =>
 			`F0 ${fixed(f0_nkg, 1, 'N/kg')}, V0 ${fixed(v0_mps, 1, 'm/s')}, ${fixed(pmax_wkg, 1, 'W/kg')}`,
+		followed: { name: 'most power', unit: 'W/kg', digits: 1, of: ({ pmax_wkg }) => pmax_wkg },
 	},
 	steps: {
 		title: 'Steps',
 		methods: TIMED,
 		headline: ({ step_length_m, step_frequency_hz }) =>
 			`${fixed(step_length_m, 2, 'm')} × ${fixed(step_frequency_hz, 2, 'a second')}`,
+		followed: { name: 'step length', unit: 'm', digits: 2, of: ({ step_length_m }) => step_length_m },
 	},
 	'resisted-load': {
 		title: 'Load and speed',
@@ -44,11 +49,17 @@ export const MEASURED: Readonly<Record<string, Measured>> = {
 		headline: ({ load_kg, free_velocity_mps }) =>
 			`${fixed(load_kg, 1, 'kg')} for the target, free ${fixed(free_velocity_mps, 2, 'm/s')}`,
 	},
-	'jump-height': { title: 'Jump height', methods: ['mat', 'film', 'reach'], headline: ({ height_m }) => cm(height_m) },
+	'jump-height': {
+		title: 'Jump height',
+		methods: ['mat', 'film', 'reach'],
+		headline: ({ height_m }) => cm(height_m),
+		followed: { name: 'height', unit: 'cm', digits: 1, of: ({ height_m }) => Number(height_m) * 100 },
+	},
 	rebound: {
 		title: 'Contact and rebound',
 		methods: ['mat', 'film'],
 		headline: ({ rsi_mps, height_m }) => `RSI ${fixed(rsi_mps, 2, 'm/s')}, ${cm(height_m)}`,
+		followed: { name: 'RSI', unit: 'm/s', digits: 2, of: ({ rsi_mps }) => rsi_mps },
 	},
 	'drop-jump-series': {
 		title: 'Best box',
@@ -72,17 +83,20 @@ export const MEASURED: Readonly<Record<string, Measured>> = {
 		title: 'Throw',
 		methods: ['tape'],
 		headline: ({ release_speed_mps }) => `released at ${fixed(release_speed_mps, 1, 'm/s')}`,
+		followed: { name: 'release speed', unit: 'm/s', digits: 1, of: ({ release_speed_mps }) => release_speed_mps },
 	},
 	cod: {
 		title: 'Cut and turn',
 		methods: TIMED,
 		headline: ({ deficit_s, asymmetry_pct, quicker }) =>
 			`the turn costs ${fixed(deficit_s, 2, 's')}${quicker ? `, ${String(quicker)} quicker by ${fixed(asymmetry_pct, 0, '%')}` : ''}`,
+		followed: { name: 'what the turn costs', unit: 's', digits: 2, of: ({ deficit_s }) => deficit_s },
 	},
 	braking: {
 		title: 'Braking',
 		methods: TIMED,
 		headline: ({ deceleration_mps2 }) => fixed(deceleration_mps2, 1, 'm/s²'),
+		followed: { name: 'braking', unit: 'm/s²', digits: 1, of: ({ deceleration_mps2 }) => deceleration_mps2 },
 	},
 	curve: {
 		title: 'Curve',

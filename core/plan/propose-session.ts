@@ -53,6 +53,8 @@ interface Piece {
 const WHOLE_EVENT = 1
 /** Contacts one topping-up drill takes before another kind of jump is better [our setting]. */
 const CONTACTS_PER_DRILL = 36
+/** The part of a test day that holds the tests. */
+export const TESTS_PART = 'Tests'
 /** Every try of a test is a fresh one [common practice]. */
 const TRY_REST: Rest = { repsS: 60, setsS: 60 }
 /** A lane more must save this much, minutes. */
@@ -293,14 +295,14 @@ function piecesOf(request: BuildRequest): Piece[] {
 	const rhythm = maker.ladder('Rhythm', 'skip-rhythm', { spare: 2 })
 	if (role === 'test') {
 		const tests = [
-			maker.drill('Tests', 'countermovement-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
-			maker.drill('Tests', 'broad-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
-			maker.drill('Tests', 'standing-start', {
+			maker.drill(TESTS_PART, 'countermovement-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
+			maker.drill(TESTS_PART, 'broad-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
+			maker.drill(TESTS_PART, 'standing-start', {
 				dose: { sets: 1, reps: 2 },
 				parameters: { distanceM: 30 },
 				rest: { repsS: 240, setsS: 240 },
 			}),
-			maker.drill('Tests', 'overhead-throw', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
+			maker.drill(TESTS_PART, 'overhead-throw', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
 		]
 		return [...warm, ...tests, close].flatMap((piece) => piece ?? [])
 	}

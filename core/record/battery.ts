@@ -5,6 +5,9 @@ import { markKey, measureOfKey, methodOfKey, partsOfKey } from '../marks/mark-ke
 import { type MarkKind, type OwnErrors, typicalErrorOf } from '../noise/typical-error'
 import { BETWEEN_PERCENT, type SessionMean, defaultsFrom } from '../noise/usual'
 import type { Parameters } from '../vocabulary/dose'
+import { freshEntry } from '../plan/entry-parts'
+import type { SessionEntry } from '../vocabulary/entry'
+import type { Library } from '../vocabulary/library'
 import type { Drill } from '../vocabulary/drill'
 import type { Method } from '../vocabulary/words'
 
@@ -34,6 +37,32 @@ export interface Testable {
 /** How often it is due: in every week, in the last week of a block, or when somebody asks for it. */
 export const EVERY = ['week', 'block', 'asked'] as const
 export type Every = (typeof EVERY)[number]
+
+/**
+ * A battery's tests as they are put on a sheet, in their order; those whose drill is no longer in the library are left
+ * out.
+ *
+ * @param newId makes each entry's id
+ */
+export const batteryEntries = (
+	items: readonly BatteryItem[],
+	library: Pick<Library, 'drills' | 'ladders'>,
+	newId: () => string,
+): SessionEntry[] =>
+	items.flatMap((item) => {
+		const drill = library.drills[item.drillId]
+		const fresh = freshEntry(newId(), { drillId: item.drillId, ladderId: null }, library)
+		if (!drill || !fresh) return []
+		return [
+			{
+				...fresh,
+				part: `Test: ${drill.name}`.slice(0, 60),
+				dose: { sets: 1, reps: item.tries },
+				rest: { repsS: item.restS, setsS: item.restS },
+				parameters: { ...fresh.parameters, ...item.parameters },
+			},
+		]
+	})
 
 /** Whether a kept mark is one of a test, on whatever ground and with whichever side. */
 export function isOfItem(key: string, item: BatteryItem, drill: Drill): boolean {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { emptyCount } from '../dose/dose-count'
 import { familyLoads, fortnightOf, sayOutside } from './fortnight'
 
-const NONE = { sessions: [], outside: [], body: [], notes: [], moves: [] }
+const NONE = { sessions: [], outside: [], body: [], notes: [], bench: [], moves: [] }
 
 describe('fourteen days', () => {
 	it('end with the day they are asked for, oldest first', () => {
@@ -19,12 +19,14 @@ describe('fourteen days', () => {
 				{ day: '2026-03-13', what: 'after' },
 			],
 			notes: [{ day: '2026-03-12', what: 'late' }],
+			bench: [{ day: '2026-03-11', what: 'Top speed: 8.41 m/s' }],
 			body: [{ day: '2026-03-12', what: 'left calf 2' }],
 			moves: [{ day: '2026-03-12', what: { verdict: 'advance', words: 'Acceleration' } }],
 		})
 		expect(days.flatMap(({ outside }) => outside)).toEqual(['first', 'last'])
 		expect(days[13]).toMatchObject({ notes: ['late'], body: ['left calf 2'], moves: [{ verdict: 'advance' }] })
-		expect(days[12]).toMatchObject({ notes: [], body: [], moves: [] })
+		expect(days[12]).toMatchObject({ notes: [], body: [], bench: ['Top speed: 8.41 m/s'], moves: [] })
+		expect(days[13]!.bench).toEqual([])
 	})
 })
 

@@ -34,6 +34,8 @@ export interface FortnightDay {
 	/** Pain, worry and illness; empty for those who may not read it. */
 	body: string[]
 	notes: string[]
+	/** What was measured at the bench. */
+	bench: string[]
 	moves: { verdict: VerdictWord; words: string }[]
 }
 
@@ -74,6 +76,7 @@ export function fortnightOf(
 			outside: on(of.outside),
 			body: on(of.body),
 			notes: on(of.notes),
+			bench: on(of.bench),
 			moves: on(of.moves),
 		}
 	})

@@ -40,6 +40,8 @@ export interface Trend {
 	/** Runs of sessions of one phase, as ground. */
 	phases: { from: string; to: string; phase: Phase }[]
 	matches: string[]
+	/** What was measured at the bench meanwhile. */
+	bench: { day: string; words: string }[]
 	/** Closures, spared regions and time away, for those who may read them. */
 	bars: { from: string; to: string; words: string; isCare: boolean }[]
 }

@@ -17,6 +17,7 @@ export async function readMeasurements(scope: ClubScope, athleteId: string) {
 			title: kept?.title ?? row.calculation,
 			method: benchMethodName(row.method),
 			calculation: row.calculation,
+			followed: answer && 'output' in answer ? followedOf(kept, answer.output) : null,
 			// A later version of a measure may refuse what an earlier one took; the line says so and keeps the input.
 			headline:
 				answer && 'output' in answer && kept
@@ -24,6 +25,16 @@ export async function readMeasurements(scope: ClubScope, athleteId: string) {
 					: `no longer computes: ${answer && 'error' in answer ? answer.error.message : row.calculation}`,
 		}
 	})
+}
+
+function followedOf(
+	kept: (typeof MEASURED)[string] | undefined,
+	output: Record<string, unknown>,
+): { name: string; unit: string; digits: number; value: number } | null {
+	if (!kept?.followed) return null
+	const { of, ...shown } = kept.followed
+	const value = of(output)
+	return typeof value === 'number' && Number.isFinite(value) ? { ...shown, value } : null
 }
 
 /** Everybody of the club once, by name, with a squad and what the bench can start from. */

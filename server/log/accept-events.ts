@@ -427,6 +427,9 @@ class Batch {
 	private notAllowed(event: LogEvent, session: ListedSession, who: Author): string | null {
 		if (isOfBody(event))
 			return may(who.role, 'pain:write') || who.athleteId === event.athleteId ? null : 'only about yourself'
+		// How hard it was nobody knows better; of a session to come nobody knows it.
+		if (event.kind === 'effort' && who.athleteId === event.athleteId)
+			return session.day <= this.known.today ? null : 'that session is still to come'
 		return this.notLogging(session, who)
 	}
 	private notLogging(session: ListedSession, who: Author): string | null {

@@ -4,7 +4,10 @@ import { addDays } from '../../core/calendar/day-count'
 import { PHASES } from '../../core/vocabulary/words'
 import { type BlockPlan, blockSessions, completePlan } from '../../core/plan/block'
 import { requestOf } from '../../core/plan/build-pack'
-import { proposeSession } from '../../core/plan/propose-session'
+import { TESTS_PART, proposeSession } from '../../core/plan/propose-session'
+import { batteryEntries } from '../../core/record/battery'
+import type { SessionEntry } from '../../core/vocabulary/entry'
+import type { Library } from '../../core/vocabulary/library'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import type { DayRole } from '../../core/vocabulary/session'
 import { QUALITIES } from '../../core/plan/targets'
@@ -29,6 +32,7 @@ import {
 	sessionsBetween,
 	updateSession,
 } from '../../db/queries/sessions'
+import { type BatteryRow, addBatterySession, batteriesOf } from '../../db/queries/record'
 import { listMembers, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
@@ -158,6 +162,7 @@ export async function writeBlock(
 		madeAt: now,
 	})
 	const free = planned.filter((one) => !taken.has(one.day))
+	const battery = await blockBattery(scope, squadId)
 	// Nothing of it has been done yet: what was done until today is read once for all of them.
 	const known = await readKnown(scope, members, today, library)
 	for (const one of free) {
@@ -208,14 +213,29 @@ export async function writeBlock(
 			const { entries: proposed } = proposeSession(
 				requestOf(pack, library, { minutes: one.minutes, mostLanes: USUAL_LANES, kit: null }),
 			)
+			const entries = battery && one.role === 'test' ? withBattery(proposed, battery, library) : proposed
 			await insertEntries(
 				scope,
-				proposed.map((entry, position) => keptEntry(session.id, entry, position, library)),
+				entries.map((entry, position) => keptEntry(session.id, entry, position, library)),
 			)
+			if (battery && one.role === 'test') await addBatterySession(scope, battery.id, session.id)
 		}
 		await writeLines(scope, session, squad, library, now)
 	}
 	return { blockId, made: free.length, left: planned.length - free.length }
+}
+
+/** The squad's battery that is due at the end of a block, the newest of several; null without one. */
+export const blockBattery = async (scope: ClubScope, squadId: string): Promise<BatteryRow | null> =>
+	(await batteriesOf(scope, squadId)).filter(({ every, retired }) => every === 'block' && !retired).at(-1) ?? null
+
+/** The squad's own tests in the place of the proposed ones, between the same warm-up and close. */
+function withBattery(proposed: readonly SessionEntry[], battery: BatteryRow, library: Library): SessionEntry[] {
+	const at = proposed.findIndex(({ part }) => part === TESTS_PART)
+	const others = proposed.filter(({ part }) => part !== TESTS_PART)
+	return at === -1
+		? [...others]
+		: [...others.slice(0, at), ...batteryEntries(battery.items, library, newId), ...others.slice(at)]
 }
 
 const TITLES: Record<DayRole, string> = {

@@ -6,6 +6,7 @@ import { spacingMetH } from '../../core/rules/spacing'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { readBlock } from '../../db/queries/plan'
+import { blockBattery } from './make-block'
 import { listMembers, listSquads, readLevels } from '../../db/queries/squads'
 
 /** What the form of a block starts from: squads with their athletes' levels, and the block it copies, if any. */
@@ -16,10 +17,14 @@ export async function readBlockForm(scope: ClubScope, copy: string | null, today
 		scope,
 		members.map((member) => member.id),
 	)
+	const batteries = new Map<string, string | null>()
+	for (const { id } of squads) batteries.set(id, (await blockBattery(scope, id))?.name ?? null)
 	return {
 		squads: squads.map(({ id, name, trainingDays, startTime, schoolId }) => ({
 			id,
 			name,
+			/** What a test day tests; null where the proposal's own tests are put. */
+			battery: batteries.get(id) ?? null,
 			trainingDays,
 			startTime,
 			spacingMetH: library.schools[schoolId] ? spacingMetH(library.schools[schoolId]) : 44,

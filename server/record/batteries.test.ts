@@ -3,6 +3,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { readEntries, readLines, readSession } from '../../db/queries/sessions'
 import { acceptEvents } from '../log/accept-events'
+import { blockBattery, makeBlock } from '../plan/make-block'
 import { addBattery, isDue, planBattery, readTests, setRetired, testsOfWeek } from './batteries'
 
 beforeAll(freshDatabase)
@@ -78,6 +79,37 @@ describe('a squad’s tests', () => {
 		])
 		expect(await readLines(club.scope, [sessionId])).toHaveLength(6)
 		expect((await page('2026-03-10')).next).toMatchObject({ sessionId })
+	})
+	it('stand on the test day of a block, in the place of what would be proposed, and count as its result', async () => {
+		const id = await made({ ...TYPED, items: [row({ drillId: 'broad-jump', amount: '', method: 'tape', tries: '2' })] })
+		await makeBlock(
+			club.coach,
+			club.squadId,
+			{
+				start: '2026-03-16',
+				phases: ['accumulate', 'accumulate', 'unloading'],
+				shape: [100, 110, 60],
+				days: [{ weekday: 2, startTime: '17:30', minutes: 90 }],
+				priority: null,
+				kept: [],
+				testDay: true,
+				content: 'proposed',
+			},
+			'2026-03-12',
+			at('2026-03-12'),
+		)
+		// The third Tuesday.
+		expect((await page('2026-03-12')).next).toMatchObject({ day: '2026-03-31' })
+		const sessionId = (await page('2026-03-12')).next!.sessionId
+		const entries = (await readEntries(club.scope, [sessionId])).sort((a, b) => a.position - b.position)
+		const measured = entries.filter(({ part }) => part.startsWith('Test'))
+		expect(measured.map(({ part, dose }) => [part, dose])).toEqual([
+			['Test: Broad jump and stick', { sets: 1, reps: 2 }],
+		])
+		expect(entries[0]!.family).toBe('prepare')
+		// Another squad's block knows nothing of it, nor does one whose battery was taken off.
+		await setRetired(club.coach, club.squadId, id, true)
+		expect(await blockBattery(club.scope, club.squadId)).toBeNull()
 	})
 	it('say who changed beyond noise, and name who is missing', async () => {
 		const id = await made()

@@ -5,6 +5,7 @@ import {
 	EVERY,
 	type Every,
 	MOST_ITEMS,
+	batteryEntries,
 	MOST_TRIES,
 	type TestReading,
 	type TestResult,
@@ -17,9 +18,7 @@ import {
 import { MARK_KINDS } from '../../core/marks/keep-session'
 import { partsOfKey } from '../../core/marks/mark-key'
 import type { MarkKind, OwnErrors } from '../../core/noise/typical-error'
-import { freshEntry } from '../../core/plan/entry-parts'
 import { readNumber } from '../../core/measure/read-number'
-import type { Drill } from '../../core/vocabulary/drill'
 import type { Library } from '../../core/vocabulary/library'
 import { METHODS_OF, METHOD_NAMES, type Leg, type Method } from '../../core/vocabulary/words'
 import { writeDrill } from '../../core/words/write-numbers'
@@ -335,27 +334,13 @@ export async function planBattery(
 				role: 'hard',
 				share: 1,
 				athleteIds: members.map(({ id }) => id),
-				entries: battery.items.flatMap((item) => entryOf(item, library)),
+				entries: batteryEntries(battery.items, library, newId),
 			},
 			now,
 		)
 		if ('sessionId' in made) await addBatterySession(scope, batteryId, made.sessionId)
 		return made
 	})
-}
-function entryOf(item: BatteryItem, library: Library) {
-	const drill: Drill | undefined = library.drills[item.drillId]
-	const fresh = freshEntry(newId(), { drillId: item.drillId, ladderId: null }, library)
-	if (!drill || !fresh) return []
-	return [
-		{
-			...fresh,
-			part: `Test: ${drill.name}`.slice(0, 60),
-			dose: { sets: 1, reps: item.tries },
-			rest: { repsS: item.restS, setsS: item.restS },
-			parameters: { ...fresh.parameters, ...item.parameters },
-		},
-	]
 }
 /** A minute for each try of each athlete, five between the tests, a quarter of an hour to warm up. */
 const minutesOf = ({ items }: BatteryRow, athletes: number): number =>

@@ -16,6 +16,7 @@ import type { OutsideLoad } from '../../core/judge/outside-load'
 import { RAMP_FAMILY } from '../../core/rules/s7-ramp'
 import { type StorySession, type StoryMark, aroundOf } from '../../core/record/around'
 import { type DayReading, readDay } from '../../core/record/day-reading'
+import { effortsOf } from '../../core/record/effort'
 import { FORTNIGHT_DAYS, type FortnightDay, familyLoads, fortnightOf, sayOutside } from '../../core/record/fortnight'
 import { type Change, changeOf, gapPoints, sayChange, trendPoints } from '../../core/record/trend'
 import { type Measure, SPANS, type Span, type Story, type Trend, type WhyDay } from '../../core/record/story'
@@ -56,6 +57,8 @@ export interface StoryOf {
 	keys: readonly string[]
 	outside: readonly (OutsideLoad & { day: string })[]
 	illnesses: readonly { since: string; until: string | null }[]
+	/** What the bench took, in one line each. */
+	bench: readonly { day: string; words: string }[]
 	moves: readonly { day: string; verdict: FortnightDay['moves'][number]['verdict']; words: string }[]
 	/** The measure and the day that are looked at, and whether pain, worry and illness may be read. */
 	asked: { measure: string | null; span: Span; session: string | null; showBody: boolean }
@@ -100,7 +103,7 @@ function readingOf(session: StorySession, { means: kept, errors }: StoryOf): Day
 }
 
 function fortnight(
-	{ events, outside, facts, moves, asked, today, library }: StoryOf,
+	{ athleteId, events, outside, facts, bench, moves, asked, today, library }: StoryOf,
 	own: readonly StorySession[],
 	read: ReadonlyMap<string, DayReading | null>,
 ): FortnightDay[] {
@@ -113,15 +116,13 @@ function fortnight(
 			counts.set(event.sessionId, known)
 		}
 	const dayOf = new Map(own.map(({ id, day }) => [id, day]))
+	const efforts = effortsOf(events, athleteId)
 	return fortnightOf(today, {
 		sessions: [...own]
 			.filter(({ day }) => day >= from && day <= today)
 			.reverse()
 			.map((one) => {
 				const reading = read.get(one.id) ?? null
-				const effort = events.find(
-					(event) => event.sessionId === one.id && event.type === 'observation' && event.kind === 'effort',
-				)
 				return {
 					day: one.day,
 					what: {
@@ -129,7 +130,7 @@ function fortnight(
 						phase: one.phase,
 						unlogged: one.marks.length > 0 ? null : one.day < today ? 'missed' : 'to come',
 						load: familyLoads(counts.get(one.id) ?? emptyCount()),
-						effort: effort?.kind === 'effort' ? effort.value.rpe : null,
+						effort: efforts.get(one.id)?.value.rpe ?? null,
 						state: reading?.state ?? null,
 						reading: reading?.by ? sayReading(reading.by, library) : null,
 					},
@@ -143,6 +144,7 @@ function fortnight(
 				? [{ day, what: event.value.text }]
 				: []
 		}),
+		bench: bench.map(({ day, words }) => ({ day, what: words })),
 		moves: moves.map(({ day, ...what }) => ({ day, what })),
 	})
 }
@@ -298,7 +300,7 @@ const said = (change: Change, kind: MarkKind, today: string) => ({
 /** The points of one measure, by side, with what lay under them. */
 async function readTrend(
 	scope: ClubScope,
-	{ athleteId, today, library, errors, sessions, outside, facts, asked, keys }: StoryOf,
+	{ athleteId, today, library, errors, sessions, outside, facts, bench, asked, keys }: StoryOf,
 	measure: string,
 ): Promise<Trend | null> {
 	const kept = await meansOfKeys(
@@ -343,6 +345,7 @@ async function readTrend(
 		matches: outside.flatMap(({ kind: what, day }) =>
 			(what === 'match' || what === 'tournament') && day >= first && day <= today ? [day] : [],
 		),
+		bench: bench.filter(({ day }) => day >= first && day <= today),
 		bars: [
 			...(asked.showBody ? careBars(episodesOf(facts, today), first, today) : []),
 			...awayBars(kept.map(({ day }) => day).filter((day) => day >= first)),

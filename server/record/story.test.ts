@@ -6,6 +6,7 @@ import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test
 import { readLines } from '../../db/queries/sessions'
 import { enterOutside } from '../care/outside'
 import { openCare } from '../care/care-records'
+import { saveMeasurement } from '../bench/save-measurement'
 import { acceptEvents } from '../log/accept-events'
 import { readAthletePage } from '../squads/read-athlete'
 import { nameCauses } from './name-causes'
@@ -68,6 +69,20 @@ const page = async (asked: { session?: string; showBody?: boolean } = {}, athlet
 		session: asked.session ?? null,
 		showBody: asked.showBody ?? true,
 	}))!.story!
+/** A jump of 36 cm off the mat: 0.542 s in the air. */
+const jumped = (takenOn: string, athleteId = one) =>
+	saveMeasurement(
+		club.coach,
+		{
+			id: randomUUID(),
+			athleteId,
+			takenOn,
+			calculation: 'jump-height',
+			method: 'mat',
+			input: { flight_time_s: 0.542 },
+		},
+		at(TODAY),
+	)
 /** Seven days at 3.20 s, and a last one as it is said. */
 async function season(last: number[], apartS?: number) {
 	for (const [index, day] of DAYS.entries()) await ran(day, [3.2, 3.19 + 0.01 * (index % 3), 3.2, 3.21])
@@ -210,4 +225,18 @@ describe('a session for one athlete, to hand on', () => {
 		expect(await readHandOut(other.coach, sessionId, one, TODAY)).toBeNull()
 		expect(await readHandOut(club.coach, randomUUID(), one, TODAY)).toBeNull()
 	})
+})
+
+it('what the bench measured stands under the picture and in the fortnight, on its day, and of nobody else', async () => {
+	await season([3.2])
+	for (const day of ['2026-02-20', '2026-03-04']) expect(await jumped(day)).toMatchObject({ saved: 'new' })
+	await jumped('2026-03-04', club.athletes[1]!)
+	const { trend, fortnight } = await page()
+	expect(trend!.bench).toEqual([
+		{ day: '2026-03-04', words: 'Jump height: 36 cm' },
+		{ day: '2026-02-20', words: 'Jump height: 36 cm' },
+	])
+	expect(fortnight.flatMap(({ day, bench }) => bench.map((words) => [day, words]))).toEqual([
+		['2026-03-04', 'Jump height: 36 cm'],
+	])
 })

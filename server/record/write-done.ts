@@ -20,9 +20,9 @@ import { fieldLines } from './read-done'
 /** What became of a change: a sentence where it was not taken. */
 export type Changed = { changed: number } | { problem: string }
 
-/** Writes at a desk, as one batch: a person's desk counts as one device. */
-async function writeAtDesk(who: SignedIn, sessionId: string, writes: readonly Write[], now: Date): Promise<Changed> {
-	const answers = await acceptEvents(
+/** Sends what was written at a desk, as one batch: a person's desk counts as one device. */
+export const sendFromDesk = (who: SignedIn, sessionId: string, writes: readonly Write[], now: Date) =>
+	acceptEvents(
 		who,
 		writes.map((write, deviceSeq) =>
 			stampWrite(write, {
@@ -35,6 +35,10 @@ async function writeAtDesk(who: SignedIn, sessionId: string, writes: readonly Wr
 		),
 		now,
 	)
+
+/** The same, all of it or a sentence. */
+async function writeAtDesk(who: SignedIn, sessionId: string, writes: readonly Write[], now: Date): Promise<Changed> {
+	const answers = await sendFromDesk(who, sessionId, writes, now)
 	const refused = answers.find((answer) => answer.outcome === 'refused')
 	return refused?.outcome === 'refused' ? { problem: `Not taken: ${refused.reason}.` } : { changed: answers.length }
 }

@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/day-count'
+import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { ageInYears } from '../../core/calendar/days'
 import { episodesOf } from '../../core/care/episodes'
 import type { Clearance } from '../../core/vocabulary/care'
@@ -12,6 +12,7 @@ import { repsOfMark } from '../../core/dose/sides'
 import { placeOf } from '../../core/rules/bars'
 import { gateOf, overOf, passedRungs } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
+import { namesOn } from '../../core/plan/entry-parts'
 import { readRecordsOf } from '../marks/read-records'
 import { listSetAside } from '../marks/set-aside'
 import type { ClubScope } from '../../db/connect'
@@ -20,7 +21,9 @@ import { type StoredEvent, eventsOfAthlete, notesBefore } from '../../db/queries
 import { contactsOf } from '../../db/queries/emergency'
 import { readLibrary } from '../../db/queries/library'
 import {
+	type SessionRow,
 	linesOf,
+	readEntries,
 	readLines,
 	readLinesById,
 	readSession,
@@ -37,6 +40,7 @@ import { sayStanding } from '../../core/own/say-own'
 import { readErrors } from '../marks/read-errors'
 import { readFieldRuns, readMeasured } from '../own/read-measured'
 import { readMeasurements } from '../bench/read-measurements'
+import { type Effort, effortsOf } from '../../core/record/effort'
 import { SPANS } from '../../core/record/story'
 import { type StoryOf, readStory } from '../record/read-story'
 import { versionOf } from '../submissions/take-version'
@@ -56,9 +60,8 @@ const rungName = (library: Library, ladderId: string, rungId: string): string =>
 
 /** The last seven days of session effort × minutes, sessions and outside together; null when nobody gave an effort. */
 function weekOfLoad(
-	events: readonly LogEvent[],
+	sessions: readonly { day: string; effort: Effort }[],
 	outside: readonly OutsideRow[],
-	athleteId: string,
 	today: string,
 ): WeeklyLoad | null {
 	const days = Array.from({ length: 7 }, (_, index) => addDays(today, index - 6))
@@ -69,11 +72,23 @@ function weekOfLoad(
 		said = true
 		loads.set(day, (loads.get(day) ?? 0) + sessionLoad(rpe, minutes))
 	}
-	for (const event of events)
-		if (event.athleteId === athleteId && event.type === 'observation' && event.kind === 'effort')
-			add(event.deviceTime.slice(0, 10), event.value.rpe, event.value.minutes)
+	for (const { day, effort } of sessions) add(day, effort.value.rpe, effort.value.minutes)
 	for (const row of outside) if (row.rpe !== null) add(row.day, row.rpe, row.minutes)
 	return said ? weeklyLoad([...loads.values()]) : null
+}
+
+/** How long after a session it is asked how hard it was, in days. */
+const EFFORT_DAYS = 2
+/** The last session of these days that they did something in and of which nobody has said how hard it was. */
+function effortAsked(
+	sessions: readonly SessionRow[],
+	events: readonly StoredEvent[],
+	said: ReadonlyMap<string, Effort>,
+	today: string,
+): { sessionId: string; day: string; minutes: number } | null {
+	const came = new Set(events.flatMap((event) => (event.type === 'mark' ? [event.sessionId as string] : [])))
+	const last = sessions.find(({ id, day }) => came.has(id) && daysBetween(day, today) <= EFFORT_DAYS)
+	return last && !said.has(last.id) ? { sessionId: last.id, day: last.day, minutes: last.plannedMinutes } : null
 }
 
 /** The steps of the way back of one day: whether each was done, and what was said when asked. */
@@ -218,12 +233,14 @@ export async function readAthletePage(
 	const [next] = await unstartedFor(scope, [athleteId], today)
 	const nextSession = next ? await readSession(scope, next.id) : null
 	const nextLines = next ? (await readLines(scope, [next.id])).filter((line) => line.athleteId === athleteId) : []
+	const nextNames = next ? namesOn(await readEntries(scope, [next.id]), library) : new Map<string, string>()
 	const sessions = (await recentSessionsOf(scope, [athleteId], today, days)).map(({ session }) => session)
 	const lately = sessions.filter(({ day }) => day > addDays(today, -LOG_DAYS)).map(({ id }) => id)
 	const folded = foldEvents(await eventsOfAthlete(scope, athleteId, lately))
 	// What turned out to be somebody else's is theirs.
 	const isOwn = (event: StoredEvent) => event.athleteId === athleteId || event.athleteId === null
 	const events = { current: folded.current.filter(isOwn), conflicts: folded.conflicts.flat().filter(isOwn) }
+	const efforts = effortsOf(events.current, athleteId)
 	const known = facts.get(athleteId)!
 	const walked = walkedOf(
 		library,
@@ -257,6 +274,7 @@ export async function readAthletePage(
 	const errors = squad ? await readErrors(scope, squad.id, addDays(today, 1)) : {}
 	const { records: marked, means } = await readRecordsOf(scope, athleteId, addDays(today, 1), library, errors)
 	const decided = await decidedOfAthlete(scope, athleteId, 60)
+	const measured = await readMeasurements(scope, athleteId)
 	const story =
 		asked &&
 		(await readStory(scope, {
@@ -281,6 +299,7 @@ export async function readAthletePage(
 			illnesses: records.flatMap((row) =>
 				row.kind === 'illness' && row.endedOn !== row.fromDay ? [{ since: row.fromDay, until: row.endedOn }] : [],
 			),
+			bench: measured.map(({ takenOn, title, headline }) => ({ day: takenOn, words: `${title}: ${headline}` })),
 			moves: decided.flatMap((row) =>
 				row.decided === 'hold'
 					? []
@@ -323,7 +342,15 @@ export async function readAthletePage(
 				: [],
 		),
 		outside: outside.filter((row) => row.day >= addDays(today, -28)).reverse(),
-		load: weekOfLoad(events.current, outside, athleteId, today),
+		load: weekOfLoad(
+			sessions.flatMap(({ id, day }) => {
+				const effort = efforts.get(id)
+				return effort ? [{ day, effort }] : []
+			}),
+			outside,
+			today,
+		),
+		effortAsked: effortAsked(sessions, events.current, efforts, today),
 		moves: (await movesOf(scope, athleteId)).slice(0, 20).map((row) => ({
 			id: row.id,
 			day: row.at.toISOString().slice(0, 10),
@@ -345,7 +372,9 @@ export async function readAthletePage(
 						.map((line) => ({
 							id: line.id,
 							onLadder: line.ladderId !== null,
-							words: line.blocked ?? writeLine(plannedOf(line), library),
+							words: line.blocked === null ? writeLine(plannedOf(line), library) : (nextNames.get(line.entryId) ?? ''),
+							/** Why there is nothing to do on it. */
+							blocked: line.blocked,
 							change: line.change,
 						})),
 				}
@@ -364,7 +393,7 @@ export async function readAthletePage(
 				reason: row.reason,
 			})),
 		pains: [...pains, ...atTheDesk].sort((a, b) => (a.at < b.at ? 1 : -1)),
-		measured: await readMeasurements(scope, athleteId),
+		measured,
 		segments: fieldSegments(runs),
 		noted: asked ? await notedLast(scope, athleteId, today, library) : [],
 		standing: sayStanding(

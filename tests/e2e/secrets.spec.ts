@@ -128,6 +128,8 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		'/sessions/templates',
 		`/squads/${squadId}/sessions.ics`,
 		`/sessions/${sessionId}/map.svg`,
+		`/athletes/${athleteId}/marks.csv`,
+		`/athletes/${otherId}/marks.csv`,
 	]
 }
 

@@ -17,6 +17,7 @@ test('two clubs: no read crosses', async ({ app, page }) => {
 		`/sessions/${other.firstSessionId}/change`,
 		`/athletes/${other.athletes[0]!}`,
 		`/athletes/${other.athletes[0]!}/care`,
+		`/athletes/${other.athletes[0]!}/marks.csv`,
 		`/squads/${other.squadId}/school`,
 	]) {
 		for (const asked of [path, `${path}.data`]) {
@@ -89,6 +90,11 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 				'unknown',
 			],
 			[`/athletes/${athleteId}`, { form: { do: 'contact', contact: 'Eve, 0555 010 020', version: '0' } }, 'unknown'],
+			[
+				`/athletes/${athleteId}`,
+				{ form: { do: 'effort', session: other.firstSessionId, rpe: '7', minutes: '60' } },
+				'unknown',
+			],
 			['/?index', { form: { do: 'report', athlete: athleteId, kind: 'head' } }, 'unknown'],
 			[`/athletes/${athleteId}`, { form: { do: 'outside', kind: 'match', day: today, minutes: '90' } }, 'unknown'],
 			[

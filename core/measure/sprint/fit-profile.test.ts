@@ -5,7 +5,7 @@ import { MeasureError } from '../measure-error'
 import { type SprintProfileInput, fitSprintProfile } from './fit-profile'
 import { fitSpeedTrace } from './fit-speed-trace'
 import { distanceAtTime, solveSprintTime, speedAtTime, timeAtDistance } from './sprint-curve'
-import { weakPartInWords, whereTimeGoes } from './where-time-goes'
+import { type SegmentReading, ladderOfWeakPart, weakPartInWords, whereTimeGoes } from './where-time-goes'
 
 const runOf = (mss: number, tau: number, distances: readonly number[], { addedS = 0, aheadM = 0 } = {}) =>
 	distances.map((distanceM) => ({
@@ -376,6 +376,7 @@ describe('where the time goes', () => {
 		const readings = whereTimeGoes(slow, { fittedS: clean.map((split) => split.timeS) }, 0.01, { '20-30': 1.2 })
 		expect(readings.map((reading) => reading.weak)).toEqual([false, false, false, true, false])
 		expect(weakPartInWords(readings)).toBe('20–30 m is 0.06 s slower than your own curve.')
+		expect(ladderOfWeakPart(readings)).toBe('top-speed')
 		expect(readings[3]!.offBestS).toBeCloseTo(readings[3]!.timeS - 1.2, 12)
 		expect(readings[0]!.offBestS).toBeNull()
 	})
@@ -384,4 +385,14 @@ describe('where the time goes', () => {
 			weakPartInWords(whereTimeGoes(clean, fitSprintProfile({ splits: clean, correction: 'none' }), 0.01)),
 		).toContain('No segment stands out')
 	})
+})
+
+describe('the ladder a weak part asks for', () => {
+	const part = (fromM: number, offCurveS: number, weak: boolean) => ({ fromM, offCurveS, weak }) as SegmentReading
+	it.each([
+		['the start, up to 20 m', [part(10, 0.05, true)], 'acceleration'],
+		['top speed, from 20 m on', [part(20, 0.05, true)], 'top-speed'],
+		['the weakest of two', [part(10, 0.08, true), part(20, 0.05, true)], 'acceleration'],
+		['none, where nothing stands out beyond timing', [part(10, 0.02, false), part(20, 0.01, false)], null],
+	])('%s', (_, parts, ladder) => expect(ladderOfWeakPart(parts)).toBe(ladder))
 })

@@ -40,13 +40,29 @@ export function whereTimeGoes(
 	})
 }
 
+const weakest = (readings: readonly SegmentReading[]): SegmentReading | undefined =>
+	readings.filter((reading) => reading.weak).sort((a, b) => b.offCurveS - a.offCurveS)[0]
+
 /**
  * The reading in words: the weakest segment, or that none stands out.
  * @example "10–20 m is 0.04 s slower than your own curve."
  */
 export function weakPartInWords(readings: readonly SegmentReading[]): string {
-	const weak = readings.filter((reading) => reading.weak).sort((a, b) => b.offCurveS - a.offCurveS)[0]
+	const weak = weakest(readings)
 	return weak
 		? `${weak.fromM}–${weak.toM} m is ${weak.offCurveS.toFixed(2)} s slower than your own curve.`
 		: 'No segment stands out from your own curve by more than timing error.'
+}
+
+/** From so far on a start is over and what is lost is lost at speed, m [our setting]. */
+const AT_SPEED_FROM_M = 20
+/**
+ * The ladder whose work the weakest segment asks for: the start's, or that of top speed.
+ *
+ * @returns null where no segment stands out
+ */
+export function ladderOfWeakPart(readings: readonly SegmentReading[]): 'acceleration' | 'top-speed' | null {
+	const weak = weakest(readings)
+	if (!weak) return null
+	return weak.fromM < AT_SPEED_FROM_M ? 'acceleration' : 'top-speed'
 }
