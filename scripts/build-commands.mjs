@@ -85,6 +85,12 @@ async function build(folder) {
 	await bundle({ calc: entry('calc') }, true)
 	await bundle(Object.fromEntries(COMMANDS.filter((name) => name !== 'calc').map((name) => [name, entry(name)])), false)
 	for (const old of readdirSync(path.dirname(folder)).filter((name) => /^commands-[0-9a-f]{16}$/.test(name)))
-		rmSync(path.join(path.dirname(folder), old), { recursive: true, force: true })
-	renameSync(draft, folder)
+		if (old !== path.basename(folder)) rmSync(path.join(path.dirname(folder), old), { recursive: true, force: true })
+	try {
+		renameSync(draft, folder)
+	} catch (error) {
+		// Another process built the same sources meanwhile and may be running them: its folder stays.
+		if (!existsSync(folder)) throw error
+		rmSync(draft, { recursive: true, force: true })
+	}
 }
