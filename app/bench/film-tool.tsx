@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { type FilmContact, type FilmMark, meanIndexOf, readFilmContacts } from '#core/measure/film/film-contacts'
 import { MeasureError } from '#core/measure/measure-error'
 import { readTyped } from './read-form'
+import { Limbs, PosturePanel, jointsOf, usePicked } from './posture-picker'
 import { About, BigNumber, Numbers, Waiting, Warnings } from './result-parts'
 import { SavePanel } from './save-panel'
 import type { ToolProps } from './tool-page'
@@ -15,6 +16,8 @@ type Side = 'left' | 'right' | ''
 export function FilmTool({ people, today }: ToolProps) {
 	const video = useRef<HTMLVideoElement>(null)
 	const { film, open, show, step, setStoredFps } = useFilm(video)
+	const drawing = useRef<SVGSVGElement>(null)
+	const { picked, setPicked, isPicking, pick } = usePicked(drawing)
 	const [marks, setMarks] = useState<FilmMark[]>([])
 	const [side, setSide] = useState<Side>('')
 	const [filmed, setFilmed] = useState('')
@@ -88,14 +91,14 @@ export function FilmTool({ people, today }: ToolProps) {
 							const [file] = event.target.files ?? []
 							if (file) {
 								setMarks([])
+								setPicked(null)
 								open(file)
 							}
 						}}
 					/>
 				</label>
 				<p className="dim max-w-[420px] text-[14px]">
-					The film stays on this device: nothing of it is sent. Only contact and flight times are kept, if you choose
-					to.
+					The film stays on this device: nothing of it is sent. Only times and angles are kept, if you choose to.
 				</p>
 			</div>
 			{film.problem && (
@@ -114,8 +117,9 @@ export function FilmTool({ people, today }: ToolProps) {
 				<div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_360px]">
 					<div className="min-w-0">
 						<div
-							className="overflow-hidden bg-black"
+							className={`overflow-hidden bg-black ${isPicking ? 'cursor-crosshair' : ''}`}
 							onClick={(event) => {
+								if (pick(event.clientX, event.clientY, film.frame)) return
 								const box = event.currentTarget.getBoundingClientRect()
 								setCentre({
 									x: ((event.clientX - box.left) / box.width) * 100,
@@ -123,15 +127,28 @@ export function FilmTool({ people, today }: ToolProps) {
 								})
 							}}
 						>
-							<video
-								ref={video}
-								src={film.url}
-								muted
-								playsInline
-								preload="auto"
-								className="mx-auto block max-h-[46vh] lg:max-h-[430px] w-full"
+							<div
+								className="relative"
 								style={{ transform: `scale(${zoom})`, transformOrigin: `${centre.x}% ${centre.y}%` }}
-							/>
+							>
+								<video
+									ref={video}
+									src={film.url}
+									muted
+									playsInline
+									preload="auto"
+									className="mx-auto block max-h-[46vh] lg:max-h-[430px] w-full"
+								/>
+								{/* As large as the picture and laid out as it is: a click there is a place on the film. */}
+								<svg
+									ref={drawing}
+									className="pointer-events-none absolute inset-0 size-full"
+									viewBox={`0 0 ${video.current?.videoWidth || 1} ${video.current?.videoHeight || 1}`}
+									aria-hidden="true"
+								>
+									{picked?.frame === film.frame && <Limbs points={picked.points} />}
+								</svg>
+							</div>
 						</div>
 						<FrameSlider frame={film.asked} frames={film.frames} marks={marks} disabled={!ready} onShow={show} />
 						<div className="mt-2 flex flex-wrap items-center gap-2">
@@ -174,6 +191,9 @@ export function FilmTool({ people, today }: ToolProps) {
 							<button type="button" className="btn min-h-[56px]" disabled={!ready} onClick={() => mark('toe-off')}>
 								Toe-off <span className="font-normal max-lg:hidden">O</span>
 							</button>
+						</div>
+						<div className="mt-3">
+							<PosturePanel picked={picked} frame={film.frame} ready={ready} onChange={setPicked} onShow={show} />
 						</div>
 						<p className="dim mt-2 text-[13.5px] max-lg:hidden">
 							Arrow keys step one frame, with Shift ten. Click the picture to choose where the zoom looks.
@@ -275,6 +295,7 @@ export function FilmTool({ people, today }: ToolProps) {
 				<SavePanel
 					calculation="rebound"
 					method="film"
+					ofRep
 					people={people}
 					today={today}
 					inputs={read.contacts.flatMap((contact) =>
@@ -282,6 +303,17 @@ export function FilmTool({ people, today }: ToolProps) {
 							? [{ contact_time_s: contact.contactTimeS, flight_time_s: contact.flightTimeS, fps: filmedFps }]
 							: [],
 					)}
+				/>
+			)}
+			{picked && jointsOf(picked) && (
+				<SavePanel
+					title="Keep the angles with an athlete"
+					calculation="posture"
+					method="film"
+					ofRep
+					people={people}
+					today={today}
+					inputs={[{ ...jointsOf(picked) }]}
 				/>
 			)}
 			<About

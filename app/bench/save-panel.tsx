@@ -1,8 +1,8 @@
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { MEASURED, benchMethodName } from '#core/calc/measured'
-import { sendMeasurement } from './send-measurement'
+import { repsOf, sendMeasurement } from './send-measurement'
 
 export interface BenchPerson {
 	id: string
@@ -17,8 +17,12 @@ interface Props {
 	inputs: readonly Record<string, unknown>[]
 	people: readonly BenchPerson[]
 	today: string
+	/** Where two things may be kept side by side: which this is. */
+	title?: string
 	/** The method is decided by the tool, as by the film. */
 	method?: string
+	/** It may be of one rep of a session: then the day's reps are offered. */
+	ofRep?: boolean
 	/** Says where else the choice of method counts. */
 	onMethod?: (method: string) => void
 }
@@ -30,19 +34,42 @@ type Outcome =
 	| { kind: 'problem'; text: string }
 
 /** Keeps a result with an athlete, with the day and how it was taken. What is typed stays, whatever comes back. */
-export function SavePanel({ calculation, inputs, people, today, method: fixedMethod, onMethod }: Props) {
+export function SavePanel({
+	calculation,
+	inputs,
+	people,
+	today,
+	method: fixedMethod,
+	ofRep = false,
+	title = 'Keep with an athlete',
+	onMethod,
+}: Props) {
 	const methods = MEASURED[calculation]!.methods
 	const [athleteId, setAthleteId] = useState('')
 	const [takenOn, setTakenOn] = useState(today)
 	const [chosen, setChosen] = useState<string>(methods.length === 1 ? methods[0]! : '')
 	const [outcome, setOutcome] = useState<Outcome>({ kind: 'idle' })
 	const method = fixedMethod ?? chosen
+	const [reps, setReps] = useState<{ id: string; words: string }[]>([])
+	const [markId, setMarkId] = useState('')
+	useEffect(() => {
+		if (!ofRep || athleteId === '') return
+		let wanted = true
+		void repsOf(athleteId, takenOn).then((found) => {
+			if (!wanted) return
+			setReps(found)
+			setMarkId('')
+		})
+		return () => {
+			wanted = false
+		}
+	}, [ofRep, athleteId, takenOn])
 	// The same content keeps its id over a failed try, so that a second press cannot keep it twice.
 	const sent = useRef<{ content: string; ids: string[] }>({ content: '', ids: [] })
 
 	async function keep() {
 		setOutcome({ kind: 'sending' })
-		const content = JSON.stringify([athleteId, takenOn, method, inputs])
+		const content = JSON.stringify([athleteId, takenOn, method, inputs, markId])
 		if (sent.current.content !== content) sent.current = { content, ids: inputs.map(() => newId()) }
 		for (const [index, input] of inputs.entries()) {
 			const answer = await sendMeasurement({
@@ -52,6 +79,7 @@ export function SavePanel({ calculation, inputs, people, today, method: fixedMet
 				calculation,
 				method,
 				input,
+				...(markId === '' ? {} : { markId }),
 			})
 			if ('problem' in answer) return setOutcome({ kind: 'problem', text: answer.problem })
 		}
@@ -72,8 +100,8 @@ export function SavePanel({ calculation, inputs, people, today, method: fixedMet
 					? 'Say how it was taken.'
 					: null
 	return (
-		<section className="rule mt-8 pt-4">
-			<h2>Keep with an athlete</h2>
+		<section className="rule mt-8 pt-4" aria-label={title}>
+			<h2>{title}</h2>
 			<div className="mt-2 grid items-end gap-3 sm:grid-cols-[1fr_150px_160px_auto]">
 				<label className="field">
 					<span className="label">Athlete</span>
@@ -140,6 +168,19 @@ export function SavePanel({ calculation, inputs, people, today, method: fixedMet
 					{outcome.kind === 'sending' ? 'Keeping …' : 'Keep'}
 				</button>
 			</div>
+			{ofRep && athleteId !== '' && reps.length > 0 && (
+				<label className="field mt-3 max-w-[560px]">
+					<span className="label">Of which rep</span>
+					<select className="input" value={markId} onChange={(event) => setMarkId(event.target.value)}>
+						<option value="">of none, at the bench</option>
+						{reps.map(({ id, words }) => (
+							<option key={id} value={id}>
+								{words}
+							</option>
+						))}
+					</select>
+				</label>
+			)}
 			<p className="mt-2 min-h-[22px] text-[14px]" aria-live="polite">
 				{outcome.kind === 'kept' ? (
 					<>

@@ -18,3 +18,14 @@ export async function sendMeasurement(measurement: MeasurementToSave): Promise<{
 	if (response.ok && answer?.saved) return { kept: true }
 	return { problem: `Not kept: ${answer?.reason ?? 'the server could not. Try again.'}` }
 }
+
+/** The reps of an athlete on a day; none where they cannot be asked for: a film is kept without one, too. */
+export async function repsOf(athleteId: string, day: string): Promise<{ id: string; words: string }[]> {
+	try {
+		const response = await fetch(`/api/measurements?${new URLSearchParams({ athlete: athleteId, day }).toString()}`)
+		const answer = (await response.json()) as { reps?: { id: string; words: string }[] }
+		return answer.reps ?? []
+	} catch {
+		return []
+	}
+}

@@ -28,7 +28,7 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
 	{
 		id: 'film',
 		name: 'Film stepper',
-		purpose: 'Contact, flight and step times frame by frame; the film stays on this device',
+		purpose: 'Contact, flight and step times frame by frame, and angles; the film stays on this device',
 		family: 'plyometric',
 	},
 	{

@@ -2,6 +2,7 @@ import { Link, data, useNavigation } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
+import { SIDES } from '#core/vocabulary/words'
 import { settleMark } from '#server/marks/set-aside'
 import { readDone } from '#server/record/read-done'
 import {
@@ -58,8 +59,11 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		},
 		paper: async ({ form, text }) => {
 			const cells = [...form.entries()].flatMap(([name, typed]) => {
-				const [what, lineId = '', setNo, repNo] = name.split('/')
-				return what === 'cell' ? [{ lineId, setNo: Number(setNo), repNo: Number(repNo), typed: String(typed) }] : []
+				const [what, lineId = '', setNo, repNo, place] = name.split('/')
+				const side = SIDES.find((one) => one === place) ?? null
+				return what === 'cell'
+					? [{ lineId, setNo: Number(setNo), repNo: Number(repNo), side, typed: String(typed) }]
+					: []
 			})
 			const added = await addFromPaper(who, sessionId, cells, text('method'), now)
 			if (!added) throw notFound()

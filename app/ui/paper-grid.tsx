@@ -3,17 +3,24 @@ import { ON_PAPER } from '#core/record/on-paper'
 import { METHODS_OF, METHOD_NAMES } from '#core/vocabulary/words'
 import { PostForm } from './post-form'
 
+/** A rep, on the side it was done where each side has its own. */
+interface Place {
+	setNo: number
+	repNo: number
+	side: 'left' | 'right' | null
+}
 /** A line that numbers from paper may go to. */
 interface Line {
 	lineId: string
 	name: string
 	logs: 'sprint' | 'contact' | 'height' | 'distance' | 'done'
 	asks: string[]
-	open: { setNo: number; repNo: number }[]
+	open: Place[]
 }
 
 const usualOnPaper = ([first]: readonly Line[]) => (first && first.logs !== 'done' ? ON_PAPER[first.logs] : undefined)
-const placeKey = ({ setNo, repNo }: { setNo: number; repNo: number }) => `${setNo}/${repNo}`
+const placeKey = ({ setNo, repNo, side }: Place) => `${setNo}/${repNo}${side ? `/${side}` : ''}`
+const sideOrder = (side: Place['side']) => (side === 'right' ? 1 : 0)
 
 /** Athletes down, reps across: only what nobody logged is open. */
 export function PaperGrid({
@@ -24,13 +31,13 @@ export function PaperGrid({
 }: {
 	entryId: string
 	lines: readonly Line[]
-	/** Why a cell cannot be read, by "line/set/rep". */
+	/** Why a cell cannot be read, by the cell’s place. */
 	problems: Record<string, string>
 	busy: boolean
 }) {
 	const places = [
 		...new Map(lines.flatMap(({ open }) => open.map((place) => [placeKey(place), place] as const))).values(),
-	].sort((a, b) => a.setNo - b.setNo || a.repNo - b.repNo)
+	].sort((a, b) => a.setNo - b.setNo || a.repNo - b.repNo || sideOrder(a.side) - sideOrder(b.side))
 	const methods = [...new Set(lines.flatMap(({ logs }) => (logs === 'done' ? [] : METHODS_OF[logs])))]
 	const sets = new Set(places.map(({ setNo }) => setNo)).size
 	const asks = [...new Set(lines.flatMap((line) => line.asks))]
@@ -47,6 +54,7 @@ export function PaperGrid({
 						{places.map((place) => (
 							<th key={placeKey(place)} scope="col" className="dim px-1 text-left text-[13.5px] font-normal">
 								{sets > 1 ? `${place.setNo}.${place.repNo}` : place.repNo}
+								{place.side && ` ${place.side}`}
 							</th>
 						))}
 					</tr>
@@ -67,7 +75,7 @@ export function PaperGrid({
 												className="input num w-[5.2rem]"
 												name={`cell/${key}`}
 												inputMode="decimal"
-												aria-label={`${line.name}, set ${place.setNo}, rep ${place.repNo}`}
+												aria-label={`${line.name}, set ${place.setNo}, rep ${place.repNo}${place.side ? `, ${place.side}` : ''}`}
 												aria-invalid={problems[key] !== undefined}
 												title={problems[key]}
 												data-row={row}

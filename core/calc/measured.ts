@@ -1,3 +1,4 @@
+import { sayPosture } from '../measure/film/posture'
 import { METHOD_NAMES, type Method } from '../vocabulary/words'
 
 /** How a measurement at the bench was taken: the methods of the field, and film at any rate (the rate is in the input). */
@@ -78,6 +79,12 @@ export const MEASURED: Readonly<Record<string, Measured>> = {
 		methods: ['mat', 'film', 'reach'],
 		headline: ({ best, lagging }) =>
 			`best ${String(best).replace('-', ' ')}${lagging ? `, ${String(lagging).replace('-', ' ')} lags` : ''}`,
+	},
+	posture: {
+		title: 'Posture',
+		methods: ['film'],
+		headline: ({ trunk_deg, shin_deg, knee_deg }) =>
+			sayPosture({ trunkDeg: Number(trunk_deg), shinDeg: Number(shin_deg), kneeDeg: Number(knee_deg) }),
 	},
 	throw: {
 		title: 'Throw',

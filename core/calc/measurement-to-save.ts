@@ -11,6 +11,8 @@ export const MeasurementToSaveSchema = Type.Object(
 		method: Type.String({ maxLength: 20 }),
 		/** Of the calculation, in its published shape. */
 		input: Type.Record(Type.String(), Type.Unknown()),
+		/** The rep it was taken of, where it was one of a session. */
+		markId: Type.Optional(Type.String({ format: 'uuid' })),
 	},
 	{ additionalProperties: false },
 )

@@ -1,5 +1,6 @@
 import { meanDeceleration, reactiveCost, turnDeficit, turnDeficits } from '../measure/agility/change-of-direction'
 import { curveRun } from '../measure/agility/curve'
+import { readPosture } from '../measure/film/posture'
 import { compareCarriedLoads } from '../measure/load/carried-load'
 import { kineticEnergy, momentOfInertia } from '../measure/load/energy'
 import { weeklyLoad } from '../measure/load/weekly-load'
@@ -128,4 +129,34 @@ export const WEEKLY_LOAD = calculation(
 	({ dailyLoad }) => weeklyLoad(dailyLoad),
 )
 
-export const OTHER_CALCULATIONS = [THROW, CURVE, COD, BRAKING, REACTIVE_COST, CARRIED_LOAD, ENERGY, WEEKLY_LOAD]
+const joint = () => fields({ x: number('pixels'), y: number('pixels, downwards') })
+export const POSTURE = calculation(
+	'posture',
+	'Trunk, shin and knee of one frame of film',
+	fields({
+		shoulder: joint(),
+		hip: joint(),
+		knee: joint(),
+		ankle: joint(),
+		runs: choice(['left', 'right'] as const),
+	}),
+	fields({
+		trunk_deg: number('from the vertical'),
+		shin_deg: number('from the vertical'),
+		knee_deg: number('180 is straight'),
+		error_deg: fields({ trunk_deg: number(), shin_deg: number() }),
+	}),
+	readPosture,
+)
+
+export const OTHER_CALCULATIONS = [
+	POSTURE,
+	THROW,
+	CURVE,
+	COD,
+	BRAKING,
+	REACTIVE_COST,
+	CARRIED_LOAD,
+	ENERGY,
+	WEEKLY_LOAD,
+]

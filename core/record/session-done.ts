@@ -58,6 +58,8 @@ interface Sheet {
 	athletes: readonly { id: string; name: string; lines: readonly { entryId: string; planned: number }[] }[]
 	/** Names of drills by id: of what was done in place of another, and of what was added. */
 	drillName: (drillId: string) => string
+	/** What film says of a rep, in words, by the rep's id. */
+	filmed?: ReadonlyMap<string, readonly string[]>
 }
 
 /**
@@ -115,7 +117,7 @@ function repOf(
 	mark: Mark & Recorded,
 	theirs: readonly Recorded[],
 	all: readonly ToldEvent[],
-	{ drillName }: Sheet,
+	{ drillName, filmed }: Sheet,
 	clock: (instant: string) => string,
 ): DoneRep {
 	const about = theirs.filter(
@@ -139,6 +141,7 @@ function repOf(
 		words: [
 			...(mark.asDrill ? [`as ${drillName(mark.asDrill.drillId)}`] : []),
 			...about.flatMap((event) => sayLooked(event)),
+			...(filmed?.get(mark.id) ?? []).map((words) => `film: ${words}`),
 		],
 		aside: mark.aside === true,
 		how: `${sayHistory(mark, all, '', clock)}${method}${mark.source ? ', by device' : ''}${mark.replacesId ? '' : `, by ${mark.author}`}`,

@@ -80,3 +80,20 @@ export async function measurementsOf(scope: ClubScope, athleteId: string, limit:
 		.orderBy(desc(measurement.takenOn), desc(measurement.receivedAt), asc(measurement.id))
 		.limit(limit)
 }
+
+/** What stands of some reps, oldest first. Index `measurement_of_mark`. */
+export async function measurementsOfMarks(scope: ClubScope, markIds: string[]): Promise<MeasurementRow[]> {
+	if (markIds.length === 0) return []
+	return scope.db
+		.select()
+		.from(measurement, { forceIndex: 'measurement_of_mark' })
+		.where(
+			and(
+				eq(measurement.clubId, scope.clubId),
+				inArray(measurement.markId, markIds),
+				eq(measurement.isVoid, false),
+				notExists(replaced(scope)),
+			),
+		)
+		.orderBy(asc(measurement.receivedAt), asc(measurement.id))
+}

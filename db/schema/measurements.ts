@@ -18,6 +18,8 @@ export const measurement = mysqlTable(
 		calculation: code('calculation', 40).notNull(),
 		method: code('method', 20).notNull(),
 		input: jsonOf<Record<string, unknown>>('input').notNull(),
+		/** The rep it was taken of; null at the bench itself. No foreign key: a rep may be corrected under a new id. */
+		markId: uuid('mark_id'),
 		replacesId: uuid('replaces_id'),
 		isVoid: boolean('is_void').notNull(),
 		contentHash: char('content_hash', { length: 64 }).notNull(),
@@ -31,6 +33,7 @@ export const measurement = mysqlTable(
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
 		index('measurement_by_athlete').on(t.clubId, t.athleteId, t.takenOn),
+		index('measurement_of_mark').on(t.clubId, t.markId),
 		index('measurement_replaces').on(t.clubId, t.replacesId),
 	],
 )

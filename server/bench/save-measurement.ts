@@ -11,6 +11,9 @@ import type { SignedIn } from '../access/sign-in'
 import { runCalculation, shapeError } from '../calc/run-calculation'
 import { shapeCheck } from '../check-shape'
 import { todayAt } from '../clock'
+import type { ClubScope } from '../../db/connect'
+import { foldEvents } from '../../core/events/fold'
+import { eventsById, eventsOfAthlete } from '../../db/queries/log'
 import { database, scopeOf } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 
@@ -24,7 +27,7 @@ export async function saveMeasurement(who: SignedIn, value: unknown, now: Date):
 		const { field, message } = shapeError(check.errors?.at(-1), value)
 		return { field, reason: message }
 	}
-	const { id, athleteId, takenOn, calculation, method, input } = value
+	const { id, athleteId, takenOn, calculation, method, input, markId } = value
 	const today = todayAt(who.timeZone, now)
 	if (!may(who.role, 'marks:write') && !(may(who.role, 'marks:write-today') && takenOn === today))
 		return {
@@ -46,15 +49,36 @@ export async function saveMeasurement(who: SignedIn, value: unknown, now: Date):
 	const scope = scopeOf(who.clubId)
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return { field: 'athleteId', reason: 'No such athlete.' }
-	const contentHash = hashOf({ athleteId, takenOn, calculation, method, input })
+	if (markId !== undefined && !(await isRepOf(scope, markId, athleteId)))
+		return { field: 'markId', reason: 'No such rep of this athlete.' }
+	// Without a rep the hash is what it was before reps could be named.
+	const contentHash = hashOf({ athleteId, takenOn, calculation, method, input, ...(markId ? { markId } : {}) })
 	const isNew = await keep(
 		who,
-		{ id, athleteId, takenOn, calculation, method, input, replacesId: null, isVoid: false, contentHash },
+		{
+			id,
+			athleteId,
+			takenOn,
+			calculation,
+			method,
+			input,
+			markId: markId ?? null,
+			replacesId: null,
+			isVoid: false,
+			contentHash,
+		},
 		now,
 	)
 	if (!isNew && (await measurementHash(scope, id)) !== contentHash)
 		return { field: 'id', reason: 'id_reused: another measurement already has this id' }
 	return { saved: isNew ? 'new' : 'again', athleteName: athlete.name }
+}
+
+async function isRepOf(scope: ClubScope, markId: string, athleteId: string): Promise<boolean> {
+	const [mark] = await eventsById(scope, [markId])
+	if (mark?.type !== 'mark') return false
+	const { current } = foldEvents(await eventsOfAthlete(scope, athleteId, [mark.sessionId]))
+	return current.some((event) => event.id === markId && event.athleteId === athleteId)
 }
 
 /** Takes a measurement back: a new row says that the old one does not stand. Null for a stranger's id. */
@@ -68,11 +92,11 @@ export async function takeBackMeasurement(
 	const found = await readMeasurement(scope, id)
 	if (!found) return null
 	if (!may(who.role, 'marks:write') && found.authorId !== who.personId) return 'not-allowed'
-	const { athleteId, takenOn, calculation, method, input } = found
+	const { athleteId, takenOn, calculation, method, input, markId } = found
 	const contentHash = hashOf({ void: id })
 	await keep(
 		who,
-		{ id: newId, athleteId, takenOn, calculation, method, input, replacesId: id, isVoid: true, contentHash },
+		{ id: newId, athleteId, takenOn, calculation, method, input, markId, replacesId: id, isVoid: true, contentHash },
 		now,
 	)
 	return 'done'

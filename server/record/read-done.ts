@@ -7,17 +7,27 @@ import { namesOn } from '../../core/plan/entry-parts'
 import { type SessionDone, sessionDone } from '../../core/record/session-done'
 import type { FieldLine } from '../../core/field/pack'
 import type { Mark } from '../../core/vocabulary/events'
+import type { Dose } from '../../core/vocabulary/dose'
+import { type Leg, SIDES } from '../../core/vocabulary/words'
 import type { School } from '../../core/vocabulary/school'
 import { authorsById } from '../../db/queries/clubs'
+import type { ClubScope } from '../../db/connect'
 import type { StoredEvent } from '../../db/queries/log'
 import { readSquad } from '../../db/queries/squads'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { readable, told } from '../field/read-pack'
+import { filmedOf } from '../bench/read-measurements'
 import { type SetAside, listSetAside } from '../marks/set-aside'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
 
+/** A rep that a number from paper may be of; on the side it was done where each side has its own. */
+export interface PaperPlace {
+	setNo: number
+	repNo: number
+	side: Leg | null
+}
 /** A line of a drill as paper is typed into it. */
 export interface PaperLine {
 	lineId: string
@@ -28,7 +38,7 @@ export interface PaperLine {
 	/** "20 m, s"; two for a contact. */
 	asks: string[]
 	/** Reps of the line, or its sets where reps are ticked off, that nothing was logged of. */
-	open: { setNo: number; repNo: number }[]
+	open: PaperPlace[]
 	reps: number
 }
 export interface SessionDonePage extends SessionDone {
@@ -72,6 +82,7 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 				),
 			})),
 			drillName: (id) => drills[id]?.name ?? id,
+			filmed: await filmed(scope, events, byId),
 		},
 		events.map((event) => ({
 			...byId.get(event.id)!,
@@ -97,6 +108,23 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 		})),
 		marks: mayChange ? marksOf(events, lines, nameOf) : {},
 	}
+}
+
+/** What film says of the marks that stand: a film was of the rep, whatever was corrected of its number since. */
+async function filmed(
+	scope: ClubScope,
+	events: readonly StoredEvent[],
+	byId: ReadonlyMap<string, { replacesId?: string | undefined }>,
+): Promise<Map<string, string[]>> {
+	const chains = events.flatMap((event) => {
+		if (event.type !== 'mark') return []
+		const ids: string[] = []
+		for (let id: string | undefined = event.id; id !== undefined && !ids.includes(id); id = byId.get(id)?.replacesId)
+			ids.push(id)
+		return [{ id: event.id as string, ids }]
+	})
+	const words = await filmedOf(scope, [...new Set(chains.flatMap(({ ids }) => ids))])
+	return new Map(chains.map(({ id, ids }) => [id, ids.flatMap((one) => words.get(one) ?? [])]))
 }
 
 /** The hour and minute of an instant in the club's time. */
@@ -156,22 +184,22 @@ function paperOf(
 				.filter((line) => line.entryId === entryId)
 				.map((line): PaperLine => {
 					const logged = people.find(({ athleteId }) => athleteId === line.athleteId)?.reps ?? []
-					const { sets, reps } = line.dose
-					const places = Array.from({ length: sets }, (_, set) =>
-						Array.from({ length: line.logs === 'done' ? 1 : reps }, (_rep, rep) => ({
-							setNo: set + 1,
-							repNo: rep + 1,
-						})),
-					).flat()
+					const { reps } = line.dose
 					return {
 						lineId: line.id,
 						athleteId: line.athleteId,
 						name: nameOf.get(line.athleteId) ?? '',
 						logs: line.logs,
 						asks: line.logs === 'done' ? ['reps'] : slotsOf(line, []).map(({ name, unit }) => `${name}, ${unit}`),
-						open: places.filter(
-							({ setNo, repNo }) =>
-								!logged.some((rep) => rep.setNo === setNo && (line.logs === 'done' || rep.repNo === repNo)),
+						open: placesOf(line).filter(
+							({ setNo, repNo, side }) =>
+								!logged.some(
+									(rep) =>
+										rep.setNo === setNo &&
+										(line.logs === 'done' || rep.repNo === repNo) &&
+										// What was logged without a side was done on both.
+										(side === null || rep.side === null || rep.side === side),
+								),
 						),
 						reps,
 					}
@@ -179,4 +207,21 @@ function paperOf(
 				.filter(({ open }) => open.length > 0),
 		]),
 	)
+}
+
+/** Every rep of a line, or every set where reps are ticked off; where each side has its own, of either side by turn. */
+function placesOf(line: FieldLine): PaperPlace[] {
+	const of = ({ sets, reps }: Dose, side: Leg | null): PaperPlace[] =>
+		Array.from({ length: sets }, (_, set) =>
+			Array.from({ length: line.logs === 'done' ? 1 : reps }, (_rep, rep) => ({
+				setNo: set + 1,
+				repNo: rep + 1,
+				side,
+			})),
+		).flat()
+	if (line.sided !== 'each') return of(line.dose, null)
+	return SIDES.flatMap((side) => {
+		const own = line.sides === undefined ? line.dose : line.sides[side]
+		return own ? of(own, side) : []
+	})
 }

@@ -7,6 +7,8 @@ import { foldEvents } from '../../core/events/fold'
 import { eventsOfSessions } from '../../db/queries/log'
 import { readLines } from '../../db/queries/sessions'
 import type { SignedIn } from '../access/sign-in'
+import { repsOn } from '../bench/read-measurements'
+import { saveMeasurement, takeBackMeasurement } from '../bench/save-measurement'
 import { acceptEvents } from '../log/accept-events'
 import { readPack } from '../field/read-pack'
 import { readDone } from './read-done'
@@ -218,22 +220,32 @@ describe('a write-up', () => {
 })
 
 describe('marks from paper', () => {
-	const cell = (drillId: string, setNo: number, repNo: number, typed: string, athlete = 0) => ({
-		lineId: lineOf(drillId, athlete).id,
+	const cell = (
+		drillId: string,
+		setNo: number,
+		repNo: number,
+		typed: string,
+		side: 'left' | 'right' | null = null,
+	) => ({
+		lineId: lineOf(drillId).id,
 		setNo,
 		repNo,
+		side,
 		typed,
 	})
 	it('go where nothing is logged yet: a number, two for a contact, the reps of a set by eye', async () => {
 		await run(3.12, 2)
-		const { paper, drills } = await page()
-		const open = (drill: number) => {
+		const { drills } = await page()
+		const open = async (drill: number) => {
+			const { paper } = await page()
 			const line = paper[drills[drill]!.entryId]!.find(({ athleteId }) => athleteId === club.athletes[0])!
-			return [line.logs, line.asks, line.open.map(({ setNo, repNo }) => `${setNo}.${repNo}`)]
+			return [line.logs, line.asks, line.open.map(({ setNo, repNo, side }) => `${setNo}.${repNo}${side ?? ''}`)]
 		}
-		expect(open(0)).toEqual(['sprint', ['20 m, s'], ['1.1', '1.3']])
-		expect(open(1)).toEqual(['contact', ['contact, ms', 'flight, ms'], ['1.1', '1.2', '2.1', '2.2']])
-		expect(open(2)).toEqual(['done', ['reps'], ['1.1', '2.1']])
+		// On one leg each leg has its own reps.
+		const each = (side: string) => ['1.1', '1.2', '2.1', '2.2'].map((rep) => rep + side)
+		expect(await open(0)).toEqual(['sprint', ['20 m, s'], ['1.1', '1.3']])
+		expect(await open(1)).toEqual(['contact', ['contact, ms', 'flight, ms'], [...each('left'), ...each('right')]])
+		expect(await open(2)).toEqual(['done', ['reps'], ['1.1', '2.1']])
 		expect(
 			await addFromPaper(
 				club.coach,
@@ -241,7 +253,7 @@ describe('marks from paper', () => {
 				[
 					cell('three-point-start', 1, 1, '312'),
 					cell('three-point-start', 1, 3, ' '),
-					cell('single-leg-pogo', 2, 1, '146 512'),
+					cell('single-leg-pogo', 2, 1, '146 512', 'right'),
 					cell('wall-drill', 2, 1, '8'),
 				],
 				'stopwatch',
@@ -249,6 +261,10 @@ describe('marks from paper', () => {
 			),
 		).toEqual({ changed: 3 })
 		const marks = (await standing()).filter(({ type }) => type === 'mark')
+		expect(marks.flatMap((mark) => (mark.type === 'mark' && mark.side ? [[mark.kind, mark.side]] : []))).toEqual([
+			['contact', 'right'],
+		])
+		expect((await open(1))[2]).toEqual([...each('left'), '1.1right', '1.2right', '2.2right'])
 		expect(marks.map(({ kind, value }) => [kind, value])).toEqual(
 			expect.arrayContaining([
 				['sprint', { splits: [{ distanceM: 20, timeS: 3.12 }], method: 'stopwatch' }],
@@ -259,21 +275,23 @@ describe('marks from paper', () => {
 		)
 		expect(
 			(await page()).paper[drills[0]!.entryId]!.find(({ athleteId }) => athleteId === club.athletes[0])!.open,
-		).toEqual([{ setNo: 1, repNo: 3 }])
+		).toEqual([{ setNo: 1, repNo: 3, side: null }])
 	})
 	it('are kept all or none: each cell that cannot be read is named', async () => {
-		const [good, bad, short, reps] = [
+		const [good, bad, short, reps, sideless] = [
 			cell('three-point-start', 1, 1, '312'),
 			cell('three-point-start', 1, 2, '3,1x'),
-			cell('single-leg-pogo', 1, 1, '146'),
+			cell('single-leg-pogo', 1, 1, '146', 'left'),
 			cell('wall-drill', 1, 1, '0'),
+			cell('single-leg-pogo', 1, 1, '146 512'),
 		]
-		const key = ({ lineId, setNo, repNo }: typeof good) => `${lineId}/${setNo}/${repNo}`
-		expect(await addFromPaper(club.coach, sessionId, [good, bad, short, reps], 'gate', NOW)).toEqual({
+		const key = ({ lineId, setNo, repNo, side }: typeof good) => `${lineId}/${setNo}/${repNo}${side ? `/${side}` : ''}`
+		expect(await addFromPaper(club.coach, sessionId, [good, bad, short, reps, sideless], 'gate', NOW)).toEqual({
 			cells: {
 				[key(bad)]: 'a number, as 302',
 				[key(short)]: 'two numbers, as 146 512',
 				[key(reps)]: 'whole reps',
+				[key(sideless)]: 'left or right',
 			},
 		})
 		expect(await standing()).toEqual([])
@@ -287,5 +305,50 @@ describe('marks from paper', () => {
 	})
 	it('are not asked for before the day', async () => {
 		expect((await readDone(club.coach, sessionId, '2026-03-11'))!.paper).toEqual({})
+	})
+})
+
+describe('a film of a rep', () => {
+	const filmed = (markId: string, more: object = {}) => ({
+		id: randomUUID(),
+		athleteId: club.athletes[0]!,
+		takenOn: TODAY,
+		calculation: 'rebound',
+		method: 'film',
+		input: { contact_time_s: 0.146, flight_time_s: 0.45, fps: 240 },
+		markId,
+		...more,
+	})
+	const words = async () =>
+		(await page()).drills.flatMap(({ people }) => people.flatMap(({ reps }) => reps.flatMap((rep) => rep.words)))
+	it('stands beside the rep, whatever its number is corrected to, until it is taken back', async () => {
+		const id = await run(3.12)
+		const film = filmed(id)
+		expect(await saveMeasurement(club.coach, film, NOW)).toMatchObject({ saved: 'new' })
+		expect(await words()).toEqual(['film: RSI 1.70 m/s, 25 cm'])
+		await correctMark(club.coach, sessionId, id, ['3.21'], NOW)
+		expect(await words()).toEqual(['film: RSI 1.70 m/s, 25 cm'])
+		await takeBackMeasurement(club.coach, film.id, randomUUID(), NOW)
+		expect(await words()).toEqual([])
+	})
+	it('is of a rep of the same athlete that stands, or of none', async () => {
+		const [own, other] = [await run(3.12), await run(3.3, 1, 1)]
+		expect(await saveMeasurement(club.coach, filmed(other), NOW)).toMatchObject({ field: 'markId' })
+		expect(await saveMeasurement(club.coach, filmed(randomUUID()), NOW)).toMatchObject({ field: 'markId' })
+		const stranger = await makeClub('Other')
+		expect(await saveMeasurement(stranger.coach, filmed(own, { athleteId: stranger.athletes[0]! }), NOW)).toMatchObject(
+			{ field: 'markId' },
+		)
+		await takeBack(club.coach, sessionId, own, NOW)
+		expect(await saveMeasurement(club.coach, filmed(own), NOW)).toMatchObject({ field: 'markId' })
+	})
+	it('is offered the reps of its athlete on its day', async () => {
+		const id = await run(3.12)
+		await run(3.3, 1, 1)
+		expect(await repsOn(club.scope, club.athletes[0]!, TODAY)).toEqual([
+			{ id, words: 'Three-point start, set 1 rep 1: 3.12 s' },
+		])
+		expect(await repsOn(club.scope, club.athletes[0]!, '2026-03-11')).toEqual([])
+		expect(await repsOn((await makeClub('Other')).scope, club.athletes[0]!, TODAY)).toEqual([])
 	})
 })

@@ -7,7 +7,7 @@ import { type Draft, type Write, stampWrite } from '../../core/field/session/wri
 import { readDigits } from '../../core/measure/read-digits'
 import type { LogEvent, Mark } from '../../core/vocabulary/events'
 import { ON_PAPER } from '../../core/record/on-paper'
-import { METHODS_OF } from '../../core/vocabulary/words'
+import { type Leg, METHODS_OF } from '../../core/vocabulary/words'
 import { eventsById } from '../../db/queries/log'
 import { readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
@@ -146,15 +146,21 @@ export interface Cell {
 	lineId: string
 	setNo: number
 	repNo: number
+	/** Where each side has its own reps. */
+	side?: Leg | null
 	typed: string
 }
+
+/** A cell by its place: "line/set/rep", with the side where it has one. */
+const cellKey = ({ lineId, setNo, repNo, side }: Omit<Cell, 'typed'>): string =>
+	[lineId, setNo, repNo, ...(side ? [side] : [])].join('/')
 
 /**
  * Marks from paper, all of them or none. An empty cell is none; of a contact two numbers are typed, contact and flight;
  * of a drill that is judged by eye the reps of a set.
  *
  * @param method how they were taken
- * @returns what cannot be read, by "line/set/rep"; null for a stranger's session
+ * @returns what cannot be read, by "line/set/rep" or "line/set/rep/side"; null for a stranger's session
  */
 export async function addFromPaper(
 	who: SignedIn,
@@ -171,7 +177,7 @@ export async function addFromPaper(
 		.filter(({ typed }) => typed.trim() !== '')
 		.flatMap((cell): Draft[] => {
 			const read = readCell(cell, byId.get(cell.lineId), method)
-			if ('problem' in read) problems[`${cell.lineId}/${cell.setNo}/${cell.repNo}`] = read.problem
+			if ('problem' in read) problems[cellKey(cell)] = read.problem
 			return 'draft' in read ? [read.draft] : []
 		})
 	if (Object.keys(problems).length > 0) return { cells: problems }
@@ -185,12 +191,21 @@ export async function addFromPaper(
 }
 
 function readCell(
-	{ setNo, repNo, typed }: Cell,
+	{ setNo, repNo, side = null, typed }: Cell,
 	line: FieldLine | undefined,
 	method: string,
 ): { draft: Draft } | { problem: string } {
 	if (!line) return { problem: 'no such line' }
-	const place = { athleteId: line.athleteId, entryId: line.entryId, lineId: line.id, setNo, repNo, type: 'mark' }
+	if ((line.sided === 'each') !== (side !== null)) return { problem: 'left or right' }
+	const place = {
+		athleteId: line.athleteId,
+		entryId: line.entryId,
+		lineId: line.id,
+		setNo,
+		repNo,
+		...(side ? { side } : {}),
+		type: 'mark',
+	}
 	if (line.logs === 'done') {
 		const reps = Number(typed.trim())
 		return /^\d{1,3}$/.test(typed.trim()) && reps > 0

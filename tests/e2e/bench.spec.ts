@@ -138,12 +138,52 @@ test('the film stepper finds the known contact, at its true rate and slowed', as
 		await page.getByLabel('Filmed at').fill('240')
 	}
 	await expect(output).toContainText('frame 204 ')
-	await page.getByLabel('Athlete').selectOption({ index: 2 })
+	const contacts = page.getByRole('region', { name: 'Keep with an athlete' })
+	await contacts.getByLabel('Athlete').selectOption({ index: 2 })
 	expect(posts).toEqual([])
-	await page.getByRole('button', { name: 'Keep' }).click()
+	await contacts.getByRole('button', { name: 'Keep' }).click()
 	await expect(page.getByText(/^Kept with/)).toBeVisible()
 	// One contact has a flight after it; what went out is its two times, not the film.
 	expect(posts).toEqual([`${app.address}/api/measurements`])
+
+	// Angles on the frame that is seen, also on a picture twice as large: a trunk at 45°, a shin that is upright.
+	await page.getByLabel('Zoom').selectOption('2')
+	await page.getByRole('button', { name: 'Angles on this frame' }).click()
+	const panel = page.getByRole('region', { name: 'Angles on a frame' })
+	// Its upper left corner, whatever the zoom shows of it.
+	await page.getByRole('heading', { level: 1 }).scrollIntoViewIfNeeded()
+	const frame = (await page.locator('video').locator('..').locator('..').boundingBox())!
+	const middle = { x: frame.width / 2, y: frame.height / 2 }
+	// 17 of the film's pixels: shorter limbs have no slope.
+	const unit = frame.height / 3.5
+	for (const [joint, across, up] of [
+		['shoulder', 1, 1.5],
+		['hip', 0, 0.5],
+		['knee', 0, -0.5],
+		['ankle', 0, -1.5],
+	] as const) {
+		await expect(panel).toContainText(`Click the ${joint}`)
+		await page.mouse.click(frame.x + middle.x + across * unit, frame.y + middle.y - up * unit)
+	}
+	for (const said of ['45 °', '0 °', '180 °']) await expect(panel.getByText(said, { exact: true })).toBeVisible()
+	const angles = page.getByRole('region', { name: 'Keep the angles with an athlete' })
+	// It is of a rep that was run today.
+	const [rep] = await app.rows(
+		`select mark.id as id, athlete_identity.name as name from mark join session on session.id = session_id
+			join athlete_identity on athlete_identity.athlete_id = mark.athlete_id
+			where session.day = current_date and mark.kind = 'sprint' limit 1`,
+	)
+	await angles.getByLabel('Athlete').selectOption({ label: String(rep!.name) })
+	await angles.getByLabel('Of which rep').selectOption(String(rep!.id))
+	await angles.getByRole('button', { name: 'Keep' }).click()
+	await expect(angles.getByText(/^Kept with/)).toBeVisible()
+	const [kept] = await app.rows("select mark_id as rep, input from measurement where calculation = 'posture'")
+	expect(kept!.rep).toBe(rep!.id)
+	const [{ sessionId }] = (await app.rows('select session_id as sessionId from mark where id = ?', [rep!.id])) as [
+		{ sessionId: string },
+	]
+	await page.goto(`/sessions/${sessionId}/done`)
+	await expect(page.getByText(/film: trunk 45°, shin 0°, knee 180°/).first()).toBeVisible()
 })
 
 test('a file that is no film gets a sentence with what plays', async ({ page }) => {
