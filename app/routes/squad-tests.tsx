@@ -249,7 +249,7 @@ function Item({ item, ranked }: { item: TestItem; ranked: boolean }) {
 										)}
 										{side && <span className="dim font-normal"> {side}</span>}
 									</th>
-									<td className="num text-right text-[16px] font-semibold">{write(reading.value)}</td>
+									<td className="num text-right text-[16px] font-semibold whitespace-nowrap">{write(reading.value)}</td>
 									<td className="pl-4">
 										{reading.last ? (
 											<Against of={reading.last} write={write} />

@@ -63,7 +63,7 @@ export default function TrendChart({ trend, label }: { trend: Trend; label: stri
 	return (
 		<PlotFrame label={label} height={270}>
 			<ComposedChart margin={{ top: 22, right: RIGHT, bottom: 0, left: 0 }} accessibilityLayer={false}>
-				{trend.phases.map((phase, index) => (
+				{(last > LONG_DAYS ? [] : trend.phases).map((phase, index) => (
 					<ReferenceArea
 						key={`${phase.from}-${phase.phase}`}
 						x1={Math.max(0, at(phase.from))}
@@ -134,6 +134,7 @@ export default function TrendChart({ trend, label }: { trend: Trend; label: stri
 							<SessionPoint
 								{...(props as PointProps)}
 								square={index > 0}
+								small={all.length > MANY_NUMBERS}
 								colour={colour}
 								axis={trend.better === 'lower' ? [ticks[0]!, ticks.at(-1)!] : [ticks.at(-1)!, ticks[0]!]}
 							/>
@@ -161,20 +162,35 @@ function SessionPoint({
 	cy,
 	payload,
 	square,
+	small,
 	colour,
 	axis: [top, bottom],
-}: PointProps & { square: boolean; colour: string; axis: [top: number, bottom: number] }) {
+}: PointProps & { square: boolean; small: boolean; colour: string; axis: [top: number, bottom: number] }) {
 	const plot = usePlotArea()
 	if (cx === undefined || cy === undefined || !payload || !plot) return <g />
 	const best = plot.y + (plot.height * (payload.top - top)) / (bottom - top)
 	const fill = payload.unusual ? 'var(--color-paper)' : colour
+	const size = small ? 2.5 : 5
 	return (
 		<g>
-			<path d={`M${cx} ${cy}V${best}M${cx - 4} ${best}h8`} stroke={colour} strokeWidth="1.5" fill="none" />
+			<path
+				d={small ? `M${cx} ${cy}V${best}` : `M${cx} ${cy}V${best}M${cx - 4} ${best}h8`}
+				stroke={colour}
+				strokeWidth={small ? 0.75 : 1.5}
+				fill="none"
+			/>
 			{square ? (
-				<rect x={cx - 4} y={cy - 4} width="8" height="8" fill="var(--color-paper)" stroke={colour} strokeWidth="2" />
+				<rect
+					x={cx - size + 1}
+					y={cy - size + 1}
+					width={2 * size - 2}
+					height={2 * size - 2}
+					fill="var(--color-paper)"
+					stroke={colour}
+					strokeWidth={small ? 1 : 2}
+				/>
 			) : (
-				<circle cx={cx} cy={cy} r="5" fill={fill} stroke={colour} strokeWidth="1.5" />
+				<circle cx={cx} cy={cy} r={size} fill={fill} stroke={colour} strokeWidth={small ? 1 : 1.5} />
 			)}
 			{payload.record && <path d={`M${cx - 5} ${Math.min(best, cy) - 10}h10l-5 6z`} fill="var(--color-ink)" />}
 			<title>{`${shortDay(payload.day)}`}</title>
@@ -182,7 +198,12 @@ function SessionPoint({
 	)
 }
 
-/** The first of each month within the picture, every second or third where there are many. */
+/** From so many days on phases are stripes that say nothing, and years say more than months. */
+const LONG_DAYS = 550
+/** With more numbers than this their marks would run into each other: about seventy sessions. */
+const MANY_NUMBERS = 280
+
+/** The first of each month within the picture, every second or third where there are many; over years, of each year. */
 function monthTicks(from: string, days: number): [day: number, name: string][] {
 	const [year, month] = from.split('-').map(Number) as [number, number]
 	const first = Array.from({ length: Math.ceil(days / 28) + 2 }, (_, index) => {
@@ -193,6 +214,8 @@ function monthTicks(from: string, days: number): [day: number, name: string][] {
 			date.getUTCMonth() === 0 ? `${name} ${date.getUTCFullYear()}` : name,
 		] as [number, string]
 	}).filter(([day]) => day >= 0 && day <= days)
+	if (days > LONG_DAYS)
+		return first.filter(([, name]) => /\d{4}$/.test(name)).map(([day, name]): [number, string] => [day, name.slice(-4)])
 	const step = Math.ceil(first.length / 8)
 	// Within one month the days say more than its name.
 	return first.length < 2
