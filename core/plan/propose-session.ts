@@ -5,7 +5,7 @@ import type { Library } from '../vocabulary/library'
 import { type FlowEntry, type FlowLine, flowEntry, simulateEntry } from './flow'
 import { type EntryTuning, type Variant, QUANTITIES, type Quantity } from '../vocabulary/entry'
 import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
-import { type LimitContext, type LimitedAthlete, capsFor } from './session-limits'
+import { type LimitContext, type LimitedAthlete, TARGET_REACHED, capsFor } from './session-limits'
 import {
 	QUALITIES,
 	QUALITY_NAMES,
@@ -16,6 +16,7 @@ import {
 	targetOf,
 	targetsByLevel,
 } from './targets'
+import { KEEPING, KEEPING_DOSE, type Theme, type ThemeId, themeOf } from './themes'
 import { addInto, emptyCount } from '../dose/dose-count'
 
 export interface BuildRequest {
@@ -74,7 +75,7 @@ export function proposeSession(request: BuildRequest): Proposal {
 	if (!(Number.isInteger(mostLanes) && mostLanes >= 1 && mostLanes <= 6))
 		throw new RangeError(`mostLanes: ${mostLanes} is not a whole number from 1 to 6`)
 	const pieces = piecesOf(request)
-	const states = shrinking(importance(target))
+	const states = shrinking(importance(target), themeOn(target))
 	const looked = new Map<number, Built>()
 	const at = (index: number): Built => {
 		const known = looked.get(index) ?? build(pieces, states[index]!, request)
@@ -91,7 +92,7 @@ export function proposeSession(request: BuildRequest): Proposal {
 	return {
 		entries: at(low).entries,
 		minutes: at(low).minutes,
-		shortfalls: shortfallsOf(at(low), states[low]!, request, context.library),
+		shortfalls: shortfallsOf(at(low), states[low]!, pieces, request, context.library),
 	}
 }
 
@@ -100,27 +101,48 @@ interface State {
 	/** How many kinds of spare pieces are left out. */
 	without: 0 | 1 | 2
 }
+/** So far what comes second shrinks before anything is left out [our setting]. */
+const SECOND_FIRST = 0.7
 const SCALES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0]
 
-/** From the whole session to the warm-up alone: the spare pieces go first, then the least important quantity by tenths, never far ahead of the others. */
-function shrinking(order: readonly Quantity[]): State[] {
+/** What a hard day is for; null where it is for everything a little. */
+const themeOn = ({ theme = null, role }: TargetRequest): Theme | null =>
+	theme === null || role !== 'hard' ? null : themeOf(theme)
+
+/**
+ * From the whole session to the warm-up alone: the spare pieces go first, then the least important quantity by tenths,
+ * never far ahead of the others. Of a day with a theme what comes second shrinks a little before anything is left out,
+ * and what the day is about only when nothing else is left.
+ */
+function shrinking(order: readonly Quantity[], day: Theme | null): State[] {
 	const full: State = { scales: { fastMetres: 1, contacts: 1, cuts60: 1, throws: 1 }, without: 0 }
-	const states: State[] = [full, { ...full, without: 1 }, { ...full, without: 2 }]
 	const scales = { ...full.scales }
+	const states: State[] = [full]
+	const shrink = (quantity: Quantity, floor: number, without: State['without'] = 2) => {
+		for (const scale of SCALES) {
+			if (scale >= scales[quantity] || scale < floor) continue
+			scales[quantity] = scale
+			states.push({ scales: { ...scales }, without })
+		}
+	}
+	const isMain = (quantity: Quantity) => QUALITY_OF[quantity] === day?.main
+	for (const quantity of order) if (QUALITY_OF[quantity] === day?.second) shrink(quantity, SECOND_FIRST, 0)
+	for (const without of [1, 2] as const) states.push({ scales: { ...scales }, without })
 	for (const floor of [0.7, 0.4, 0])
-		for (const quantity of [...order].reverse())
-			for (const scale of SCALES) {
-				if (scale >= scales[quantity] || scale < floor) continue
-				scales[quantity] = scale
-				states.push({ scales: { ...scales }, without: 2 })
-			}
+		for (const quantity of [...order].reverse()) if (!isMain(quantity)) shrink(quantity, floor)
+	for (const quantity of order.filter(isMain)) shrink(quantity, 0)
 	return states
 }
 
 /** The priority first, what is only kept last. */
-function importance({ priority, kept }: TargetRequest): Quantity[] {
+function importance(request: TargetRequest): Quantity[] {
+	const { priority, kept } = request
+	const day = themeOn(request)
+	const [first, last] = day
+		? [day.main, QUALITIES.filter((quality) => quality !== day.main && quality !== day.second)]
+		: [priority, kept]
 	const rank = (quantity: Quantity) =>
-		QUALITY_OF[quantity] === priority ? 0 : kept.includes(QUALITY_OF[quantity] as Quality) ? 2 : 1
+		QUALITY_OF[quantity] === first ? 0 : last.includes(QUALITY_OF[quantity] as Quality) ? 2 : 1
 	return [...QUANTITIES].sort((a, b) => rank(a) - rank(b))
 }
 
@@ -225,10 +247,16 @@ function lanesFor(flow: FlowEntry, most: number): { lanes: number; minutes: numb
 
 function shortfallsOf(
 	{ looked, lines }: Built,
-	{ scales }: State,
+	{ scales, without }: State,
+	pieces: readonly Piece[],
 	{ athletes, target }: BuildRequest,
 	library: Library,
 ): Shortfall[] {
+	/** Nothing stands for it because its pieces were the first to go. */
+	const isLeftOut = (quantity: Quantity) => {
+		const own = pieces.filter((piece) => piece.quantity === quantity)
+		return own.length > 0 && own.every(({ spare }) => spare !== undefined && spare <= without)
+	}
 	const found = new Map<string, Shortfall>()
 	for (const athlete of athletes) {
 		const sum = emptyCount()
@@ -239,6 +267,7 @@ function shortfallsOf(
 			const asked = targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target)
 			if (planned[quantity] >= asked - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT)) continue
 			const why =
+				isLeftOut(quantity) ||
 				planned[quantity] >= asked * scales[quantity] - Math.max(asked * TARGET_TOLERANCE, WHOLE_EVENT)
 					? 'the minutes'
 					: heldBy(quantity, looked, athlete, lines, library)
@@ -251,6 +280,7 @@ function shortfallsOf(
 	return [...found.values()].sort((a, b) => b.athletes.length - a.athletes.length)
 }
 
+const NO_NEARER = 'no whole dose comes nearer'
 /** What keeps an athlete's lines for a quantity small: what closed or cut one, the last that did. */
 function heldBy(
 	quantity: Quantity,
@@ -265,12 +295,13 @@ function heldBy(
 	for (const entry of [...own].reverse()) {
 		const line = lines.get(athlete.id)!.get(entry.id)!
 		const cap = entry.tuning?.caps?.[athlete.id]
-		if (cap) return cap.why
+		// What is cut at the target is nearer to it than one more would be.
+		if (cap) return cap.why === TARGET_REACHED ? NO_NEARER : cap.why
 		if (line.blocked !== null) return line.blocked
 		if (entry.tuning?.fill && quantitiesOf(countOf(line, athlete, library))[quantity] === 0)
 			return `${library.drills[line.drillId]!.name.toLowerCase()} stands in`
 	}
-	return own.length === 0 ? 'nobody can do any of it here' : 'no whole dose comes nearer'
+	return own.length === 0 ? 'nobody can do any of it here' : NO_NEARER
 }
 
 // What a session is made of
@@ -310,6 +341,10 @@ function piecesOf(request: BuildRequest): Piece[] {
 		return [...warm, rhythm, maker.ladder('Springs', 'stiffness'), ...maker.jumps(), ...maker.throws(), close].flatMap(
 			(piece) => piece ?? [],
 		)
+	const { theme = null } = request.target
+	// The close belongs to every session: it is no spare piece of one with a theme.
+	if (theme !== null)
+		return [...warm, rhythm, ...maker.theme(theme), maker.drill('Close', 'easy-close')].flatMap((piece) => piece ?? [])
 	const parts: Record<Quality, () => (Piece | null)[]> = {
 		sprint: () => maker.sprints(),
 		plyometric: () => maker.jumps(),
@@ -329,6 +364,8 @@ function piecesOf(request: BuildRequest): Piece[] {
 type Options = {
 	quantity?: Quantity
 	spare?: 1 | 2
+	/** Of the rung's dose, where a piece only keeps what it is of. */
+	doseShare?: number
 	dose?: Dose
 	parameters?: Parameters
 	rest?: Rest
@@ -393,6 +430,26 @@ class Maker {
 		})
 	}
 
+	/** The theme's own pieces, then what keeps the other qualities; throws last, because many of them tire. */
+	theme(id: ThemeId): (Piece | null)[] {
+		const { main, second, pieces } = themeOf(id)
+		const kept = QUALITIES.filter((quality) => quality !== main && quality !== second)
+		// Of what is left to the target each takes its part, the last all of it.
+		const stillToCome = (quantity: Quantity, from: number) =>
+			pieces.slice(from).filter((piece) => 'forms' in piece && piece.quantity === quantity).length
+		const made = pieces.map((piece, index) =>
+			'ladder' in piece
+				? this.ladder(piece.part, piece.ladder, piece.quantity === null ? {} : { quantity: piece.quantity })
+				: this.fill(piece.part, piece.quantity, piece.forms, 1 / stillToCome(piece.quantity, index)),
+		)
+		const keeping = kept.map((quality) => {
+			const piece = KEEPING[quality]
+			return 'ladder' in piece && piece.quantity
+				? this.ladder(piece.part, piece.ladder, { quantity: piece.quantity, spare: 2, doseShare: KEEPING_DOSE })
+				: null
+		})
+		return [...made, ...keeping]
+	}
 	sprints(): (Piece | null)[] {
 		const { priority } = this.request.target
 		return [
@@ -494,7 +551,7 @@ class Maker {
 		drill: Drill,
 		family: Family,
 		ladderId: string | null,
-		{ quantity, spare, dose, parameters, rest, tuning }: Options,
+		{ quantity, spare, doseShare = 1, dose, parameters, rest, tuning }: Options,
 	): Piece {
 		this.made += 1
 		const week =
@@ -511,7 +568,7 @@ class Maker {
 				dose: dose!,
 				parameters: parameters!,
 				rest: rest!,
-				doseFactor: week,
+				doseFactor: Math.max(0.01, Math.round(week * doseShare * 100) / 100),
 				tuning: tuning ?? null,
 				lanes: 1,
 				together: 1,

@@ -222,6 +222,7 @@ function filled(
 	// What spares a sore region does not top anything up: it keeps its own dose.
 	if (perRep(line.parameters) === 0) return missing > 0 ? line : { blocked: ENOUGH, ladderId: null }
 	const lengths = quantity === 'fastMetres' ? FILL_LENGTHS_M[athlete.levelOf('sprint')] : [line.parameters.distanceM]
+	const room = target * (1 + TARGET_TOLERANCE) - sum[QUANTITY_AT[quantity]]! + 1e-9
 	// Within a fiftieth of what is missing any dose is as good: then usual reps decide, and the fewest starts.
 	let best: { dose: Dose; parameters: Parameters; off: number } | null = null
 	const usual = variantDose(entry, drill)
@@ -231,6 +232,8 @@ function filled(
 		for (let sets = 1; sets <= FILL_SETS; sets++)
 			for (let reps = 1; reps <= Math.max(6, FILL_REPS * usual.reps); reps++) {
 				if (sets * reps < 2 && quantity !== 'contacts') continue
+				// What goes above the target would be cut back by whole sets: fewer reps from the first come nearer.
+				if (sets * reps * each > room && best !== null) continue
 				const off = Math.abs(sets * reps * each - missing)
 				const ease = Math.abs(reps - usual.reps) + sets * 0.1
 				const score = Math.max(off, missing * 0.02) + ease * 1e-3 + (quantity === 'fastMetres' ? sets * reps * 1e-2 : 0)

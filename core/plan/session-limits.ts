@@ -102,6 +102,9 @@ function closedBy(
 	return caution ? inSentence(caution.sentence.replace(/\.$/, '')) : null
 }
 
+/** Why a line is cut that would take the session above its target. */
+export const TARGET_REACHED = 'the target is reached'
+
 function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext): Limit[] {
 	const jumps = athlete.levelOf('plyometric')
 	return [
@@ -126,7 +129,7 @@ function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext):
 				{ why: `the most for level ${level}`, most, value },
 				...(target === undefined || target * (1 + TARGET_TOLERANCE) >= most
 					? []
-					: [{ why: 'the target is reached', most: target * (1 + TARGET_TOLERANCE), value }]),
+					: [{ why: TARGET_REACHED, most: target * (1 + TARGET_TOLERANCE), value }]),
 			]
 		}),
 		...(Object.keys(RAMP_NAMES) as RampQuantity[]).flatMap((quantity): Limit[] => {

@@ -5,6 +5,7 @@ import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Quantity } from '../vocabulary/entry'
 import type { DayRole } from '../vocabulary/session'
 import { KEPT_SHARE } from '../judge/effective-dose'
+import { KEEPING_SHARE, SECOND_SHARE, type ThemeId, themeOf } from './themes'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
 export const QUANTITY_NAMES: Record<Quantity, string> = {
@@ -40,6 +41,8 @@ export interface TargetRequest {
 	/** What the block only keeps. */
 	kept: readonly Quality[]
 	surface: Surface | null
+	/** What a hard day is for; without one every quality gets its part of it. */
+	theme?: ThemeId | null
 }
 
 /** Contacts fall while the class rises [our setting]. */
@@ -64,6 +67,8 @@ export function mostOf(quantity: Quantity, level: Level, surface: Surface | null
 /**
  * What a session should cost an athlete of a level: the middle of the level's range, its upper end for the
  * priority, two thirds of the middle for what is only kept, times the week's share [our setting; ranges as they say].
+ * Of a day with a theme its main quality gets the upper end, its second two thirds of the middle, and the rest what
+ * keeps it.
  *
  * @returns contacts, metres (whole tens), cuts or throws; never above the level's range
  * @throws RangeError for a share outside 0 to 1
@@ -72,15 +77,24 @@ export function mostOf(quantity: Quantity, level: Level, surface: Surface | null
 export function targetOf(
 	quantity: Quantity,
 	level: Level,
-	{ share, phase, role, priority, kept, surface }: TargetRequest,
+	{ share, phase, role, priority, kept, surface, theme = null }: TargetRequest,
 ): number {
 	if (!(share > 0 && share <= 1)) throw new RangeError(`share: ${share} is not above 0 and at most 1`)
 	if (role === 'tissue' || role === 'test') return 0
 	if (role === 'light' && (quantity === 'fastMetres' || quantity === 'cuts60')) return 0
 	const { low, high } = rangeOf(quantity, level)
 	const quality = QUALITY_OF[quantity] as Quality
-	const whole =
-		priority === quality ? high : kept.includes(quality) ? ((low + high) / 2) * KEPT_SHARE : (low + high) / 2
+	const middle = (low + high) / 2
+	const day = theme === null || role !== 'hard' ? null : themeOf(theme)
+	const whole = day
+		? day.main === quality
+			? high
+			: middle * (day.second === quality ? SECOND_SHARE : KEEPING_SHARE)
+		: priority === quality
+			? high
+			: kept.includes(quality)
+				? middle * KEPT_SHARE
+				: middle
 	const week = phase === 'unloading' ? Math.min(share, UNLOADING_MOST) : share
 	const own =
 		whole * week * (quantity === 'contacts' ? PHASE_CONTACTS[phase] * (role === 'light' ? LIGHT_SHARE : 1) : 1)
