@@ -2,8 +2,9 @@ import { useState } from 'react'
 import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
 import { type Proposal, sayShortfall } from '#core/plan/propose-session'
-import { DAY_ROLES, type DayRole } from '#core/vocabulary/session'
-import { QUALITIES, QUALITY_NAMES, type Quality } from '#core/plan/targets'
+import { DAY_ROLES, type DayRole, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
+import { sayTheme, themeOf } from '#core/plan/themes'
+import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality } from '#core/plan/targets'
 import { useProposal } from './use-proposal'
 
 const ROLE_NAMES: Record<DayRole, string> = {
@@ -21,6 +22,8 @@ interface Props {
 	minutes: number
 	role: DayRole
 	onRole: (role: DayRole) => void
+	theme: ThemeId | null
+	onTheme: (theme: ThemeId | null) => void
 	onProposal: (proposal: Proposal, priority: Quality | null) => void
 	/** Takes the last proposal back; null when there is none. */
 	onUndo: (() => void) | null
@@ -36,6 +39,8 @@ export function ProposePanel({
 	minutes,
 	role,
 	onRole,
+	theme,
+	onTheme,
 	onProposal,
 	onUndo,
 	proposal,
@@ -49,6 +54,12 @@ export function ProposePanel({
 		.filter((one) => !ALWAYS.includes(one))
 		.sort()
 	const names = new Map(pack?.athletes.map((athlete) => [athlete.id, athlete.name]))
+	// Of a day with a theme what is only kept comes as near as it comes: that needs no line.
+	const day = theme !== null && role === 'hard' ? themeOf(theme) : null
+	const shortfalls = (proposal?.shortfalls ?? []).filter(({ quantity }) => {
+		const quality = QUALITY_OF[quantity]
+		return day === null || quality === day.main || quality === day.second
+	})
 	const ready = pack !== null && pack.athletes.length > 0 && minutes >= 10 && minutes <= 240
 	return (
 		<section className="border-y-[1.5px] border-ink py-3" aria-label="Proposal">
@@ -63,7 +74,28 @@ export function ProposePanel({
 						))}
 					</select>
 				</label>
-				<label className="field w-[150px]">
+				{role === 'hard' && (
+					<label className="field w-[200px]">
+						<span className="label">About</span>
+						<select
+							className="input"
+							value={theme ?? ''}
+							onChange={(event) => onTheme((event.target.value || null) as ThemeId | null)}
+						>
+							<option value="">everything a little</option>
+							{QUALITIES.map((quality) => (
+								<optgroup key={quality} label={QUALITY_NAMES[quality]}>
+									{THEME_IDS.filter((id) => themeOf(id).main === quality).map((id) => (
+										<option key={id} value={id}>
+											{themeOf(id).name}
+										</option>
+									))}
+								</optgroup>
+							))}
+						</select>
+					</label>
+				)}
+				<label className={`field w-[150px] ${role === 'hard' && theme !== null ? 'hidden' : ''}`}>
 					<span className="label">Priority</span>
 					<select
 						className="input"
@@ -100,6 +132,7 @@ export function ProposePanel({
 								mostLanes: lanes,
 								role,
 								priority,
+								theme,
 								kit: new Set([...ALWAYS, ...kit.filter((one) => !lacking.has(one))]),
 							},
 						})
@@ -138,6 +171,7 @@ export function ProposePanel({
 					))}
 				</fieldset>
 			</details>
+			{role === 'hard' && theme !== null && <p className="mt-1 text-[14.5px]">{sayTheme(theme, QUALITY_NAMES)}</p>}
 			{!ready && <p className="dim mt-1 text-[14px]">Pick a squad and who comes; the proposal goes by their rungs.</p>}
 			{problem && (
 				<p className="problem mt-1" role="alert">
@@ -148,13 +182,18 @@ export function ProposePanel({
 				<div className="mt-2" role="status">
 					<p>
 						<b>
-							{proposal.entries.length} drills in {Math.round(proposal.minutes)} minutes.
+							{new Set(proposal.entries.map(({ part }) => part)).size} pieces, {proposal.entries.length} drills in{' '}
+							{Math.round(proposal.minutes)} minutes.
 						</b>{' '}
-						{proposal.shortfalls.length === 0 ? 'Every target is reached within a twentieth.' : 'What did not fit:'}
+						{shortfalls.length === 0
+							? theme !== null && role === 'hard'
+								? 'What the day is about is reached within a twentieth.'
+								: 'Every target is reached within a twentieth.'
+							: 'What did not fit:'}
 					</p>
-					{proposal.shortfalls.length > 0 && (
+					{shortfalls.length > 0 && (
 						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
-							{proposal.shortfalls.map((one) => (
+							{shortfalls.map((one) => (
 								<li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>
 							))}
 						</ul>

@@ -23,13 +23,16 @@ import { DrillSearch, picksOf } from './drill-search'
 import { EntryRow } from './entry-row'
 import { ProposePanel } from './propose-panel'
 import type { SessionEntry } from '#core/vocabulary/entry'
-import type { SessionDraft } from '#core/vocabulary/session'
+import { type SessionDraft, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
+import { themeOf } from '#core/plan/themes'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { NumberField } from '../ui/number-field'
 import { proposedEntries, putOn, readableEntries } from './sheet-entries'
 import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
 import { useSubmission } from '../ui/post-form'
+
+const PROPOSED_TITLES = ['Speed and power', ...THEME_IDS.map((id) => themeOf(id).name)]
 
 interface Props {
 	initial: SessionDraft
@@ -124,9 +127,11 @@ export function SessionForm({
 		const fresh = putOn(pick, library)
 		if (fresh) setEntries((entries) => [...entries, fresh])
 	}
-	const replace = (entries: SessionEntry[]) => {
+	const replace = (entries: SessionEntry[], theme: ThemeId | null = null) => {
 		setBefore(draft.entries)
-		set({ entries, title: draft.title || 'Speed and power' })
+		// A title nobody typed follows the proposal.
+		const isTyped = draft.title !== '' && !PROPOSED_TITLES.includes(draft.title)
+		set({ entries, title: isTyped ? draft.title : theme ? themeOf(theme).name : 'Speed and power' })
 	}
 	const send = (over: number) =>
 		void submit({ submission, version: over, draft } as unknown as SubmitTarget, {
@@ -260,10 +265,12 @@ export function SessionForm({
 				role={draft.role}
 				priority={priority}
 				onRole={(role) => set({ role })}
+				theme={draft.theme ?? null}
+				onTheme={(theme) => set({ theme })}
 				onPriority={setPriority}
 				proposal={proposal}
 				onProposal={(found) => {
-					replace(proposedEntries(found.entries))
+					replace(proposedEntries(found.entries), draft.theme ?? null)
 					setProposal(found)
 				}}
 				onUndo={
@@ -398,6 +405,7 @@ function previewOf(draft: SessionDraft, pack: BuildPack, library: Library, prior
 		priority,
 		kept: pack.kept.filter((quality) => quality !== priority),
 		surface: pack.surface,
+		theme: draft.theme ?? null,
 	}
 	return previewSheet(readableEntries(draft.entries, library), limitedAthletes(pack, library), {
 		library,

@@ -11,6 +11,7 @@ import {
 	defaultPhases,
 	defaultShape,
 } from '#core/plan/block'
+import { themeOf } from '#core/plan/themes'
 import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality, targetOf } from '#core/plan/targets'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { todayAt } from '#server/clock'
@@ -80,6 +81,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 					kept: [],
 					testDay: false,
 					content: 'proposed',
+					themed: true,
 				},
 	)
 	const [emphasis, setEmphasis] = useState<Emphasis>('strength')
@@ -266,6 +268,17 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 					Tests on the last hard day of the unloading week
 					{squad?.battery && `: the battery “${squad.battery}”`}
 				</label>
+				{plan.content === 'proposed' && (
+					<label className="flex min-h-[44px] items-center gap-2.5">
+						<input
+							type="checkbox"
+							className="size-5 accent-act"
+							checked={plan.themed}
+							onChange={(event) => setPlan({ ...plan, themed: event.target.checked })}
+						/>
+						Every hard day has a theme: the priority first, or sprinting without one; the others by turns
+					</label>
+				)}
 			</fieldset>
 			<div className="mt-6 overflow-x-auto">
 				<table className="w-full max-w-[1100px] border-collapse text-[14px]">
@@ -291,9 +304,16 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 					<tbody>
 						{plan.phases.map((phase, week) => (
 							<tr key={week} className="rule">
-								<th scope="row" className="w-[92px] py-1.5 text-left font-normal">
+								<th scope="row" className="w-[150px] py-1.5 text-left font-normal">
 									<b className="num">Week {week + 1}</b>
 									<span className="dim block text-[13px]">{shortDay(addDays(plan.start, week * 7))}</span>
+									{sessions
+										.filter((session) => session.week === week + 1 && session.theme !== null)
+										.map((session) => (
+											<span key={session.day} className="block text-[13px]">
+												{shortDay(session.day).slice(0, 3)} {themeOf(session.theme!).name.toLowerCase()}
+											</span>
+										))}
 								</th>
 								<td className="w-[190px] pr-3">
 									<span className="flex items-center gap-1">
@@ -400,9 +420,17 @@ function askedIn(
 		sessions
 			.filter((session) => session.week === week)
 			.reduce(
-				(sum, { share, phase, role }) =>
+				(sum, { share, phase, role, theme }) =>
 					sum +
-					targetOf(quantity, level, { share, phase, role, priority: plan.priority, kept: plan.kept, surface: null }),
+					targetOf(quantity, level, {
+						share,
+						phase,
+						role,
+						theme,
+						priority: plan.priority,
+						kept: plan.kept,
+						surface: null,
+					}),
 				0,
 			)
 	return (there.length > 0 ? there : LEVELS).map(asked).join(' · ')

@@ -1,8 +1,9 @@
 import { type Day, addDays, weekday } from '../calendar/day-count'
 import type { Phase } from '../vocabulary/words'
 import { TISSUE_HOURS } from './session-checks'
-import type { DayRole } from '../vocabulary/session'
+import type { DayRole, ThemeId } from '../vocabulary/session'
 import type { Quality } from './targets'
+import { blockThemes } from './themes'
 
 export interface TrainingDay {
 	/** 1 Monday to 7 Sunday. */
@@ -27,6 +28,8 @@ export interface BlockPlan {
 	testDay: boolean
 	/** Hard sessions proposed from the targets, or the parts of the squad's last session. */
 	content: 'proposed' | 'copied'
+	/** Every hard day is about something; a block from before there were themes has none. */
+	themed: boolean
 }
 export interface BlockSession extends TrainingDay {
 	day: Day
@@ -36,6 +39,7 @@ export interface BlockSession extends TrainingDay {
 	/** Share of the whole dose, above 0 to 1: the heaviest week has all of it. */
 	share: number
 	role: DayRole
+	theme: ThemeId | null
 }
 /** A plan as it was kept before there were priorities and roles. */
 export type StoredPlan = Pick<BlockPlan, 'start' | 'phases' | 'shape' | 'days'> & Partial<BlockPlan>
@@ -44,6 +48,7 @@ export const completePlan = (stored: StoredPlan): BlockPlan => ({
 	kept: [],
 	testDay: false,
 	content: 'copied',
+	themed: false,
 	...stored,
 })
 
@@ -144,7 +149,10 @@ export function weekRoles(days: readonly TrainingDay[], spacingMetH: number): Da
  * @param spacingMetH hours from which spacing between hard days counts as met, 44 for 48
  * @throws RangeError for a start that is no Monday, for weeks and shape that do not match, for no days, and as `weekRoles` does
  */
-export function blockSessions({ start, phases, shape, days, testDay }: BlockPlan, spacingMetH = 44): BlockSession[] {
+export function blockSessions(
+	{ start, phases, shape, days, testDay, priority, kept, content, themed }: BlockPlan,
+	spacingMetH = 44,
+): BlockSession[] {
 	if (weekday(start) !== 1) throw new RangeError(`start: ${start} is not a Monday`)
 	if (phases.length !== shape.length || phases.length < BLOCK_WEEKS.least || phases.length > BLOCK_WEEKS.most)
 		throw new RangeError(`phases: ${phases.length} weeks with ${shape.length} loads; 3 to 8 of both are expected`)
@@ -162,13 +170,16 @@ export function blockSessions({ start, phases, shape, days, testDay }: BlockPlan
 					phase,
 					share: shareOf(shape, week),
 					role: roles[index]!,
+					theme: null,
 				}),
 			),
 		)
 		.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
 	const last = sessions.findLast((session) => session.role === 'hard')
 	if (testDay && last && last.phase === 'unloading') last.role = 'test'
-	return sessions
+	if (!themed || content !== 'proposed') return sessions
+	const themes = blockThemes(sessions, priority, kept)
+	return sessions.map((session, index) => ({ ...session, theme: themes[index]! }))
 }
 
 /** A week's share of the heaviest one, in hundredths. */

@@ -6,7 +6,7 @@ import { type PlainFacts, concludeFor } from '../permit/plain-facts'
 import type { LadderState, WorkDay } from '../judge/types'
 import type { BuildRequest } from './propose-session'
 import type { LimitedAthlete } from './session-limits'
-import type { DayRole } from '../vocabulary/session'
+import type { DayRole, ThemeId } from '../vocabulary/session'
 import type { TargetRequest } from './targets'
 
 /** Everything a session for a day can be built from without asking anybody: plain data, as it travels to the browser. */
@@ -19,6 +19,7 @@ export interface BuildPack {
 	role: DayRole
 	priority: TargetRequest['priority']
 	kept: TargetRequest['kept']
+	theme: ThemeId | null
 	school: School
 	priorityLadders: string[]
 	athletes: PackAthlete[]
@@ -87,12 +88,14 @@ export function requestOf(
 		kit,
 		role = pack.role,
 		priority = pack.priority,
+		theme = pack.theme,
 	}: {
 		minutes: number
 		mostLanes: number
 		kit: ReadonlySet<string> | null
 		role?: DayRole
 		priority?: TargetRequest['priority']
+		theme?: ThemeId | null
 	},
 ): BuildRequest {
 	return {
@@ -107,6 +110,7 @@ export function requestOf(
 			priority,
 			kept: pack.kept.filter((quality) => quality !== priority),
 			surface: pack.surface,
+			theme,
 		},
 		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface: pack.surface, kit },
 	}

@@ -23,8 +23,8 @@ import { PLAIN_DAY, PLAIN_FACTS, costOf, linesOf } from '../../tests/support/pla
 import { type BuildRequest, type Proposal, proposeSession } from './propose-session'
 import { checkGround, checkLine, checkOrder } from './session-checks'
 import type { LimitedAthlete } from './session-limits'
-import { THEME_IDS, themeOf } from './themes'
-import { DAY_ROLES } from '../vocabulary/session'
+import { themeOf } from './themes'
+import { DAY_ROLES, THEME_IDS } from '../vocabulary/session'
 import { QUALITIES, QUALITY_OF, quantitiesOf, targetOf } from './targets'
 import { QUANTITIES } from '../vocabulary/entry'
 

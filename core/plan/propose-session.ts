@@ -2,6 +2,7 @@ import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Family } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
+import type { ThemeId } from '../vocabulary/session'
 import { type FlowEntry, type FlowLine, flowEntry, simulateEntry } from './flow'
 import { type EntryTuning, type Variant, QUANTITIES, type Quantity } from '../vocabulary/entry'
 import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
@@ -16,7 +17,7 @@ import {
 	targetOf,
 	targetsByLevel,
 } from './targets'
-import { KEEPING, KEEPING_DOSE, type Theme, type ThemeId, themeOf } from './themes'
+import { KEEPING, KEEPING_DOSE, type Theme, themeOf } from './themes'
 import { addInto, emptyCount } from '../dose/dose-count'
 
 export interface BuildRequest {

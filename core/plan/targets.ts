@@ -3,9 +3,9 @@ import { LOAD } from '../dose/line-load'
 import { type Range, SESSION_RANGES } from '../dose/level-ranges'
 import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Quantity } from '../vocabulary/entry'
-import type { DayRole } from '../vocabulary/session'
+import type { DayRole, ThemeId } from '../vocabulary/session'
 import { KEPT_SHARE } from '../judge/effective-dose'
-import { KEEPING_SHARE, SECOND_SHARE, type ThemeId, themeOf } from './themes'
+import { KEEPING_SHARE, SECOND_SHARE, themeOf } from './themes'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
 export const QUANTITY_NAMES: Record<Quantity, string> = {

@@ -1,6 +1,6 @@
 import type { Quantity } from '../vocabulary/entry'
 import type { Level, Phase } from '../vocabulary/words'
-import type { DayRole } from '../vocabulary/session'
+import type { DayRole, ThemeId } from '../vocabulary/session'
 import type { Quality } from './targets'
 
 /** What is put on the sheet for a theme: a ladder, or a drill in a form for each level that is topped up to the target. */
@@ -133,9 +133,7 @@ export const THEMES = {
 			upward('Jumps upward'),
 		],
 	},
-} as const satisfies Record<string, Theme>
-export type ThemeId = keyof typeof THEMES
-export const THEME_IDS = Object.keys(THEMES) as ThemeId[]
+} as const satisfies Record<ThemeId, Theme>
 export const themeOf = (id: ThemeId): Theme => THEMES[id]
 
 /** What keeps a quality that is not the day's in a few minutes: one piece each. */
@@ -169,9 +167,9 @@ const BY_PHASE: Record<Quality, Record<Exclude<Phase, 'unloading'>, readonly The
 const QUALITIES_IN_TURN: readonly Quality[] = ['sprint', 'plyometric', 'agility', 'throw']
 
 /**
- * The theme of every session of a block, in order; null where the day is not a hard one. The priority has the first hard
- * day of each week and every second one after it; what is only kept has none; the others take turns, and so do the
- * themes of one quality.
+ * The theme of every session of a block, in order; null where the day is not a hard one. The priority, or sprinting where
+ * nothing stands out [our setting], has the first hard day of each week and every second one after it; what is only kept
+ * has none; the others take turns, and so do the themes of one quality.
  *
  * @param sessions of the block, oldest first
  */
@@ -180,14 +178,15 @@ export function blockThemes(
 	priority: Quality | null,
 	kept: readonly Quality[],
 ): (ThemeId | null)[] {
-	const others = QUALITIES_IN_TURN.filter((quality) => quality !== priority && !kept.includes(quality))
+	const lead = priority ?? (kept.includes('sprint') ? null : 'sprint')
+	const others = QUALITIES_IN_TURN.filter((quality) => quality !== lead && !kept.includes(quality))
 	const turns = new Map<Quality, number>()
 	let other = 0
 	return sessions.map(({ week, phase, role }, index) => {
 		if (role !== 'hard') return null
 		const inWeek = sessions.slice(0, index).filter((one) => one.week === week && one.role === 'hard').length
-		const isPriority = priority !== null && (inWeek % 2 === 0 || others.length === 0)
-		const quality = isPriority ? priority : others.length > 0 ? others[other++ % others.length]! : 'sprint'
+		const leads = lead !== null && (inWeek % 2 === 0 || others.length === 0)
+		const quality = leads ? lead : others.length > 0 ? others[other++ % others.length]! : 'sprint'
 		const themes = BY_PHASE[quality][phase === 'unloading' ? 'accumulate' : phase]
 		const turn = turns.get(quality) ?? 0
 		turns.set(quality, turn + 1)

@@ -8,6 +8,25 @@ import { SURFACES } from './words'
 export const DAY_ROLES = ['hard', 'light', 'tissue', 'test'] as const
 export type DayRole = (typeof DAY_ROLES)[number]
 
+/** What a hard day can be about; without one it is for everything a little. */
+export const THEME_IDS = [
+	'acceleration',
+	'top-speed',
+	'heavy-and-free',
+	'faster-than-alone',
+	'carried',
+	'repeat-speed',
+	'stiffness',
+	'rebound',
+	'bounds',
+	'take-off',
+	'sideways',
+	'turns',
+	'curves',
+	'throws',
+] as const
+export type ThemeId = (typeof THEME_IDS)[number]
+
 /** A session as it is planned: when, who, and what in which order. The form holds it, sends it and shows it. */
 export const SessionDraft = closed({
 	squadId: uuidOf<SquadId>(),
@@ -19,6 +38,8 @@ export const SessionDraft = closed({
 	surface: Type.Union([oneOf(SURFACES), Type.Null()]),
 	plannedMinutes: Type.Integer({ minimum: 10, maximum: 240 }),
 	role: oneOf(DAY_ROLES),
+	/** Of a hard day; a draft from before there were themes has none. */
+	theme: Type.Optional(Type.Union([oneOf(THEME_IDS), Type.Null()])),
 	/** Share of the block's heaviest week; a session made alone is a whole one. */
 	share: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
 	athleteIds: Type.Array(uuidOf<AthleteId>(), { minItems: 1, maxItems: 60, uniqueItems: true }),

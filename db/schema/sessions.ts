@@ -3,7 +3,7 @@ import { boolean, char, decimal, foreignKey, index, int, mysqlTable, primaryKey,
 import type { Aid, CarriedLoad, Dose, Parameters, Rest, SideDoses } from '../../core/vocabulary/dose'
 import type { Family, Phase, Surface } from '../../core/vocabulary/words'
 import type { EntryTuning, Piece } from '../../core/vocabulary/entry'
-import type { DayRole } from '../../core/vocabulary/session'
+import type { DayRole, ThemeId } from '../../core/vocabulary/session'
 import type { VerdictWord } from '../../core/judge/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
@@ -30,6 +30,8 @@ export const session = mysqlTable(
 		blockId: uuid('block_id'),
 		/** What its day is for, and its share of the block's heaviest week; a session made alone is a whole hard one. */
 		role: code<DayRole>('role', 10).notNull().default('hard'),
+		/** What a hard day is about; null where it is for everything a little. */
+		theme: code<ThemeId>('theme', 20),
 		share: decimal('share', { precision: 3, scale: 2, mode: 'number' }).notNull().default(1),
 		/** Set by the first download or the first mark: from then on the sheet is a frozen version. */
 		startedAt: instant('started_at'),

@@ -488,6 +488,7 @@ class DemoClub {
 				kept: [],
 				testDay: true,
 				content: 'proposed',
+				themed: true,
 			},
 			this.today,
 			this.now,

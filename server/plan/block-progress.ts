@@ -125,6 +125,7 @@ export async function readBlockProgress(
 										priority: plan.priority,
 										kept: plan.kept,
 										surface: session.surface,
+										theme: session.theme,
 									}),
 								0,
 							),

@@ -10,6 +10,7 @@ import type { SessionEntry } from '../../core/vocabulary/entry'
 import type { Library } from '../../core/vocabulary/library'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import type { DayRole } from '../../core/vocabulary/session'
+import { themeOf } from '../../core/plan/themes'
 import { QUALITIES } from '../../core/plan/targets'
 import { spacingMetH } from '../../core/rules/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
@@ -55,6 +56,7 @@ export function readBlockPlan(value: unknown): { plan: BlockPlan } | { problem: 
 		kept = [],
 		testDay = false,
 		content = 'copied',
+		themed = false,
 	} = (value ?? {}) as Partial<BlockPlan>
 	if (typeof start !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(start))
 		return { problem: 'Pick the Monday the block begins with.' }
@@ -95,6 +97,7 @@ export function readBlockPlan(value: unknown): { plan: BlockPlan } | { problem: 
 		kept: [...new Set(kept)],
 		testDay: testDay === true,
 		content,
+		themed: themed === true,
 	}
 	try {
 		blockSessions(plan)
@@ -174,13 +177,14 @@ export async function writeBlock(
 			day: one.day,
 			startTime: one.startTime,
 			timeZone: pattern?.timeZone ?? who.timeZone,
-			title: copied ? pattern.title : TITLES[one.role],
+			title: copied ? pattern.title : one.theme ? themeOf(one.theme).name : TITLES[one.role],
 			place: pattern?.place ?? squad.place,
 			phase: one.phase,
 			surface: pattern ? dried(pattern.surface) : null,
 			plannedMinutes: one.minutes,
 			blockId,
 			role: one.role,
+			theme: one.theme,
 			share: one.share,
 			startedAt: null,
 			reviewedAt: null,
@@ -207,7 +211,7 @@ export async function writeBlock(
 				members,
 				library,
 				today,
-				{ share: one.share, role: one.role, priority: plan.priority, kept: plan.kept },
+				{ share: one.share, role: one.role, priority: plan.priority, kept: plan.kept, theme: one.theme },
 				known,
 			)
 			const { entries: proposed } = proposeSession(
@@ -248,11 +252,17 @@ const TITLES: Record<DayRole, string> = {
 /** A block's shares for one of its sessions; null when the session is of none. */
 export async function blockShareOf(
 	scope: ClubScope,
-	session: Pick<SessionRow, 'blockId' | 'share' | 'role'>,
+	session: Pick<SessionRow, 'blockId' | 'share' | 'role' | 'theme'>,
 ): Promise<BlockShare> {
 	const block = session.blockId === null ? null : await readBlock(scope, session.blockId)
 	const plan = block && completePlan(block.plan)
-	return { share: session.share, role: session.role, priority: plan?.priority ?? null, kept: plan?.kept ?? [] }
+	return {
+		share: session.share,
+		role: session.role,
+		priority: plan?.priority ?? null,
+		kept: plan?.kept ?? [],
+		theme: session.theme,
+	}
 }
 
 /** Takes a block off the calendar as far as it was not begun; what was logged stays. */

@@ -248,6 +248,33 @@ describe('a block from its targets', () => {
 		expect(calendar.clashes).toEqual([])
 		expect(calendar.sheetClashes).toEqual([])
 	})
+	it('says the theme of each hard day, asks for it and is called by it', async () => {
+		const made = await makeBlock(club.coach, club.squadId, { ...proposed, themed: true }, TODAY, NOW)
+		if (!made || 'problem' in made) throw new Error('no block')
+		const sessions = await ahead()
+		const days = sessions.slice(0, 8).map(({ theme, title, role }) => [role, theme, title])
+		// Two hard days a week: the priority, then the others by turns; throws are only kept.
+		expect(days).toEqual([
+			['hard', 'acceleration', 'Acceleration'],
+			['tissue', null, 'Tendon work'],
+			['light', null, 'Technique and throws'],
+			['hard', 'stiffness', 'Springs'],
+			['hard', 'acceleration', 'Acceleration'],
+			['tissue', null, 'Tendon work'],
+			['light', null, 'Technique and throws'],
+			['hard', 'turns', 'Turns and braking'],
+		])
+		// Level 3 at 83 %: 240 m when it is about sprinting, two thirds of the middle of 150–240 when sprinting comes second.
+		const progress = (await readBlockProgress(club.scope, made.blockId, TODAY))!
+		expect(progress.weeks[0]!.asked.fastMetres).toBe(200 + 110)
+		const calendar = await readCalendar(club.scope, MONDAY, addDays(MONDAY, 60), TODAY)
+		expect(calendar.clashes).toEqual([])
+		expect(calendar.sheetClashes).toEqual([])
+		for (const session of sessions.slice(0, 8))
+			expect(
+				(await readLines(club.scope, [session.id])).filter((line) => line.blocked === null).length,
+			).toBeGreaterThan(0)
+	})
 	it('shows what was asked, written and done, week by week', async () => {
 		const made = await makeBlock(club.coach, club.squadId, proposed, TODAY, NOW)
 		if (!made || 'problem' in made) throw new Error('no block')

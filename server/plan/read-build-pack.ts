@@ -3,7 +3,7 @@ import { RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
 import { FAMILIES } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'
 import { type BuildPack, type PackAthlete, roomsOn } from '../../core/plan/build-pack'
-import type { DayRole } from '../../core/vocabulary/session'
+import type { DayRole, ThemeId } from '../../core/vocabulary/session'
 import type { TargetRequest } from '../../core/plan/targets'
 import { evidenceFor } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
@@ -22,8 +22,9 @@ export interface BlockShare {
 	role: DayRole
 	priority: TargetRequest['priority']
 	kept: TargetRequest['kept']
+	theme: ThemeId | null
 }
-export const ALONE: BlockShare = { share: 1, role: 'hard', priority: null, kept: [] }
+export const ALONE: BlockShare = { share: 1, role: 'hard', priority: null, kept: [], theme: null }
 
 /** What was done and what stands in the way, for who builds many sessions ahead of today at once. */
 export interface KnownHistories {

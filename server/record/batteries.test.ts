@@ -94,6 +94,7 @@ describe('a squad’s tests', () => {
 				kept: [],
 				testDay: true,
 				content: 'proposed',
+				themed: true,
 			},
 			'2026-03-12',
 			at('2026-03-12'),

@@ -1,4 +1,5 @@
 import { entryName } from '../../core/plan/entry-parts'
+import { themeOf } from '../../core/plan/themes'
 import { writeDose } from '../../core/words/write-numbers'
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import type { Library } from '../../core/vocabulary/library'
@@ -32,7 +33,7 @@ const sheetEntry = ({
 
 /** A session that stands, as its form holds it. */
 export const draftOf = (
-	{ squadId, day, startTime, title, place, surface, plannedMinutes, role, share }: SessionRow,
+	{ squadId, day, startTime, title, place, surface, plannedMinutes, role, theme, share }: SessionRow,
 	entries: readonly SessionEntry[],
 	athleteIds: string[],
 ): SessionDraft => ({
@@ -44,6 +45,7 @@ export const draftOf = (
 	surface,
 	plannedMinutes,
 	role,
+	theme,
 	share,
 	athleteIds,
 	entries: entries.map(sheetEntry),
@@ -57,7 +59,7 @@ export function describe(draft: SessionDraft, names: ReadonlyMap<string, string>
 		['Place', draft.place.trim()],
 		['Under foot', draft.surface ?? 'not said'],
 		['Minutes', String(draft.plannedMinutes)],
-		['The day is for', draft.role],
+		['The day is for', draft.theme ? themeOf(draft.theme).name : draft.role],
 		[
 			'Who comes',
 			draft.athleteIds

@@ -63,6 +63,7 @@ export async function makeSession(scope: ClubScope, timeZone: string, value: unk
 		plannedMinutes: draft.plannedMinutes,
 		blockId: null,
 		role: draft.role,
+		theme: draft.theme ?? null,
 		share: draft.share,
 		startedAt: null,
 		reviewedAt: null,
@@ -132,6 +133,7 @@ export async function changeSession(
 			place: draft.place.trim(),
 			surface: draft.surface,
 			role: draft.role,
+			theme: draft.theme ?? null,
 			share: draft.share,
 		}
 		await updateSession(scope, sessionId, header)

@@ -266,3 +266,23 @@ test('on a phone the calendar, the sheet and the map are read, and a small chang
 		expect(await width(), place).toBeLessThanOrEqual(390)
 	}
 })
+
+test('a session about one thing: few pieces, called by its theme, which is kept with it', async ({ app, page }) => {
+	await startSession(page, tuesday(24))
+	await page.getByLabel('Title').fill('')
+	await page.getByLabel('Minutes').fill('90')
+	await page.getByRole('combobox', { name: 'About' }).selectOption({ label: 'Turns and braking' })
+	await expect(page.getByText('Turns and braking first; jumps second; sprint and throws only kept.')).toBeVisible()
+	// What the block drives on has no say on a day that is about something.
+	await expect(page.getByLabel('Priority')).toBeHidden()
+	await page.getByRole('button', { name: 'Propose the session' }).click()
+	await expect(page.getByText(/^[5-8] pieces, \d+ drills in \d+ minutes\./)).toBeVisible()
+	await expect(page.getByLabel('Title')).toHaveValue('Turns and braking')
+	await page.getByRole('button', { name: 'Save the session' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toContainText('turns and braking', { ignoreCase: true })
+	expect(await app.rows('select theme, role from session where day = ?', [tuesday(24)])).toEqual([
+		{ theme: 'turns', role: 'hard' },
+	])
+	await page.goto(`${page.url()}/change`)
+	await expect(page.getByRole('combobox', { name: 'About' })).toHaveValue('turns')
+})

@@ -1,0 +1,1 @@
+ALTER TABLE `session` ADD COLUMN IF NOT EXISTS `theme` varchar(20) character set ascii collate ascii_bin;
