@@ -1,10 +1,11 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
 import { type Proposal, sayShortfall } from '#core/plan/propose-session'
 import { DAY_ROLES, type DayRole, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
 import { sayTheme, themeOf } from '#core/plan/themes'
 import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality } from '#core/plan/targets'
+import { sayProposalChange } from '#core/plan/say-change'
 import { useProposal } from './use-proposal'
 
 const ROLE_NAMES: Record<DayRole, string> = {
@@ -13,6 +14,8 @@ const ROLE_NAMES: Record<DayRole, string> = {
 	tissue: 'tendon work',
 	test: 'tests',
 }
+/** So much less is a shorter session, and nothing shorter than this is proposed, minutes. */
+const [SHORTER_MIN, LEAST_MIN] = [10, 30]
 /** Cones, tape and a watch are always there. */
 const ALWAYS = ['cones', 'tape', 'gates or timer']
 
@@ -24,7 +27,7 @@ interface Props {
 	onRole: (role: DayRole) => void
 	theme: ThemeId | null
 	onTheme: (theme: ThemeId | null) => void
-	onProposal: (proposal: Proposal, priority: Quality | null) => void
+	onProposal: (proposal: Proposal, theme: ThemeId | null) => void
 	/** Takes the last proposal back; null when there is none. */
 	onUndo: (() => void) | null
 	proposal: Proposal | null
@@ -49,7 +52,13 @@ export function ProposePanel({
 }: Props) {
 	const [lanes, setLanes] = useState(4)
 	const [lacking, setLacking] = useState<ReadonlySet<string>>(new Set())
-	const { busy, problem, propose } = useProposal((found) => onProposal(found, priority))
+	const [change, setChange] = useState<string | null>(null)
+	/** What the proposal under way is about: the form may say something else by the time it comes. */
+	const asked = useRef<ThemeId | null>(null)
+	const { busy, problem, propose } = useProposal((found) => {
+		setChange(proposal && sayProposalChange(proposal, found))
+		onProposal(found, asked.current)
+	})
 	const kit = [...new Set(Object.values(library.drills).flatMap((drill) => drill.kit))]
 		.filter((one) => !ALWAYS.includes(one))
 		.sort()
@@ -61,6 +70,25 @@ export function ProposePanel({
 		return day === null || quality === day.main || quality === day.second
 	})
 	const ready = pack !== null && pack.athletes.length > 0 && minutes >= 10 && minutes <= 240
+	const ask = (inMinutes: number, about: ThemeId | null) => {
+		if (!pack) return
+		asked.current = role === 'hard' ? about : null
+		propose({
+			pack,
+			library,
+			options: {
+				minutes: inMinutes,
+				mostLanes: lanes,
+				role,
+				priority,
+				theme: about,
+				kit: new Set([...ALWAYS, ...kit.filter((one) => !lacking.has(one))]),
+			},
+		})
+	}
+	const alike = day ? THEME_IDS.filter((id) => themeOf(id).main === day.main) : []
+	const another = theme && alike.length > 1 ? alike[(alike.indexOf(theme) + 1) % alike.length]! : null
+	const shorter = proposal ? 5 * Math.floor((proposal.minutes - SHORTER_MIN) / 5) : 0
 	return (
 		<section className="border-y-[1.5px] border-ink py-3" aria-label="Proposal">
 			<div className="flex flex-wrap items-end gap-3">
@@ -118,26 +146,7 @@ export function ProposePanel({
 						))}
 					</select>
 				</label>
-				<button
-					type="button"
-					className="btn"
-					disabled={!ready || busy}
-					onClick={() =>
-						pack &&
-						propose({
-							pack,
-							library,
-							options: {
-								minutes,
-								mostLanes: lanes,
-								role,
-								priority,
-								theme,
-								kit: new Set([...ALWAYS, ...kit.filter((one) => !lacking.has(one))]),
-							},
-						})
-					}
-				>
+				<button type="button" className="btn" disabled={!ready || busy} onClick={() => ask(minutes, theme)}>
 					{busy ? 'Looking …' : 'Propose the session'}
 				</button>
 				{onUndo && (
@@ -191,6 +200,27 @@ export function ProposePanel({
 								: 'Every target is reached within a twentieth.'
 							: 'What did not fit:'}
 					</p>
+					{change && <p>{change}</p>}
+					<div className="mt-1 flex flex-wrap gap-2">
+						{shorter >= LEAST_MIN && (
+							<button type="button" className="btn btn-quiet" disabled={busy} onClick={() => ask(shorter, theme)}>
+								Shorter: {shorter} min
+							</button>
+						)}
+						{another && (
+							<button
+								type="button"
+								className="btn btn-quiet"
+								disabled={busy}
+								onClick={() => {
+									onTheme(another)
+									ask(minutes, another)
+								}}
+							>
+								Another: {themeOf(another).name.toLowerCase()}
+							</button>
+						)}
+					</div>
 					{shortfalls.length > 0 && (
 						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
 							{shortfalls.map((one) => (

@@ -269,8 +269,8 @@ export function SessionForm({
 				onTheme={(theme) => set({ theme })}
 				onPriority={setPriority}
 				proposal={proposal}
-				onProposal={(found) => {
-					replace(proposedEntries(found.entries), draft.theme ?? null)
+				onProposal={(found, theme) => {
+					replace(proposedEntries(found.entries), theme)
 					setProposal(found)
 				}}
 				onUndo={

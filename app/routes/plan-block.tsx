@@ -276,7 +276,8 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 							checked={plan.themed}
 							onChange={(event) => setPlan({ ...plan, themed: event.target.checked })}
 						/>
-						Every hard day has a theme: the priority first, or sprinting without one; the others by turns
+						Every hard day has a theme: what the block drives on first (sprinting, where nothing stands out), the others
+						by turns
 					</label>
 				)}
 			</fieldset>

@@ -18,7 +18,9 @@ import { may } from '#server/access/roles'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/rules/rule'
 import { acknowledge, readCautions } from '#server/sheet/read-cautions'
+import { sayTurns } from '#core/record/session-done'
 import { entryName } from '#core/plan/entry-parts'
+import { clockOf } from '#server/record/read-done'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
 import { writeRest } from '#core/words/rests'
@@ -62,6 +64,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			? cautions
 			: cautions.map((one) => ({ ...one, answered: one.answered && { ...one.answered, reason: '' } })),
 		session: sheet.session,
+		turns: sayTurns(sheet.events, clockOf(who.timeZone)),
 		strip: sheet.strip,
 		bodies: await bodiesOf(scope, sheet, todayAt(who.timeZone), who.role),
 		entries: sheet.entries.map((entry) => ({
@@ -133,7 +136,7 @@ type SheetAthlete = Loaded['athletes'][number]
 type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
-	const { session, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayRead, mayField } = loaderData
+	const { session, turns, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayRead, mayField } = loaderData
 	const planned = strip.reduce((sum, part) => sum + part.minutes, 0)
 	return (
 		<>
@@ -160,6 +163,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 						· {session.phase}
 						{begun && ' · begun, the sheet is frozen'}
 					</p>
+					{turns.length > 0 && <p className="mt-1 font-semibold">{turns.join(' ')}</p>}
 				</div>
 				<div className="flex flex-wrap gap-2">
 					<Link className="btn btn-quiet" to={`/sessions/${session.id}/flow`}>

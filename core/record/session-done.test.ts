@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { type Recorded, sessionDone } from './session-done'
+import type { LogEvent } from '../vocabulary/events'
+import { type Recorded, sayTurns, sessionDone } from './session-done'
 
 // Two athletes, two drills; what was logged, by whom and when, and what it reads as afterwards.
 const sheet = {
@@ -172,5 +173,22 @@ describe('a session as it was done', () => {
 			'Not there to the end: Ilka Moreau.',
 		])
 		expect(done().day).toEqual([])
+	})
+	it('on the sheet says what turned it, and nothing of anybody', () => {
+		const at = (minute: number, athleteId: string | null = 'a') => ({
+			deviceTime: `2026-03-12T18:${minute}:00.000Z`,
+			athleteId,
+		})
+		const turns = sayTurns(
+			[
+				event('decision', 'cut-short', { reason: 'heat', left: {} }, at(40)),
+				event('decision', 'conditions', { surface: 'wet-grass' }, at(20, null)),
+				event('decision', 'attendance', { present: false }, at(11)),
+				event('observation', 'note', { about: 'session', text: 'cold and wet' }, at(27, null)),
+			] as unknown as LogEvent[],
+			(instant) => instant.slice(11, 16),
+		)
+		expect(turns).toEqual(['Wet grass from 18:20.', 'Ended early for 1 at 18:40: heat.'])
+		expect(sayTurns([], String)).toEqual([])
 	})
 })

@@ -212,20 +212,13 @@ function sayDay(
 	clock: (instant: string) => string,
 ): string[] {
 	const name = (athleteId: string | null) => nameOf.get(athleteId ?? '') ?? 'somebody'
-	const ends = events.flatMap((event) => (event.kind === 'cut-short' ? [event] : []))
 	const away = events.flatMap((event) =>
 		event.kind === 'attendance' && !event.value.present ? [name(event.athleteId)] : [],
 	)
 	const came = events.flatMap((event) => (event.kind === 'guest' ? [name(event.athleteId)] : []))
-	const [end] = ends
 	return [
 		...events.flatMap((event): string[] => {
-			if (event.kind === 'conditions')
-				return [
-					event.value.surface === undefined
-						? `Wind ${event.value.windMps ?? 0} m/s from ${clock(event.deviceTime)}.`
-						: `${capital(event.value.surface.replace('-', ' '))} from ${clock(event.deviceTime)}.`,
-				]
+			if (event.kind === 'conditions') return sayConditions(event, clock)
 			if (event.kind === 'further')
 				return [
 					`${drillName(event.value.drillId)} added at ${clock(event.deviceTime)} for ${event.value.lines.length}.`,
@@ -233,8 +226,35 @@ function sayDay(
 			if (event.kind === 'drill-order') return [`Drills in another order from ${clock(event.deviceTime)}.`]
 			return event.kind === 'note' && event.value.about === 'session' ? [`“${event.value.text}”, ${event.author}.`] : []
 		}),
-		...(end ? [`Ended early for ${ends.length} at ${clock(end.deviceTime)}: ${sayCutShort(end.value.reason)}.`] : []),
+		...sayEnd(events, clock),
 		...(came.length > 0 ? [`Came without being on the list: ${came.join(', ')}.`] : []),
 		...(away.length > 0 ? [`Not there to the end: ${away.join(', ')}.`] : []),
+	]
+}
+
+const sayConditions = (
+	{ value, deviceTime }: Extract<LogEvent, { kind: 'conditions' }>,
+	clock: (instant: string) => string,
+): string[] => [
+	value.surface === undefined
+		? `Wind ${value.windMps ?? 0} m/s from ${clock(deviceTime)}.`
+		: `${capital(value.surface.replace('-', ' '))} from ${clock(deviceTime)}.`,
+]
+function sayEnd(events: readonly LogEvent[], clock: (instant: string) => string): string[] {
+	const ends = events.flatMap((event) => (event.kind === 'cut-short' ? [event] : []))
+	const [end] = ends
+	return end ? [`Ended early for ${ends.length} at ${clock(end.deviceTime)}: ${sayCutShort(end.value.reason)}.`] : []
+}
+
+/**
+ * What turned a session while it went on: wind and ground, and that it ended early; nothing about anybody.
+ *
+ * @param events that stand, in any order
+ */
+export function sayTurns(events: readonly LogEvent[], clock: (instant: string) => string): string[] {
+	const sorted = [...events].sort(byTime)
+	return [
+		...sorted.flatMap((event) => (event.kind === 'conditions' ? sayConditions(event, clock) : [])),
+		...sayEnd(sorted, clock),
 	]
 }

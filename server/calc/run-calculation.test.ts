@@ -240,6 +240,39 @@ const ROWS: Record<string, Row> = {
 		],
 		bad: [{ distance_m: 10, release_height_m: 0, release_angle_deg: -10 }, 'release_angle_deg'],
 	},
+	posture: {
+		// 60 across and 80 up lean by the angle of a 3-4-5 triangle; a shin as far ahead as up by 45°.
+		good: [
+			{
+				shoulder: { x: 620, y: 220 },
+				hip: { x: 560, y: 300 },
+				knee: { x: 560, y: 440 },
+				ankle: { x: 500, y: 500 },
+				runs: 'right',
+			},
+			{ trunk_deg: 36.8698976, shin_deg: 45, knee_deg: 135 },
+		],
+		edge: [
+			{
+				shoulder: { x: 0, y: 0 },
+				hip: { x: 0, y: 15 },
+				knee: { x: 0, y: 30 },
+				ankle: { x: 0, y: 45 },
+				runs: 'left',
+			},
+			{ knee_deg: 180 },
+		],
+		bad: [
+			{
+				shoulder: { x: 0, y: 0 },
+				hip: { x: 0, y: 100 },
+				knee: { x: 0, y: 200 },
+				ankle: { x: 0, y: 210 },
+				runs: 'right',
+			},
+			'knee',
+		],
+	},
 	curve: {
 		good: [
 			{ radius_m: 20, speed_mps: 8 },

@@ -167,7 +167,7 @@ describe('a forged correction', () => {
 		const [subject, other] = [await member('athlete', club.athletes[0]), await member('athlete', club.athletes[1])]
 		const [assistant, clinician] = [await member('assistant'), await member('clinician')]
 		// Who may, in the words of the rule: marks, grades and decisions belong to who logs; a report of pain to coach
-		// and clinician; a worry is settled by the athlete, too.
+		// and clinician; a worry is settled by the athlete, too, and how hard it was is theirs to say.
 		const theirs: Partial<Record<EventKey, SignedIn[]>> = {
 			'observation/pain': [clinician],
 			'observation/head': [clinician],
@@ -175,6 +175,7 @@ describe('a forged correction', () => {
 			'observation/unwell': [clinician],
 			'observation/quiet': [clinician],
 			'observation/worry': [clinician, subject],
+			'observation/effort': [assistant, subject],
 		}
 		const mayTake = (key: EventKey) => theirs[key] ?? [assistant]
 		const marks = (one: EventKey, two: EventKey) => one.startsWith('mark/') && two.startsWith('mark/')

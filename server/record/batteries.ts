@@ -98,6 +98,35 @@ export const testableOf = (library: Library): Testable[] =>
 		})
 		.sort((a, b) => a.name.localeCompare(b.name))
 
+/** What is measured, as it is typed in a form: a drill, how far or how heavy, and how it is taken. */
+export interface MeasuredTyped {
+	drillId: string
+	/** Empty is as usual. */
+	amount: string
+	method: string
+}
+/** The same as it is kept, or which part of it is wrong and what is expected there. */
+export function readMeasured(
+	testable: readonly Testable[],
+	typed: MeasuredTyped,
+):
+	| Pick<BatteryItem, 'drillId' | 'parameters' | 'kind' | 'method'>
+	| { wrong: 'drill' | 'method' | 'amount'; expected: string } {
+	const of = testable.find(({ drillId }) => drillId === typed.drillId)
+	if (!of) return { wrong: 'drill', expected: 'no such drill' }
+	const method = (METHODS_OF[of.kind] as readonly string[]).find((one) => one === typed.method)
+	if (!method) return { wrong: 'method', expected: 'it is not taken this way' }
+	const amount = typed.amount.trim() === '' ? of.varies?.usual : readNumber(typed.amount)
+	if (of.varies && !(amount && amount > 0 && amount <= 400))
+		return { wrong: 'amount', expected: `a number of ${of.varies.unit} is expected` }
+	return {
+		drillId: of.drillId,
+		parameters: of.varies ? { [of.varies.name]: amount } : {},
+		kind: of.kind,
+		method: method as Method,
+	}
+}
+
 /** A squad's batteries with what came of them, athlete by athlete; null for a stranger's squad. */
 export async function readTests(who: SignedIn, squadId: string, today: string): Promise<TestsPage | null> {
 	const scope = scopeOf(who.clubId)
@@ -232,7 +261,7 @@ export interface BatteryTyped {
 	name: string
 	every: string
 	/** In order; those without a drill are left out. */
-	items: { drillId: string; amount: string; method: string; tries: string; use: string }[]
+	items: (MeasuredTyped & { tries: string; use: string })[]
 }
 
 /** A new battery of a squad. */
@@ -254,34 +283,20 @@ export async function addBattery(
 		if (rows.length === 0) problems.items = 'Pick at least one drill to test.'
 		if (rows.length > MOST_ITEMS) problems.items = `A battery holds up to ${MOST_ITEMS} tests.`
 		const items = rows.flatMap((row, index): BatteryItem[] => {
-			const of = testable.find(({ drillId }) => drillId === row.drillId)
+			const measured = readMeasured(testable, row)
 			const tries = Number(row.tries)
-			const amount = row.amount.trim() === '' ? of?.varies?.usual : readNumber(row.amount)
-			const method = of && (METHODS_OF[of.kind] as readonly string[]).find((one) => one === row.method)
-			const problem = !of
-				? 'no such drill'
-				: !method
-					? 'it is not taken this way'
+			const { use } = row
+			const problem =
+				'wrong' in measured
+					? measured.expected
 					: !Number.isInteger(tries) || tries < 1 || tries > MOST_TRIES
 						? `1 to ${MOST_TRIES} tries are expected`
-						: of.varies && !(amount && amount > 0 && amount <= 400)
-							? `a number of ${of.varies.unit} is expected`
-							: row.use !== 'best' && row.use !== 'mean'
-								? 'best or mean is expected'
-								: null
+						: use !== 'best' && use !== 'mean'
+							? 'best or mean is expected'
+							: null
 			if (problem) problems.items = `Test ${index + 1}: ${problem}.`
-			if (problem || !of || !method) return []
-			return [
-				{
-					drillId: of.drillId,
-					parameters: of.varies ? { [of.varies.name]: amount } : {},
-					kind: of.kind,
-					method: method as Method,
-					tries,
-					use: row.use as BatteryItem['use'],
-					restS: 180,
-				},
-			]
+			if (problem || 'wrong' in measured) return []
+			return [{ ...measured, tries, use: use as BatteryItem['use'], restS: 180 }]
 		})
 		if (Object.keys(problems).length > 0) return { problems }
 		const id = newId()

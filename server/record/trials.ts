@@ -3,7 +3,6 @@ import { mean } from 'simple-statistics'
 import { v7 as newId } from 'uuid'
 import { foldEvents } from '../../core/events/fold'
 import { betterOf, measuredOf } from '../../core/marks/keep-session'
-import { readNumber } from '../../core/measure/read-number'
 import { pairedTrial } from '../../core/noise/paired-trial'
 import { typicalErrorOf } from '../../core/noise/typical-error'
 import { freshEntry } from '../../core/plan/entry-parts'
@@ -22,7 +21,7 @@ import {
 	readTrial,
 } from '../../core/record/trial'
 import type { Library } from '../../core/vocabulary/library'
-import { METHODS_OF, METHOD_NAMES, type Method } from '../../core/vocabulary/words'
+import { METHOD_NAMES } from '../../core/vocabulary/words'
 import { writeDose, writeDrill } from '../../core/words/write-numbers'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { eventsOfSessions } from '../../db/queries/log'
@@ -48,7 +47,7 @@ import { database, scopeOf } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { makeSession } from '../sheet/save-session'
 import type { Testable } from '../../core/record/battery'
-import { testableOf } from './batteries'
+import { readMeasured, testableOf } from './batteries'
 
 /** What one rep errs by, percent of the mark, where nothing better is known [our setting]. */
 const REP_PERCENT = { sprint: 0.65, contact: 3, height: 2.5, distance: 2.5 } as const
@@ -246,12 +245,12 @@ export async function openTrial(
 		if (question === '' || question.length > 200) problems.question = 'What is asked, in up to 200 letters.'
 		const kind = TRIAL_KINDS.find((one) => one === typed.kind)
 		if (!kind) problems.kind = 'Pick what is tried.'
-		const of = testableOf(library).find(({ drillId }) => drillId === typed.drillId)
-		const amount = typed.amount.trim() === '' ? of?.varies?.usual : readNumber(typed.amount)
-		const method = of && (METHODS_OF[of.kind] as readonly string[]).find((one) => one === typed.method)
-		if (!of || !method) problems.drill = 'Pick a drill that is measured, and how.'
-		else if (of.varies && !(amount && amount > 0 && amount <= 400))
-			problems.drill = `A number of ${of.varies.unit} is expected.`
+		const measured = readMeasured(testableOf(library), typed)
+		if ('wrong' in measured)
+			problems.drill =
+				measured.wrong === 'amount'
+					? `${measured.expected.charAt(0).toUpperCase()}${measured.expected.slice(1)}.`
+					: 'Pick a drill that is measured, and how.'
 		const whole = (text: string, most: number) => {
 			const value = Number(text)
 			return Number.isInteger(value) && value >= 1 && value <= most ? value : null
@@ -268,14 +267,9 @@ export async function openTrial(
 		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map(({ id }) => id)
 		const athleteIds = members.filter((id) => typed.athleteIds.includes(id))
 		if (athleteIds.length === 0) problems.athletes = 'Pick who takes part.'
-		if (Object.keys(problems).length > 0) return { problems }
+		if (Object.keys(problems).length > 0 || 'wrong' in measured) return { problems }
 		const plan: TrialPlan = {
-			outcome: {
-				drillId: of!.drillId,
-				parameters: of!.varies ? { [of!.varies.name]: amount } : {},
-				kind: of!.kind,
-				method: method as Method,
-			},
+			outcome: measured,
 			reps: reps!,
 			treatment: treatment ? { drillId: treatment.id, dose: { sets: dose.sets!, reps: dose.reps! } } : null,
 			waitsMin: [...waits],

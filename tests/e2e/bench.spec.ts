@@ -55,8 +55,8 @@ test('a sprint profile from pasted splits, kept with an athlete over a lost conn
 	await page.reload()
 	await expect(page.getByLabel('Time, row 4')).toHaveValue('4.60')
 
-	await page.getByLabel('Athlete').selectOption({ index: 1 })
-	const name = (await page.getByLabel('Athlete').locator('option:checked').textContent())!
+	await page.getByRole('combobox', { name: 'Athlete' }).selectOption({ index: 1 })
+	const name = (await page.getByRole('combobox', { name: 'Athlete' }).locator('option:checked').textContent())!
 	await context.setOffline(true)
 	await page.getByRole('button', { name: 'Keep' }).click()
 	await expect(page.getByRole('alert')).toContainText('no connection')
@@ -69,7 +69,8 @@ test('a sprint profile from pasted splits, kept with an athlete over a lost conn
 
 	await page.getByRole('link', { name }).click()
 	await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
-	const kept = page.getByRole('listitem').filter({ hasText: 'Sprint profile:' })
+	const bench = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Measured at the bench' }) })
+	const kept = bench.getByRole('listitem').filter({ hasText: 'Sprint profile:' })
 	await expect(kept).toHaveCount(1)
 	await expect(kept).toContainText('top speed, TAU')
 	await kept.getByRole('button', { name: /Take back/ }).click()
@@ -139,7 +140,7 @@ test('the film stepper finds the known contact, at its true rate and slowed', as
 	}
 	await expect(output).toContainText('frame 204 ')
 	const contacts = page.getByRole('region', { name: 'Keep with an athlete' })
-	await contacts.getByLabel('Athlete').selectOption({ index: 2 })
+	await contacts.getByRole('combobox', { name: 'Athlete' }).selectOption({ index: 2 })
 	expect(posts).toEqual([])
 	await contacts.getByRole('button', { name: 'Keep' }).click()
 	await expect(page.getByText(/^Kept with/)).toBeVisible()
@@ -173,7 +174,7 @@ test('the film stepper finds the known contact, at its true rate and slowed', as
 			join athlete_identity on athlete_identity.athlete_id = mark.athlete_id
 			where session.day = current_date and mark.kind = 'sprint' limit 1`,
 	)
-	await angles.getByLabel('Athlete').selectOption({ label: String(rep!.name) })
+	await angles.getByRole('combobox', { name: 'Athlete' }).selectOption({ label: String(rep!.name) })
 	await angles.getByLabel('Of which rep').selectOption(String(rep!.id))
 	await angles.getByRole('button', { name: 'Keep' }).click()
 	await expect(angles.getByText(/^Kept with/)).toBeVisible()

@@ -278,6 +278,12 @@ test('a session about one thing: few pieces, called by its theme, which is kept 
 	await page.getByRole('button', { name: 'Propose the session' }).click()
 	await expect(page.getByText(/^[5-8] pieces, \d+ drills in \d+ minutes\./)).toBeVisible()
 	await expect(page.getByLabel('Title')).toHaveValue('Turns and braking')
+	// Another of the same kind, and what it would change; then back.
+	await page.getByRole('button', { name: 'Another: curves and reacting' }).click()
+	await expect(page.getByText(/^Without .*with .*Curves/)).toBeVisible()
+	await expect(page.getByLabel('Title')).toHaveValue('Curves and reacting')
+	await page.getByRole('button', { name: 'Another: turns and braking' }).click()
+	await expect(page.getByLabel('Title')).toHaveValue('Turns and braking')
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toContainText('turns and braking', { ignoreCase: true })
 	expect(await app.rows('select theme, role from session where day = ?', [tuesday(24)])).toEqual([

@@ -51,8 +51,8 @@ export function readPosture({ shoulder, hip, knee, ankle, runs }: Joints): Postu
 		if (lengthOf(limb) < SHORTEST_PX)
 			throw new MeasureError(name, Math.round(lengthOf(limb)), `a limb at least ${SHORTEST_PX} pixels long`)
 	const ahead = runs === 'right' ? 1 : -1
-	// Upwards is against y.
-	const fromVertical = ({ x, y }: PicturePoint) => degrees(Math.atan2(ahead * x, -y))
+	// Upwards is against y; nothing across is 0, never −0.
+	const fromVertical = ({ x, y }: PicturePoint) => degrees(Math.atan2(ahead * x + 0, -y))
 	const cosine = -(thigh.x * shank.x + thigh.y * shank.y) / (lengthOf(thigh) * lengthOf(shank))
 	const clicked = (limb: PicturePoint) => degrees(Math.atan((Math.SQRT2 * CLICK_PX) / lengthOf(limb)))
 	return {
