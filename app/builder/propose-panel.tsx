@@ -201,7 +201,14 @@ export function ProposePanel({
 							: 'What did not fit:'}
 					</p>
 					{change && <p>{change}</p>}
-					<div className="mt-1 flex flex-wrap gap-2">
+					{shortfalls.length > 0 && (
+						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
+							{shortfalls.map((one) => (
+								<li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>
+							))}
+						</ul>
+					)}
+					<div className="mt-2 flex flex-wrap gap-2">
 						{shorter >= LEAST_MIN && (
 							<button type="button" className="btn btn-quiet" disabled={busy} onClick={() => ask(shorter, theme)}>
 								Shorter: {shorter} min
@@ -221,13 +228,6 @@ export function ProposePanel({
 							</button>
 						)}
 					</div>
-					{shortfalls.length > 0 && (
-						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
-							{shortfalls.map((one) => (
-								<li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>
-							))}
-						</ul>
-					)}
 				</div>
 			)}
 		</section>
