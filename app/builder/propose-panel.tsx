@@ -3,7 +3,7 @@ import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
 import { type Proposal, sayShortfall } from '#core/plan/propose-session'
 import { DAY_ROLES, type DayRole, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
-import { sayTheme, themeOf } from '#core/plan/themes'
+import { sayTheme, themeOf, themeOn } from '#core/plan/themes'
 import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality } from '#core/plan/targets'
 import { sayProposalChange } from '#core/plan/say-change'
 import { useProposal } from './use-proposal'
@@ -64,7 +64,7 @@ export function ProposePanel({
 		.sort()
 	const names = new Map(pack?.athletes.map((athlete) => [athlete.id, athlete.name]))
 	// Of a day with a theme what is only kept comes as near as it comes: that needs no line.
-	const day = theme !== null && role === 'hard' ? themeOf(theme) : null
+	const day = themeOn({ theme, role })
 	const shortfalls = (proposal?.shortfalls ?? []).filter(({ quantity }) => {
 		const quality = QUALITY_OF[quantity]
 		return day === null || quality === day.main || quality === day.second
@@ -72,7 +72,7 @@ export function ProposePanel({
 	const ready = pack !== null && pack.athletes.length > 0 && minutes >= 10 && minutes <= 240
 	const ask = (inMinutes: number, about: ThemeId | null) => {
 		if (!pack) return
-		asked.current = role === 'hard' ? about : null
+		asked.current = themeOn({ theme: about, role }) && about
 		propose({
 			pack,
 			library,
@@ -123,7 +123,7 @@ export function ProposePanel({
 						</select>
 					</label>
 				)}
-				<label className={`field w-[150px] ${role === 'hard' && theme !== null ? 'hidden' : ''}`}>
+				<label className={`field w-[150px] ${day ? 'hidden' : ''}`}>
 					<span className="label">Priority</span>
 					<select
 						className="input"
@@ -180,7 +180,7 @@ export function ProposePanel({
 					))}
 				</fieldset>
 			</details>
-			{role === 'hard' && theme !== null && <p className="mt-1 text-[14.5px]">{sayTheme(theme, QUALITY_NAMES)}</p>}
+			{day && theme && <p className="mt-1 text-[14.5px]">{sayTheme(theme, QUALITY_NAMES)}</p>}
 			{!ready && <p className="dim mt-1 text-[14px]">Pick a squad and who comes; the proposal goes by their rungs.</p>}
 			{problem && (
 				<p className="problem mt-1" role="alert">
@@ -195,7 +195,7 @@ export function ProposePanel({
 							{Math.round(proposal.minutes)} minutes.
 						</b>{' '}
 						{shortfalls.length === 0
-							? theme !== null && role === 'hard'
+							? day
 								? 'What the day is about is reached within a twentieth.'
 								: 'Every target is reached within a twentieth.'
 							: 'What did not fit:'}

@@ -17,7 +17,7 @@ import {
 	targetOf,
 	targetsByLevel,
 } from './targets'
-import { KEEPING, KEEPING_DOSE, type Theme, themeOf } from './themes'
+import { KEEPING, KEEPING_DOSE, type Theme, themeOf, themeOn } from './themes'
 import { addInto, emptyCount } from '../dose/dose-count'
 
 export interface BuildRequest {
@@ -105,10 +105,6 @@ interface State {
 /** So far what comes second shrinks before anything is left out [our setting]. */
 const SECOND_FIRST = 0.7
 const SCALES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0]
-
-/** What a hard day is for; null where it is for everything a little. */
-const themeOn = ({ theme = null, role }: TargetRequest): Theme | null =>
-	theme === null || role !== 'hard' ? null : themeOf(theme)
 
 /**
  * From the whole session to the warm-up alone: the spare pieces go first, then the least important quantity by tenths,

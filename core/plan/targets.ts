@@ -5,7 +5,7 @@ import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Quantity } from '../vocabulary/entry'
 import type { DayRole, ThemeId } from '../vocabulary/session'
 import { KEPT_SHARE } from '../judge/effective-dose'
-import { KEEPING_SHARE, SECOND_SHARE, themeOf } from './themes'
+import { KEEPING_SHARE, SECOND_SHARE, themeOn } from './themes'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
 export const QUANTITY_NAMES: Record<Quantity, string> = {
@@ -85,7 +85,7 @@ export function targetOf(
 	const { low, high } = rangeOf(quantity, level)
 	const quality = QUALITY_OF[quantity] as Quality
 	const middle = (low + high) / 2
-	const day = theme === null || role !== 'hard' ? null : themeOf(theme)
+	const day = themeOn({ theme, role })
 	const whole = day
 		? day.main === quality
 			? high

@@ -4,7 +4,7 @@ import { STARTER_LIBRARY } from '../library/starter-library'
 import { proposeSession, sayShortfall } from './propose-session'
 import { QUALITY_NAMES, quantitiesOf, targetOf } from './targets'
 import { THEME_IDS, type ThemeId } from '../vocabulary/session'
-import { KEEPING, type Theme, blockThemes, sayTheme, themeOf } from './themes'
+import { KEEPING, type Theme, blockThemes, sayTheme, themeOf, themeOn } from './themes'
 
 const library = STARTER_LIBRARY
 const squad = [plainAthlete('Ana', 2, TRAINED), plainAthlete('Bo', 1, BEGINNER), plainAthlete('Cy', 3, TRAINED)]
@@ -88,6 +88,12 @@ describe('a session with a theme', () => {
 				proposeSession(asked(null, {}, { role })).entries.map(({ part }) => part),
 			)
 	})
+})
+
+it('only a hard day is about something', () => {
+	expect(themeOn({ theme: 'turns', role: 'hard' })?.name).toBe('Turns and braking')
+	for (const role of ['light', 'tissue', 'test'] as const) expect(themeOn({ theme: 'turns', role })).toBeNull()
+	expect([themeOn({ theme: null, role: 'hard' }), themeOn({ role: 'hard' })]).toEqual([null, null])
 })
 
 describe('the days of a block', () => {

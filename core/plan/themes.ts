@@ -136,6 +136,10 @@ export const THEMES = {
 } as const satisfies Record<ThemeId, Theme>
 export const themeOf = (id: ThemeId): Theme => THEMES[id]
 
+/** What a day is about; null where it is no hard one, or for everything a little. */
+export const themeOn = ({ theme = null, role }: { theme?: ThemeId | null; role: DayRole }): Theme | null =>
+	theme === null || role !== 'hard' ? null : themeOf(theme)
+
 /** What keeps a quality that is not the day's in a few minutes: one piece each. */
 export const KEEPING: Record<Quality, ThemePiece> = {
 	sprint: ladder('Starts, kept', 'acceleration', 'fastMetres'),

@@ -1,5 +1,5 @@
 import { entryName } from '../../core/plan/entry-parts'
-import { themeOf } from '../../core/plan/themes'
+import { themeOn } from '../../core/plan/themes'
 import { writeDose } from '../../core/words/write-numbers'
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import type { Library } from '../../core/vocabulary/library'
@@ -59,7 +59,7 @@ export function describe(draft: SessionDraft, names: ReadonlyMap<string, string>
 		['Place', draft.place.trim()],
 		['Under foot', draft.surface ?? 'not said'],
 		['Minutes', String(draft.plannedMinutes)],
-		['The day is for', draft.theme ? themeOf(draft.theme).name : draft.role],
+		['The day is for', themeOn(draft)?.name ?? draft.role],
 		[
 			'Who comes',
 			draft.athleteIds
