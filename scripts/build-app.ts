@@ -45,7 +45,7 @@ async function build(wanted: string): Promise<void> {
 	let printed = ''
 	for (const stream of [child.stdout, child.stderr])
 		stream?.on('data', (chunk: Buffer) => (printed += chunk.toString()))
-	const code = await new Promise<number>((resolve) => child.once('exit', (status) => resolve(status ?? 1)))
+	const code = await new Promise<number>((resolve) => child.once('close', (status) => resolve(status ?? 1)))
 	if (code !== 0) throw new PlainError(`The build failed:\n${printed}`)
 	writeFileSync(STAMP, wanted)
 }

@@ -145,7 +145,7 @@ async function makeDirectory(install: string, home: string, data: string, asRoot
 	let printed = ''
 	for (const stream of [child.stdout, child.stderr])
 		stream?.on('data', (chunk: Buffer) => (printed += chunk.toString()))
-	const code = await new Promise<number>((resolve) => child.once('exit', (status) => resolve(status ?? 1)))
+	const code = await new Promise<number>((resolve) => child.once('close', (status) => resolve(status ?? 1)))
 	if (code !== 0)
 		throw new PlainError(
 			`The database directory ${data} could not be made:\n${printed.trim().split('\n').slice(-4).join('\n')}`,

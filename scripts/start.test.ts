@@ -74,7 +74,12 @@ function start(home: string, port: number, how: 'npm' | 'node' = 'node', more: N
 	const child = spawn(program, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'] })
 	let printed = ''
 	for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (printed += chunk.toString()))
-	return { child, printed: () => printed, ended: new Promise((resolve) => child.on('exit', resolve)) }
+	return {
+		child,
+		printed: () => printed,
+		// Ended is when what it printed was read, too.
+		ended: new Promise((resolve) => child.on('close', resolve)),
+	}
 }
 async function until(one: Started, words: string): Promise<void> {
 	for (let i = 0; i < 3000 && !one.printed().includes(words); i++) {

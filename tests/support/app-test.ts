@@ -46,7 +46,7 @@ async function startProcess(databaseUrl: string, home: string, port: number): Pr
 		}
 		child.stdout.on('data', read)
 		child.stderr.on('data', read)
-		child.on('exit', (code) => reject(new Error(`the app ended with ${code}:\n${printed}`)))
+		child.on('close', (code) => reject(new Error(`the app ended with ${code}:\n${printed}`)))
 	})
 	return [child, () => printed]
 }
