@@ -2,7 +2,7 @@ import { useSortable } from '@dnd-kit/sortable'
 import type { Library } from '#core/vocabulary/library'
 import type { SheetPreview } from '#core/plan/preview-sheet'
 import { QUANTITY_NAMES } from '#core/plan/targets'
-import { writeDose, writeDrill } from '#core/words/write-numbers'
+import { writeAmount, writeWork } from '#core/words/write-work'
 import { FamilyMark } from '../ui/glyphs'
 import { DrillSearch, type Pick } from './drill-search'
 import { partsOf } from '#core/plan/entry-parts'
@@ -10,6 +10,7 @@ import type { ParameterName } from '#core/vocabulary/parameters'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import { readClock, writeClock } from '#core/words/rests'
 import { NumberField } from '../ui/number-field'
+import { PieceList } from './piece-list'
 import { putOn } from './sheet-entries'
 
 interface Props {
@@ -21,6 +22,7 @@ interface Props {
 	preview: SheetPreview | null
 	problems: Record<string, string>
 	onChange: (change: Partial<SessionEntry>) => void
+	onReplace: (entry: SessionEntry) => void
 	onMove: (by: number) => void
 	onRemove: () => void
 }
@@ -37,7 +39,19 @@ const CLOCK = { read: readClock, write: writeClock }
 const SMALL = 'min-h-[44px] w-[34px] text-[18px] text-act disabled:opacity-30'
 
 /** One entry of a sheet: what, how much, in how many lanes, and on demand everybody's line. */
-export function EntryRow({ entry, index, last, library, picks, preview, problems, onChange, onMove, onRemove }: Props) {
+export function EntryRow({
+	entry,
+	index,
+	last,
+	library,
+	picks,
+	preview,
+	problems,
+	onChange,
+	onReplace,
+	onMove,
+	onRemove,
+}: Props) {
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id })
 	const parts = partsOf(entry, library)
 	const said = (field: string) => problems[`entries.${index}.${field}`]
@@ -69,7 +83,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 	const { dose, rest } = entry
 	const choose = (chosen: string) => {
 		const fresh = putOn(chosen, library, { part: entry.part, lanes: entry.lanes })
-		if (fresh) onChange({ ...fresh, id: entry.id, part: entry.part || fresh.part })
+		if (fresh) onReplace({ ...fresh, id: entry.id, part: entry.part || fresh.part })
 	}
 	return (
 		<li
@@ -176,12 +190,15 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 						</span>
 					) : (
 						<>
-							{numeric('Sets', '×', 'dose.sets', dose.sets, (sets) => onChange({ dose: { ...dose, sets } }))}
-							{numeric('Reps', 'reps', 'dose.reps', dose.reps, (reps) => onChange({ dose: { ...dose, reps } }))}
-							{dose.reps !== 1 &&
+							{numeric('Sets', entry.pieces ? 'rounds' : '×', 'dose.sets', dose.sets, (sets) =>
+								onChange({ dose: { ...dose, sets } }),
+							)}
+							{!entry.pieces &&
+								numeric('Reps', 'reps', 'dose.reps', dose.reps, (reps) => onChange({ dose: { ...dose, reps } }))}
+							{(dose.reps !== 1 || entry.pieces) &&
 								numeric(
 									'Rest after a rep',
-									dose.sets === 1 ? 'rest' : 'between reps',
+									entry.pieces ? 'between pieces' : dose.sets === 1 ? 'rest' : 'between reps',
 									'rest.repsS',
 									rest.repsS,
 									(repsS) => onChange({ rest: { ...rest, repsS } }),
@@ -190,7 +207,7 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 							{dose.sets !== 1 &&
 								numeric(
 									'Rest after a set',
-									'between sets',
+									entry.pieces ? 'between rounds' : 'between sets',
 									'rest.setsS',
 									rest.setsS,
 									(setsS) => onChange({ rest: { ...rest, setsS } }),
@@ -204,10 +221,13 @@ export function EntryRow({ entry, index, last, library, picks, preview, problems
 							)}
 						</>
 					)}
+					{!fill && !variants && !parts.ladder && (
+						<PieceList entry={entry} number={index + 1} library={library} picks={picks} onReplace={onReplace} />
+					)}
 					{preview && (
 						<EntryLines
 							entryId={entry.id}
-							plain={parts.ladder || variants ? null : writeDose(dose)}
+							plain={parts.ladder || variants ? null : writeAmount(entry)}
 							preview={preview}
 							library={library}
 						/>
@@ -239,10 +259,7 @@ function EntryLines({
 	for (const athlete of preview.athletes) {
 		const line = athlete.lines.get(entryId)
 		if (!line) continue
-		const words =
-			line.blocked === null
-				? `${writeDrill(library.drills[line.drillId]!, line.parameters)}, ${writeDose(line.dose)}`
-				: 'no line'
+		const words = line.blocked === null ? writeWork(line, (id) => library.drills[id]) : 'no line'
 		const why = line.blocked ?? line.note
 		const group = groups.get(`${words}/${why}`) ?? { words, why, names: [] }
 		group.names.push(athlete.name)

@@ -311,6 +311,9 @@ export function SessionForm({
 										onChange={(change) =>
 											setEntries((entries) => entries.map((one) => (one.id === entry.id ? { ...one, ...change } : one)))
 										}
+										onReplace={(fresh) =>
+											setEntries((entries) => entries.map((one) => (one.id === entry.id ? fresh : one)))
+										}
 										onMove={(by) => move(index, index + by)}
 										onRemove={() => setEntries((entries) => entries.filter((one) => one.id !== entry.id))}
 									/>

@@ -19,7 +19,8 @@ interface Props {
 export function DonePad({ progress, drill, ready, undoLabel, onUndo, onReps, reports }: Props) {
 	const { line } = progress
 	const [typed, setTyped] = useState<number | null>(null)
-	const reps = typed ?? Math.min(line.dose.reps, Math.max(1, line.dose.reps - progress.next.repNo + 1))
+	const reps =
+		typed ?? progress.pieceLeft ?? Math.min(line.dose.reps, Math.max(1, line.dose.reps - progress.next.repNo + 1))
 	return (
 		<>
 			<div data-at="pad" className="flex flex-1 flex-col justify-end gap-2 px-4 py-2">

@@ -191,7 +191,8 @@ function Line({
 		/>
 	)
 	// A new rep is a new one, and so is its other side: nothing typed is carried over.
-	const repKey = [line.id, progress.next.setNo, progress.next.repNo, progress.half, progress.side].join('/')
+	const { setNo, repNo, piece } = progress.next
+	const repKey = [line.id, setNo, repNo, piece, progress.half, progress.side].join('/')
 	return (
 		<div className="field-grid flex flex-1 flex-col">
 			<LineHead

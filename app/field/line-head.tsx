@@ -2,6 +2,7 @@ import type { DoseLeft } from '#core/field/dose-left'
 import { shortDay } from './short-day'
 import type { LineProgress } from '#core/field/line-progress'
 import type { FieldAthlete } from '#core/field/pack'
+import { judgedLine, lineAt } from '#core/field/complex'
 import { expectLabel, expectedAt, slotsOf } from '#core/field/slots'
 import { REGION_NAMES } from '#core/vocabulary/words'
 import { markEvidence } from '#core/judge/gather-exposure'
@@ -45,6 +46,7 @@ export function LineHead({
 }: Props) {
 	const { line, marks, dropOff } = progress
 	const recent = marks.slice(-3)
+	const judged = judgedLine(line)
 	const last = slotsOf(line, gates).at(-1)
 	const worry = athlete.worries.find((one) => one.drillId === line.drillId)
 	return (
@@ -80,16 +82,20 @@ export function LineHead({
 					<span className="block truncate text-[15px]">
 						{drillName
 							? `${drillName}, instead of ${line.words}`
-							: `${line.words}, ${line.dose.sets}×${line.dose.reps}`}
+							: progress.next.piece !== undefined
+								? line.words
+								: `${line.words}, ${line.dose.sets}×${line.dose.reps}${progress.worn === false ? ', this one free' : ''}`}
 					</span>
 				</button>
 				<div className="shrink-0 text-right">
 					<span className="num block text-[17px] leading-[34px] font-semibold" data-testid="rep">
 						{progress.finished
 							? `${progress.repsDone} of ${progress.planned}`
-							: line.dose.sets > 1
-								? `set ${progress.next.setNo} of ${line.dose.sets}, rep ${progress.next.repNo}`
-								: `rep ${progress.next.repNo} of ${line.dose.reps}`}
+							: progress.next.piece !== undefined
+								? `round ${progress.next.setNo} of ${progress.planned}, piece ${progress.next.piece} of ${line.pieces!.length}`
+								: line.dose.sets > 1
+									? `set ${progress.next.setNo} of ${line.dose.sets}, rep ${progress.next.repNo}`
+									: `rep ${progress.next.repNo} of ${line.dose.reps}`}
 					</span>
 					<DoseTape label="contacts" done={dose.contacts.done} planned={dose.contacts.planned} />
 					<DoseTape label="fast m" done={dose.fastMetres.done} planned={dose.fastMetres.planned} />
@@ -119,12 +125,13 @@ export function LineHead({
 			)}
 			<ol className="mt-1.5 flex list-none gap-1" aria-label="Marks so far">
 				{recent.map((mark, index) => {
-					const evidence = markEvidence(mark, line.parameters.distanceM)
+					const ofMark = lineAt(line, mark.piece)
+					const evidence = markEvidence(mark, ofMark.parameters.distanceM)
 					const at = marks.length - recent.length + index
-					const percent =
-						dropOff?.percents[
-							marks.slice(0, at + 1).filter((one) => markEvidence(one, line.parameters.distanceM) !== null).length - 1
-						]
+					const isOne = (one: (typeof marks)[number]) =>
+						lineAt(line, one.piece).drillId === judged.drillId &&
+						markEvidence(one, judged.parameters.distanceM) !== null
+					const percent = isOne(mark) ? dropOff?.percents[marks.slice(0, at + 1).filter(isOne).length - 1] : undefined
 					return (
 						<li key={mark.id} className="min-w-0 flex-1">
 							<button

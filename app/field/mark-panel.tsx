@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { LogEvent, Mark } from '#core/vocabulary/events'
+import { lineAt } from '#core/field/complex'
 import { expectedAt } from '#core/field/slots'
 import { retyped, slotsOfMark, typedOf } from '#core/field/typed-mark'
 import { readDigits } from '#core/measure/read-digits'
@@ -25,7 +26,8 @@ interface Props {
 }
 
 /** One mark: what it was before, another number, another athlete, or taken back. What stood before stays in its history. */
-export function MarkPanel({ mark, name, line, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
+export function MarkPanel({ mark, name, line: whole, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
+	const line = lineAt(whole, mark.piece)
 	const measured = slotsOfMark(line, mark)
 	const [typed, setTyped] = useState<string[]>(() => measured.map((slot) => typedOf(mark, slot)))
 	const reads = measured.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))

@@ -1,13 +1,12 @@
 import { Link } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
-import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'
 import { bodiesOf } from '#server/care/read-bodies'
 import { todayAt } from '#server/clock'
 import { readTargets } from '#server/sheet/read-targets'
-import { writeRest } from '#core/words/rests'
+import { writeRests, writeWork } from '#core/words/write-work'
 import type { Route } from './+types/session-card'
 import { BodyLines } from '../ui/body-line'
 import { allowed, notFound } from '../request-guard'
@@ -32,8 +31,9 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 					.map((line) => ({
 						name: athlete.name,
 						blocked: line.blocked ?? (line.over === null ? null : OVER),
-						words: line.drill ? `${writeDrill(line.drill, line.parameters)}, ${writeDose(line.dose)}` : '',
-						rest: writeRest(line.rest, line.dose),
+						words:
+							line.drill && line.drillId ? writeWork({ ...line, drillId: line.drillId }, sheet.drills.of(line)) : '',
+						rest: writeRests(line),
 						target: targets.get(line.id)?.words ?? '',
 						own: targets.get(line.id)?.own.map(({ short }) => short) ?? [],
 						// What tops up is ticked off, not measured.

@@ -11,7 +11,6 @@ import {
 	totalOf,
 } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { writeDose, writeDrill } from '#core/words/write-numbers'
 import { bodiesOf } from '#server/care/read-bodies'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
@@ -23,7 +22,7 @@ import { entryName } from '#core/plan/entry-parts'
 import { clockOf } from '#server/record/read-done'
 import { readSheet } from '#server/sheet/read-sheet'
 import { readTargets } from '#server/sheet/read-targets'
-import { writeRest } from '#core/words/rests'
+import { writeRests, writeWork } from '#core/words/write-work'
 import { todayAt } from '#server/clock'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/session-sheet'
@@ -86,9 +85,9 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 				entryId: line.entryId,
 				blocked: line.blocked,
 				over: line.over,
-				words: line.drill ? writeDrill(line.drill, line.parameters) : '',
+				words: line.drill && line.drillId ? writeWork({ ...line, drillId: line.drillId }, sheet.drills.of(line)) : '',
 				dose: line.dose,
-				rest: writeRest(line.rest, line.dose),
+				rest: writeRests(line),
 				origin: line.origin,
 				change: changeFor(seesBody(who, athlete.id), line.change),
 				wouldBe: line.wouldBe,
@@ -323,7 +322,7 @@ function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athle
 			over.push(athlete.name)
 			continue
 		}
-		const words = line.blocked ? `no line: ${line.blocked}` : `${line.words}, ${writeDose(line.dose)}`
+		const words = line.blocked ? `no line: ${line.blocked}` : line.words
 		groups.set(words, [...(groups.get(words) ?? []), athlete.name])
 	}
 	const sorted = [...groups].sort((a, b) => b[1].length - a[1].length)
@@ -446,9 +445,7 @@ function LineRow({
 						<b>No line: {line.blocked}</b>
 					) : (
 						<>
-							<b>
-								{line.words}, {writeDose(line.dose)}
-							</b>{' '}
+							<b>{line.words}</b>{' '}
 							<span className="dim">
 								{line.rest !== '' && `· ${line.rest} `}· target: {line.target}
 							</span>

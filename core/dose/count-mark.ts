@@ -8,7 +8,7 @@ import { type DoseCount, addCounts, emptyCount } from './dose-count'
 /** What a logged mark cost. A voided or missed rep costs nothing; a set ticked off at once costs all its reps. */
 export function countMark(
 	mark: Mark,
-	line: PlannedLine,
+	line: Pick<PlannedLine, 'parameters' | 'dose'>,
 	drill: Drill,
 	zone: EffortZone | null,
 	legLengthM: number | null,

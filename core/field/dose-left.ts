@@ -1,10 +1,13 @@
-import { countLine } from '../dose/count-line'
+import { countWork } from '../dose/count-line'
+import { repsOfRound } from '../vocabulary/line-parts'
 import { countMark } from '../dose/count-mark'
 import { type DoseCount, addInto, emptyCount, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
 import { repsOfMark } from '../dose/sides'
 import { SESSION_RANGES } from '../dose/level-ranges'
 import type { LogEvent } from '../vocabulary/events'
 import { effortZone } from '../measure/sprint/effort-zone'
+import { lineAt } from './complex'
+import { drillNamed } from './make-line'
 import type { FieldAthlete, FieldLine, FieldSheet } from './pack'
 
 export interface DoseLeft {
@@ -30,21 +33,19 @@ export function doseLeft(
 	let repsLeft = 0
 	for (const line of lines.values()) {
 		const drill = sheet.drills[`${line.drillId}/${line.drillVersion}`]
-		if (drill) addInto(planned, countLine(drill, line.parameters, line.dose, legLength))
+		const known = (id: string) => (id === line.drillId ? drill : drillNamed(sheet.drills, id))
+		addInto(planned, countWork(line, known, legLength))
 		repsLeft += line.dose.sets * line.dose.reps
 	}
 	for (const event of events) {
 		if (event.type !== 'mark' || event.athleteId !== athlete.id) continue
 		const line = lines.get(event.entryId)
 		if (!line) continue
-		repsLeft -= repsOfMark(event, line.sided)
-		const cited = event.asDrill ?? line
+		const at = lineAt(line, event.piece)
+		repsLeft -= repsOfMark(event, at.sided) / repsOfRound(line.pieces)
+		const cited = event.asDrill ?? at
 		const drill = sheet.drills[`${cited.drillId}/${cited.drillVersion}`]
-		if (drill)
-			addInto(
-				done,
-				countMark(event, { ...line, ladderId: null, rungId: null }, drill, zoneOf(event, line), athlete.legLengthM),
-			)
+		if (drill) addInto(done, countMark(event, at, drill, zoneOf(event, at), athlete.legLengthM))
 	}
 	const range = SESSION_RANGES[athlete.level]
 	const contacts = (count: DoseCount) => totalOf(rangedContacts(count))

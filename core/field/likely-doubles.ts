@@ -21,7 +21,7 @@ export function likelyDoubles(
 	const groups = new Map<string, Mark[]>()
 	for (const event of events) {
 		if (event.type !== 'mark' || event.kind === 'missed') continue
-		const key = `${event.athleteId}/${event.entryId}/${event.kind}/${event.side ?? ''}`
+		const key = `${event.athleteId}/${event.entryId}/${event.kind}/${event.side ?? ''}/${event.piece ?? ''}`
 		groups.set(key, [...(groups.get(key) ?? []), event])
 	}
 	const pairs: [Mark, Mark][] = []

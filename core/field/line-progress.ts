@@ -1,5 +1,6 @@
 import { byTime } from '../events/by-time'
-import type { LogEvent } from '../vocabulary/events'
+import { isFreeRep } from '../vocabulary/worn-reps'
+import type { LogEvent, Mark } from '../vocabulary/events'
 import type { StopReading } from '../noise/one-more'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
 import { repsOfMark, turnsOfMark } from '../dose/sides'
@@ -7,18 +8,24 @@ import { byRep, markEvidence } from '../judge/gather-exposure'
 import { type Leg, SIDES } from '../vocabulary/words'
 import { readFall } from '../judge/read-fall'
 import { loadOffAt, rehearsalOf } from '../marks/as-done'
-import { capital, writeMark, writePercent } from '../words/write-numbers'
+import { capital, inSentence, writeMark, writePercent } from '../words/write-numbers'
+import { type Round, judgedLine, lineAt, pieceOf, roundOf } from './complex'
 import type { FieldLine } from './pack'
 
 /** Where one athlete stands on one line, from the events that stand. */
 export interface LineProgress {
+	/** Of a complex: as its piece stands whose turn it is. */
 	line: FieldLine
 	marks: Extract<LogEvent, { type: 'mark' }>[]
 	repsDone: number
 	planned: number
 	ended: boolean
-	/** Number of the next set and of the rep in it, counted from 1. */
-	next: { setNo: number; repNo: number }
+	/** Number of the next set and of the rep in it, counted from 1; of a complex the round and the piece. */
+	next: { setNo: number; repNo: number; piece?: number }
+	/** Of a complex: reps of the piece still to do in this round. */
+	pieceLeft?: number
+	/** Whether the next rep is done with the line's weight; null where it has none. */
+	worn: boolean | null
 	/** Whose turn it is of the sides, where a rep is done on each; null where no side is asked, or none by turn. */
 	side: Leg | null
 	/** One side of the rep is done, the other to come. */
@@ -46,40 +53,51 @@ export interface Halt {
 
 /** @param over why the drill that is done on this line is over for the athlete; what the server says of the line's own drill is known */
 export function progressOf(
-	line: FieldLine,
+	whole: FieldLine,
 	events: readonly LogEvent[],
 	over: string | null = null,
 	halted: Halt | null = null,
 ): LineProgress {
 	const own = events.filter(
-		(event) => 'lineId' in event && event.entryId === line.entryId && event.athleteId === line.athleteId,
+		(event) => 'lineId' in event && event.entryId === whole.entryId && event.athleteId === whole.athleteId,
 	)
 	const marks = own.filter((event) => event.type === 'mark').sort(byRep)
-	const sided = line.sided ?? null
-	// Both halves of a rep that is done left and right are one place.
-	const turns = marks.reduce((sum, event) => sum + turnsOfMark(event, sided), 0)
-	const taken = Math.floor(turns)
-	const planned = line.dose.sets * line.dose.reps
+	const { dose } = whole
+	const planned = dose.sets * dose.reps
 	const ended = own.some((event) => event.type === 'decision' && event.kind === 'end-set')
+	const judged = judgedLine(whole)
 	const swapped = own
 		.flatMap((event) => (event.type === 'decision' && event.kind === 'swap' ? [event] : []))
 		.sort(byTime)
 		.at(-1)
 	const swap =
-		swapped && (swapped.value.drillId !== line.drillId || swapped.value.drillVersion !== line.drillVersion)
+		swapped && (swapped.value.drillId !== judged.drillId || swapped.value.drillVersion !== judged.drillVersion)
 			? swapped.value
 			: null
-	const off = line.parameters.loadG ? loadOffAt(events, line) : null
-	const rehearsal = rehearsalOf(events, line)
-	const evidence = marks
+	const round = whole.pieces && !swap ? roundOf(whole.pieces, marks) : null
+	const line = round ? lineAt(whole, round.piece) : judged
+	const sided = line.sided ?? null
+	const pieces = round ? whole.pieces! : []
+	const ofPiece = (piece: number) => (round ? marks.filter((mark) => pieceOf(pieces, mark) === piece) : marks)
+	// Both halves of a rep that is done left and right are one place.
+	const turns = round ? round.done : marks.reduce((sum, event) => sum + turnsOfMark(event, sided), 0)
+	const taken = Math.floor(turns)
+	const next = { setNo: Math.floor(taken / dose.reps) + 1, repNo: (taken % dose.reps) + 1 }
+	const ofJudged = ofPiece(pieces.findIndex((piece) => piece.judged) + 1)
+	const aRound = whole.pieces?.find((piece) => piece.judged)?.reps ?? 1
+	const off = judged.parameters.loadG ? loadOffAt(events, whole) : null
+	const isFree = (mark: Mark) => isFreeRep(whole, mark) || (off !== null && Date.parse(mark.deviceTime) > off)
+	const last = [...marks].sort(byTime).at(-1)
+	const rehearsal = rehearsalOf(events, whole)
+	const evidence = ofJudged
 		// Below full effort on purpose it is no fall.
 		.filter((event) => event.id !== rehearsal)
 		// With the weight and without it are not one stretch.
-		.filter((event) => off === null || Date.parse(event.deviceTime) > off)
-		.filter((event) => (event.asDrill?.drillId ?? line.drillId) === (swap?.drillId ?? line.drillId))
-		.map((event) => markEvidence(event, line.parameters.distanceM))
+		.filter((event) => last === undefined || isFree(event) === isFree(last))
+		.filter((event) => (event.asDrill?.drillId ?? judged.drillId) === (swap?.drillId ?? judged.drillId))
+		.map((event) => markEvidence(event, judged.parameters.distanceM))
 		.filter((mark) => mark !== null)
-	const fall = readFall(evidence, line.dropOffPercent, line.errors)
+	const fall = readFall(evidence, judged.dropOffPercent, judged.errors)
 	const times = marks.map((event) => Date.parse(event.deviceTime))
 	return {
 		line,
@@ -87,12 +105,16 @@ export function progressOf(
 		planned,
 		ended,
 		swap,
-		restS: restAfter(line, [...marks].sort(byTime).at(-1), turns % line.dose.reps === 0),
+		restS: round
+			? restInRound(whole, round, last)
+			: restAfter(line.rest[turns % dose.reps === 0 ? 'setsS' : 'repsS'], line, last),
 		method: fall?.method ?? null,
-		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event, sided), 0),
-		next: { setNo: Math.floor(taken / line.dose.reps) + 1, repNo: (taken % line.dose.reps) + 1 },
-		side: sided === 'each' && !swap ? nextSide(line, marks) : null,
-		half: turns % 1 !== 0,
+		repsDone: ofJudged.reduce((sum, event) => sum + repsOfMark(event, judged.sided ?? null), 0) / aRound,
+		next: round ? { ...next, piece: round.piece } : next,
+		...(round ? { pieceLeft: round.left } : {}),
+		worn: whole.carried && !swap ? off === null && !isFreeRep(whole, next) : null,
+		side: sided === 'each' && !swap ? nextSide(line, round ? ofPiece(round.piece) : marks) : null,
+		half: round ? round.half : turns % 1 !== 0,
 		lastAt: times.length > 0 ? Math.max(...times) : null,
 		dropOff: fall?.reading ?? null,
 		over: swap ? over : (line.over ?? over),
@@ -105,7 +127,7 @@ export function progressOf(
  * The side whose turn it is: the one with more left of its own dose, else the one that has done less; the left begins.
  * What was ticked off without a side was done on both.
  */
-function nextSide(line: FieldLine, marks: readonly Extract<LogEvent, { type: 'mark' }>[]): Leg {
+function nextSide(line: FieldLine, marks: readonly Mark[]): Leg {
 	const planned = line.dose.sets * line.dose.reps
 	const [left, right] = SIDES.map((side) => {
 		const own = line.sides?.[side]
@@ -120,12 +142,20 @@ function nextSide(line: FieldLine, marks: readonly Extract<LogEvent, { type: 'ma
  * A rep that ends its set asks for the rest between sets. A sprint over less than the line's distance asks for
  * its share of the rest; a rep that was not run for none.
  */
-function restAfter(line: FieldLine, last: LogEvent | undefined, setIsOver: boolean): number {
-	if (!last || last.type !== 'mark' || last.kind === 'missed') return 0
-	const restS = setIsOver ? line.rest.setsS : line.rest.repsS
+function restAfter(restS: number, line: FieldLine, last: Mark | undefined): number {
+	if (!last || last.kind === 'missed') return 0
 	const ran = last.kind === 'sprint' ? last.value.splits.at(-1)?.distanceM : undefined
 	const asked = line.parameters.distanceM
 	return ran !== undefined && asked !== undefined && ran < asked ? Math.round((restS * ran) / asked) : restS
+}
+
+/** In a complex: between the reps of a piece, between pieces, and between rounds. */
+function restInRound(whole: FieldLine, round: Round, last: Mark | undefined): number {
+	if (!last) return 0
+	const pieces = whole.pieces!
+	const was = pieceOf(pieces, last)
+	const between = was === round.piece ? pieces[was - 1]!.rest.repsS : whole.rest.repsS
+	return restAfter(round.within ? between : whole.rest.setsS, lineAt(whole, was), last)
 }
 
 /** Seconds until the rest after what was done is over; 0 is ready. */
@@ -171,6 +201,13 @@ export function suggestionFor(progress: LineProgress): Suggestion {
 			endTheSet: true,
 		}
 	}
+	const piece = progress.next.piece === undefined ? undefined : line.pieces?.[progress.next.piece - 1]
+	if (piece && !piece.judged && left > 0)
+		return {
+			lead: `Round ${progress.next.setNo} of ${planned}.`,
+			rest: `${piece.drillName}${piece.reps > 1 ? ` ×${piece.reps}` : ''}; ${inSentence(judgedLine(line).drillName)} is what is judged.`,
+			endTheSet: false,
+		}
 	if (left === 0) return { lead: 'All done.', rest: `${repsDone} of ${planned} reps.`, endTheSet: false }
 	if (!dropOff || !kind)
 		return {

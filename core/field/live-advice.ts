@@ -1,6 +1,7 @@
 import type { EndReason, LOAD_OFF_REASONS } from '../vocabulary/event-kinds'
-import { REHEARSAL } from '../marks/as-done'
-import type { LogEvent } from '../vocabulary/events'
+import { WORN_SHARE, isFreeRep } from '../vocabulary/worn-reps'
+import { REHEARSAL, loadOffAt } from '../marks/as-done'
+import type { LogEvent, Mark } from '../vocabulary/events'
 import { capital, writePercent, writeSeconds } from '../words/write-numbers'
 import { type ReadyReading, readReady } from '../judge/ready-check'
 import { repsOfMark } from '../dose/sides'
@@ -37,7 +38,7 @@ const endSet = (progress: LineProgress, reason: EndReason, label = 'End the set'
 })
 
 /** Share of reps and minutes a weight is worn [common practice]. */
-export const LOADED = { share: [0.5, 0.7], minutes: [20, 40] } as const
+export const LOADED = { share: [WORN_SHARE.low, WORN_SHARE.high], minutes: [20, 40] } as const
 
 /**
  * The one sentence for an athlete on the line. What hurts comes first, then a fast day that was taken, what ends
@@ -203,47 +204,32 @@ function fastDay(progress: LineProgress, events: readonly LogEvent[]): Advice | 
 	}
 }
 
-/** A weight worn: its share of the reps and its minutes, and when to take it off. */
+/** A weight worn: on which reps, its share of them and its minutes, and when to take it off. */
 function loadAdvice(
 	progress: LineProgress,
 	athleteId: string,
 	sheet: Pick<FieldSheet, 'lines' | 'school'>,
 	events: readonly LogEvent[],
 ): Advice | null {
-	const { line } = progress
-	if (!line.parameters.loadG || progress.repsDone === 0) return null
-	if (
-		events.some(
-			(event) =>
-				event.kind === 'load-off' &&
-				event.athleteId === athleteId &&
-				'entryId' in event &&
-				event.entryId === line.entryId,
-		)
-	)
-		return { lead: 'Weight off.', rest: 'The rest without it: finish free and fast.', endTheSet: false, act: null }
-	const lines = new Map(sheet.lines.filter((one) => one.athleteId === athleteId).map((one) => [one.id, one]))
-	const done = events.flatMap((event) =>
-		event.type === 'mark' && event.kind !== 'missed' && event.athleteId === athleteId ? [event] : [],
-	)
-	// Left and right of one rep are one.
-	const reps = (marks: typeof done) =>
-		marks.reduce((sum, mark) => sum + repsOfMark(mark, lines.get(mark.lineId)?.sided ?? null), 0)
-	const loaded = done.filter((mark) => lines.get(mark.lineId)?.parameters.loadG)
-	const of = done.filter((mark) => lines.get(mark.lineId)?.family === line.family)
-	const share = reps(loaded) / Math.max(1, reps(of))
-	const times = loaded.map((mark) => Date.parse(mark.deviceTime))
-	const minutes = Math.round((Math.max(...times) - Math.min(...times)) / 60_000)
-	const said = `Worn on ${reps(loaded)} of ${reps(of)} reps (${Math.round(share * 100)} %, usual ${LOADED.share[0] * 100}–${LOADED.share[1] * 100}), ${minutes} min (${LOADED.minutes[0]}–${LOADED.minutes[1]}).`
+	const { line, worn } = progress
+	if (!line.parameters.loadG || progress.finished) return null
+	const isOff = loadOffAt(events, line) !== null
+	const plain = (lead: string, rest: string): Advice => ({ lead, rest, endTheSet: false, act: null })
+	if (isOff) return plain('Weight off.', 'The rest without it: finish free and fast.')
+	if (progress.repsDone === 0)
+		return worn === false
+			? plain('Without the weight.', 'The first rep is free: the others are held against it.')
+			: null
+	const { said, minutes } = wornSoFar(progress, athleteId, sheet, events)
 	const limit = sheet.school.numbers.carriedSpeedLossPercent
-	const slower = progress.dropOff?.percents.at(-1) ?? 0
+	const slower = speedLost(progress)
 	const act = (reason: LoadOffReason): Act => ({
 		label: 'Take it off now',
 		said: 'weight off',
 		draft: { ...at(progress), type: 'decision', kind: 'load-off', value: { reason } },
 		moveOn: false,
 	})
-	if (slower >= limit)
+	if (slower !== null && slower >= limit)
 		return {
 			lead: 'Take it off now.',
 			rest: `${writePercent(slower)} slower, the limit is ${limit} %. ${said}`,
@@ -252,6 +238,51 @@ function loadAdvice(
 		}
 	if (minutes >= LOADED.minutes[1])
 		return { lead: 'Take it off now.', rest: said, endTheSet: false, act: act('minutes') }
+	if (worn === false) return plain('Take it off.', `What is left is free: finish fast. ${said}`)
 	// Before its time it comes off because somebody saw that it spoils the movement.
 	return { lead: 'With the weight.', rest: said, endTheSet: false, act: act('movement') }
+}
+
+/** How far the last rep with the weight fell below the best free one, or the best with it where none was free, %; null before there is one. */
+function speedLost({ line, marks, dropOff }: LineProgress): number | null {
+	if (!line.carried) return dropOff?.percents.at(-1) ?? 0
+	const run = (mark: Mark) =>
+		mark.kind === 'sprint' && mark.asDrill === undefined
+			? [{ timeS: mark.value.splits.at(-1)!.timeS, method: mark.value.method, free: isFreeRep(line, mark) }]
+			: []
+	const runs = marks.flatMap(run)
+	const last = runs.at(-1)
+	if (!last || last.free) return null
+	const like = runs.filter(({ method }) => method === last.method)
+	const free = like.filter((one) => one.free)
+	const best = Math.min(...(free.length > 0 ? free : like).map(({ timeS }) => timeS))
+	return ((last.timeS - best) / best) * 100
+}
+
+/** Reps and minutes with a weight so far, in words. */
+function wornSoFar(
+	{ line }: LineProgress,
+	athleteId: string,
+	sheet: Pick<FieldSheet, 'lines'>,
+	events: readonly LogEvent[],
+): { said: string; minutes: number } {
+	const lines = new Map(sheet.lines.filter((one) => one.athleteId === athleteId).map((one) => [one.id, one]))
+	const done = events.flatMap((event) =>
+		event.type === 'mark' && event.kind !== 'missed' && event.athleteId === athleteId ? [event] : [],
+	)
+	// Left and right of one rep are one.
+	const reps = (marks: typeof done) =>
+		marks.reduce((sum, mark) => sum + repsOfMark(mark, lines.get(mark.lineId)?.sided ?? null), 0)
+	const loaded = done.filter((mark) => {
+		const own = lines.get(mark.lineId)
+		return own?.parameters.loadG && !isFreeRep(own, mark)
+	})
+	const of = done.filter((mark) => lines.get(mark.lineId)?.family === line.family)
+	const share = reps(loaded) / Math.max(1, reps(of))
+	const times = loaded.map((mark) => Date.parse(mark.deviceTime))
+	const minutes = times.length === 0 ? 0 : Math.round((Math.max(...times) - Math.min(...times)) / 60_000)
+	return {
+		minutes,
+		said: `Worn on ${reps(loaded)} of ${reps(of)} reps (${Math.round(share * 100)} %, usual ${LOADED.share[0] * 100}–${LOADED.share[1] * 100}), ${minutes} min (${LOADED.minutes[0]}–${LOADED.minutes[1]}).`,
+	}
 }

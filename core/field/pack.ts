@@ -1,6 +1,6 @@
 import type { LogEvent } from '../vocabulary/events'
 import type { Sided } from '../dose/sides'
-import type { Dose, Parameters, Rest, SideDoses } from '../vocabulary/dose'
+import type { CarriedLoad, Dose, Parameters, Rest, SideDoses } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Level, Region, Method } from '../vocabulary/words'
 import type { PlannedLine } from '../vocabulary/line'
@@ -9,6 +9,35 @@ import type { BodyLimits, SayLimit } from './over-today'
 import type { Ask } from './to-ask'
 import type { ReadyReference } from '../noise/ready-reference'
 import type { OwnErrors } from '../noise/typical-error'
+
+/** One piece of a complex as the field needs it: what of a line is its drill's. */
+export interface FieldPiece
+	extends Pick<
+		FieldLine,
+		| 'words'
+		| 'drillName'
+		| 'drillId'
+		| 'drillVersion'
+		| 'logs'
+		| 'family'
+		| 'parameters'
+		| 'sided'
+		| 'target'
+		| 'own'
+		| 'lastTime'
+		| 'errors'
+		| 'bests'
+		| 'usuals'
+		| 'cautions'
+		| 'cues'
+		| 'lookFor'
+		| 'dropOffPercent'
+	> {
+	/** In one round, and the rest between them. */
+	reps: number
+	rest: Rest
+	judged: boolean
+}
 
 /** One athlete's line as the field needs it; the version it was downloaded in is its id. */
 export interface FieldLine {
@@ -29,6 +58,10 @@ export interface FieldLine {
 	sided?: Sided
 	/** Sides that do unlike doses. */
 	sides?: SideDoses | undefined
+	/** A complex: its pieces in turn; what stands beside them is of the piece whose turn it is, at first of the judged one. */
+	pieces?: FieldPiece[]
+	/** A weight worn on the middle reps: see `wornReps`. */
+	carried?: CarriedLoad
 	target: string
 	/** What of the line comes from the athlete's own measurements, in sentences; absent in packs of before. */
 	own?: string[]

@@ -1,4 +1,5 @@
 import type { Day } from '../calendar/day-count'
+import { isOfJudged } from '../vocabulary/line-parts'
 import { repsOfMark, sidedOf } from '../dose/sides'
 import type { CutShortReason, EndReason } from '../vocabulary/event-kinds'
 import type { LogEvent } from '../vocabulary/events'
@@ -64,12 +65,15 @@ export function exposureOf(
 	/** Why the session was ended while this line was done; null where it was not. */
 	cutShort: CutShortReason | null = null,
 ): Exposure {
-	const marks = events.filter((event) => event.type === 'mark').sort(byRep)
+	// The other pieces of a complex are no evidence of the one that is judged.
+	const judged = events.filter((event) => isOfJudged(line, 'piece' in event ? event.piece : null))
+	const marks = judged.filter((event) => event.type === 'mark').sort(byRep)
+	const aRound = line.pieces?.find((piece) => piece.judged)?.reps ?? 1
 	// What was done as another drill, swapped on the spot, says nothing about the rung; when most of it was, the line was not done.
 	const own = marks.filter((event) => event.asDrill === undefined || event.asDrill.drillId === drill.id)
 	const mostlySwapped = marks.length > 0 && own.length * 2 < marks.length
 	const quality = { good: 0, notYet: 0, poor: 0, setTaps: 0 }
-	for (const event of events) {
+	for (const event of judged) {
 		if (event.type !== 'observation' || event.kind !== 'quality') continue
 		const weight = event.value.scope === 'set' ? line.dose.reps : 1
 		if (event.value.scope === 'set') quality.setTaps += 1
@@ -96,7 +100,7 @@ export function exposureOf(
 		rungId: line.rungId ?? '',
 		onRung: drill.id === rungDrillId && !mostlySwapped,
 		planned: line.dose,
-		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event, sidedOf(drill)), 0),
+		repsDone: marks.reduce((sum, event) => sum + repsOfMark(event, sidedOf(drill)), 0) / aRound,
 		endReason: end && end.kind === 'end-set' ? end.value.reason : cutShort && CUT_SHORT_AS[cutShort],
 		marks: own
 			.filter(isLike)

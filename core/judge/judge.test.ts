@@ -315,7 +315,7 @@ it('says so where nothing stands in: the first rung, and no alternative of its d
 
 it('refuses documents other than those the input cites', () => {
 	expect(() => judge(input('cut', stateAt('cut', 'wide'), null, null), documents('shock'))).toThrow(
-		'ladder: cut version 3 is cited',
+		'ladder: cut version 4 is cited',
 	)
 })
 

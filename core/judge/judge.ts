@@ -1,4 +1,4 @@
-import { countLine } from '../dose/count-line'
+import { countWork } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { rungOf } from '../library/starter-library'
@@ -398,7 +398,9 @@ function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 		phase: context.input.next.phase,
 		kept: context.input.focus === 'kept',
 	})
-	const count = countLine(drill, rung.parameters, dose)
+	const count = countWork({ ...rung, drillId: drill.id, dose }, (id) =>
+		id === drill.id ? drill : context.concluded.facts.library.drills[id],
+	)
 	const rooms = (Object.keys(RAMP_NAMES) as RampQuantity[])
 		.map((quantity) => ({ quantity, planned: rampValue(count, quantity) }))
 		.filter(({ planned }) => planned > 0)

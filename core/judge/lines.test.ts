@@ -401,20 +401,12 @@ it('lays a session out as parts of minutes with what they cost', () => {
 	const entry = (part: string, drillId: string, dose: { sets: number; reps: number }) => {
 		const drill = STARTER_LIBRARY.drills[drillId]!
 		const { heightCm, distanceM } = drill.defaults.parameters
-		const line: PlannedLine = {
-			drillId,
-			drillVersion: 1,
-			ladderId: null,
-			rungId: null,
-			dose,
-			parameters: { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) },
-			rest: drill.defaults.rest,
-		}
+		const parameters = { ...(heightCm ? { heightCm } : {}), ...(distanceM ? { distanceM } : {}) }
 		return {
 			part,
 			family: drill.family,
 			minutes: 6.4,
-			lines: ['a', 'b'].map((athleteId) => ({ athleteId, line, drill })),
+			lines: ['a', 'b'].map((athleteId) => ({ athleteId, parameters, dose, drill })),
 		}
 	}
 	const strip = stripOf([

@@ -1,4 +1,5 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
+import { wornOn } from '../vocabulary/worn-reps'
 import { ballFor } from '../own/ball'
 import { rungOf } from '../library/starter-library'
 import { PARAMETERS } from '../vocabulary/parameters'
@@ -104,6 +105,7 @@ export function resolveLine(
 		const dose = effectiveDose(at, rung, drill, facts.schools[0], shares)
 		const sides = favoured(at.favour ?? null, drill, dose)
 		const parameters = withBall(rung, rung.id === own.id ? (at.ballKg ?? null) : null, facts.massKg)
+		const carried = wornOn(drill, parameters, rung.wornAt)
 		return {
 			blocked: null,
 			note:
@@ -119,6 +121,8 @@ export function resolveLine(
 			parameters,
 			rest: rung.rest,
 			...(sides ? { sides } : {}),
+			...(rung.pieces ? { pieces: rung.pieces } : {}),
+			...(carried ? { carried } : {}),
 		}
 	}
 	let first: Lock | null = null
@@ -173,6 +177,7 @@ function favoured(favour: 'left' | 'right' | null, drill: Drill, dose: Dose): Si
 function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLine {
 	const drill = drillOf(library, entry.drillId)
 	const share = Math.min(entry.doseFactor, phaseShare(facts.phase, drill, facts.schools[0]))
+	const carried = entry.carried ?? wornOn(drill, entry.parameters)
 	return {
 		blocked: null,
 		note: null,
@@ -181,6 +186,7 @@ function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLi
 		ladderId: null,
 		rungId: null,
 		...workOf(entry),
+		...(carried ? { carried } : {}),
 		dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose,
 	}
 }
@@ -195,6 +201,7 @@ function variationLine(
 ): ResolvedLine {
 	const drill = drillOf(library, drillId)
 	const { dose, rest } = drill.defaults
+	const carried = wornOn(drill, parameters)
 	return {
 		blocked: null,
 		note: null,
@@ -205,6 +212,7 @@ function variationLine(
 		dose: factor < 1 ? scaleDose(dose, factor) : dose,
 		parameters,
 		rest,
+		...(carried ? { carried } : {}),
 	}
 }
 
@@ -221,8 +229,21 @@ export const sameLine = (a: PlannedLine, b: PlannedLine): boolean =>
 	repsOf(a.dose) === repsOf(b.dose) &&
 	a.dose.sets === b.dose.sets &&
 	sameSides(a.sides, b.sides) &&
+	samePieces(a, b) &&
+	sameLoad(a.carried, b.carried) &&
 	PARAMETERS.every((key) => a.parameters[key] === b.parameters[key])
 const sameSides = (a: SideDoses | undefined, b: SideDoses | undefined): boolean =>
 	(['left', 'right'] as const).every(
 		(side) => a?.[side]?.reps === b?.[side]?.reps && a?.[side]?.sets === b?.[side]?.sets,
 	)
+const samePieces = ({ pieces: a }: PlannedLine, { pieces: b }: PlannedLine): boolean =>
+	a?.length === b?.length &&
+	(a ?? []).every(
+		(piece, index) =>
+			piece.drillId === b![index]!.drillId &&
+			piece.reps === b![index]!.reps &&
+			PARAMETERS.every((key) => piece.parameters[key] === b![index]!.parameters[key]),
+	)
+/** Grams stand in the parameters; here it is where they are worn. */
+const sameLoad = (a: PlannedLine['carried'], b: PlannedLine['carried']): boolean =>
+	a?.segment === b?.segment && a?.side === b?.side && a?.fromJointCm === b?.fromJointCm

@@ -1,4 +1,4 @@
-import type { Dose, Parameters } from '../vocabulary/dose'
+import { type Dose, NO_REST, type Parameters } from '../vocabulary/dose'
 import type { Gate, Ladder, PassCriterion, Rung } from '../vocabulary/ladder'
 import type { Level } from '../vocabulary/words'
 
@@ -9,7 +9,7 @@ const SHORT_CONTACT: PassCriterion = { kind: 'contact-ceiling' }
 const COMFORT: PassCriterion = { kind: 'comfort' }
 const after = (ladderId: string, rungId: string): Gate => ({ kind: 'passed', ladderId, rungId })
 
-type Extra = Partial<Pick<Rung, 'gates' | 'marksLevel' | 'variations'>>
+type Extra = Partial<Pick<Rung, 'gates' | 'marksLevel' | 'variations' | 'pieces' | 'wornAt'>>
 
 /** From level 2 on a rung asks for the athlete's level in its family; level 1 is where everybody starts. */
 function rung(
@@ -300,7 +300,7 @@ const pulls = (distanceM: number) =>
 	}))
 const acceleration: Ladder = {
 	id: 'acceleration',
-	version: 3,
+	version: 4,
 	name: 'Acceleration',
 	family: 'sprint',
 	about: 'Posture first, speed second. Few reps: acceleration is a skill.',
@@ -318,7 +318,11 @@ const acceleration: Ladder = {
 			NEAR_OWN_BEST,
 			{
 				marksLevel: 2,
-				variations: [{ name: 'Falling start', drillId: 'falling-start', parameters: { distanceM: 10 } }, ...pulls(10)],
+				variations: [
+					{ name: 'Falling start', drillId: 'falling-start', parameters: { distanceM: 10 } },
+					{ name: 'Rear heel held', drillId: 'heel-start', parameters: { distanceM: 10 } },
+					...pulls(10),
+				],
 			},
 		),
 		rung(
@@ -341,7 +345,10 @@ const acceleration: Ladder = {
 			[1, 6],
 			[120, 240],
 			NEAR_OWN_BEST,
-			{ marksLevel: 3, variations: pulls(15) },
+			{
+				marksLevel: 3,
+				variations: [{ name: 'From blocks', drillId: 'block-start', parameters: { distanceM: 20 } }, ...pulls(15)],
+			},
 		),
 		rung(
 			'three-point-30',
@@ -520,12 +527,14 @@ const brake: Ladder = {
 
 const cut: Ladder = {
 	id: 'cut',
-	version: 3,
+	version: 4,
 	name: 'Cut',
 	family: 'agility',
 	about: 'From a wide cut at a small angle to the full turn. Entry speed and angle trade off.',
 	rungs: [
-		rung('wide', 'Wide cut 45°', 1, 'wide-cut', { distanceM: 12, angleDeg: 45 }, [2, 4], [20, 45], BY_EYE),
+		rung('wide', 'Wide cut 45°', 1, 'wide-cut', { distanceM: 12, angleDeg: 45 }, [2, 4], [20, 45], BY_EYE, {
+			variations: [{ name: 'Swerve 25°', drillId: 'swerve', parameters: { distanceM: 12, angleDeg: 25 } }],
+		}),
 		rung(
 			'sharp-wide',
 			'Aggressive wide cut 60°',
@@ -679,88 +688,70 @@ const throwing: Ladder = {
 }
 
 const STEP_UP: Gate = { kind: 'days-below', days: 10 }
+/** Near the joint first, then further out at the same weight; on the trunk there is no joint. */
+const SHANK = { near: { segment: 'shank', fromJointCm: 10 }, far: { segment: 'shank', fromJointCm: 25 } } as const
+const worn = (
+	id: string,
+	name: string,
+	level: Level,
+	drillId: string,
+	loadG: number,
+	wornAt: NonNullable<Rung['wornAt']>,
+	gates: Gate[] = [STEP_UP],
+): Rung => {
+	const skips = drillId === 'carried-skip'
+	return rung(
+		id,
+		name,
+		level,
+		drillId,
+		{ distanceM: skips ? 20 : 30, loadG },
+		skips ? [4, 2] : [2, 3],
+		skips ? [30, 60] : [60, 120],
+		skips ? BY_EYE : NEAR_OWN_BEST,
+		{ gates, wornAt },
+	)
+}
 const carried: Ladder = {
 	id: 'carried-load',
-	version: 2,
+	version: 3,
 	name: 'Carried load',
 	family: 'sprint',
 	about:
-		'Small weights on a limb or the trunk: 50–70 % of reps loaded, 20–40 minutes, three or four sessions a week, finish unloaded, and an unloading week each fourth to sixth.',
+		'Small weights on one body part, one thing changed at a time: further from the joint, then 100–200 g more, after ten days and more. Worn on 50–70 % of the reps, the first and the last free, 20–40 minutes, once a day, three or four days of seven, and never in an unloading week.',
 	rungs: [
-		rung(
-			'near-100',
-			'Near the joint, 100 g',
-			2,
-			'carried-skip',
-			{ distanceM: 20, loadG: 100 },
-			[4, 2],
-			[30, 60],
-			BY_EYE,
-			{
-				gates: [after('acceleration', 'standing-10')],
-			},
-		),
-		rung(
-			'far-100',
-			'Further from it, 100 g',
-			2,
-			'carried-skip',
-			{ distanceM: 20, loadG: 100 },
-			[4, 2],
-			[30, 60],
-			BY_EYE,
-			{
-				gates: [STEP_UP],
-			},
-		),
-		rung(
-			'run-100',
-			'Building run, 100 g',
-			2,
-			'carried-run',
-			{ distanceM: 30, loadG: 100 },
-			[2, 3],
-			[60, 120],
-			NEAR_OWN_BEST,
-			{ gates: [STEP_UP] },
-		),
-		rung(
-			'run-250',
-			'Building run, 250 g',
-			3,
-			'carried-run',
-			{ distanceM: 30, loadG: 250 },
-			[2, 3],
-			[60, 120],
-			NEAR_OWN_BEST,
-			{ gates: [STEP_UP] },
-		),
-		rung(
-			'vest-2000',
-			'Building run, 2 kg vest',
-			3,
-			'trunk-load-run',
-			{ distanceM: 30, loadG: 2000 },
-			[2, 3],
-			[60, 120],
-			NEAR_OWN_BEST,
-			{ gates: [STEP_UP] },
-		),
+		worn('near-100', 'Near the knee, 100 g', 2, 'carried-skip', 100, SHANK.near, [
+			after('acceleration', 'standing-10'),
+		]),
+		worn('far-100', 'Further from it, 100 g', 2, 'carried-skip', 100, SHANK.far),
+		worn('run-100', 'Building run, 100 g', 2, 'carried-run', 100, SHANK.far),
+		worn('run-250', 'Building run, 250 g', 3, 'carried-run', 250, SHANK.far),
+		worn('run-400', 'Building run, 400 g', 3, 'carried-run', 400, SHANK.far),
+		worn('vest-500', 'Building run, 500 g on the trunk', 3, 'trunk-load-run', 500, { segment: 'trunk' }),
+		worn('vest-1000', 'Building run, 1 kg on the trunk', 3, 'trunk-load-run', 1000, { segment: 'trunk' }),
+		worn('vest-1500', 'Building run, 1.5 kg on the trunk', 3, 'trunk-load-run', 1500, { segment: 'trunk' }),
+		worn('vest-2000', 'Building run, 2 kg on the trunk', 3, 'trunk-load-run', 2000, { segment: 'trunk' }),
 	],
 }
 
 const tissue: Ladder = {
 	id: 'tissue',
-	version: 2,
+	version: 3,
 	name: 'Tissue',
 	family: 'tissue',
 	about:
 		'Slow holds and slow tempo, 5–10 minutes, at least six hours from the fast session. More for the fast, stiff, often-hurt athlete; little for the strong, slow one. Food or supplements: a dietitian or doctor.',
 	rungs: [
-		rung('calf-two', 'Calf hold on two legs', 1, 'calf-hold', {}, [3, 2], [5, 30], BY_EYE),
+		rung('calf-two', 'Calf hold on two legs, knee straight', 1, 'calf-hold', {}, [3, 2], [5, 30], BY_EYE, {
+			variations: [{ name: 'Knee bent', drillId: 'calf-hold-bent', parameters: {} }],
+		}),
 		rung('bridge', 'Long bridge hold', 1, 'bridge-hold', {}, [3, 1], [30, 30], BY_EYE),
-		rung('split', 'Split squat hold', 1, 'split-hold', {}, [3, 1], [30, 30], BY_EYE),
-		rung('calf-one', 'Calf hold on one leg', 1, 'calf-hold-one', {}, [3, 1], [30, 30], BY_EYE),
+		rung('split', 'Split squat hold', 1, 'split-hold', {}, [3, 1], [30, 30], BY_EYE, {
+			variations: [{ name: 'With a load', drillId: 'loaded-lunge-hold', parameters: {} }],
+		}),
+		rung('calf-one', 'Calf hold on one leg', 1, 'calf-hold-one', {}, [3, 1], [30, 30], BY_EYE, {
+			variations: [{ name: 'Heel floating off an edge', drillId: 'floating-heel-hold', parameters: {} }],
+		}),
 		rung('slow-raise', 'Slow calf raise', 1, 'slow-calf-raise', {}, [3, 6], [0, 45], BY_EYE),
 		rung('slow-split', 'Slow split squat', 1, 'slow-split-squat', {}, [3, 4], [0, 45], BY_EYE),
 	],
@@ -800,35 +791,43 @@ const capacity: Ladder = {
 	],
 }
 
+/** A heavy pull, then the same way free; the free start is what is judged. */
+const heavyThenFree = (distanceM: number): NonNullable<Rung['pieces']> => [
+	{ drillId: 'resisted-start', reps: 1, parameters: { distanceM, resistPercent: 50 }, rest: NO_REST, judged: false },
+	{ drillId: 'contrast-start', reps: 1, parameters: { distanceM }, rest: NO_REST, judged: true },
+]
 const contrast: Ladder = {
 	id: 'contrast',
-	version: 2,
+	version: 3,
 	name: 'Slow-to-fast contrast',
 	family: 'sprint',
 	about:
-		'A heavy effort, five to ten minutes, then the fast one. Individual response decides: try it against sessions without.',
+		'A heavy effort, five to ten minutes, then the fast one, which is what is judged. Individual response decides: try it against sessions without.',
 	rungs: [
 		rung(
 			'heavy-free-10',
 			'Heavy pull, then free 10 m',
 			2,
 			'contrast-start',
-			{ distanceM: 10, resistPercent: 50 },
-			[2, 2],
-			[420, 600],
+			{ distanceM: 10 },
+			[2, 1],
+			[420, 300],
 			NEAR_OWN_BEST,
-			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }, after('acceleration', 'three-point-10')] },
+			{
+				gates: [{ kind: 'school', question: 'contrast', side: 'use' }, after('acceleration', 'three-point-10')],
+				pieces: heavyThenFree(10),
+			},
 		),
 		rung(
 			'heavy-free-20',
 			'Heavy pull, then free 20 m',
 			3,
 			'contrast-start',
-			{ distanceM: 20, resistPercent: 50 },
-			[3, 2],
-			[480, 600],
+			{ distanceM: 20 },
+			[3, 1],
+			[480, 300],
 			NEAR_OWN_BEST,
-			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }] },
+			{ gates: [{ kind: 'school', question: 'contrast', side: 'use' }], pieces: heavyThenFree(20) },
 		),
 	],
 }

@@ -21,7 +21,9 @@ export interface DrillSpec
 	cue: string
 	look: string
 	/** What goes wrong, and what to say then. */
-	fault: readonly [string, string]
+	faults: readonly (readonly [string, string])[]
+	/** Cautions beside those its like have. */
+	also?: readonly string[]
 }
 
 /** What may usually be set, by parameter [our setting]; a drill narrows it. */
@@ -62,7 +64,8 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 		widthM,
 		cue,
 		look,
-		fault,
+		faults,
+		also = [],
 		...own
 	} = spec
 	const merged = {
@@ -84,7 +87,7 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 		merged.counting.metres && ['fast', 'maximal'].includes(merged.counting.metres.plannedZone) ? RUN_OUT_M : 0
 	return {
 		...merged,
-		version: merged.version ?? 4,
+		version: merged.version ?? 5,
 		defaults: { dose: { sets, reps }, rest: { repsS, setsS }, parameters, repS },
 		doses: doses ?? dosesFrom({ sets, reps }, merged.intensity),
 		ranges: Object.fromEntries(used.map((name) => [name, ranges?.[name] ?? USUAL_RANGES[name]])),
@@ -95,6 +98,7 @@ export function makeDrill(common: Pick<Drill, 'family'> & Partial<Drill>, spec: 
 		},
 		cues: cue.split('; '),
 		lookFor: look.split('; '),
-		faults: [{ fault: fault[0], correction: fault[1] }],
+		faults: faults.map(([fault, correction]) => ({ fault, correction })),
+		cautions: [...merged.cautions, ...also],
 	}
 }

@@ -28,10 +28,72 @@ describe('the starter library', () => {
 		).toEqual(['re-entry-land', 're-entry-run', 're-entry-throw'])
 	})
 
-	it('gives every drill a cue, something to look for, a fault with its correction, and a way to measure', () => {
+	it('gives every drill two to four cues, two or three faults with what to say, something to look for and a way to measure', () => {
 		for (const drill of drills) {
-			for (const list of [drill.cues, drill.lookFor, drill.faults, drill.measures])
-				expect(list.length, drill.id).toBeGreaterThan(0)
+			expect(drill.cues.length >= 2 && drill.cues.length <= 4, `${drill.id}: ${drill.cues.length} cues`).toBe(true)
+			expect(drill.faults.length >= 2 && drill.faults.length <= 3, `${drill.id}: faults`).toBe(true)
+			for (const list of [drill.cues, drill.faults.map(({ fault }) => fault), drill.cautions])
+				expect(new Set(list).size, `${drill.id}: said twice`).toBe(list.length)
+			for (const list of [drill.lookFor, drill.measures]) expect(list.length, drill.id).toBeGreaterThan(0)
+		}
+	})
+
+	it('warns of every high and shock drill', () => {
+		for (const drill of drills.filter(({ intensity }) => intensity === 'high' || intensity === 'shock'))
+			expect(drill.cautions.length, drill.id).toBeGreaterThan(0)
+	})
+
+	it('counts what was added by the convention, and knows what stands apart', () => {
+		const count = (id: string) => {
+			const { counting } = STARTER_LIBRARY.drills[id]!
+			const { contacts, cuts, metres } = counting
+			return [
+				contacts?.by === 'rep' ? `${contacts.feet} ${contacts.perRep}` : null,
+				cuts?.perRep ?? null,
+				metres?.kind ?? null,
+			]
+		}
+		// A bunny hop is a landing on both feet, five of them a rep; a zig-zag lands on one foot after the other.
+		expect(count('bunny-hop')).toEqual(['both 5', null, null])
+		expect(count('zigzag-push')).toEqual(['alternating 6', null, null])
+		expect(count('swerve')).toEqual([null, 1, null])
+		expect(count('resisted-turn')).toEqual([null, 1, null])
+		expect(count('hill-run')).toEqual([null, null, 'resisted'])
+		// Holds, lifts and knees on the spot are no contacts.
+		for (const id of ['heavy-lift', 'high-knees-spot', 'calf-hold-bent', 'floating-heel-hold', 'push-up-hold'])
+			expect(STARTER_LIBRARY.drills[id]!.counting, id).toEqual({})
+		// From blocks is a start of its own: no mark of it is held against a three-point one.
+		expect(STARTER_LIBRARY.drills['block-start']!.start).toBe('blocks')
+	})
+
+	it('changes one thing of a carried load from rung to rung, 100–200 g at most on a limb', () => {
+		const rungs = STARTER_LIBRARY.ladders['carried-load']!.rungs
+		for (const [index, rung] of rungs.entries()) {
+			const before = rungs[index - 1]
+			if (!before) continue
+			const grams = rung.parameters.loadG! - before.parameters.loadG!
+			const changed = [
+				grams !== 0,
+				rung.wornAt!.segment !== before.wornAt!.segment,
+				rung.wornAt!.fromJointCm !== before.wornAt!.fromJointCm && rung.wornAt!.segment === before.wornAt!.segment,
+			].filter(Boolean).length
+			expect(changed <= 1 || rung.wornAt!.segment === 'trunk', rung.id).toBe(true)
+			if (rung.wornAt!.segment !== 'trunk') expect(grams >= 0 && grams <= 200, rung.id).toBe(true)
+			// One to two weeks before the next.
+			expect(
+				rung.gates.some((gate) => gate.kind === 'days-below' && gate.days >= 7),
+				rung.id,
+			).toBe(true)
+		}
+		expect(rungs.map((rung) => rung.wornAt!.fromJointCm)).toEqual([10, 25, 25, 25, 25, ...Array(4).fill(undefined)])
+	})
+
+	it('rests five to ten minutes between a heavy and a free effort, and judges the free one', () => {
+		for (const rung of STARTER_LIBRARY.ladders.contrast!.rungs) {
+			expect(rung.rest.repsS >= 300 && rung.rest.repsS <= 600, rung.id).toBe(true)
+			const judged = rung.pieces!.filter((piece) => piece.judged)
+			expect(judged.map(({ drillId, parameters }) => [drillId, parameters])).toEqual([[rung.drillId, rung.parameters]])
+			expect(rung.pieces!.indexOf(judged[0]!), rung.id).toBe(rung.pieces!.length - 1)
 		}
 	})
 
@@ -71,6 +133,8 @@ describe('the starter library', () => {
 				const drill = STARTER_LIBRARY.drills[rung.drillId]
 				expect(drill, rung.drillId).toBeDefined()
 				expect(() => countLine(drill!, rung.parameters, rung.dose)).not.toThrow()
+				for (const piece of rung.pieces ?? [])
+					expect(STARTER_LIBRARY.drills[piece.drillId], piece.drillId).toBeDefined()
 				expect(rung.level).toBeGreaterThanOrEqual(ladder.rungs[index - 1]?.level ?? 1)
 				if (rung.pass.kind === 'contact-ceiling') expect(drill?.measures).toContain('contact')
 				if (rung.pass.kind === 'time-within') expect(drill?.start, rung.id).toBeDefined()

@@ -39,7 +39,7 @@ describe('the rehearsal of a fast day', () => {
 	})
 	it('compares with nothing that was run in full, and is no fall on the phone', () => {
 		const events = [...marks, fastDay]
-		const keys = marks.map((mark) => keyOfMark(mark, asDone(on, mark, events), 'grass')!)
+		const keys = marks.map((mark) => keyOfMark(mark, asDone(on, { sets: 1, reps: 4 }, mark, events), 'grass')!)
 		expect(keys.map(isBelowFull)).toEqual([false, false, true, false])
 		expect(new Set([keys[0], keys[1], keys[3]]).size).toBe(1)
 		expect(progressOf(line(), events).dropOff!.percents).toHaveLength(3)
@@ -50,7 +50,8 @@ describe('the rehearsal of a fast day', () => {
 describe('what a mark was made on', () => {
 	it('is without the weight from when it came off', () => {
 		const off = decide('load-off', between(2), { reason: 'minutes' })
-		const made = (events: LogEvent[]) => marks.map((mark) => asDone(on, mark, events).parameters.loadG)
+		const made = (events: LogEvent[]) =>
+			marks.map((mark) => asDone(on, { sets: 1, reps: 4 }, mark, events).parameters.loadG)
 		expect(made([off])).toEqual([200, 200, undefined, undefined])
 		expect(made([])).toEqual([200, 200, 200, 200])
 		expect(made([{ ...off, athleteId: 'b' } as LogEvent])).toEqual([200, 200, 200, 200])
@@ -58,6 +59,9 @@ describe('what a mark was made on', () => {
 		// Said on two phones, the first counts.
 		const early = decide('load-off', between(1), { reason: 'minutes' })
 		expect(made([off, early])).toEqual([200, undefined, undefined, undefined])
-		expect(asDone({ ...on, carried: { segment: 'trunk', grams: 200 } as never }, marks[3]!, [off]).carried).toBeNull()
+		expect(
+			asDone({ ...on, carried: { segment: 'trunk', grams: 200 } as never }, { sets: 1, reps: 4 }, marks[3]!, [off])
+				.carried,
+		).toBeNull()
 	})
 })

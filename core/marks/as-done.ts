@@ -1,5 +1,7 @@
 import type { LogEvent, Mark } from '../vocabulary/events'
+import { isFreeRep } from '../vocabulary/worn-reps'
 import { byTime } from '../events/by-time'
+import type { Dose } from '../vocabulary/dose'
 import type { MadeOn } from './keep-session'
 
 /**
@@ -43,13 +45,16 @@ export function rehearsalOf(
 }
 
 /**
- * What a mark was made on, as it was done: free once the weight had come off, below full effort as a rehearsal.
+ * What a mark was made on, as it was done: free on the reps of a line that are done without its weight and once that had
+ * come off, below full effort as a rehearsal.
  *
+ * @param dose of the line
  * @param events that stand: marks, weights taken off and fast days of the session
  */
-export function asDone(on: MadeOn, mark: Mark, events: readonly LogEvent[]): MadeOn {
+export function asDone(on: MadeOn, dose: Dose, mark: Mark, events: readonly LogEvent[]): MadeOn {
 	const off = loadOffAt(events, mark)
-	const worn = off !== null && Date.parse(mark.deviceTime) > off ? madeFree(on) : on
+	const isOff = (off !== null && Date.parse(mark.deviceTime) > off) || isFreeRep({ ...on, dose }, mark)
+	const worn = isOff ? madeFree(on) : on
 	if (rehearsalOf(events, mark) !== mark.id) return worn
 	const effortPercent = ((REHEARSAL.from + REHEARSAL.to) / 2) * 100
 	return { ...worn, parameters: { ...worn.parameters, effortPercent } }

@@ -226,7 +226,7 @@ describe('a profile from ordinary sessions', () => {
 describe('what a line says of own measurements', () => {
 	const taken = { on: '2026-03-02', how: 'timing gate' }
 	const say = (drillId: string, parameters: Parameters, own: Own, sides: Sides = null, at = school) =>
-		sayOwn(STARTER_LIBRARY.drills[drillId]!, parameters, sides, own, at).map((one) => [one.short, one.words])
+		sayOwn(STARTER_LIBRARY.drills[drillId]!, { parameters, sides }, own, at).map((one) => [one.short, one.words])
 	type Sides = SideDoses | null
 	// 9 m/s free, 0.075 m/s lost a kilogram: a quarter of the speed is 30 kg.
 	const loadLine = {

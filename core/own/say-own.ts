@@ -2,10 +2,12 @@ import { shortDay } from '../calendar/days'
 import { MeasureError } from '../measure/measure-error'
 import { assistedTarget } from '../measure/sprint/assisted-target'
 import { wicketsToTarget } from '../measure/sprint/wickets'
-import type { Parameters, SideDoses } from '../vocabulary/dose'
+import { momentOfInertia } from '../measure/load/energy'
+import type { CarriedLoad, Parameters, SideDoses } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { School } from '../vocabulary/school'
 import { writeDose, writePercent, writeSeconds } from '../words/write-numbers'
+import { writeWorn } from '../words/write-work'
 import { type Own, type Taken, ownLoad } from './own'
 
 /** Wickets on a row where nobody set one, and the share of the own step its first gap has [common practice]. */
@@ -22,14 +24,36 @@ export interface OwnWord {
 	words: string
 }
 
+/** What of a line is looked at. */
+export interface OwnLine {
+	parameters: Parameters
+	sides?: SideDoses | null | undefined
+	carried?: CarriedLoad | null | undefined
+}
+
+/** How fast a limb swings at its fastest in a sprint, radians a second [common practice, no source]. */
+const SWING_RADPS = 10
+/** Where a weight is worn, and what it adds to the swing of the limb against none: inertia about the joint, and energy. */
+function wornOf(carried: CarriedLoad | null | undefined): OwnWord | null {
+	if (!carried) return null
+	const short = `${carried.grams} g ${writeWorn(carried)}`
+	if (carried.segment === 'trunk' || !carried.fromJointCm) return { short, words: `${short}.` }
+	const inertia = momentOfInertia(carried.grams / 1000, carried.fromJointCm / 100)
+	// Rotational energy, ½ I ω².
+	const joules = 0.5 * inertia * SWING_RADPS ** 2
+	return {
+		short,
+		words: `${short}: ${(inertia * 1000).toFixed(1)} g m² more to swing than without, ${joules.toFixed(2)} J at ${SWING_RADPS} rad/s.`,
+	}
+}
+
 /**
  * What of a line comes from the athlete's own measurements, each in a sentence that says so: load of a sled, speed and
  * time of a pulled run, spacing of wickets, best box, and which side takes a rep more. Empty where nothing was measured.
  */
 export function sayOwn(
 	drill: Pick<Drill, 'id' | 'intensity' | 'counting'>,
-	parameters: Parameters,
-	sides: SideDoses | null | undefined,
+	{ parameters, sides, carried }: OwnLine,
 	own: Own,
 	school: School,
 ): OwnWord[] {
@@ -39,6 +63,7 @@ export function sayOwn(
 		drill.id === 'wicket-run' ? wicketsOf(own) : null,
 		boxOf(drill, parameters, own),
 		sidesOf(sides),
+		wornOf(carried),
 	].filter((one) => one !== null)
 }
 

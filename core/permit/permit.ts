@@ -20,6 +20,7 @@ import { phaseShareOf, unloading } from '../rules/p6-phase'
 import { awayShare, awayStage, readAway } from '../rules/p9-time-away'
 import type { Finding, Rule } from '../rules/rule'
 import { bars } from '../rules/bars'
+import { carriedOften } from '../rules/p11-carried'
 import { barredRegions, pain } from '../rules/s1-pain'
 import { place } from '../rules/s10-place'
 import { match } from '../rules/s11-match'
@@ -76,6 +77,7 @@ const RULES: readonly Rule[] = [
 	worry,
 	spacing,
 	oneNewThing,
+	carriedOften,
 ]
 /** A step of the way back needs the clearance and the step before it, no ladder's gates; it is its own answer to time away. */
 const OF_A_STEP: readonly Rule[] = [pain, restriction, unwell, levelAgeMass, place, match, worry, spacing]

@@ -4,6 +4,7 @@ import type { Ladder } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
 import type { Family } from '../vocabulary/words'
 import { inSentence } from '../words/write-numbers'
+import { wholePieces } from './complex-entry'
 
 type Documents = Pick<Library, 'drills' | 'ladders'>
 
@@ -79,5 +80,8 @@ export function freshEntry(
 /** An entry with what it does not say filled from its drill. Rungs say their own. */
 export function wholeEntry<E extends SessionEntry>(entry: E, library: Documents): E {
 	const drill = entry.ladderId === null ? library.drills[entry.drillId] : undefined
-	return drill ? { ...entry, parameters: { ...drill.defaults.parameters, ...entry.parameters } } : entry
+	if (!drill) return entry
+	const whole = { ...entry, parameters: { ...drill.defaults.parameters, ...entry.parameters } }
+	const pieces = wholePieces(whole, library)
+	return pieces ? { ...whole, pieces } : whole
 }

@@ -1,5 +1,6 @@
 import { writeClock } from '../words/rests'
 import { CHANGE_OVER_MIN, walkBackS } from '../dose/estimate-minutes'
+import { type AskedWork, paceOf } from '../vocabulary/line-parts'
 import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 
@@ -95,6 +96,24 @@ export interface FlowLine {
 	/** Own best over the line's distance, s. */
 	bestS?: number | undefined
 }
+/** A line as the flow sees it, a complex by its turns. The line's own drill says how it is watched and set up. */
+export function flowLineOf(
+	athleteId: string,
+	line: AskedWork & { rest: Rest },
+	drillOf: (drillId: string) => Drill | null | undefined,
+	bestS?: number,
+): FlowLine {
+	const { dose, repS } = paceOf(line, drillOf)
+	return {
+		athleteId,
+		drill: drillOf(line.drillId)!,
+		dose,
+		parameters: line.parameters,
+		rest: line.rest,
+		bestS: repS ?? bestS,
+	}
+}
+
 /** An entry's lines as the flow sees them; null when nobody has one. Warming up, holds and easy work go on all at once. */
 export function flowEntry(
 	entry: Pick<FlowEntry, 'id' | 'name' | 'lanes' | 'together'>,

@@ -5,9 +5,9 @@ import type { School } from '../vocabulary/school'
 import type { ResolvedLine } from '../judge/resolve-line'
 import type { Surface } from '../vocabulary/words'
 import { entryName } from './entry-parts'
-import { type FlowEntry, flowEntry, simulateEntry } from './flow'
+import { type FlowEntry, flowEntry, flowLineOf, simulateEntry } from './flow'
 import { type SheetEntry, countOf, resolveSheet } from './resolve-sheet'
-import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from './session-checks'
+import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder, checkedOf } from './session-checks'
 import type { LimitedAthlete } from './session-limits'
 import { QUALITY_OF, type TargetRequest, quantitiesOf, rangeOf, targetOf } from './targets'
 import { QUANTITIES, type Quantity } from '../vocabulary/entry'
@@ -57,12 +57,7 @@ export function previewSheet(
 			const line = lines.get(entry.id)!
 			if (line.blocked !== null) continue
 			addInto(sum, countOf(line, athlete, library))
-			checked.push({
-				entryId: entry.id,
-				drill: library.drills[line.drillId]!,
-				parameters: line.parameters,
-				dose: line.dose,
-			})
+			checked.push(...checkedOf(entry.id, line, (id) => library.drills[id]))
 		}
 		for (const caution of [
 			...checkOrder(checked),
@@ -95,17 +90,7 @@ export function previewSheet(
 				{ id: entry.id, name: entryName(entry, library), lanes: entry.lanes, together: entry.together },
 				people.flatMap((person) => {
 					const line = person.lines.get(entry.id)!
-					return line.blocked === null
-						? [
-								{
-									athleteId: person.id,
-									drill: library.drills[line.drillId]!,
-									dose: line.dose,
-									parameters: line.parameters,
-									rest: line.rest,
-								},
-							]
-						: []
+					return line.blocked === null ? [flowLineOf(person.id, line, (id) => library.drills[id])] : []
 				}),
 			)
 			return flow ? [[entry.id, simulateEntry(flow).minutes] as const] : []

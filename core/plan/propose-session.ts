@@ -3,7 +3,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Family } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { ThemeId } from '../vocabulary/session'
-import { type FlowEntry, type FlowLine, flowEntry, simulateEntry } from './flow'
+import { type FlowEntry, type FlowLine, flowEntry, flowLineOf, simulateEntry } from './flow'
 import { type EntryTuning, type Variant, QUANTITIES, type Quantity } from '../vocabulary/entry'
 import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, TARGET_REACHED, capsFor } from './session-limits'
@@ -215,17 +215,7 @@ function flowOf(
 		{ id: entry.id, name: entry.part, lanes: entry.lanes, together: entry.together },
 		athletes.flatMap((athlete): FlowLine[] => {
 			const line = lines.get(athlete.id)!.get(entry.id)!
-			return line.blocked === null
-				? [
-						{
-							athleteId: athlete.id,
-							drill: library.drills[line.drillId]!,
-							dose: line.dose,
-							parameters: line.parameters,
-							rest: line.rest,
-						},
-					]
-				: []
+			return line.blocked === null ? [flowLineOf(athlete.id, line, (id) => library.drills[id])] : []
 		}),
 	)
 }

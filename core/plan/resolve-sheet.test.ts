@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { ADVANCED, BEGINNER, PLAIN_DAY, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
+import { ADVANCED, BEGINNER, PLAIN_DAY, PLAIN_FACTS, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
 import { repsOf } from '../library/scale-dose'
 import { STARTER_LIBRARY } from '../library/starter-library'
+import { type PlainFacts, concludeFor } from '../permit/plain-facts'
 import type { PlannedLine } from '../vocabulary/line'
 import { previewSheet } from './preview-sheet'
 import { ENOUGH, type SheetEntry, capDose, countOf, reached, resolveSheet, tuningForAnotherDay } from './resolve-sheet'
@@ -242,5 +243,89 @@ describe('a sheet as it is edited', () => {
 			},
 		])
 		expect(sheetClashes([sheet('mon', '2026-03-09', 8), sheet('thu', '2026-03-12', 8)], new Map(), library)).toEqual([])
+	})
+})
+
+describe('a complex on the sheet', () => {
+	const heavyFree = library.ladders.contrast!.rungs[0]!
+	const asked = () =>
+		entry('contrast-start', {
+			dose: heavyFree.dose,
+			parameters: heavyFree.parameters,
+			rest: heavyFree.rest,
+			pieces: heavyFree.pieces!,
+		})
+	const lineFor = (athlete: typeof ana, one = asked()) => resolveSheet([one], athlete, library).get(one.id)!
+	/** Who is on the contrast ladder, with more of what is known. */
+	const knowing = (more: Partial<PlainFacts>) => {
+		const plain = plainAthlete('Cy', 3, { ...ADVANCED, contrast: 'heavy-free-10' })
+		const { facts } = plain.concluded
+		return {
+			...plain,
+			concluded: concludeFor(
+				{
+					...PLAIN_FACTS,
+					levels: { sprint: 3, agility: 3, plyometric: 3, throw: 3 },
+					passed: facts.passed,
+					contrastHelps: true,
+					...more,
+				},
+				library,
+			),
+		}
+	}
+	it('is written whole where every piece is permitted', () => {
+		const line = lineFor(knowing({}))
+		expect(line.blocked === null && [line.drillId, line.pieces?.length, line.note]).toEqual(['contrast-start', 2, null])
+		// Two pulls of 10 m at tempo and two free starts of 10 m: 20 m at full effort.
+		expect(quantitiesOf(countOf(line as PlannedLine, ana, library)).fastMetres).toBe(20)
+	})
+	it('is the judged piece alone where another one is not, and says why', () => {
+		// Rebounds from a box are closed while work accumulates; a broad jump after one is open.
+		const rest = { repsS: 0, setsS: 0 }
+		const rebound = { drillId: 'depth-jump', reps: 2, parameters: { heightCm: 30 }, rest, judged: false }
+		const jump = { drillId: 'broad-jump', reps: 2, parameters: {}, rest, judged: true }
+		const line = lineFor(
+			knowing({}),
+			entry('broad-jump', { dose: { sets: 3, reps: 1 }, pieces: [rebound, jump] as never }),
+		)
+		if (line.blocked !== null) throw new Error(line.blocked)
+		expect([line.drillId, line.pieces, line.dose]).toEqual(['broad-jump', undefined, { sets: 3, reps: 2 }])
+		expect(line.note).toMatch(/^without depth jump: /)
+	})
+	it('gives up what belongs to a drill when another one stands in', () => {
+		const line = lineFor(
+			knowing({
+				reports: [{ kind: 'pain', region: 'back-thigh', side: 'left', score: 6, redFlag: false, day: PLAIN_DAY }],
+			}),
+		)
+		if (line.blocked !== null) throw new Error(line.blocked)
+		expect(library.drills[line.drillId]!.regions['back-thigh'] ?? 0).toBe(0)
+		expect(line.pieces).toBeUndefined()
+	})
+	it('is done in fewer rounds where there is less of it', () => {
+		const line = lineFor(knowing({ phase: 'unloading' }), { ...asked(), dose: { sets: 4, reps: 1 } })
+		// Three fifths of four rounds, rounded down.
+		expect(line.blocked === null && [line.dose, line.pieces?.length]).toEqual([{ sets: 2, reps: 1 }, 2])
+	})
+})
+
+describe('a weight on the sheet', () => {
+	const worn = (loadG: number) => entry('carried-run', { parameters: { distanceM: 30, loadG } })
+	const able = plainAthlete('Ed', 3, { ...ADVANCED, 'carried-load': 'run-400' })
+	it('is worn where the drill has it, whatever wrote the line, and once a day', () => {
+		const [first, second] = [worn(100), worn(100)]
+		const lines = resolveSheet([first, second], able, library)
+		const line = lines.get(first.id)!
+		expect(line.blocked === null && line.carried).toEqual({ segment: 'shank', fromJointCm: 10, grams: 100 })
+		const again = lines.get(second.id)!
+		expect(again.blocked === null ? library.drills[again.drillId]!.carriesLoad : again.blocked).not.toBe(true)
+		expect(again.blocked ?? again.note).toContain('a weight is worn that day already: once a day')
+	})
+	it('is as heavy as the line says after it was made lighter', () => {
+		const low = plainAthlete('Flo', 3, { ...ADVANCED, 'carried-load': 'run-100' })
+		const one = worn(400)
+		const line = resolveSheet([one], low, library).get(one.id)!
+		expect(line.blocked === null && [line.parameters.loadG, line.carried?.grams]).toEqual([100, 100])
 	})
 })

@@ -1,5 +1,6 @@
-import { countLine } from '../dose/count-line'
-import { type DoseCount, emptyCount } from '../dose/dose-count'
+import type { DoseCount } from '../dose/dose-count'
+import { countWork } from '../dose/count-line'
+import { type AskedWork, linePartsOf } from '../vocabulary/line-parts'
 import { addLineLoad, lineLoad, noLoad } from '../dose/line-load'
 import { repsOf } from '../library/scale-dose'
 import type { Dose, Parameters } from '../vocabulary/dose'
@@ -11,7 +12,7 @@ import type { Concluded } from '../permit/known'
 import { type ResolvedLine, resolveLine } from '../judge/resolve-line'
 import type { LadderState } from '../judge/types'
 import type { PlannedLine } from '../vocabulary/line'
-import { afterStep, permitLine, stepOf } from './permit-line'
+import { afterLoad, afterStep, permitLine, stepOf, wearsLoad } from './permit-line'
 import { QUALITY_OF, QUANTITY_AT } from './targets'
 import type { Cap, EntryTuning, SessionEntry, Variant } from '../vocabulary/entry'
 
@@ -83,6 +84,7 @@ export const plainLines = (
 			// A step of the way back is written once, in the first part it fits.
 			const step = line.blocked === null ? stepOf(line, concluded, library) : null
 			if (step !== null) concluded = afterStep(concluded, step)
+			if (line.blocked === null && wearsLoad(line, library)) concluded = afterLoad(concluded)
 			return [entry.id, line]
 		}),
 	)
@@ -111,8 +113,7 @@ export function doseSheet(
 		const own = cap ? capped(line, cap) : line
 		lines.set(entry.id, own)
 		const counted = handSet.get(entry.id) ?? (own.blocked === null ? own : null)
-		const drill = counted && library.drills[counted.drillId]
-		if (drill) addLineLoad(sum, drill, counted.parameters, repsOf(counted.dose), athlete.legLengthM)
+		if (counted) addWorkLoad(sum, counted, library, athlete.legLengthM)
 	}
 	for (const entry of entries) if (!entry.tuning?.fill) settle(entry, plains.get(entry.id)!)
 	for (const entry of entries)
@@ -121,20 +122,21 @@ export function doseSheet(
 }
 
 /** What a line costs an athlete. */
-export function countOf(
-	line: Pick<PlannedLine, 'drillId' | 'parameters' | 'dose'>,
-	athlete: Pick<SheetAthlete, 'legLengthM'>,
+export const countOf = (line: AskedWork, athlete: Pick<SheetAthlete, 'legLengthM'>, library: Library): DoseCount =>
+	countWork(line, (id) => library.drills[id], athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM })
+
+/** Adds to a sum what a line costs, at its own reps or at so many rounds of it. */
+export function addWorkLoad(
+	sum: Float64Array,
+	line: AskedWork,
 	library: Library,
-): DoseCount {
-	const drill = library.drills[line.drillId]
-	return drill
-		? countLine(
-				drill,
-				line.parameters,
-				line.dose,
-				athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM },
-			)
-		: emptyCount()
+	legLengthM: number | null,
+	reps = repsOf(line.dose),
+): void {
+	for (const part of linePartsOf(line)) {
+		const drill = library.drills[part.drillId]
+		if (drill) addLineLoad(sum, drill, part.parameters, part.piece === null ? reps : reps * part.dose.reps, legLengthM)
+	}
 }
 
 /** Lines before permission, by athlete and entry: a sheet that is built asks for the same ones over and over. */

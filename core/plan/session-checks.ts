@@ -1,6 +1,7 @@
 import { type Day, hoursBetween } from '../calendar/day-count'
 import { type DoseCount, rangedContacts, totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
+import { type AskedWork, linePartsOf } from '../vocabulary/line-parts'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
@@ -37,6 +38,17 @@ export interface CheckedEntry {
 	parameters: Parameters
 	dose: Dose
 }
+
+/** A line as it is checked: the drills it cites, each with its own dose. */
+export const checkedOf = (
+	entryId: string,
+	line: AskedWork,
+	drillOf: (drillId: string) => Drill | null | undefined,
+): CheckedEntry[] =>
+	linePartsOf(line).flatMap(({ drillId, parameters, dose }) => {
+		const drill = drillOf(drillId)
+		return drill ? [{ entryId, drill, parameters, dose }] : []
+	})
 
 /** Throws in one session after which fast work is no longer fresh [our setting]: the upper end of level 1. */
 export const TIRING_THROWS = SESSION_RANGES[1].throws.high

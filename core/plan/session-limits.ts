@@ -1,5 +1,5 @@
 import { SESSION_RANGES } from '../dose/level-ranges'
-import { LOAD, addLineLoad, noLoad } from '../dose/line-load'
+import { LOAD, noLoad } from '../dose/line-load'
 import { RAMP_NAMES, type RampQuantity } from '../dose/ramp'
 import { repsOf } from '../library/scale-dose'
 import type { Library } from '../vocabulary/library'
@@ -10,7 +10,14 @@ import type { Surface } from '../vocabulary/words'
 import { isHard } from '../dose/work-kinds'
 import { inSentence } from '../words/write-numbers'
 import { type Cap, QUANTITIES, type Quantity } from '../vocabulary/entry'
-import { type SheetAthlete, type SheetEntry, TARGET_TOLERANCE, doseSheet, plainLines } from './resolve-sheet'
+import {
+	type SheetAthlete,
+	type SheetEntry,
+	TARGET_TOLERANCE,
+	addWorkLoad,
+	doseSheet,
+	plainLines,
+} from './resolve-sheet'
 import { TIRING_THROWS, checkLine } from './session-checks'
 import { QUALITY_OF, QUANTITY_AT, mostOf } from './targets'
 
@@ -167,8 +174,7 @@ function trim(
 	}
 	const add = (sum: Float64Array, entry: SheetEntry, count: number) => {
 		const line = lines.get(entry.id)!
-		if (line.blocked === null && count > 0)
-			addLineLoad(sum, library.drills[line.drillId]!, line.parameters, count, athlete.legLengthM)
+		if (line.blocked === null && count > 0) addWorkLoad(sum, line, library, athlete.legLengthM, count)
 		return sum
 	}
 	for (const limit of limits) {

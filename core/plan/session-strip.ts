@@ -3,15 +3,15 @@ import { type DoseCount, cutsOf, metresOf, rangedContacts, sumCounts, totalOf } 
 import { intensityOf } from '../dose/count-rep'
 import type { Drill } from '../vocabulary/drill'
 import type { Family } from '../vocabulary/words'
-import type { PlannedLine } from '../vocabulary/line'
+import type { Dose, Parameters } from '../vocabulary/dose'
 
 export interface StripEntry {
 	part: string
 	family: Family
 	/** What it takes the group, by the flow. */
 	minutes: number
-	/** The lines of all athletes on this entry. */
-	lines: { athleteId: string; line: PlannedLine; drill: Drill }[]
+	/** The drills of the lines of all athletes on this entry. */
+	lines: { athleteId: string; parameters: Parameters; dose: Dose; drill: Drill }[]
 }
 
 /** One part of the session as a length of minutes, with what it costs the median athlete. */
@@ -45,13 +45,10 @@ export function stripOf(entries: readonly StripEntry[]): StripPart[] {
 			parts.push(part)
 		}
 		part.minutes += entry.minutes
-		for (const { athleteId, line, drill } of entry.lines) {
-			const intensity = intensityOf(drill, line.parameters)
+		for (const { athleteId, parameters, dose, drill } of entry.lines) {
+			const intensity = intensityOf(drill, parameters)
 			part.hard ||= intensity === 'high' || intensity === 'shock'
-			part.byAthlete.set(athleteId, [
-				...(part.byAthlete.get(athleteId) ?? []),
-				countLine(drill, line.parameters, line.dose),
-			])
+			part.byAthlete.set(athleteId, [...(part.byAthlete.get(athleteId) ?? []), countLine(drill, parameters, dose)])
 		}
 	}
 	return parts.map(({ name, family, minutes, hard, byAthlete }) => {

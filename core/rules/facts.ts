@@ -48,6 +48,8 @@ export interface Facts {
 	newRungs: readonly NewRung[]
 	/** Hard things done for the first time outside the sessions; absent where none are known. */
 	newOutside?: readonly { day: Day; name: string }[] | undefined
+	/** Days on which a weight is worn in another session, done or written; absent where none is known. */
+	loadsOn?: readonly Day[] | undefined
 	/** The athlete's own trial of heavy before fast said that it helps. */
 	contrastHelps: boolean
 	/** What was measured of the athlete; absent where nothing was. */

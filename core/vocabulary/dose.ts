@@ -1,4 +1,5 @@
 import Type, { type Static } from 'typebox'
+import { type DrillId, documentIdOf } from './ids'
 import { PARAMETERS, PARAMETER_BOUNDS, type ParameterName } from './parameters'
 import { closed, oneOf, someOf, written } from './shape'
 import { SIDES } from './words'
@@ -39,13 +40,19 @@ export type SideDoses = Static<typeof SideDoses>
 export const LOAD_SEGMENTS = ['trunk', 'thigh', 'shank', 'foot', 'upper-arm', 'forearm', 'hand'] as const
 /** Where on the segment a weight lies. */
 export const LOAD_ASPECTS = ['front', 'back', 'inner', 'outer', 'around'] as const
-/** A weight worn: where, how far from the joint above it, and what for. On the trunk there is no joint to measure from. */
-export const CarriedLoad = closed({
+const WORN = {
 	segment: oneOf(LOAD_SEGMENTS),
 	side: Type.Optional(oneOf(SIDES)),
 	aspect: Type.Optional(oneOf(LOAD_ASPECTS)),
 	/** Distance of its centre from the joint nearer the trunk, cm. */
 	fromJointCm: Type.Optional(Type.Number({ minimum: 0, maximum: 60 })),
+}
+/** Where a weight is worn and how far from the joint above it. On the trunk there is no joint to measure from. */
+export const WornAt = closed(WORN)
+export type WornAt = Static<typeof WornAt>
+/** A weight worn: where, how much, and what for. */
+export const CarriedLoad = closed({
+	...WORN,
 	/** On each limb that wears one. */
 	grams: Type.Number({ minimum: 10, maximum: 6000 }),
 	purpose: Type.Optional(written(120)),
@@ -62,3 +69,17 @@ export const Aid = closed({
 	freeReps: Type.Optional(Type.Integer({ minimum: 0, maximum: 20 })),
 })
 export type Aid = Static<typeof Aid>
+
+/** One piece of a complex, done in its turn in every round. */
+export const Piece = closed({
+	drillId: documentIdOf<DrillId>(),
+	/** In one round. */
+	reps: Reps,
+	parameters: Parameters,
+	/** Between the reps of the piece. */
+	rest: Rest,
+	/** Verdicts look at this piece. */
+	judged: Type.Boolean(),
+})
+export type Piece = Static<typeof Piece>
+export const Pieces = Type.Array(Piece, { minItems: 2, maxItems: 6 })

@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox'
-import { Dose, Parameters, Ranges, Rest } from './dose'
+import { Dose, Parameters, Ranges, Rest, WornAt } from './dose'
 import { DocumentVersion, type DrillId, documentIdOf } from './ids'
 import { closed, oneOf, someOf, written } from './shape'
 import {
@@ -78,6 +78,8 @@ export const Drill = closed({
 	repeatSpeed: maybe(Type.Boolean()),
 	/** A weight is worn: never in an unloading week, never twice a day. */
 	carriesLoad: maybe(Type.Boolean()),
+	/** Where it is worn when nothing else is said. */
+	wornAt: maybe(WornAt),
 	/** Needs the coach's whole attention: one athlete at a time. */
 	oneAtATime: maybe(Type.Boolean()),
 	measures: Type.Array(oneOf(MEASURE_KINDS), { minItems: 1, uniqueItems: true }),

@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox'
-import { Aid, CarriedLoad, Dose, Parameters, Reps, Rest, SideDoses } from './dose'
+import { Aid, CarriedLoad, Dose, Parameters, Pieces, Rest, SideDoses } from './dose'
 import { type AthleteId, type DrillId, type EntryId, type LadderId, documentIdOf, uuidOf } from './ids'
 import { CLOSED, closed, oneOf, written } from './shape'
 
@@ -38,18 +38,6 @@ export const EntryTuning = closed({
 })
 export type EntryTuning = Static<typeof EntryTuning>
 
-/** One piece of a complex, done in its turn in every round. */
-export const Piece = closed({
-	drillId: documentIdOf<DrillId>(),
-	/** In one round. */
-	reps: Reps,
-	parameters: Parameters,
-	rest: Rest,
-	/** Verdicts look at this piece. */
-	judged: Type.Boolean(),
-})
-export type Piece = Static<typeof Piece>
-
 /** What is asked: how much, how far apart, and of what. The same in an entry, a line, a template and on the phone. */
 export const WORK = {
 	dose: Dose,
@@ -57,8 +45,11 @@ export const WORK = {
 	parameters: Parameters,
 	/** Sides that do unlike doses. */
 	sides: maybe(SideDoses),
-	/** A complex: its pieces in turn, `dose` counts the rounds, `rest.repsS` lies between pieces. */
-	pieces: maybe(Type.Array(Piece, { minItems: 2, maxItems: 6 })),
+	/**
+	 * A complex: its pieces in turn, `dose` counts the rounds, `rest.repsS` lies between pieces and `rest.setsS` between
+	 * rounds. Drill and parameters are those of the piece that is judged.
+	 */
+	pieces: maybe(Pieces),
 	carried: maybe(CarriedLoad),
 	aid: maybe(Aid),
 }

@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox'
-import { Dose, Parameters, Rest } from './dose'
+import { Dose, Parameters, Pieces, Rest, WornAt } from './dose'
 import { DocumentVersion, type DrillId, type LadderId, type RungId, documentIdOf } from './ids'
 import { closed, oneOf, written } from './shape'
 import { FAMILIES, type Level } from './words'
@@ -60,6 +60,10 @@ export const Rung = closed({
 	parameters: Parameters,
 	dose: Dose,
 	rest: Rest,
+	/** A complex: drill and parameters are those of the piece that is judged. */
+	pieces: maybe(Pieces),
+	/** Where a weight is worn on this rung. */
+	wornAt: maybe(WornAt),
 	pass: PassCriterion,
 	gates: Type.Array(Gate, { maxItems: 6 }),
 	/** Passing this rung on every ladder of the family that the club uses proposes the level. */

@@ -75,6 +75,7 @@ export const START_NAMES = {
 	'three-point': 'Three-point start',
 	rolling: 'Flying',
 	reaction: 'Start on a call',
+	blocks: 'From blocks',
 } as const
 export type Start = keyof typeof START_NAMES
 

@@ -1,4 +1,4 @@
-import { type SQL, and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gte, inArray, isNull, or, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/judge/gather-input'
 import { EVERYTHING } from '../../core/vocabulary/care'
 import type { BODY_KINDS } from '../../core/vocabulary/event-kinds'
@@ -6,7 +6,7 @@ import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
 import { observation } from '../schema/log'
-import { entry, session, sessionAthlete } from '../schema/sessions'
+import { entry, line, session, sessionAthlete } from '../schema/sessions'
 import { clearance } from '../schema/verdicts'
 
 export type CareRow = typeof careRecord.$inferSelect
@@ -317,6 +317,39 @@ export async function plannedWorkBefore({ db, clubId }: ClubScope, athleteIds: s
 			),
 		)
 		.groupBy(sessionAthlete.athleteId, entry.family)
+}
+
+/**
+ * The sessions of a span of days in which some athletes wear a weight: where it was done, and where a session nobody has
+ * begun asks for it from `today` on.
+ */
+export async function loadsWornBetween(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	to: string,
+	today: string,
+) {
+	if (athleteIds.length === 0) return []
+	return db
+		.selectDistinct({ athleteId: line.athleteId, day: session.day, startTime: session.startTime })
+		.from(session)
+		.innerJoin(line, and(eq(line.clubId, session.clubId), eq(line.sessionId, session.id)))
+		.where(
+			and(
+				eq(session.clubId, clubId),
+				sql`${session.day} between ${from} and ${to}`,
+				inArray(line.athleteId, athleteIds),
+				isNull(line.blocked),
+				sql`json_value(${line.parameters}, '$.loadG') > 0`,
+				or(
+					and(isNull(session.startedAt), eq(line.current, true), sql`${session.day} >= ${today}`),
+					sql`exists (select 1 from mark m left join mark r on r.club_id = m.club_id and r.replaces_id = m.id
+						where m.club_id = ${clubId} and m.session_id = ${session.id} and m.athlete_id = ${line.athleteId}
+						and m.line_id = ${line.id} and m.kind <> 'missed' and m.is_void = 0 and r.id is null)`,
+				),
+			),
+		)
 }
 
 /** What a club that trains all through a span of days would have on record; for a history that is made, not logged. */

@@ -10,6 +10,8 @@ import { type MeasurementRow, measurementsOf, measurementsOfMarks } from '../../
 import { readLinesById, recentSessionsOf } from '../../db/queries/sessions'
 import { listMembers, listSquads } from '../../db/queries/squads'
 import { runCalculation } from '../calc/run-calculation'
+import { partAt } from '../../core/vocabulary/line-parts'
+import { plannedOf } from '../sheet/planned-of'
 
 /** The bench measurements that stand for an athlete, each in one line, newest first. */
 export async function readMeasurements(scope: ClubScope, athleteId: string) {
@@ -72,7 +74,9 @@ export async function repsOn(
 		).map((line) => [line.id as string, line]),
 	)
 	return marks.map((mark) => {
-		const drill = library.drills[mark.asDrill?.drillId ?? lines.get(mark.lineId)?.drillId ?? '']
+		const line = lines.get(mark.lineId)
+		const planned = line && plannedOf(line)
+		const drill = library.drills[mark.asDrill?.drillId ?? (planned ? partAt(planned, mark.piece).drillId : '')]
 		return {
 			id: mark.id,
 			words: `${drill?.name ?? ''}, set ${mark.setNo} rep ${mark.repNo}${mark.side ? `, ${mark.side}` : ''}: ${sayEvent(mark)}`,

@@ -82,6 +82,7 @@ import {
 } from './scenario'
 import { DemoTrialLife } from './demo-trial'
 import { simulateLine } from './simulate-line'
+import type { PlannedLine } from '../../core/vocabulary/line'
 
 /** The demo's sign-in: it stands nowhere but in demo data. */
 export const DEMO_SIGN_IN = { email: 'coach@demo.invalid', password: 'chalk-on-the-ground' }
@@ -765,13 +766,7 @@ class DemoClub {
 				)
 	}
 
-	private log(
-		life: Life,
-		event: LogEvent,
-		line: Parameters<typeof countMark>[1] | null,
-		entryId: string | null,
-		receivedAt: Date,
-	): void {
+	private log(life: Life, event: LogEvent, line: PlannedLine | null, entryId: string | null, receivedAt: Date): void {
 		life.history.events.push(event)
 		const day = receivedAt.toISOString().slice(0, 10)
 		if (line && event.type === 'mark') life.worked[STARTER_LIBRARY.drills[line.drillId]!.family] = day

@@ -25,6 +25,7 @@ import {
 	careRecordOf,
 	clearancesOfAll,
 	lastWorkOf,
+	loadsWornBetween,
 	outsideLoadOf,
 	outsideOf,
 	plannedWorkBefore,
@@ -37,6 +38,8 @@ import { type SquadRow, readAthletes, readLevels, readStates, squadsOf } from '.
 /** What of a session decides what may be done in it. */
 export type SessionMoment = Pick<SessionRow, 'day' | 'startTime' | 'phase' | 'surface'>
 
+/** Days before and after that say how often a weight is worn in a week. */
+const WORN_WITHIN_DAYS = 6
 /** How far back an athlete's days of work are looked at for sessions running. */
 const RUNNING_DAYS = 60
 /** Work outside from longer ago than this changes nothing: over four weeks is the way back either way. */
@@ -57,14 +60,15 @@ export async function readRecords(
 	standing?: Standing,
 ) {
 	const known = standing ?? (await readStanding(scope, athleteIds))
-	const [outside, last, planned, days, measured] = [
+	const [outside, last, planned, days, measured, worn] = [
 		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
 		await lastWorkOf(scope, athleteIds, day),
 		await plannedWorkBefore(scope, athleteIds, today, day),
 		await workDaysSince(scope, athleteIds, addDays(day, -RUNNING_DAYS)),
 		await readMeasured(scope, athleteIds, day),
+		await loadsWornBetween(scope, athleteIds, addDays(day, -WORN_WITHIN_DAYS), addDays(day, WORN_WITHIN_DAYS), today),
 	]
-	return { ...known, outside, last, planned, days, measured, day, today }
+	return { ...known, outside, last, planned, days, measured, worn, day, today }
 }
 
 /** What of it is the same whatever the day: read once for many sessions, of everybody who is in any of them. */
@@ -112,6 +116,7 @@ export function factsOf(
 		planned,
 		days,
 		measured,
+		worn,
 		squads,
 		helped,
 		today: now,
@@ -190,6 +195,10 @@ export function factsOf(
 					}),
 					newOutside: loads.flatMap(({ day, lifts }) =>
 						(lifts ?? []).filter(({ isNew }) => isNew).map(({ exercise }) => ({ day, name: exercise })),
+					),
+					loadsOn: of(worn).flatMap((one) =>
+						// Its own lines say nothing against a session.
+						one.day === moment.day && one.startTime === moment.startTime ? [] : [one.day],
 					),
 					contrastHelps: helped.has(athlete.id),
 					reports,

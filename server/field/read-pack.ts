@@ -36,7 +36,9 @@ import { type AthleteRow, readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
 import { namesOn } from '../../core/plan/entry-parts'
+import { afterLoad } from '../../core/plan/permit-line'
 import { waitsOf } from '../record/trials'
+import { idsOf } from '../sheet/drills-of-lines'
 import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
 import { readOthers } from './read-others'
 import { readTargets } from '../sheet/read-targets'
@@ -113,6 +115,12 @@ export async function readPack(
 		Object.values(drills).flatMap((drill) =>
 			['instead', 'no'].includes(permit(concluded, { drillId: drill.id }).answer) ? [drill.id] : [],
 		)
+	// Who wears a weight already is not given a second drill with one.
+	const wears = new Set(
+		sheet.athletes.flatMap(({ id, lines }) =>
+			lines.some((line) => sheet.drills.parts(line).some(({ drill }) => drill.carriesLoad)) ? [id] : [],
+		),
+	)
 	const athletes = sheet.athletes.map((athlete): FieldAthlete => {
 		const { id } = athlete
 		const open = care
@@ -123,7 +131,7 @@ export async function readPack(
 		return {
 			...athleteOf(athlete, athlete.level, concluded),
 			contact: contacts.get(id) ?? null,
-			barred: barredFor(concluded),
+			barred: barredFor(wears.has(id) ? afterLoad(concluded) : concluded),
 			sayLimits: sayLimitsOf({ ...plain, returning: concluded.plan.regions }, day),
 			worries: open.flatMap((record) =>
 				// The alternative stands on the line already; what is not trusted is not everybody's to read.
@@ -171,16 +179,23 @@ export async function readPack(
 					const lastTime = lastNoted(
 						notes.filter((note) => note.athleteId === athlete.id && note.drillId === line.drillId),
 					)
-					return makeLine({ id: line.id, entryId: line.entryId, athleteId: athlete.id }, line, line.drill, school, {
-						target: target?.words ?? '',
-						...ownWords(target?.own),
-						...(own ? { errors: own } : {}),
-						...(lastTime ? { lastTime } : {}),
-						bests: target?.bests ?? {},
-						usuals: target?.usuals ?? {},
-						blocked: line.blocked,
-						over: line.over,
-					})
+					return makeLine(
+						{ id: line.id, entryId: line.entryId, athleteId: athlete.id },
+						line,
+						line.drill,
+						school,
+						{
+							target: target?.words ?? '',
+							...ownWords(target?.own),
+							...(own ? { errors: own } : {}),
+							...(lastTime ? { lastTime } : {}),
+							bests: target?.bests ?? {},
+							usuals: target?.usuals ?? {},
+							blocked: line.blocked,
+							over: line.over,
+						},
+						sheet.drills.of(line),
+					)
 				}),
 			),
 			drills,
@@ -246,8 +261,14 @@ async function drillsOf(
 	const drills: Record<string, Drill> = {}
 	const standIns: Record<string, string[]> = {}
 	const key = (drill: Drill) => `${drill.id}/${drill.version}`
-	const planned = more.map(({ planned: { drillId } }) => ({ drill: sheet.library.drills[drillId] ?? null }))
-	for (const { drill } of [...sheet.athletes.flatMap((athlete) => athlete.lines), ...planned]) {
+	const planned = more.flatMap(({ planned: one }) =>
+		idsOf({ drillId: one.drillId, pieces: one.pieces ?? null }).map((id) => ({
+			drill: sheet.library.drills[id] ?? null,
+		})),
+	)
+	const lines = sheet.athletes.flatMap((athlete) => athlete.lines)
+	const pieces = lines.flatMap((line) => sheet.drills.parts(line))
+	for (const { drill } of [...lines, ...pieces, ...planned]) {
 		if (!drill || drills[key(drill)]) continue
 		drills[key(drill)] = drill
 		const others = [...new Set(Object.values(drill.alternatives))].flatMap((id) => sheet.library.drills[id] ?? [])

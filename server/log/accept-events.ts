@@ -2,6 +2,7 @@ import { FURTHER_PART } from '../../core/field/session/drills-now'
 import { workOf } from '../../core/vocabulary/entry'
 import { dayInZone } from '../../core/calendar/days'
 import { countMark } from '../../core/dose/count-mark'
+import { partAt } from '../../core/vocabulary/line-parts'
 import { effortZone } from '../../core/measure/sprint/effort-zone'
 import { toSparse } from '../../core/dose/sparse-count'
 import { isOfBody } from '../../core/vocabulary/event-kinds'
@@ -50,6 +51,7 @@ import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { drillsOfLines, idsOf } from '../sheet/drills-of-lines'
 import { plannedOf } from '../sheet/planned-of'
 import { checkEvent } from './check-event'
 import { hasNumber, keyOfMark } from '../../core/marks/keep-session'
@@ -180,7 +182,7 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 				: [],
 	)
 	const drills = await readDrills(scope, [
-		...[...lines.values()].map((line) => line.drillId ?? ''),
+		...[...lines.values()].flatMap(idsOf),
 		...given.map(({ planned }) => planned.drillId),
 		...swapped,
 	])
@@ -444,8 +446,11 @@ class Batch {
 			return this.known.drills.get(`${event.value.drillId}/${event.value.drillVersion}`) ?? 'unknown'
 		if (event.type !== 'mark')
 			return line?.drillId ? (this.known.drills.get(`${line.drillId}/${line.drillVersion}`) ?? null) : null
-		const cited = event.asDrill ?? { drillId: line?.drillId ?? '', drillVersion: line?.drillVersion ?? 0 }
-		return this.known.drills.get(`${cited.drillId}/${cited.drillVersion}`) ?? 'unknown'
+		if (event.asDrill)
+			return this.known.drills.get(`${event.asDrill.drillId}/${event.asDrill.drillVersion}`) ?? 'unknown'
+		const planned = line && plannedOf(line)
+		if (!planned) return 'unknown'
+		return drillsOfLines(this.known.drills).of(line)(partAt(planned, event.piece).drillId) ?? 'unknown'
 	}
 
 	private keep({ event, session, line, drill, legLengthM }: Read, contentHash: string, who: Author): void {
@@ -492,7 +497,8 @@ class Batch {
 			})
 			return
 		}
-		const planned = line ? plannedOf(line) : null
+		const whole = line ? plannedOf(line) : null
+		const planned = whole && { ...whole, parameters: partAt(whole, event.piece).parameters }
 		if (!planned || !drill) throw new Error(`line ${event.lineId} has no plan`)
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
 		this.marks.push({

@@ -2,6 +2,7 @@ import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { foldEvents } from '../../core/events/fold'
 import { byRep } from '../../core/judge/gather-exposure'
 import { type MadeOn, type Stamp, keepSession } from '../../core/marks/keep-session'
+import { partAt } from '../../core/vocabulary/line-parts'
 import { asDone } from '../../core/marks/as-done'
 import { KEY_VERSION } from '../../core/marks/mark-key'
 import { USUAL_DAYS } from '../../core/noise/usual'
@@ -16,6 +17,7 @@ import { readDrills } from '../../db/queries/library'
 import { type KeptMean, marksAbout, meansOf, replaceMeans, sessionsToKey, stampMarks } from '../../db/queries/marks'
 import { type LineRow, readLinesById, readSession } from '../../db/queries/sessions'
 import { readLevels } from '../../db/queries/squads'
+import { drillsOfLines, idsOf } from '../sheet/drills-of-lines'
 import { plannedOf } from '../sheet/planned-of'
 
 /** Replaced and void marks have no key; the version alone says that they were looked at. */
@@ -35,7 +37,10 @@ export async function keepMarks(scope: ClubScope, sessionId: string, athleteIds:
 	)
 	const otherwise = foldEvents(await doneOtherwiseOf(scope, sessionId, athleteIds)).current
 	const done = [...standing, ...otherwise]
-	const drills = await drillsOn(scope, [...lines.values()], standing)
+	const drills = await readDrills(scope, [
+		...[...lines.values()].flatMap((line) => idsOf(line)),
+		...standing.flatMap((mark) => mark.asDrill?.drillId ?? []),
+	])
 	const before = new Map<string, KeptMean[]>()
 	for (const one of await meansOf(scope, athleteIds, addDays(session.day, -USUAL_DAYS), session.day)) {
 		const key = `${one.athleteId}/${one.key}`
@@ -54,7 +59,7 @@ export async function keepMarks(scope: ClubScope, sessionId: string, athleteIds:
 			.flatMap((mark) => {
 				const line = lines.get(mark.lineId)
 				const on = line && madeOn(mark, line, drills)
-				return on ? [{ mark, on: otherwise.length === 0 ? on : asDone(on, mark, done) }] : []
+				return on ? [{ mark, on: asDone(on, line.dose, mark, done) }] : []
 			})
 		const kept = keepSession(
 			{ day: session.day, surface: session.surface, unloading: session.phase === 'unloading' },
@@ -80,37 +85,19 @@ export async function keepMarks(scope: ClubScope, sessionId: string, athleteIds:
 	await replaceMeans(scope, sessionId, athleteIds, means)
 }
 
-async function drillsOn(
-	scope: ClubScope,
-	lines: LineRow[],
-	marks: readonly Mark[],
-): Promise<ReadonlyMap<string, Drill>> {
-	return readDrills(scope, [
-		...new Set([
-			...lines.flatMap((line) => [line.drillId ?? '', ...(line.pieces ?? []).map((piece) => piece.drillId)]),
-			...marks.flatMap((mark) => mark.asDrill?.drillId ?? []),
-		]),
-	])
-}
-
 /** What a mark was made on: another drill than the line's, a piece of a complex, or the line. */
 function madeOn(mark: Mark, line: LineRow, drills: ReadonlyMap<string, Drill>): MadeOn | null {
 	const planned = plannedOf(line)
 	if (!planned) return null
-	const piece = mark.piece === undefined ? undefined : planned.pieces?.[mark.piece - 1]
-	const cited = mark.asDrill
-		? `${mark.asDrill.drillId}/${mark.asDrill.drillVersion}`
-		: piece
-			? newest(piece.drillId, drills)
-			: `${planned.drillId}/${planned.drillVersion}`
-	const drill = drills.get(cited)
-	if (!drill) return null
-	// Another drill was done as it is done, not as the line's.
-	const parameters = mark.asDrill ? drill.defaults.parameters : piece ? piece.parameters : planned.parameters
-	return { drill, parameters, carried: planned.carried, aid: piece ? null : planned.aid }
+	if (mark.asDrill) {
+		const drill = drills.get(`${mark.asDrill.drillId}/${mark.asDrill.drillVersion}`)
+		// Another drill was done as it is done, not as the line's.
+		return drill ? { drill, parameters: drill.defaults.parameters, carried: planned.carried, aid: planned.aid } : null
+	}
+	const { drillId, parameters, judged } = partAt(planned, mark.piece)
+	const drill = drillsOfLines(drills).of(line)(drillId)
+	return drill && { drill, parameters, carried: planned.carried, aid: judged ? planned.aid : null }
 }
-const newest = (id: string, drills: ReadonlyMap<string, Drill>): string =>
-	`${id}/${Math.max(...[...drills.values()].filter((drill) => drill.id === id).map((drill) => drill.version), 0)}`
 
 /**
  * Keys every mark that was taken before there were keys, or under an older version of them, session by session in

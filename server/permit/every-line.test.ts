@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import { rangedContacts, totalOf } from '../../core/dose/dose-count'
 import { startingAt } from '../../core/judge/resolve-line'
+import { withPieceBefore } from '../../core/plan/complex-entry'
+import type { SessionEntry } from '../../core/vocabulary/entry'
 import { eq } from 'drizzle-orm'
 import { workDay } from '../../db/schema/care'
 import { markStarted, readEntries, readLines } from '../../db/queries/sessions'
@@ -36,10 +39,18 @@ const TODAY = '2026-03-12'
 const on = async (ladderId: string, rungId: string, athleteId = one) =>
 	writeState(club.scope, athleteId, startingAt(STARTER_LIBRARY, ladderId, rungId), '2026-03-11', NOW)
 
-async function plan(
-	entries: Parameters<typeof draftEntry>[0][],
+const plan = (entries: Parameters<typeof draftEntry>[0][], day?: string, phase?: string, startTime?: string) =>
+	planWhole(
+		entries.map((entry) => draftEntry(entry)),
+		day,
+		phase,
+		startTime,
+	)
+async function planWhole(
+	entries: SessionEntry[],
 	day = '2026-03-13',
 	phase = 'peaking',
+	startTime = '17:30',
 ): Promise<string> {
 	await updateSquad(club.scope, club.squadId, { phase: phase as 'peaking' })
 	const saved = await createSession(
@@ -48,7 +59,7 @@ async function plan(
 		{
 			squadId: club.squadId,
 			day,
-			startTime: '17:30',
+			startTime,
 			title: 'Sheet',
 			place: '',
 			surface: null,
@@ -56,7 +67,7 @@ async function plan(
 			role: 'hard',
 			share: 1,
 			athleteIds: club.athletes,
-			entries: entries.map((entry) => draftEntry(entry)),
+			entries,
 		},
 		NOW,
 	)
@@ -361,5 +372,110 @@ describe('as time goes by', () => {
 		expect(pack.sheet.athletes.find((athlete) => athlete.id === one)).toMatchObject({ spare: ['left knee'] })
 		expect(pack.sheet.athletes.find((athlete) => athlete.id !== one)).toMatchObject({ spare: [] })
 		expect(pack.sheet.athletes.find((athlete) => athlete.id === one)!.barred).toContain('standing-start')
+	})
+})
+
+describe('a weight', () => {
+	const run = {
+		part: 'Runs',
+		drillId: 'carried-run',
+		sets: 2,
+		reps: 3,
+		rest: 120,
+		parameters: { distanceM: 30, loadG: 100 },
+	}
+	const worn = async (sessionId: string) =>
+		(await readLines(club.scope, [sessionId]))
+			.filter((line) => line.athleteId === one)
+			.map(
+				(line) =>
+					line.blocked ?? (line.carried ? `${line.carried.grams} g on the ${line.carried.segment}` : line.drillId),
+			)
+	beforeEach(async () => {
+		await writeLevel(club.scope, one, 'sprint', 3)
+		await on('acceleration', 'three-point-30')
+		await on('carried-load', 'run-400')
+	})
+	it('is worn once a day, over all sessions of the day, whatever wrote the second line', async () => {
+		const [noon, evening] = [
+			await plan([run], '2026-03-13', 'intensify', '12:00'),
+			await plan([run], '2026-03-13', 'intensify'),
+		]
+		expect(await worn(noon)).toEqual(['100 g on the shank'])
+		expect((await worn(evening)).join()).not.toContain(' g on')
+		// Written anew, the first keeps it: its own line says nothing against it.
+		await rewriteUpcoming(club.scope, [one], TODAY, NOW)
+		expect([await worn(noon), (await worn(evening)).join().includes(' g on')]).toEqual([['100 g on the shank'], false])
+		// The day after it is there again.
+		expect(await worn(await plan([run], '2026-03-14', 'intensify'))).toEqual(['100 g on the shank'])
+	})
+	it('is worn on four days of seven, and not on a fifth', async () => {
+		const days = ['2026-03-13', '2026-03-15', '2026-03-16', '2026-03-18', '2026-03-19']
+		const sheets: string[] = []
+		for (const day of days) sheets.push(await plan([run], day, 'intensify'))
+		for (const sheet of sheets.slice(0, 4)) expect(await worn(sheet)).toEqual(['100 g on the shank'])
+		expect((await worn(sheets[4]!)).join()).not.toContain(' g on')
+	})
+	it('is not given to the phone a second time: no drill with one may be added for who wears one', async () => {
+		const id = await plan([
+			run,
+			{ ...run, part: 'More', drillId: 'trunk-load-run', parameters: { distanceM: 30, loadG: 500 } },
+		])
+		const pack = (await readPack(club.scope, id, 'coach'))!
+		expect(pack.sheet.lines.filter((line) => line.athleteId === one && line.carried)).toHaveLength(1)
+		expect(pack.sheet.athletes.find((athlete) => athlete.id === one)!.barred).toContain('carried-run')
+	})
+})
+
+describe('a complex', () => {
+	it('goes from the builder to the sheet and the phone, and every piece is counted', async () => {
+		await writeLevel(club.scope, one, 'plyometric', 3)
+		await on('bound', 'alternate-bounds')
+		const entry = draftEntry({
+			part: 'Lift, then jump',
+			drillId: 'broad-jump',
+			sets: 3,
+			reps: 2,
+			rest: 120,
+			parameters: {},
+		})
+		const lifted = withPieceBefore(entry, 'heavy-lift', STARTER_LIBRARY)
+		const id = await planWhole([lifted])
+		const [line] = (await readLines(club.scope, [id])).filter((row) => row.athleteId === one)
+		expect([line!.drillId, line!.dose, line!.pieces?.map(({ drillId }) => drillId)]).toEqual([
+			'broad-jump',
+			{ sets: 3, reps: 1 },
+			['heavy-lift', 'broad-jump'],
+		])
+		const sheet = (await readSheet(club.scope, id))!
+		// Three rounds of two jumps on both feet; the lift counts nothing.
+		expect(totalOf(rangedContacts(sheet.athletes.find((athlete) => athlete.id === one)!.planned))).toBe(6)
+		const pack = (await readPack(club.scope, id, 'coach'))!
+		const field = pack.sheet.lines.find((row) => row.athleteId === one)!
+		expect(field.pieces!.map(({ drillName, judged }) => [drillName, judged])).toEqual([
+			['Heavy lift', false],
+			['Broad jump and stick', true],
+		])
+		const device = randomUUID()
+		const mark = (piece: number, deviceSeq: number, reps: number) => ({
+			id: randomUUID(),
+			sessionId: id,
+			athleteId: one,
+			entryId: field.entryId,
+			lineId: field.id,
+			deviceId: device,
+			deviceSeq,
+			deviceTime: NOW.toISOString(),
+			setNo: 1,
+			repNo: 1,
+			piece,
+			type: 'mark',
+			kind: 'done',
+			value: { reps },
+		})
+		const answers = await acceptEvents(club.coach, [mark(1, 0, 1), mark(2, 1, 2)], NOW)
+		expect(answers.map(({ outcome }) => outcome)).toEqual(['accepted', 'accepted'])
+		const after = (await readSheet(club.scope, id))!
+		expect(totalOf(rangedContacts(after.athletes.find((athlete) => athlete.id === one)!.done))).toBe(2)
 	})
 })

@@ -6,10 +6,10 @@ import type { Phase } from '../../core/vocabulary/words'
 import { completePlan, replanShape } from '../../core/plan/block'
 import { QUALITY_OF, quantitiesOf, targetOf } from '../../core/plan/targets'
 import { QUANTITIES, type Quantity } from '../../core/vocabulary/entry'
-import { countLine } from '../../core/dose/count-line'
+import { countWork } from '../../core/dose/count-line'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { eventsOfSessions } from '../../db/queries/log'
-import { readDrills, readLibrary } from '../../db/queries/library'
+import { readLibrary } from '../../db/queries/library'
 import { type BlockRow, readBlock, sessionsOfBlock, unstartedOfBlock, updateBlockPlan } from '../../db/queries/plan'
 import { readAttending, readEntries, readLines, updateEntry, updateSession } from '../../db/queries/sessions'
 import { readAthletes, readLevels, readSquad } from '../../db/queries/squads'
@@ -17,6 +17,7 @@ import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { writeLines } from '../sheet/write-lines'
 import { countSave } from '../submissions/take-version'
+import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
 type Sums = Record<Quantity, number>
 export interface BlockWeek {
@@ -62,10 +63,7 @@ export async function readBlockProgress(
 	const [levelOf, athletes, drills, stored] = [
 		await readLevels(scope, athleteIds),
 		await readAthletes(scope, athleteIds),
-		await readDrills(
-			scope,
-			lines.map((line) => line.drillId ?? ''),
-		),
+		await readDrillsOfLines(scope, lines),
 		await eventsOfSessions(
 			scope,
 			sessions.filter((session) => session.startedAt !== null).map((session) => session.id),
@@ -80,10 +78,9 @@ export async function readBlockProgress(
 	}
 	const [written, done] = [new Map<string, DoseCount>(), new Map<string, DoseCount>()]
 	for (const line of lines) {
-		const drill = line.blocked === null ? drills.get(`${line.drillId}/${line.drillVersion}`) : undefined
+		const work = drills.work(line)
 		const leg = legs.get(line.athleteId)
-		if (drill)
-			add(written, line.sessionId, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))
+		if (work) add(written, line.sessionId, countWork(work, drills.of(line), leg ? { legLengthM: leg } : {}))
 	}
 	for (const event of current) if (event.counts) add(done, event.sessionId, fromSparse(event.counts))
 	const weeks = plan.phases.map((phase, index): BlockWeek => {

@@ -6,7 +6,7 @@ import { isHard, kindsOf } from '../../core/dose/work-kinds'
 import { intensityOf } from '../../core/dose/count-rep'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { outsideLoadOf, outsideOf } from '../../db/queries/care'
-import { readDrills, readLibrary } from '../../db/queries/library'
+import { readLibrary } from '../../db/queries/library'
 import {
 	type ListedSession,
 	lockSession,
@@ -24,6 +24,7 @@ import { checkSheets } from './check-sheets'
 import { writeLines } from '../sheet/write-lines'
 import type { SignedIn } from '../access/sign-in'
 import { countSave } from '../submissions/take-version'
+import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
 export interface OutsideDay {
 	id: string
@@ -73,17 +74,9 @@ export async function readCalendar(scope: ClubScope, from: string, to: string, t
 	const near = sessions.filter((session) => session.day >= addDays(today, -3))
 	const ids = near.map((session) => session.id)
 	const [attending, lines] = [await readAttending(scope, ids), await readLines(scope, ids)]
-	const drills = await readDrills(
-		scope,
-		lines.map((line) => line.drillId ?? ''),
-	)
+	const drills = await readDrillsOfLines(scope, lines)
 	const items = near.map((session): CalendarItem => {
-		const own = lines
-			.filter((line) => line.sessionId === session.id && line.blocked === null)
-			.flatMap((line) => {
-				const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
-				return drill ? [{ drill, parameters: line.parameters }] : []
-			})
+		const own = lines.filter((line) => line.sessionId === session.id).flatMap((line) => drills.parts(line))
 		return {
 			id: session.id,
 			day: session.day,
@@ -183,18 +176,15 @@ export async function easeSession(
 			await readEntries(scope, [sessionId]),
 			await readLines(scope, [sessionId]),
 		]
-		const drills = await readDrills(
-			scope,
-			lines.map((line) => line.drillId ?? ''),
-		)
+		const drills = await readDrillsOfLines(scope, lines)
 		const hard = entries.filter((entry) =>
-			lines.some((line) => {
-				const drill =
-					line.entryId === entry.id && line.blocked === null
-						? drills.get(`${line.drillId}/${line.drillVersion}`)
-						: undefined
-				return drill !== undefined && (kindsOf(drill, line.parameters).length > 0 || isHard(drill, line.parameters))
-			}),
+			lines.some(
+				(line) =>
+					line.entryId === entry.id &&
+					drills
+						.parts(line)
+						.some(({ drill, parameters }) => kindsOf(drill, parameters).length > 0 || isHard(drill, parameters)),
+			),
 		)
 		await countSave(scope, who, 'session', sessionId, now)
 		await retireEntries(

@@ -1,12 +1,12 @@
 import type { Library } from '../../core/vocabulary/library'
 import { type SheetAhead, type SheetClash, sheetClashes } from '../../core/plan/sheet-clashes'
 import type { ClubScope } from '../../db/connect'
-import { readDrills } from '../../db/queries/library'
 import { type LineRow, type ListedSession, readEntries } from '../../db/queries/sessions'
 import { listSquads, readAthletes, readLevels } from '../../db/queries/squads'
 import { concludedOn } from '../facts/facts-on'
 import { factsOf, readRecords } from '../facts/read-facts'
 import { doneRamp } from './done-ramp'
+import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
 /** What the rules say about the sheets of sessions nobody has begun. */
 export async function checkSheets(
@@ -29,10 +29,7 @@ export async function checkSheets(
 			scope,
 			sessions.map((session) => session.id),
 		),
-		await readDrills(
-			scope,
-			open.map((line) => line.drillId ?? ''),
-		),
+		await readDrillsOfLines(scope, open),
 	]
 	const moment = { day: today, startTime: '12:00', phase: 'accumulate' as const, surface: null }
 	const records = await readRecords(scope, ids, today, today)
@@ -64,22 +61,17 @@ export async function checkSheets(
 						levelOf: (family) => levelOf(athlete.id, family),
 						concluded: concludedOn(facts.get(school.id)!.get(athlete.id)!, session, library),
 					},
-					lines: own.flatMap((line) => {
-						const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
-						return drill
-							? [
-									{
-										entryId: line.entryId,
-										drill,
-										parameters: line.parameters,
-										dose: line.dose,
-										ladderId: line.ladderId,
-										rungId: line.rungId,
-										handSet: line.origin === 'hand-set',
-									},
-								]
-							: []
-					}),
+					lines: own.flatMap((line) =>
+						drills.parts(line).map(({ drill, parameters, dose, judged }) => ({
+							entryId: line.entryId,
+							drill,
+							parameters,
+							dose,
+							ladderId: judged ? line.ladderId : null,
+							rungId: judged ? line.rungId : null,
+							handSet: line.origin === 'hand-set',
+						})),
+					),
 				},
 			]
 		})

@@ -1,12 +1,12 @@
-import { countLine } from '../../core/dose/count-line'
+import { countWork } from '../../core/dose/count-line'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
 import type { Family, Phase } from '../../core/vocabulary/words'
 import type { WorkKind } from '../../core/vocabulary/words'
 import { kindsOf } from '../../core/dose/work-kinds'
 import type { ClubScope } from '../../db/connect'
-import { readDrills } from '../../db/queries/library'
 import { linesOf } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
+import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
 /** What an athlete is down for in a session that nobody has begun. */
 export interface PlannedWork {
@@ -30,18 +30,18 @@ export async function plannedWork(
 		({ line, session }) => session.startedAt === null && line.blocked === null,
 	)
 	const [drills, athletes] = [
-		await readDrills(
+		await readDrillsOfLines(
 			scope,
-			rows.map(({ line }) => line.drillId ?? ''),
+			rows.map(({ line }) => line),
 		),
 		await readAthletes(scope, athleteIds),
 	]
 	const legs = new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM]))
 	const byAthlete = new Map<string, Map<string, PlannedWork>>(athleteIds.map((id) => [id, new Map()]))
 	for (const { line, session } of rows) {
-		const drill = drills.get(`${line.drillId}/${line.drillVersion}`)
+		const asked = drills.work(line)
 		const own = byAthlete.get(line.athleteId)
-		if (!drill || !own) continue
+		if (!asked || !own) continue
 		const work = own.get(session.id) ?? {
 			sessionId: session.id,
 			day: session.day,
@@ -53,9 +53,11 @@ export async function plannedWork(
 		}
 		own.set(session.id, work)
 		const leg = legs.get(line.athleteId)
-		addInto(work.count, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))
-		work.kinds = [...new Set([...work.kinds, ...kindsOf(drill, line.parameters)])].sort()
-		work.families = [...new Set([...work.families, drill.family])].sort()
+		addInto(work.count, countWork(asked, drills.of(line), leg ? { legLengthM: leg } : {}))
+		for (const { drill, parameters } of drills.parts(line)) {
+			work.kinds = [...new Set([...work.kinds, ...kindsOf(drill, parameters)])].sort()
+			work.families = [...new Set([...work.families, drill.family])].sort()
+		}
 	}
 	return new Map([...byAthlete].map(([id, works]) => [id, [...works.values()]]))
 }

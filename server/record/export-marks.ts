@@ -11,6 +11,7 @@ import { readLinesById, recentSessionsOf } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
 import { plannedOf } from '../sheet/planned-of'
 import { clockOf } from './read-done'
+import { partAt } from '../../core/vocabulary/line-parts'
 
 /** Longer than the product is old. */
 const EVER_DAYS = 36_500
@@ -103,14 +104,15 @@ export async function exportMarks(
 		const session = sessions.get(mark.sessionId)
 		const line = lines.get(mark.lineId)
 		const planned = line && plannedOf(line)
-		const drill = library.drills[mark.asDrill?.drillId ?? planned?.drillId ?? '']
+		const part = planned && partAt(planned, mark.piece)
+		const drill = library.drills[mark.asDrill?.drillId ?? part?.drillId ?? '']
 		const method = 'method' in mark.value ? (mark.value.method as Method) : null
 		return valuesOf(mark).map(({ quantity, value, unit, atM }) => ({
 			day: session?.day ?? '',
 			time: clock(mark.deviceTime),
 			session: session?.title ?? '',
 			drill_id: drill?.id ?? '',
-			drill: drill && planned ? writeDrill(drill, mark.asDrill ? drill.defaults.parameters : planned.parameters) : '',
+			drill: drill && part ? writeDrill(drill, mark.asDrill ? drill.defaults.parameters : part.parameters) : '',
 			set: mark.setNo,
 			rep: mark.repNo,
 			side: mark.side ?? '',

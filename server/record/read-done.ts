@@ -21,6 +21,7 @@ import { readable, told } from '../field/read-pack'
 import { filmedOf } from '../bench/read-measurements'
 import { type SetAside, listSetAside } from '../marks/set-aside'
 import { type Sheet, readSheet } from '../sheet/read-sheet'
+import { repsOfRound } from '../../core/vocabulary/line-parts'
 
 /** A rep that a number from paper may be of; on the side it was done where each side has its own. */
 export interface PaperPlace {
@@ -77,8 +78,8 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 			athletes: sheet.athletes.map(({ id, name, lines }) => ({
 				id,
 				name,
-				lines: lines.flatMap(({ entryId, dose, blocked }) =>
-					dose && blocked === null ? [{ entryId, planned: dose.sets * dose.reps }] : [],
+				lines: lines.flatMap(({ entryId, dose, pieces, blocked }) =>
+					dose && blocked === null ? [{ entryId, planned: dose.sets * dose.reps * repsOfRound(pieces) }] : [],
 				),
 			})),
 			drillName: (id) => drills[id]?.name ?? id,

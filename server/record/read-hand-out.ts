@@ -5,7 +5,7 @@ import { isBelowFull, methodOfKey, partsOfKey } from '../../core/marks/mark-key'
 import type { MarkKind } from '../../core/noise/typical-error'
 import { defaultsFrom, usualOf } from '../../core/noise/usual'
 import { type LineDone, sayLineDone } from '../../core/record/hand-out'
-import { writeDrill } from '../../core/words/write-numbers'
+import { writeWhat } from '../../core/words/write-work'
 import { meansOf } from '../../db/queries/marks'
 import { readLines, readSession, unstartedFor } from '../../db/queries/sessions'
 import type { SignedIn } from '../access/sign-in'
@@ -14,6 +14,7 @@ import { readErrors } from '../marks/read-errors'
 import { plannedOf } from '../sheet/planned-of'
 import { readSheet } from '../sheet/read-sheet'
 import { writeLine } from '../sheet/write-lines'
+import { repsOfRound } from '../../core/vocabulary/line-parts'
 
 export interface HandOut {
 	name: string
@@ -63,8 +64,8 @@ export async function readHandOut(
 		)
 		const count = (grade: string) => grades.filter((one) => one.grade === grade).reduce((sum, one) => sum + one.reps, 0)
 		const done: LineDone = {
-			what: writeDrill(line.drill, line.parameters),
-			planned: line.dose.sets * line.dose.reps,
+			what: writeWhat({ ...line, drillId: line.drill.id }, sheet.drills.of(line)),
+			planned: line.dose.sets * line.dose.reps * repsOfRound(line.pieces),
 			done: marks.reduce((sum, mark) => sum + repsOfMark(mark, sidedOf(line.drill!)), 0),
 			measured: [...byKey].map(([key, values]) => {
 				const [kind, method] = [key.split('|')[1] as MarkKind, methodOfKey(key)]

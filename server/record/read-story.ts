@@ -32,6 +32,7 @@ import { causesNamed } from '../../db/queries/record'
 import type { LineRow, SessionRow } from '../../db/queries/sessions'
 import { doneRamp } from '../plan/done-ramp'
 import { plannedOf } from '../sheet/planned-of'
+import { partAt } from '../../core/vocabulary/line-parts'
 
 /** A day called flat or good is explained for so long. */
 const EXPLAINED_DAYS = 14
@@ -416,7 +417,7 @@ function storySessions({ sessions, events, lines, library, errors, athleteId }: 
 				if (event.type !== 'mark' || event.kind === 'missed' || event.athleteId !== athleteId) return []
 				const line = lines.get(event.lineId)
 				const planned = line && plannedOf(line)
-				const drill = library.drills[event.asDrill?.drillId ?? planned?.drillId ?? '']
+				const drill = library.drills[event.asDrill?.drillId ?? (planned ? partAt(planned, event.piece).drillId : '')]
 				if (!planned || !drill) return []
 				const measured = measuredOf(event)
 				const key = event.stamp?.key ?? null
@@ -432,8 +433,11 @@ function storySessions({ sessions, events, lines, library, errors, athleteId }: 
 						kind: measured?.kind ?? null,
 						value: measured?.value ?? null,
 						aside: event.stamp?.setAside === true,
-						what: writeDrill(drill, event.asDrill ? drill.defaults.parameters : planned.parameters),
-						kinds: kindsOf(drill, planned.parameters),
+						what: writeDrill(
+							drill,
+							event.asDrill ? drill.defaults.parameters : partAt(planned, event.piece).parameters,
+						),
+						kinds: kindsOf(drill, partAt(planned, event.piece).parameters),
 						aided: parts !== null && (parts.aid !== '-' || parts.carried !== '-'),
 						restS: planned.dose.reps > 1 ? planned.rest.repsS : planned.rest.setsS,
 						typicalError: measured && method ? typicalErrorOf(measured.kind, method, errors[parts?.drill ?? '']) : null,

@@ -1,5 +1,5 @@
 import { addDays, mondayOf } from '../../core/calendar/day-count'
-import { countLine } from '../../core/dose/count-line'
+import { countWork } from '../../core/dose/count-line'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
 import { fromSparse } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
@@ -17,7 +17,7 @@ import { placeOf } from '../../core/rules/bars'
 import { QUANTITIES, type Quantity } from '../../core/vocabulary/entry'
 import { careOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
-import { readDrills, readLibrary } from '../../db/queries/library'
+import { readLibrary } from '../../db/queries/library'
 import { type KeptMean, meansOf, setAsideOf } from '../../db/queries/marks'
 import { readAttending, readLines, sessionsBetween } from '../../db/queries/sessions'
 import { listMembers, readAthletes, readSquad } from '../../db/queries/squads'
@@ -27,6 +27,7 @@ import { scopeOf } from '../database'
 import { readFacts } from '../facts/read-facts'
 import { readErrors } from '../marks/read-errors'
 import { testsOfWeek } from './batteries'
+import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
 export interface WeekPage {
 	squadId: string
@@ -82,10 +83,7 @@ export async function readWeek(
 			today,
 		),
 	]
-	const drills = await readDrills(
-		scope,
-		lines.map((line) => line.drillId ?? ''),
-	)
+	const drills = await readDrillsOfLines(scope, lines)
 	const tests = await testsOfWeek(scope, squadId, monday, today)
 	const common = shared(outside)
 	const aside = await setAsideOf(scope, { sessionIds: heldIds })
@@ -97,12 +95,9 @@ export async function readWeek(
 		const [done, asked] = [emptyCount(), emptyCount()]
 		for (const event of own) if (event.counts) addInto(done, fromSparse(event.counts))
 		for (const line of lines) {
-			const drill =
-				line.athleteId === athlete.id && line.blocked === null
-					? drills.get(`${line.drillId}/${line.drillVersion}`)
-					: undefined
+			const work = line.athleteId === athlete.id ? drills.work(line) : null
 			const leg = legs.get(athlete.id)
-			if (drill) addInto(asked, countLine(drill, line.parameters, line.dose, leg ? { legLengthM: leg } : {}))
+			if (work) addInto(asked, countWork(work, drills.of(line), leg ? { legLengthM: leg } : {}))
 		}
 		const known = facts.get(athlete.id)
 		const concluded = known ? concludeFor(known, library) : null

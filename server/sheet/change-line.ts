@@ -1,7 +1,7 @@
 import { v7 as newId } from 'uuid'
 import { dayInZone } from '../../core/calendar/days'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { permit } from '../../core/permit/permit'
+import { permitWork } from '../../core/plan/permit-line'
 import { sayFinding } from '../../core/permit/say'
 import { readNumber } from '../../core/measure/read-number'
 import { Reps, Sets } from '../../core/vocabulary/dose'
@@ -44,10 +44,10 @@ export async function changeLineByHand(
 		const library = await readLibrary(scope)
 		const today = dayInZone(now.toISOString(), session.timeZone)
 		const facts = await readFacts(scope, session, squad, [line.athleteId], library, today)
-		const asked = { drillId: line.drillId, parameters: line.parameters, dose: { sets, reps } }
-		const answer = permit(concludeFor(facts.get(line.athleteId)!, library), asked)
+		const asked = { ...line, drillId: line.drillId, dose: { sets, reps } }
+		const answer = permitWork(concludeFor(facts.get(line.athleteId)!, library), asked)
 		const [block] = answer.findings.filter((finding) => finding.tier === 'block')
-		if (answer.answer !== 'yes') {
+		if (!answer.yes) {
 			if (block) return { problem: `Not set. ${sayFinding(block)}` }
 			const cautions = answer.findings.map(sayFinding)
 			if (typed.reason.trim().length < 3)

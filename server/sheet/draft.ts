@@ -1,4 +1,6 @@
+import { pieceProblem } from '../../core/plan/complex-entry'
 import { partsOf } from '../../core/plan/entry-parts'
+import { linePartsOf } from '../../core/vocabulary/line-parts'
 import { PARAMETER_BOUNDS } from '../../core/vocabulary/parameters'
 import type { Library } from '../../core/vocabulary/library'
 import { SessionDraft } from '../../core/vocabulary/session'
@@ -54,6 +56,8 @@ export function readDraft(value: unknown, library: Library): { draft: SessionDra
 	}
 	for (const [index, entry] of value.entries.entries()) {
 		if (!partsOf(entry, library)) problems[`entries.${index}.drillId`] = 'Pick a drill or a ladder.'
+		const wrong = pieceProblem(entry, library)
+		if (wrong !== null) problems[`entries.${index}.pieces`] = wrong
 		const forms = Object.values(entry.tuning?.variants ?? {}).flatMap((form) => form ?? [])
 		if (forms.some((form) => !library.drills[form.drillId]))
 			problems[`entries.${index}.drillId`] = 'A form for a level names a drill that is not in the library.'
@@ -61,10 +65,11 @@ export function readDraft(value: unknown, library: Library): { draft: SessionDra
 			problems[`entries.${index}.dose.reps`] = `A form for a level has more than ${MOST_REBOUNDS} rebounds a set.`
 		if (
 			entry.ladderId === null &&
-			library.drills[entry.drillId]?.intensity === 'shock' &&
-			entry.dose.reps > MOST_REBOUNDS
+			linePartsOf(entry).some(
+				({ drillId, dose }) => library.drills[drillId]?.intensity === 'shock' && dose.reps > MOST_REBOUNDS,
+			)
 		)
-			problems[`entries.${index}.dose.reps`] = `“${entry.dose.reps}”: never more than ${MOST_REBOUNDS} rebounds a set.`
+			problems[`entries.${index}.dose.reps`] = `Never more than ${MOST_REBOUNDS} rebounds a set.`
 	}
 	return Object.keys(problems).length > 0 ? { problems } : { draft: value }
 }

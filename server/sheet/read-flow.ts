@@ -1,4 +1,4 @@
-import { type FlowEntry, type FlowLine, flowEntry } from '../../core/plan/flow'
+import { type FlowEntry, type FlowLine, flowEntry, flowLineOf } from '../../core/plan/flow'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { lockSession, writeEntryLanes } from '../../db/queries/sessions'
 import { database } from '../database'
@@ -16,18 +16,10 @@ export async function readFlow(scope: ClubScope, sheet: Sheet): Promise<FlowEntr
 	return sheet.entries.flatMap((entry) => {
 		const lines = sheet.athletes.flatMap((athlete) =>
 			athlete.lines.flatMap((line): FlowLine[] => {
-				const { drill, dose, parameters, rest } = line
-				if (line.entryId !== entry.id || drill === null) return []
-				return [
-					{
-						athleteId: athlete.id,
-						drill,
-						dose,
-						parameters,
-						rest,
-						bestS: drill.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined,
-					},
-				]
+				const { drill } = line
+				if (line.entryId !== entry.id || drill === null || line.drillId === null) return []
+				const bestS = drill.measures[0] === 'sprint' ? Object.values(targets.get(line.id)?.bests ?? {})[0] : undefined
+				return [flowLineOf(athlete.id, { ...line, drillId: line.drillId }, sheet.drills.of(line), bestS)]
 			}),
 		)
 		return (

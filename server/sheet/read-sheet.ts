@@ -1,16 +1,17 @@
 import { foldEvents } from '../../core/events/fold'
-import { countLine } from '../../core/dose/count-line'
+import { countWork } from '../../core/dose/count-line'
+import { paceOf } from '../../core/vocabulary/line-parts'
 import { type DoseCount, addCounts, emptyCount, sumCounts } from '../../core/dose/dose-count'
 import { fromSparse } from '../../core/dose/sparse-count'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Level } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'
-import { flowEntry, simulateEntry } from '../../core/plan/flow'
+import { flowEntry, flowLineOf, simulateEntry } from '../../core/plan/flow'
 import { type StripPart, stripOf } from '../../core/plan/session-strip'
 import { estimateMinutes } from '../../core/dose/estimate-minutes'
 import type { ClubScope } from '../../db/connect'
 import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
-import { readDrills, readLibrary } from '../../db/queries/library'
+import { readLibrary } from '../../db/queries/library'
 import {
 	type EntryRow,
 	type LineRow,
@@ -23,11 +24,11 @@ import {
 import { type AthleteRow, readAthletes, readLevels, readSquad } from '../../db/queries/squads'
 import type { Concluded } from '../../core/permit/known'
 import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
-import { permit } from '../../core/permit/permit'
+import { permitWork } from '../../core/plan/permit-line'
 import { sayReason } from '../../core/permit/say'
 import type { RuleId } from '../../core/rules/rule'
 import { readFacts } from '../facts/read-facts'
-import { plannedOf } from './planned-of'
+import { type DrillsOfLines, readDrillsOfLines } from './drills-of-lines'
 
 export interface SheetLine extends LineRow {
 	drill: Drill | null
@@ -59,6 +60,8 @@ export interface Sheet {
 	/** Every event, replaced ones too. */
 	all: StoredEvent[]
 	library: Library
+	/** The drills its lines cite, as they are kept. */
+	drills: DrillsOfLines
 	/** What is known of each athlete now, where the sheet had to ask; `knownOf` reads it for the others. */
 	known: ReadonlyMap<string, KnownAthlete> | null
 }
@@ -79,11 +82,8 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 		(a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0),
 	)
 	const levelOf = await readLevels(scope, athleteIds)
-	const drills = await readDrills(
-		scope,
-		lines.map((line) => line.drillId ?? ''),
-	)
-	const drillOf = (line: LineRow) => drills.get(`${line.drillId}/${line.drillVersion}`) ?? null
+	const drills = await readDrillsOfLines(scope, lines)
+	const drillOf = (line: LineRow) => (line.drillId === null ? null : drills.of(line)(line.drillId))
 	const all = await eventsOfSessions(scope, [sessionId])
 	const { current: events, conflicts } = foldEvents(all)
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
@@ -100,18 +100,17 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 				...line,
 				drill,
 				over: drill ? overOf(line) : null,
-				minutes: drill ? estimateMinutes(line.dose, line.parameters, line.rest, drill.defaults.repS) : 0,
+				minutes: minutesOf(line, drills),
 			}
 		})
 		const legLength = athlete.legLengthM === null ? {} : { legLengthM: athlete.legLengthM }
 		return {
 			...athlete,
 			level: levelOf(athlete.id, 'plyometric'),
-			planned: sheetLines.reduce(
-				(sum, line) =>
-					line.drill ? addCounts(sum, countLine(line.drill, line.parameters, line.dose, legLength)) : sum,
-				emptyCount(),
-			),
+			planned: sheetLines.reduce((sum, line) => {
+				const work = drills.work(line)
+				return work ? addCounts(sum, countWork(work, drills.of(line), legLength)) : sum
+			}, emptyCount()),
 			done: sumCounts(
 				events
 					.filter((event) => event.athleteId === athlete.id && event.counts)
@@ -124,27 +123,27 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 	const strip = stripOf(
 		entries.map((entry) => {
 			const own = people.flatMap((athlete) =>
-				athlete.lines.flatMap((line) => {
-					const planned = plannedOf(line)
-					return line.entryId === entry.id && planned && line.drill
-						? [{ athleteId: athlete.id, line: planned, drill: line.drill }]
-						: []
-				}),
+				athlete.lines
+					.filter((line) => line.entryId === entry.id)
+					.map((line) => ({ athleteId: athlete.id, line, work: drills.work(line) })),
 			)
 			const flow = flowEntry(
 				{ id: entry.id, name: entry.part, lanes: entry.lanes, together: entry.together },
-				own.map(({ athleteId, line, drill }) => ({
-					athleteId,
-					drill,
-					dose: line.dose,
-					parameters: line.parameters,
-					rest: line.rest,
-				})),
+				own.flatMap(({ athleteId, line, work }) => (work ? [flowLineOf(athleteId, work, drills.of(line))] : [])),
 			)
-			return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines: own }
+			const lines = own.flatMap(({ athleteId, line }) => drills.parts(line).map((part) => ({ athleteId, ...part })))
+			return { part: entry.part, family: entry.family, minutes: flow ? simulateEntry(flow).minutes : 0, lines }
 		}),
 	)
-	return { session, entries, athletes: people, strip, events, conflicts, all, library, known }
+	return { session, entries, athletes: people, strip, events, conflicts, all, library, drills, known }
+}
+
+function minutesOf(line: LineRow, drills: DrillsOfLines): number {
+	const work = drills.work(line)
+	const drill = work && drills.of(line)(work.drillId)
+	if (!drill) return 0
+	const { dose, repS } = paceOf(work, drills.of(line))
+	return estimateMinutes(dose, line.parameters, line.rest, repS ?? drill.defaults.repS)
 }
 
 /** What is known of each athlete of a sheet by now, by id: read once for a sheet. */
@@ -171,12 +170,10 @@ async function readKnown(
  */
 const overNow =
 	(known: ReadonlyMap<string, KnownAthlete> | null, library: Library) =>
-	({ athleteId, drillId, parameters, dose }: LineRow): string | null => {
+	({ athleteId, drillId, ...line }: LineRow): string | null => {
 		const concluded = known?.get(athleteId)?.concluded
 		if (!concluded || drillId === null || !library.drills[drillId]) return null
-		const found = permit(concluded, { drillId, parameters, dose }).findings.filter((one) =>
-			OF_THE_BODY.includes(one.rule),
-		)
+		const found = permitWork(concluded, { ...line, drillId }).findings.filter((one) => OF_THE_BODY.includes(one.rule))
 		return found.length > 0 ? sayReason(found) : null
 	}
 const OF_THE_BODY: readonly RuleId[] = ['S1', 'S2', 'S3']

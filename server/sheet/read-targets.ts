@@ -54,7 +54,7 @@ export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<s
 		const known = {
 			bests: Object.fromEntries(own.map(([method, { best }]) => [method, best])),
 			usuals: Object.fromEntries(own.flatMap(([method, { usual }]) => (usual ? [[method, usual.value]] : []))),
-			own: school && measurements ? sayOwn(line.drill, line.parameters, line.sides, measurements, school) : [],
+			own: school && measurements ? sayOwn(line.drill, line, measurements, school) : [],
 		}
 		const onRung = rung && rung.drillId === line.drillId ? rung : null
 		const { effortPercent } = line.parameters

@@ -7,7 +7,7 @@ import type { Library } from '../../core/vocabulary/library'
 import { type SheetAthlete, resolveSheet } from '../../core/plan/resolve-sheet'
 import { type ResolvedLine, sameLine } from '../../core/judge/resolve-line'
 import type { PlannedLine } from '../../core/vocabulary/line'
-import { writeDose, writeDrill } from '../../core/words/write-numbers'
+import { writeWork } from '../../core/words/write-work'
 import type { ClubScope } from '../../db/connect'
 import {
 	type EntryRow,
@@ -26,15 +26,14 @@ import { latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
 import type { Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { permit } from '../../core/permit/permit'
-import { afterStep } from '../../core/plan/permit-line'
+
+import { afterStep, permitWork } from '../../core/plan/permit-line'
 import { type Standing, factsOf, readRecords } from '../facts/read-facts'
 import { plannedOf } from './planned-of'
 
 /** "Depth jump 30 cm, 5×2" */
 export function writeLine(line: PlannedLine | null, library: Library): string {
-	const drill = line && library.drills[line.drillId]
-	return line && drill ? `${writeDrill(drill, line.parameters)}, ${writeDose(line.dose)}` : 'no line'
+	return line && library.drills[line.drillId] ? writeWork(line, (id) => library.drills[id]) : 'no line'
 }
 
 /**
@@ -323,6 +322,6 @@ export async function setLineByHand(
 
 /** Whether no block speaks against a line that was set by hand. */
 function handSetStands(line: PlannedLine, concluded: Concluded): boolean {
-	const answer = permit(concluded, { drillId: line.drillId, parameters: line.parameters, dose: line.dose })
-	return answer.answer === 'yes' || answer.findings.every((finding) => finding.tier === 'caution')
+	const { yes, findings } = permitWork(concluded, line)
+	return yes || findings.every((finding) => finding.tier === 'caution')
 }

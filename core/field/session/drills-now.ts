@@ -1,6 +1,6 @@
 import type { LogEvent } from '../../vocabulary/events'
 import { byTime } from '../../events/by-time'
-import { makeLine } from '../make-line'
+import { drillNamed, makeLine } from '../make-line'
 import type { FieldEntry, FieldLine, FieldSheet } from '../pack'
 
 /** What a drill that nobody planned is listed under. */
@@ -39,7 +39,11 @@ export function withDrills(sheet: FieldSheet, all: readonly LogEvent[], current:
 		entries = [...others.slice(0, at), entries.find(({ id }) => id === entry.id) ?? entry, ...others.slice(at)]
 		for (const { athleteId, lineId, planned } of value.lines)
 			if (!lines.some((line) => line.entryId === entry.id && line.athleteId === athleteId))
-				lines.push(makeLine({ id: lineId, entryId: entry.id, athleteId }, planned, drill, sheet.school))
+				lines.push(
+					makeLine({ id: lineId, entryId: entry.id, athleteId }, planned, drill, sheet.school, {}, (id) =>
+						drillNamed(sheet.drills, id),
+					),
+				)
 	}
 	return { ...sheet, entries: order ? inOrder(entries, order) : entries, lines }
 }

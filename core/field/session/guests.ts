@@ -1,6 +1,6 @@
 import type { LogEvent } from '../../vocabulary/events'
 import { byTime } from '../../events/by-time'
-import { makeLine } from '../make-line'
+import { drillNamed, makeLine } from '../make-line'
 import type { FieldAthlete, FieldLine, FieldSheet } from '../pack'
 
 /**
@@ -26,7 +26,11 @@ export function withGuests(sheet: FieldSheet, all: readonly LogEvent[], current:
 		for (const { entryId, lineId, planned } of value.lines ?? []) {
 			if (lines.some((line) => line.entryId === entryId && line.athleteId === athleteId)) continue
 			const drill = sheet.drills[`${planned.drillId}/${planned.drillVersion}`] ?? null
-			lines.push(makeLine({ id: lineId, entryId, athleteId }, planned, drill, sheet.school))
+			lines.push(
+				makeLine({ id: lineId, entryId, athleteId }, planned, drill, sheet.school, {}, (id) =>
+					drillNamed(sheet.drills, id),
+				),
+			)
 		}
 	}
 	return { ...sheet, athletes, lines }

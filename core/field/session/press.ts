@@ -332,7 +332,14 @@ const lineOf = ({ progress: { line } }: OnLine) => ({
 	lineId: line.id,
 })
 /** Where a rep was done. */
-const placeOf = ({ athleteId, entryId, lineId, setNo, repNo }: Mark) => ({ athleteId, entryId, lineId, setNo, repNo })
+const placeOf = ({ athleteId, entryId, lineId, setNo, repNo, piece }: Mark) => ({
+	athleteId,
+	entryId,
+	lineId,
+	setNo,
+	repNo,
+	...(piece === undefined ? {} : { piece }),
+})
 const named = ({ nameOf }: Stand, athleteId: string | null) => (athleteId ? `${shortName(nameOf(athleteId))}, ` : '')
 const people = (count: number) => (count === 1 ? 'one athlete' : `${count} athletes`)
 
@@ -367,8 +374,15 @@ function rep(stand: Stand, shown: OnLine, tap: Extract<Tap, { tap: 'mark' | 'mis
 	const { drafts: made, said } = drafts()
 	// Left and right of one rep are done one after the other.
 	const otherSideFollows = progress.side !== null && side !== undefined && !progress.half
-	return adding(stand, made, `${named(stand, athlete.id)}${said}`, { moveOn: otherSideFollows ? null : athlete.id })
+	return adding(stand, made, `${named(stand, athlete.id)}${said}`, {
+		moveOn: otherSideFollows || pieceFollows(progress) ? null : athlete.id,
+	})
 }
+
+/** Pieces that follow each other this closely are done without anybody in between, s [our setting]. */
+const STRAIGHT_ON_S = 15
+const pieceFollows = ({ line, next }: LineProgress): boolean =>
+	next.piece !== undefined && next.piece < line.pieces!.length && line.rest.repsS <= STRAIGHT_ON_S
 
 /** What a stopwatch said: each run is a rep of the one who ran it, at the time of the finish. */
 function runs(stand: Stand, { runs: timed, at, windMps }: Extract<Tap, { tap: 'runs' }>): Pressed {

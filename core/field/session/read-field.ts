@@ -95,7 +95,7 @@ export function readField(known: Known): Field {
 			const own = limitsOf(line.athleteId)
 			const plain = progressOf(line, events)
 			const drill = drillOn(plain, sheet)
-			const asked = plain.swap ? (drill?.defaults.parameters ?? {}) : line.parameters
+			const asked = plain.swap ? (drill?.defaults.parameters ?? {}) : plain.line.parameters
 			const over = drill ? overToday(own, drill, asked) : null
 			const ground = drill ? closedByGround(said, drill, asked) : null
 			const halted =
