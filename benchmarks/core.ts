@@ -6,7 +6,9 @@ import { solveSprintTime, timeAtDistance } from '../core/measure/sprint/sprint-c
 import { splitIntoLanes } from '../core/measure/sprint/wicket-lanes'
 import { QUALITY_FIRST } from '../core/library/schools'
 import { type FlowEntry, simulateFlow } from '../core/plan/flow'
+import { previewSheet } from '../core/plan/preview-sheet'
 import { proposeSession } from '../core/plan/propose-session'
+import { themeOf } from '../core/plan/themes'
 import { searchPlans } from '../core/plan/what-if'
 import { STARTER_LIBRARY } from '../core/library/starter-library'
 import { evidenceFor, gatherInput } from '../core/judge/gather-input'
@@ -36,6 +38,19 @@ function perSecond(work: (index: number) => void, rounds = 5, seconds = 1): { cp
 		wall = Math.max(wall, done / ((performance.now() - began) / 1000))
 	}
 	return { cpu, wall }
+}
+
+/** Warm, the least of seven rounds, ms. */
+function best(work: () => unknown): { cpu: number; wall: number } {
+	for (let warm = 0; warm < 5; warm++) work()
+	const rounds = Array.from({ length: 7 }, () => {
+		const before = process.cpuUsage()
+		const began = performance.now()
+		work()
+		const { user, system } = process.cpuUsage(before)
+		return { cpu: (user + system) / 1000, wall: performance.now() - began }
+	})
+	return { cpu: Math.min(...rounds.map((round) => round.cpu)), wall: Math.min(...rounds.map((round) => round.wall)) }
 }
 
 /** The calculations and judgements, by processor time, beside a general-purpose package where there is one. */
@@ -141,17 +156,6 @@ export function benchCore(): void {
 		})
 	const inputs = gatherAll()
 	const judgeAll = (all: VerdictInput[][]) => all.reduce((sum, own) => sum + judgeAthlete(own, documentsOf).length, 0)
-	const best = (work: () => unknown): { cpu: number; wall: number } => {
-		for (let warm = 0; warm < 5; warm++) work()
-		const rounds = Array.from({ length: 7 }, () => {
-			const before = process.cpuUsage()
-			const began = performance.now()
-			work()
-			const { user, system } = process.cpuUsage(before)
-			return { cpu: (user + system) / 1000, wall: performance.now() - began }
-		})
-		return { cpu: Math.min(...rounds.map((round) => round.cpu)), wall: Math.min(...rounds.map((round) => round.wall)) }
-	}
 	const sessions = histories[0]!.sessions.length
 	console.log(
 		`\n${ATHLETES} athletes × ${BIG_LADDERS.length} ladders, ${sessions} sessions each, ${histories.reduce((sum, history) => sum + history.events.length, 0).toLocaleString('en')} events: ${judgeAll(inputs)} verdicts\n`,
@@ -203,4 +207,38 @@ export function benchCore(): void {
 			`a session proposed for 40 athletes in ${minutes} min: ${proposal.entries.length} drills, ${Math.round(proposal.minutes)} min, ${cpu.toFixed(0)} ms processor, ${wall.toFixed(0)} ms wall clock (aim: 300)`,
 		)
 	}
+	for (const theme of ['acceleration', 'rebound', 'turns', 'throws'] as const) {
+		const asked = plainRequest(forty, { minutes: 90, mostLanes: 6 })
+		const request = { ...asked, target: { ...asked.target, theme } }
+		const proposal = proposeSession(request)
+		const { cpu, wall } = best(() => proposeSession(request))
+		console.log(
+			`the same about ${themeOf(theme).name.toLowerCase()} in 90 min: ${proposal.entries.length} drills, ${cpu.toFixed(0)} ms processor, ${wall.toFixed(0)} ms wall clock (aim: 300)`,
+		)
+	}
+	benchKeystroke(forty)
+}
+
+/** A sheet of eight drills in the builder while somebody types into one of them: what each key asks for. */
+function benchKeystroke(forty: ReturnType<typeof plainAthlete>[]): void {
+	const { entries } = proposeSession(plainRequest(forty, { minutes: 90, mostLanes: 6 }))
+	const context = { ...plainRequest(forty).context, target: plainRequest(forty).target }
+	const whole = best(() =>
+		previewSheet(
+			entries.map((entry) => ({ ...entry })),
+			forty.map((athlete) => ({ ...athlete })),
+			context,
+		),
+	)
+	let typed = 0
+	const key = best(() =>
+		previewSheet(
+			entries.map((entry, index) => (index === 3 ? { ...entry, dose: { sets: 2, reps: 1 + (typed++ % 9) } } : entry)),
+			forty,
+			context,
+		),
+	)
+	console.log(
+		`a sheet of ${entries.length} drills for 40 athletes in the builder: ${whole.wall.toFixed(0)} ms at first, ${key.wall.toFixed(0)} ms a keystroke (aim: 50)`,
+	)
 }

@@ -33,12 +33,14 @@ export function DrillSearch({
 	picks,
 	value = '',
 	invalid = false,
+	placeholder = 'Find a drill or a ladder',
 	onPick,
 }: {
 	label: string
 	picks: readonly Pick[]
 	value?: string
 	invalid?: boolean
+	placeholder?: string
 	onPick: (pick: string) => void
 }) {
 	const id = useId()
@@ -65,7 +67,7 @@ export function DrillSearch({
 				aria-activedescendant={found[at] ? `${id}-${at}` : undefined}
 				aria-invalid={invalid}
 				className="input"
-				placeholder="Find a drill or a ladder"
+				placeholder={placeholder}
 				autoComplete="off"
 				value={typed ?? value}
 				onFocus={(event) => event.target.select()}

@@ -20,9 +20,9 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 	const pieces = entry.pieces ?? []
 	const drillsOnly = picks.filter(({ pick }) => pick.startsWith('drill:'))
 	return (
-		<details className="min-w-0 basis-full" open={pieces.length > 0}>
+		<details className={pieces.length > 0 ? 'min-w-0 basis-full' : 'min-w-0'} open={pieces.length > 0}>
 			<summary className="inline-flex min-h-[30px] items-center text-[14px]">
-				<span className="link">{pieces.length > 0 ? 'In turn, every round' : 'Another drill before it, in turn'}</span>
+				<span className="link">{pieces.length > 0 ? 'In turn, every round' : 'Another drill before it'}</span>
 			</summary>
 			<ol className="grid list-none gap-1">
 				{pieces.map((piece, index) => {
@@ -60,10 +60,11 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 				})}
 			</ol>
 			{pieces.length < MOST_PIECES && (
-				<div className="flex max-w-[420px] py-1">
+				<div className="flex w-[320px] max-w-full py-1">
 					<DrillSearch
 						label={`A drill before it, entry ${number}`}
 						picks={drillsOnly}
+						placeholder="Find a drill"
 						onPick={(pick) => onReplace(withPieceBefore(entry, pickedOf(pick).drillId ?? '', library))}
 					/>
 				</div>

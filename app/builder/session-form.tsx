@@ -98,9 +98,12 @@ export function SessionForm({
 		setDraft((now) => ({ ...now, entries: change(now.entries) }))
 	const pack = usePack(draft, sessionId)
 	const priority = chosenPriority === undefined ? (pack?.priority ?? null) : chosenPriority
+	// The same athletes from key to key: what was worked out for them of the other entries stands.
+	const people = useMemo(() => (pack ? limitedAthletes(pack, library) : []), [pack, library])
+	const { entries, role, theme } = draft
 	const preview = useMemo(
-		() => (pack ? previewOf(draft, pack, library, priority) : null),
-		[draft, pack, library, priority],
+		() => (pack ? previewOf({ entries, role, theme }, pack, people, library, priority) : null),
+		[entries, role, theme, pack, people, library, priority],
 	)
 
 	const chooseSquad = (squadId: string) => {
@@ -400,7 +403,13 @@ function usePack(
 	return asked === null ? null : (data ?? null)
 }
 
-function previewOf(draft: SessionDraft, pack: BuildPack, library: Library, priority: Quality | null): SheetPreview {
+function previewOf(
+	draft: Pick<SessionDraft, 'entries' | 'role' | 'theme'>,
+	pack: BuildPack,
+	people: ReturnType<typeof limitedAthletes>,
+	library: Library,
+	priority: Quality | null,
+): SheetPreview {
 	const target = {
 		share: pack.share,
 		phase: pack.phase,
@@ -410,7 +419,7 @@ function previewOf(draft: SessionDraft, pack: BuildPack, library: Library, prior
 		surface: pack.surface,
 		theme: draft.theme ?? null,
 	}
-	return previewSheet(readableEntries(draft.entries, library), limitedAthletes(pack, library), {
+	return previewSheet(readableEntries(draft.entries, library), people, {
 		library,
 		school: pack.school,
 		day: pack.day,

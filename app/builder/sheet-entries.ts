@@ -17,12 +17,21 @@ export const pickedOf = (pick: string): Picked => {
 export const putOn = (pick: string, library: Documents, place?: { part: string; lanes: number }) =>
 	freshEntry(newId(), pickedOf(pick), library, place)
 
+/** Entries as they were read before, by the library: what is typed into one of them changes no other. */
+const read = new WeakMap<Documents, WeakMap<SessionEntry, SheetEntry | null>>()
 /** The entries that can be read so far, whole, as everybody's lines are worked out from them. */
 export function readableEntries(entries: readonly SessionEntry[], library: Documents): SheetEntry[] {
+	let known = read.get(library)
+	if (!known) read.set(library, (known = new WeakMap()))
 	return entries.flatMap((entry) => {
-		// A part without a name has work all the same.
-		const parts = isSound(SessionEntry, { ...entry, part: 'Part' }) ? partsOf(entry, library) : null
-		return parts ? [{ ...wholeEntry(entry, library), family: parts.family }] : []
+		let whole = known.get(entry)
+		if (whole === undefined) {
+			// A part without a name has work all the same.
+			const parts = isSound(SessionEntry, { ...entry, part: 'Part' }) ? partsOf(entry, library) : null
+			whole = parts ? { ...wholeEntry(entry, library), family: parts.family } : null
+			known.set(entry, whole)
+		}
+		return whole ?? []
 	})
 }
 

@@ -83,7 +83,7 @@ export function LineHead({
 						{drillName
 							? `${drillName}, instead of ${line.words}`
 							: progress.next.piece !== undefined
-								? line.words
+								? `${progress.next.piece} of ${line.pieces!.length}: ${line.words}`
 								: `${line.words}, ${line.dose.sets}×${line.dose.reps}${progress.worn === false ? ', this one free' : ''}`}
 					</span>
 				</button>
@@ -92,7 +92,7 @@ export function LineHead({
 						{progress.finished
 							? `${progress.repsDone} of ${progress.planned}`
 							: progress.next.piece !== undefined
-								? `round ${progress.next.setNo} of ${progress.planned}, piece ${progress.next.piece} of ${line.pieces!.length}`
+								? `round ${progress.next.setNo} of ${progress.planned}`
 								: line.dose.sets > 1
 									? `set ${progress.next.setNo} of ${line.dose.sets}, rep ${progress.next.repNo}`
 									: `rep ${progress.next.repNo} of ${line.dose.reps}`}

@@ -29,16 +29,25 @@ export function partsOf({ drillId, ladderId }: Picked, library: Documents): Entr
 
 /** What an entry is called; its part where it has a form for each level, or where its documents are gone. */
 export const entryName = (
-	entry: Pick<SessionEntry, 'drillId' | 'ladderId' | 'part' | 'tuning'>,
+	entry: Pick<SessionEntry, 'drillId' | 'ladderId' | 'part' | 'tuning'> & {
+		pieces?: readonly { drillId: string }[] | null | undefined
+	},
 	library: Documents,
 ): string =>
 	entry.tuning?.variants
 		? entry.part
-		: ((entry.ladderId === null ? library.drills[entry.drillId]?.name : library.ladders[entry.ladderId]?.name) ??
-			entry.part)
+		: entry.pieces && entry.ladderId === null
+			? entry.pieces
+					.map(({ drillId }, index) => {
+						const name = library.drills[drillId]?.name ?? entry.part
+						return index === 0 ? name : `then ${inSentence(name)}`
+					})
+					.join(', ')
+			: ((entry.ladderId === null ? library.drills[entry.drillId]?.name : library.ladders[entry.ladderId]?.name) ??
+				entry.part)
 
 /** What the entries of one sheet are called: those that would be called alike are told apart by their parts. */
-export function namesOn<E extends Pick<SessionEntry, 'id' | 'drillId' | 'ladderId' | 'part' | 'tuning'>>(
+export function namesOn<E extends Parameters<typeof entryName>[0] & Pick<SessionEntry, 'id'>>(
 	entries: readonly E[],
 	library: Documents,
 ): ReadonlyMap<string, string> {

@@ -36,9 +36,7 @@ it('says a plain line, its sides, and on which reps a weight is worn', () => {
 	expect(writeAmount({ ...hop, sides })).toBe('left 2×3, right 1×3')
 	expect(writeAmount({ ...hop, sides: { right: { sets: 1, reps: 3 } } })).toBe('right 1×3')
 	const carried = { segment: 'shank', grams: 100, fromJointCm: 25 } as const
-	expect(writeAmount({ ...hop, carried })).toBe(
-		'2×3, worn from the second to the fifth rep, the first and the last free',
-	)
+	expect(writeAmount({ ...hop, carried })).toBe('2×3, the weight on reps 2 to 5')
 	expect(writeAmount({ dose: { sets: 1, reps: 3 }, carried })).toBe(
 		'1×3, all free: too few to wear it and to finish without',
 	)

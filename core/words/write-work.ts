@@ -3,7 +3,7 @@ import { wornReps } from '../vocabulary/worn-reps'
 import type { CarriedLoad, Rest, SideDoses } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import { SIDES } from '../vocabulary/words'
-import { inSentence, ordinal, writeDose, writeDrill } from './write-numbers'
+import { inSentence, writeDose, writeDrill } from './write-numbers'
 import { writeClock, writeRest } from './rests'
 
 /** A line as it is put into words. */
@@ -44,7 +44,7 @@ export function writeAmount({ dose, pieces, sides, carried }: Omit<WrittenWork, 
 	const worn = wornReps(dose)
 	return worn === null
 		? `${amount}, all free: too few to wear it and to finish without`
-		: `${amount}, worn from the ${ordinal(worn.from)} to the ${ordinal(worn.to)} rep, the first and the last free`
+		: `${amount}, the weight on reps ${worn.from} to ${worn.to}`
 }
 
 /** "Pogo, 3×15": what and how much in one breath. */
