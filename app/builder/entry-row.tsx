@@ -221,7 +221,7 @@ export function EntryRow({
 							)}
 						</>
 					)}
-					{!fill && !variants && !parts.ladder && (
+					{!fill && !variants && !parts.ladder && parts.family !== 'prepare' && (
 						<PieceList entry={entry} number={index + 1} library={library} picks={picks} onReplace={onReplace} />
 					)}
 					{preview && (

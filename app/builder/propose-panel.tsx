@@ -6,7 +6,8 @@ import { DAY_ROLES, type DayRole, THEME_IDS, type ThemeId } from '#core/vocabula
 import { sayTheme, themeOf, themeOn } from '#core/plan/themes'
 import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality } from '#core/plan/targets'
 import { sayProposalChange } from '#core/plan/say-change'
-import { useProposal } from './use-proposal'
+import type { Surface } from '#core/vocabulary/words'
+import { type Offer, useProposal } from './use-proposal'
 
 const ROLE_NAMES: Record<DayRole, string> = {
 	hard: 'a hard day',
@@ -14,10 +15,16 @@ const ROLE_NAMES: Record<DayRole, string> = {
 	tissue: 'tendon work',
 	test: 'tests',
 }
-/** So much less is a shorter session, and nothing shorter than this is proposed, minutes. */
-const [SHORTER_MIN, LEAST_MIN] = [10, 30]
 /** Cones, tape and a watch are always there. */
 const ALWAYS = ['cones', 'tape', 'gates or timer']
+
+/** What a proposal was made for, beside what the form says already. */
+export interface Made {
+	theme: ThemeId | null
+	/** Where it is for another ground than the form says. */
+	surface?: Surface | null
+	minutes?: number
+}
 
 interface Props {
 	pack: BuildPack | null
@@ -27,7 +34,7 @@ interface Props {
 	onRole: (role: DayRole) => void
 	theme: ThemeId | null
 	onTheme: (theme: ThemeId | null) => void
-	onProposal: (proposal: Proposal, theme: ThemeId | null) => void
+	onProposal: (proposal: Proposal, made: Made) => void
 	/** Takes the last proposal back; null when there is none. */
 	onUndo: (() => void) | null
 	proposal: Proposal | null
@@ -52,13 +59,14 @@ export function ProposePanel({
 }: Props) {
 	const [lanes, setLanes] = useState(4)
 	const [lacking, setLacking] = useState<ReadonlySet<string>>(new Set())
-	const [change, setChange] = useState<string | null>(null)
+	const [roomM, setRoom] = useState<number | null>(null)
 	/** What the proposal under way is about: the form may say something else by the time it comes. */
 	const asked = useRef<ThemeId | null>(null)
-	const { busy, problem, propose } = useProposal((found) => {
-		setChange(proposal && sayProposalChange(proposal, found))
-		onProposal(found, asked.current)
-	})
+	/** Of other people or another ground what was worked out says nothing. */
+	const [askedOf, setAskedOf] = useState<BuildPack | null>(null)
+	const { busy, problem, offers, looking, propose } = useProposal((found) =>
+		onProposal(found, { theme: asked.current }),
+	)
 	const kit = [...new Set(Object.values(library.drills).flatMap((drill) => drill.kit))]
 		.filter((one) => !ALWAYS.includes(one))
 		.sort()
@@ -70,25 +78,36 @@ export function ProposePanel({
 		return day === null || quality === day.main || quality === day.second
 	})
 	const ready = pack !== null && pack.athletes.length > 0 && minutes >= 10 && minutes <= 240
-	const ask = (inMinutes: number, about: ThemeId | null) => {
+	/** @param roomM length of the ground, m; null where there is enough */
+	const ask = (about: ThemeId | null, without: ReadonlySet<string>, roomM: number | null, on: Surface | null) => {
 		if (!pack) return
 		asked.current = themeOn({ theme: about, role }) && about
+		setAskedOf(pack)
 		propose({
 			pack,
 			library,
 			options: {
-				minutes: inMinutes,
+				minutes,
 				mostLanes: lanes,
 				role,
 				priority,
 				theme: about,
-				kit: new Set([...ALWAYS, ...kit.filter((one) => !lacking.has(one))]),
+				surface: on,
+				roomM,
+				kit: new Set([...ALWAYS, ...kit.filter((one) => !without.has(one))]),
 			},
 		})
 	}
-	const alike = day ? THEME_IDS.filter((id) => themeOf(id).main === day.main) : []
-	const another = theme && alike.length > 1 ? alike[(alike.indexOf(theme) + 1) % alike.length]! : null
-	const shorter = proposal ? 5 * Math.floor((proposal.minutes - SHORTER_MIN) / 5) : 0
+	/** What was worked out already is taken as it is. */
+	const take = ({ proposal: other, options }: Offer) => {
+		if (options.kit) setLacking(new Set(kit.filter((one) => !options.kit!.has(one))))
+		setRoom(options.roomM ?? null)
+		onProposal(other, {
+			theme: themeOn({ theme: options.theme ?? null, role }) ? (options.theme ?? null) : null,
+			surface: options.surface ?? null,
+			minutes: options.minutes,
+		})
+	}
 	return (
 		<section className="border-y-[1.5px] border-ink py-3" aria-label="Proposal">
 			<div className="flex flex-wrap items-end gap-3">
@@ -146,7 +165,12 @@ export function ProposePanel({
 						))}
 					</select>
 				</label>
-				<button type="button" className="btn" disabled={!ready || busy} onClick={() => ask(minutes, theme)}>
+				<button
+					type="button"
+					className="btn"
+					disabled={!ready || busy}
+					onClick={() => ask(theme, lacking, roomM, pack?.surface ?? null)}
+				>
 					{busy ? 'Looking …' : 'Propose the session'}
 				</button>
 				{onUndo && (
@@ -200,7 +224,6 @@ export function ProposePanel({
 								: 'Every target is reached within a twentieth.'
 							: 'What did not fit:'}
 					</p>
-					{change && <p>{change}</p>}
 					{shortfalls.length > 0 && (
 						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
 							{shortfalls.map((one) => (
@@ -208,26 +231,19 @@ export function ProposePanel({
 							))}
 						</ul>
 					)}
-					<div className="mt-2 flex flex-wrap gap-2">
-						{shorter >= LEAST_MIN && (
-							<button type="button" className="btn btn-quiet" disabled={busy} onClick={() => ask(shorter, theme)}>
-								Shorter: {shorter} min
-							</button>
-						)}
-						{another && (
-							<button
-								type="button"
-								className="btn btn-quiet"
-								disabled={busy}
-								onClick={() => {
-									onTheme(another)
-									ask(minutes, another)
-								}}
-							>
-								Another: {themeOf(another).name.toLowerCase()}
-							</button>
-						)}
-					</div>
+					{askedOf === pack && (offers.length > 0 || looking) && (
+						<ul className="mt-2" aria-label="Other ways">
+							{offers.map((offer) => (
+								<li key={offer.id} className="grid items-center gap-x-4 gap-y-0 py-1 sm:grid-cols-[230px_1fr]">
+									<button type="button" className="btn btn-quiet" onClick={() => take(offer)}>
+										{offer.label}
+									</button>
+									<span className="text-[14.5px]">{sayProposalChange(proposal, offer.proposal)}</span>
+								</li>
+							))}
+							{looking && <li className="dim py-1 text-[14.5px]">Looking at other ways …</li>}
+						</ul>
+					)}
 				</div>
 			)}
 		</section>

@@ -21,9 +21,9 @@ import { SURFACES } from '#core/vocabulary/words'
 import { TextField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
 import { EntryRow } from './entry-row'
-import { ProposePanel } from './propose-panel'
+import { type Made, ProposePanel } from './propose-panel'
 import type { SessionEntry } from '#core/vocabulary/entry'
-import { type SessionDraft, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
+import { type SessionDraft, THEME_IDS } from '#core/vocabulary/session'
 import { themeOf } from '#core/plan/themes'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { NumberField } from '../ui/number-field'
@@ -66,7 +66,11 @@ export function SessionForm({
 	submitLabel,
 }: Props) {
 	const [draft, setDraft] = useState(initial)
-	const [before, setBefore] = useState<SessionEntry[] | null>(null)
+	/** What a proposal took the place of: all of it comes back. */
+	const [before, setBefore] = useState<Pick<
+		SessionDraft,
+		'entries' | 'title' | 'theme' | 'surface' | 'plannedMinutes'
+	> | null>(null)
 	const [proposal, setProposal] = useState<Proposal | null>(null)
 	const [chosenPriority, setPriority] = useState<Quality | null | undefined>(undefined)
 	const submit = useSubmit()
@@ -130,11 +134,18 @@ export function SessionForm({
 		const fresh = putOn(pick, library)
 		if (fresh) setEntries((entries) => [...entries, fresh])
 	}
-	const replace = (entries: SessionEntry[], theme: ThemeId | null = null) => {
-		setBefore(draft.entries)
+	const replace = (entries: SessionEntry[], { theme, surface, minutes: inMinutes }: Made = { theme: null }) => {
+		const { title, surface: ground, plannedMinutes } = draft
+		setBefore({ entries: draft.entries, title, theme: draft.theme ?? null, surface: ground, plannedMinutes })
 		// A title nobody typed follows the proposal.
-		const isTyped = draft.title !== '' && !PROPOSED_TITLES.includes(draft.title)
-		set({ entries, title: isTyped ? draft.title : theme ? themeOf(theme).name : 'Speed and power' })
+		const isTyped = title !== '' && !PROPOSED_TITLES.includes(title)
+		set({
+			entries,
+			title: isTyped ? title : theme ? themeOf(theme).name : 'Speed and power',
+			...(theme ? { theme } : {}),
+			...(surface === undefined ? {} : { surface }),
+			...(inMinutes === undefined ? {} : { plannedMinutes: inMinutes }),
+		})
 	}
 	const send = (over: number) =>
 		void submit({ submission, version: over, draft } as unknown as SubmitTarget, {
@@ -272,14 +283,14 @@ export function SessionForm({
 				onTheme={(theme) => set({ theme })}
 				onPriority={setPriority}
 				proposal={proposal}
-				onProposal={(found, theme) => {
-					replace(proposedEntries(found.entries), theme)
+				onProposal={(found, made) => {
+					replace(proposedEntries(found.entries), made)
 					setProposal(found)
 				}}
 				onUndo={
 					before &&
 					(() => {
-						set({ entries: before })
+						set(before)
 						setBefore(null)
 						setProposal(null)
 					})

@@ -42,7 +42,7 @@ const USUAL_RANGES: Record<ParameterName, readonly [number, number]> = {
 	minutes: [2, 40],
 }
 /** Room to slow down after a maximal sprint, m [common practice]. */
-const RUN_OUT_M = 15
+export const RUN_OUT_M = 15
 
 /** Level 1 starts at two thirds, level 3 with a set more; rebounds from a box do not grow by sets [our setting]. */
 function dosesFrom(dose: Dose, intensity: Drill['intensity']): Record<Level, Dose> {

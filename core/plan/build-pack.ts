@@ -78,6 +78,19 @@ export function limitedAthletes(pack: BuildPack, library: Library): LimitedAthle
 	})
 }
 
+/** What a proposal is asked for with; what is not said is the pack's. */
+export interface ProposeOptions {
+	minutes: number
+	mostLanes: number
+	kit: ReadonlySet<string> | null
+	role?: DayRole
+	priority?: TargetRequest['priority']
+	theme?: ThemeId | null
+	surface?: Surface | null
+	/** Length of the ground, m; null or not said where there is enough. */
+	roomM?: number | null
+}
+
 /** A request for a proposal on the pack's day. */
 export function requestOf(
 	pack: BuildPack,
@@ -89,17 +102,17 @@ export function requestOf(
 		role = pack.role,
 		priority = pack.priority,
 		theme = pack.theme,
-	}: {
-		minutes: number
-		mostLanes: number
-		kit: ReadonlySet<string> | null
-		role?: DayRole
-		priority?: TargetRequest['priority']
-		theme?: ThemeId | null
-	},
+		surface = pack.surface,
+		roomM = null,
+	}: ProposeOptions,
 ): BuildRequest {
+	// What is under foot decides what is permitted there.
+	const onGround =
+		surface === pack.surface
+			? pack
+			: { ...pack, athletes: pack.athletes.map((one) => ({ ...one, facts: { ...one.facts, surface } })) }
 	return {
-		athletes: limitedAthletes(pack, library),
+		athletes: limitedAthletes(onGround, library),
 		minutes,
 		mostLanes,
 		priorityLadders: pack.priorityLadders,
@@ -109,9 +122,9 @@ export function requestOf(
 			role,
 			priority,
 			kept: pack.kept.filter((quality) => quality !== priority),
-			surface: pack.surface,
+			surface,
 			theme,
 		},
-		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface: pack.surface, kit },
+		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface, kit, roomM },
 	}
 }

@@ -1,3 +1,4 @@
+import { RUN_OUT_M } from '../library/make-drill'
 import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Family } from '../vocabulary/words'
@@ -392,6 +393,12 @@ class Maker {
 		})
 	}
 
+	/** What the ground leaves for a start and the way to slow down behind it. */
+	private get mostRun(): { mostM?: number } {
+		const { roomM = null } = this.request.context
+		return roomM === null ? {} : { mostM: Math.max(1, roomM - RUN_OUT_M) }
+	}
+
 	/** A theme in a form for each level, dosed up to the target. */
 	private fill(
 		name: string,
@@ -413,7 +420,10 @@ class Maker {
 		return this.piece(name, drill, QUALITY_OF[quantity], null, {
 			...first,
 			quantity,
-			tuning: { variants, fill: { quantity, targets: targetsByLevel(quantity, this.request.target), part: share } },
+			tuning: {
+				variants,
+				fill: { quantity, targets: targetsByLevel(quantity, this.request.target), part: share, ...this.mostRun },
+			},
 		})
 	}
 

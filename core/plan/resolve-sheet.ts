@@ -36,7 +36,7 @@ export interface SheetAthlete {
 
 export const ENOUGH = 'the rest of the session gives enough'
 /** Lengths a topping-up start may have, by level; longer ones wait for their rung [our setting]. */
-const FILL_LENGTHS_M: Record<Level, readonly number[]> = { 1: [10], 2: [10, 20], 3: [10, 20, 30] }
+const FILL_LENGTHS_M: Record<Level, readonly [number, ...number[]]> = { 1: [10], 2: [10, 20], 3: [10, 20, 30] }
 /** A topping-up line has at most so many sets and, in a set, so many times the usual reps [our setting]. */
 const FILL_SETS = 8
 const FILL_REPS = 2
@@ -214,7 +214,7 @@ function filled(
 	library: Library,
 	sum: Float64Array,
 ): ResolvedLine {
-	const { quantity, targets, part } = entry.tuning!.fill!
+	const { quantity, targets, part, mostM = Number.POSITIVE_INFINITY } = entry.tuning!.fill!
 	if (line.blocked !== null) return line
 	const drill = library.drills[line.drillId]!
 	const target = targets[athlete.levelOf(QUALITY_OF[quantity])]
@@ -223,7 +223,9 @@ function filled(
 		lineLoad(drill, parameters, 2, athlete.legLengthM)[QUANTITY_AT[quantity]]! / 2
 	// What spares a sore region does not top anything up: it keeps its own dose.
 	if (perRep(line.parameters) === 0) return missing > 0 ? line : { blocked: ENOUGH, ladderId: null }
-	const lengths = quantity === 'fastMetres' ? FILL_LENGTHS_M[athlete.levelOf('sprint')] : [line.parameters.distanceM]
+	const [shortest, ...longer] = FILL_LENGTHS_M[athlete.levelOf('sprint')]
+	const lengths =
+		quantity === 'fastMetres' ? [shortest, ...longer.filter((length) => length <= mostM)] : [line.parameters.distanceM]
 	const room = target * (1 + TARGET_TOLERANCE) - sum[QUANTITY_AT[quantity]]! + 1e-9
 	// Within a fiftieth of what is missing any dose is as good: then usual reps decide, and the fewest starts.
 	let best: { dose: Dose; parameters: Parameters; off: number } | null = null

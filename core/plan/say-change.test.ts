@@ -19,5 +19,15 @@ describe('what another proposal changes', () => {
 			'Without Warm-up and Cuts, kept.',
 		)
 	})
+	it('says how long the runs are where the ground ends', () => {
+		const hall = { ...one, minutes: 87 }
+		const short = (mostM: number) => hall.entries.map((entry) => ({ ...entry, tuning: { fill: { mostM } } }))
+		expect(sayProposalChange(one, { ...hall, entries: short(15) } as Proposal)).toBe(
+			'Runs of 15 m at most; 87 minutes instead of 73.',
+		)
+		expect(
+			sayProposalChange({ ...one, entries: short(15) } as Proposal, { ...one, entries: short(15) } as Proposal),
+		).toBe('Nothing changes.')
+	})
 	it('is nothing where the same comes out', () => expect(sayProposalChange(one, one)).toBe('Nothing changes.'))
 })

@@ -18,11 +18,14 @@ export function sayProposalChange(before: Proposal, after: Proposal): string {
 	const changed = now.filter(
 		(part) => old.includes(part) && sum(before.entries, part).join() !== sum(after.entries, part).join(),
 	)
+	const runs = ({ entries }: Proposal) =>
+		Math.min(...entries.map(({ tuning }) => tuning?.fill?.mostM ?? Number.POSITIVE_INFINITY))
 	const [was, is] = [Math.round(before.minutes), Math.round(after.minutes)]
 	const words = [
 		...(gone.length > 0 ? [`without ${list(gone)}`] : []),
 		...(come.length > 0 ? [`with ${list(come)}`] : []),
 		...(changed.length > 0 ? [`another dose of ${list(changed)}`] : []),
+		...(runs(after) < runs(before) ? [`runs of ${runs(after)} m at most`] : []),
 		...(was === is ? [] : [`${is} minutes instead of ${was}`]),
 	]
 	const said = words.join('; ')

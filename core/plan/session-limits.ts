@@ -18,7 +18,8 @@ import {
 	doseSheet,
 	plainLines,
 } from './resolve-sheet'
-import { TIRING_THROWS, checkLine } from './session-checks'
+import { lengthNeeded } from './room'
+import { TIRING_THROWS, checkLine, checkedOf } from './session-checks'
 import { QUALITY_OF, QUANTITY_AT, mostOf } from './targets'
 
 /** What an athlete may still do, beside what closes drills. */
@@ -39,6 +40,8 @@ export interface LimitContext {
 	light: boolean
 	/** What is at hand; null when everything is. */
 	kit: ReadonlySet<string> | null
+	/** Length of the ground, m; null or not said where there is enough. */
+	roomM?: number | null
 	/** Kept to when given, with the tolerance of a twentieth. */
 	targetOf: ((quantity: Quantity, athlete: LimitedAthlete) => number) | null
 }
@@ -88,25 +91,24 @@ export function capsFor(
 	return caps
 }
 
-/** What keeps a line from being done at all on that day. */
+/** What keeps a line from being done at all on that day: the first of its drills that cannot be. */
 function closedBy(
 	entry: SheetEntry,
 	line: PlannedLine,
 	athlete: LimitedAthlete,
-	{ library, school, day, startTime, light, kit }: LimitContext,
+	{ library, school, day, startTime, light, kit, roomM = null }: LimitContext,
 ): string | null {
-	const drill = library.drills[line.drillId]!
-	if (light && isHard(drill, line.parameters)) return 'a light day'
-	const missing = kit === null ? undefined : drill.kit.find((one) => !kit.has(one))
-	if (missing !== undefined) return `no ${missing} at hand`
-	const [caution] = checkLine(
-		{ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose },
-		{ day, startTime },
-		athlete.work,
-		school,
-		athlete.concluded.facts,
-	)
-	return caution ? inSentence(caution.sentence.replace(/\.$/, '')) : null
+	for (const one of checkedOf(entry.id, line, (id) => library.drills[id])) {
+		const { drill, parameters } = one
+		if (light && isHard(drill, parameters)) return 'a light day'
+		const missing = kit === null ? undefined : drill.kit.find((each) => !kit.has(each))
+		if (missing !== undefined) return `no ${missing} at hand`
+		if (roomM !== null && lengthNeeded(drill, parameters) > roomM)
+			return `${inSentence(drill.name)} needs ${Math.ceil(lengthNeeded(drill, parameters))} m, there are ${roomM}`
+		const [caution] = checkLine(one, { day, startTime }, athlete.work, school, athlete.concluded.facts)
+		if (caution) return inSentence(caution.sentence.replace(/\.$/, ''))
+	}
+	return null
 }
 
 /** Why a line is cut that would take the session above its target. */

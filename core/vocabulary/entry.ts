@@ -21,6 +21,8 @@ export const Fill = closed({
 	quantity: oneOf(QUANTITIES),
 	targets: closed({ 1: Target, 2: Target, 3: Target }),
 	part: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
+	/** Runs are no longer than this, m: the ground ends there. */
+	mostM: maybe(Type.Number({ minimum: 1, maximum: 2000 })),
 })
 
 /** At most so many reps for one athlete, and why; 0 leaves the line out. */
