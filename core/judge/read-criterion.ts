@@ -56,7 +56,11 @@ export function readCriterion(
 	if (pass.kind === 'quality') return null
 	if (pass.kind === 'comfort') return readComfort(exposure)
 	if (pass.kind === 'not-below') return readAgainstUsual(exposure, pass.of, FALL_PERCENT)
-	if (pass.kind === 'time-within') return readAgainstUsual(exposure, 'sprint', pass.percent)
+	if (pass.kind === 'time-within') {
+		// Shapes before the clock: what nobody timed is judged by eye, as a rung without a time is.
+		if (school.choices.shapes === 'eye' && majorityMarks(exposure.marks, 'sprint').method === null) return null
+		return readAgainstUsual(exposure, 'sprint', pass.percent)
+	}
 	const reading = readCeiling(exposure, contactCeilingS(level, school))
 	return school.choices.boxJudgement === 'rebound-under-ceiling'
 		? withReboundKept(reading, majorityMarks(exposure.marks, 'contact').marks, before)

@@ -48,6 +48,7 @@ describe('sides of the presets', () => {
 		['variety', ['same', 'same', 'same', 'same']],
 		['contrast', ['own-trial', 'own-trial', 'own-trial', 'own-trial']],
 		['resistance', ['heavy-to-light', 'heavy-to-light', 'heavy-to-light', 'heavy-to-light']],
+		['shapes', ['clock', 'eye', 'clock', 'eye']],
 		['boxJudgement', Array(4).fill('rebound-under-ceiling')],
 	] as [keyof (typeof STARTER_LIBRARY.schools)[string]['choices'], string[]][])('%s', (question, sides) => {
 		expect(PRESETS.map((id) => of(id).choices[question])).toEqual(sides)
@@ -58,7 +59,7 @@ describe('sides of the presets', () => {
 		expect(PRESETS.map((id) => of(id).choices.goodDay).slice(0, 3)).toEqual(['stop', 'stop', 'finish'])
 	})
 	it('every question says both sides, why and what it does; every preset takes a side that is offered', () => {
-		expect(QUESTIONS).toHaveLength(11)
+		expect(QUESTIONS).toHaveLength(12)
 		for (const { id, question, sides } of QUESTIONS) {
 			expect(question.endsWith('?'), question).toBe(true)
 			expect(sides.length, id).toBeGreaterThanOrEqual(2)

@@ -203,6 +203,24 @@ export const QUESTIONS: Question[] = [
 		],
 	},
 	{
+		id: 'shapes',
+		question: 'Shapes before the clock?',
+		sides: [
+			{
+				id: 'clock',
+				name: 'By the clock',
+				why: 'What is not timed is easily seen as one would like to see it.',
+				does: 'A timed rung is passed by times alone; without any it is unclear.',
+			},
+			{
+				id: 'eye',
+				name: 'By eye, where there is no clock',
+				why: 'Posture first, speed second: a good shape is worth going on from.',
+				does: 'A timed rung that nobody timed is passed by reps judged good. Where there are times, they decide.',
+			},
+		],
+	},
+	{
 		id: 'returnPulls',
 		question: 'First runs on the way back?',
 		sides: [
@@ -251,7 +269,7 @@ export const NUMBER_BOUNDS = SCHOOL_NUMBERS.map((number) => ({ ...number, ...bou
 /** The default school: few perfect reps, low boxes judged by contact, stop at the peak. Numbers are our setting. */
 export const QUALITY_FIRST: School = {
 	id: 'quality-first',
-	version: 3,
+	version: 4,
 	name: 'Quality first',
 	about: 'Few perfect reps, low boxes judged by contact time, stop at the peak.',
 	choices: {
@@ -266,6 +284,7 @@ export const QUALITY_FIRST: School = {
 		resistance: 'heavy-to-light',
 		goodDay: 'stop',
 		returnPulls: 'free',
+		shapes: 'clock',
 	},
 	numbers: {
 		passCeilingLevel2Ms: 250,
@@ -290,10 +309,10 @@ export const QUALITY_FIRST: School = {
 export const JUMP_LADDER: School = {
 	...QUALITY_FIRST,
 	id: 'jump-ladder',
-	version: 2,
+	version: 3,
 	name: 'Jump ladder',
 	about: 'For squads that jump: higher boxes, rebounds from intensify on.',
-	choices: { ...QUALITY_FIRST.choices, boxHeight: 'climb', depthJumps: 'peaking-and-intensify' },
+	choices: { ...QUALITY_FIRST.choices, boxHeight: 'climb', depthJumps: 'peaking-and-intensify', shapes: 'eye' },
 	numbers: {
 		...QUALITY_FIRST.numbers,
 		passCeilingLevel3Ms: 220,
@@ -306,7 +325,7 @@ export const JUMP_LADDER: School = {
 export const CAPACITY_BASE: School = {
 	...QUALITY_FIRST,
 	id: 'capacity-base',
-	version: 2,
+	version: 3,
 	name: 'Capacity base',
 	about: 'Stand long hard work: wider limits, a finisher, two advances a session.',
 	choices: {
@@ -334,10 +353,10 @@ export const CAPACITY_BASE: School = {
 export const RETURN_AND_PROTECT: School = {
 	...QUALITY_FIRST,
 	id: 'return-and-protect',
-	version: 2,
+	version: 3,
 	name: 'Return and protect',
 	about: 'After injury or a long break: narrow limits, long spacing, no box rebounds.',
-	choices: { ...QUALITY_FIRST.choices, depthJumps: 'never' },
+	choices: { ...QUALITY_FIRST.choices, depthJumps: 'never', shapes: 'eye' },
 	numbers: {
 		...QUALITY_FIRST.numbers,
 		highestBoxCm: 30,

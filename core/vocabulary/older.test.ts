@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import { drillFromKept, ladderFromKept, restOfOlder, templateFromKept, tuningFromKept } from './older'
+import { drillFromKept, ladderFromKept, restOfOlder, templateFromKept, tuningFromKept, schoolFromKept } from './older'
 import { isSound } from './sound'
 import { SessionTemplate } from './template'
 
@@ -120,5 +120,15 @@ describe('a template of the first version', () => {
 		expect(isSound(SessionTemplate, read(older([null])))).toBe(false)
 		expect(isSound(SessionTemplate, read(older([{ ...entry, ladderId: 'moonwalk', restS: 60 }])))).toBe(false)
 		expect(isSound(SessionTemplate, read(older([{ part: 'Part', drillId: 'broad-jump', restS: 60 }])))).toBe(false)
+	})
+})
+
+it('a school of before ran free on the way back and passed by the clock; what it said since stands', () => {
+	const kept = (more: object) =>
+		({ choices: { volume: 'skill', ...more } }) as unknown as Parameters<typeof schoolFromKept>[0]
+	expect(schoolFromKept(kept({})).choices).toEqual({ volume: 'skill', returnPulls: 'free', shapes: 'clock' })
+	expect(schoolFromKept(kept({ shapes: 'eye', returnPulls: 'pulls-first' })).choices).toMatchObject({
+		shapes: 'eye',
+		returnPulls: 'pulls-first',
 	})
 })

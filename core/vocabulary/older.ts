@@ -57,10 +57,14 @@ export function ladderFromKept(kept: Ladder | (Omit<Ladder, 'rungs'> & { rungs: 
 	}
 }
 
-/** A school as it is used now, from how it is kept: before the question was asked everybody ran free. */
+/** A school as it is used now, from how it is kept: before the questions were asked everybody ran free, and by the clock. */
 export const schoolFromKept = (kept: School): School => ({
 	...kept,
-	choices: { ...kept.choices, returnPulls: kept.choices.returnPulls ?? 'free' },
+	choices: {
+		...kept.choices,
+		returnPulls: kept.choices.returnPulls ?? 'free',
+		shapes: kept.choices.shapes ?? 'clock',
+	},
 })
 
 type OlderVariant = { drillId: string; dose: { sets: number; reps: number }; parameters: object; restS: number }

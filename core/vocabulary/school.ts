@@ -15,6 +15,7 @@ export const SchoolChoices = closed({
 	resistance: oneOf(['heavy-to-light', 'light-only'] as const),
 	goodDay: oneOf(['stop', 'finish'] as const),
 	returnPulls: oneOf(['free', 'pulls-first'] as const),
+	shapes: oneOf(['clock', 'eye'] as const),
 })
 export type SchoolChoices = Static<typeof SchoolChoices>
 
