@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { factsOf } from '../../tests/support/plain-facts'
 import { QUALITY_FIRST } from '../library/schools'
 import { formOf } from '../rules/form'
-import { STARTER_LIBRARY } from '../library/starter-library'
+import { addDays } from '../calendar/day-count'
+import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
 import type { PlannedLine } from '../vocabulary/line'
 import { type EntryPlan, entryState, resolveLine, sameLine, startingAt } from './resolve-line'
 import type { LadderState } from './types'
@@ -240,4 +241,37 @@ it('two lines ask for the same when drill, rung, sets, reps and every parameter 
 	const sides = { left: { sets: 2, reps: 2 }, right: { sets: 2, reps: 4 } }
 	expect(sameLine({ ...line, sides }, { ...line, sides: structuredClone(sides) })).toBe(true)
 	expect(sameLine({ ...line, sides }, { ...line, sides: { ...sides, left: { sets: 3, reps: 2 } } })).toBe(false)
+})
+
+describe('an assisted calendar of ten weeks', () => {
+	// Two to three weeks near 5 %, two to three near 10 %, then easy, middle and cap days by turns (common practice, no source).
+	const START = '2026-03-02'
+	const to20 = [{ ...QUALITY_FIRST, numbers: { ...QUALITY_FIRST.numbers, assistedCapPercent: 20 } }] as never
+	const week = (n: number) => addDays(START, 7 * (n - 1))
+	const came = (n: number): [string, string] =>
+		n <= 2 ? ['assist-5', START] : n <= 4 ? ['assist-10', week(3)] : ['assist-15', week(5)]
+	const at = (day: string, [rungId, rungSince]: [string, string]) =>
+		resolved(on('assisted'), state('assisted', rungId, { rungSince }), { day, schools: to20 })
+	it('is 5, 5, 10, 10, then 5, 10 and 15 % week by week', () => {
+		const percents = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((n) => at(week(n), came(n)).parameters.assistPercent)
+		expect(percents).toEqual([5, 5, 10, 10, 5, 10, 15, 5, 10, 15])
+	})
+	it('turns on the seventh day, and says which week it is', () => {
+		const line = (day: string) => at(day, ['assist-15', week(5)])
+		expect([line(addDays(week(5), 6)), line(addDays(week(5), 7))].map(({ note }) => note)).toEqual([
+			'an easy week, by turns',
+			'a middle week, by turns',
+		])
+		expect(line(addDays(week(5), 20)).parameters).toEqual({ distanceM: 20, runInM: 20, assistPercent: 15 })
+	})
+	it('opens its next step after two weeks, not before', () => {
+		const gate = rungOf(STARTER_LIBRARY.ladders.assisted!, 'assist-10').rung.gates.find(
+			({ kind }) => kind === 'days-below',
+		)
+		expect(gate).toEqual({ kind: 'days-below', days: 14 })
+	})
+	it('is the rung’s own form where nobody knows since when', () => {
+		const unknown = resolved(on('assisted'), state('assisted', 'assist-15'), { day: week(5), schools: to20 })
+		expect([unknown.parameters.assistPercent, unknown.note]).toEqual([15, null])
+	})
 })

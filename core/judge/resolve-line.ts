@@ -1,4 +1,5 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
+import { type Day, daysBetween } from '../calendar/day-count'
 import { wornOn } from '../vocabulary/worn-reps'
 import { ballFor } from '../own/ball'
 import { rungOf } from '../library/starter-library'
@@ -104,15 +105,17 @@ export function resolveLine(
 		const drill = drillOf(library, rung.drillId)
 		const dose = effectiveDose(at, rung, drill, facts.schools[0], shares)
 		const sides = favoured(at.favour ?? null, drill, dose)
-		const parameters = withBall(rung, rung.id === own.id ? (at.ballKg ?? null) : null, facts.massKg)
+		const turn = rung.id === own.id ? turnOf(rung, at.rungSince ?? null, facts.day) : null
+		const parameters = turn?.parameters ?? withBall(rung, rung.id === own.id ? (at.ballKg ?? null) : null, facts.massKg)
 		const carried = wornOn(drill, parameters, rung.wornAt)
 		return {
 			blocked: null,
 			note:
 				note ??
 				cutWords(at, drill, facts.schools[0], shares) ??
+				(turn ? `${turn.name}, by turns` : null) ??
 				(sides ? `one rep of each set moves to the ${at.favour}, not more in all` : null) ??
-				(parameters === rung.parameters || at.ballKg ? null : `a ball of ${parameters.ballKg} kg by body mass`),
+				(turn || parameters === rung.parameters || at.ballKg ? null : `a ball of ${parameters.ballKg} kg by body mass`),
 			drillId: drill.id,
 			drillVersion: drill.version,
 			ladderId: ladder.id,
@@ -144,6 +147,12 @@ export function resolveLine(
 	return school === null ? lineOf(own, null) : { blocked: school, ladderId: ladder.id }
 }
 const STAYS: readonly RuleId[] = ['S1', 'S2']
+
+/** Which of a rung's turns a day is in: week by week from the day somebody came to it; its own form where nobody knows since when. */
+function turnOf({ turns }: Rung, since: Day | null, day: Day): NonNullable<Rung['turns']>[number] | null {
+	if (!turns || since === null || day < since) return null
+	return turns[Math.floor(daysBetween(since, day) / 7) % turns.length]!
+}
 
 const lowerBox = (facts: Facts, rungs: readonly Rung[], index: number): Rung | undefined =>
 	rungs.slice(0, index).findLast((rung) => rung.drillId === rungs[index]!.drillId && lockOf(facts, rung) === null)

@@ -9,7 +9,7 @@ const SHORT_CONTACT: PassCriterion = { kind: 'contact-ceiling' }
 const COMFORT: PassCriterion = { kind: 'comfort' }
 const after = (ladderId: string, rungId: string): Gate => ({ kind: 'passed', ladderId, rungId })
 
-type Extra = Partial<Pick<Rung, 'gates' | 'marksLevel' | 'variations' | 'pieces' | 'wornAt'>>
+type Extra = Partial<Pick<Rung, 'gates' | 'marksLevel' | 'variations' | 'pieces' | 'turns' | 'wornAt'>>
 
 /** From level 2 on a rung asks for the athlete's level in its family; level 1 is where everybody starts. */
 function rung(
@@ -441,7 +441,7 @@ const topSpeed: Ladder = {
 	],
 }
 
-const pulled = (assistPercent: number, name: string, gates: Gate[]): Rung =>
+const pulled = (assistPercent: number, name: string, gates: Gate[], turns?: Rung['turns']): Rung =>
 	rung(
 		`assist-${assistPercent}`,
 		name,
@@ -451,20 +451,29 @@ const pulled = (assistPercent: number, name: string, gates: Gate[]): Rung =>
 		[1, 3],
 		[300, 600],
 		COMFORT,
-		{ gates },
+		{ gates, ...(turns ? { turns } : {}) },
 	)
+/** An easy, a middle and a hard week by turns. */
+const byTurns = (most: number): NonNullable<Rung['turns']> =>
+	(
+		[
+			['an easy week', 5],
+			['a middle week', 10],
+			['the most', most],
+		] as const
+	).map(([name, assistPercent]) => ({ name, parameters: { distanceM: 20, runInM: 20, assistPercent } }))
 const assisted: Ladder = {
 	id: 'assisted',
-	version: 2,
+	version: 3,
 	name: 'Assisted speed',
 	family: 'sprint',
 	about:
-		'A pull over own top speed, in two-week steps. Comfort and no braking decide; an athlete may stay at 5–10 % for good.',
+		'A pull over own top speed, in two-week steps; above 10 % an easy, a middle and a hard week by turns. Comfort and no braking decide; an athlete may stay at 5–10 % for good.',
 	rungs: [
 		pulled(5, 'Assisted, 5 % over', [after('top-speed', 'fly-10-20')]),
 		pulled(10, 'Assisted, 10 % over', [{ kind: 'days-below', days: 14 }]),
-		pulled(15, 'Assisted, rotating to 15 %', [{ kind: 'days-below', days: 14 }]),
-		pulled(20, 'Assisted, rotating to 20 %', [{ kind: 'days-below', days: 14 }]),
+		pulled(15, 'Assisted, rotating to 15 %', [{ kind: 'days-below', days: 14 }], byTurns(15)),
+		pulled(20, 'Assisted, rotating to 20 %', [{ kind: 'days-below', days: 14 }], byTurns(20)),
 	],
 }
 

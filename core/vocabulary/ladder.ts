@@ -60,6 +60,8 @@ export const Rung = closed({
 	parameters: Parameters,
 	dose: Dose,
 	rest: Rest,
+	/** Easier and harder weeks by turns, counted from the day somebody came to the rung; the hardest is the rung's own. */
+	turns: maybe(Type.Array(closed({ name: written(40), parameters: Parameters }), { minItems: 2, maxItems: 4 })),
 	/** A complex: drill and parameters are those of the piece that is judged. */
 	pieces: maybe(Pieces),
 	/** Where a weight is worn on this rung. */
