@@ -13,6 +13,7 @@ import { DrillForm } from '../ui/drill-form'
 import { FamilyMark } from '../ui/glyphs'
 import { countingOf } from '../ui/library-words'
 import { sentences } from '#core/words/sentences'
+import { DrillGround } from '../field-map/drill-ground'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Drill · Dromos' }]
 
@@ -93,6 +94,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 								{caution}.
 							</p>
 						))}
+						<DrillGround drill={drill} />
 					</div>
 					<dl className="grid grid-cols-[130px_1fr] content-start">
 						{(

@@ -3,7 +3,7 @@ import { inSentence, writeDose } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { keepLadder } from '#server/library/edit-documents'
 import { readLadderPage } from '#server/library/read-library-pages'
-import { writeRest } from '#core/words/rests'
+import { writeAmount, writeRests, writeWhat, writeWorn } from '#core/words/write-work'
 import type { Route } from './+types/library-ladder'
 import { keepDocument } from '../keep-document'
 import { allowed, notFound, signedIn } from '../request-guard'
@@ -73,6 +73,16 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 										>
 											the drill
 										</a>
+										{rung.pieces && (
+											<span className="block text-[14px]">{writeWhat(rung, (id) => ({ name: nameOf(id) }))}</span>
+										)}
+										{rung.wornAt && <span className="block text-[14px]">Worn {writeWorn(rung.wornAt)}</span>}
+										{rung.turns && (
+											<span className="block text-[14px]">
+												Week by week:{' '}
+												{rung.turns.map(({ name, parameters }) => `${name} ${parameters.assistPercent} %`).join(', ')}
+											</span>
+										)}
 										{rung.variations && (
 											<span className="dim block text-[13.5px]">
 												Variations: {rung.variations.map((one) => inSentence(one.name)).join(', ')}
@@ -80,7 +90,8 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 										)}
 									</span>
 									<span className="num">
-										{writeDose(rung.dose)} <span className="dim text-[13.5px]">{writeRest(rung.rest, rung.dose)}</span>
+										{rung.pieces ? writeAmount(rung) : writeDose(rung.dose)}{' '}
+										<span className="dim text-[13.5px]">{writeRests(rung)}</span>
 									</span>
 									<span className="text-[14px]">
 										{passWords(rung)}

@@ -44,8 +44,9 @@ export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props
 	const [draft, setDraft] = useState(ladder)
 	const busy = useNavigation().state !== 'idle'
 	const known = new Set(ladder.rungs.map((rung) => rung.id))
-	const setRung = (index: number, change: Partial<Rung>) =>
-		setDraft({ ...draft, rungs: draft.rungs.map((rung, at) => (at === index ? { ...rung, ...change } : rung)) })
+	const replaceRung = (index: number, fresh: Rung) =>
+		setDraft({ ...draft, rungs: draft.rungs.map((rung, at) => (at === index ? fresh : rung)) })
+	const setRung = (index: number, change: Partial<Rung>) => replaceRung(index, { ...draft.rungs[index]!, ...change })
 	const move = (index: number, by: number) => {
 		const rungs = [...draft.rungs]
 		const [rung] = rungs.splice(index, 1)
@@ -155,7 +156,10 @@ export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props
 								value={rung.drillId}
 								onChange={(event) => {
 									const drill = drills.find((one) => one.id === event.target.value)
-									if (drill) setRung(index, { drillId: drill.id, parameters: drill.defaults.parameters })
+									if (!drill) return
+									// Pieces, turns and the place of a weight are of the drill they were written for.
+									const { pieces: _pieces, turns: _turns, wornAt: _wornAt, ...plain } = rung
+									replaceRung(index, { ...plain, drillId: drill.id, parameters: drill.defaults.parameters })
 								}}
 							>
 								{drills.map((drill) => (

@@ -125,6 +125,19 @@ describe('a ladder', () => {
 		const thrown = ladderOf('throw').rungs.findIndex((rung) => rung.id === 'overhead')
 		expect(withRung('throw', thrown, { pass: { kind: 'not-below', of: 'distance' } })).toEqual({})
 	})
+	it('the drill of a rung is the one piece of its complex that is judged', () => {
+		const [pull, free] = ladderOf('contrast').rungs[0]!.pieces!
+		const own = 'The drill of the rung is the one piece of its complex that is judged.'
+		expect(withRung('contrast', 0, { pieces: [pull!, free!] })).toEqual({})
+		expect(withRung('contrast', 0, { pieces: [pull!, { ...free!, judged: false }] })).toEqual({ 'rungs.0.pieces': own })
+		expect(withRung('contrast', 0, { pieces: [{ ...pull!, judged: true }, free!] })).toEqual({ 'rungs.0.pieces': own })
+		expect(withRung('contrast', 0, { pieces: [pull!, { ...free!, drillId: 'pogo' as never }] })).toEqual({
+			'rungs.0.pieces': own,
+		})
+		expect(withRung('contrast', 0, { pieces: [{ ...pull!, drillId: 'nope' as never }, free!] })).toEqual({
+			'rungs.0.pieces': 'A piece names a drill that is not in the library.',
+		})
+	})
 	it('a gate leads to a rung there is, on its own ladder or another', () => {
 		const gate = (ladderId: string, rungId: string) =>
 			withRung('cut', 1, { gates: [{ kind: 'passed', ladderId, rungId }] } as unknown as Partial<Rung>)

@@ -58,6 +58,13 @@ export function ladderProblems(ladder: Ladder, library: Library, before: Ladder 
 			if (gate.kind === 'passed' && !other?.rungs.some((one) => one.id === gate.rungId))
 				problems[at('gates')] = `There is no rung “${gate.rungId}”.`
 		}
+		if (rung.pieces) {
+			const judged = rung.pieces.filter((piece) => piece.judged)
+			if (judged.length !== 1 || judged[0]!.drillId !== rung.drillId)
+				problems[at('pieces')] = 'The drill of the rung is the one piece of its complex that is judged.'
+			else if (rung.pieces.some((piece) => !library.drills[piece.drillId]))
+				problems[at('pieces')] = 'A piece names a drill that is not in the library.'
+		}
 		// A rebound needs its level gate: nobody may write it away.
 		if (needsLevelTwo(formOf(drill, rung.parameters, library)) && rung.level < 2)
 			problems[at('level')] = `${drill.name} opens at level 2 and never below.`

@@ -1,5 +1,6 @@
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { type Day, daysBetween } from '../calendar/day-count'
+import { piecesOfRung } from '../vocabulary/line-parts'
 import { wornOn } from '../vocabulary/worn-reps'
 import { ballFor } from '../own/ball'
 import { rungOf } from '../library/starter-library'
@@ -108,6 +109,7 @@ export function resolveLine(
 		const turn = rung.id === own.id ? turnOf(rung, at.rungSince ?? null, facts.day) : null
 		const parameters = turn?.parameters ?? withBall(rung, rung.id === own.id ? (at.ballKg ?? null) : null, facts.massKg)
 		const carried = wornOn(drill, parameters, rung.wornAt)
+		const pieces = piecesOfRung(rung)
 		return {
 			blocked: null,
 			note:
@@ -124,7 +126,7 @@ export function resolveLine(
 			parameters,
 			rest: rung.rest,
 			...(sides ? { sides } : {}),
-			...(rung.pieces ? { pieces: rung.pieces } : {}),
+			...(pieces ? { pieces } : {}),
 			...(carried ? { carried } : {}),
 		}
 	}

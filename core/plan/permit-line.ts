@@ -3,7 +3,7 @@ import { type Concluded, isAnswered } from '../permit/known'
 import { type Answer, type Ask, permit } from '../permit/permit'
 import { sayReason } from '../permit/say'
 import type { ResolvedLine } from '../judge/resolve-line'
-import { type AskedWork, linePartsOf, partAt } from '../vocabulary/line-parts'
+import { type AskedWork, linePartsOf, partAt, piecesOfRung } from '../vocabulary/line-parts'
 import { wornOn } from '../vocabulary/worn-reps'
 import { repsOf } from '../library/scale-dose'
 import { formOf, keyOf } from '../rules/form'
@@ -57,26 +57,16 @@ export function permitLine(line: ResolvedLine, concluded: Concluded, library: Li
 /** By whom it is about and the line itself. */
 const permitted = new WeakMap<Concluded, WeakMap<ResolvedLine, ResolvedLine>>()
 function permitAnew(line: OpenLine, concluded: Concluded, library: Library, put: boolean): ResolvedLine {
-	const barred = line.pieces && barredPiece(line, concluded, library)
-	if (barred) {
-		const { pieces, ...alone } = line
-		const judged = pieces!.find((piece) => piece.judged)!
-		// As many reps as in its rounds, with the rest the drill asks for.
-		const dose = { sets: repsOf(line.dose), reps: judged.reps }
-		const { rest } = library.drills[line.drillId]?.defaults ?? line
-		return permitAnew({ ...alone, dose, rest, note: barred }, concluded, library, put)
+	if (line.pieces) {
+		const whole = permitComplex(line, line.pieces, concluded, library, put)
+		if ('pieces' in whole) return whole
+		return permitAnew(whole, concluded, library, put)
 	}
-	const round = line.pieces ? partAt(line, null).dose.reps : 1
-	const dose = line.pieces ? { sets: repsOf(line.dose), reps: round } : line.dose
-	const asked = { drillId: line.drillId, parameters: line.parameters, dose }
-	let answer: Answer | null = put ? ask(withGateAnswered(concluded), asked) : null
-	if (answer === null || answer.answer === 'instead' || answer.answer === 'no') answer = ask(concluded, asked)
+	const answer = answerFor({ drillId: line.drillId, parameters: line.parameters, dose: line.dose }, concluded, put)
 	const given = answer.line
 	if (answer.answer === 'yes' && given) return line
-	const { pieces, sides, carried: _carried, aid, ...plain } = line
-	const reason = sayReason(
-		answer.findings.filter((one) => one.tier === 'block' || !isAnswered(concluded.acknowledged, one.rule)),
-	)
+	const { sides, carried: _carried, aid, ...plain } = line
+	const reason = sayWhy(answer, concluded)
 	if (!given) return { blocked: reason, ladderId: line.ladderId }
 	const drill = library.drills[given.drillId]!
 	const same = given.drillId === line.drillId && sameParameters(given.parameters, line.parameters)
@@ -87,20 +77,8 @@ function permitAnew(line: OpenLine, concluded: Concluded, library: Library, put:
 	const step = dueAt(concluded.plan, formOf(drill, given.parameters, library))?.due?.rung
 	// What belongs to the drill that was asked for goes with it.
 	const carried = wornOn(drill, given.parameters, given.drillId === line.drillId ? line.carried : undefined)
-	// Whole rounds of a complex, or its judged piece alone.
-	const rounds = same && pieces ? { sets: Math.floor(repsOf(given.dose) / round), reps: 1 } : given.dose
-	const inTurn = (same ? pieces : rung?.pieces) ?? null
-	const complex =
-		inTurn !== null &&
-		rounds.sets > 0 &&
-		barredPiece(
-			{ ...plain, drillId: drill.id, parameters: given.parameters, dose: rounds, pieces: inTurn },
-			concluded,
-			library,
-		) === null
-	return {
+	const other: OpenLine = {
 		...plain,
-		...(complex ? { pieces: inTurn } : {}),
 		...(same && aid ? { aid } : {}),
 		...(same && sides && repsOf(given.dose) === repsOf(line.dose) ? { sides } : {}),
 		...(carried ? { carried } : {}),
@@ -110,22 +88,60 @@ function permitAnew(line: OpenLine, concluded: Concluded, library: Library, put:
 		// Low work in the place of a step of the way back is no step.
 		rungId: step?.id ?? rung?.id ?? (isStep(line.rungId, library) ? null : line.rungId),
 		parameters: given.parameters,
-		dose: complex ? rounds : given.dose,
+		dose: given.dose,
 		rest: same ? line.rest : (step?.rest ?? rung?.rest ?? drill.defaults.rest),
 	}
+	const pieces = same || !rung ? undefined : piecesOfRung(rung)
+	return pieces ? permitComplex(other, pieces, concluded, library, put) : other
 }
 
-/** Why a complex is not done as one: the first of its pieces that is not permitted as it stands; null when all are. */
-function barredPiece(line: AskedWork, concluded: Concluded, library: Library): string | null {
-	for (const { drillId, parameters, dose, judged } of linePartsOf(line)) {
-		if (judged) continue
+function answerFor(asked: Extract<Ask, { drillId: string }>, concluded: Concluded, put: boolean): Answer {
+	const answer = put ? ask(withGateAnswered(concluded), asked) : null
+	return answer === null || answer.answer === 'instead' || answer.answer === 'no' ? ask(concluded, asked) : answer
+}
+const sayWhy = ({ findings }: Answer, { acknowledged }: Concluded): string =>
+	sayReason(findings.filter((one) => one.tier === 'block' || !isAnswered(acknowledged, one.rule)))
+
+/**
+ * A complex in as many whole rounds as every one of its pieces permits. Where one of them is not permitted at all it is
+ * the judged piece alone, for as many reps, with the rest its drill asks for; of that the rulebook is asked anew.
+ */
+function permitComplex(
+	line: OpenLine,
+	pieces: NonNullable<OpenLine['pieces']>,
+	concluded: Concluded,
+	library: Library,
+	put: boolean,
+): OpenLine {
+	const { pieces: _pieces, ...plain } = line
+	let rounds = repsOf(line.dose)
+	let why: string | null = null
+	for (const { drillId, parameters, judged, dose } of linePartsOf({ ...plain, pieces })) {
 		const drill = library.drills[drillId]
-		const answer = drill && ask(concluded, { drillId, parameters, dose })
+		const answer = drill
+			? answerFor({ drillId, parameters, dose: { sets: rounds, reps: dose.reps } }, concluded, put && judged)
+			: null
 		if (answer?.answer === 'yes') continue
-		const why = answer ? inSentence(sayReason(answer.findings)) : 'the library does not hold it'
-		return `without ${drill ? inSentence(drill.name) : 'a piece'}: ${why}`
+		const given = answer?.line
+		const same = given != null && given.drillId === drillId && sameParameters(given.parameters, parameters)
+		const fits = same ? Math.floor(repsOf(given.dose) / dose.reps) : 0
+		if (fits >= 1) {
+			rounds = fits
+			why ??= sayWhy(answer!, concluded)
+			continue
+		}
+		const own = partAt({ ...plain, pieces }, null).dose.reps
+		const reason = answer ? inSentence(sayWhy(answer, concluded)) : 'the library does not hold it'
+		return {
+			...plain,
+			dose: { sets: repsOf(line.dose), reps: own },
+			rest: library.drills[line.drillId]?.defaults.rest ?? line.rest,
+			note: judged ? line.note : `without ${drill ? inSentence(drill.name) : 'a piece'}: ${reason}`,
+		}
 	}
-	return null
+	return why === null && line.pieces
+		? line
+		: { ...plain, pieces, dose: { sets: rounds, reps: 1 }, note: why ?? line.note }
 }
 
 const isStep = (rungId: string | null, { ladders }: Library): boolean =>

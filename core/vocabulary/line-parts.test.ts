@@ -3,7 +3,7 @@ import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Drill } from './drill'
 import { contactsOf, metresOf, totalOf } from '../dose/dose-count'
 import { countWork } from '../dose/count-line'
-import { type AskedWork, isOfJudged, linePartsOf, paceOf, partAt, repsOfRound } from './line-parts'
+import { type AskedWork, isOfJudged, linePartsOf, paceOf, partAt, piecesOfRung, repsOfRound } from './line-parts'
 
 const straight = { repsS: 0, setsS: 0 }
 const drillOf = (id: string): Drill | undefined => STARTER_LIBRARY.drills[id]
@@ -66,6 +66,15 @@ describe('the drills of a line', () => {
 		expect(partAt(rebounds, 1).drillId).toBe('depth-jump')
 		expect([1, 2, null, undefined].map((piece) => isOfJudged(contrast, piece))).toEqual([false, true, true, true])
 		expect(isOfJudged(rebounds, 1)).toBe(true)
+	})
+	it('are of a rung as the rung has its drill, and the same ones each time', () => {
+		const rung = { drillId: 'contrast-start', parameters: { distanceM: 30 }, pieces: [...contrast.pieces!] }
+		expect(piecesOfRung(rung)!.map(({ drillId, parameters }) => [drillId, parameters.distanceM])).toEqual([
+			['resisted-start', 10],
+			['contrast-start', 30],
+		])
+		expect(piecesOfRung(rung)).toBe(piecesOfRung(rung))
+		expect(piecesOfRung({ drillId: 'pogo', parameters: {} })).toBeUndefined()
 	})
 	it('go in turns: a piece a turn, as long as its reps and what lies between them', () => {
 		expect(paceOf(rebounds, drillOf)).toEqual({ dose: { sets: 5, reps: 2 } })

@@ -47,6 +47,23 @@ export function partAt(line: AskedWork, piece: number | null | undefined): LineP
 export const isOfJudged = (line: Pick<AskedWork, 'pieces'>, piece: number | null | undefined): boolean =>
 	!line.pieces || piece == null || line.pieces[piece - 1]?.judged === true
 
+/** The pieces of a rung; the judged one as the rung has its drill. The same pieces each time, so that who reads a line knows them again. */
+const ofRungs = new WeakMap<object, AskedPiece[]>()
+export function piecesOfRung<T extends AskedPiece>(rung: {
+	drillId: T['drillId']
+	parameters: Parameters
+	pieces?: T[] | undefined
+}): T[] | undefined {
+	const { drillId, parameters, pieces } = rung
+	if (!pieces) return undefined
+	let known = ofRungs.get(rung) as T[] | undefined
+	if (!known) {
+		known = pieces.map((piece) => (piece.judged ? { ...piece, drillId, parameters } : piece))
+		ofRungs.set(rung, known)
+	}
+	return known
+}
+
 /** Reps of one round of a complex; 1 in a plain line. */
 export const repsOfRound = (pieces: readonly AskedPiece[] | null | undefined): number =>
 	pieces ? pieces.reduce((sum, piece) => sum + piece.reps, 0) : 1
