@@ -10,16 +10,20 @@ export function DrillGround({ drill }: { drill: Drill }) {
 	const shape = stationShape(drill, drill.defaults.parameters, 1, null)
 	if (!shape) return null
 	const corners = shape.zones.flatMap(({ polygon }) => polygon)
-	// One runs to the right: away becomes along.
-	const [along, across] = [corners.map(({ y }) => y), corners.map(({ x }) => x)]
-	const [near, left] = [Math.min(...along), Math.max(...across)]
+	const [away, across] = [corners.map(({ y }) => y), corners.map(({ x }) => x)]
+	const span = (values: number[]) => Math.ceil(Math.max(...values) - Math.min(...values) + 2 * AROUND_M)
+	// The longer way lies along the page: one runs to the right, or up where the ground is wider than long.
+	const isLong = span(away) >= span(across)
 	const ground = {
 		id: drill.id,
 		name: drill.name,
 		surface: 'grass' as const,
-		lengthM: Math.ceil(Math.max(...along) - near + 2 * AROUND_M),
-		widthM: Math.ceil(left - Math.min(...across) + 2 * AROUND_M),
+		lengthM: isLong ? span(away) : span(across),
+		widthM: isLong ? span(across) : span(away),
 	}
+	const start = isLong
+		? { x: AROUND_M - Math.min(...away), y: AROUND_M + Math.max(...across), turnDeg: 90 }
+		: { x: AROUND_M - Math.min(...across), y: AROUND_M - Math.min(...away), turnDeg: 0 }
 	const { width, height } = viewOf(ground)
 	return (
 		<figure className="mt-6">
@@ -33,11 +37,13 @@ export function DrillGround({ drill }: { drill: Drill }) {
 				<MapDrawing
 					ground={ground}
 					stations={[{ entryId: drill.id, name: drill.name, shape, lanes: 1 }]}
-					placements={[{ entryId: drill.id, x: AROUND_M - near, y: AROUND_M + left, turnDeg: 90 }]}
+					letterM={Math.max(0.5, ground.lengthM / 46)}
+					placements={[{ entryId: drill.id, ...start }]}
 				/>
 			</svg>
 			<figcaption className="dim text-[14px]">
-				One lane; 1 is the start.{drill.space.runOutM ? ' Hatched: room to slow down.' : ''}
+				One lane; 1 is the start.
+				{shape.zones.some(({ kind }) => kind === 'run-out') ? ' Hatched: room to slow down.' : ''}
 			</figcaption>
 		</figure>
 	)

@@ -27,12 +27,22 @@ interface Props {
 	/** Entries something is wrong with where they stand. */
 	wrong?: ReadonlySet<string>
 	selected?: string | null
+	/** Height of a letter, m on the ground, where the drawing is small. */
+	letterM?: number
 	/** Wraps a station's drawing, so that it can be taken hold of. */
 	hold?: (entryId: string, drawing: ReactNode) => ReactNode
 }
 
 /** The inside of the map's drawing, in metres, y upwards; everything is told apart by lines and hatching, so that it prints in black. */
-export function MapDrawing({ ground, stations, placements, wrong, selected, hold = (_, drawing) => drawing }: Props) {
+export function MapDrawing({
+	ground,
+	stations,
+	placements,
+	wrong,
+	selected,
+	letterM,
+	hold = (_, drawing) => drawing,
+}: Props) {
 	const { lengthM, widthM } = ground
 	const margin = marginOf(ground)
 	const at = ({ x, y }: Point): Point => ({ x: x + margin, y: widthM - y + margin })
@@ -41,7 +51,7 @@ export function MapDrawing({ ground, stations, placements, wrong, selected, hold
 			.map(at)
 			.map(({ x, y }) => `${x.toFixed(2)},${y.toFixed(2)}`)
 			.join(' ')
-	const letter = Math.max(0.8, lengthM / 62)
+	const letter = letterM ?? Math.max(0.8, lengthM / 62)
 	/** Lines keep their weight on the paper, whatever the ground measures. */
 	const line = letter / 1.6
 	const ticks = (to: number) => Array.from({ length: Math.floor(to / 10) + 1 }, (_, index) => index * 10)

@@ -90,7 +90,7 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 										)}
 									</span>
 									<span className="num">
-										{rung.pieces ? writeAmount(rung) : writeDose(rung.dose)}{' '}
+										{rung.pieces ? `${writeAmount(rung)},` : writeDose(rung.dose)}{' '}
 										<span className="dim text-[13.5px]">{writeRests(rung)}</span>
 									</span>
 									<span className="text-[14px]">
