@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react'
 import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
-import { type Proposal, sayShortfall } from '#core/plan/propose-session'
+import { type Proposal, sayShortfall, sayShortfalls } from '#core/plan/propose-session'
 import { DAY_ROLES, type DayRole, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
 import { sayTheme, themeOf, themeOn } from '#core/plan/themes'
 import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality } from '#core/plan/targets'
@@ -222,14 +222,19 @@ export function ProposePanel({
 							? day
 								? 'What the day is about is reached within a twentieth.'
 								: 'Every target is reached within a twentieth.'
-							: 'What did not fit:'}
+							: `Under its target: ${sayShortfalls(shortfalls)}`}
 					</p>
 					{shortfalls.length > 0 && (
-						<ul className="mt-1 gap-x-8 text-[14.5px] sm:columns-2">
-							{shortfalls.map((one) => (
-								<li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>
-							))}
-						</ul>
+						<details>
+							<summary className="inline-flex min-h-[36px] items-center text-[14px]">
+								<span className="link">Who, and what holds them</span>
+							</summary>
+							<ul className="gap-x-8 text-[14.5px] sm:columns-2">
+								{shortfalls.map((one) => (
+									<li key={`${one.quantity}/${one.why}`}>{sayShortfall(one, (id) => names.get(id) ?? 'somebody')}</li>
+								))}
+							</ul>
+						</details>
 					)}
 					{askedOf === pack && (offers.length > 0 || looking) && (
 						<ul className="mt-2" aria-label="Other ways">

@@ -2,7 +2,7 @@ import { STARTER_LIBRARY } from '../library/starter-library'
 import { describe, expect, it } from 'vitest'
 import { rampValue } from '../dose/ramp'
 import { BEGINNER, TRAINED, plainAthlete, plainRequest, costOf, linesOf } from '../../tests/support/plain-squad'
-import { proposeSession, sayShortfall } from './propose-session'
+import { proposeSession, sayShortfall, sayShortfalls } from './propose-session'
 import { resolveSheet } from './resolve-sheet'
 import type { LimitedAthlete } from './session-limits'
 import { quantitiesOf } from './targets'
@@ -107,5 +107,24 @@ describe('Tuesday’s session', () => {
 		['mostLanes', { mostLanes: 0 }],
 	] as const)('refuses wrong %s', (name, wrong) => {
 		expect(() => proposeSession({ ...plainRequest(squad), ...wrong })).toThrow(new RegExp(name))
+	})
+})
+
+describe('what did not fit', () => {
+	const of = (quantity: 'fastMetres' | 'contacts', why: string, ...ids: string[]) => ({
+		quantity,
+		why,
+		athletes: ids.map((id) => ({ id, planned: 10, target: 20 })),
+	})
+	it('is one line: how many of each quality, and what holds most', () => {
+		expect(
+			sayShortfalls([
+				of('fastMetres', 'the minutes', 'a', 'b', 'c'),
+				of('fastMetres', 'a light day', 'c', 'd'),
+				of('contacts', 'a light day', 'a'),
+			]),
+		).toBe('Sprint for 4, jumps for 1; mostly: the minutes.')
+		expect(sayShortfalls([of('contacts', 'the minutes', 'a', 'b')])).toBe('Jumps for 2; the minutes.')
+		expect(sayShortfalls([])).toBe('')
 	})
 })

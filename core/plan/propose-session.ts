@@ -585,3 +585,25 @@ export function sayShortfall({ quantity, why, athletes }: Shortfall, nameOf: (id
 	const quality = QUALITY_NAMES[QUALITY_OF[quantity] as Quality]
 	return `${quality.charAt(0).toUpperCase()}${quality.slice(1)}: ${who} ${least === most ? least : `${least} to ${most}`} of ${targets.join(' or ')}: ${why}.`
 }
+
+/**
+ * All that did not fit in one line: of how many, and what holds most of it.
+ *
+ * @example "Sprint for 8, jumps for 3; mostly the minutes."
+ */
+export function sayShortfalls(shortfalls: readonly Shortfall[]): string {
+	const short = QUALITIES.flatMap((quality) => {
+		const ids = new Set(
+			shortfalls
+				.filter(({ quantity }) => QUALITY_OF[quantity] === quality)
+				.flatMap(({ athletes }) => athletes.map(({ id }) => id)),
+		)
+		return ids.size === 0 ? [] : [`${QUALITY_NAMES[quality]} for ${ids.size}`]
+	})
+	const causes = new Map<string, number>()
+	for (const { why, athletes } of shortfalls) causes.set(why, (causes.get(why) ?? 0) + athletes.length)
+	const [most] = [...causes].sort((a, b) => b[1] - a[1])
+	if (!most) return ''
+	const words = `${short.join(', ')}; ${causes.size === 1 ? most[0] : `mostly: ${most[0]}`}.`
+	return words.charAt(0).toUpperCase() + words.slice(1)
+}
