@@ -123,8 +123,8 @@ describe('what did not fit', () => {
 				of('fastMetres', 'a light day', 'c', 'd'),
 				of('contacts', 'a light day', 'a'),
 			]),
-		).toBe('Sprint for 4, jumps for 1; mostly: the minutes.')
-		expect(sayShortfalls([of('contacts', 'the minutes', 'a', 'b')])).toBe('Jumps for 2; the minutes.')
+		).toBe('sprint for 4, jumps for 1; mostly: the minutes.')
+		expect(sayShortfalls([of('contacts', 'the minutes', 'a', 'b')])).toBe('jumps for 2; the minutes.')
 		expect(sayShortfalls([])).toBe('')
 	})
 })

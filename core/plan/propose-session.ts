@@ -589,7 +589,7 @@ export function sayShortfall({ quantity, why, athletes }: Shortfall, nameOf: (id
 /**
  * All that did not fit in one line: of how many, and what holds most of it.
  *
- * @example "Sprint for 8, jumps for 3; mostly the minutes."
+ * @example "sprint for 8, jumps for 3; mostly: the minutes."
  */
 export function sayShortfalls(shortfalls: readonly Shortfall[]): string {
 	const short = QUALITIES.flatMap((quality) => {
@@ -604,6 +604,5 @@ export function sayShortfalls(shortfalls: readonly Shortfall[]): string {
 	for (const { why, athletes } of shortfalls) causes.set(why, (causes.get(why) ?? 0) + athletes.length)
 	const [most] = [...causes].sort((a, b) => b[1] - a[1])
 	if (!most) return ''
-	const words = `${short.join(', ')}; ${causes.size === 1 ? most[0] : `mostly: ${most[0]}`}.`
-	return words.charAt(0).toUpperCase() + words.slice(1)
+	return `${short.join(', ')}; ${causes.size === 1 ? most[0] : `mostly: ${most[0]}`}.`
 }

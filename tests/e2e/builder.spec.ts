@@ -105,6 +105,8 @@ test('what has no kit is left out and said; a template goes out as open JSON wit
 	await page.getByRole('checkbox', { name: 'medicine ball', exact: true }).uncheck()
 	await page.getByLabel('Minutes').fill('120')
 	await page.getByRole('button', { name: 'Propose the session' }).click()
+	await expect(page.getByText(/Under its target: .*throws for \d+.*no medicine ball at hand/)).toBeVisible()
+	await page.getByText('Who, and what holds them').click()
 	await expect(page.getByText(/Throws: .*no medicine ball at hand/)).toBeVisible()
 
 	const [download] = await Promise.all([
