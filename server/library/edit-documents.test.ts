@@ -121,7 +121,7 @@ describe('a squad’s school', () => {
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, 2, NOW)).toEqual({
 			schoolId: 'jump-ladder',
-			version: 2,
+			version: 3,
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, 3, NOW)).toBeNull()
 	})

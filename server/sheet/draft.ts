@@ -63,13 +63,12 @@ export function readDraft(value: unknown, library: Library): { draft: SessionDra
 			problems[`entries.${index}.drillId`] = 'A form for a level names a drill that is not in the library.'
 		if (forms.some((form) => library.drills[form.drillId]?.intensity === 'shock' && form.dose.reps > MOST_REBOUNDS))
 			problems[`entries.${index}.dose.reps`] = `A form for a level has more than ${MOST_REBOUNDS} rebounds a set.`
-		if (
-			entry.ladderId === null &&
-			linePartsOf(entry).some(
-				({ drillId, dose }) => library.drills[drillId]?.intensity === 'shock' && dose.reps > MOST_REBOUNDS,
-			)
+		const rebounds = entry.ladderId === null ? linePartsOf(entry) : []
+		const many = rebounds.find(
+			({ drillId, dose }) => library.drills[drillId]?.intensity === 'shock' && dose.reps > MOST_REBOUNDS,
 		)
-			problems[`entries.${index}.dose.reps`] = `Never more than ${MOST_REBOUNDS} rebounds a set.`
+		if (many)
+			problems[`entries.${index}.dose.reps`] = `“${many.dose.reps}”: never more than ${MOST_REBOUNDS} rebounds a set.`
 	}
 	return Object.keys(problems).length > 0 ? { problems } : { draft: value }
 }

@@ -40,7 +40,7 @@ test('from an empty installation to the first verdict', async ({ app, page }) =>
 	await page.getByLabel('Title').fill('First steps')
 	await addToSheet(page, 'stiffness ladder')
 	await page.getByRole('button', { name: 'Save the session' }).click()
-	await expect(page.getByText('Calf hold, knee bent and straight, 3×2').first()).toBeVisible()
+	await expect(page.getByText('Calf hold, knee straight, 3×2').first()).toBeVisible()
 
 	await page.getByRole('link', { name: 'Go to the field' }).click()
 	const hand = new FieldHand(page, app)
