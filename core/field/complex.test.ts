@@ -157,6 +157,15 @@ describe('a weight worn on the middle reps', () => {
 		expect(progressOf(line(), []).worn).toBeNull()
 		expect(progressOf(worn, [run(1, 3.2), decide('load-off', 9999, { reason: 'movement' })]).worn).toBe(false)
 	})
+	it('says no fall of what was worn once it is off: a new stretch begins', () => {
+		// Two reps past the 3 % with the weight on end the set; the moment it comes off they say nothing any more.
+		const later = (n: number, timeS: number): Mark => ({ ...run(n, timeS), ...stamp(n * 130) }) as Mark
+		const slow = [later(1, 3), later(2, 3), later(3, 3.15), later(4, 3.16), later(5, 3.17)]
+		expect(progressOf(worn, slow).dropOff!.percents).toHaveLength(4)
+		const off = decide('load-off', 5.5 * 130, { reason: 'speed-loss' })
+		// What was free before it was put on is all there is to hold the next one against.
+		expect(progressOf(worn, [...slow, off]).dropOff!.percents).toEqual([0])
+	})
 	it('reads no fall between reps with it and without it', () => {
 		// Free 3.00, with the weight 3.20: two stretches, none of them falling.
 		expect(progressOf(worn, [run(1, 3), run(2, 3.2), run(3, 3.2)]).dropOff!.percents).toEqual([0, 0])

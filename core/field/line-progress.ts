@@ -93,7 +93,7 @@ export function progressOf(
 		// Below full effort on purpose it is no fall.
 		.filter((event) => event.id !== rehearsal)
 		// With the weight and without it are not one stretch.
-		.filter((event) => last === undefined || isFree(event) === isFree(last))
+		.filter((event) => last === undefined || isFree(event) === (off !== null || isFree(last)))
 		.filter((event) => (event.asDrill?.drillId ?? judged.drillId) === (swap?.drillId ?? judged.drillId))
 		.map((event) => markEvidence(event, judged.parameters.distanceM))
 		.filter((mark) => mark !== null)
