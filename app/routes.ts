@@ -35,6 +35,7 @@ export default [
 		route('library/schools', 'routes/library-schools.tsx'),
 		route('library/drills/:drillId', 'routes/library-drill.tsx'),
 		route('library/ladders/:ladderId', 'routes/library-ladder.tsx'),
+		route('library/themes/:themeId', 'routes/library-theme.tsx'),
 		route('club', 'routes/club.tsx'),
 	]),
 	route('sessions/:sessionId/map.svg', 'routes/session-map-svg.tsx'),

@@ -2,19 +2,17 @@ import { useRef, useState } from 'react'
 import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
 import { type Proposal, sayShortfall, sayShortfalls } from '#core/plan/propose-session'
-import { DAY_ROLES, type DayRole, THEME_IDS, type ThemeId } from '#core/vocabulary/session'
-import { sayTheme, themeOf, themeOn } from '#core/plan/themes'
-import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality } from '#core/plan/targets'
+import type { ThemeId } from '#core/vocabulary/ids'
+import { DAY_ROLES, type DayRole } from '#core/vocabulary/session'
+import type { Theme } from '#core/vocabulary/theme'
+import { sayTheme, themeOn, themesFor } from '#core/plan/themes'
+import { QUALITY_NAMES } from '#core/plan/targets'
+import { QUALITY_OF } from '#core/vocabulary/entry'
 import { sayProposalChange } from '#core/plan/say-change'
-import type { Surface } from '#core/vocabulary/words'
+import { type Surface, QUALITIES, type Quality } from '#core/vocabulary/words'
+import { ROLE_WORDS } from '../ui/theme-words'
 import { type Offer, useProposal } from './use-proposal'
 
-const ROLE_NAMES: Record<DayRole, string> = {
-	hard: 'a hard day',
-	light: 'a light day',
-	tissue: 'tendon work',
-	test: 'tests',
-}
 /** Cones, tape and a watch are always there. */
 const ALWAYS = ['cones', 'tape', 'gates or timer']
 
@@ -41,6 +39,13 @@ interface Props {
 	priority: Quality | null
 	onPriority: (priority: Quality | null) => void
 }
+
+const optionsOf = (recipes: readonly Theme[]) =>
+	recipes.map(({ id, name }) => (
+		<option key={id} value={id}>
+			{name}
+		</option>
+	))
 
 /** From the day's target to a sheet: what the day is for, what stands out, what is at hand. */
 export function ProposePanel({
@@ -72,16 +77,18 @@ export function ProposePanel({
 		.sort()
 	const names = new Map(pack?.athletes.map((athlete) => [athlete.id, athlete.name]))
 	// Of a day with a theme what is only kept comes as near as it comes: that needs no line.
-	const day = themeOn({ theme, role })
+	const day = themeOn(library.themes, { theme, role })
+	const recipes = themesFor(library.themes, role)
+	const about = day?.main ?? null
 	const shortfalls = (proposal?.shortfalls ?? []).filter(({ quantity }) => {
 		const quality = QUALITY_OF[quantity]
-		return day === null || quality === day.main || quality === day.second
+		return about === null || quality === about || quality === day?.second
 	})
 	const ready = pack !== null && pack.athletes.length > 0 && minutes >= 10 && minutes <= 240
 	/** @param roomM length of the ground, m; null where there is enough */
-	const ask = (about: ThemeId | null, without: ReadonlySet<string>, roomM: number | null, on: Surface | null) => {
+	const ask = (wanted: ThemeId | null, without: ReadonlySet<string>, roomM: number | null, on: Surface | null) => {
 		if (!pack) return
-		asked.current = themeOn({ theme: about, role }) && about
+		asked.current = themeOn(library.themes, { theme: wanted, role })?.id ?? null
 		setAskedOf(pack)
 		propose({
 			pack,
@@ -91,7 +98,7 @@ export function ProposePanel({
 				mostLanes: lanes,
 				role,
 				priority,
-				theme: about,
+				theme: wanted,
 				surface: on,
 				roomM,
 				kit: new Set([...ALWAYS, ...kit.filter((one) => !without.has(one))]),
@@ -103,7 +110,7 @@ export function ProposePanel({
 		if (options.kit) setLacking(new Set(kit.filter((one) => !options.kit!.has(one))))
 		setRoom(options.roomM ?? null)
 		onProposal(other, {
-			theme: themeOn({ theme: options.theme ?? null, role }) ? (options.theme ?? null) : null,
+			theme: themeOn(library.themes, { theme: options.theme ?? null, role })?.id ?? null,
 			surface: options.surface ?? null,
 			minutes: options.minutes,
 		})
@@ -116,33 +123,27 @@ export function ProposePanel({
 					<select className="input" value={role} onChange={(event) => onRole(event.target.value as DayRole)}>
 						{DAY_ROLES.map((one) => (
 							<option key={one} value={one}>
-								{ROLE_NAMES[one]}
+								{ROLE_WORDS[one]}
 							</option>
 						))}
 					</select>
 				</label>
-				{role === 'hard' && (
+				{(role === 'hard' || recipes.length > 1) && (
 					<label className="field w-[200px]">
 						<span className="label">About</span>
-						<select
-							className="input"
-							value={theme ?? ''}
-							onChange={(event) => onTheme((event.target.value || null) as ThemeId | null)}
-						>
-							<option value="">everything a little</option>
-							{QUALITIES.map((quality) => (
-								<optgroup key={quality} label={QUALITY_NAMES[quality]}>
-									{THEME_IDS.filter((id) => themeOf(id).main === quality).map((id) => (
-										<option key={id} value={id}>
-											{themeOf(id).name}
-										</option>
-									))}
-								</optgroup>
-							))}
+						<select className="input" value={day?.id ?? ''} onChange={(event) => onTheme(event.target.value || null)}>
+							{role === 'hard' && <option value="">everything a little</option>}
+							{role === 'hard'
+								? QUALITIES.map((quality) => (
+										<optgroup key={quality} label={QUALITY_NAMES[quality]}>
+											{optionsOf(recipes.filter(({ main }) => main === quality))}
+										</optgroup>
+									))
+								: optionsOf(recipes)}
 						</select>
 					</label>
 				)}
-				<label className={`field w-[150px] ${day ? 'hidden' : ''}`}>
+				<label className={`field w-[150px] ${about ? 'hidden' : ''}`}>
 					<span className="label">Priority</span>
 					<select
 						className="input"
@@ -204,7 +205,7 @@ export function ProposePanel({
 					))}
 				</fieldset>
 			</details>
-			{day && theme && <p className="mt-1 text-[14.5px]">{sayTheme(theme, QUALITY_NAMES)}</p>}
+			{day && about && <p className="mt-1 text-[14.5px]">{sayTheme(day, QUALITY_NAMES)}</p>}
 			{!ready && <p className="dim mt-1 text-[14px]">Pick a squad and who comes; the proposal goes by their rungs.</p>}
 			{problem && (
 				<p className="problem mt-1" role="alert">
@@ -219,7 +220,7 @@ export function ProposePanel({
 							{Math.round(proposal.minutes)} minutes.
 						</b>{' '}
 						{shortfalls.length === 0
-							? day
+							? about
 								? 'What the day is about is reached within a twentieth.'
 								: 'Every target is reached within a twentieth.'
 							: `Under its target: ${sayShortfalls(shortfalls)}`}

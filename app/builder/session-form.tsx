@@ -16,15 +16,15 @@ import type { Library } from '#core/vocabulary/library'
 import { type BuildPack, limitedAthletes } from '#core/plan/build-pack'
 import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { Proposal } from '#core/plan/propose-session'
-import type { Quality } from '#core/plan/targets'
-import { SURFACES } from '#core/vocabulary/words'
+import { SURFACES, type Quality } from '#core/vocabulary/words'
 import { TextField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
 import { EntryRow } from './entry-row'
 import { type Made, ProposePanel } from './propose-panel'
 import type { SessionEntry } from '#core/vocabulary/entry'
-import { type SessionDraft, THEME_IDS } from '#core/vocabulary/session'
-import { themeOf } from '#core/plan/themes'
+import type { SessionDraft } from '#core/vocabulary/session'
+import type { Theme } from '#core/vocabulary/theme'
+import { themeOn } from '#core/plan/themes'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { NumberField } from '../ui/number-field'
 import { proposedEntries, putOn, readableEntries } from './sheet-entries'
@@ -32,7 +32,8 @@ import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
 import { useSubmission } from '../ui/post-form'
 
-const PROPOSED_TITLES = ['Speed and power', ...THEME_IDS.map((id) => themeOf(id).name)]
+/** What a proposal without a theme is called. */
+const UNTHEMED = 'Speed and power'
 
 interface Props {
 	initial: SessionDraft
@@ -46,6 +47,7 @@ interface Props {
 	athletes: { id: string; name: string; squadIds: string[] }[]
 	drills: Drill[]
 	ladders: Ladder[]
+	themes: Theme[]
 	templates: KeptTemplate[]
 	problems: Record<string, string> | undefined
 	submitLabel: string
@@ -61,6 +63,7 @@ export function SessionForm({
 	athletes,
 	drills,
 	ladders,
+	themes,
 	templates,
 	problems = {},
 	submitLabel,
@@ -86,8 +89,9 @@ export function SessionForm({
 			drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])),
 			ladders: Object.fromEntries(ladders.map((ladder) => [ladder.id, ladder])),
 			schools: {},
+			themes: Object.fromEntries(themes.map((theme) => [theme.id, theme])),
 		}),
-		[drills, ladders],
+		[drills, ladders, themes],
 	)
 	const picks = useMemo(
 		() =>
@@ -138,10 +142,10 @@ export function SessionForm({
 		const { title, surface: ground, plannedMinutes } = draft
 		setBefore({ entries: draft.entries, title, theme: draft.theme ?? null, surface: ground, plannedMinutes })
 		// A title nobody typed follows the proposal.
-		const isTyped = title !== '' && !PROPOSED_TITLES.includes(title)
+		const isTyped = title !== '' && title !== UNTHEMED && !themes.some(({ name }) => name === title)
 		set({
 			entries,
-			title: isTyped ? title : theme ? themeOf(theme).name : 'Speed and power',
+			title: isTyped ? title : (theme && library.themes[theme]?.name) || UNTHEMED,
 			...(theme ? { theme } : {}),
 			...(surface === undefined ? {} : { surface }),
 			...(inMinutes === undefined ? {} : { plannedMinutes: inMinutes }),
@@ -428,7 +432,7 @@ function previewOf(
 		priority,
 		kept: pack.kept.filter((quality) => quality !== priority),
 		surface: pack.surface,
-		theme: draft.theme ?? null,
+		theme: themeOn(library.themes, draft),
 	}
 	return previewSheet(readableEntries(draft.entries, library), people, {
 		library,

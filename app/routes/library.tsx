@@ -6,7 +6,9 @@ import { may } from '#server/access/roles'
 import { readLibraryPage } from '#server/library/read-library-pages'
 import type { Route } from './+types/library'
 import { signedIn } from '../request-guard'
+import { QUALITY_NAMES } from '#core/plan/targets'
 import { FamilyMark } from '../ui/glyphs'
+import { ROLE_WORDS } from '../ui/theme-words'
 import { sentences } from '#core/words/sentences'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Library · Dromos' }]
@@ -19,7 +21,9 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	}
 }
 
-export default function LibraryPage({ loaderData: { drills, ladders, schools, mayWrite } }: Route.ComponentProps) {
+export default function LibraryPage({
+	loaderData: { drills, ladders, themes, schools, mayWrite },
+}: Route.ComponentProps) {
 	const [search, setSearch] = useState('')
 	const wanted = search.trim().toLowerCase()
 	const shown = drills.filter(
@@ -34,7 +38,7 @@ export default function LibraryPage({ loaderData: { drills, ladders, schools, ma
 					<h1>Library</h1>
 					<p className="dim mt-1">
 						{drills.length} drills on {ladders.filter((ladder) => !ladder.path).length} ladders, three ways back,{' '}
-						{schools.length} schools.
+						{themes.length} themes of a session, {schools.length} schools.
 					</p>
 				</div>
 				{mayWrite && (
@@ -44,6 +48,9 @@ export default function LibraryPage({ loaderData: { drills, ladders, schools, ma
 						</Link>
 						<Link className="btn btn-quiet" to="/library/ladders/new">
 							Write a ladder
+						</Link>
+						<Link className="btn btn-quiet" to="/library/themes/new">
+							Write a theme
 						</Link>
 					</div>
 				)}
@@ -65,6 +72,26 @@ export default function LibraryPage({ loaderData: { drills, ladders, schools, ma
 									{ladder.rungs} rungs, {inSentence(ladder.from)} to {inSentence(ladder.to)}
 								</span>
 							</div>
+						</li>
+					))}
+				</ul>
+			</section>
+			<section className="mt-8">
+				<h2>Themes</h2>
+				<p className="dim mt-0.5">
+					What a session is proposed from: one main quality, at most one second, the rest kept.
+				</p>
+				<ul className="mt-2 grid gap-x-10 sm:grid-cols-2">
+					{themes.map((theme) => (
+						<li key={theme.id} className="rule py-2">
+							<Link className="font-bold hover:underline" to={`/library/themes/${theme.id}`}>
+								{theme.name}
+							</Link>{' '}
+							<span className="dim text-[13.5px]">
+								{theme.main ? QUALITY_NAMES[theme.main] : ROLE_WORDS[theme.role]}
+								{theme.own && ' · the club’s own'}
+							</span>
+							<span className="block text-[14px]">{theme.about}</span>
 						</li>
 					))}
 				</ul>

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link, data, redirect, useFetcher } from 'react-router'
 import { addDays, mondayOf } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
-import { LEVELS, type Level, PHASES, type Phase } from '#core/vocabulary/words'
+import { LEVELS, type Level, PHASES, type Phase, QUALITIES, type Quality } from '#core/vocabulary/words'
 import {
 	BLOCK_WEEKS,
 	type BlockPlan,
@@ -11,9 +11,9 @@ import {
 	defaultPhases,
 	defaultShape,
 } from '#core/plan/block'
-import { themeOf } from '#core/plan/themes'
-import { QUALITIES, QUALITY_NAMES, QUALITY_OF, type Quality, targetOf } from '#core/plan/targets'
-import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
+import { type Themes, themeOn } from '#core/plan/themes'
+import { QUALITY_NAMES, targetOf } from '#core/plan/targets'
+import { QUANTITIES, type Quantity, QUALITY_OF } from '#core/vocabulary/entry'
 import { todayAt } from '#server/clock'
 import { makeBlock, readBlockPlan } from '#server/plan/make-block'
 import { readBlockForm } from '#server/plan/read-block-form'
@@ -56,7 +56,7 @@ const PHASE_NAMES: Record<Phase, string> = {
 
 /** From an emphasis to weeks of sessions: what each week asks, before anything is made. */
 export default function PlanBlock({ loaderData }: Route.ComponentProps) {
-	const { squads, monday, copied } = loaderData
+	const { squads, monday, themes, copied } = loaderData
 	const sender = useFetcher<typeof action>()
 	const submission = useSubmission(sender.state)
 	const [squadId, setSquadId] = useState(copied?.squadId ?? squads[0]?.id ?? '')
@@ -91,7 +91,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 	let problem = sender.data && 'problem' in sender.data ? sender.data.problem : null
 	let sessions: ReturnType<typeof blockSessions> = []
 	try {
-		sessions = blockSessions(plan, squad?.spacingMetH)
+		sessions = blockSessions(plan, themes, squad?.spacingMetH)
 	} catch (error) {
 		problem = error instanceof RangeError ? error.message : 'This cannot be planned.'
 	}
@@ -312,7 +312,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 										.filter((session) => session.week === week + 1 && session.theme !== null)
 										.map((session) => (
 											<span key={session.day} className="block text-[13px]">
-												{shortDay(session.day).slice(0, 3)} {themeOf(session.theme!).name.toLowerCase()}
+												{shortDay(session.day).slice(0, 3)} {themes[session.theme!]?.name.toLowerCase()}
 											</span>
 										))}
 								</th>
@@ -362,7 +362,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 								</td>
 								{QUANTITIES.map((quantity) => (
 									<td key={quantity} className="num min-w-[84px] pl-3 text-right">
-										{askedIn(sessions, week + 1, quantity, plan, squad?.levels)}
+										{askedIn(sessions, week + 1, quantity, plan, squad?.levels, themes)}
 									</td>
 								))}
 							</tr>
@@ -415,8 +415,9 @@ function askedIn(
 	quantity: Quantity,
 	plan: BlockPlan,
 	levels: Record<Quality, number[]> | undefined,
+	themes: Themes,
 ): string {
-	const there = LEVELS.filter((level) => (levels?.[QUALITY_OF[quantity] as Quality][level - 1] ?? 1) > 0)
+	const there = LEVELS.filter((level) => (levels?.[QUALITY_OF[quantity]][level - 1] ?? 1) > 0)
 	const asked = (level: Level) =>
 		sessions
 			.filter((session) => session.week === week)
@@ -427,7 +428,7 @@ function askedIn(
 						share,
 						phase,
 						role,
-						theme,
+						theme: themeOn(themes, { theme, role }),
 						priority: plan.priority,
 						kept: plan.kept,
 						surface: null,

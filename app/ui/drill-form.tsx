@@ -18,6 +18,7 @@ import { MeanwhileNote, type Overtaken } from './meanwhile-note'
 import { PostForm } from './post-form'
 import { readNumber } from '#core/measure/read-number'
 import { readClock, writeClock } from '#core/words/rests'
+import { idFrom } from './id-from'
 import { NumberField } from './number-field'
 
 interface Props {
@@ -34,13 +35,6 @@ const lines = (text: string) =>
 		.split('\n')
 		.map((line) => line.trim())
 		.filter((line) => line !== '')
-const idFrom = (name: string) =>
-	name
-		.toLowerCase()
-		.normalize('NFD')
-		.replace(/[^a-z0-9]+/g, '-')
-		.replace(/^-+|-+$/g, '')
-		.slice(0, 40)
 const number = (text: string): number | undefined => (text.trim() === '' ? undefined : (readNumber(text) ?? Number.NaN))
 
 /** Everything a drill says of itself. Lists are one a line; a fault and its correction stand on one line with a colon. */

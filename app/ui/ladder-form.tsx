@@ -5,6 +5,7 @@ import { PARAMETERS } from '#core/vocabulary/parameters'
 import type { Drill } from '#core/vocabulary/drill'
 import type { Ladder, PassCriterion, Rung } from '#core/vocabulary/ladder'
 import { readClock, writeClock } from '#core/words/rests'
+import { idFrom } from './id-from'
 import { NumberField } from './number-field'
 import { PARAMETER_WORDS } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'
@@ -20,13 +21,6 @@ interface Props {
 	overtaken?: Overtaken | undefined
 }
 
-const idFrom = (name: string) =>
-	name
-		.toLowerCase()
-		.normalize('NFD')
-		.replace(/[^a-z0-9]+/g, '-')
-		.replace(/^-+|-+$/g, '')
-		.slice(0, 40)
 const PASSES: [string, PassCriterion, string][] = [
 	['quality', { kind: 'quality' }, 'good by eye'],
 	['time-within', { kind: 'time-within', percent: 3 }, 'within 3 % of the usual'],

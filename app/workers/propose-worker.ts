@@ -22,7 +22,7 @@ self.onmessage = ({ data: { pack, library, options } }: MessageEvent<ProposalAsk
 	try {
 		const proposal = propose(options)
 		say({ proposal })
-		for (const alternative of alternativesOf(options, proposal, options.surface ?? pack.surface))
+		for (const alternative of alternativesOf(options, proposal, options.surface ?? pack.surface, library.themes))
 			say({ alternative, proposal: propose(alternative.options) })
 		say({ done: true })
 	} catch (error) {

@@ -182,7 +182,8 @@ export function stepsOf(
 	return ladder.rungs.flatMap((rung, index) => {
 		const drill = drills[rung.drillId]
 		if (!drill || index < begins || unused(rung)) return []
-		const kept = index <= always || !refused(formOf(drill, rung.parameters, { drills, ladders, schools: {} }))
+		const kept =
+			index <= always || !refused(formOf(drill, rung.parameters, { drills, ladders, schools: {}, themes: {} }))
 		return kept ? [{ rung, index }] : []
 	})
 }

@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest'
 import type { LogEvent, Mark } from '../vocabulary/events'
 import { athlete, decide, line, rep, sheet, stamp } from '../../tests/support/on-the-line'
 import { doseLeft } from './dose-left'
-import { likelyDoubles, pairOf } from './likely-doubles'
 import { isNext, nextInQueue, progressOf, restLeft } from './line-progress'
 import { liveAdvice, readyOf } from './live-advice'
 import { positionAt, queueOrder } from './queue-order'
@@ -153,52 +152,6 @@ describe('the queue', () => {
 			}),
 		)
 		expect(ids(moves)).toBe('acdb')
-	})
-})
-
-describe('one rep or two', () => {
-	const twice = (apartS: number, deviceId: string, change: Partial<Mark> = {}): [Mark, Mark] => {
-		const first = rep(1, 1.9, 3.3)
-		return [
-			first,
-			{
-				...rep(1, 1.91, 3.32, {}, deviceId),
-				deviceTime: new Date(Date.parse(first.deviceTime) + apartS * 1000).toISOString(),
-				...change,
-			} as Mark,
-		]
-	}
-	it('asks when two phones log one athlete within half the rest', () => {
-		expect(likelyDoubles(twice(8, 'other'), [line()])).toHaveLength(1)
-		expect(likelyDoubles(twice(59, 'other'), [line()])).toHaveLength(1)
-		expect(likelyDoubles(twice(61, 'other'), [line()])).toEqual([])
-		expect(likelyDoubles(twice(61, 'other'), [line({ rest: { repsS: 10, setsS: 10 } })])).toEqual([])
-	})
-	it('does not ask about one phone, nor about two reps the gates saw, nor again once it was answered', () => {
-		expect(likelyDoubles(twice(8, 'd'), [line()])).toEqual([])
-		const [a, b] = twice(8, 'other')
-		expect(
-			likelyDoubles(
-				[
-					{ ...a, source: 'x' },
-					{ ...b, source: 'y' },
-				],
-				[line()],
-			),
-		).toEqual([])
-		expect(likelyDoubles([a, b], [line()], new Set([pairOf(b, a)]))).toEqual([])
-	})
-	it('asks about one run of the gates that became two marks, however far apart', () => {
-		const [a, b] = twice(500, 'other')
-		expect(
-			likelyDoubles(
-				[
-					{ ...a, source: 'x' },
-					{ ...b, source: 'x' },
-				],
-				[line()],
-			),
-		).toHaveLength(1)
 	})
 })
 

@@ -339,6 +339,67 @@ describe('a weight that is worn', () => {
 	})
 })
 
+describe('a weight worn on the middle reps', () => {
+	// Six reps: the first free, two to five with it (four of six), the last free.
+	const own = line({
+		parameters: { distanceM: 20, loadG: 200 },
+		carried: { segment: 'shank', fromJointCm: 10, grams: 200 },
+	})
+	const at20 = (n: number, timeS: number, change: Partial<Mark> = {}) => rep(n, 1.9, timeS, change)
+	it('the first rep is said to be free, and is held against nothing', () => {
+		expect(advise([], { own })).toEqual({
+			lead: 'Without the weight.',
+			rest: 'The first rep is free: the others are held against it.',
+			endTheSet: false,
+			act: null,
+		})
+		// A line of before wears it from the first rep on.
+		expect(advise([], { own: line({ parameters: { distanceM: 20, loadG: 200 } }) }).lead).toBe('First one.')
+	})
+	it('comes off from 5 % slower than the best free rep, whatever the reps with it were', () => {
+		// 5 % of 3.20 s is 0.16 s: 3.36 s is the limit.
+		expect(advise([at20(1, 3.2), at20(2, 3.35)], { own }).lead).toBe('With the weight.')
+		expect(advise([at20(1, 3.2), at20(2, 3.36)], { own })).toMatchObject({
+			lead: 'Take it off now.',
+			rest: expect.stringMatching(/^5\.0 % slower, the limit is 5 %\./),
+		})
+		// Slower than the last one with it, near the free one: it stays on.
+		expect(advise([at20(1, 3.2), at20(2, 3.1), at20(3, 3.3)], { own }).lead).toBe('With the weight.')
+	})
+	it('the last rep with it is what is read, not one before it', () => {
+		expect(advise([at20(1, 3.2), at20(2, 3.5), at20(3, 3.25)], { own }).lead).toBe('With the weight.')
+	})
+	it('is held against runs timed alike, and the best of the others where none of those was free', () => {
+		const phone = (n: number, timeS: number) =>
+			at20(n, timeS, { value: { splits: [{ distanceM: 20, timeS }], method: 'phone' } } as Partial<Mark>)
+		// The free rep was timed by gates: two by phone are held against each other, 3.40 to 3.60 s are 5.9 %.
+		expect(advise([at20(1, 3.0), phone(2, 3.4)], { own }).lead).toBe('With the weight.')
+		expect(advise([at20(1, 3.0), phone(2, 3.4), phone(3, 3.6)], { own })).toMatchObject({
+			lead: 'Take it off now.',
+			rest: expect.stringMatching(/^5\.9 % slower/),
+		})
+	})
+	it('a rep of another drill is no rep of this one', () => {
+		const swapped = at20(2, 3.6, { asDrill: { drillId: 'pogo', drillVersion: 1 } } as Partial<Mark>)
+		expect(advise([at20(1, 3.2), swapped], { own }).lead).toBe('With the weight.')
+	})
+	it('is worn on four of six, and said to come off before the last', () => {
+		const marks = [1, 2, 3, 4, 5].map((n) => at20(n, 3.22))
+		expect(advise(marks.slice(0, 4), { own })).toMatchObject({
+			lead: 'With the weight.',
+			rest: expect.stringMatching(/^Worn on 3 of 4 reps \(75 %/),
+		})
+		expect(advise(marks, { own })).toEqual({
+			lead: 'Take it off.',
+			rest: 'What is left is free: finish fast. Worn on 4 of 5 reps (80 %, usual 50–70), 7 min (20–40).',
+			endTheSet: false,
+			act: null,
+		})
+		// Done, there is nothing to take off.
+		expect(advise([...marks, at20(6, 3.2)], { own }).lead).not.toMatch(/weight|Take it off/)
+	})
+})
+
 describe('the drill that is done', () => {
 	it('is the line’s, or the one swapped in, in the version that is on the phone', () => {
 		const [start, pogo] = [STARTER_LIBRARY.drills['three-point-start']!, STARTER_LIBRARY.drills.pogo!]

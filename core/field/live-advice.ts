@@ -229,7 +229,7 @@ function loadAdvice(
 		draft: { ...at(progress), type: 'decision', kind: 'load-off', value: { reason } },
 		moveOn: false,
 	})
-	if (slower !== null && slower >= limit)
+	if (slower !== null && slower >= limit - 1e-9)
 		return {
 			lead: 'Take it off now.',
 			rest: `${writePercent(slower)} slower, the limit is ${limit} %. ${said}`,

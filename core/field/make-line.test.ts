@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import { makeLine } from './make-line'
+import { drillNamed, makeLine } from './make-line'
 
 const place = { id: 'l', entryId: 'e', athleteId: 'a' }
 const planned = { dose: { sets: 2, reps: 3 }, parameters: {}, rest: { repsS: 60, setsS: 120 } }
@@ -54,6 +54,56 @@ describe('a line as the field shows it', () => {
 		expect(of('broad-jump', { sides })).not.toHaveProperty('sides')
 		// Ticked off by eye: a set is of both.
 		expect(of('step-and-stick')).not.toHaveProperty('sided')
+	})
+	it('wears a weight where the plan says so', () => {
+		const carried = { segment: 'shank' as const, fromJointCm: 10, grams: 200 }
+		const wearing = (worn: typeof carried | null) =>
+			makeLine(place, { ...planned, carried: worn }, STARTER_LIBRARY.drills['three-point-start']!, QUALITY_FIRST)
+		expect(wearing(carried).carried).toEqual(carried)
+		expect(wearing(null)).not.toHaveProperty('carried')
+	})
+	it('a complex has its other pieces from the drills the sheet brings, the newest of each', () => {
+		const [squat, start] = [STARTER_LIBRARY.drills['slow-split-squat']!, STARTER_LIBRARY.drills['three-point-start']!]
+		const drills = {
+			'slow-split-squat/1': { ...squat, version: 1, name: 'Old squat' },
+			'slow-split-squat/7': { ...squat, version: 7, name: 'New squat' },
+			'slow-split-squat/3': { ...squat, version: 3, name: 'Squat' },
+			[`${start.id}/${start.version}`]: start,
+		}
+		expect(drillNamed(drills, 'slow-split-squat')?.name).toBe('New squat')
+		expect(drillNamed(drills, start.id)).toBe(start)
+		expect(drillNamed(drills, 'pogo')).toBeNull()
+		const piece = (drillId: string, judged: boolean) => ({
+			drillId,
+			judged,
+			reps: 3,
+			parameters: {},
+			rest: { repsS: 0, setsS: 0 },
+		})
+		const made = (first: string) =>
+			makeLine(
+				place,
+				{ ...planned, pieces: [piece(first, false), piece(start.id, true)] as never },
+				start,
+				QUALITY_FIRST,
+				{ target: '1.90 s' },
+				(id) => drillNamed(drills, id),
+			)
+		expect(
+			made(squat.id).pieces?.map(({ drillName, target, judged, reps }) => [drillName, target, judged, reps]),
+		).toEqual([
+			['New squat', 'good by eye', false, 3],
+			['Three-point start', '1.90 s', true, 3],
+		])
+		// With a piece nobody knows it is the judged one alone.
+		expect(made('nobody-knows')).not.toHaveProperty('pieces')
+		const alone = makeLine(
+			place,
+			{ ...planned, pieces: [piece(squat.id, false), piece(start.id, true)] as never },
+			start,
+			QUALITY_FIRST,
+		)
+		expect(alone).not.toHaveProperty('pieces')
 	})
 	it('is what its athlete’s own says, and empty where it is closed', () => {
 		expect(of('broad-jump', {}, { target: '2.40 m', over: 'left knee' })).toMatchObject({

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
+import type { Theme } from '../vocabulary/theme'
 import type { Drill } from '../vocabulary/drill'
 import type { Ladder, Rung } from '../vocabulary/ladder'
-import { drillProblems, ladderProblems } from './document-problems'
+import { drillProblems, ladderProblems, themeProblems } from './document-problems'
 
 // What a shape cannot say: a stand-in that loads what it is to spare, bounds the wrong way round, six rebounds a set,
 // a timed drill without a start; a rung without its drill, its mark, its gate or its level.
@@ -157,5 +158,55 @@ describe('a ladder', () => {
 			[`rungs.${at}.level`]: `${drill('depth-jump').name} opens at level 2 and never below.`,
 		})
 		expect(withRung('shock', 2, { level: 1 })).toEqual({})
+	})
+})
+
+describe('the recipe of a session', () => {
+	const wrong = (change: Partial<Theme>, id = 'acceleration') =>
+		themeProblems({ ...STARTER_LIBRARY.themes[id]!, ...change }, STARTER_LIBRARY)
+	const starts = {
+		part: 'Starts',
+		forms: [{ level: 1 as const, drillId: 'standing-start' }],
+		quantity: 'fastMetres' as const,
+	}
+	it('names drills and ladders there are, and no way back', () => {
+		expect(wrong({ pieces: [starts, { part: 'A', ladderId: 'gone', quantity: null }] })).toEqual({
+			'pieces.1': '“gone” is not a ladder of the library.',
+		})
+		expect(wrong({ opening: [{ part: 'A', drillId: 'gone' }] })).toEqual({
+			'opening.0': '“gone” is not a drill of the library.',
+		})
+		expect(wrong({ closing: [{ ...starts, forms: [{ level: 1, drillId: 'gone' }] }] })).toHaveProperty(['closing.0'])
+		const back = Object.values(STARTER_LIBRARY.ladders).find(({ path }) => path !== undefined)!
+		expect(wrong({ kept: [{ part: 'A', ladderId: back.id, quantity: null }] })['kept.0']).toMatch(/is a way back/)
+	})
+	it('has one form for a level, the lowest first', () => {
+		const forms = (...levels: (1 | 2 | 3)[]) =>
+			wrong({ pieces: [{ ...starts, forms: levels.map((level) => ({ level, drillId: 'standing-start' })) }] })
+		expect(forms(1, 2, 3)).toEqual({})
+		expect(forms(2)).toEqual({})
+		expect(forms(2, 1)).toHaveProperty(['pieces.0'])
+		expect(forms(1, 1)).toHaveProperty(['pieces.0'])
+	})
+	it('never asks for more than five rebounds a set', () => {
+		const rebounds = (reps: number) =>
+			wrong({ pieces: [starts, { part: 'A', drillId: 'depth-jump', dose: { sets: 2, reps } }] })
+		expect(rebounds(5)).toEqual({})
+		expect(rebounds(6)).toEqual({ 'pieces.1': 'Never more than 5 rebounds a set.' })
+	})
+	it('of a hard day is about one quality, another at most second, and has a piece for the first', () => {
+		expect(wrong({ main: null })).toHaveProperty('main')
+		expect(wrong({ second: 'sprint' })).toHaveProperty('second')
+		expect(wrong({ second: null })).toEqual({})
+		expect(wrong({ main: 'throw', second: null })).toEqual({
+			pieces: 'No piece is there for what the day is about.',
+		})
+		expect(wrong({ pieces: [{ part: 'A', ladderId: 'acceleration', quantity: null }] })).toHaveProperty('pieces')
+	})
+	it('of another day is about nothing, keeps nothing and has no turn in a block', () => {
+		expect(wrong({ main: 'sprint' }, 'tests')).toHaveProperty('main')
+		expect(wrong({ second: 'sprint' }, 'tendon')).toHaveProperty('main')
+		expect(wrong({ kept: [{ part: 'A', ladderId: 'cut', quantity: null }] }, 'tests')).toHaveProperty('kept')
+		expect(wrong({ inBlock: { peaking: 1 } }, 'tests')).toHaveProperty('inBlock')
 	})
 })

@@ -1,7 +1,9 @@
 import { PARAMETERS } from '../vocabulary/parameters'
 import type { Drill } from '../vocabulary/drill'
+import { QUALITY_OF } from '../vocabulary/entry'
 import type { Ladder } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
+import type { Theme, ThemePiece } from '../vocabulary/theme'
 import { needsLevelTwo } from '../rules/s4-level-age-mass'
 import { formOf } from '../rules/form'
 
@@ -69,5 +71,45 @@ export function ladderProblems(ladder: Ladder, library: Library, before: Ladder 
 		if (needsLevelTwo(formOf(drill, rung.parameters, library)) && rung.level < 2)
 			problems[at('level')] = `${drill.name} opens at level 2 and never below.`
 	})
+	return problems
+}
+
+/** What a shape cannot say about the recipe of a session, by field. */
+export function themeProblems(theme: Theme, library: Library): Record<string, string> {
+	const problems: Record<string, string> = {}
+	const { role, main, second, pieces, kept, inBlock } = theme
+	const place = (field: 'opening' | 'pieces' | 'kept' | 'closing', piece: ThemePiece, index: number) => {
+		const at = `${field}.${index}`
+		if ('ladderId' in piece) {
+			const ladder = library.ladders[piece.ladderId]
+			if (!ladder) problems[at] = `“${piece.ladderId}” is not a ladder of the library.`
+			else if (ladder.path)
+				problems[at] = `${ladder.name} is a way back: it is walked by who needs it, never put in a session.`
+			return
+		}
+		const ids = 'forms' in piece ? piece.forms.map(({ drillId }) => drillId) : [piece.drillId]
+		for (const id of ids) if (!library.drills[id]) problems[at] = `“${id}” is not a drill of the library.`
+		if ('forms' in piece) {
+			const levels = piece.forms.map(({ level }) => level)
+			if (levels.some((level, next) => next > 0 && level <= levels[next - 1]!))
+				problems[at] = 'One form for a level, the lowest level first.'
+		} else if (library.drills[piece.drillId]?.intensity === 'shock' && (piece.dose?.reps ?? 0) > 5)
+			problems[at] = 'Never more than 5 rebounds a set.'
+	}
+	for (const field of ['opening', 'pieces', 'kept', 'closing'] as const)
+		theme[field].forEach((piece, index) => place(field, piece, index))
+	if (role !== 'hard') {
+		if (main !== null || second !== null) problems.main = 'Only a hard day is about something.'
+		if (kept.length > 0) problems.kept = 'Only a hard day keeps something beside.'
+		if (Object.values(inBlock).some((turn) => turn !== undefined))
+			problems.inBlock = 'A block gives turns to hard days alone.'
+		return problems
+	}
+	if (main === null) problems.main = 'What is the day about?'
+	else if (main === second) problems.second = 'The second quality is another one than the first.'
+	else if (
+		!pieces.some((piece) => 'quantity' in piece && piece.quantity !== null && QUALITY_OF[piece.quantity] === main)
+	)
+		problems.pieces = 'No piece is there for what the day is about.'
 	return problems
 }

@@ -16,7 +16,7 @@ function libraryOf({ ladder, drills, paths }: Documents): Library {
 	let known = libraries.get(paths)
 	if (!known) libraries.set(paths, (known = new WeakMap()))
 	let library = known.get(drills)
-	if (!library) known.set(drills, (library = { drills, ladders: paths, schools: {} }))
+	if (!library) known.set(drills, (library = { drills, ladders: paths, schools: {}, themes: {} }))
 	// A ladder of the club's own, or an older version: cited, not the library's.
 	return paths[ladder.id] === ladder ? library : { ...library, ladders: { ...paths, [ladder.id]: ladder } }
 }

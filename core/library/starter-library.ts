@@ -5,14 +5,15 @@ import { SPRINT_DRILLS } from './drills-sprint'
 import { THROWING_DRILLS } from './drills-throw'
 import { LADDERS } from './ladders'
 import { SCHOOLS } from './schools'
+import { THEMES } from './themes'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
 import { WrongValue } from '../vocabulary/wrong-value'
 
-const byId = <T extends { id: string }>(items: T[]): Record<string, T> =>
+const byId = <T extends { id: string }>(items: readonly T[]): Record<string, T> =>
 	Object.fromEntries(items.map((item) => [item.id, item]))
 
-/** The drills, ladders and schools every club starts with. */
+/** The drills, ladders, schools and themes every club starts with. */
 export const STARTER_LIBRARY: Library = {
 	drills: byId([
 		...PREPARING_DRILLS,
@@ -24,6 +25,7 @@ export const STARTER_LIBRARY: Library = {
 	]),
 	ladders: byId(LADDERS),
 	schools: byId(SCHOOLS),
+	themes: byId(THEMES),
 }
 
 /** The rung and its place, counted from 0 at the bottom. Throws RangeError for an unknown rung id. */

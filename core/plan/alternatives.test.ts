@@ -9,6 +9,7 @@ import {
 	plainRequest,
 } from '../../tests/support/plain-squad'
 import { metresOf } from '../dose/dose-count'
+import { STARTER_LIBRARY } from '../library/starter-library'
 import { alternativesOf } from './alternatives'
 import type { ProposeOptions } from './build-pack'
 import { type Proposal, proposeSession } from './propose-session'
@@ -21,7 +22,7 @@ const options: ProposeOptions = {
 }
 const made = (minutes: number) => ({ minutes, entries: [], shortfalls: [] }) as Proposal
 const ask = (change: Partial<ProposeOptions>, minutes = 73, surface: 'indoor' | 'grass' | null = null) =>
-	alternativesOf({ ...options, ...change }, made(minutes), surface)
+	alternativesOf({ ...options, ...change }, made(minutes), surface, STARTER_LIBRARY.themes)
 
 describe('what else there is', () => {
 	it('is less time, the next theme of the quality, a hall and no boxes', () => {
@@ -61,7 +62,7 @@ describe('a session in a hall of 30 m', () => {
 	const asked = plainRequest(squad)
 	const hall = proposeSession({
 		...asked,
-		target: { ...asked.target, theme: 'top-speed', surface: 'indoor' },
+		target: { ...asked.target, theme: STARTER_LIBRARY.themes['top-speed']!, surface: 'indoor' },
 		context: { ...asked.context, surface: 'indoor', roomM: 30 },
 	})
 	it('has no run that does not fit, and sprints over what does', () => {

@@ -1,10 +1,9 @@
-import type { ThemeId } from '../vocabulary/session'
-import { THEME_IDS } from '../vocabulary/session'
+import type { Theme } from '../vocabulary/theme'
 import type { Surface } from '../vocabulary/words'
 import type { ProposeOptions } from './build-pack'
 import type { Proposal } from './propose-session'
 import { HALL_M } from './room'
-import { themeOf } from './themes'
+import { type Themes, themesFor } from './themes'
 
 export const ALTERNATIVES = ['shorter', 'another', 'indoors', 'without-boxes'] as const
 export type AlternativeId = (typeof ALTERNATIVES)[number]
@@ -26,16 +25,22 @@ const BOXES = /\bbox\b|hurdle|\bstep\b/
  *
  * @param options what the proposal was made from
  * @param surface what is under foot
+ * @param themes the library's
  */
-export function alternativesOf(options: ProposeOptions, proposal: Proposal, surface: Surface | null): Alternative[] {
+export function alternativesOf(
+	options: ProposeOptions,
+	proposal: Proposal,
+	surface: Surface | null,
+	themes: Themes,
+): Alternative[] {
 	const { theme, kit, roomM } = options
 	const minutes = 5 * Math.floor((proposal.minutes - SHORTER_MIN) / 5)
-	const next = theme ? after(theme) : null
+	const next = theme ? after(theme, themes) : null
 	const boxes = kit === null ? [] : [...kit].filter((one) => BOXES.test(one))
 	const all: (Alternative | null)[] = [
 		minutes >= LEAST_MIN ? { id: 'shorter', label: `Shorter: ${minutes} min`, options: { ...options, minutes } } : null,
 		next
-			? { id: 'another', label: `Another: ${themeOf(next).name.toLowerCase()}`, options: { ...options, theme: next } }
+			? { id: 'another', label: `Another: ${next.name.toLowerCase()}`, options: { ...options, theme: next.id } }
 			: null,
 		surface === 'indoor' && roomM != null
 			? null
@@ -56,8 +61,10 @@ export function alternativesOf(options: ProposeOptions, proposal: Proposal, surf
 }
 
 /** The next theme of the same quality, round and round; null where it is the only one. */
-function after(theme: ThemeId): ThemeId | null {
-	const alike = THEME_IDS.filter((id) => themeOf(id).main === themeOf(theme).main)
+function after(id: string, themes: Themes): Theme | null {
+	const theme = themes[id]
+	if (!theme) return null
+	const alike = themesFor(themes, theme.role).filter(({ main }) => main === theme.main)
 	const next = alike[(alike.indexOf(theme) + 1) % alike.length]!
 	return next === theme ? null : next
 }

@@ -13,8 +13,10 @@ import {
 	replanShape,
 	weekRoles,
 } from './block'
+import { STARTER_LIBRARY } from '../library/starter-library'
 import { type CalendarItem, checkCalendar } from './calendar-checks'
 
+const { themes } = STARTER_LIBRARY
 const MONDAY = '2026-11-30'
 const DAYS = [
 	{ weekday: 2, startTime: '17:30', minutes: 90 },
@@ -46,6 +48,7 @@ describe('a block', () => {
 	it('gives every training day its session, with the heaviest week whole and the last unloading', () => {
 		const sessions = blockSessions(
 			completePlan({ start: MONDAY, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: DAYS }),
+			themes,
 		)
 		expect(sessions).toHaveLength(10)
 		expect(sessions.map((session) => session.share)).toEqual([0.83, 0.83, 0.9, 0.9, 0.96, 0.96, 1, 1, 0.5, 0.5])
@@ -66,10 +69,10 @@ describe('a block', () => {
 			shape: defaultShape(4),
 			days: DAYS,
 		})
-		expect(() => blockSessions({ ...plan, start: '2026-12-01' })).toThrow('is not a Monday')
-		expect(() => blockSessions({ ...plan, shape: [100, 110] })).toThrow('4 weeks with 2 loads')
-		expect(() => blockSessions({ ...plan, days: [] })).toThrow('at least one training day')
-		expect(() => blockSessions({ ...plan, shape: [100, 110, 500, 60] })).toThrow('outside 20 to 200')
+		expect(() => blockSessions({ ...plan, start: '2026-12-01' }, themes)).toThrow('is not a Monday')
+		expect(() => blockSessions({ ...plan, shape: [100, 110] }, themes)).toThrow('4 weeks with 2 loads')
+		expect(() => blockSessions({ ...plan, days: [] }, themes)).toThrow('at least one training day')
+		expect(() => blockSessions({ ...plan, shape: [100, 110, 500, 60] }, themes)).toThrow('outside 20 to 200')
 	})
 })
 
@@ -116,7 +119,7 @@ describe('the week of a block', () => {
 			days: DAYS,
 			testDay: true,
 		})
-		expect(blockSessions(plan).map((session) => session.role)).toEqual([
+		expect(blockSessions(plan, themes).map((session) => session.role)).toEqual([
 			'hard',
 			'hard',
 			'hard',

@@ -1,9 +1,9 @@
 import { type Day, addDays, weekday } from '../calendar/day-count'
-import type { Phase } from '../vocabulary/words'
+import type { Phase, Quality } from '../vocabulary/words'
 import { TISSUE_HOURS } from './session-checks'
-import type { DayRole, ThemeId } from '../vocabulary/session'
-import type { Quality } from './targets'
-import { blockThemes } from './themes'
+import type { DayRole } from '../vocabulary/session'
+import type { ThemeId } from '../vocabulary/ids'
+import { type Themes, blockThemes } from './themes'
 
 export interface TrainingDay {
 	/** 1 Monday to 7 Sunday. */
@@ -108,6 +108,7 @@ const WEEK_MIN = 7 * 24 * HOUR_MIN
  * What each training day of a week is for: of the first sessions of their days as many as keep the spacing,
  * around the week's end too, are hard and the others light; a second session on a day is tendon work.
  *
+ * @param themes the library's
  * @param spacingMetH hours from which spacing counts as met
  * @throws RangeError for a second session less than six hours after the first, and for three on one day
  * @example weekRoles([{ weekday: 1, ... }, { weekday: 2, ... }, { weekday: 4, ... }], 44) // hard, light, hard
@@ -151,6 +152,7 @@ export function weekRoles(days: readonly TrainingDay[], spacingMetH: number): Da
  */
 export function blockSessions(
 	{ start, phases, shape, days, testDay, priority, kept, content, themed }: BlockPlan,
+	themes: Themes,
 	spacingMetH = 44,
 ): BlockSession[] {
 	if (weekday(start) !== 1) throw new RangeError(`start: ${start} is not a Monday`)
@@ -178,8 +180,8 @@ export function blockSessions(
 	const last = sessions.findLast((session) => session.role === 'hard')
 	if (testDay && last && last.phase === 'unloading') last.role = 'test'
 	if (!themed || content !== 'proposed') return sessions
-	const themes = blockThemes(sessions, priority, kept)
-	return sessions.map((session, index) => ({ ...session, theme: themes[index]! }))
+	const turns = blockThemes(sessions, priority, kept, themes)
+	return sessions.map((session, index) => ({ ...session, theme: turns[index]! }))
 }
 
 /** A week's share of the heaviest one, in hundredths. */

@@ -6,8 +6,10 @@ import { type PlainFacts, concludeFor } from '../permit/plain-facts'
 import type { LadderState, WorkDay } from '../judge/types'
 import type { BuildRequest } from './propose-session'
 import type { LimitedAthlete } from './session-limits'
-import type { DayRole, ThemeId } from '../vocabulary/session'
+import type { ThemeId } from '../vocabulary/ids'
+import type { DayRole } from '../vocabulary/session'
 import type { TargetRequest } from './targets'
+import { themeOn } from './themes'
 
 /** Everything a session for a day can be built from without asking anybody: plain data, as it travels to the browser. */
 export interface BuildPack {
@@ -123,7 +125,7 @@ export function requestOf(
 			priority,
 			kept: pack.kept.filter((quality) => quality !== priority),
 			surface,
-			theme,
+			theme: themeOn(library.themes, { theme, role }),
 		},
 		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface, kit, roomM },
 	}

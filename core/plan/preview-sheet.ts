@@ -9,8 +9,8 @@ import { type FlowEntry, flowEntry, flowLineOf, simulateEntry } from './flow'
 import { type SheetEntry, countOf, resolveSheet } from './resolve-sheet'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder, checkedOf } from './session-checks'
 import type { LimitedAthlete } from './session-limits'
-import { QUALITY_OF, type TargetRequest, quantitiesOf, rangeOf, targetOf } from './targets'
-import { QUANTITIES, type Quantity } from '../vocabulary/entry'
+import { type TargetRequest, quantitiesOf, rangeOf, targetOf } from './targets'
+import { QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
 
 export interface PreviewAthlete {
 	id: string

@@ -4,7 +4,7 @@ import { totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
-import { type Family, type Level, PHASES, type Region, SURFACES } from '../vocabulary/words'
+import { type Family, type Level, PHASES, type Region, SURFACES, QUALITIES } from '../vocabulary/words'
 import { concludeFor } from '../permit/plain-facts'
 import { lockOf, lockOfForm, passedRungs } from '../judge/locks'
 import { formOf } from '../rules/form'
@@ -23,10 +23,10 @@ import { PLAIN_DAY, PLAIN_FACTS, costOf, linesOf } from '../../tests/support/pla
 import { type BuildRequest, type Proposal, proposeSession } from './propose-session'
 import { checkGround, checkLine, checkOrder } from './session-checks'
 import type { LimitedAthlete } from './session-limits'
-import { themeOf } from './themes'
-import { DAY_ROLES, THEME_IDS } from '../vocabulary/session'
-import { QUALITIES, QUALITY_OF, quantitiesOf, targetOf } from './targets'
-import { QUANTITIES } from '../vocabulary/entry'
+import { themesFor } from './themes'
+import { DAY_ROLES } from '../vocabulary/session'
+import { quantitiesOf, targetOf } from './targets'
+import { QUANTITIES, QUALITY_OF } from '../vocabulary/entry'
 
 const library = STARTER_LIBRARY
 const LADDERS = Object.values(library.ladders).filter((ladder) => ladder.path === undefined)
@@ -113,6 +113,7 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 			}
 		})
 
+const THEMES = themesFor(library.themes, 'hard')
 const request: fc.Arbitrary<BuildRequest> = fc
 	.record({
 		phase: fc.constantFrom(...PHASES),
@@ -122,7 +123,7 @@ const request: fc.Arbitrary<BuildRequest> = fc
 		share: fc.integer({ min: 40, max: 100 }),
 		priority: fc.option(fc.constantFrom(...QUALITIES)),
 		kept: fc.subarray([...QUALITIES], { maxLength: 2 }),
-		theme: fc.option(fc.constantFrom(...THEME_IDS), { freq: 2 }),
+		theme: fc.option(fc.constantFrom(...THEMES), { freq: 2 }),
 		minutes: fc.integer({ min: 30, max: 150 }),
 		mostLanes: fc.integer({ min: 1, max: 6 }),
 		lacking: fc.subarray(KIT, { maxLength: 4 }),
@@ -256,12 +257,12 @@ describe('a proposed session', () => {
 	it('with a theme gives its main quality nine tenths of the target in 95 of 100 squads whom permission leaves able', () => {
 		let [squads, reached] = [0, 0]
 		fc.assert(
-			fc.property(request, fc.constantFrom(...THEME_IDS), (drawn, theme) => {
-				const { main, pieces } = themeOf(theme)
+			fc.property(request, fc.constantFrom(...THEMES), (drawn, theme) => {
+				const { main, pieces } = theme
 				const quantity = QUANTITIES.find((one) => QUALITY_OF[one] === main)!
 				const own = new Set(
 					pieces.flatMap((piece) =>
-						'forms' in piece && piece.quantity === quantity ? piece.forms.map(([, drill]) => drill as string) : [],
+						'forms' in piece && piece.quantity === quantity ? piece.forms.map(({ drillId }) => drillId as string) : [],
 					),
 				)
 				const asked: BuildRequest = {

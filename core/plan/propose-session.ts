@@ -1,24 +1,16 @@
 import { RUN_OUT_M } from '../library/make-drill'
+import { CLOSE, RHYTHM, WARM_UP } from '../library/themes'
 import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
-import type { Family } from '../vocabulary/words'
+import { type Family, QUALITIES, type Quality } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
-import type { ThemeId } from '../vocabulary/session'
+import type { DrillPiece, LadderPiece, Theme, ThemePiece } from '../vocabulary/theme'
 import { type FlowEntry, type FlowLine, flowEntry, flowLineOf, simulateEntry } from './flow'
-import { type EntryTuning, type Variant, QUANTITIES, type Quantity } from '../vocabulary/entry'
+import { type EntryTuning, type Variant, QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
 import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, TARGET_REACHED, capsFor } from './session-limits'
-import {
-	QUALITIES,
-	QUALITY_NAMES,
-	QUALITY_OF,
-	type Quality,
-	type TargetRequest,
-	quantitiesOf,
-	targetOf,
-	targetsByLevel,
-} from './targets'
-import { KEEPING, KEEPING_DOSE, type Theme, themeOf, themeOn } from './themes'
+import { QUALITY_NAMES, type TargetRequest, quantitiesOf, targetOf, targetsByLevel } from './targets'
+import { KEEPING_DOSE, themeOn } from './themes'
 import { addInto, emptyCount } from '../dose/dose-count'
 
 export interface BuildRequest {
@@ -56,10 +48,6 @@ interface Piece {
 const WHOLE_EVENT = 1
 /** Contacts one topping-up drill takes before another kind of jump is better [our setting]. */
 const CONTACTS_PER_DRILL = 36
-/** The part of a test day that holds the tests. */
-export const TESTS_PART = 'Tests'
-/** Every try of a test is a fresh one [common practice]. */
-const TRY_REST: Rest = { repsS: 60, setsS: 60 }
 /** A lane more must save this much, minutes. */
 const LANE_WORTH_MIN = 1
 
@@ -77,7 +65,7 @@ export function proposeSession(request: BuildRequest): Proposal {
 	if (!(Number.isInteger(mostLanes) && mostLanes >= 1 && mostLanes <= 6))
 		throw new RangeError(`mostLanes: ${mostLanes} is not a whole number from 1 to 6`)
 	const pieces = piecesOf(request)
-	const states = shrinking(importance(target), themeOn(target))
+	const states = shrinking(importance(target), aboutOf(target))
 	const looked = new Map<number, Built>()
 	const at = (index: number): Built => {
 		const known = looked.get(index) ?? build(pieces, states[index]!, request)
@@ -132,15 +120,19 @@ function shrinking(order: readonly Quantity[], day: Theme | null): State[] {
 	return states
 }
 
+/** What a day is about, where it is about something. */
+const aboutOf = ({ role, theme = null }: TargetRequest): Theme | null =>
+	theme?.role === role && theme.main !== null ? theme : null
+
 /** The priority first, what is only kept last. */
 function importance(request: TargetRequest): Quantity[] {
 	const { priority, kept } = request
-	const day = themeOn(request)
+	const day = aboutOf(request)
 	const [first, last] = day
 		? [day.main, QUALITIES.filter((quality) => quality !== day.main && quality !== day.second)]
 		: [priority, kept]
 	const rank = (quantity: Quantity) =>
-		QUALITY_OF[quantity] === first ? 0 : last.includes(QUALITY_OF[quantity] as Quality) ? 2 : 1
+		QUALITY_OF[quantity] === first ? 0 : last.includes(QUALITY_OF[quantity]) ? 2 : 1
 	return [...QUANTITIES].sort((a, b) => rank(a) - rank(b))
 }
 
@@ -299,40 +291,16 @@ function piecesOf(request: BuildRequest): Piece[] {
 		target: { role },
 	} = request
 	const maker = new Maker(request)
-	if (role === 'tissue')
-		return [
-			maker.ladder('Tendon work', 'tissue'),
-			maker.drill('Tendon work', 'bridge-hold'),
-			maker.drill('Tendon work', 'slow-split-squat'),
-		].flatMap((piece) => piece ?? [])
-	const close = maker.drill('Close', 'easy-close', { spare: 1 })
-	const warm = [
-		maker.drill('Warm-up', 'easy-run', { parameters: { distanceM: 600 } }),
-		maker.drill('Warm-up', 'leg-swings'),
-		maker.drill('Warm-up', 'strides'),
-	]
-	const rhythm = maker.ladder('Rhythm', 'skip-rhythm', { spare: 2 })
-	if (role === 'test') {
-		const tests = [
-			maker.drill(TESTS_PART, 'countermovement-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
-			maker.drill(TESTS_PART, 'broad-jump', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
-			maker.drill(TESTS_PART, 'standing-start', {
-				dose: { sets: 1, reps: 2 },
-				parameters: { distanceM: 30 },
-				rest: { repsS: 240, setsS: 240 },
-			}),
-			maker.drill(TESTS_PART, 'overhead-throw', { dose: { sets: 1, reps: 3 }, rest: TRY_REST }),
-		]
-		return [...warm, ...tests, close].flatMap((piece) => piece ?? [])
-	}
+	const { themes } = request.context.library
+	const theme = request.target.theme?.role === role ? request.target.theme : themeOn(themes, { role })
+	if (theme !== null) return maker.theme(theme)
+	const warm = WARM_UP.flatMap((piece) => maker.fixed(piece) ?? [])
+	const rhythm = maker.fixed(RHYTHM, { spare: 2 })
+	const close = maker.fixed(CLOSE, { spare: 1 })
 	if (role === 'light')
 		return [...warm, rhythm, maker.ladder('Springs', 'stiffness'), ...maker.jumps(), ...maker.throws(), close].flatMap(
 			(piece) => piece ?? [],
 		)
-	const { theme = null } = request.target
-	// The close belongs to every session: it is no spare piece of one with a theme.
-	if (theme !== null)
-		return [...warm, rhythm, ...maker.theme(theme), maker.drill('Close', 'easy-close')].flatMap((piece) => piece ?? [])
 	const parts: Record<Quality, () => (Piece | null)[]> = {
 		sprint: () => maker.sprints(),
 		plyometric: () => maker.jumps(),
@@ -427,25 +395,44 @@ class Maker {
 		})
 	}
 
-	/** The theme's own pieces, then what keeps the other qualities; throws last, because many of them tire. */
-	theme(id: ThemeId): (Piece | null)[] {
-		const { main, second, pieces } = themeOf(id)
-		const kept = QUALITIES.filter((quality) => quality !== main && quality !== second)
-		// Of what is left to the target each takes its part, the last all of it.
-		const stillToCome = (quantity: Quantity, from: number) =>
-			pieces.slice(from).filter((piece) => 'forms' in piece && piece.quantity === quantity).length
-		const made = pieces.map((piece, index) =>
-			'ladder' in piece
-				? this.ladder(piece.part, piece.ladder, piece.quantity === null ? {} : { quantity: piece.quantity })
-				: this.fill(piece.part, piece.quantity, piece.forms, 1 / stillToCome(piece.quantity, index)),
-		)
-		const keeping = kept.map((quality) => {
-			const piece = KEEPING[quality]
-			return 'ladder' in piece && piece.quantity
-				? this.ladder(piece.part, piece.ladder, { quantity: piece.quantity, spare: 2, doseShare: KEEPING_DOSE })
-				: null
+	/** A piece of a recipe that is no filled one; its quantity counts where the piece is there for it. */
+	fixed(piece: LadderPiece | DrillPiece, options: Options = {}): Piece | null {
+		if ('drillId' in piece) {
+			const { dose, parameters, rest } = piece
+			return this.drill(piece.part, piece.drillId, {
+				...(dose ? { dose } : {}),
+				...(parameters ? { parameters } : {}),
+				...(rest ? { rest } : {}),
+				...options,
+			})
+		}
+		return this.ladder(piece.part, piece.ladderId, {
+			...(piece.quantity === null ? {} : { quantity: piece.quantity }),
+			...options,
 		})
-		return [...made, ...keeping]
+	}
+
+	/** A recipe's own pieces between what prepares and what closes, then what keeps the other qualities. */
+	theme({ opening, pieces, kept, closing }: Theme): Piece[] {
+		return [
+			...opening.map((piece) => this.ofTheme(piece, opening, 'ladderId' in piece ? { spare: 2 } : {})),
+			...pieces.map((piece) => this.ofTheme(piece, pieces)),
+			...kept.map((piece) => this.fixed(piece, { spare: 2, doseShare: KEEPING_DOSE })),
+			...closing.map((piece) => this.ofTheme(piece, closing)),
+		].flatMap((piece) => piece ?? [])
+	}
+	private ofTheme(piece: ThemePiece, among: readonly ThemePiece[], options: Options = {}): Piece | null {
+		if (!('forms' in piece)) return this.fixed(piece, options)
+		// Of what is left to the target each takes its part, the last all of it.
+		const stillToCome = among
+			.slice(among.indexOf(piece))
+			.filter((other) => 'forms' in other && other.quantity === piece.quantity).length
+		return this.fill(
+			piece.part,
+			piece.quantity,
+			piece.forms.map(({ level, drillId }) => [level, drillId] as const),
+			1 / stillToCome,
+		)
 	}
 	sprints(): (Piece | null)[] {
 		const { priority } = this.request.target
@@ -582,7 +569,7 @@ export function sayShortfall({ quantity, why, athletes }: Shortfall, nameOf: (id
 	]
 	const targets = [...new Set(athletes.map((one) => one.target))].sort((a, b) => a - b)
 	const who = athletes.length > 3 ? `${athletes.length} athletes` : athletes.map((one) => nameOf(one.id)).join(', ')
-	const quality = QUALITY_NAMES[QUALITY_OF[quantity] as Quality]
+	const quality = QUALITY_NAMES[QUALITY_OF[quantity]]
 	return `${quality.charAt(0).toUpperCase()}${quality.slice(1)}: ${who} ${least === most ? least : `${least} to ${most}`} of ${targets.join(' or ')}: ${why}.`
 }
 

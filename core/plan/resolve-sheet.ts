@@ -13,8 +13,8 @@ import { type ResolvedLine, resolveLine } from '../judge/resolve-line'
 import type { LadderState } from '../judge/types'
 import type { PlannedLine } from '../vocabulary/line'
 import { afterLoad, afterStep, permitLine, stepOf, wearsLoad } from './permit-line'
-import { QUALITY_OF, QUANTITY_AT } from './targets'
-import type { Cap, EntryTuning, SessionEntry, Variant } from '../vocabulary/entry'
+import { QUANTITY_AT } from './targets'
+import { type Cap, type EntryTuning, type SessionEntry, type Variant, QUALITY_OF } from '../vocabulary/entry'
 
 /** An entry as it is resolved: with the family its levels are of. */
 export interface SheetEntry extends SessionEntry {

@@ -9,7 +9,7 @@ import type { PlannedLine } from '../vocabulary/line'
 import type { Surface } from '../vocabulary/words'
 import { isHard } from '../dose/work-kinds'
 import { inSentence } from '../words/write-numbers'
-import { type Cap, QUANTITIES, type Quantity } from '../vocabulary/entry'
+import { type Cap, QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
 import {
 	type SheetAthlete,
 	type SheetEntry,
@@ -20,7 +20,7 @@ import {
 } from './resolve-sheet'
 import { lengthNeeded } from './room'
 import { TIRING_THROWS, checkLine, checkedOf } from './session-checks'
-import { QUALITY_OF, QUANTITY_AT, mostOf } from './targets'
+import { QUANTITY_AT, mostOf } from './targets'
 
 /** What an athlete may still do, beside what closes drills. */
 export interface LimitedAthlete extends SheetAthlete {

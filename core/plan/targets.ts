@@ -1,11 +1,12 @@
 import { type DoseCount, cutsOf, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
 import { LOAD } from '../dose/line-load'
 import { type Range, SESSION_RANGES } from '../dose/level-ranges'
-import type { Family, Level, Phase, Surface } from '../vocabulary/words'
-import type { Quantity } from '../vocabulary/entry'
-import type { DayRole, ThemeId } from '../vocabulary/session'
+import type { Level, Phase, Quality, Surface } from '../vocabulary/words'
+import { QUALITY_OF, type Quantity } from '../vocabulary/entry'
+import type { DayRole } from '../vocabulary/session'
+import type { Theme } from '../vocabulary/theme'
 import { KEPT_SHARE } from '../judge/effective-dose'
-import { KEEPING_SHARE, SECOND_SHARE, themeOn } from './themes'
+import { KEEPING_SHARE, SECOND_SHARE } from './themes'
 import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 
 export const QUANTITY_NAMES: Record<Quantity, string> = {
@@ -15,15 +16,6 @@ export const QUANTITY_NAMES: Record<Quantity, string> = {
 	throws: 'throws',
 }
 
-/** The quality each quantity stands for; an athlete's level in that family decides the range. */
-export const QUALITY_OF: Record<Quantity, Family> = {
-	contacts: 'plyometric',
-	fastMetres: 'sprint',
-	cuts60: 'agility',
-	throws: 'throw',
-}
-export const QUALITIES = ['sprint', 'plyometric', 'agility', 'throw'] as const
-export type Quality = (typeof QUALITIES)[number]
 export const QUALITY_NAMES: Record<Quality, string> = {
 	sprint: 'sprint',
 	plyometric: 'jumps',
@@ -42,7 +34,7 @@ export interface TargetRequest {
 	kept: readonly Quality[]
 	surface: Surface | null
 	/** What a hard day is for; without one every quality gets its part of it. */
-	theme?: ThemeId | null
+	theme?: Theme | null
 }
 
 /** Contacts fall while the class rises [our setting]. */
@@ -83,9 +75,9 @@ export function targetOf(
 	if (role === 'tissue' || role === 'test') return 0
 	if (role === 'light' && (quantity === 'fastMetres' || quantity === 'cuts60')) return 0
 	const { low, high } = rangeOf(quantity, level)
-	const quality = QUALITY_OF[quantity] as Quality
+	const quality = QUALITY_OF[quantity]
 	const middle = (low + high) / 2
-	const day = themeOn({ theme, role })
+	const day = theme?.role === role && theme.main !== null ? theme : null
 	const whole = day
 		? day.main === quality
 			? high

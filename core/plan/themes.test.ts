@@ -3,62 +3,135 @@ import { TRAINED, BEGINNER, costOf, plainAthlete, plainRequest } from '../../tes
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { proposeSession, sayShortfall } from './propose-session'
 import { QUALITY_NAMES, quantitiesOf, targetOf } from './targets'
-import { THEME_IDS, type ThemeId } from '../vocabulary/session'
-import { KEEPING, type Theme, blockThemes, sayTheme, themeOf, themeOn } from './themes'
+import { themeProblems } from '../judge/document-problems'
+import type { Theme } from '../vocabulary/theme'
+import { blockThemes, sayTheme, themeOn, themesFor } from './themes'
 
 const library = STARTER_LIBRARY
+const { themes } = library
+const of = (id: string): Theme => themes[id]!
+const HARD = themesFor(themes, 'hard').map(({ id }) => id)
 const squad = [plainAthlete('Ana', 2, TRAINED), plainAthlete('Bo', 1, BEGINNER), plainAthlete('Cy', 3, TRAINED)]
-const asked = (theme: ThemeId | null, more: object = {}, target: object = {}) =>
-	plainRequest(squad, { minutes: 90, ...more, target: { ...plainRequest(squad).target, theme, ...target } })
-const piecesOf = (theme: Theme) => [...theme.pieces, ...Object.values(KEEPING)]
+const asked = (theme: string | null, more: object = {}, target: object = {}) =>
+	plainRequest(squad, {
+		minutes: 90,
+		...more,
+		target: { ...plainRequest(squad).target, theme: theme === null ? null : of(theme), ...target },
+	})
+const piecesOf = ({ opening, pieces, kept, closing }: Theme) => [...opening, ...pieces, ...kept, ...closing]
 
 describe('themes', () => {
-	it.each(THEME_IDS)('%s names ladders and drills of the library, and at least one piece of its main quality', (id) => {
-		const theme = themeOf(id)
-		for (const piece of piecesOf(theme))
-			if ('ladder' in piece) expect(library.ladders[piece.ladder], piece.ladder).toBeDefined()
-			else for (const [, drill] of piece.forms) expect(library.drills[drill], drill).toBeDefined()
-		const quantity = { sprint: 'fastMetres', plyometric: 'contacts', agility: 'cuts60', throw: 'throws' }[theme.main]
-		expect(theme.pieces.some((piece) => piece.quantity === quantity)).toBe(true)
-		expect(theme.second).not.toBe(theme.main)
-	})
-	it('every ladder that is climbed comes in some theme; rhythm, tissue and capacity belong to other parts of a day', () => {
+	it.each(Object.keys(themes))('%s is sound beside the library', (id) =>
+		expect(themeProblems(of(id), library)).toEqual({}),
+	)
+	it('every ladder that is climbed comes in some theme; capacity belongs to other parts of a day', () => {
 		const put = new Set(
-			THEME_IDS.flatMap((id) => piecesOf(themeOf(id)).flatMap((piece) => ('ladder' in piece ? [piece.ladder] : []))),
+			Object.values(themes).flatMap((theme) =>
+				piecesOf(theme).flatMap((piece) => ('ladderId' in piece ? [piece.ladderId] : [])),
+			),
 		)
 		const others = Object.values(library.ladders)
 			.filter(({ id, path }) => path === undefined && !put.has(id))
 			.map(({ id }) => id)
-		expect(others.sort()).toEqual(['capacity', 'skip-rhythm', 'tissue'])
+		expect(others).toEqual(['capacity'])
+	})
+	it('are asked for by quality, each in the order a block gives them days, then by name', () => {
+		expect(HARD).toEqual([
+			...['acceleration', 'top-speed', 'carried', 'heavy-and-free', 'faster-than-alone', 'repeat-speed'],
+			...['rebound', 'stiffness', 'bounds', 'sideways', 'take-off'],
+			...['turns', 'curves', 'throws'],
+		])
+		expect([themesFor(themes, 'tissue'), themesFor(themes, 'test')].map((all) => all.map(({ id }) => id))).toEqual([
+			['tendon'],
+			['tests'],
+		])
+		expect(themesFor(themes, 'light')).toEqual([])
+	})
+})
+
+describe('a recipe a club has changed', () => {
+	const own = (change: Partial<Theme>): Theme => ({ ...of('acceleration'), version: 1001, ...change })
+	const proposed = (theme: Theme) =>
+		proposeSession(plainRequest(squad, { minutes: 90, target: { ...plainRequest(squad).target, theme } })).entries
+	it('is what the session is made of: its warm-up, pieces, what it keeps and its close', () => {
+		const entries = proposed(
+			own({
+				opening: [{ part: 'Ramp', drillId: 'leg-swings', dose: { sets: 1, reps: 14 } }],
+				pieces: [{ part: 'Go', forms: [{ level: 1, drillId: 'standing-start' }], quantity: 'fastMetres' }],
+				kept: [{ part: 'Turns', ladderId: 'cut', quantity: 'cuts60' }],
+				closing: [],
+			}),
+		)
+		expect(entries.map(({ part, drillId, ladderId }) => [part, ladderId ?? drillId])).toEqual([
+			['Ramp', 'leg-swings'],
+			['Go', 'standing-start'],
+			['Turns', 'cut'],
+		])
+		expect(entries[0]!.dose).toEqual({ sets: 1, reps: 14 })
+		// Half of what the rung asks keeps a quality.
+		expect(entries[2]!.doseFactor).toBe(0.5)
+	})
+	it('says only what it keeps', () => {
+		expect(sayTheme(own({ kept: [] }), QUALITY_NAMES)).toBe('Acceleration first; jumps second.')
+		expect(sayTheme(own({ second: null }), QUALITY_NAMES)).toBe('Acceleration first; agility and throws only kept.')
+		expect(sayTheme(of('tests'), QUALITY_NAMES)).toBe('Tests.')
+	})
+	it('with no second quality gives what is left two fifths of its middle', () => {
+		const request = { ...plainRequest(squad).target, theme: own({ second: null }) }
+		// Level 2: 80 to 140 contacts, 110 in the middle.
+		expect(targetOf('contacts', 2, request)).toBe(44)
+	})
+	it('of tests or tendon work is what those days are made of', () => {
+		const change = (role: 'test' | 'tissue', pieces: Theme['pieces']) => {
+			const theme: Theme = { ...of(role === 'test' ? 'tests' : 'tendon'), id: 'own', pieces }
+			const request = plainRequest(squad, { target: { ...plainRequest(squad).target, role, theme } })
+			return proposeSession(request).entries.map(({ part, drillId }) => [part, drillId])
+		}
+		expect(change('tissue', [{ part: 'Holds', drillId: 'bridge-hold' }])).toEqual([['Holds', 'bridge-hold']])
+		expect(change('test', [{ part: 'Trial', drillId: 'broad-jump' }]).slice(3)).toEqual([
+			['Trial', 'broad-jump'],
+			['Close', 'easy-close'],
+		])
+	})
+	it('has its turn in a block where it says so, and none where it does not', () => {
+		const days = [1, 2].map((week) => ({ week, phase: 'accumulate' as const, role: 'hard' as const }))
+		const mine: Theme = { ...of('acceleration'), id: 'mine', name: 'Mine' }
+		const turns = (inBlock: Theme['inBlock']) =>
+			blockThemes(days, 'sprint', [], { ...themes, mine: { ...mine, inBlock } })
+		expect(turns({})).toEqual(['acceleration', 'acceleration'])
+		expect(turns({ accumulate: 2 })).toEqual(['acceleration', 'mine'])
+		expect(turns({ peaking: 1 })).toEqual(['acceleration', 'acceleration'])
+		// Nobody's turn: a day for everything a little.
+		expect(blockThemes(days, 'sprint', [], {})).toEqual([null, null])
 	})
 })
 
 describe('targets of a day with a theme', () => {
 	// Level 2 by hand from the published ranges: 120–180 m, 80–140 contacts (110 in the middle, 120 at most), 10–20 cuts, 10–30 throws.
-	const of = (theme: ThemeId | null, quantity: 'fastMetres' | 'contacts' | 'cuts60' | 'throws', target: object = {}) =>
+	const asks = (theme: string | null, quantity: 'fastMetres' | 'contacts' | 'cuts60' | 'throws', target: object = {}) =>
 		targetOf(quantity, 2, asked(theme, {}, target).target)
 	it('are the upper end for what it is about, two thirds of the middle for what comes second, two fifths for what is kept', () => {
-		expect(of('acceleration', 'fastMetres')).toBe(180)
-		expect(of('acceleration', 'contacts')).toBe(Math.round((110 * 2) / 3))
-		expect(of('acceleration', 'cuts60')).toBe(4)
-		expect(of('acceleration', 'throws')).toBe(6)
-		expect(of('turns', 'cuts60')).toBe(20)
+		expect(asks('acceleration', 'fastMetres')).toBe(180)
+		expect(asks('acceleration', 'contacts')).toBe(Math.round((110 * 2) / 3))
+		expect(asks('acceleration', 'cuts60')).toBe(4)
+		expect(asks('acceleration', 'throws')).toBe(6)
+		expect(asks('turns', 'cuts60')).toBe(20)
 	})
 	it('take no account of what the block drives on or keeps: the day says', () => {
 		for (const target of [{ priority: 'throw' }, { kept: ['sprint'] }])
-			expect(of('acceleration', 'fastMetres', target)).toBe(180)
-		expect(of(null, 'fastMetres')).toBe(150)
+			expect(asks('acceleration', 'fastMetres', target)).toBe(180)
+		expect(asks(null, 'fastMetres')).toBe(150)
 	})
 	it('are those of a light or a test day, whatever theme it had', () => {
-		expect(of('acceleration', 'fastMetres', { role: 'light' })).toBe(0)
-		expect(of('acceleration', 'contacts', { role: 'light' })).toBe(of(null, 'contacts', { role: 'light' }))
-		expect(of('acceleration', 'contacts', { role: 'test' })).toBe(0)
+		expect(asks('acceleration', 'fastMetres', { role: 'light' })).toBe(0)
+		expect(asks('acceleration', 'contacts', { role: 'light' })).toBe(asks(null, 'contacts', { role: 'light' }))
+		expect(asks('acceleration', 'contacts', { role: 'test' })).toBe(0)
 	})
-	it('fall with the week', () => expect(of('acceleration', 'fastMetres', { share: 0.5 })).toBe(90))
+	it('fall with the week', () => expect(asks('acceleration', 'fastMetres', { share: 0.5 })).toBe(90))
 })
 
 describe('a session with a theme', () => {
-	it.each(THEME_IDS)('%s: five to eight pieces, warm-up first and the close last', (id) => {
+	it.each(HARD)('%s: five to eight pieces, warm-up first and the close last', (id) => {
 		const { entries } = proposeSession(asked(id))
 		const parts = [...new Set(entries.map(({ part }) => part))]
 		expect(parts.length).toBeGreaterThanOrEqual(5)
@@ -90,10 +163,16 @@ describe('a session with a theme', () => {
 	})
 })
 
-it('only a hard day is about something', () => {
-	expect(themeOn({ theme: 'turns', role: 'hard' })?.name).toBe('Turns and braking')
-	for (const role of ['light', 'tissue', 'test'] as const) expect(themeOn({ theme: 'turns', role })).toBeNull()
-	expect([themeOn({ theme: null, role: 'hard' }), themeOn({ role: 'hard' })]).toEqual([null, null])
+it('a day has the recipe that is asked for, its own kind alone; tests and tendon work have the first where none is', () => {
+	expect(themeOn(themes, { theme: 'turns', role: 'hard' })?.name).toBe('Turns and braking')
+	expect(themeOn(themes, { theme: 'turns', role: 'light' })).toBeNull()
+	expect(themeOn(themes, { theme: 'turns', role: 'tissue' })?.id).toBe('tendon')
+	expect(themeOn(themes, { role: 'test' })?.id).toBe('tests')
+	const other = { ...of('tests'), id: 'more', name: 'A throw only' }
+	expect(themeOn({ ...themes, other }, { theme: 'other', role: 'test' })?.name).toBe('A throw only')
+	// A theme that is no more, or never was.
+	for (const theme of ['gone', 'constructor', null]) expect(themeOn(themes, { theme, role: 'hard' })).toBeNull()
+	expect(themeOn({}, { role: 'test' })).toBeNull()
 })
 
 describe('the days of a block', () => {
@@ -105,7 +184,7 @@ describe('the days of a block', () => {
 			...week(2, 'accumulate', 'hard', 'light', 'hard'),
 			...week(3, 'intensify', 'hard', 'tissue', 'hard'),
 		]
-		expect(blockThemes(sessions, 'sprint', ['throw'])).toEqual([
+		expect(blockThemes(sessions, 'sprint', ['throw'], themes)).toEqual([
 			'acceleration',
 			null,
 			'stiffness',
@@ -123,31 +202,32 @@ describe('the days of a block', () => {
 			[...week(1, 'accumulate', 'hard', 'hard'), ...week(2, 'accumulate', 'hard', 'hard')],
 			null,
 			[],
-		).map((id) => themeOf(id!).main)
+			themes,
+		).map((id) => of(id!).main)
 		expect(mains).toEqual(['sprint', 'plyometric', 'sprint', 'agility'])
 	})
 	it('of a block that only drives on one thing have that', () => {
-		const all = blockThemes(week(1, 'peaking', 'hard', 'hard'), 'agility', ['sprint', 'plyometric', 'throw'])
-		expect(all.map((id) => themeOf(id!).main)).toEqual(['agility', 'agility'])
+		const all = blockThemes(week(1, 'peaking', 'hard', 'hard'), 'agility', ['sprint', 'plyometric', 'throw'], themes)
+		expect(all.map((id) => of(id!).main)).toEqual(['agility', 'agility'])
 	})
 	it('where sprinting is only kept, too, the others share the days', () => {
-		const mains = blockThemes(week(1, 'accumulate', 'hard', 'hard'), null, ['sprint', 'throw']).map(
-			(id) => themeOf(id!).main,
+		const mains = blockThemes(week(1, 'accumulate', 'hard', 'hard'), null, ['sprint', 'throw'], themes).map(
+			(id) => of(id!).main,
 		)
 		expect(mains).toEqual(['plyometric', 'agility'])
 	})
 	it('unload as the general work does', () =>
-		expect(blockThemes(week(4, 'unloading', 'hard', 'test'), 'sprint', [])).toEqual(['acceleration', null]))
+		expect(blockThemes(week(4, 'unloading', 'hard', 'test'), 'sprint', [], themes)).toEqual(['acceleration', null]))
 	it('turn from start to speed as the emphasis does', () => {
 		const sprints = (phase: 'intensify' | 'peaking') =>
-			blockThemes([...week(1, phase, 'hard'), ...week(2, phase, 'hard')], 'sprint', [])
+			blockThemes([...week(1, phase, 'hard'), ...week(2, phase, 'hard')], 'sprint', [], themes)
 		expect(sprints('intensify')).toEqual(['acceleration', 'top-speed'])
 		expect(sprints('peaking')).toEqual(['top-speed', 'acceleration'])
 	})
 })
 
 it('a theme is said in one line', () => {
-	expect(sayTheme('acceleration', QUALITY_NAMES)).toBe(
+	expect(sayTheme(of('acceleration'), QUALITY_NAMES)).toBe(
 		'Acceleration first; jumps second; agility and throws only kept.',
 	)
 })

@@ -2,12 +2,20 @@ import Type, { type Static } from 'typebox'
 import { Aid, CarriedLoad, Dose, Parameters, Pieces, Rest, SideDoses } from './dose'
 import { type AthleteId, type DrillId, type EntryId, type LadderId, documentIdOf, uuidOf } from './ids'
 import { CLOSED, closed, oneOf, written } from './shape'
+import type { Quality } from './words'
 
 const maybe = Type.Optional
 
 /** What a session is dosed by: contacts from moderate up, metres at 95 % effort and more, cuts of 60° and more, throws. */
 export const QUANTITIES = ['fastMetres', 'contacts', 'cuts60', 'throws'] as const
 export type Quantity = (typeof QUANTITIES)[number]
+/** The quality each quantity stands for; an athlete's level in that family decides the range. */
+export const QUALITY_OF: Record<Quantity, Quality> = {
+	fastMetres: 'sprint',
+	contacts: 'plyometric',
+	cuts60: 'agility',
+	throws: 'throw',
+}
 
 /** What one level does of an entry that has another form for each. */
 export const Variant = closed({ drillId: documentIdOf<DrillId>(), dose: Dose, parameters: Parameters, rest: Rest })

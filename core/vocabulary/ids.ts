@@ -17,6 +17,7 @@ export type DrillId = IdOf<'drill'>
 export type LadderId = IdOf<'ladder'>
 export type RungId = IdOf<'rung'>
 export type SchoolId = IdOf<'school'>
+export type ThemeId = IdOf<'theme'>
 
 /** Written small, without a prefix: one spelling for one id. */
 const UUID = '^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$'

@@ -3,6 +3,10 @@
 export const FAMILIES = ['prepare', 'sprint', 'agility', 'plyometric', 'throw', 'tissue'] as const
 export type Family = (typeof FAMILIES)[number]
 
+/** What a day can be about: the families that are trained for speed and power. */
+export const QUALITIES = ['sprint', 'plyometric', 'agility', 'throw'] as const satisfies readonly Family[]
+export type Quality = (typeof QUALITIES)[number]
+
 export const INTENSITY_CLASSES = ['low', 'moderate', 'high', 'shock'] as const
 export type IntensityClass = (typeof INTENSITY_CLASSES)[number]
 

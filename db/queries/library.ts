@@ -7,12 +7,13 @@ import type { Drill } from '../../core/vocabulary/drill'
 import type { Ladder } from '../../core/vocabulary/ladder'
 import type { Library } from '../../core/vocabulary/library'
 import type { School } from '../../core/vocabulary/school'
+import type { Theme } from '../../core/vocabulary/theme'
 import type { ClubScope, Queryable } from '../connect'
 import { club } from '../schema/people'
 import { libraryDocument } from '../schema/squads'
 
-type Kind = 'drill' | 'ladder' | 'school'
-type Document = Drill | Ladder | School
+export type DocumentKind = 'drill' | 'ladder' | 'school' | 'theme'
+type Document = Drill | Ladder | School | Theme
 export const hashOf = (value: unknown): string => createHash('sha256').update(canonicalJson(value)).digest('hex')
 
 /**
@@ -20,10 +21,11 @@ export const hashOf = (value: unknown): string => createHash('sha256').update(ca
  * without a new version number is refused, because verdicts and lines cite it.
  */
 export async function installLibrary({ db, clubId }: ClubScope, now: Date): Promise<void> {
-	const documents: { kind: Kind; content: Document }[] = [
+	const documents: { kind: DocumentKind; content: Document }[] = [
 		...Object.values(STARTER_LIBRARY.drills).map((content) => ({ kind: 'drill' as const, content })),
 		...Object.values(STARTER_LIBRARY.ladders).map((content) => ({ kind: 'ladder' as const, content })),
 		...Object.values(STARTER_LIBRARY.schools).map((content) => ({ kind: 'school' as const, content })),
+		...Object.values(STARTER_LIBRARY.themes).map((content) => ({ kind: 'theme' as const, content })),
 	]
 	const known = await db
 		.select({
@@ -96,7 +98,7 @@ async function readDocuments({ db, clubId }: ClubScope): Promise<Documents> {
 		.from(libraryDocument)
 		.where(own)
 		.orderBy(libraryDocument.id, libraryDocument.version)
-	const library: Library = { drills: {}, ladders: {}, schools: {} }
+	const library: Library = { drills: {}, ladders: {}, schools: {}, themes: {} }
 	const drills = new Map<string, Drill>()
 	for (const row of rows) {
 		if (row.kind === 'drill') {
@@ -104,10 +106,11 @@ async function readDocuments({ db, clubId }: ClubScope): Promise<Documents> {
 			library.drills[row.id] = drill
 			drills.set(`${row.id}/${row.version}`, drill)
 		} else if (row.kind === 'ladder') library.ladders[row.id] = ladderFromKept(row.content as Ladder)
-		else library.schools[row.id] = schoolFromKept(row.content as School)
+		else if (row.kind === 'school') library.schools[row.id] = schoolFromKept(row.content as School)
+		else library.themes[row.id] = row.content as Theme
 	}
 	// Shared by all who ask: whoever wants another library makes one.
-	for (const one of [library, library.drills, library.ladders, library.schools]) Object.freeze(one)
+	for (const one of [library, library.drills, library.ladders, library.schools, library.themes]) Object.freeze(one)
 	read.delete(clubId)
 	read.set(clubId, { of, library, drills })
 	if (read.size > MOST_CLUBS) read.delete(read.keys().next().value!)
@@ -125,8 +128,8 @@ export async function readDrills(scope: ClubScope, ids: string[]): Promise<Reado
 	return new Map([...drills].filter(([, { id }]) => asked.has(id)))
 }
 
-/** The newest version of a drill or ladder with who wrote it, null for what the program brought; whoever writes one next waits. */
-export async function newestDocument({ db, clubId }: ClubScope, kind: 'drill' | 'ladder', id: string) {
+/** The newest version of a document with who wrote it, null for what the program brought; whoever writes one next waits. */
+export async function newestDocument({ db, clubId }: ClubScope, kind: DocumentKind, id: string) {
 	const [row] = await db
 		.select()
 		.from(libraryDocument)
@@ -135,7 +138,14 @@ export async function newestDocument({ db, clubId }: ClubScope, kind: 'drill' | 
 		.limit(1)
 		.for('update')
 	if (!row) return null
-	const content = kind === 'drill' ? drillFromKept(row.content as Drill) : ladderFromKept(row.content as Ladder)
+	const content: Document =
+		kind === 'drill'
+			? drillFromKept(row.content as Drill)
+			: kind === 'ladder'
+				? ladderFromKept(row.content as Ladder)
+				: kind === 'school'
+					? schoolFromKept(row.content as School)
+					: (row.content as Theme)
 	return { content, writtenBy: row.writtenBy, createdAt: row.createdAt }
 }
 
@@ -145,7 +155,7 @@ const OWN_VERSIONS_FROM = 1000
 /** Keeps a document of the club's own as the next version of its id; returns the version. */
 export async function insertOwnDocument(
 	{ db, clubId }: ClubScope,
-	kind: Kind,
+	kind: DocumentKind,
 	content: Document,
 	writtenBy: string,
 	now: Date,

@@ -4,7 +4,8 @@ import type { Aid, CarriedLoad, Dose, Parameters, Rest, SideDoses } from '../../
 import type { Family, Phase, Surface } from '../../core/vocabulary/words'
 import type { Piece } from '../../core/vocabulary/dose'
 import type { EntryTuning } from '../../core/vocabulary/entry'
-import type { DayRole, ThemeId } from '../../core/vocabulary/session'
+import type { ThemeId } from '../../core/vocabulary/ids'
+import type { DayRole } from '../../core/vocabulary/session'
 import type { VerdictWord } from '../../core/judge/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
 import { athlete, club } from './people'
@@ -32,7 +33,7 @@ export const session = mysqlTable(
 		/** What its day is for, and its share of the block's heaviest week; a session made alone is a whole hard one. */
 		role: code<DayRole>('role', 10).notNull().default('hard'),
 		/** What a hard day is about; null where it is for everything a little. */
-		theme: code<ThemeId>('theme', 20),
+		theme: code<ThemeId>('theme'),
 		share: decimal('share', { precision: 3, scale: 2, mode: 'number' }).notNull().default(1),
 		/** Set by the first download or the first mark: from then on the sheet is a frozen version. */
 		startedAt: instant('started_at'),

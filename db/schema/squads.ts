@@ -65,14 +65,14 @@ export const athleteLevel = mysqlTable(
 	],
 )
 
-/** Drills, ladders and schools as immutable documents: a change is a new version, never an edit. */
+/** Drills, ladders, schools and themes as immutable documents: a change is a new version, never an edit. */
 export const libraryDocument = mysqlTable(
 	'library_document',
 	{
 		clubId: uuid('club_id')
 			.notNull()
 			.references(() => club.id),
-		kind: code<'drill' | 'ladder' | 'school'>('kind', 10).notNull(),
+		kind: code<'drill' | 'ladder' | 'school' | 'theme'>('kind', 10).notNull(),
 		id: code('id').notNull(),
 		version: int('version').notNull(),
 		contentHash: char('content_hash', { length: 64 }).notNull(),

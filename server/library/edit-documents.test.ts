@@ -4,7 +4,7 @@ import type { School } from '../../core/vocabulary/school'
 import { installLibrary, ownDocuments, readDrills, readLibrary } from '../../db/queries/library'
 import { readSquad } from '../../db/queries/squads'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
-import { keepDrill, keepLadder } from './edit-documents'
+import { keepDrill, keepLadder, keepTheme } from './edit-documents'
 import { changeSchool, ownSchoolId, readSchool } from './school-change'
 
 beforeAll(freshDatabase)
@@ -18,6 +18,8 @@ describe('drills and ladders of a club’s own', () => {
 			expect(await keepDrill(club.coach, drill, NOW), drill.id).toHaveProperty('version')
 		for (const ladder of Object.values(STARTER_LIBRARY.ladders))
 			expect(await keepLadder(club.coach, ladder, NOW), ladder.id).toHaveProperty('version')
+		for (const theme of Object.values(STARTER_LIBRARY.themes))
+			expect(await keepTheme(club.coach, theme, NOW), theme.id).toHaveProperty('version')
 	})
 
 	it('keep a change as a new version beside the old one, for this club alone, whatever the program ships later', async () => {
@@ -34,6 +36,25 @@ describe('drills and ladders of a club’s own', () => {
 			id: 'sand-pogo',
 			version: 1001,
 		})
+	})
+
+	it('keep the recipe of a session, for this club alone; somebody else’s change in between is told, not lost', async () => {
+		const [club, other] = [await makeClub('Club'), await makeClub('Other')]
+		const turns = STARTER_LIBRARY.themes.turns!
+		expect(await keepTheme(club.coach, { ...turns, kept: [] }, NOW)).toEqual({ id: 'turns', version: 1001 })
+		expect((await readLibrary(club.scope)).themes.turns).toMatchObject({ version: 1001, kept: [] })
+		expect((await readLibrary(other.scope)).themes.turns).toEqual(turns)
+		expect(await keepTheme(club.coach, { ...turns, name: 'Turns' }, NOW)).toMatchObject({
+			meanwhile: { version: 1001 },
+		})
+		expect(await keepTheme(club.coach, { ...turns, version: 1001, pieces: [] }, NOW)).toHaveProperty([
+			'problems',
+			'pieces',
+		])
+		expect(
+			await keepTheme(club.coach, { ...turns, version: 1001, opening: [{ part: 'A', drillId: 'gone' }] }, NOW),
+		).toEqual({ problems: { 'opening.0': '“gone” is not a drill of the library.' } })
+		expect((await readLibrary(club.scope)).themes.turns!.version).toBe(1001)
 	})
 
 	it.each([

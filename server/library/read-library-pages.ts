@@ -1,9 +1,28 @@
+import { CLOSE, RHYTHM, WARM_UP } from '../../core/library/themes'
+import { themesFor } from '../../core/plan/themes'
 import { FAMILIES } from '../../core/vocabulary/words'
+import { THEME_ROLES, type Theme } from '../../core/vocabulary/theme'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Ladder } from '../../core/vocabulary/ladder'
 import { writeDose, writeParameters } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
 import { ownDocuments, readLibrary } from '../../db/queries/library'
+
+/** What a new recipe begins with: every session prepares and closes. */
+const BLANK_THEME: Theme = {
+	id: '',
+	version: 1,
+	name: '',
+	about: '',
+	role: 'hard',
+	main: 'sprint',
+	second: null,
+	opening: [...WARM_UP, RHYTHM],
+	pieces: [],
+	kept: [],
+	closing: [CLOSE],
+	inBlock: {},
+}
 
 /** A squad's own school belongs to the squad's page, not to the library. */
 const isShared = (school: { id: string }) => !school.id.startsWith('own-')
@@ -39,6 +58,14 @@ export async function readLibraryPage(scope: ClubScope) {
 				path: ladder.path ?? null,
 				own: own.has(`ladder/${ladder.id}`),
 			})),
+		themes: THEME_ROLES.flatMap((role) => themesFor(library.themes, role)).map(({ id, name, role, main, about }) => ({
+			id,
+			name,
+			role,
+			main,
+			about,
+			own: own.has(`theme/${id}`),
+		})),
 		schools: Object.values(library.schools)
 			.filter(isShared)
 			.map(({ id, name, about }) => ({ id, name, about })),
@@ -68,6 +95,23 @@ export async function readLadderPage(scope: ClubScope, ladderId: string, blank: 
 		ladder,
 		ladders: library.ladders,
 		drills: Object.values(library.drills).map(({ id, name, defaults, family }) => ({ id, name, defaults, family })),
+	}
+}
+
+/** The recipe of a session, or a blank one where none is asked for, with what its form offers; null when there is none of that id. */
+export async function readThemePage(scope: ClubScope, themeId: string | null) {
+	const library = await readLibrary(scope)
+	const theme = themeId === null ? BLANK_THEME : library.themes[themeId]
+	if (!theme) return null
+	const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name)
+	return {
+		theme,
+		ladders: Object.values(library.ladders)
+			.map(({ id, name, path }) => ({ id, name, path }))
+			.sort(byName),
+		drills: Object.values(library.drills)
+			.map(({ id, name, defaults }) => ({ id, name, defaults }))
+			.sort(byName),
 	}
 }
 

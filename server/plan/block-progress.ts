@@ -4,8 +4,8 @@ import { fromSparse } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import type { Phase } from '../../core/vocabulary/words'
 import { completePlan, replanShape } from '../../core/plan/block'
-import { QUALITY_OF, quantitiesOf, targetOf } from '../../core/plan/targets'
-import { QUANTITIES, type Quantity } from '../../core/vocabulary/entry'
+import { quantitiesOf, targetOf } from '../../core/plan/targets'
+import { QUANTITIES, type Quantity, QUALITY_OF } from '../../core/vocabulary/entry'
 import { countWork } from '../../core/dose/count-line'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { eventsOfSessions } from '../../db/queries/log'
@@ -13,6 +13,7 @@ import { readLibrary } from '../../db/queries/library'
 import { type BlockRow, readBlock, sessionsOfBlock, unstartedOfBlock, updateBlockPlan } from '../../db/queries/plan'
 import { readAttending, readEntries, readLines, updateEntry, updateSession } from '../../db/queries/sessions'
 import { readAthletes, readLevels, readSquad } from '../../db/queries/squads'
+import { themeOn } from '../../core/plan/themes'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { writeLines } from '../sheet/write-lines'
@@ -122,7 +123,7 @@ export async function readBlockProgress(
 										priority: plan.priority,
 										kept: plan.kept,
 										surface: session.surface,
-										theme: session.theme,
+										theme: themeOn(library.themes, session),
 									}),
 								0,
 							),

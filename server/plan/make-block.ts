@@ -1,17 +1,16 @@
 import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
-import { PHASES } from '../../core/vocabulary/words'
+import { PHASES, QUALITIES } from '../../core/vocabulary/words'
 import { type BlockPlan, blockSessions, completePlan } from '../../core/plan/block'
 import { requestOf } from '../../core/plan/build-pack'
-import { TESTS_PART, proposeSession } from '../../core/plan/propose-session'
+import { proposeSession } from '../../core/plan/propose-session'
 import { batteryEntries } from '../../core/record/battery'
 import type { SessionEntry } from '../../core/vocabulary/entry'
 import type { Library } from '../../core/vocabulary/library'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import type { DayRole } from '../../core/vocabulary/session'
-import { themeOf } from '../../core/plan/themes'
-import { QUALITIES } from '../../core/plan/targets'
+import { themeOn } from '../../core/plan/themes'
 import { spacingMetH } from '../../core/rules/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
@@ -100,7 +99,7 @@ export function readBlockPlan(value: unknown): { plan: BlockPlan } | { problem: 
 		themed: themed === true,
 	}
 	try {
-		blockSessions(plan)
+		blockSessions(plan, {})
 	} catch (error) {
 		if (error instanceof RangeError) return { problem: error.message }
 		throw error
@@ -148,7 +147,7 @@ export async function writeBlock(
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
 	if (members.length === 0) return { problem: 'Nobody is in this squad yet.' }
 	const school = library.schools[squad.schoolId]
-	const planned = blockSessions(plan, school ? spacingMetH(school) : undefined)
+	const planned = blockSessions(plan, library.themes, school ? spacingMetH(school) : undefined)
 	const taken = new Set(
 		(await sessionsBetween(scope, plan.start, addDays(plan.start, plan.phases.length * 7)))
 			.filter((session) => session.squadId === squadId)
@@ -177,7 +176,7 @@ export async function writeBlock(
 			day: one.day,
 			startTime: one.startTime,
 			timeZone: pattern?.timeZone ?? who.timeZone,
-			title: copied ? pattern.title : one.theme ? themeOf(one.theme).name : TITLES[one.role],
+			title: copied ? pattern.title : (one.theme !== null && library.themes[one.theme]?.name) || TITLES[one.role],
 			place: pattern?.place ?? squad.place,
 			phase: one.phase,
 			surface: pattern ? dried(pattern.surface) : null,
@@ -235,8 +234,9 @@ export const blockBattery = async (scope: ClubScope, squadId: string): Promise<B
 
 /** The squad's own tests in the place of the proposed ones, between the same warm-up and close. */
 function withBattery(proposed: readonly SessionEntry[], battery: BatteryRow, library: Library): SessionEntry[] {
-	const at = proposed.findIndex(({ part }) => part === TESTS_PART)
-	const others = proposed.filter(({ part }) => part !== TESTS_PART)
+	const tests = new Set(themeOn(library.themes, { role: 'test' })?.pieces.map(({ part }) => part))
+	const at = proposed.findIndex(({ part }) => tests.has(part))
+	const others = proposed.filter(({ part }) => !tests.has(part))
 	return at === -1
 		? [...others]
 		: [...others.slice(0, at), ...batteryEntries(battery.items, library, newId), ...others.slice(at)]

@@ -1,7 +1,6 @@
 import { addDays, mondayOf } from '../../core/calendar/day-count'
-import { LEVELS } from '../../core/vocabulary/words'
+import { LEVELS, QUALITIES, type Quality } from '../../core/vocabulary/words'
 import { completePlan } from '../../core/plan/block'
-import { QUALITIES, type Quality } from '../../core/plan/targets'
 import { spacingMetH } from '../../core/rules/spacing'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
@@ -39,6 +38,7 @@ export async function readBlockForm(scope: ClubScope, copy: string | null, today
 				]),
 			) as Record<Quality, number[]>,
 		})),
+		themes: library.themes,
 		// A copy follows on from what it copies.
 		monday: copied ? addDays(copied.start, copied.weeks * 7) : addDays(mondayOf(today), 7),
 		copied: copied && { squadId: copied.squadId, plan: completePlan(copied.plan) },

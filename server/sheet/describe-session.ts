@@ -59,7 +59,7 @@ export function describe(draft: SessionDraft, names: ReadonlyMap<string, string>
 		['Place', draft.place.trim()],
 		['Under foot', draft.surface ?? 'not said'],
 		['Minutes', String(draft.plannedMinutes)],
-		['The day is for', themeOn(draft)?.name ?? draft.role],
+		['The day is for', themeOn(library.themes, draft)?.name ?? draft.role],
 		[
 			'Who comes',
 			draft.athleteIds

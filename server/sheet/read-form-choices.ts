@@ -17,6 +17,7 @@ export async function readFormChoices(scope: ClubScope) {
 		athletes: [...athletes.values()],
 		drills: Object.values(library.drills),
 		ladders: Object.values(library.ladders),
+		themes: Object.values(library.themes),
 		templates: await readTemplates(scope, library),
 	}
 }

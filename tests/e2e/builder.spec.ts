@@ -300,3 +300,42 @@ test('a session about one thing: few pieces, called by its theme, which is kept 
 	await page.goto(`${page.url()}/change`)
 	await expect(page.getByRole('combobox', { name: 'About' })).toHaveValue('turns')
 })
+
+test('a club’s own recipe is what its sessions are proposed from', async ({ app, page }) => {
+	await startSession(page, tuesday(24))
+	await page.goto('/library')
+	await page.getByRole('link', { name: 'Turns and braking' }).click()
+	await expect(page.getByText('sprint and throws only kept')).toBeVisible()
+	await page.getByText('Change it for this club').click()
+	await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Braking')
+	await page.getByRole('button', { name: 'What it keeps 2: take away' }).click()
+	await page.getByLabel('What it keeps 1, name').fill('Two starts')
+	await page.getByRole('button', { name: 'What it is about 1: take away' }).click()
+	await page.getByRole('button', { name: 'Keep the change' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Braking')
+	await expect(page.getByText('Braking first; jumps second; sprint only kept.')).toBeVisible()
+	expect(
+		await app.rows(
+			"select version, written_by is not null own from library_document where kind = 'theme' and id = 'turns' order by version",
+		),
+	).toEqual([
+		{ version: 1, own: 0 },
+		{ version: 1001, own: 1 },
+	])
+	await startSession(page, tuesday(24))
+	await page.getByLabel('Title').fill('')
+	await page.getByLabel('Minutes').fill('90')
+	await page.getByRole('combobox', { name: 'About' }).selectOption({ label: 'Braking' })
+	await page.getByRole('button', { name: 'Propose the session' }).click()
+	await expect(page.getByText(/^[4-8] pieces, \d+ drills in \d+ minutes\./)).toBeVisible()
+	await page.getByRole('button', { name: 'Save the session' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toContainText('braking', { ignoreCase: true })
+	const parts = await app.rows(
+		'select part from entry e join session s on s.id = e.session_id where s.day = ? order by position',
+		[tuesday(24)],
+	)
+	const names = parts.map((row) => row.part)
+	expect(names).not.toContain('Stops')
+	expect(names).toContain('Two starts')
+	expect(names).not.toContain('Throws, kept')
+})

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ATHLETES, ENTRIES, Phone, fourBySheet, lineOf } from '../../../tests/support/afternoon'
 import { STARTER_LIBRARY } from '../../library/starter-library'
 import type { LogEvent } from '../../vocabulary/events'
+import { remaining } from './press'
 import type { Tap } from './taps'
 
 const [ILKA, AMARU, TOVE, NOOR] = ATHLETES.map(({ id }) => id) as [string, string, string, string]
@@ -521,6 +522,41 @@ describe('who is here', () => {
 		one.tap({ tap: 'undo' })
 		expect([...one.stand.away]).toEqual([ILKA])
 	})
+	it('of a group leaves and comes back to it, with nobody else’s leaving taken back', () => {
+		const one = phone()
+		one.tap({ tap: 'to-group', athleteId: AMARU, group: 2 })
+		one.tap({ tap: 'to-group', athleteId: ILKA, group: 3 })
+		for (const athleteId of [TOVE, ILKA]) one.tap({ tap: 'here', athleteId, present: false })
+		one.tap({ tap: 'note', about: 'athlete', text: 'late' })
+		one.tap({ tap: 'here', athleteId: ILKA, present: true })
+		expect([...one.stand.away]).toEqual([TOVE])
+		expect(one.stand.undoLabel).toBe('Ilka M., has come')
+		expect(one.stand.order.find(({ athleteId }) => athleteId === ILKA)?.group).toBe(3)
+		expect(one.current.some(({ kind }) => kind === 'note')).toBe(true)
+	})
+	it('keeps the place in the queue when put into a group, and the group when moved', () => {
+		const one = phone()
+		const places = () => one.stand.order.map(({ athleteId, group }) => [athleteId, group])
+		one.tap({ tap: 'to-group', athleteId: TOVE, group: 2 })
+		expect(one.stand.undoLabel).toBe('Tove B., group 2')
+		expect(places()).toEqual([
+			[ILKA, 0],
+			[AMARU, 0],
+			[TOVE, 2],
+			[NOOR, 0],
+		])
+		one.tap({ tap: 'to-group', athleteId: NOOR, group: 1 })
+		one.tap({ tap: 'move', athleteId: TOVE, to: 0 })
+		expect(places()).toEqual([
+			[TOVE, 2],
+			[ILKA, 0],
+			[AMARU, 0],
+			[NOOR, 1],
+		])
+		one.tap({ tap: 'to-group', athleteId: TOVE, group: 0 })
+		expect(one.stand.undoLabel).toBe('Tove B., no group')
+		expect(places()[0]).toEqual([TOVE, 0])
+	})
 	it('is moved by hand', () => {
 		const one = phone()
 		one.tap({ tap: 'move', athleteId: NOOR, to: 0 })
@@ -658,14 +694,73 @@ describe('advice', () => {
 		expect(none.tap({ tap: 'advice' })).toEqual([])
 	})
 	it('that ends the set moves on', () => {
-		const one = phone({}, { dropOffPercent: 3 }).at(2)
-		for (const metres of [2.4, 2.4, 2.4]) {
-			one.tap({ tap: 'pick', athleteId: ILKA })
-			one.tap(jump(metres))
-		}
+		const one = phone()
+		one.tap(run(3.01))
 		one.tap({ tap: 'pick', athleteId: ILKA })
+		one.tap({ tap: 'report', report: { kind: 'unwell' } })
+		one.tap({ tap: 'heard' })
+		one.tap({ tap: 'pick', athleteId: ILKA })
+		expect(one.tap({ tap: 'advice' })).toMatchObject([{ athleteId: ILKA, kind: 'end-set', value: { reason: 'pain' } }])
+		expect(one.stand.undoLabel).toBe('set ended')
+		expect(one.name).toBe('Amaru Fenn')
+	})
+})
+
+describe('an end by hand', () => {
+	it('moves on, and says whose it was', () => {
+		const one = phone().at(2)
 		one.tap({ tap: 'end', reason: 'coach', who: 'one' })
 		expect(one.name).toBe('Amaru Fenn')
 		expect(one.stand.undoLabel).toBe('Ilka M., ended')
+	})
+})
+
+describe('pieces that follow each other', () => {
+	const piece = (judged: boolean) => {
+		const {
+			id: _id,
+			entryId: _entry,
+			athleteId: _athlete,
+			dose: _dose,
+			blocked: _blocked,
+			over: _over,
+			...work
+		} = lineOf(0, 0)
+		return { ...work, reps: 1, judged, rest: { repsS: 0, setsS: 0 } }
+	}
+	const complex = (betweenS: number) =>
+		phone({}, {
+			dose: { sets: 2, reps: 1 },
+			rest: { repsS: betweenS, setsS: 180 },
+			pieces: [piece(false), piece(true)],
+		} as never)
+	it('within fifteen seconds are one athlete’s; with a longer rest between somebody else goes meanwhile', () => {
+		const straight = complex(15)
+		expect(straight.tap(run(3))[0]).toMatchObject({ athleteId: ILKA, setNo: 1, repNo: 1, piece: 1 })
+		expect(straight.name).toBe('Ilka Moreau')
+		expect(straight.tap(run(3))[0]).toMatchObject({ athleteId: ILKA, setNo: 1, piece: 2 })
+		// After the last piece of a round the next athlete comes.
+		expect(straight.name).toBe('Amaru Fenn')
+		const apart = complex(16)
+		apart.tap(run(3))
+		expect(apart.name).toBe('Amaru Fenn')
+	})
+	it('a rep of a line without pieces has none', () => {
+		expect(phone().tap(run(3))[0]).not.toHaveProperty('piece')
+	})
+})
+
+describe('what somebody goes on with today', () => {
+	it('are the open lines behind preparation, in the order of the sheet, and nobody else’s', () => {
+		const sheet = fourBySheet()
+		const lines = sheet.lines.map((line) =>
+			line.entryId === ENTRIES[3]!.id ? { ...line, family: 'prepare' as const } : line,
+		)
+		const one = new Phone({ ...sheet, lines })
+		const left = (athleteId: string) => remaining(one.stand, athleteId).map(({ line }) => line.words)
+		expect(left(ILKA)).toEqual(['Starts', 'Rebounds', 'Broad jumps'])
+		one.tap({ tap: 'end', reason: 'coach', who: 'one' })
+		expect(left(ILKA)).toEqual(['Rebounds', 'Broad jumps'])
+		expect(left(AMARU)).toEqual(['Starts', 'Rebounds', 'Broad jumps'])
 	})
 })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ATHLETES, ENTRIES, Phone, fourBySheet } from '../../../tests/support/afternoon'
 import { STARTER_LIBRARY } from '../../library/starter-library'
 import type { FieldSheet } from '../pack'
-import { withDrills } from './drills-now'
+import { wasPlanned, withDrills } from './drills-now'
 import { drillsToAdd } from './press'
 import { drillsOfSession } from './stand'
 import type { Tap } from './taps'
@@ -189,6 +189,67 @@ describe('a drill nobody planned', () => {
 		expect(order(one)).toEqual([STARTS, REBOUNDS, JUMPS, POGOS, ids(1, 10)[0], NEW])
 		one.tap({ tap: 'place', entryId: NEW, to: 0 })
 		expect(order(one)).toEqual([NEW, STARTS, REBOUNDS, JUMPS, POGOS, ids(1, 10)[0]])
+	})
+})
+
+describe('what was added since a pack was fetched', () => {
+	const added = () => {
+		const one = phoneWith()
+		one.tap(add('pogo'))
+		one.tap({ tap: 'sure' })
+		return one
+	}
+	it('is planned by nobody, and shown under its drill’s name; under none where the phone does not know it', () => {
+		const one = added()
+		const entry = (sheet = one.sheet) => withDrills(sheet, one.all, one.current).entries.find(({ id }) => id === NEW)!
+		expect(entry()).toEqual({ id: NEW, part: 'added on the spot', name: 'Pogo' })
+		expect([wasPlanned(entry()), wasPlanned(one.sheet.entries[0]!)]).toEqual([false, true])
+		expect(entry({ ...one.sheet, drills: {} }).name).toBe('')
+	})
+	it('has the lines that were shown, each once, also where the pack brings some of them', () => {
+		const one = added()
+		const lines = (sheet: FieldSheet) =>
+			withDrills(sheet, one.all, one.current).lines.filter(({ entryId }) => entryId === NEW)
+		const shown = lines(one.sheet)
+		expect(shown.map(({ athleteId }) => athleteId)).toEqual([ILKA, AMARU, TOVE, NOOR])
+		expect(
+			lines({ ...one.sheet, lines: [...one.sheet.lines, shown[1]!] })
+				.map(({ id }) => id)
+				.sort(),
+		).toEqual(shown.map(({ id }) => id).sort())
+		// The others keep theirs.
+		expect(withDrills(one.sheet, one.all, one.current).lines).toHaveLength(one.sheet.lines.length + 4)
+	})
+	it('taken back leaves no line behind where a pack brought them, nor takes another drill’s', () => {
+		const one = added()
+		const fetched = withDrills(one.sheet, one.all, one.current)
+		one.tap({ tap: 'undo' })
+		const after = withDrills(fetched, one.all, one.current)
+		expect(after.lines.map(({ id }) => id).sort()).toEqual(one.sheet.lines.map(({ id }) => id).sort())
+		expect(after.entries.map(({ id }) => id)).toEqual([STARTS, REBOUNDS, JUMPS, POGOS])
+	})
+	it('stays for a mark of its own, not for one of another drill', () => {
+		const one = added()
+		const { sheet } = one.stand
+		one.tap({ tap: 'reps', reps: 4, grade: null })
+		const [event] = one.all.filter(({ kind }) => kind === 'further')
+		one.tap({ tap: 'take-back', events: [event!], label: 'a drill' })
+		expect(withDrills(sheet, one.all, one.current).entries.map(({ id }) => id)).not.toContain(NEW)
+	})
+	it('of two added after one drill stands in the order of their times, whatever order they came in', () => {
+		const one = added()
+		one.tap(add('broad-jump', 10))
+		one.tap({ tap: 'sure' })
+		const [first, second] = [
+			order(one),
+			withDrills(one.sheet, one.all, [...one.current].reverse()).entries.map(({ id }) => id),
+		]
+		expect(second).toEqual(first)
+		expect(first).toEqual([STARTS, ids(1, 10)[0], NEW, REBOUNDS, JUMPS, POGOS])
+	})
+	it('without anything added or moved the sheet is the pack’s own', () => {
+		const one = phoneWith()
+		expect(withDrills(one.sheet, one.all, one.current)).toBe(one.sheet)
 	})
 })
 

@@ -175,6 +175,26 @@ describe('the order of runs by gates', () => {
 			gave(one, id, timeS)
 		expect(asked(one)?.words ?? '').not.toContain('Ilka M. and Tove B.')
 	})
+	it('is asked from three times likelier on, with how often somebody is left out in it', () => {
+		// One run between two who are known to 0.02 s of the gate and 0.8 % of the day: near neither, nobody asks.
+		const between = (timeS: number) => {
+			const one = phone([3.0, 3.2, 3.9, 4.4])
+			gave(one, ILKA, timeS)
+			return asked(one)
+		}
+		expect(between(3.1)).toBeNull()
+		expect(between(3.2)).toMatchObject({ to: [AMARU] })
+	})
+	it('a run at another distance than the line asks says nothing of either', () => {
+		const one = phone([3.0, 3.2, 3.4, 3.6])
+		const lines = one.sheet.lines.map((line) =>
+			line.athleteId === ATHLETES[1]!.id ? { ...line, parameters: { distanceM: 30 } } : line,
+		)
+		const mixed = new Phone({ ...one.sheet, lines })
+		// Ilka's 20 m, much slower than hers: Amaru runs 30 m, so it is none of his.
+		gave(mixed, ILKA, 3.2)
+		expect(asked(mixed)).toBeNull()
+	})
 	it('of one athlete twice in a row is no change of places', () => {
 		const one = phone()
 		gave(one, ILKA, 3.0)

@@ -1,0 +1,1 @@
+ALTER TABLE `session` MODIFY COLUMN `theme` varchar(40) character set ascii collate ascii_bin;
