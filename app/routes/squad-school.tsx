@@ -1,6 +1,7 @@
 import { Link, data, useNavigation } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { NUMBER_BOUNDS, QUESTIONS } from '#core/library/schools'
+import { PLANTS, PLANT_NAMES } from '#core/vocabulary/school'
 import type { VerdictWord } from '#core/judge/types'
 import { type WouldChange, answerSchoolForm, readSchoolPage } from '#server/library/school-change'
 import type { Route } from './+types/squad-school'
@@ -133,16 +134,36 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 							</li>
 						))}
 					</ul>
-					<label className="rule flex min-h-[44px] items-center gap-2">
-						<input
-							type="checkbox"
-							className="size-5 accent-act"
-							name="finisher"
-							value="on"
-							defaultChecked={from.finisher}
-						/>
-						A hard finisher part
-					</label>
+					<fieldset className="rule py-1.5 text-[14px]">
+						<legend className="label">Take-offs of the sport</legend>
+						{PLANTS.map((plant) => (
+							<label key={plant} className="flex min-h-[40px] items-center gap-2">
+								<input
+									type="checkbox"
+									className="size-5 accent-act"
+									name="plants"
+									value={plant}
+									defaultChecked={from.plants.includes(plant)}
+								/>
+								{PLANT_NAMES[plant]}
+							</label>
+						))}
+						<label className="flex min-h-[44px] items-center gap-2">
+							Used most
+							<select className="input flex-1" name="mostUsed" defaultValue={from.plants[0]}>
+								{PLANTS.map((plant) => (
+									<option key={plant} value={plant}>
+										{PLANT_NAMES[plant]}
+									</option>
+								))}
+							</select>
+						</label>
+						{problems.plants && (
+							<p className="problem" role="alert">
+								{problems.plants}
+							</p>
+						)}
+					</fieldset>
 					<label className="rule flex min-h-[44px] items-center gap-2">
 						<input
 							type="checkbox"

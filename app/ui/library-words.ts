@@ -48,6 +48,7 @@ export function gateWords(gate: Gate, ladders: Record<string, Pick<Ladder, 'name
 					: 'where the school conditions by long runs',
 			contrast: 'after an own trial, or where the school uses it',
 			returnPulls: 'where the school pulls first',
+			plants: 'where the school trains this take-off',
 		}[gate.question]
 	if (gate.kind === 'days-below') return `after ${gate.days} days on the rung below`
 	const ladder = ladders[gate.ladderId]

@@ -17,9 +17,11 @@ export function SchoolQuestions({ schools }: { schools: School[] }) {
 										<b>{side.name}.</b> {side.why}
 									</p>
 									<p className="dim text-[14px]">{side.does}</p>
-									{taken.length > 0 && (
-										<p className="dim text-[13.5px]">Taken by {taken.map((school) => school.name).join(', ')}.</p>
-									)}
+									<p className="dim text-[13.5px]">
+										{taken.length > 0
+											? `Taken by ${taken.map((school) => school.name).join(', ')}.`
+											: 'No preset takes it: a choice of a squad’s own.'}
+									</p>
 								</div>
 							)
 						})}

@@ -805,7 +805,7 @@ const CASES: Case[] = [
 		'5 % passed in comfort, cap 10 %',
 		() =>
 			runIn(
-				school({}, { assistedCapPercent: 10 }),
+				school({ assisted: 'to-10' }),
 				'assisted',
 				at('assisted', 'assist-5', { rungSince: '2026-02-20' }),
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },
@@ -820,7 +820,7 @@ const CASES: Case[] = [
 		'5 % passed in comfort, one week on it',
 		() =>
 			runIn(
-				school({}, { assistedCapPercent: 10 }),
+				school({ assisted: 'to-10' }),
 				'assisted',
 				at('assisted', 'assist-5', { rungSince: '2026-03-09' }),
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },
@@ -835,7 +835,7 @@ const CASES: Case[] = [
 		'10 % passed in comfort, cap 10 %',
 		() =>
 			runIn(
-				school({}, { assistedCapPercent: 10 }),
+				school({ assisted: 'to-10' }),
 				'assisted',
 				at('assisted', 'assist-10', { rungSince: '2026-02-20' }),
 				{ comfort: { worst: 1, braking: false }, quality: good(3) },

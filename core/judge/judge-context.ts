@@ -2,7 +2,6 @@ import { rungOf } from '../library/starter-library'
 import type { Drill } from '../vocabulary/drill'
 import type { Firmness } from '../vocabulary/words'
 import type { Ladder, Rung } from '../vocabulary/ladder'
-import type { School } from '../vocabulary/school'
 import type { StopReading } from '../noise/one-more'
 import type { OwnErrors } from '../noise/typical-error'
 import { repsOf, scaleDose } from '../library/scale-dose'
@@ -13,6 +12,7 @@ import { type ExposureReading, readExposure } from './read-criterion'
 import { dropOffLimit, readFall } from './read-fall'
 import type { Documents, Exposure, LadderState, VerdictInput, VerdictWord } from './types'
 import type { RuleId } from '../rules/rule'
+import { type School, assistedSide } from '../vocabulary/school'
 import { WrongValue } from '../vocabulary/wrong-value'
 
 /** What all rules look at, worked out once. */
@@ -56,11 +56,17 @@ export interface Rule {
 	evaluate: (context: JudgeContext) => Finding
 }
 
+function saferSchool(school: School, { assistedCapPercent, ...numbers }: NonNullable<VerdictInput['safety']>): School {
+	return {
+		...school,
+		choices: { ...school.choices, assisted: assistedSide(assistedCapPercent) },
+		numbers: { ...school.numbers, ...numbers },
+	}
+}
+
 /** The session's school for performance, with the stricter safety numbers of the athlete's other squads. */
 const ruling = (documents: Documents, safety: VerdictInput['safety']): Documents =>
-	safety
-		? { ...documents, school: { ...documents.school, numbers: { ...documents.school.numbers, ...safety } } }
-		: documents
+	safety ? { ...documents, school: saferSchool(documents.school, safety) } : documents
 
 /** Throws RangeError when the documents are not those the input cites, or the rung is unknown. */
 export function judgeContext(input: VerdictInput, cited: Documents): JudgeContext {

@@ -5,6 +5,7 @@ import { formOf } from '../rules/form'
 import { addDays } from '../calendar/day-count'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
 import type { PlannedLine } from '../vocabulary/line'
+import { lockOf } from './locks'
 import { type EntryPlan, entryState, resolveLine, sameLine, startingAt } from './resolve-line'
 import type { LadderState } from './types'
 
@@ -243,10 +244,88 @@ it('two lines ask for the same when drill, rung, sets, reps and every parameter 
 	expect(sameLine({ ...line, sides }, { ...line, sides: { ...sides, left: { sets: 3, reps: 2 } } })).toBe(false)
 })
 
+describe('a beginner’s form of a drill', () => {
+	// Four of eight easy ones for four of four hard ones (common practice, no source).
+	const more = [{ ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, beginners: 'more-easy' as const } }] as never
+	const as = (level: 1 | 2 | 3, schools = more, entry = fixed('single-leg-pogo', { dose: { sets: 4, reps: 4 } })) =>
+		resolved(entry, null, { level, schools })
+	it('is the easy one, more often, at level 1 alone', () => {
+		expect(as(1)).toMatchObject({
+			drillId: 'pogo',
+			drillVersion: STARTER_LIBRARY.drills.pogo!.version,
+			dose: { sets: 4, reps: 8 },
+			rest: STARTER_LIBRARY.drills.pogo!.defaults.rest,
+			ladderId: null,
+			note: 'the easy form of single-leg pogo, more often',
+		})
+		for (const level of [2, 3] as const)
+			expect(as(level)).toMatchObject({ drillId: 'single-leg-pogo', dose: { sets: 4, reps: 4 }, note: null })
+	})
+	it('stands in only where the school has it so, and the drill names one', () => {
+		expect(as(1, [QUALITY_FIRST] as never).drillId).toBe('single-leg-pogo')
+		expect(as(1, more, fixed('broad-jump')).drillId).toBe('broad-jump')
+	})
+	it('is less in an unloading week, and where the sheet asks for less', () => {
+		const half = fixed('single-leg-pogo', { doseFactor: 0.5 })
+		expect(as(1, more, half).dose).toEqual({ sets: 2, reps: 8 })
+	})
+	it('is no form of a complex, nor of a rung: that is the ladder’s to say', () => {
+		const pieces = [
+			{ drillId: 'slow-split-squat', reps: 3, parameters: {}, rest: { repsS: 0, setsS: 0 }, judged: false },
+			{ drillId: 'single-leg-pogo', reps: 4, parameters: {}, rest: { repsS: 0, setsS: 0 }, judged: true },
+		]
+		expect(as(1, more, fixed('single-leg-pogo', { pieces } as never)).drillId).toBe('single-leg-pogo')
+		expect(resolved(on('stiffness'), state('stiffness', 'pogo'), { level: 1, schools: more }).note).toBeNull()
+	})
+	it('is named by six drills, each an easier one of its family', () => {
+		const pairs = Object.values(STARTER_LIBRARY.drills).flatMap(({ id, easy }) => (easy ? [[id, easy.drillId]] : []))
+		expect(pairs.map(([id]) => id).sort()).toEqual([
+			'hurdle-hop',
+			'lateral-reach',
+			'one-foot-stick',
+			'pogo-for-height',
+			'power-skip',
+			'single-leg-pogo',
+		])
+		const ranks = ['low', 'moderate', 'high', 'shock']
+		for (const [id, easy] of pairs) {
+			const [hard, soft] = [STARTER_LIBRARY.drills[id!]!, STARTER_LIBRARY.drills[easy!]!]
+			expect(soft.family).toBe(hard.family)
+			expect(ranks.indexOf(soft.intensity), id).toBeLessThanOrEqual(ranks.indexOf(hard.intensity))
+			expect(soft.easy).toBeUndefined()
+		}
+	})
+})
+
+describe('take-offs by the school', () => {
+	const schools = (plants: 'one' | 'sport' | 'all', trained: string[]) =>
+		[{ ...QUALITY_FIRST, plants: trained, choices: { ...QUALITY_FIRST.choices, plants } }] as never
+	const at = (rungId: string, taken: never) =>
+		resolved(on('take-off'), state('take-off', rungId), { schools: taken, level: 3 }, true).rungId
+	it('are all four, those of the sport, or the one used most', () => {
+		const rungs = ['two-lr-0', 'two-rl-0', 'left-0', 'right-0']
+		const open = (plants: 'one' | 'sport' | 'all') =>
+			rungs.filter(
+				(rungId) =>
+					lockOf(
+						factsOf({ passed: everything, schools: schools(plants, ['right', 'two-lr']) }),
+						rungOf(STARTER_LIBRARY.ladders['take-off']!, rungId).rung,
+					) === null,
+			)
+		expect(open('all')).toEqual(rungs)
+		expect(open('sport')).toEqual(['two-lr-0', 'right-0'])
+		expect(open('one')).toEqual(['right-0'])
+	})
+	it('give way to the highest that is trained below', () => {
+		expect(at('left-1', schools('sport', ['two-lr', 'right']))).toBe('two-lr-1')
+		expect(at('left-1', schools('all', ['two-lr']))).toBe('left-1')
+	})
+})
+
 describe('an assisted calendar of ten weeks', () => {
 	// Two to three weeks near 5 %, two to three near 10 %, then easy, middle and cap days by turns (common practice, no source).
 	const START = '2026-03-02'
-	const to20 = [{ ...QUALITY_FIRST, numbers: { ...QUALITY_FIRST.numbers, assistedCapPercent: 20 } }] as never
+	const to20 = [{ ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, assisted: 'to-20' as const } }] as never
 	const week = (n: number) => addDays(START, 7 * (n - 1))
 	const came = (n: number): [string, string] =>
 		n <= 2 ? ['assist-5', START] : n <= 4 ? ['assist-10', week(3)] : ['assist-15', week(5)]

@@ -187,6 +187,8 @@ function favoured(favour: 'left' | 'right' | null, drill: Drill, dose: Dose): Si
 /** A drill the sheet asks of everybody, as it asks for it: what this athlete may do of it the rulebook says. */
 function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLine {
 	const drill = drillOf(library, entry.drillId)
+	const easy = easyFormOf(entry, drill, library, facts)
+	if (easy) return easy
 	const share = Math.min(entry.doseFactor, phaseShare(facts.phase, drill, facts.schools[0]))
 	const carried = entry.carried ?? wornOn(drill, entry.parameters)
 	return {
@@ -199,6 +201,27 @@ function fixedLine(entry: EntryPlan, library: Library, facts: Facts): ResolvedLi
 		...workOf(entry),
 		...(carried ? { carried } : {}),
 		dose: share < 1 ? scaleDose(entry.dose, share) : entry.dose,
+	}
+}
+
+/** A beginner's form of a drill, more often, where the school has it so and the drill names one; null elsewhere. */
+function easyFormOf(entry: EntryPlan, drill: Drill, library: Library, facts: Facts): ResolvedLine | null {
+	const easy = drill.easy && library.drills[drill.easy.drillId]
+	if (!easy || entry.pieces || facts.schools[0].choices.beginners !== 'more-easy' || facts.levelOf(drill.family) !== 1)
+		return null
+	const share = Math.min(entry.doseFactor, phaseShare(facts.phase, easy, facts.schools[0]))
+	const { dose } = drill.easy!
+	const { rest, parameters } = easy.defaults
+	return {
+		blocked: null,
+		note: `the easy form of ${inSentence(drill.name)}, more often`,
+		drillId: easy.id,
+		drillVersion: easy.version,
+		ladderId: null,
+		rungId: null,
+		dose: share < 1 ? scaleDose(dose, share) : dose,
+		parameters,
+		rest,
 	}
 }
 

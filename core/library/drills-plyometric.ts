@@ -251,6 +251,8 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 	jump({
 		...springs,
 		id: 'pogo-for-height',
+		version: 6,
+		easy: { drillId: 'pogo', dose: { sets: 4, reps: 8 } },
 		name: 'Pogo for height',
 		counting: perRep(1),
 		measures: ['contact', 'quality'],
@@ -285,6 +287,8 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 	jump({
 		...springs,
 		id: 'single-leg-pogo',
+		version: 6,
+		easy: { drillId: 'pogo', dose: { sets: 4, reps: 8 } },
 		also: ['Two-foot pogo clean first'],
 		name: 'Single-leg pogo',
 		legs: 'one',
@@ -396,6 +400,8 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 	jump({
 		...skips,
 		id: 'power-skip',
+		version: 6,
+		easy: { drillId: 'relaxed-skip', dose: { sets: 4, reps: 1 } },
 		name: 'Power skip',
 		intensity: 'moderate',
 		counting: perMetre(1.6, 'alternating', 2),
@@ -624,6 +630,8 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 	jump({
 		...jumps,
 		id: 'hurdle-hop',
+		version: 6,
+		easy: { drillId: 'bunny-hop', dose: { sets: 4, reps: 2 } },
 		name: 'Hurdle hops',
 		intensity: 'high',
 		counting: perRep(5),
@@ -740,6 +748,8 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 	jump({
 		...sideways,
 		id: 'lateral-reach',
+		version: 6,
+		easy: { drillId: 'lateral-stick', dose: { sets: 4, reps: 4 } },
 		name: 'Lateral bound with a reach',
 		dose: [2, 4],
 		rest: [5, 75],
@@ -893,6 +903,8 @@ export const PLYOMETRIC_DRILLS: Drill[] = [
 	jump({
 		...springs,
 		id: 'one-foot-stick',
+		version: 6,
+		easy: { drillId: 'two-foot-stick', dose: { sets: 4, reps: 8 } },
 		name: 'Small jump, stick on one foot',
 		legs: 'one',
 		regions: { ...SOFT, knee: 2, ankle: 2 },

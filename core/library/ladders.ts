@@ -259,7 +259,7 @@ const PLANTS = [
 ] as const
 const takeOff: Ladder = {
 	id: 'take-off',
-	version: 2,
+	version: 3,
 	name: 'Take-off',
 	family: 'plyometric',
 	about: 'All four plants, from standing to the full approach. A plant that lags shows where height is lost.',
@@ -274,11 +274,14 @@ const takeOff: Ladder = {
 				[2, 3],
 				[15, 75],
 				{ kind: 'not-below', of: 'height' },
-				approachSteps === 1 && index === 3
-					? { marksLevel: 2 }
-					: approachSteps === 3 && index === 3
-						? { marksLevel: 3 }
-						: {},
+				{
+					gates: [{ kind: 'school', question: 'plants', side: drillId.replace('take-off-', '') }],
+					...(approachSteps === 1 && index === 3
+						? { marksLevel: 2 as const }
+						: approachSteps === 3 && index === 3
+							? { marksLevel: 3 as const }
+							: {}),
+				},
 			),
 		),
 	),

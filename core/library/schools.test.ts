@@ -20,7 +20,6 @@ describe('numbers of the presets: Quality first, Jump ladder, Capacity base, Ret
 		['rampPercent', [15, 15, 20, 10], [5, 20]],
 		['spacingH', [48, 48, 48, 72], [48, 96]],
 		['weeksToUnloading', [4, 4, 6, 3], [3, 6]],
-		['assistedCapPercent', [10, 0, 10, 0], [0, 20]],
 		['carriedSpeedLossPercent', [5, 5, 10, 3], [1, 10]],
 		['ballSpeedLossPercent', [10, 10, 15, 10], [5, 20]],
 		['advancesPerSession', [1, 1, 2, 1], [1, 2]],
@@ -49,17 +48,20 @@ describe('sides of the presets', () => {
 		['contrast', ['own-trial', 'own-trial', 'own-trial', 'own-trial']],
 		['resistance', ['heavy-to-light', 'heavy-to-light', 'heavy-to-light', 'heavy-to-light']],
 		['shapes', ['clock', 'eye', 'clock', 'eye']],
+		['assisted', ['to-10', 'none', 'to-10', 'none']],
+		['beginners', ['fewer', 'fewer', 'more-easy', 'more-easy']],
+		['plants', ['all', 'all', 'sport', 'one']],
 		['boxJudgement', Array(4).fill('rebound-under-ceiling')],
 	] as [keyof (typeof STARTER_LIBRARY.schools)[string]['choices'], string[]][])('%s', (question, sides) => {
 		expect(PRESETS.map((id) => of(id).choices[question])).toEqual(sides)
 	})
 	it('a finisher only in the capacity base; the offer of a fast day where a set stops at its peak', () => {
-		expect(PRESETS.map((id) => of(id).finisher)).toEqual([false, false, true, false])
+		expect(PRESETS.map((id) => of(id).choices.finisher)).toEqual(['none', 'none', 'runs', 'none'])
 		expect(PRESETS.map((id) => of(id).fastDayOffer)).toEqual([true, true, false, false])
 		expect(PRESETS.map((id) => of(id).choices.goodDay).slice(0, 3)).toEqual(['stop', 'stop', 'finish'])
 	})
 	it('every question says both sides, why and what it does; every preset takes a side that is offered', () => {
-		expect(QUESTIONS).toHaveLength(12)
+		expect(QUESTIONS).toHaveLength(16)
 		for (const { id, question, sides } of QUESTIONS) {
 			expect(question.endsWith('?'), question).toBe(true)
 			expect(sides.length, id).toBeGreaterThanOrEqual(2)

@@ -1,4 +1,4 @@
-import { type School, type SchoolChoices, type SchoolNumbers, boundsOf } from '../vocabulary/school'
+import { PLANTS, type School, type SchoolChoices, type SchoolNumbers, boundsOf } from '../vocabulary/school'
 
 type Question = {
 	[K in keyof SchoolChoices]: {
@@ -221,6 +221,102 @@ export const QUESTIONS: Question[] = [
 		],
 	},
 	{
+		id: 'assisted',
+		question: 'Faster than alone?',
+		sides: [
+			{
+				id: 'none',
+				name: 'Never',
+				why: 'Nobody is pulled whose own top speed is not yet long steady.',
+				does: 'Runs with a pull ahead stay closed.',
+			},
+			{
+				id: 'to-10',
+				name: 'Up to 10 %',
+				why: 'A little more than the own speed is enough to feel it; more makes people brake.',
+				does: 'Pulled runs are open up to 10 % over the own top speed.',
+			},
+			{
+				id: 'to-20',
+				name: 'Up to 20 %, when it is comfortable',
+				why: 'Who stays loose at 10 % learns something more at 20.',
+				does: 'From 10 % on the next step opens by comfort, up to 20 %.',
+			},
+		],
+	},
+	{
+		id: 'beginners',
+		question: 'How much for a beginner?',
+		sides: [
+			{
+				id: 'fewer',
+				name: 'The same, fewer',
+				why: 'One form for everybody is easy to teach; a beginner does less of it.',
+				does: 'At level 1 a drill asks for about two thirds of its dose.',
+			},
+			{
+				id: 'more-easy',
+				name: 'The easy form, more often',
+				why: 'Many easy good reps teach more than few hard poor ones.',
+				does: 'At level 1 the easy form stands in where the drill names one, at its own, larger dose.',
+			},
+		],
+	},
+	{
+		id: 'plants',
+		question: 'Which take-offs?',
+		sides: [
+			{
+				id: 'one',
+				name: 'The one used most',
+				why: 'One way to leave the ground, done well, before another.',
+				does: 'The take-off ladder has only the first of the take-offs below.',
+			},
+			{
+				id: 'sport',
+				name: 'Those of the sport',
+				why: 'What is never used in a match costs minutes.',
+				does: 'The take-off ladder has the take-offs ticked below.',
+			},
+			{
+				id: 'all',
+				name: 'All four',
+				why: 'The one that lags shows where height is lost.',
+				does: 'The take-off ladder has all four.',
+			},
+		],
+	},
+	{
+		id: 'finisher',
+		question: 'A hard part at the end?',
+		sides: [
+			{
+				id: 'none',
+				name: 'None',
+				why: 'The session ends while it is still fast.',
+				does: 'A proposal ends with the close.',
+			},
+			{
+				id: 'runs',
+				name: 'General work',
+				why: 'Carries and runs for those who must stand long hard work.',
+				does: 'A proposal has the general capacity ladder before its close, the first to go when minutes are short.',
+			},
+			{
+				id: 'shuttles',
+				name: 'Shuttles',
+				why: 'Tired in the shape of the sport, or not at all.',
+				does: 'A proposal has repeat speed before its close.',
+			},
+			{
+				id: 'throws',
+				name: 'Throws to tire',
+				why: 'Hard for the whole body and easy on the legs.',
+				does: 'A proposal has slams before its close.',
+			},
+		],
+	},
+	{
 		id: 'returnPulls',
 		question: 'First runs on the way back?',
 		sides: [
@@ -258,7 +354,6 @@ const SCHOOL_NUMBERS: SchoolNumber[] = [
 	{ id: 'rampPercent', name: 'Growth from week to week', unit: '%' },
 	{ id: 'spacingH', name: 'Between two days of one kind', unit: 'h' },
 	{ id: 'weeksToUnloading', name: 'Trained weeks until one unloads', unit: 'weeks' },
-	{ id: 'assistedCapPercent', name: 'Assisted speed, at most over own top speed', unit: '%' },
 	{ id: 'carriedSpeedLossPercent', name: 'Speed loss that takes a carried load off', unit: '%' },
 	{ id: 'ballSpeedLossPercent', name: 'Speed loss that steps the ball down', unit: '%' },
 	{ id: 'advancesPerSession', name: 'Advances in one session', unit: '' },
@@ -269,7 +364,7 @@ export const NUMBER_BOUNDS = SCHOOL_NUMBERS.map((number) => ({ ...number, ...bou
 /** The default school: few perfect reps, low boxes judged by contact, stop at the peak. Numbers are our setting. */
 export const QUALITY_FIRST: School = {
 	id: 'quality-first',
-	version: 4,
+	version: 5,
 	name: 'Quality first',
 	about: 'Few perfect reps, low boxes judged by contact time, stop at the peak.',
 	choices: {
@@ -285,6 +380,10 @@ export const QUALITY_FIRST: School = {
 		goodDay: 'stop',
 		returnPulls: 'free',
 		shapes: 'clock',
+		assisted: 'to-10',
+		beginners: 'fewer',
+		plants: 'all',
+		finisher: 'none',
 	},
 	numbers: {
 		passCeilingLevel2Ms: 250,
@@ -297,35 +396,39 @@ export const QUALITY_FIRST: School = {
 		rampPercent: 15,
 		spacingH: 48,
 		weeksToUnloading: 4,
-		assistedCapPercent: 10,
 		carriedSpeedLossPercent: 5,
 		ballSpeedLossPercent: 10,
 		advancesPerSession: 1,
 	},
-	finisher: false,
+	plants: [...PLANTS],
 	fastDayOffer: true,
 }
 
 export const JUMP_LADDER: School = {
 	...QUALITY_FIRST,
 	id: 'jump-ladder',
-	version: 3,
+	version: 4,
 	name: 'Jump ladder',
 	about: 'For squads that jump: higher boxes, rebounds from intensify on.',
-	choices: { ...QUALITY_FIRST.choices, boxHeight: 'climb', depthJumps: 'peaking-and-intensify', shapes: 'eye' },
+	choices: {
+		...QUALITY_FIRST.choices,
+		boxHeight: 'climb',
+		depthJumps: 'peaking-and-intensify',
+		shapes: 'eye',
+		assisted: 'none',
+	},
 	numbers: {
 		...QUALITY_FIRST.numbers,
 		passCeilingLevel3Ms: 220,
 		sprintGoalMs: 180,
 		highestBoxCm: 75,
-		assistedCapPercent: 0,
 	},
 }
 
 export const CAPACITY_BASE: School = {
 	...QUALITY_FIRST,
 	id: 'capacity-base',
-	version: 3,
+	version: 4,
 	name: 'Capacity base',
 	about: 'Stand long hard work: wider limits, a finisher, two advances a session.',
 	choices: {
@@ -334,6 +437,9 @@ export const CAPACITY_BASE: School = {
 		volume: 'capacity',
 		conditioning: 'long-runs',
 		goodDay: 'finish',
+		beginners: 'more-easy',
+		plants: 'sport',
+		finisher: 'runs',
 	},
 	numbers: {
 		...QUALITY_FIRST.numbers,
@@ -346,17 +452,23 @@ export const CAPACITY_BASE: School = {
 		ballSpeedLossPercent: 15,
 		advancesPerSession: 2,
 	},
-	finisher: true,
 	fastDayOffer: false,
 }
 
 export const RETURN_AND_PROTECT: School = {
 	...QUALITY_FIRST,
 	id: 'return-and-protect',
-	version: 3,
+	version: 4,
 	name: 'Return and protect',
 	about: 'After injury or a long break: narrow limits, long spacing, no box rebounds.',
-	choices: { ...QUALITY_FIRST.choices, depthJumps: 'never', shapes: 'eye' },
+	choices: {
+		...QUALITY_FIRST.choices,
+		depthJumps: 'never',
+		shapes: 'eye',
+		assisted: 'none',
+		beginners: 'more-easy',
+		plants: 'one',
+	},
 	numbers: {
 		...QUALITY_FIRST.numbers,
 		highestBoxCm: 30,
@@ -366,7 +478,6 @@ export const RETURN_AND_PROTECT: School = {
 		rampPercent: 10,
 		spacingH: 72,
 		weeksToUnloading: 3,
-		assistedCapPercent: 0,
 		carriedSpeedLossPercent: 3,
 	},
 	fastDayOffer: false,

@@ -235,7 +235,7 @@ describe('the starter library', () => {
 							passed: everything,
 							day: '2026-06-01',
 							contrastHelps: true,
-							schools: [{ ...school, numbers: { ...school.numbers, assistedCapPercent: 20 } }],
+							schools: [{ ...school, choices: { ...school.choices, assisted: 'to-20', plants: 'all' } }],
 							lastWork: { sprint: '2026-05-31', agility: '2026-05-31', plyometric: '2026-05-31', throw: '2026-05-31' },
 						})
 						return lockOf(facts, rung) === null

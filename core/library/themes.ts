@@ -1,4 +1,5 @@
 import type { Quantity } from '../vocabulary/entry'
+import type { SchoolChoices } from '../vocabulary/school'
 import type { DrillPiece, LadderPiece, Theme, ThemePiece } from '../vocabulary/theme'
 import type { Level, Quality } from '../vocabulary/words'
 
@@ -30,6 +31,14 @@ export const WARM_UP: readonly DrillPiece[] = [
 export const RHYTHM: LadderPiece = ladder('Rhythm', 'skip-rhythm', null)
 /** What a session ends with. */
 export const CLOSE: DrillPiece = { part: 'Close', drillId: 'easy-close' }
+
+/** A hard part at the end, by the school; null where it wants none. */
+export const FINISHERS: Record<SchoolChoices['finisher'], LadderPiece | DrillPiece | null> = {
+	none: null,
+	runs: ladder('Finisher', 'capacity', null),
+	shuttles: ladder('Finisher', 'repeat-speed', null),
+	throws: { part: 'Finisher', drillId: 'floor-slam', dose: { sets: 3, reps: 8 } },
+}
 
 /** What keeps a quality that is not the day's in a few minutes: one piece each. */
 const KEEPING: Record<Quality, LadderPiece> = {

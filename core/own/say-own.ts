@@ -5,7 +5,7 @@ import { wicketsToTarget } from '../measure/sprint/wickets'
 import { momentOfInertia } from '../measure/load/energy'
 import type { CarriedLoad, Parameters, SideDoses } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
-import type { School } from '../vocabulary/school'
+import { type School, assistedCap } from '../vocabulary/school'
 import { writeDose, writePercent, writeSeconds } from '../words/write-numbers'
 import { writeWorn } from '../words/write-work'
 import { type Own, type Taken, ownLoad } from './own'
@@ -82,7 +82,7 @@ function pulledOf(
 	{ counting }: Pick<Drill, 'counting'>,
 	{ assistPercent, distanceM }: Parameters,
 	{ topSpeed }: Own,
-	{ numbers }: School,
+	school: School,
 ): OwnWord | null {
 	if (!topSpeed || !assistPercent || !distanceM || counting.metres?.kind !== 'assisted') return null
 	try {
@@ -90,7 +90,7 @@ function pulledOf(
 			topSpeed.mssMps,
 			assistPercent / 100,
 			distanceM,
-			numbers.assistedCapPercent / 100,
+			assistedCap([school]) / 100,
 		)
 		const short = `${distanceM} m in ${writeSeconds(segmentTimeS)}`
 		return {

@@ -253,7 +253,8 @@ function barred(one: Case, drill: Drill, parameters: Parameters): string | null 
 	if (box && height > 45 && (one.massKg === null || one.massKg > 100)) return 'box and mass'
 	const { numbers, choices } = LIBRARY.schools[one.schoolId]!
 	if (box && height > numbers.highestBoxCm) return 'box and school'
-	if (assisted && (parameters.assistPercent ?? 0) > numbers.assistedCapPercent) return 'pull and school'
+	if (assisted && (parameters.assistPercent ?? 0) > { none: 0, 'to-10': 10, 'to-20': 20 }[choices.assisted])
+		return 'pull and school'
 	const open =
 		one.phase !== 'unloading' &&
 		(choices.depthJumps === 'all-year' ||

@@ -128,3 +128,34 @@ describe('what did not fit', () => {
 		expect(sayShortfalls([])).toBe('')
 	})
 })
+
+describe('a finisher', () => {
+	const of = (finisher: 'none' | 'runs' | 'shuttles' | 'throws', more: object = {}, target: object = {}) => {
+		const asked = plainRequest([plainAthlete('Ana', 2, TRAINED)], { minutes: 120, ...more })
+		const { school } = asked.context
+		const theme = STARTER_LIBRARY.themes.acceleration!
+		return proposeSession({
+			...asked,
+			target: { ...asked.target, theme, ...target },
+			context: { ...asked.context, school: { ...school, choices: { ...school.choices, finisher } } },
+		}).entries.map(({ part, drillId, ladderId }) => [part, ladderId ?? drillId])
+	}
+	it('is the school’s, last before the close, with a theme and without', () => {
+		for (const target of [{}, { theme: null }]) {
+			expect(of('none', {}, target).map(([part]) => part)).not.toContain('Finisher')
+			expect(of('runs', {}, target).slice(-2)).toEqual([
+				['Finisher', 'capacity'],
+				['Close', 'easy-close'],
+			])
+			expect(of('shuttles', {}, target).at(-2)).toEqual(['Finisher', 'repeat-speed'])
+			expect(of('throws', {}, target).at(-2)).toEqual(['Finisher', 'floor-slam'])
+		}
+	})
+	it('goes first when minutes are short, and belongs to hard days alone', () => {
+		const parts = (minutes: number) => of('runs', { minutes }).map(([part]) => part)
+		expect(parts(45)).not.toContain('Finisher')
+		expect(parts(45)).toContain('Acceleration')
+		for (const role of ['light', 'tissue', 'test'])
+			expect(of('runs', {}, { role, theme: null }).map(([part]) => part)).not.toContain('Finisher')
+	})
+})

@@ -1,5 +1,5 @@
 import { RUN_OUT_M } from '../library/make-drill'
-import { CLOSE, RHYTHM, WARM_UP } from '../library/themes'
+import { CLOSE, FINISHERS, RHYTHM, WARM_UP } from '../library/themes'
 import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import { type Family, QUALITIES, type Quality } from '../vocabulary/words'
@@ -312,9 +312,14 @@ function piecesOf(request: BuildRequest): Piece[] {
 	const order = QUALITIES.filter((quality) => quality !== 'throw').sort(
 		(a, b) => Number(b === priority) - Number(a === priority),
 	)
-	return [...warm, rhythm, ...order.flatMap((quality) => parts[quality]()), ...maker.throws(), close].flatMap(
-		(piece) => piece ?? [],
-	)
+	return [
+		...warm,
+		rhythm,
+		...order.flatMap((quality) => parts[quality]()),
+		...maker.throws(),
+		maker.finisher(),
+		close,
+	].flatMap((piece) => piece ?? [])
 }
 
 type Options = {
@@ -413,13 +418,19 @@ class Maker {
 	}
 
 	/** A recipe's own pieces between what prepares and what closes, then what keeps the other qualities. */
-	theme({ opening, pieces, kept, closing }: Theme): Piece[] {
+	theme({ role, opening, pieces, kept, closing }: Theme): Piece[] {
 		return [
 			...opening.map((piece) => this.ofTheme(piece, opening, 'ladderId' in piece ? { spare: 2 } : {})),
 			...pieces.map((piece) => this.ofTheme(piece, pieces)),
 			...kept.map((piece) => this.fixed(piece, { spare: 2, doseShare: KEEPING_DOSE })),
+			role === 'hard' ? this.finisher() : null,
 			...closing.map((piece) => this.ofTheme(piece, closing)),
 		].flatMap((piece) => piece ?? [])
+	}
+	/** The hard part the school wants at the end: the first to go when minutes are short. */
+	finisher(): Piece | null {
+		const piece = FINISHERS[this.request.context.school.choices.finisher]
+		return piece && this.fixed(piece, { spare: 1 })
 	}
 	private ofTheme(piece: ThemePiece, among: readonly ThemePiece[], options: Options = {}): Piece | null {
 		if (!('forms' in piece)) return this.fixed(piece, options)

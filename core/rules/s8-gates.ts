@@ -1,5 +1,6 @@
 import { daysBetween } from '../calendar/day-count'
 import type { Gate, Ladder, Rung } from '../vocabulary/ladder'
+import { type Plant, type School, assistedCap, plantsOf } from '../vocabulary/school'
 import type { Level } from '../vocabulary/words'
 import { inSentence } from '../words/write-numbers'
 import { type Facts, least } from './facts'
@@ -19,6 +20,7 @@ const SCHOOL_WORDS = {
 	conditioning: 'the school conditions another way',
 	contrast: 'closed until the athlete’s own trial says it helps',
 	returnPulls: 'the school runs free on the way back',
+	plants: 'the school trains other take-offs',
 } as const
 
 /** What the schools close for the class of drill, for good; null when nothing. */
@@ -28,7 +30,7 @@ function capOf(facts: Facts, form: Form): { found: string; limit: string } | nul
 	if (form.boxed && height > highest)
 		return { found: `${height} cm`, limit: `the school’s highest box is ${highest} cm` }
 	const pull = form.parameters.assistPercent ?? 0
-	const most = least(facts, 'assistedCapPercent')
+	const most = assistedCap(facts.schools)
 	if (form.assisted && pull > most)
 		return {
 			found: `${pull} % over own top speed`,
@@ -45,14 +47,16 @@ const phaseOf = (facts: Facts, form: Form): { found: string; limit: string } | n
 		? { found: `the phase is ${facts.phase}`, limit: 'rebounds from a box open in another phase in this school' }
 		: null
 
+/** Whether a school takes the side a rung hangs on. */
+const takes = (school: School, { question, side }: Extract<Gate, { kind: 'school' }>): boolean =>
+	question === 'plants' ? plantsOf(school).includes(side as Plant) : school.choices[question] === side
+
 /** The schools' question a rung hangs on, where its side is not taken. */
 export function schoolGate(facts: Pick<Facts, 'schools' | 'contrastHelps'>, rung: Rung): string | null {
 	const [school] = facts.schools
 	const shut = rung.gates.find(
 		(gate): gate is Extract<Gate, { kind: 'school' }> =>
-			gate.kind === 'school' &&
-			school.choices[gate.question] !== gate.side &&
-			!(gate.question === 'contrast' && facts.contrastHelps),
+			gate.kind === 'school' && !takes(school, gate) && !(gate.question === 'contrast' && facts.contrastHelps),
 	)
 	return shut ? SCHOOL_WORDS[shut.question] : null
 }

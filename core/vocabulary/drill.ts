@@ -76,6 +76,8 @@ export const Drill = closed({
 	comparableAs: maybe(documentIdOf<DrillId>()),
 	/** Fatigue is read against the school's repeat-speed limit instead of its speed limit. */
 	repeatSpeed: maybe(Type.Boolean()),
+	/** What beginners do instead, more often, where the school has them do the easy form. */
+	easy: maybe(closed({ drillId: documentIdOf<DrillId>(), dose: Dose })),
 	/** A weight is worn: never in an unloading week, never twice a day. */
 	carriesLoad: maybe(Type.Boolean()),
 	/** Where it is worn when nothing else is said. */

@@ -33,10 +33,10 @@ export const Gate = Type.Union([
 	}),
 	/** Days since the athlete came to the rung below. */
 	closed({ kind: Type.Literal('days-below'), days: Type.Integer({ minimum: 1, maximum: 60 }) }),
-	/** Open only when the school takes this side of a question. */
+	/** Open only when the school takes this side of a question, or trains this take-off. */
 	closed({
 		kind: Type.Literal('school'),
-		question: oneOf(['volume', 'conditioning', 'contrast', 'returnPulls'] as const),
+		question: oneOf(['volume', 'conditioning', 'contrast', 'returnPulls', 'plants'] as const),
 		side: Type.String(),
 	}),
 ])

@@ -123,12 +123,44 @@ describe('a template of the first version', () => {
 	})
 })
 
-it('a school of before ran free on the way back and passed by the clock; what it said since stands', () => {
-	const kept = (more: object) =>
-		({ choices: { volume: 'skill', ...more } }) as unknown as Parameters<typeof schoolFromKept>[0]
-	expect(schoolFromKept(kept({})).choices).toEqual({ volume: 'skill', returnPulls: 'free', shapes: 'clock' })
-	expect(schoolFromKept(kept({ shapes: 'eye', returnPulls: 'pulls-first' })).choices).toMatchObject({
+it('a school of before ran free on the way back, by the clock, with fewer for beginners and all take-offs; what it said since stands', () => {
+	const kept = (more: object, others: object = {}) =>
+		schoolFromKept({ choices: { volume: 'skill', ...more }, numbers: { rampPercent: 15 }, ...others } as never)
+	expect(kept({})).toEqual({
+		choices: {
+			volume: 'skill',
+			returnPulls: 'free',
+			shapes: 'clock',
+			assisted: 'none',
+			beginners: 'fewer',
+			plants: 'all',
+			finisher: 'none',
+		},
+		numbers: { rampPercent: 15 },
+		plants: ['two-lr', 'two-rl', 'left', 'right'],
+	})
+	const said = {
 		shapes: 'eye',
 		returnPulls: 'pulls-first',
+		assisted: 'to-20',
+		beginners: 'more-easy',
+		plants: 'one',
+		finisher: 'throws',
+	}
+	expect(kept(said, { plants: ['left'], numbers: { assistedCapPercent: 5 } })).toMatchObject({
+		choices: said,
+		plants: ['left'],
+		numbers: {},
 	})
+})
+it('its cap of assisted speed is never read as more, and its finisher as the kind it conditions by', () => {
+	const cap = (assistedCapPercent: number) =>
+		schoolFromKept({ choices: {}, numbers: { assistedCapPercent } } as never).choices.assisted
+	expect([0, 9.9, 10, 15, 19.9, 20].map(cap)).toEqual(['none', 'none', 'to-10', 'to-10', 'to-10', 'to-20'])
+	const finisher = (has: boolean, conditioning: string) =>
+		schoolFromKept({ choices: { conditioning }, numbers: {}, finisher: has } as never)
+	expect(finisher(true, 'long-runs').choices.finisher).toBe('runs')
+	expect(finisher(true, 'shuttles').choices.finisher).toBe('shuttles')
+	expect(finisher(false, 'shuttles').choices.finisher).toBe('none')
+	expect(finisher(true, 'shuttles')).not.toHaveProperty('finisher')
 })

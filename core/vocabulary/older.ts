@@ -2,7 +2,7 @@ import type { Rest } from './dose'
 import type { Drill } from './drill'
 import type { EntryTuning, SessionEntry } from './entry'
 import type { Ladder } from './ladder'
-import type { School } from './school'
+import { PLANTS, type School, assistedSide } from './school'
 import type { Family } from './words'
 
 /**
@@ -57,15 +57,35 @@ export function ladderFromKept(kept: Ladder | (Omit<Ladder, 'rungs'> & { rungs: 
 	}
 }
 
-/** A school as it is used now, from how it is kept: before the questions were asked everybody ran free, and by the clock. */
-export const schoolFromKept = (kept: School): School => ({
-	...kept,
-	choices: {
-		...kept.choices,
-		returnPulls: kept.choices.returnPulls ?? 'free',
-		shapes: kept.choices.shapes ?? 'clock',
-	},
-})
+interface OlderSchool extends Omit<School, 'choices' | 'numbers' | 'plants'> {
+	choices: Partial<School['choices']>
+	numbers: School['numbers'] & { assistedCapPercent?: number }
+	plants?: School['plants']
+	/** A hard part at the end of the session; which was not asked. */
+	finisher?: boolean
+}
+/**
+ * A school as it is used now, from how it is kept: before the questions were asked everybody ran free, by the clock,
+ * beginners did less and took off in all ways. The cap of assisted speed was a number: it is never read as more.
+ */
+export function schoolFromKept(kept: School | OlderSchool): School {
+	const { finisher, plants = [...PLANTS], choices, numbers, ...rest } = kept as OlderSchool
+	const { assistedCapPercent = 0, ...others } = numbers
+	return {
+		...rest,
+		plants,
+		numbers: others,
+		choices: {
+			returnPulls: 'free',
+			shapes: 'clock',
+			assisted: assistedSide(assistedCapPercent),
+			beginners: 'fewer',
+			plants: 'all',
+			finisher: finisher ? (choices.conditioning === 'shuttles' ? 'shuttles' : 'runs') : 'none',
+			...choices,
+		} as School['choices'],
+	}
+}
 
 type OlderVariant = { drillId: string; dose: { sets: number; reps: number }; parameters: object; restS: number }
 /** An entry's tuning as it is used now, from how it is kept. */

@@ -2,6 +2,16 @@ import Type, { type Static } from 'typebox'
 import { DocumentVersion, type SchoolId, documentIdOf } from './ids'
 import { closed, oneOf, written } from './shape'
 
+/** Take-offs: from two feet, which foot last, and from one. */
+export const PLANTS = ['two-lr', 'two-rl', 'left', 'right'] as const
+export type Plant = (typeof PLANTS)[number]
+export const PLANT_NAMES: Record<Plant, string> = {
+	'two-lr': 'two feet, left then right',
+	'two-rl': 'two feet, right then left',
+	left: 'left foot',
+	right: 'right foot',
+}
+
 /** The questions good coaches answer differently; each side is explained in `library/schools.ts`. */
 export const SchoolChoices = closed({
 	boxHeight: oneOf(['climb', 'low'] as const),
@@ -16,6 +26,10 @@ export const SchoolChoices = closed({
 	goodDay: oneOf(['stop', 'finish'] as const),
 	returnPulls: oneOf(['free', 'pulls-first'] as const),
 	shapes: oneOf(['clock', 'eye'] as const),
+	assisted: oneOf(['none', 'to-10', 'to-20'] as const),
+	beginners: oneOf(['fewer', 'more-easy'] as const),
+	plants: oneOf(['one', 'sport', 'all'] as const),
+	finisher: oneOf(['none', 'runs', 'shuttles', 'throws'] as const),
 })
 export type SchoolChoices = Static<typeof SchoolChoices>
 
@@ -32,7 +46,6 @@ export const SchoolNumbers = closed({
 	rampPercent: from(5, 20),
 	spacingH: from(48, 96),
 	weeksToUnloading: from(3, 6),
-	assistedCapPercent: from(0, 20),
 	carriedSpeedLossPercent: from(1, 10),
 	ballSpeedLossPercent: from(5, 20),
 	advancesPerSession: from(1, 2),
@@ -52,9 +65,22 @@ export const School = closed({
 	about: written(400),
 	choices: SchoolChoices,
 	numbers: SchoolNumbers,
-	/** A hard part at the end of the session. */
-	finisher: Type.Boolean(),
+	/** The take-offs the sport needs, the one used most first. */
+	plants: Type.Array(oneOf(PLANTS), { minItems: 1, maxItems: 4, uniqueItems: true }),
 	/** On a fast day the field screen offers one rehearsal and one full rep. */
 	fastDayOffer: Type.Boolean(),
 })
 export type School = Static<typeof School>
+
+/** How far over the own top speed somebody may be pulled, % [our setting]. */
+const ASSISTED_MOST: Record<SchoolChoices['assisted'], number> = { none: 0, 'to-10': 10, 'to-20': 20 }
+/** The most of several schools' caps is their least, %. */
+export const assistedCap = (schools: readonly Pick<School, 'choices'>[]): number =>
+	Math.min(...schools.map(({ choices }) => ASSISTED_MOST[choices.assisted]))
+/** The side that pulls no further than this, %: never further than was asked. */
+export const assistedSide = (percent: number): SchoolChoices['assisted'] =>
+	percent >= ASSISTED_MOST['to-20'] ? 'to-20' : percent >= ASSISTED_MOST['to-10'] ? 'to-10' : 'none'
+
+/** The take-offs a school trains. */
+export const plantsOf = ({ choices, plants }: Pick<School, 'choices' | 'plants'>): readonly Plant[] =>
+	choices.plants === 'all' ? PLANTS : choices.plants === 'one' ? plants.slice(0, 1) : plants

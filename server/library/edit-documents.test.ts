@@ -124,6 +124,17 @@ describe('a squad’s school', () => {
 			'problems.passCeilingLevel3Ms',
 		)
 	})
+	it('reads the take-offs, the one used most first; a form without them keeps those there were', () => {
+		const form = typed({ mostUsed: 'left', plants: 'two-lr' })
+		form.append('plants', 'left')
+		form.append('plants', 'sideways')
+		expect(readSchool(form, base)).toMatchObject({ school: { plants: ['left', 'two-lr'] } })
+		expect(readSchool(typed({ mostUsed: 'right' }), base)).toMatchObject({ school: { plants: ['right'] } })
+		expect(readSchool(typed({ mostUsed: 'sideways' }), base)).toMatchObject({
+			problems: { plants: 'Pick one of the take-offs.' },
+		})
+		expect(readSchool(typed({}), base)).toMatchObject({ school: { plants: base.plants } })
+	})
 	it('is kept in versions, one school a squad', async () => {
 		const club: TestClub = await makeClub('Club')
 		const own: School = { ...base, choices: { ...base.choices, variety: 'rotate' } }
@@ -142,7 +153,7 @@ describe('a squad’s school', () => {
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, 2, NOW)).toEqual({
 			schoolId: 'jump-ladder',
-			version: 3,
+			version: 4,
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, 3, NOW)).toBeNull()
 	})

@@ -1,5 +1,13 @@
 import { NUMBER_BOUNDS, QUESTIONS } from '../../core/library/schools'
-import type { School, SchoolChoices, SchoolNumbers } from '../../core/vocabulary/school'
+import { canonicalJson } from '../../core/events/canonical-json'
+import {
+	PLANTS,
+	PLANT_NAMES,
+	type Plant,
+	type School,
+	type SchoolChoices,
+	type SchoolNumbers,
+} from '../../core/vocabulary/school'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { insertOwnDocument, readLibrary } from '../../db/queries/library'
 import { lastStartedSession } from '../../db/queries/sessions'
@@ -42,13 +50,22 @@ export function readSchool(typed: FormData, base: School): { school: School } | 
 	}
 	if (numbers.passCeilingLevel3Ms > numbers.passCeilingLevel2Ms)
 		problems.passCeilingLevel3Ms = `“${numbers.passCeilingLevel3Ms}”: no more than level 2’s ${numbers.passCeilingLevel2Ms} ms is expected.`
+	const asked = typed.getAll('plants').map(String)
+	const first = typed.get('mostUsed')
+	const plants =
+		first === null
+			? base.plants
+			: [...new Set([String(first), ...asked])].filter((one): one is Plant =>
+					(PLANTS as readonly string[]).includes(one),
+				)
+	if (plants.length === 0) problems.plants = 'Pick one of the take-offs.'
 	if (Object.keys(problems).length > 0) return { problems }
 	return {
 		school: {
 			...base,
 			choices: choices as unknown as SchoolChoices,
 			numbers: numbers as SchoolNumbers,
-			finisher: typed.get('finisher') === null ? base.finisher : typed.get('finisher') === 'on',
+			plants,
 			fastDayOffer: typed.get('fastDayOffer') === null ? base.fastDayOffer : typed.get('fastDayOffer') === 'on',
 		},
 	}
@@ -89,13 +106,13 @@ export async function answerSchoolForm(
 	const { schools } = await readLibrary(scope)
 	const base = schools[String(form.get('base') ?? '')] ?? schools[squad.schoolId]!
 	// An unticked box sends nothing.
-	for (const name of ['finisher', 'fastDayOffer']) if (form.get(name) === null) form.set(name, 'off')
+	if (form.get('fastDayOffer') === null) form.set('fastDayOffer', 'off')
 	const read = readSchool(form, base)
 	if ('problems' in read) return { problems: read.problems, preview: null, saved: null }
 	if (asked === 'preview')
 		return { problems: {}, preview: await whatWouldChange(scope, squad.id, read.school), saved: null }
-	const numbersOf = ({ choices, numbers, finisher, fastDayOffer }: School) =>
-		JSON.stringify([choices, numbers, finisher, fastDayOffer])
+	const numbersOf = ({ choices, numbers, plants, fastDayOffer }: School) =>
+		canonicalJson([choices, numbers, plants, fastDayOffer])
 	const same = numbersOf(read.school) === numbersOf(base)
 	const saved = await changeSchool(
 		who,
@@ -204,7 +221,7 @@ export async function changeSchool(
 }
 
 /** A school in words, question by question and number by number. */
-const describeSchool = ({ choices, numbers, finisher, fastDayOffer }: School): Described => [
+const describeSchool = ({ choices, numbers, plants, fastDayOffer }: School): Described => [
 	...QUESTIONS.map(({ id, question, sides }): [string, string] => [
 		question,
 		sides.find((side) => side.id === choices[id])?.name ?? '',
@@ -213,7 +230,7 @@ const describeSchool = ({ choices, numbers, finisher, fastDayOffer }: School): D
 		name,
 		`${numbers[id]}${unit === '' ? '' : ` ${unit}`}`,
 	]),
-	['A hard finisher part', finisher ? 'yes' : 'no'],
+	['Take-offs of the sport', plants.map((plant) => PLANT_NAMES[plant]).join(', ')],
 	['The fast-day offer', fastDayOffer ? 'yes' : 'no'],
 ]
 

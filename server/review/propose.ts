@@ -1,5 +1,5 @@
 import type { Library } from '../../core/vocabulary/library'
-import type { School } from '../../core/vocabulary/school'
+import { type School, assistedCap } from '../../core/vocabulary/school'
 import { evidenceFor, gatherInput } from '../../core/judge/gather-input'
 import { judgeAthlete } from '../../core/judge/judge-athlete'
 import { entryState } from '../../core/judge/resolve-line'
@@ -143,14 +143,13 @@ function stricter(own: School, all: (School | undefined)[]): Partial<Pick<Verdic
 	const others = all.filter((one) => one !== undefined && one.id !== own.id) as School[]
 	if (others.length === 0) return {}
 	const numbers = [own, ...others].map((one) => one.numbers)
-	const least = (name: 'rampPercent' | 'highestBoxCm' | 'assistedCapPercent') =>
-		Math.min(...numbers.map((one) => one[name]))
+	const least = (name: 'rampPercent' | 'highestBoxCm') => Math.min(...numbers.map((one) => one[name]))
 	return {
 		safety: {
 			rampPercent: least('rampPercent'),
 			spacingH: Math.max(...numbers.map((one) => one.spacingH)),
 			highestBoxCm: least('highestBoxCm'),
-			assistedCapPercent: least('assistedCapPercent'),
+			assistedCapPercent: assistedCap([own, ...others]),
 		},
 	}
 }
