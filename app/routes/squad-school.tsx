@@ -134,14 +134,14 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 							</li>
 						))}
 					</ul>
-					<fieldset className="rule py-1.5 text-[14px]">
-						<legend className="label">Take-offs of the sport</legend>
+					<fieldset className="border-b border-chalk pb-1.5 text-[14px]">
+						<legend className="label pt-2">Take-offs of the sport</legend>
 						{PLANTS.map((plant) => (
 							<label key={plant} className="flex min-h-[40px] items-center gap-2">
 								<input
 									type="checkbox"
 									className="size-5 accent-act"
-									name="plants"
+									name="plant"
 									value={plant}
 									defaultChecked={from.plants.includes(plant)}
 								/>
@@ -192,14 +192,37 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 }
 
 function Preview({ preview }: { preview: WouldChange }) {
-	if (!preview.session)
-		return (
-			<p className="mt-4" role="status">
-				No session has been held yet: nothing to compare with.
-			</p>
-		)
 	return (
-		<section className="mt-4" role="status" aria-label="What would change">
+		<div role="status">
+			<Verdicts preview={preview} />
+			{preview.lines && <Lines lines={preview.lines} />}
+		</div>
+	)
+}
+
+function Lines({ lines: { day, title, changes } }: { lines: NonNullable<WouldChange['lines']> }) {
+	return (
+		<section className="mt-4" aria-label="Lines ahead">
+			<h2>
+				{changes.length === 0
+					? `Every line of ${title}, ${shortDay(day)}, stays`
+					: `${changes.length} ${changes.length === 1 ? 'line' : 'lines'} of ${title}, ${shortDay(day)}, would be ${changes.length === 1 ? 'another' : 'others'}`}
+			</h2>
+			<ul>
+				{changes.map(({ name, from, to }, index) => (
+					<li key={index} className="rule py-1.5 text-[14px]">
+						<b>{name}</b> <span className="dim">{from}</span> → {to}
+					</li>
+				))}
+			</ul>
+		</section>
+	)
+}
+
+function Verdicts({ preview }: { preview: WouldChange }) {
+	if (!preview.session) return <p className="mt-4">No session has been held yet: nothing to compare with.</p>
+	return (
+		<section className="mt-4" aria-label="What would change">
 			<h2>
 				{preview.changes.length === 0
 					? `Nothing would have changed on ${shortDay(preview.session.day)}`

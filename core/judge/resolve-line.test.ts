@@ -245,7 +245,7 @@ it('two lines ask for the same when drill, rung, sets, reps and every parameter 
 })
 
 describe('a beginner’s form of a drill', () => {
-	// Four of eight easy ones for four of four hard ones (common practice, no source).
+	// Easy ones twice as often as hard ones: 4×8 for 4×4 (common practice, no source).
 	const more = [{ ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, beginners: 'more-easy' as const } }] as never
 	const as = (level: 1 | 2 | 3, schools = more, entry = fixed('single-leg-pogo', { dose: { sets: 4, reps: 4 } })) =>
 		resolved(entry, null, { level, schools })
@@ -253,7 +253,7 @@ describe('a beginner’s form of a drill', () => {
 		expect(as(1)).toMatchObject({
 			drillId: 'pogo',
 			drillVersion: STARTER_LIBRARY.drills.pogo!.version,
-			dose: { sets: 4, reps: 8 },
+			dose: { sets: 3, reps: 12 },
 			rest: STARTER_LIBRARY.drills.pogo!.defaults.rest,
 			ladderId: null,
 			note: 'the easy form of single-leg pogo, more often',
@@ -267,7 +267,8 @@ describe('a beginner’s form of a drill', () => {
 	})
 	it('is less in an unloading week, and where the sheet asks for less', () => {
 		const half = fixed('single-leg-pogo', { doseFactor: 0.5 })
-		expect(as(1, more, half).dose).toEqual({ sets: 2, reps: 8 })
+		// Half of three sets is one whole set.
+		expect(as(1, more, half).dose).toEqual({ sets: 1, reps: 12 })
 	})
 	it('is no form of a complex, nor of a rung: that is the ladder’s to say', () => {
 		const pieces = [
@@ -293,6 +294,8 @@ describe('a beginner’s form of a drill', () => {
 			expect(soft.family).toBe(hard.family)
 			expect(ranks.indexOf(soft.intensity), id).toBeLessThanOrEqual(ranks.indexOf(hard.intensity))
 			expect(soft.easy).toBeUndefined()
+			const reps = ({ sets, reps: each }: { sets: number; reps: number }) => sets * each
+			expect(reps(hard.easy!.dose), id).toBe(2 * reps(hard.defaults.dose))
 		}
 	})
 })

@@ -270,13 +270,13 @@ export const QUESTIONS: Question[] = [
 				id: 'one',
 				name: 'The one used most',
 				why: 'One way to leave the ground, done well, before another.',
-				does: 'The take-off ladder has only the first of the take-offs below.',
+				does: 'The take-off ladder has only the one said to be used most.',
 			},
 			{
 				id: 'sport',
 				name: 'Those of the sport',
 				why: 'What is never used in a match costs minutes.',
-				does: 'The take-off ladder has the take-offs ticked below.',
+				does: 'The take-off ladder has those ticked as the sport’s.',
 			},
 			{
 				id: 'all',

@@ -2,10 +2,13 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { School } from '../../core/vocabulary/school'
 import { installLibrary, ownDocuments, readDrills, readLibrary } from '../../db/queries/library'
-import { readSquad } from '../../db/queries/squads'
+import { readLines } from '../../db/queries/sessions'
+import { readSquad, writeLevel } from '../../db/queries/squads'
+import { draftEntry } from '../../tests/support/draft-entry'
+import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { keepDrill, keepLadder, keepTheme } from './edit-documents'
-import { changeSchool, ownSchoolId, readSchool } from './school-change'
+import { answerSchoolForm, changeSchool, ownSchoolId, readSchool } from './school-change'
 
 beforeAll(freshDatabase)
 const pogo = STARTER_LIBRARY.drills.pogo!
@@ -125,10 +128,12 @@ describe('a squad’s school', () => {
 		)
 	})
 	it('reads the take-offs, the one used most first; a form without them keeps those there were', () => {
-		const form = typed({ mostUsed: 'left', plants: 'two-lr' })
-		form.append('plants', 'left')
-		form.append('plants', 'sideways')
-		expect(readSchool(form, base)).toMatchObject({ school: { plants: ['left', 'two-lr'] } })
+		const form = typed({ mostUsed: 'left', plant: 'two-lr', plants: 'sport' })
+		form.append('plant', 'left')
+		form.append('plant', 'sideways')
+		expect(readSchool(form, base)).toMatchObject({
+			school: { plants: ['left', 'two-lr'], choices: { plants: 'sport' } },
+		})
 		expect(readSchool(typed({ mostUsed: 'right' }), base)).toMatchObject({ school: { plants: ['right'] } })
 		expect(readSchool(typed({ mostUsed: 'sideways' }), base)).toMatchObject({
 			problems: { plants: 'Pick one of the take-offs.' },
@@ -156,5 +161,31 @@ describe('a squad’s school', () => {
 			version: 4,
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, 3, NOW)).toBeNull()
+	})
+	it('says which lines of the next session would be others before it is used, and keeps nothing of it', async () => {
+		const club: TestClub = await makeClub('Club')
+		// Not yet on the rung of a pogo for height: twice as many easy ones stand for it, or the usual ones.
+		const [beginner] = club.athletes as [string]
+		await writeLevel(club.scope, beginner, 'plyometric', 1)
+		const sessionId = await planSession(club, '2026-03-16', [
+			draftEntry({ part: 'Springs', drillId: 'pogo-for-height', sets: 3, reps: 8, rest: 60 }),
+			draftEntry({ part: 'Jumps', drillId: 'broad-jump', sets: 2, reps: 3, rest: 60 }),
+		])
+		const standing = async () => [
+			await readLines(club.scope, [sessionId]),
+			await readSquad(club.scope, club.squadId),
+			[...(await ownDocuments(club.scope))],
+		]
+		const before = await standing()
+		const asked = (beginners: string) =>
+			answerSchoolForm(club.coach, club.squadId, 'preview', typed({ base: 'quality-first', beginners }), NOW)
+		expect((await asked('more-easy'))?.preview?.lines).toEqual({
+			day: '2026-03-16',
+			title: 'Work',
+			changes: [{ name: 'Athlete 1', from: 'Pogo, 3×15', to: 'Pogo, 4×12' }],
+		})
+		expect((await asked('fewer'))?.preview?.lines?.changes).toEqual([])
+		expect(await standing()).toEqual(before)
+		expect((await readLibrary(club.scope)).schools[ownSchoolId(club.squadId)]).toBeUndefined()
 	})
 })

@@ -10,8 +10,8 @@ import {
 } from '../../core/vocabulary/school'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { insertOwnDocument, readLibrary } from '../../db/queries/library'
-import { lastStartedSession } from '../../db/queries/sessions'
-import { listMembers, readAthletes, readSquad, updateSquad } from '../../db/queries/squads'
+import { lastStartedSession, readLines, unstartedFor } from '../../db/queries/sessions'
+import { type SquadRow, listMembers, readAthletes, readSquad, updateSquad } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
@@ -26,7 +26,9 @@ import {
 	versionSeen,
 } from '../submissions/take-version'
 import { proposeVerdicts } from '../review/propose'
+import { plannedOf } from '../sheet/planned-of'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { writeLine, writeLines } from '../sheet/write-lines'
 import { readNumber } from '../../core/measure/read-number'
 
 /** A school as the form has it: a choice for each question, a number for each bound. */
@@ -50,7 +52,7 @@ export function readSchool(typed: FormData, base: School): { school: School } | 
 	}
 	if (numbers.passCeilingLevel3Ms > numbers.passCeilingLevel2Ms)
 		problems.passCeilingLevel3Ms = `“${numbers.passCeilingLevel3Ms}”: no more than level 2’s ${numbers.passCeilingLevel2Ms} ms is expected.`
-	const asked = typed.getAll('plants').map(String)
+	const asked = typed.getAll('plant').map(String)
 	const first = typed.get('mostUsed')
 	const plants =
 		first === null
@@ -110,7 +112,7 @@ export async function answerSchoolForm(
 	const read = readSchool(form, base)
 	if ('problems' in read) return { problems: read.problems, preview: null, saved: null }
 	if (asked === 'preview')
-		return { problems: {}, preview: await whatWouldChange(scope, squad.id, read.school), saved: null }
+		return { problems: {}, preview: await whatWouldChange(who, squad.id, read.school, now), saved: null }
 	const numbersOf = ({ choices, numbers, plants, fastDayOffer }: School) =>
 		canonicalJson([choices, numbers, plants, fastDayOffer])
 	const same = numbersOf(read.school) === numbersOf(base)
@@ -129,7 +131,16 @@ export async function answerSchoolForm(
 	return { problems: {}, preview: null, saved: saved && (same ? base.name : 'The squad’s own school') }
 }
 
+/** Lines of a session ahead that would be others. */
+export interface OtherLines {
+	day: string
+	title: string
+	changes: { name: string; from: string; to: string }[]
+}
+
 export interface WouldChange {
+	/** Of the squad's next session; null without one. */
+	lines: OtherLines | null
 	session: { id: string; day: string } | null
 	judged: number
 	changes: {
@@ -141,22 +152,24 @@ export interface WouldChange {
 	}[]
 }
 
-/** Which verdicts of the squad's last session would have come out differently under another school. Nothing is written. */
-async function whatWouldChange(scope: ClubScope, squadId: string, school: School): Promise<WouldChange | null> {
+/** Which verdicts of the squad's last session would have come out differently under another school, and which lines of its next would. Nothing is kept. */
+async function whatWouldChange(who: SignedIn, squadId: string, school: School, now: Date): Promise<WouldChange | null> {
+	const scope = scopeOf(who.clubId)
 	const squad = await readSquad(scope, squadId)
 	if (!squad) return null
 	const session = await lastStartedSession(scope, squadId)
-	if (!session) return { session: null, judged: 0, changes: [] }
+	const lines = await linesUnder(who, squadId, school, now)
+	if (!session) return { lines, session: null, judged: 0, changes: [] }
 	const library = await readLibrary(scope)
-	const now = await proposeVerdicts(scope, session, squad, library)
+	const today = await proposeVerdicts(scope, session, squad, library)
 	const then = await proposeVerdicts(scope, session, squad, library, school)
 	const names = new Map(
-		(await readAthletes(scope, [...new Set(now.map((one) => one.athleteId))])).map((athlete) => [
+		(await readAthletes(scope, [...new Set(today.map((one) => one.athleteId))])).map((athlete) => [
 			athlete.id,
 			athlete.name,
 		]),
 	)
-	const changes = now.flatMap((before, index) => {
+	const changes = today.flatMap((before, index) => {
 		const after = then[index]
 		if (
 			!after ||
@@ -176,7 +189,7 @@ async function whatWouldChange(scope: ClubScope, squadId: string, school: School
 			},
 		]
 	})
-	return { session: { id: session.id, day: session.day }, judged: now.length, changes }
+	return { lines, session: { id: session.id, day: session.day }, judged: today.length, changes }
 }
 
 /** Gives a squad a school: one of those there are, or one of its own as a new version. Upcoming lines follow. */
@@ -192,32 +205,96 @@ export async function changeSchool(
 		if (!squad || ('schoolId' in chosen && !(await readLibrary(scope)).schools[chosen.schoolId])) return null
 		const meanwhile = await takeVersion(scope, who, 'school', squadId, seen, now)
 		if (meanwhile) return { meanwhile }
-		let schoolId: string
-		let version: number
-		if ('own' in chosen) {
-			schoolId = ownSchoolId(squadId)
-			version = await insertOwnDocument(
-				scope,
-				'school',
-				{
-					...chosen.own,
-					id: schoolId,
-					name: `${squad.name}’s own`,
-					about: `From “${chosen.own.name}”, changed by ${who.name}.`,
-				},
-				who.personId,
-				now,
-			)
-		} else {
-			const school = (await readLibrary(scope)).schools[chosen.schoolId]!
-			schoolId = school.id
-			version = school.version
-		}
-		await updateSquad(scope, squadId, { schoolId, schoolVersion: version })
+		const given = await giveSchool(scope, who, squad, chosen, now)
 		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
 		await rewriteUpcoming(scope, members, todayAt(who.timeZone, now), now)
-		return { schoolId, version }
+		return given
 	})
+}
+
+async function giveSchool(
+	scope: ClubScope,
+	who: SignedIn,
+	squad: SquadRow,
+	chosen: { schoolId: string } | { own: School },
+	now: Date,
+): Promise<{ schoolId: string; version: number }> {
+	let schoolId: string
+	let version: number
+	if ('own' in chosen) {
+		schoolId = ownSchoolId(squad.id)
+		version = await insertOwnDocument(
+			scope,
+			'school',
+			{
+				...chosen.own,
+				id: schoolId,
+				name: `${squad.name}’s own`,
+				about: `From “${chosen.own.name}”, changed by ${who.name}.`,
+			},
+			who.personId,
+			now,
+		)
+	} else {
+		const school = (await readLibrary(scope)).schools[chosen.schoolId]!
+		schoolId = school.id
+		version = school.version
+	}
+	await updateSquad(scope, squad.id, { schoolId, schoolVersion: version })
+	return { schoolId, version }
+}
+
+/** Ends a transaction in nothing, with what was found in it. */
+class Undone extends Error {
+	constructor(readonly found: OtherLines | null) {
+		super('not kept')
+	}
+}
+
+/**
+ * Which lines of the squad's next session would be others under another school: written as they would be, compared, and
+ * taken back. Null without a session ahead.
+ */
+async function linesUnder(who: SignedIn, squadId: string, school: School, now: Date): Promise<OtherLines | null> {
+	try {
+		await inTransaction(database().db, who.clubId, async (scope) => {
+			const squad = await readSquad(scope, squadId)
+			const members = (await listMembers(scope)).filter((one) => one.squadId === squadId)
+			const [session] = (
+				await unstartedFor(
+					scope,
+					members.map(({ id }) => id),
+					todayAt(who.timeZone, now),
+				)
+			)
+				.filter((one) => one.squadId === squadId)
+				.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+			if (!squad || !session) throw new Undone(null)
+			const library = await readLibrary(scope)
+			const names = new Map(members.map(({ id, name }) => [id, name]))
+			const saidOf = async () =>
+				new Map(
+					(await readLines(scope, [session.id])).map((row) => [
+						`${row.entryId}/${row.athleteId}`,
+						{ athleteId: row.athleteId, words: row.blocked ?? writeLine(plannedOf(row), library) },
+					]),
+				)
+			// Written anew by the school of now first: what time has changed is not the new school's doing.
+			await writeLines(scope, session, squad, library, now)
+			const before = await saidOf()
+			const { schoolId } = await giveSchool(scope, who, squad, { own: school }, now)
+			await writeLines(scope, session, { ...squad, schoolId }, await readLibrary(scope), now)
+			const changes = [...(await saidOf())].flatMap(([key, { athleteId, words }]) => {
+				const was = before.get(key)?.words
+				return was === undefined || was === words ? [] : [{ name: names.get(athleteId) ?? '', from: was, to: words }]
+			})
+			throw new Undone({ day: session.day, title: session.title, changes })
+		})
+	} catch (error) {
+		if (error instanceof Undone) return error.found
+		throw error
+	}
+	return null
 }
 
 /** A school in words, question by question and number by number. */
