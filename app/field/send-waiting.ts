@@ -1,4 +1,5 @@
-import { type EventAnswer, type LogEvent, MAX_BATCH, MAX_CHARACTERS } from '#core/vocabulary/events'
+import { MAX_BATCH, MAX_CHARACTERS } from '#core/vocabulary/event-kinds'
+import type { EventAnswer, LogEvent } from '#core/vocabulary/events'
 import type { DeviceStore } from './device-store'
 
 export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' | 'somebody-else'

@@ -1,5 +1,5 @@
 import { data } from 'react-router'
-import { MAX_BATCH, MAX_CHARACTERS } from '#core/vocabulary/events'
+import { MAX_BATCH, MAX_CHARACTERS } from '#core/vocabulary/event-kinds'
 import { acceptEvents } from '#server/log/accept-events'
 import type { Route } from './+types/api.events'
 import { AWAY, isDatabaseAway, readJson } from '../read-json'

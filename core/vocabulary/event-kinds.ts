@@ -4,6 +4,10 @@ import type { BodyEvent } from './events'
  * The words of the log that a phone needs, without the schemas: what is written here is small wherever it travels.
  */
 
+/** Events sent at once, and the characters of them: what is longer goes in several batches. */
+export const MAX_BATCH = 1000
+export const MAX_CHARACTERS = 2_000_000
+
 export const MISSED_REASONS = ['aborted', 'false-start', 'no-time'] as const
 export const END_REASONS = ['drop-off', 'good-day', 'coach', 'weather', 'pain', 'refusal'] as const
 export type EndReason = (typeof END_REASONS)[number]

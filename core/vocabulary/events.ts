@@ -457,10 +457,6 @@ export type Decision = Extract<LogEvent, { type: 'decision' }>
 
 export type BodyEvent = Extract<Observation, { kind: (typeof BODY_KINDS)[number] }>
 
-/** Events sent at once, and the characters of them: what is longer goes in several batches. */
-export const MAX_BATCH = 1000
-export const MAX_CHARACTERS = 2_000_000
-
 /** The answer to one event of a batch. */
 export type EventAnswer =
 	| { id: string; outcome: 'accepted' | 'replayed' }
