@@ -220,7 +220,7 @@ async function measureAll(site: Site, today: string): Promise<Map<string, Measur
 	const start = addDays(mondayOf(today), 70)
 	const plan = {
 		start,
-		phases: defaultPhases(4, 'strength'),
+		phases: defaultPhases(4, 'accumulate'),
 		shape: defaultShape(4),
 		days: [
 			{ weekday: 2, startTime: '17:30', minutes: 90, role: 'hard' },

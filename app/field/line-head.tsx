@@ -121,7 +121,13 @@ export function LineHead({
 				</p>
 			)}
 			{line.cautions.length > 0 && progress.repsDone === 0 && (
-				<p className="mt-1 border-l-4 border-ink pl-3 text-[14px]">{sentences(line.cautions)}</p>
+				// One line of it, so that the pad stays in reach of a thumb; a tap opens the rest.
+				<details className="group mt-1 border-l-4 border-ink pl-3 text-[14px]">
+					<summary className="flex min-h-[44px] items-center gap-2 sm:min-h-0">
+						<span className="line-clamp-1 group-open:line-clamp-none">{sentences(line.cautions)}</span>
+						<span className="link flex-none group-open:hidden">all</span>
+					</summary>
+				</details>
 			)}
 			<ol className="mt-1.5 flex list-none gap-1" aria-label="Marks so far">
 				{recent.map((mark, index) => {

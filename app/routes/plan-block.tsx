@@ -6,6 +6,7 @@ import { LEVELS, type Level, PHASES, type Phase, QUALITIES, type Quality } from 
 import {
 	BLOCK_WEEKS,
 	type BlockPlan,
+	EMPHASES,
 	type Emphasis,
 	blockSessions,
 	defaultPhases,
@@ -47,13 +48,6 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
-const PHASE_NAMES: Record<Phase, string> = {
-	accumulate: 'strength',
-	intensify: 'strength-speed',
-	peaking: 'peaking',
-	unloading: 'unloading',
-}
-
 /** From an emphasis to weeks of sessions: what each week asks, before anything is made. */
 export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 	const { squads, monday, themes, copied } = loaderData
@@ -74,7 +68,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 			? { ...copied.plan, start: monday }
 			: {
 					start: monday,
-					phases: defaultPhases(5, 'strength'),
+					phases: defaultPhases(5, 'accumulate'),
 					shape: defaultShape(5),
 					days: daysOf(squadId),
 					priority: null,
@@ -84,7 +78,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 					themed: true,
 				},
 	)
-	const [emphasis, setEmphasis] = useState<Emphasis>('strength')
+	const [emphasis, setEmphasis] = useState<Emphasis>('accumulate')
 	const weeks = plan.phases.length
 	const reshape = (count: number, to: Emphasis) =>
 		setPlan({ ...plan, phases: defaultPhases(count, to), shape: defaultShape(count) })
@@ -183,9 +177,9 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 							reshape(weeks, event.target.value as Emphasis)
 						}}
 					>
-						<option value="strength">strength</option>
-						<option value="strength-speed">strength-speed</option>
-						<option value="peaking">peaking</option>
+						{EMPHASES.map((one) => (
+							<option key={one}>{one}</option>
+						))}
 					</select>
 				</div>
 			</div>
@@ -354,9 +348,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 										}
 									>
 										{PHASES.map((one) => (
-											<option key={one} value={one}>
-												{PHASE_NAMES[one]}
-											</option>
+											<option key={one}>{one}</option>
 										))}
 									</select>
 								</td>

@@ -136,7 +136,7 @@ type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
 	const { session, turns, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayRead, mayField } = loaderData
-	const planned = strip.reduce((sum, part) => sum + part.minutes, 0)
+	const planned = Math.round(strip.reduce((sum, part) => sum + part.minutes, 0))
 	return (
 		<>
 			<header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">

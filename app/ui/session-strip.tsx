@@ -31,7 +31,7 @@ export function SessionStrip({
 	if (total === 0) return null
 	return (
 		<>
-			<ol className="flex w-full list-none gap-[3px]" aria-label={`Session, about ${total} minutes`}>
+			<ol className="flex w-full list-none gap-[3px]" aria-label={`Session, about ${Math.round(total)} minutes`}>
 				{parts.map((part, index) => {
 					const colour = `var(--color-${part.family})`
 					const ticks = Math.min(part.contacts + part.lowContacts, 60)
@@ -60,7 +60,7 @@ export function SessionStrip({
 								className="block w-full"
 								height={compact ? 14 : 34}
 								role="img"
-								aria-label={`${part.name}: about ${part.minutes} minutes, ${costOf(part) || 'no counted load'}${part.hard ? ', hard' : ''}${share > 0 ? `, ${Math.round(share * 100)} % done` : ''}`}
+								aria-label={`${part.name}: about ${Math.round(part.minutes)} minutes, ${costOf(part) || 'no counted load'}${part.hard ? ', hard' : ''}${share > 0 ? `, ${Math.round(share * 100)} % done` : ''}`}
 							>
 								<defs>
 									<pattern
@@ -106,7 +106,7 @@ export function SessionStrip({
 										strokeWidth="4"
 										paintOrder="stroke"
 									>
-										{part.minutes}′
+										{Math.round(part.minutes)}′
 									</text>
 								)}
 							</svg>
@@ -144,7 +144,7 @@ export function SessionStrip({
 							{index > 0 && ' · '}
 							<span className={part.hard ? 'font-bold' : ''}>{part.name}</span>{' '}
 							<span className="dim">
-								{part.minutes}′{costOf(part) && `, ${costOf(part)}`}
+								{Math.round(part.minutes)}′{costOf(part) && `, ${costOf(part)}`}
 							</span>
 						</span>
 					))}

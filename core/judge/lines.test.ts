@@ -424,7 +424,7 @@ it('lays a session out as parts of minutes with what they cost', () => {
 			hard,
 		})),
 	).toEqual([
-		{ name: 'Jumps', minutes: 13, contacts: 20, lowContacts: 45, fastMetres: 0, hard: true },
-		{ name: 'Acceleration', minutes: 6, contacts: 0, lowContacts: 0, fastMetres: 120, hard: true },
+		{ name: 'Jumps', minutes: 12.8, contacts: 20, lowContacts: 45, fastMetres: 0, hard: true },
+		{ name: 'Acceleration', minutes: 6.4, contacts: 0, lowContacts: 0, fastMetres: 120, hard: true },
 	])
 })

@@ -47,7 +47,7 @@ describe('a block', () => {
 	})
 	it('gives every training day its session, with the heaviest week whole and the last unloading', () => {
 		const sessions = blockSessions(
-			completePlan({ start: MONDAY, phases: defaultPhases(5, 'strength'), shape: defaultShape(5), days: DAYS }),
+			completePlan({ start: MONDAY, phases: defaultPhases(5, 'accumulate'), shape: defaultShape(5), days: DAYS }),
 			themes,
 		)
 		expect(sessions).toHaveLength(10)
@@ -59,8 +59,7 @@ describe('a block', () => {
 			'unloading',
 		])
 		expect(new Set(sessions.map((session) => weekday(session.day)))).toEqual(new Set([2, 5]))
-		for (const emphasis of Object.keys(EMPHASES) as (keyof typeof EMPHASES)[])
-			expect(defaultPhases(4, emphasis).at(-1)).toBe('unloading')
+		for (const emphasis of EMPHASES) expect(defaultPhases(4, emphasis).at(-1)).toBe('unloading')
 	})
 	it('says what is wrong', () => {
 		const plan: BlockPlan = completePlan({

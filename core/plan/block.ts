@@ -80,20 +80,17 @@ export function defaultShape(weeks: number): number[] {
 	return [...rise, UNLOADING]
 }
 
-export const EMPHASES = {
-	strength: 'accumulate',
-	'strength-speed': 'intensify',
-	peaking: 'peaking',
-} as const satisfies Record<string, Phase>
-export type Emphasis = keyof typeof EMPHASES
+/** What a block may begin with; it ends in an unloading week. */
+export const EMPHASES = ['accumulate', 'intensify', 'peaking'] as const satisfies readonly Phase[]
+export type Emphasis = (typeof EMPHASES)[number]
 
 /** The emphasis first, what leads on from it in the second half, and the unloading week last. */
 export function defaultPhases(weeks: number, emphasis: Emphasis): Phase[] {
 	const loaded = weeks - 1
 	const [first, then]: [Phase, Phase] =
-		emphasis === 'strength'
+		emphasis === 'accumulate'
 			? ['accumulate', 'intensify']
-			: emphasis === 'strength-speed'
+			: emphasis === 'intensify'
 				? ['intensify', 'intensify']
 				: ['intensify', 'peaking']
 	const half = Math.ceil(loaded / 2)

@@ -18,6 +18,7 @@ export interface StripEntry {
 export interface StripPart {
 	name: string
 	family: Family
+	/** Unrounded: their sum is the session's, one number with the flow's. */
 	minutes: number
 	contacts: number
 	lowContacts: number
@@ -58,7 +59,7 @@ export function stripOf(entries: readonly StripEntry[]): StripPart[] {
 			name,
 			family,
 			hard,
-			minutes: Math.round(minutes),
+			minutes,
 			contacts: of((count) => totalOf(rangedContacts(count))),
 			lowContacts: of((count) => totalOf(count.contacts.low)),
 			fastMetres: of((count) => metresOf(count, ['fast', 'maximal'])),

@@ -482,7 +482,7 @@ class DemoClub {
 			squadId,
 			{
 				start,
-				phases: defaultPhases(4, 'strength'),
+				phases: defaultPhases(4, 'accumulate'),
 				shape: defaultShape(4),
 				days,
 				priority: 'sprint',

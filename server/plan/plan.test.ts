@@ -64,7 +64,7 @@ const make = async (day: string) => {
 }
 const plan: BlockPlan = completePlan({
 	start: MONDAY,
-	phases: defaultPhases(4, 'strength'),
+	phases: defaultPhases(4, 'accumulate'),
 	shape: defaultShape(4),
 	days: [
 		{ weekday: 2, startTime: '18:00', minutes: 75 },
