@@ -356,9 +356,9 @@ function Pieces({ title, section, pieces, onPieces, drills, ladders, quantity, p
 									×
 								</button>
 							</div>
-							{problems[`${section}.${index}`] && (
+							{problemOf(problems, `${section}.${index}`) && (
 								<p className="problem col-span-full" role="alert">
-									{problems[`${section}.${index}`]}
+									{problemOf(problems, `${section}.${index}`)}
 								</p>
 							)}
 						</li>
@@ -384,6 +384,10 @@ function Pieces({ title, section, pieces, onPieces, drills, ladders, quantity, p
 		</fieldset>
 	)
 }
+
+/** The first thing that is wrong with a piece, whichever of its fields it is said of. */
+const problemOf = (problems: Record<string, string>, at: string): string | undefined =>
+	problems[at] ?? Object.entries(problems).find(([field]) => field.startsWith(`${at}.`))?.[1]
 
 /** A drill's dose with one of its numbers typed; nothing typed is the drill's own. */
 function withDose(piece: DrillPiece, part: keyof Dose, typed: string, own: Dose | undefined): DrillPiece {

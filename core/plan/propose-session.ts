@@ -9,7 +9,7 @@ import { type FlowEntry, type FlowLine, flowEntry, flowLineOf, simulateEntry } f
 import { type EntryTuning, type Variant, QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
 import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, TARGET_REACHED, capsFor } from './session-limits'
-import { QUALITY_NAMES, type TargetRequest, quantitiesOf, targetOf, targetsByLevel } from './targets'
+import { QUALITY_NAMES, type TargetRequest, aboutOf, quantitiesOf, targetOf, targetsByLevel } from './targets'
 import { KEEPING_DOSE, themeOn } from './themes'
 import { addInto, emptyCount } from '../dose/dose-count'
 
@@ -119,10 +119,6 @@ function shrinking(order: readonly Quantity[], day: Theme | null): State[] {
 	for (const quantity of order.filter(isMain)) shrink(quantity, 0)
 	return states
 }
-
-/** What a day is about, where it is about something. */
-const aboutOf = ({ role, theme = null }: TargetRequest): Theme | null =>
-	theme?.role === role && theme.main !== null ? theme : null
 
 /** The priority first, what is only kept last. */
 function importance(request: TargetRequest): Quantity[] {

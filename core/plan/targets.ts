@@ -37,6 +37,10 @@ export interface TargetRequest {
 	theme?: Theme | null
 }
 
+/** What a day is about, where it is about something. */
+export const aboutOf = ({ role, theme = null }: Pick<TargetRequest, 'role' | 'theme'>): Theme | null =>
+	theme?.role === role && theme.main !== null ? theme : null
+
 /** Contacts fall while the class rises [our setting]. */
 const PHASE_CONTACTS: Record<Phase, number> = { accumulate: 1, intensify: 0.75, peaking: 0.6, unloading: 1 }
 /** An unloading session has at most this share of a full one, whatever its week says [our setting]. */
@@ -77,7 +81,7 @@ export function targetOf(
 	const { low, high } = rangeOf(quantity, level)
 	const quality = QUALITY_OF[quantity]
 	const middle = (low + high) / 2
-	const day = theme?.role === role && theme.main !== null ? theme : null
+	const day = aboutOf({ role, theme })
 	const whole = day
 		? day.main === quality
 			? high

@@ -57,6 +57,15 @@ describe('drills and ladders of a club’s own', () => {
 		expect(
 			await keepTheme(club.coach, { ...turns, version: 1001, opening: [{ part: 'A', drillId: 'gone' }] }, NOW),
 		).toEqual({ problems: { 'opening.0': '“gone” is not a drill of the library.' } })
+		// Said of a field of a piece, which the form shows at the piece.
+		const nameless = await keepTheme(
+			club.coach,
+			{ ...turns, version: 1001, opening: [{ part: ' ', drillId: 'strides' }] },
+			NOW,
+		)
+		expect(
+			'problems' in nameless && Object.keys(nameless.problems).some((field) => /^opening\.0(\.|$)/.test(field)),
+		).toBe(true)
 		expect((await readLibrary(club.scope)).themes.turns!.version).toBe(1001)
 	})
 
