@@ -128,18 +128,16 @@ export function ProposePanel({
 						))}
 					</select>
 				</label>
-				{(role === 'hard' || recipes.length > 1) && (
+				{recipes.length > 1 && (
 					<label className="field w-[200px]">
 						<span className="label">About</span>
 						<select className="input" value={day?.id ?? ''} onChange={(event) => onTheme(event.target.value || null)}>
-							{role === 'hard' && <option value="">everything a little</option>}
-							{role === 'hard'
-								? QUALITIES.map((quality) => (
-										<optgroup key={quality} label={QUALITY_NAMES[quality]}>
-											{optionsOf(recipes.filter(({ main }) => main === quality))}
-										</optgroup>
-									))
-								: optionsOf(recipes)}
+							{optionsOf(recipes.filter(({ main }) => main === null))}
+							{QUALITIES.filter((quality) => recipes.some(({ main }) => main === quality)).map((quality) => (
+								<optgroup key={quality} label={QUALITY_NAMES[quality]}>
+									{optionsOf(recipes.filter(({ main }) => main === quality))}
+								</optgroup>
+							))}
 						</select>
 					</label>
 				)}

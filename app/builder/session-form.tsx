@@ -32,9 +32,6 @@ import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
 import { useSubmission } from '../ui/post-form'
 
-/** What a proposal without a theme is called. */
-const UNTHEMED = 'Speed and power'
-
 interface Props {
 	initial: SessionDraft
 	/** The session that is changed; none for a new one. */
@@ -142,10 +139,10 @@ export function SessionForm({
 		const { title, surface: ground, plannedMinutes } = draft
 		setBefore({ entries: draft.entries, title, theme: draft.theme ?? null, surface: ground, plannedMinutes })
 		// A title nobody typed follows the proposal.
-		const isTyped = title !== '' && title !== UNTHEMED && !themes.some(({ name }) => name === title)
+		const isTyped = title !== '' && !themes.some(({ name }) => name === title)
 		set({
 			entries,
-			title: isTyped ? title : (theme && library.themes[theme]?.name) || UNTHEMED,
+			title: isTyped ? title : (library.themes[theme ?? '']?.name ?? title),
 			...(theme ? { theme } : {}),
 			...(surface === undefined ? {} : { surface }),
 			...(inMinutes === undefined ? {} : { plannedMinutes: inMinutes }),

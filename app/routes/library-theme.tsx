@@ -54,8 +54,9 @@ export default function ThemePage({ loaderData, actionData }: Route.ComponentPro
 				<>
 					<p className="mt-2 max-w-[70ch] text-[17px]">{theme.about}</p>
 					<p className="dim mt-1">
-						{theme.role === 'hard' ? sayTheme(theme, QUALITY_NAMES) : `For ${ROLE_WORDS[theme.role]}.`}{' '}
-						{theme.role === 'hard' &&
+						{theme.main === null ? `For ${ROLE_WORDS[theme.role]}.` : sayTheme(theme, QUALITY_NAMES)}{' '}
+						{theme.share !== undefined && theme.share < 1 && `Asks ${Math.round(theme.share * 100)} % of a full day. `}
+						{theme.main !== null &&
 							(turns === 0
 								? 'A block gives it no day of its own: it is asked for.'
 								: `In a block when the emphasis is ${BLOCK_PHASES.filter(
@@ -112,7 +113,7 @@ export default function ThemePage({ loaderData, actionData }: Route.ComponentPro
 
 /** "for m fast": what a piece of a recipe is there for. */
 const purposeOf = (piece: ThemePiece): string =>
-	!('quantity' in piece) || piece.quantity === null
+	!('quantity' in piece) || !piece.quantity
 		? ''
 		: 'forms' in piece
 			? `up to the target, ${QUANTITY_NAMES[piece.quantity]}`
@@ -138,7 +139,7 @@ function What({
 		<span>
 			{forms.map(({ drillId, level }, index) => (
 				<span key={drillId}>
-					{index > 0 && `; from level ${level}: `}
+					{index > 0 && (level === forms[index - 1]!.level ? ', by turns with ' : `; from level ${level}: `)}
 					<a className="link" href={`/library/drills/${drillId}`}>
 						{named(drillId)}
 					</a>

@@ -36,6 +36,8 @@ const SECTIONS = [
 	['kept', 'What it keeps'],
 	['closing', 'What closes'],
 ] as const
+/** Of what a full day would ask. */
+const SHARES = [1, 0.75, 0.5, 0.25]
 type Section = (typeof SECTIONS)[number][0]
 const KINDS = { ladder: 'a ladder', forms: 'a drill by level', drill: 'a drill as it is' } as const
 type Kind = keyof typeof KINDS
@@ -51,7 +53,7 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 		set(
 			role === 'hard'
 				? { role, main: draft.main ?? 'sprint' }
-				: { role, main: null, second: null, kept: [], inBlock: {} },
+				: { role, main: null, second: null, kept: [], inBlock: {}, ...(role === 'light' ? {} : { share: 1 }) },
 		)
 	const setPieces = (section: Section, pieces: ThemePiece[]) => set({ [section]: pieces } as Partial<Theme>)
 	const problemAt = (field: string) =>
@@ -101,8 +103,13 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 							<select
 								className="input"
 								value={draft.main ?? ''}
-								onChange={(event) => set({ main: event.target.value as Quality })}
+								onChange={(event) => {
+									const main = (event.target.value || null) as Quality | null
+									// A day for everything has no second, keeps nothing beside and no turn in a block.
+									set(main === null ? { main, second: null, kept: [], inBlock: {} } : { main })
+								}}
 							>
+								<option value="">everything a little</option>
 								{QUALITIES.map((quality) => (
 									<option key={quality} value={quality}>
 										{QUALITY_NAMES[quality]}
@@ -111,23 +118,43 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 							</select>
 							{problemAt('main')}
 						</label>
-						<label className="field">
-							<span className="label">Second</span>
-							<select
-								className="input"
-								value={draft.second ?? ''}
-								onChange={(event) => set({ second: (event.target.value || null) as Quality | null })}
-							>
-								<option value="">nothing</option>
-								{QUALITIES.filter((quality) => quality !== draft.main).map((quality) => (
-									<option key={quality} value={quality}>
-										{QUALITY_NAMES[quality]}
+						{draft.main !== null && (
+							<label className="field">
+								<span className="label">Second</span>
+								<select
+									className="input"
+									value={draft.second ?? ''}
+									onChange={(event) => set({ second: (event.target.value || null) as Quality | null })}
+								>
+									<option value="">nothing</option>
+									{QUALITIES.filter((quality) => quality !== draft.main).map((quality) => (
+										<option key={quality} value={quality}>
+											{QUALITY_NAMES[quality]}
+										</option>
+									))}
+								</select>
+								{problemAt('second')}
+							</label>
+						)}
+					</>
+				)}
+				{(isHard || draft.role === 'light') && (
+					<label className="field">
+						<span className="label">Of a full day</span>
+						<select
+							className="input"
+							value={draft.share ?? 1}
+							onChange={(event) => set({ share: Number(event.target.value) })}
+						>
+							{[...new Set([...SHARES, draft.share ?? 1])]
+								.sort((a, b) => b - a)
+								.map((share) => (
+									<option key={share} value={share}>
+										{Math.round(share * 100)} %
 									</option>
 								))}
-							</select>
-							{problemAt('second')}
-						</label>
-					</>
+						</select>
+					</label>
 				)}
 				<label className="field sm:col-span-full">
 					<span className="label">What it is for</span>
@@ -142,7 +169,7 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 					{problemAt('about')}
 				</label>
 			</div>
-			{isHard && (
+			{isHard && draft.main !== null && (
 				<fieldset>
 					<legend className="label">A day of a block, in its turn among the themes of its quality</legend>
 					<div className="flex flex-wrap gap-3">
@@ -170,7 +197,7 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 					{problemAt('inBlock')}
 				</fieldset>
 			)}
-			{SECTIONS.filter(([section]) => isHard || section !== 'kept').map(([section, title]) => (
+			{SECTIONS.filter(([section]) => (isHard && draft.main !== null) || section !== 'kept').map(([section, title]) => (
 				<Pieces
 					key={section}
 					title={title}
@@ -255,18 +282,26 @@ function Pieces({ title, section, pieces, onPieces, drills, ladders, quantity, p
 								</select>
 							</label>
 							{'forms' in piece ? (
-								<div className="col-span-2 grid gap-2 sm:grid-cols-3 lg:col-span-1">
+								<div className="col-span-2 grid gap-2 sm:grid-cols-4 lg:col-span-1">
 									{LEVELS.map((level) => (
 										<Picker
 											key={level}
 											label={level === 1 ? 'Level 1' : `From level ${level}`}
 											called={called}
 											all={drills}
-											value={piece.forms.find((form) => form.level === level)?.drillId ?? ''}
+											value={formAt(piece.forms, level)}
 											none={piece.forms.length > 1 || piece.forms[0]!.level !== level ? 'as below' : undefined}
 											onValue={(drillId) => replace(index, { ...piece, forms: withForm(piece.forms, level, drillId) })}
 										/>
 									))}
+									<Picker
+										label="Level 3, by turns"
+										called={called}
+										all={drills}
+										value={formAt(piece.forms, 3, 1)}
+										none="nothing else"
+										onValue={(drillId) => replace(index, { ...piece, forms: withForm(piece.forms, 3, drillId, 1) })}
+									/>
 								</div>
 							) : 'ladderId' in piece ? (
 								<Picker
@@ -283,10 +318,16 @@ function Pieces({ title, section, pieces, onPieces, drills, ladders, quantity, p
 									all={drills}
 									value={piece.drillId}
 									// What was said of another drill says nothing of this one.
-									onValue={(drillId) => replace(index, { part: piece.part, drillId })}
+									onValue={(drillId) =>
+										replace(index, {
+											part: piece.part,
+											drillId,
+											...(piece.quantity ? { quantity: piece.quantity } : {}),
+										})
+									}
 								/>
 							)}
-							{'quantity' in piece ? (
+							{!('drillId' in piece) ? (
 								<label className="field">
 									<span className="label">There for</span>
 									<select
@@ -400,11 +441,15 @@ function withDose(piece: DrillPiece, part: keyof Dose, typed: string, own: Dose 
 	return own && next.sets === own.sets && next.reps === own.reps ? plain : { ...plain, dose: next }
 }
 
-/** The forms with one more, another or one less: `drillId` empty takes the level's away. */
-const withForm = (forms: { level: Level; drillId: string }[], level: Level, drillId: string) =>
-	[...forms.filter((form) => form.level !== level), ...(drillId ? [{ level, drillId }] : [])].sort(
-		(a, b) => a.level - b.level,
-	)
+type Forms = { level: Level; drillId: string }[]
+const formAt = (forms: Forms, level: Level, turn = 0): string =>
+	forms.filter((form) => form.level === level)[turn]?.drillId ?? ''
+/** The forms with one more, another or one less: `drillId` empty takes it away. */
+function withForm(forms: Forms, level: Level, drillId: string, turn = 0): Forms {
+	const own = forms.filter((form) => form.level === level)
+	own.splice(turn, 1, ...(drillId ? [{ level, drillId }] : []))
+	return [...forms.filter((form) => form.level !== level), ...own].sort((a, b) => a.level - b.level)
+}
 
 function Picker({
 	label,

@@ -176,7 +176,9 @@ describe('the recipe of a session', () => {
 		expect(wrong({ opening: [{ part: 'A', drillId: 'gone' }] })).toEqual({
 			'opening.0': '“gone” is not a drill of the library.',
 		})
-		expect(wrong({ closing: [{ ...starts, forms: [{ level: 1, drillId: 'gone' }] }] })).toHaveProperty(['closing.0'])
+		expect(wrong({ closing: [{ ...starts, forms: [{ level: 1 as const, drillId: 'gone' }] }] })).toHaveProperty([
+			'closing.0',
+		])
 		const back = Object.values(STARTER_LIBRARY.ladders).find(({ path }) => path !== undefined)!
 		expect(wrong({ kept: [{ part: 'A', ladderId: back.id, quantity: null }] })['kept.0']).toMatch(/is a way back/)
 	})
@@ -187,6 +189,10 @@ describe('the recipe of a session', () => {
 		expect(forms(2)).toEqual({})
 		expect(forms(2, 1)).toHaveProperty(['pieces.0'])
 		expect(forms(1, 1)).toHaveProperty(['pieces.0'])
+		expect(forms(1, 2, 2)).toHaveProperty(['pieces.0'])
+		// Those of level 3 take turns.
+		expect(forms(1, 3, 3)).toEqual({})
+		expect(forms(3, 3, 1)).toHaveProperty(['pieces.0'])
 	})
 	it('never asks for more than five rebounds a set', () => {
 		const rebounds = (reps: number) =>

@@ -91,8 +91,10 @@ export function themeProblems(theme: Theme, library: Library): Record<string, st
 		for (const id of ids) if (!library.drills[id]) problems[at] = `“${id}” is not a drill of the library.`
 		if ('forms' in piece) {
 			const levels = piece.forms.map(({ level }) => level)
-			if (levels.some((level, next) => next > 0 && level <= levels[next - 1]!))
-				problems[at] = 'One form for a level, the lowest level first.'
+			if (
+				levels.some((level, next) => next > 0 && level <= levels[next - 1]! && !(level === 3 && levels[next - 1] === 3))
+			)
+				problems[at] = 'One form for a level, the lowest level first; only level 3 may have several.'
 		} else if (library.drills[piece.drillId]?.intensity === 'shock' && (piece.dose?.reps ?? 0) > 5)
 			problems[at] = 'Never more than 5 rebounds a set.'
 	}
@@ -105,11 +107,13 @@ export function themeProblems(theme: Theme, library: Library): Record<string, st
 			problems.inBlock = 'A block gives turns to hard days alone.'
 		return problems
 	}
-	if (main === null) problems.main = 'What is the day about?'
-	else if (main === second) problems.second = 'The second quality is another one than the first.'
-	else if (
-		!pieces.some((piece) => 'quantity' in piece && piece.quantity !== null && QUALITY_OF[piece.quantity] === main)
-	)
+	if (main === null) {
+		if (second !== null || kept.length > 0)
+			problems.main = 'A day for everything a little has no second and keeps nothing beside.'
+		if (Object.values(inBlock).some((turn) => turn !== undefined))
+			problems.inBlock = 'A block gives turns to days that are about something.'
+	} else if (main === second) problems.second = 'The second quality is another one than the first.'
+	else if (!pieces.some((piece) => 'quantity' in piece && piece.quantity && QUALITY_OF[piece.quantity] === main))
 		problems.pieces = 'No piece is there for what the day is about.'
 	return problems
 }

@@ -171,7 +171,7 @@ describe('P10, a pulled run', () => {
 		const judged = pulled('assist-10', comfort)
 		expect(found(judged, 'P10')).toBe(words)
 		expect(judged.decidedBy === 'P10').toBe(rungId !== null)
-		if (rungId) expect(judged.next).toMatchObject({ rungId, stay: true, passed: false, dose: { sets: 1, reps: 3 } })
+		if (rungId) expect(judged.next).toMatchObject({ rungId, stay: true, passed: false, dose: { sets: 3, reps: 1 } })
 	})
 	it('on the lowest pull half the dose is left, and a word to leave it out', () => {
 		const judged = pulled('assist-5', { worst: 4, braking: true })

@@ -346,6 +346,14 @@ describe('an assisted calendar of ten weeks', () => {
 		])
 		expect(line(addDays(week(5), 20)).parameters).toEqual({ distanceM: 20, runInM: 20, assistPercent: 15 })
 	})
+	it('follows each pulled run with a free one, pulled as the week says', () => {
+		const { dose, pieces } = at(addDays(week(5), 7), ['assist-15', week(5)])
+		expect(dose).toEqual({ sets: 3, reps: 1 })
+		expect(pieces!.map(({ drillId, parameters, judged }) => [drillId, parameters.assistPercent, judged])).toEqual([
+			['assisted-fly', 10, true],
+			['fly-20', undefined, false],
+		])
+	})
 	it('opens its next step after two weeks, not before', () => {
 		const gate = rungOf(STARTER_LIBRARY.ladders.assisted!, 'assist-10').rung.gates.find(
 			({ kind }) => kind === 'days-below',

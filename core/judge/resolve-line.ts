@@ -109,7 +109,7 @@ export function resolveLine(
 		const turn = rung.id === own.id ? turnOf(rung, at.rungSince ?? null, facts.day) : null
 		const parameters = turn?.parameters ?? withBall(rung, rung.id === own.id ? (at.ballKg ?? null) : null, facts.massKg)
 		const carried = wornOn(drill, parameters, rung.wornAt)
-		const pieces = piecesOfRung(rung)
+		const pieces = piecesOfRung(rung, parameters)
 		return {
 			blocked: null,
 			note:

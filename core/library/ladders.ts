@@ -444,18 +444,19 @@ const topSpeed: Ladder = {
 	],
 }
 
-const pulled = (assistPercent: number, name: string, gates: Gate[], turns?: Rung['turns']): Rung =>
-	rung(
-		`assist-${assistPercent}`,
-		name,
-		3,
-		'assisted-fly',
-		{ distanceM: 20, runInM: 20, assistPercent },
-		[1, 3],
-		[300, 600],
-		COMFORT,
-		{ gates, ...(turns ? { turns } : {}) },
-	)
+/** Pulled, then the same way free, so that the speed is taken along [common practice, no source]. */
+const pulled = (assistPercent: number, name: string, gates: Gate[], turns?: Rung['turns']): Rung => {
+	const free = { distanceM: 20, runInM: 20 }
+	const pull = { ...free, assistPercent }
+	return rung(`assist-${assistPercent}`, name, 3, 'assisted-fly', pull, [3, 1], [300, 300], COMFORT, {
+		gates,
+		pieces: [
+			{ drillId: 'assisted-fly', reps: 1, parameters: pull, rest: NO_REST, judged: true },
+			{ drillId: 'fly-20', reps: 1, parameters: free, rest: NO_REST, judged: false },
+		],
+		...(turns ? { turns } : {}),
+	})
+}
 /** An easy, a middle and a hard week by turns. */
 const byTurns = (most: number): NonNullable<Rung['turns']> =>
 	(
@@ -467,11 +468,11 @@ const byTurns = (most: number): NonNullable<Rung['turns']> =>
 	).map(([name, assistPercent]) => ({ name, parameters: { distanceM: 20, runInM: 20, assistPercent } }))
 const assisted: Ladder = {
 	id: 'assisted',
-	version: 3,
+	version: 4,
 	name: 'Assisted speed',
 	family: 'sprint',
 	about:
-		'A pull over own top speed, in two-week steps; above 10 % an easy, a middle and a hard week by turns. Comfort and no braking decide; an athlete may stay at 5–10 % for good.',
+		'A pull over own top speed, in two-week steps; above 10 % an easy, a middle and a hard week by turns. A free run follows each pulled one. Comfort and no braking decide; an athlete may stay at 5–10 % for good.',
 	rungs: [
 		pulled(5, 'Assisted, 5 % over', [after('top-speed', 'fly-10-20')]),
 		pulled(10, 'Assisted, 10 % over', [{ kind: 'days-below', days: 14 }]),

@@ -14,12 +14,27 @@ const forms = (part: string, quantity: Quantity, ...levels: readonly (readonly [
 	quantity,
 })
 const starts = (part: string) => forms(part, 'fastMetres', [1, 'standing-start'])
-const forward = (part: string) => forms(part, 'contacts', [1, 'broad-jump'], [2, 'repeated-broad-jump'])
-const sideways = (part: string) => forms(part, 'contacts', [1, 'lateral-stick'], [2, 'lateral-reach'])
-const upward = (part: string) => forms(part, 'contacts', [1, 'countermovement-jump'], [2, 'single-leg-pogo'])
+// At level 3 the forms take turns where the school rotates.
+const forward = (part: string) =>
+	forms(part, 'contacts', [1, 'broad-jump'], [2, 'repeated-broad-jump'], [3, 'repeated-broad-jump'], [3, 'bunny-hop'])
+const sideways = (part: string) =>
+	forms(part, 'contacts', [1, 'lateral-stick'], [2, 'lateral-reach'], [3, 'lateral-reach'], [3, 'lateral-triple'])
+const upward = (part: string) =>
+	forms(
+		part,
+		'contacts',
+		[1, 'countermovement-jump'],
+		[2, 'single-leg-pogo'],
+		[3, 'single-leg-pogo'],
+		[3, 'squat-jump'],
+	)
+const pogos = (part: string) =>
+	forms(part, 'contacts', [1, 'pogo'], [2, 'pogo-for-height'], [3, 'pogo-for-height'], [3, 'single-leg-pogo'])
 const sixty = (part: string) => forms(part, 'cuts60', [1, 'sharp-wide-cut'])
-const springs = [ladder('Springs', 'stiffness', 'contacts'), forward('Springs')]
+const springs = [ladder('Springs', 'stiffness', 'contacts'), pogos('Springs')]
 const jumps = [forward('Jumps'), upward('Jumps')]
+const fromLegs = (part: string) => forms(part, 'throws', [1, 'standing-chest-push'], [2, 'underhand-throw'])
+const throws = [ladder('Throws', 'throw', 'throws'), fromLegs('Throws')]
 const short = (part: string) => [ladder(part, 'acceleration', 'fastMetres'), starts(part)]
 
 /** What a session begins with, whatever it is about. */
@@ -105,6 +120,36 @@ export const THEMES: readonly Theme[] = [
 		[ladder('Top speed', 'top-speed', 'fastMetres'), starts('Top speed'), ...springs],
 		{ intensify: 2, peaking: 1 },
 	),
+	{
+		id: 'one-rep',
+		version: 1,
+		name: 'One fast rep',
+		about:
+			'Fresh and fast, once: a rehearsal, then one run at full speed. A record has its chance, and the day ends there.',
+		role: 'hard',
+		main: 'sprint',
+		second: null,
+		share: 0.25,
+		opening: [...WARM_UP, RHYTHM],
+		pieces: [
+			{
+				part: 'Rehearsal',
+				drillId: 'build-run',
+				dose: { sets: 1, reps: 1 },
+				parameters: { distanceM: 30, runInM: 15, effortPercent: 85 },
+			},
+			{
+				part: 'One rep',
+				drillId: 'fly-20',
+				dose: { sets: 1, reps: 1 },
+				parameters: { distanceM: 20, runInM: 30 },
+				quantity: 'fastMetres',
+			},
+		],
+		kept: [],
+		closing: [CLOSE],
+		inBlock: {},
+	},
 	hard(
 		'heavy-and-free',
 		'Heavy, then free',
@@ -138,7 +183,7 @@ export const THEMES: readonly Theme[] = [
 		'Springs',
 		['plyometric', 'sprint'],
 		'Many light contacts, short and stiff, before the harder jumps of a later phase.',
-		[ladder('Springs', 'stiffness', 'contacts'), ...jumps, ...short('Starts')],
+		[...springs, ...jumps, ...short('Starts')],
 		{ accumulate: 1, peaking: 2 },
 	),
 	hard(
@@ -199,13 +244,66 @@ export const THEMES: readonly Theme[] = [
 		'Throws',
 		['throw', 'plyometric'],
 		'Throws from the whole body, the legs first; jumps upward after them.',
-		[
-			ladder('Throws', 'throw', 'throws'),
-			forms('Throws from the legs', 'throws', [1, 'standing-chest-push'], [2, 'underhand-throw']),
-			upward('Jumps upward'),
-		],
+		[ladder('Throws', 'throw', 'throws'), fromLegs('Throws from the legs'), upward('Jumps upward')],
 		{ accumulate: 1, intensify: 1, peaking: 1 },
 	),
+	{
+		id: 'mixed',
+		version: 1,
+		name: 'Speed and power',
+		about: 'An hour for everybody, from level 1 to 3: everything a little, by everybody’s own rung.',
+		role: 'hard',
+		main: null,
+		second: null,
+		opening: [...WARM_UP, RHYTHM],
+		pieces: [
+			...short('Acceleration'),
+			ladder('Jumps', 'shock', 'contacts'),
+			...jumps,
+			ladder('Stops', 'brake', 'cuts60'),
+			ladder('Cuts', 'cut', 'cuts60'),
+			sixty('Cuts'),
+			...throws,
+		],
+		kept: [],
+		closing: [CLOSE],
+		inBlock: {},
+	},
+	{
+		id: 'easy',
+		version: 1,
+		name: 'Light day',
+		about: 'Rhythm, springs, jumps and throws at half a day’s contacts; nothing fast, high or maximal.',
+		role: 'light',
+		main: null,
+		second: null,
+		opening: [...WARM_UP, RHYTHM],
+		pieces: [ladder('Springs', 'stiffness', 'contacts'), ...jumps, ...throws],
+		kept: [],
+		closing: [CLOSE],
+		inBlock: {},
+	},
+	{
+		id: 'return',
+		version: 1,
+		name: 'Return day',
+		about:
+			'For who comes back: each one’s step of the way back, landings, springs and throws from the ground, at a quarter of a day.',
+		role: 'light',
+		main: null,
+		second: null,
+		share: 0.5,
+		opening: [{ part: 'Warm-up', drillId: 'easy-run', parameters: { distanceM: 400 } }, WARM_UP[1]!, RHYTHM],
+		pieces: [
+			ladder('The way back', 'acceleration', null),
+			{ part: 'Landings', drillId: 'two-foot-stick', dose: { sets: 2, reps: 5 }, quantity: 'contacts' },
+			...springs,
+			{ part: 'Throws', drillId: 'easy-toss', dose: { sets: 2, reps: 5 }, quantity: 'throws' },
+		],
+		kept: [],
+		closing: [CLOSE],
+		inBlock: {},
+	},
 	{
 		id: 'tendon',
 		version: 1,

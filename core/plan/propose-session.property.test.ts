@@ -257,7 +257,7 @@ describe('a proposed session', () => {
 	it('with a theme gives its main quality nine tenths of the target in 95 of 100 squads whom permission leaves able', () => {
 		let [squads, reached] = [0, 0]
 		fc.assert(
-			fc.property(request, fc.constantFrom(...THEMES), (drawn, theme) => {
+			fc.property(request, fc.constantFrom(...THEMES.filter(({ main }) => main !== null)), (drawn, theme) => {
 				const { main, pieces } = theme
 				const quantity = QUANTITIES.find((one) => QUALITY_OF[one] === main)!
 				const own = new Set(

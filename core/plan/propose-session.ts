@@ -1,10 +1,11 @@
 import { RUN_OUT_M } from '../library/make-drill'
-import { CLOSE, FINISHERS, RHYTHM, WARM_UP } from '../library/themes'
+import { FINISHERS } from '../library/themes'
 import type { Dose, Parameters, Rest } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
-import { type Family, QUALITIES, type Quality } from '../vocabulary/words'
+import { type Family, LEVELS, type Level, QUALITIES } from '../vocabulary/words'
+import { daysBetween } from '../calendar/day-count'
 import type { Library } from '../vocabulary/library'
-import type { DrillPiece, LadderPiece, Theme, ThemePiece } from '../vocabulary/theme'
+import type { DrillPiece, FilledPiece, LadderPiece, Theme, ThemePiece } from '../vocabulary/theme'
 import { type FlowEntry, type FlowLine, flowEntry, flowLineOf, simulateEntry } from './flow'
 import { type EntryTuning, type Variant, QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
 import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
@@ -46,8 +47,8 @@ interface Piece {
 
 /** One landing, cut, throw or metre more or less is as near as a whole dose comes. */
 const WHOLE_EVENT = 1
-/** Contacts one topping-up drill takes before another kind of jump is better [our setting]. */
-const CONTACTS_PER_DRILL = 36
+/** Weeks are counted from one. */
+const A_MONDAY = '2024-01-01'
 /** A lane more must save this much, minutes. */
 const LANE_WORTH_MIN = 1
 
@@ -289,33 +290,33 @@ function piecesOf(request: BuildRequest): Piece[] {
 	const maker = new Maker(request)
 	const { themes } = request.context.library
 	const theme = request.target.theme?.role === role ? request.target.theme : themeOn(themes, { role })
-	if (theme !== null) return maker.theme(theme)
-	const warm = WARM_UP.flatMap((piece) => maker.fixed(piece) ?? [])
-	const rhythm = maker.fixed(RHYTHM, { spare: 2 })
-	const close = maker.fixed(CLOSE, { spare: 1 })
-	if (role === 'light')
-		return [...warm, rhythm, maker.ladder('Springs', 'stiffness'), ...maker.jumps(), ...maker.throws(), close].flatMap(
-			(piece) => piece ?? [],
-		)
-	const parts: Record<Quality, () => (Piece | null)[]> = {
-		sprint: () => maker.sprints(),
-		plyometric: () => maker.jumps(),
-		agility: () => maker.turns(),
-		throw: () => maker.throws(),
+	return theme === null
+		? []
+		: maker.theme(role === 'hard' && theme.main === null ? forEverything(theme, request) : theme)
+}
+
+/**
+ * A day for everything a little goes by the block: its priority comes first, throws stay last, because many of them
+ * tire, and the ladders it drives on come in beside what else there is of their quality.
+ */
+function forEverything(theme: Theme, { target: { priority }, priorityLadders, context }: BuildRequest): Theme {
+	const there = new Set(theme.pieces.flatMap((piece) => ('ladderId' in piece ? [piece.ladderId] : [])))
+	const driven = priorityLadders.flatMap((ladderId): LadderPiece[] => {
+		const ladder = context.library.ladders[ladderId]
+		const quantity = QUANTITIES.find((one) => QUALITY_OF[one] === ladder?.family)
+		return !ladder || !quantity || there.has(ladder.id) ? [] : [{ part: ladder.name, ladderId: ladder.id, quantity }]
+	})
+	const qualityOf = (piece: ThemePiece) => ('quantity' in piece && piece.quantity ? QUALITY_OF[piece.quantity] : null)
+	const rank = (piece: ThemePiece) => {
+		const quality = qualityOf(piece)
+		return quality === 'throw' ? 2 : quality !== null && quality === priority ? 0 : 1
 	}
-	const { priority } = request.target
-	// Fast and hard work first, the priority before the rest; throws last, because many of them tire.
-	const order = QUALITIES.filter((quality) => quality !== 'throw').sort(
-		(a, b) => Number(b === priority) - Number(a === priority),
-	)
-	return [
-		...warm,
-		rhythm,
-		...order.flatMap((quality) => parts[quality]()),
-		...maker.throws(),
-		maker.finisher(),
-		close,
-	].flatMap((piece) => piece ?? [])
+	// What tops up comes after the ladders of its quality.
+	const pieces = driven.reduce<ThemePiece[]>((all, piece) => {
+		const at = all.findIndex((one) => 'forms' in one && qualityOf(one) === qualityOf(piece))
+		return at < 0 ? [...all, piece] : [...all.slice(0, at), piece, ...all.slice(at)]
+	}, theme.pieces)
+	return { ...theme, pieces: [...pieces].sort((a, b) => rank(a) - rank(b)) }
 }
 
 type Options = {
@@ -368,20 +369,24 @@ class Maker {
 		return roomM === null ? {} : { mostM: Math.max(1, roomM - RUN_OUT_M) }
 	}
 
-	/** A theme in a form for each level, dosed up to the target. */
-	private fill(
-		name: string,
-		quantity: Quantity,
-		forms: readonly (readonly [1 | 2 | 3, string])[],
-		share: number,
-	): Piece | null {
-		const variants: Partial<Record<1 | 2 | 3, Variant>> = {}
-		for (const [level, drillId] of forms) {
-			const drill = this.library.drills[drillId]
-			if (drill && this.hasKit(drill)) {
-				const { dose, rest, parameters } = drill.defaults
-				variants[level] = { drillId, dose, parameters, rest }
-			}
+	/** Which of several forms of a level has its week; the first always where the school keeps to one. */
+	private get turn(): number {
+		const { school, day } = this.request.context
+		return school.choices.variety === 'rotate' ? Math.floor(daysBetween(A_MONDAY, day) / 7) : 0
+	}
+
+	/** A drill in a form for each level, dosed up to the target. */
+	private fill(name: string, quantity: Quantity, forms: FilledPiece['forms'], share: number): Piece | null {
+		const variants: Partial<Record<Level, Variant>> = {}
+		for (const level of LEVELS) {
+			const able = forms.flatMap((form) => {
+				const drill = form.level === level ? this.library.drills[form.drillId] : undefined
+				return drill && this.hasKit(drill) ? [drill] : []
+			})
+			const drill = able[this.turn % able.length]
+			if (!drill) continue
+			const { dose, rest, parameters } = drill.defaults
+			variants[level] = { drillId: drill.id, dose, parameters, rest }
 		}
 		const [first] = Object.values(variants)
 		const drill = first && this.library.drills[first.drillId]
@@ -399,8 +404,9 @@ class Maker {
 	/** A piece of a recipe that is no filled one; its quantity counts where the piece is there for it. */
 	fixed(piece: LadderPiece | DrillPiece, options: Options = {}): Piece | null {
 		if ('drillId' in piece) {
-			const { dose, parameters, rest } = piece
+			const { dose, parameters, rest, quantity } = piece
 			return this.drill(piece.part, piece.drillId, {
+				...(quantity ? { quantity } : {}),
 				...(dose ? { dose } : {}),
 				...(parameters ? { parameters } : {}),
 				...(rest ? { rest } : {}),
@@ -434,104 +440,7 @@ class Maker {
 		const stillToCome = among
 			.slice(among.indexOf(piece))
 			.filter((other) => 'forms' in other && other.quantity === piece.quantity).length
-		return this.fill(
-			piece.part,
-			piece.quantity,
-			piece.forms.map(({ level, drillId }) => [level, drillId] as const),
-			1 / stillToCome,
-		)
-	}
-	sprints(): (Piece | null)[] {
-		const { priority } = this.request.target
-		return [
-			this.ladder('Acceleration', 'acceleration', { quantity: 'fastMetres' }),
-			this.fill('Starts', 'fastMetres', [[1, 'standing-start']], 1),
-			priority === 'sprint' || this.driven('top-speed')
-				? this.ladder('Top speed', 'top-speed', { quantity: 'fastMetres' })
-				: null,
-		]
-	}
-	jumps(): (Piece | null)[] {
-		const { role, priority } = this.request.target
-		const ladders =
-			role === 'light'
-				? []
-				: [
-						this.ladder('Drop and rebound', 'shock', { quantity: 'contacts' }),
-						this.ladder('Bounds', 'bound', { quantity: 'contacts' }),
-						priority === 'plyometric' || this.driven('lateral-bound')
-							? this.ladder('Bounds', 'lateral-bound', { quantity: 'contacts' })
-							: null,
-					]
-		const most = Math.max(
-			...this.request.athletes.map((athlete) =>
-				targetOf('contacts', athlete.levelOf('plyometric'), this.request.target),
-			),
-		)
-		const themes = [
-			[
-				'Jumps forward',
-				[
-					[1, 'broad-jump'],
-					[2, 'repeated-broad-jump'],
-				],
-			],
-			[
-				'Jumps sideways',
-				[
-					[1, 'lateral-stick'],
-					[2, 'lateral-reach'],
-				],
-			],
-			[
-				'Jumps upward',
-				[
-					[1, 'countermovement-jump'],
-					[2, 'single-leg-pogo'],
-				],
-			],
-		] as const
-		// What the ladders give is a small part of the whole.
-		const wanted = Math.min(
-			themes.length,
-			Math.max(1, Math.ceil((most * (role === 'light' ? 1 : 0.75)) / CONTACTS_PER_DRILL)),
-		)
-		return [
-			...ladders,
-			...themes
-				.slice(0, wanted)
-				.map(([name, forms], index) => this.fill(name, 'contacts', forms, 1 / (wanted - index))),
-		]
-	}
-	turns(): (Piece | null)[] {
-		const stops = this.request.athletes.filter((athlete) => {
-			const state = athlete.stateOf('brake')
-			return state !== null && [...(state.done ?? []), ...(state.passed ? [state.rungId] : [])].includes('stop-10')
-		})
-		const ready = stops.length * 2 >= this.request.athletes.length
-		return [
-			ready && !this.driven('brake') ? null : this.ladder('Stops', 'brake', { quantity: 'cuts60' }),
-			ready || this.driven('cut') ? this.ladder('Cuts', 'cut', { quantity: 'cuts60' }) : null,
-			this.fill('Cuts at 60°', 'cuts60', [[1, 'sharp-wide-cut']], 1),
-		]
-	}
-	throws(): (Piece | null)[] {
-		return [
-			this.ladder('Throws', 'throw', { quantity: 'throws' }),
-			this.fill(
-				'Throws from the legs',
-				'throws',
-				[
-					[1, 'standing-chest-push'],
-					[2, 'underhand-throw'],
-				],
-				1,
-			),
-		]
-	}
-
-	private driven(ladderId: string): boolean {
-		return this.request.priorityLadders.includes(ladderId)
+		return this.fill(piece.part, piece.quantity, piece.forms, 1 / stillToCome)
 	}
 	private hasKit(drill: Drill): boolean {
 		const { kit } = this.request.context

@@ -63,7 +63,7 @@ export function mostOf(quantity: Quantity, level: Level, surface: Surface | null
 /**
  * What a session should cost an athlete of a level: the middle of the level's range, its upper end for the
  * priority, two thirds of the middle for what is only kept, times the week's share [our setting; ranges as they say].
- * Of a day with a theme its main quality gets the upper end, its second two thirds of the middle, and the rest what
+ * A recipe that asks less than a full day gets its share of it. Of a day with a theme its main quality gets the upper end, its second two thirds of the middle, and the rest what
  * keeps it.
  *
  * @returns contacts, metres (whole tens), cuts or throws; never above the level's range
@@ -91,7 +91,8 @@ export function targetOf(
 			: kept.includes(quality)
 				? middle * KEPT_SHARE
 				: middle
-	const week = phase === 'unloading' ? Math.min(share, UNLOADING_MOST) : share
+	const week =
+		(phase === 'unloading' ? Math.min(share, UNLOADING_MOST) : share) * (theme?.role === role ? (theme.share ?? 1) : 1)
 	const own =
 		whole * week * (quantity === 'contacts' ? PHASE_CONTACTS[phase] * (role === 'light' ? LIGHT_SHARE : 1) : 1)
 	const ground =

@@ -11,6 +11,7 @@ const library = STARTER_LIBRARY
 const { themes } = library
 const of = (id: string): Theme => themes[id]!
 const HARD = themesFor(themes, 'hard').map(({ id }) => id)
+const ABOUT = HARD.filter((id) => of(id).main !== null)
 const squad = [plainAthlete('Ana', 2, TRAINED), plainAthlete('Bo', 1, BEGINNER), plainAthlete('Cy', 3, TRAINED)]
 const asked = (theme: string | null, more: object = {}, target: object = {}) =>
 	plainRequest(squad, {
@@ -37,7 +38,8 @@ describe('themes', () => {
 	})
 	it('are asked for by quality, each in the order a block gives them days, then by name', () => {
 		expect(HARD).toEqual([
-			...['acceleration', 'top-speed', 'carried', 'heavy-and-free', 'faster-than-alone', 'repeat-speed'],
+			'mixed',
+			...['acceleration', 'top-speed', 'carried', 'heavy-and-free', 'one-rep', 'faster-than-alone', 'repeat-speed'],
 			...['rebound', 'stiffness', 'bounds', 'sideways', 'take-off'],
 			...['turns', 'curves', 'throws'],
 		])
@@ -45,7 +47,7 @@ describe('themes', () => {
 			['tendon'],
 			['tests'],
 		])
-		expect(themesFor(themes, 'light')).toEqual([])
+		expect(themesFor(themes, 'light').map(({ id }) => id)).toEqual(['easy', 'return'])
 	})
 })
 
@@ -106,6 +108,67 @@ describe('a recipe a club has changed', () => {
 	})
 })
 
+describe('forms that take turns at level 3', () => {
+	// Week by week, by the school: 2026-03-02 is a Monday.
+	const forward = (variety: 'same' | 'rotate', day: string) => {
+		const plain = asked('acceleration')
+		const { school } = plain.context
+		const { entries } = proposeSession({
+			...plain,
+			context: { ...plain.context, day, school: { ...school, choices: { ...school.choices, variety } } },
+		})
+		const { variants } = entries.find(({ part }) => part === 'Jumps forward')!.tuning!
+		return [1, 2, 3].map((level) => variants![level as 1 | 2 | 3]!.drillId)
+	}
+	const WEEKS = ['2026-03-02', '2026-03-08', '2026-03-09', '2026-03-16']
+	it('change with the week where the school rotates, for nobody below level 3', () => {
+		const all = WEEKS.map((day) => forward('rotate', day))
+		expect(all.map(([one, two]) => [one, two])).toEqual(WEEKS.map(() => ['broad-jump', 'repeated-broad-jump']))
+		const thirds = all.map(([, , three]) => three)
+		expect(new Set(thirds)).toEqual(new Set(['repeated-broad-jump', 'bunny-hop']))
+		expect([thirds[1], thirds[3]]).toEqual([thirds[0], thirds[0]])
+		expect(thirds[2]).not.toBe(thirds[0])
+	})
+	it('stay the first where it keeps to one', () =>
+		expect(WEEKS.map((day) => forward('same', day)[2])).toEqual(WEEKS.map(() => 'repeated-broad-jump')))
+})
+
+describe('a recipe that asks less than a full day', () => {
+	it('asks its share of every target', () => {
+		// Level 2: 180 m is the most of a day, a quarter of it 45, in tens 50 (common rounding of a half upward).
+		expect(targetOf('fastMetres', 2, asked('one-rep').target)).toBe(50)
+		// A light day asks half the middle of 80 to 140 contacts, a return day half of that.
+		expect(targetOf('contacts', 2, asked('easy', {}, { role: 'light' }).target)).toBe(55)
+		expect(targetOf('contacts', 2, asked('return', {}, { role: 'light' }).target)).toBe(28)
+	})
+	it('runs one rehearsal and one full rep', () => {
+		const { entries } = proposeSession(asked('one-rep'))
+		const runs = entries.filter(({ family }) => family === 'sprint').map(({ part, dose }) => [part, dose])
+		expect(runs).toEqual([
+			['Rehearsal', { sets: 1, reps: 1 }],
+			['One rep', { sets: 1, reps: 1 }],
+		])
+	})
+})
+
+describe('a day for everything a little', () => {
+	const parts = (more: object, target: object = {}) => [
+		...new Set(proposeSession(asked('mixed', { minutes: 240, ...more }, target)).entries.map(({ part }) => part)),
+	]
+	it('goes by the block: its priority first, throws last', () => {
+		const middle = (priority: string) => parts({}, { priority }).slice(2, -1)
+		expect(middle('sprint')).toEqual(['Acceleration', 'Jumps', 'Stops', 'Cuts', 'Throws'])
+		expect(middle('agility').slice(0, 2)).toEqual(['Stops', 'Cuts'])
+		expect(middle('throw').at(-1)).toBe('Throws')
+	})
+	it('brings in the ladders the block drives on, before what tops their quality up', () => {
+		const { entries } = proposeSession(asked('mixed', { minutes: 240, priorityLadders: ['top-speed', 'cut'] }))
+		const speed = entries.findIndex(({ ladderId }) => ladderId === 'top-speed')
+		expect(entries[speed + 1]!.tuning?.fill?.quantity).toBe('fastMetres')
+		expect(entries.filter(({ ladderId }) => ladderId === 'cut')).toHaveLength(1)
+	})
+})
+
 describe('targets of a day with a theme', () => {
 	// Level 2 by hand from the published ranges: 120–180 m, 80–140 contacts (110 in the middle, 120 at most), 10–20 cuts, 10–30 throws.
 	const asks = (theme: string | null, quantity: 'fastMetres' | 'contacts' | 'cuts60' | 'throws', target: object = {}) =>
@@ -163,15 +226,16 @@ describe('a session with a theme', () => {
 	})
 })
 
-it('a day has the recipe that is asked for, its own kind alone; tests and tendon work have the first where none is', () => {
+it('a day has the recipe that is asked for, its own kind alone; where none is, the first of its kind, on a hard day the one for everything', () => {
 	expect(themeOn(themes, { theme: 'turns', role: 'hard' })?.name).toBe('Turns and braking')
-	expect(themeOn(themes, { theme: 'turns', role: 'light' })).toBeNull()
+	expect(themeOn(themes, { theme: 'turns', role: 'light' })?.id).toBe('easy')
 	expect(themeOn(themes, { theme: 'turns', role: 'tissue' })?.id).toBe('tendon')
 	expect(themeOn(themes, { role: 'test' })?.id).toBe('tests')
 	const other = { ...of('tests'), id: 'more', name: 'A throw only' }
 	expect(themeOn({ ...themes, other }, { theme: 'other', role: 'test' })?.name).toBe('A throw only')
 	// A theme that is no more, or never was.
-	for (const theme of ['gone', 'constructor', null]) expect(themeOn(themes, { theme, role: 'hard' })).toBeNull()
+	for (const theme of ['gone', 'constructor', null]) expect(themeOn(themes, { theme, role: 'hard' })?.id).toBe('mixed')
+	expect(themeOn({ turns: of('turns') }, { role: 'hard' })).toBeNull()
 	expect(themeOn({}, { role: 'test' })).toBeNull()
 })
 

@@ -7,8 +7,8 @@ import { type Phase, QUALITIES, type Quality } from '../vocabulary/words'
 export type Themes = Readonly<Record<string, Theme>>
 
 /**
- * The recipe of a day; null where there is none: a hard day for everything a little, a light one. A day of tests or
- * tendon work that names none has the library's first.
+ * The recipe of a day that names none or one that is no more is the library's first of its kind: of hard days the one
+ * for everything a little. Null where the library has none.
  */
 export function themeOn(
 	themes: Themes,
@@ -16,7 +16,7 @@ export function themeOn(
 ): Theme | null {
 	const asked = theme === null ? undefined : themes[theme]
 	if (asked?.role === role) return asked
-	return role === 'hard' ? null : (themesFor(themes, role)[0] ?? null)
+	return themesFor(themes, role).find((one) => role !== 'hard' || one.main === null) ?? null
 }
 
 /** The recipes there are for a day, by quality and in the order they come in a block. */
@@ -24,7 +24,7 @@ export const themesFor = (themes: Themes, role: DayRole): Theme[] =>
 	Object.values(themes)
 		.filter((theme) => theme.role === role)
 		.sort((a, b) => rank(a) - rank(b) || turnOf(a) - turnOf(b) || (a.name < b.name ? -1 : 1))
-const rank = ({ main }: Theme) => (main === null ? 0 : QUALITIES.indexOf(main))
+const rank = ({ main }: Theme) => (main === null ? -1 : QUALITIES.indexOf(main))
 const turnOf = ({ inBlock }: Theme) =>
 	Math.min(...[inBlock.accumulate, inBlock.intensify, inBlock.peaking].map((turn) => turn ?? 10))
 

@@ -65,8 +65,6 @@ export const Aid = closed({
 	/** Kilograms on a sled; the setting of a rope as its maker numbers it. */
 	kg: Type.Optional(Type.Number({ minimum: 0, maximum: 300 })),
 	setting: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
-	/** A free rep beside the aided ones. */
-	freeReps: Type.Optional(Type.Integer({ minimum: 0, maximum: 20 })),
 })
 export type Aid = Static<typeof Aid>
 

@@ -47,19 +47,23 @@ export function partAt(line: AskedWork, piece: number | null | undefined): LineP
 export const isOfJudged = (line: Pick<AskedWork, 'pieces'>, piece: number | null | undefined): boolean =>
 	!line.pieces || piece == null || line.pieces[piece - 1]?.judged === true
 
-/** The pieces of a rung; the judged one as the rung has its drill. The same pieces each time, so that who reads a line knows them again. */
-const ofRungs = new WeakMap<object, AskedPiece[]>()
-export function piecesOfRung<T extends AskedPiece>(rung: {
-	drillId: T['drillId']
-	parameters: Parameters
-	pieces?: T[] | undefined
-}): T[] | undefined {
-	const { drillId, parameters, pieces } = rung
+/**
+ * The pieces of a rung; the judged one as the rung has its drill, with the parameters of the day where it goes by turns.
+ * The same pieces each time, so that who reads a line knows them again.
+ */
+const ofRungs = new WeakMap<object, WeakMap<Parameters, AskedPiece[]>>()
+export function piecesOfRung<T extends AskedPiece>(
+	rung: { drillId: T['drillId']; parameters: Parameters; pieces?: T[] | undefined },
+	parameters: Parameters = rung.parameters,
+): T[] | undefined {
+	const { drillId, pieces } = rung
 	if (!pieces) return undefined
-	let known = ofRungs.get(rung) as T[] | undefined
+	let days = ofRungs.get(rung)
+	if (!days) ofRungs.set(rung, (days = new WeakMap()))
+	let known = days.get(parameters) as T[] | undefined
 	if (!known) {
 		known = pieces.map((piece) => (piece.judged ? { ...piece, drillId, parameters } : piece))
-		ofRungs.set(rung, known)
+		days.set(parameters, known)
 	}
 	return known
 }

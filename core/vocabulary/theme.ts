@@ -15,7 +15,10 @@ export const LadderPiece = closed({
 	ladderId: documentIdOf<LadderId>(),
 	quantity: Type.Union([quantity, Type.Null()]),
 })
-/** A drill in a form for each level, dosed up to the target; a level without one takes the next lower. */
+/**
+ * A drill in a form for each level, dosed up to the target; a level without one takes the next lower. Level 3 may have
+ * several, which take turns week by week where the school rotates.
+ */
 export const FilledPiece = closed({
 	part: PART,
 	forms: Type.Array(
@@ -23,7 +26,7 @@ export const FilledPiece = closed({
 			level: Type.Unsafe<Level>(Type.Integer({ minimum: 1, maximum: 3 })),
 			drillId: documentIdOf<DrillId>(),
 		}),
-		{ minItems: 1, maxItems: 3 },
+		{ minItems: 1, maxItems: 5 },
 	),
 	quantity,
 })
@@ -34,6 +37,8 @@ export const DrillPiece = closed({
 	dose: maybe(Dose),
 	parameters: maybe(Parameters),
 	rest: maybe(Rest),
+	/** What it is there for, where it is what the day is about. */
+	quantity: maybe(quantity),
 })
 export const ThemePiece = Type.Union([LadderPiece, FilledPiece, DrillPiece])
 export type LadderPiece = Static<typeof LadderPiece>
@@ -41,9 +46,8 @@ export type FilledPiece = Static<typeof FilledPiece>
 export type DrillPiece = Static<typeof DrillPiece>
 export type ThemePiece = Static<typeof ThemePiece>
 
-/** Days that have a recipe: a light day is made of what its target asks. */
-export const THEME_ROLES = ['hard', 'tissue', 'test'] as const
-const pieces = (minItems: number) => Type.Array(ThemePiece, { minItems, maxItems: 8 })
+export const THEME_ROLES = ['hard', 'light', 'tissue', 'test'] as const
+const pieces = (minItems: number) => Type.Array(ThemePiece, { minItems, maxItems: 10 })
 /** When a theme has its turn in a phase of a block, the lowest first. */
 const Turn = maybe(Type.Integer({ minimum: 1, maximum: 9 }))
 
@@ -56,9 +60,11 @@ export const Theme = closed({
 	/** What it is for, in a sentence or two. */
 	about: written(400),
 	role: oneOf(THEME_ROLES),
-	/** Of a hard day; null on the others. */
+	/** Of a hard day; null on the others, and on a hard day for everything a little. */
 	main: Type.Union([oneOf(QUALITIES), Type.Null()]),
 	second: Type.Union([oneOf(QUALITIES), Type.Null()]),
+	/** Of what a full day of its kind would ask; 1 where nothing is said. */
+	share: maybe(Type.Number({ minimum: 0.05, maximum: 1 })),
 	/** What prepares; a ladder in it is left out when minutes are short. */
 	opening: pieces(0),
 	/** What the day is about and its second quality, in the order they are done. */
