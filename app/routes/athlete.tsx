@@ -1,7 +1,7 @@
 import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
-import { REGION_NAMES } from '#core/vocabulary/words'
+import { ATHLETE_TYPES, REGION_NAMES, TYPE_NAMES } from '#core/vocabulary/words'
 import { OUTSIDE_NAMES, sayLift } from '#core/judge/outside-load'
 import { changeFor, judgementFor, personFor, reasonFor, seesBody } from '#server/access/projection'
 import { type Permission, may } from '#server/access/roles'
@@ -17,7 +17,7 @@ import { mayRecord, recordClearance } from '#server/care/clear'
 import { changeContact, mayWriteContact } from '#server/care/emergency'
 import { closeCare, mayOpen } from '#server/care/care-records'
 import { answerAsked, mayReport, report } from '#server/care/report'
-import { changeLevel, changeMass } from '#server/squads/change-roster'
+import { changeLevel, changeMass, changeType } from '#server/squads/change-roster'
 import { readAthletePage } from '#server/squads/read-athlete'
 import { placeOf } from '#core/rules/bars'
 import { sayRestriction } from '#core/rules/s2-restriction'
@@ -56,6 +56,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		span: Object.hasOwn(SPANS, span) ? (span as Span) : 'season',
 		session: query.get('day'),
 		showBody: showPain,
+		forPlanner: may(who.role, 'plan:write'),
 	})
 	if (!page) throw notFound()
 	const {
@@ -186,6 +187,11 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'mass')
 			return answer(changed && ('problem' in changed ? { problems: { mass: changed.problem } } : {}))
 		},
+		type: async ({ text, form }) => {
+			mustHave('plan:write', 'The coach says how somebody is built.')
+			const changed = await changeType(who, athleteId, text('type'), versionSeen(form), new Date())
+			return typeof changed === 'object' ? overtaken(changed, 'type') : answer(changed && {})
+		},
 		contact: async ({ text, form }) => {
 			if (!mayWriteContact(who, athleteId))
 				throw new Response('The coach, the athlete or a guardian keeps this.', { status: 403 })
@@ -222,11 +228,18 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	})
 }
 
+/** What a type changes. */
+const TYPE_DOES = {
+	none: 'Proposals take nothing away.',
+	stiff: 'Proposals have a third fewer springs and rebounds, and all of the slow work.',
+	slow: 'Proposals have all the springs, and half the slow work.',
+}
+
 interface AthleteAnswer {
 	problems: Record<string, string>
 	region: string
 	meanwhile?: Overtaken
-	/** Which form somebody else has saved meanwhile: the mass, whom to call, or a family's level. */
+	/** Which form somebody else has saved meanwhile: the mass, the type, whom to call, or a family's level. */
 	which?: string
 }
 
@@ -254,6 +267,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		own,
 		illness,
 		effortAsked,
+		built,
 		waysBack,
 		walked,
 		outside,
@@ -623,6 +637,39 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							<p className="dim mt-1 text-[13.5px]">Unknown: no box over 45 cm, the strictest row.</p>
 						)}
 					</section>
+					{built && (
+						<section>
+							<h2>Type</h2>
+							<PostForm preventScrollReset className="mt-2 flex flex-wrap items-center gap-2">
+								<input type="hidden" name="version" value={version} />
+								<select
+									className="input w-[260px]"
+									name="type"
+									defaultValue={built.type ?? ''}
+									key={built.type}
+									aria-label="Type"
+								>
+									<option value="">nothing stands out</option>
+									{ATHLETE_TYPES.map((type) => (
+										<option key={type} value={type}>
+											{TYPE_NAMES[type]}
+										</option>
+									))}
+								</select>
+								<button className="btn btn-quiet">Set</button>
+								<input type="hidden" name="do" value="type" />
+								{actionData?.meanwhile && actionData.which === 'type' && (
+									<MeanwhileNote overtaken={actionData.meanwhile} />
+								)}
+							</PostForm>
+							{built.proposal && (
+								<p className="mt-1 text-[14.5px]">
+									The measures say <b>{TYPE_NAMES[built.proposal.type]}</b>: {built.proposal.why}.
+								</p>
+							)}
+							<p className="dim mt-1 text-[13.5px]">{TYPE_DOES[built.type ?? 'none']} Only who plans sees this.</p>
+						</section>
+					)}
 					<section>
 						<h2>Level by family</h2>
 						<ul className="mt-2">

@@ -51,6 +51,7 @@ describe('sides of the presets', () => {
 		['assisted', ['to-10', 'none', 'to-10', 'none']],
 		['beginners', ['fewer', 'fewer', 'more-easy', 'more-easy']],
 		['plants', ['all', 'all', 'sport', 'one']],
+		['slowWork', ['everybody', 'need', 'everybody', 'everybody']],
 		['boxJudgement', Array(4).fill('rebound-under-ceiling')],
 	] as [keyof (typeof STARTER_LIBRARY.schools)[string]['choices'], string[]][])('%s', (question, sides) => {
 		expect(PRESETS.map((id) => of(id).choices[question])).toEqual(sides)
@@ -61,7 +62,7 @@ describe('sides of the presets', () => {
 		expect(PRESETS.map((id) => of(id).choices.goodDay).slice(0, 3)).toEqual(['stop', 'stop', 'finish'])
 	})
 	it('every question says both sides, why and what it does; every preset takes a side that is offered', () => {
-		expect(QUESTIONS).toHaveLength(16)
+		expect(QUESTIONS).toHaveLength(17)
 		for (const { id, question, sides } of QUESTIONS) {
 			expect(question.endsWith('?'), question).toBe(true)
 			expect(sides.length, id).toBeGreaterThanOrEqual(2)

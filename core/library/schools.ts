@@ -317,6 +317,24 @@ export const QUESTIONS: Question[] = [
 		],
 	},
 	{
+		id: 'slowWork',
+		question: 'Slow work for tendons?',
+		sides: [
+			{
+				id: 'need',
+				name: 'Who needs it',
+				why: 'It takes time that others use better.',
+				does: 'A proposed tendon day has lines for who is stiff, fast and often hurt, and for who has something at a tendon.',
+			},
+			{
+				id: 'everybody',
+				name: 'Everybody',
+				why: 'Tendons adapt slowly: who waits for a complaint is late.',
+				does: 'A proposed tendon day has lines for all; half of them for who is strong and slow.',
+			},
+		],
+	},
+	{
 		id: 'returnPulls',
 		question: 'First runs on the way back?',
 		sides: [
@@ -364,7 +382,7 @@ export const NUMBER_BOUNDS = SCHOOL_NUMBERS.map((number) => ({ ...number, ...bou
 /** The default school: few perfect reps, low boxes judged by contact, stop at the peak. Numbers are our setting. */
 export const QUALITY_FIRST: School = {
 	id: 'quality-first',
-	version: 5,
+	version: 6,
 	name: 'Quality first',
 	about: 'Few perfect reps, low boxes judged by contact time, stop at the peak.',
 	choices: {
@@ -384,6 +402,7 @@ export const QUALITY_FIRST: School = {
 		beginners: 'fewer',
 		plants: 'all',
 		finisher: 'none',
+		slowWork: 'everybody',
 	},
 	numbers: {
 		passCeilingLevel2Ms: 250,
@@ -407,7 +426,7 @@ export const QUALITY_FIRST: School = {
 export const JUMP_LADDER: School = {
 	...QUALITY_FIRST,
 	id: 'jump-ladder',
-	version: 4,
+	version: 5,
 	name: 'Jump ladder',
 	about: 'For squads that jump: higher boxes, rebounds from intensify on.',
 	choices: {
@@ -416,6 +435,7 @@ export const JUMP_LADDER: School = {
 		depthJumps: 'peaking-and-intensify',
 		shapes: 'eye',
 		assisted: 'none',
+		slowWork: 'need',
 	},
 	numbers: {
 		...QUALITY_FIRST.numbers,
@@ -428,7 +448,7 @@ export const JUMP_LADDER: School = {
 export const CAPACITY_BASE: School = {
 	...QUALITY_FIRST,
 	id: 'capacity-base',
-	version: 4,
+	version: 5,
 	name: 'Capacity base',
 	about: 'Stand long hard work: wider limits, a finisher, two advances a session.',
 	choices: {
@@ -458,7 +478,7 @@ export const CAPACITY_BASE: School = {
 export const RETURN_AND_PROTECT: School = {
 	...QUALITY_FIRST,
 	id: 'return-and-protect',
-	version: 4,
+	version: 5,
 	name: 'Return and protect',
 	about: 'After injury or a long break: narrow limits, long spacing, no box rebounds.',
 	choices: {

@@ -1,5 +1,5 @@
 import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
-import type { Family, Level, Phase, Surface } from '../vocabulary/words'
+import type { AthleteType, Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
 import { type PlainFacts, concludeFor } from '../permit/plain-facts'
@@ -30,6 +30,7 @@ export interface PackAthlete {
 	id: string
 	name: string
 	legLengthM: number | null
+	type: AthleteType | null
 	levels: Record<Family, Level>
 	states: Record<string, LadderState>
 	keptLadders: string[]
@@ -70,6 +71,7 @@ export function limitedAthletes(pack: BuildPack, library: Library): LimitedAthle
 			id: athlete.id,
 			name: athlete.name,
 			legLengthM: athlete.legLengthM,
+			type: athlete.type,
 			work: athlete.work,
 			rooms: athlete.rooms,
 			concluded,

@@ -4,7 +4,7 @@ import { totalOf } from '../dose/dose-count'
 import { SESSION_RANGES } from '../dose/level-ranges'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
 import { STARTER_LIBRARY, rungOf } from '../library/starter-library'
-import { type Family, type Level, PHASES, type Region, SURFACES, QUALITIES } from '../vocabulary/words'
+import { ATHLETE_TYPES, type Family, type Level, PHASES, type Region, SURFACES, QUALITIES } from '../vocabulary/words'
 import { concludeFor } from '../permit/plain-facts'
 import { lockOf, lockOfForm, passedRungs } from '../judge/locks'
 import { formOf } from '../rules/form'
@@ -59,6 +59,7 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 			room: fc.double({ min: 0, max: 3, noNaN: true }),
 			worry: fc.option(fc.constantFrom('broad-jump', 'standing-start', 'cut-90'), { freq: 5 }),
 			kept: fc.integer({ min: 0, max: 6 }),
+			type: fc.option(fc.constantFrom(...ATHLETE_TYPES), { freq: 2 }),
 		})
 		.map((one): ((index: number) => LimitedAthlete) => (index) => {
 			const levelOf = (family: Family) => one.levels[FAMILIES.indexOf(family)] as Level
@@ -104,6 +105,7 @@ const athlete = (phase: (typeof PHASES)[number], surface: (typeof SURFACES)[numb
 				work: one.workHours
 					? [{ day: '2026-03-09', startTime: '18:00', families: [], kinds: [one.workHours], outside: false }]
 					: [],
+				type: one.type,
 				rooms: Object.fromEntries(
 					(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
 						quantity,

@@ -6,7 +6,7 @@ import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
 import type { WorkDay } from '../judge/types'
 import type { PlannedLine } from '../vocabulary/line'
-import type { Surface } from '../vocabulary/words'
+import type { AthleteType, Surface } from '../vocabulary/words'
 import { isHard } from '../dose/work-kinds'
 import { inSentence } from '../words/write-numbers'
 import { type Cap, QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
@@ -18,6 +18,7 @@ import {
 	doseSheet,
 	plainLines,
 } from './resolve-sheet'
+import { shareByType } from './athlete-type'
 import { lengthNeeded } from './room'
 import { TIRING_THROWS, checkLine, checkedOf } from './session-checks'
 import { QUANTITY_AT, mostOf } from './targets'
@@ -25,6 +26,8 @@ import { QUANTITY_AT, mostOf } from './targets'
 /** What an athlete may still do, beside what closes drills. */
 export interface LimitedAthlete extends SheetAthlete {
 	name: string
+	/** How they are built; null where nothing stands out. */
+	type: AthleteType | null
 	/** Other hard days near the session, before and after it. */
 	work: readonly WorkDay[]
 	/** What the week's ramp leaves for this session. */
@@ -63,6 +66,7 @@ export function capsFor(
 	athlete: LimitedAthlete,
 	context: LimitContext,
 ): Map<string, Cap> {
+	const { library } = context
 	const caps = new Map<string, Cap>()
 	const plains = plainLines(entries, athlete, context.library)
 	const resolve = () => doseSheet(entries, plains, athlete, context.library, caps)
@@ -79,6 +83,21 @@ export function capsFor(
 		return closed
 	}
 	close()
+	// By how somebody is built less of a line is proposed; what tops up then comes from elsewhere.
+	const byType = () => {
+		const lines = resolve()
+		for (const { id, family } of entries) {
+			const line = lines.get(id)!
+			if (line.blocked !== null || caps.has(id)) continue
+			// A hold at the foot of another ladder is no slow work: what the entry is for decides.
+			const { measures } = library.drills[line.drillId]!
+			const own = shareByType({ family, measures }, athlete, context.school)
+			if (own === null) continue
+			const reps = own.share === 0 ? 0 : Math.max(2, Math.floor(repsOf(line.dose) * own.share))
+			if (reps < repsOf(line.dose)) caps.set(id, { reps, why: own.why })
+		}
+	}
+	byType()
 	// What tops up is dosed by the rest: the rest first.
 	const limits = limitsOf(athlete, context)
 	const [own, filling] = [

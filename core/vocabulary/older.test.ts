@@ -129,6 +129,7 @@ it('a school of before ran free on the way back, by the clock, with fewer for be
 	expect(kept({})).toEqual({
 		choices: {
 			volume: 'skill',
+			slowWork: 'everybody',
 			returnPulls: 'free',
 			shapes: 'clock',
 			assisted: 'none',

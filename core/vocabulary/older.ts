@@ -82,6 +82,7 @@ export function schoolFromKept(kept: School | OlderSchool): School {
 			beginners: 'fewer',
 			plants: 'all',
 			finisher: finisher ? (choices.conditioning === 'shuttles' ? 'shuttles' : 'runs') : 'none',
+			slowWork: 'everybody',
 			...choices,
 		} as School['choices'],
 	}

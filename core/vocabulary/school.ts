@@ -30,6 +30,7 @@ export const SchoolChoices = closed({
 	beginners: oneOf(['fewer', 'more-easy'] as const),
 	plants: oneOf(['one', 'sport', 'all'] as const),
 	finisher: oneOf(['none', 'runs', 'shuttles', 'throws'] as const),
+	slowWork: oneOf(['need', 'everybody'] as const),
 })
 export type SchoolChoices = Static<typeof SchoolChoices>
 

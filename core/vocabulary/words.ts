@@ -47,6 +47,14 @@ export const REGION_NAMES: Record<Region, string> = {
 	'neck-head': 'neck or head',
 }
 
+/** How an athlete is built, where it changes what is proposed. */
+export const ATHLETE_TYPES = ['stiff', 'slow'] as const
+export type AthleteType = (typeof ATHLETE_TYPES)[number]
+export const TYPE_NAMES: Record<AthleteType, string> = {
+	stiff: 'stiff, fast and often hurt',
+	slow: 'strong and slow',
+}
+
 export const PATTERNS = ['linear', 'lateral', 'rotational'] as const
 export type Pattern = (typeof PATTERNS)[number]
 

@@ -146,6 +146,34 @@ export async function meansOfKeys(
 	return rows.map(keptMeanOf)
 }
 
+/** The mean of some keys over a span of days, by athlete and key. Index `session_mean_by_day`. */
+export async function levelsOfKeys(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	keys: string[],
+	from: string,
+	before: string,
+): Promise<{ athleteId: string; key: string; mean: number }[]> {
+	if (athleteIds.length === 0 || keys.length === 0) return []
+	return db
+		.select({
+			athleteId: sessionMean.athleteId,
+			key: sessionMean.markKey,
+			mean: sql<number>`avg(${sessionMean.mean})`.mapWith(Number),
+		})
+		.from(sessionMean)
+		.where(
+			and(
+				eq(sessionMean.clubId, clubId),
+				inArray(sessionMean.athleteId, athleteIds),
+				inArray(sessionMean.markKey, keys),
+				gte(sessionMean.day, from),
+				lt(sessionMean.day, before),
+			),
+		)
+		.groupBy(sessionMean.athleteId, sessionMean.markKey)
+}
+
 /** What some athletes' session means of one key come to over a span of days. */
 export interface KeyScatter {
 	key: string

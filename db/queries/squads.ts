@@ -1,5 +1,5 @@
 import { and, asc, eq, exists, inArray, or, sql } from 'drizzle-orm'
-import type { Family, Level } from '../../core/vocabulary/words'
+import type { AthleteType, Family, Level } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../connect'
 import { athlete, athleteIdentity } from '../schema/people'
@@ -36,6 +36,21 @@ export async function updateAthleteMass({ db, clubId }: ClubScope, id: string, m
 		.update(athlete)
 		.set({ massKg })
 		.where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
+}
+export async function updateAthleteType({ db, clubId }: ClubScope, id: string, type: AthleteType | null) {
+	await db
+		.update(athlete)
+		.set({ type })
+		.where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
+}
+/** How some athletes are built, those whom anything was said of; for who plans, and nobody else. */
+export async function typesOf({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, AthleteType>> {
+	if (ids.length === 0) return new Map()
+	const rows = await db
+		.select({ id: athlete.id, type: athlete.type })
+		.from(athlete)
+		.where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids)))
+	return new Map(rows.flatMap(({ id, type }) => (type === null ? [] : [[id, type] as const])))
 }
 /** Squads of some athletes, by athlete. */
 export async function squadsOf({ db, clubId }: ClubScope, athleteIds: string[]): Promise<Map<string, SquadRow[]>> {

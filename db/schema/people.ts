@@ -1,4 +1,5 @@
 import { char, decimal, index, int, mysqlTable, primaryKey, foreignKey, unique } from 'drizzle-orm/mysql-core'
+import type { AthleteType } from '../../core/vocabulary/words'
 import { code, day, instant, uuid, words } from './columns'
 
 export const ROLES = ['coach', 'assistant', 'clinician', 'athlete', 'guardian'] as const
@@ -86,6 +87,8 @@ export const athlete = mysqlTable(
 			.references(() => club.id),
 		id: uuid('id').notNull(),
 		legLengthMm: int('leg_length_mm'),
+		/** How they are built, by the coach; null where nothing stands out. */
+		type: code<AthleteType>('type', 10),
 		massKg: decimal('mass_kg', { precision: 4, scale: 1, mode: 'number' }),
 		createdAt: instant('created_at').notNull(),
 	},

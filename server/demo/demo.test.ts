@@ -200,6 +200,7 @@ describe('the athletes’ stories', () => {
 			span: 'season',
 			session: asked.session ?? null,
 			showBody: true,
+			forPlanner: true,
 		}))!
 	}
 	it('a flat day after a match: the match is among the first two', async () => {

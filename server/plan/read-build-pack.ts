@@ -8,7 +8,7 @@ import type { DayRole } from '../../core/vocabulary/session'
 import type { TargetRequest } from '../../core/plan/targets'
 import { evidenceFor } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
-import { type SquadRow, readAthletes, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import { type SquadRow, readAthletes, readLevels, readStates, stateKey, typesOf } from '../../db/queries/squads'
 import { drillsAsCited, readHistories } from '../review/gather'
 import { readFacts } from '../facts/read-facts'
 import type { SessionRow } from '../../db/queries/sessions'
@@ -71,6 +71,7 @@ export async function readBuildPack(
 			weekEnd > addDays(session.day, NEAR_DAYS) ? weekEnd : addDays(session.day, NEAR_DAYS),
 		),
 	]
+	const types = await typesOf(scope, athleteIds)
 	const ladders = Object.keys(library.ladders)
 	const order = new Map(athleteIds.map((id, index) => [id, index]))
 	return {
@@ -118,6 +119,7 @@ export async function readBuildPack(
 					id: athlete.id,
 					name: athlete.name,
 					legLengthM: athlete.legLengthM,
+					type: types.get(athlete.id) ?? null,
 					levels,
 					facts: facts.get(athlete.id)!,
 					states: Object.fromEntries(

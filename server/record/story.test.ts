@@ -66,6 +66,7 @@ const page = async (asked: { session?: string; showBody?: boolean } = {}, athlet
 	(await readAthletePage(club.scope, athlete, TODAY, {
 		measure: null,
 		span: 'season',
+		forPlanner: false,
 		session: asked.session ?? null,
 		showBody: asked.showBody ?? true,
 	}))!.story!

@@ -1,6 +1,14 @@
 import { v7 as newId } from 'uuid'
 import { QUALITY_FIRST } from '../../core/library/schools'
-import { PHASES, type Family, type Level, type Phase } from '../../core/vocabulary/words'
+import {
+	ATHLETE_TYPES,
+	type AthleteType,
+	PHASES,
+	TYPE_NAMES,
+	type Family,
+	type Level,
+	type Phase,
+} from '../../core/vocabulary/words'
 import { inTransaction } from '../../db/connect'
 import { insertAthletes } from '../../db/queries/clubs'
 import { readLibrary } from '../../db/queries/library'
@@ -11,7 +19,9 @@ import {
 	readAthletes,
 	readLevels,
 	readSquad,
+	typesOf,
 	updateAthleteMass,
+	updateAthleteType,
 	updateSquad,
 	writeLevel,
 } from '../../db/queries/squads'
@@ -160,6 +170,31 @@ export async function changeMass(
 		await updateAthleteMass(scope, athleteId, value === null ? null : Math.round(value * 10) / 10)
 		await rewriteUpcoming(scope, [athleteId], todayAt(who.timeZone, now), now)
 		return { saved: true as const }
+	})
+}
+
+/** How an athlete is built, by the coach: it tunes what is proposed, not what stands. */
+export async function changeType(
+	who: SignedIn,
+	athleteId: string,
+	typed: string,
+	seen: number,
+	now: Date,
+): Promise<boolean | { meanwhile: Meanwhile & { differences: Difference[] } }> {
+	const type = ATHLETE_TYPES.find((one) => one === typed) ?? null
+	if (type === null && typed !== '') return false
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		if ((await readAthletes(scope, [athleteId])).length === 0) return false
+		const meanwhile = await takeVersion(scope, who, 'athlete', athleteId, seen, now)
+		if (meanwhile) {
+			const said = (one: AthleteType | null): Described => [
+				['Type', one === null ? 'nothing stands out' : TYPE_NAMES[one]],
+			]
+			const theirs = (await typesOf(scope, [athleteId])).get(athleteId) ?? null
+			return { meanwhile: { ...meanwhile, differences: differences(said(theirs), said(type)) } }
+		}
+		await updateAthleteType(scope, athleteId, type)
+		return true
 	})
 }
 

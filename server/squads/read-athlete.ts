@@ -46,6 +46,7 @@ import { type StoryOf, readStory } from '../record/read-story'
 import { versionOf } from '../submissions/take-version'
 import { plannedOf } from '../sheet/planned-of'
 import { writeLine } from '../sheet/write-lines'
+import { readType } from './read-type'
 
 /** The log is read so far back; a picture of everything, so far. */
 const LOG_DAYS = 70
@@ -150,13 +151,13 @@ async function notedLast(
 /**
  * An athlete's page: now, where it is going, numbers, ladders, history, care. Null for a stranger's id.
  *
- * @param asked which picture and which day; null where the story is not shown
+ * @param asked which picture and which day, and whether for somebody who plans; null where the story is not shown
  */
 export async function readAthletePage(
 	scope: ClubScope,
 	athleteId: string,
 	today: string,
-	asked: StoryOf['asked'] | null = null,
+	asked: (StoryOf['asked'] & { forPlanner: boolean }) | null = null,
 ) {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null
@@ -307,9 +308,21 @@ export async function readAthletePage(
 			),
 			asked,
 		}))
+	const episodes = episodesOf({ ...known, returning: concluded.plan.regions }, today)
 	return {
 		athlete,
 		story,
+		built: asked?.forPlanner
+			? await readType(scope, {
+					athleteId,
+					squadIds: [...new Set(members.filter((one) => own.has(one.squadId)).map(({ id }) => id))],
+					keys: marked.flatMap(({ key, kind }) => (kind === 'sprint' || kind === 'contact' ? [{ key, kind }] : [])),
+					closedOn: episodes.map(({ from }) => from),
+					lifts: outside.flatMap((row) => outsideLoadOf(row).lifts ?? []),
+					massKg: athlete.massKg,
+					today,
+				})
+			: null,
 		version: await versionOf(scope, 'athlete', athleteId),
 		ageYears,
 		squadId: squad?.id ?? null,
@@ -327,7 +340,7 @@ export async function readAthletePage(
 		})),
 		care: records,
 		closures: concluded.facts.closures,
-		episodes: episodesOf({ ...known, returning: concluded.plan.regions }, today),
+		episodes,
 		walked,
 		waysBack: concluded.plan.paths.flatMap(({ ladder, due, steps, repeats }) =>
 			due

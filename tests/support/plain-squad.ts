@@ -60,6 +60,7 @@ export function plainAthlete(
 		kept: () => false,
 		legLengthM: 0.9,
 		work: [],
+		type: null,
 		rooms: {},
 		concluded,
 		...more,

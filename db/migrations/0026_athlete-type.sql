@@ -1,0 +1,1 @@
+ALTER TABLE `athlete` ADD COLUMN IF NOT EXISTS `type` varchar(10) character set ascii collate ascii_bin;
