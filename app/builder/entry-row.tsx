@@ -21,6 +21,9 @@ interface Props {
 	picks: readonly Pick[]
 	preview: SheetPreview | null
 	problems: Record<string, string>
+	/** Everybody’s line of it stands beside. */
+	isLookedAt: boolean
+	onLook: () => void
 	onChange: (change: Partial<SessionEntry>) => void
 	onReplace: (entry: SessionEntry) => void
 	onMove: (by: number) => void
@@ -47,6 +50,8 @@ export function EntryRow({
 	picks,
 	preview,
 	problems,
+	isLookedAt,
+	onLook,
 	onChange,
 	onReplace,
 	onMove,
@@ -89,7 +94,8 @@ export function EntryRow({
 		<li
 			ref={setNodeRef}
 			style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }}
-			className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''}`}
+			className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''} xl:border-l-[3px] xl:pl-1 ${isLookedAt ? 'xl:border-l-act' : 'xl:border-l-transparent'}`}
+			onFocus={onLook}
 			onKeyDown={(event) => {
 				if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
 				event.preventDefault()

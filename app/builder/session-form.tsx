@@ -14,6 +14,8 @@ import type { Drill } from '#core/vocabulary/drill'
 import type { Ladder } from '#core/vocabulary/ladder'
 import type { Library } from '#core/vocabulary/library'
 import { type BuildPack, limitedAthletes } from '#core/plan/build-pack'
+import { entryName } from '#core/plan/entry-parts'
+import { linesBeside } from '#core/plan/lines-beside'
 import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { Proposal } from '#core/plan/propose-session'
 import { SURFACES, type Quality } from '#core/vocabulary/words'
@@ -72,6 +74,8 @@ export function SessionForm({
 		'entries' | 'title' | 'theme' | 'surface' | 'plannedMinutes'
 	> | null>(null)
 	const [proposal, setProposal] = useState<Proposal | null>(null)
+	/** The piece whose lines stand beside it. */
+	const [chosen, setChosen] = useState<string | null>(null)
 	const [chosenPriority, setPriority] = useState<Quality | null | undefined>(undefined)
 	const submit = useSubmit()
 	const { state } = useNavigation()
@@ -109,6 +113,12 @@ export function SessionForm({
 	const preview = useMemo(
 		() => (pack ? previewOf({ entries, role, theme }, pack, people, library, priority) : null),
 		[entries, role, theme, pack, people, library, priority],
+	)
+
+	const looked = draft.entries.find(({ id }) => id === chosen) ?? null
+	const beside = useMemo(
+		() => (looked && preview && pack ? linesBeside(preview, looked, pack.athletes, library) : null),
+		[looked, preview, pack, library],
 	)
 
 	const chooseSquad = (squadId: string) => {
@@ -322,6 +332,8 @@ export function SessionForm({
 										library={library}
 										picks={picks}
 										preview={preview}
+										isLookedAt={entry.id === chosen}
+										onLook={() => setChosen(entry.id)}
 										problems={problems}
 										onChange={(change) =>
 											setEntries((entries) => entries.map((one) => (one.id === entry.id ? { ...one, ...change } : one)))
@@ -360,9 +372,19 @@ export function SessionForm({
 						</section>
 					)}
 					<h2>What it comes to</h2>
+					{looked && beside && (
+						<p className="mt-1 flex items-baseline gap-2 text-[14.5px]" role="status">
+							<span>
+								With everybody’s line of <b>{looked.part || entryName(looked, library)}</b>
+							</span>
+							<button type="button" className="link min-h-[30px]" onClick={() => setChosen(null)}>
+								Totals alone
+							</button>
+						</p>
+					)}
 					{preview ? (
-						<div className="mt-1 max-h-[70vh] overflow-auto">
-							<TotalsTable preview={preview} />
+						<div className="mt-1 max-h-[80vh] overflow-auto">
+							<TotalsTable preview={preview} beside={beside} />
 						</div>
 					) : (
 						<p className="dim mt-1 text-[14px]">

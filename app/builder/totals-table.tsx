@@ -1,10 +1,16 @@
 import type { SheetPreview } from '#core/plan/preview-sheet'
+import { Fragment } from 'react'
+import { shortDay } from '#core/calendar/days'
+import type { LineBeside } from '#core/plan/lines-beside'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 
 const HEADS: Record<Quantity, string> = { fastMetres: 'Fast m', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
 
-/** What the sheet costs each athlete, against the target and the range of their level. */
-export function TotalsTable({ preview }: { preview: SheetPreview }) {
+/**
+ * What the sheet costs each athlete, against the target and the range of their level; below it their line of the piece
+ * that is looked at.
+ */
+export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside: Map<string, LineBeside> | null }) {
 	return (
 		<table className="w-full border-collapse text-[14px]">
 			<caption className="sr-only">Totals of each athlete against the target</caption>
@@ -22,23 +28,44 @@ export function TotalsTable({ preview }: { preview: SheetPreview }) {
 			</thead>
 			<tbody>
 				{preview.athletes.map((athlete) => (
-					<tr key={athlete.id} className="rule">
-						<th scope="row" className="max-w-[104px] truncate sm:max-w-[130px] py-1 text-left font-normal">
-							{athlete.name}
-						</th>
-						{QUANTITIES.map((quantity) => (
-							<td key={quantity} className="py-1 pl-1 text-right">
-								<Cell
-									value={athlete.planned[quantity]}
-									target={athlete.targets[quantity]}
-									range={athlete.ranges[quantity]}
-								/>
-							</td>
-						))}
-					</tr>
+					<Fragment key={athlete.id}>
+						<tr className="rule">
+							<th scope="row" className="max-w-[104px] truncate sm:max-w-[130px] py-1 text-left font-normal">
+								{athlete.name}
+							</th>
+							{QUANTITIES.map((quantity) => (
+								<td key={quantity} className="py-1 pl-1 text-right">
+									<Cell
+										value={athlete.planned[quantity]}
+										target={athlete.targets[quantity]}
+										range={athlete.ranges[quantity]}
+									/>
+								</td>
+							))}
+						</tr>
+						{beside?.has(athlete.id) && <BesideRow line={beside.get(athlete.id)!} />}
+					</Fragment>
 				))}
 			</tbody>
 		</table>
+	)
+}
+
+/** Somebody’s line, why it is what it is, and what it was the last time. */
+function BesideRow({ line: { words, why, was, isFirst } }: { line: LineBeside }) {
+	return (
+		<tr>
+			<td colSpan={1 + QUANTITIES.length} className="pb-1.5 leading-tight">
+				<span className={words === 'no line' ? 'dim' : was || isFirst ? 'font-bold' : ''}>{words}</span>
+				{why && <span className="dim"> · {why}</span>}
+				{was && (
+					<span className="dim block">
+						was {was.words} on {shortDay(was.day)}
+					</span>
+				)}
+				{isFirst && <span className="dim block">new, or not in the last eight weeks</span>}
+			</td>
+		</tr>
 	)
 }
 

@@ -37,6 +37,14 @@ export interface PackAthlete {
 	work: WorkDay[]
 	rooms: Partial<Record<RampQuantity, number>>
 	facts: PlainFacts
+	/** What they had the last time, by ladder, or by drill where it stood on none; absent where nothing is known. */
+	last?: Record<string, LastLine>
+}
+
+/** What somebody had of a ladder or a drill the last time it stood on a session that was held. */
+export interface LastLine {
+	day: string
+	words: string
 }
 
 /** Which level decides the floor of each ramp. */

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, isNull, lt, lte, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, lte, or, sql } from 'drizzle-orm'
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { ClubScope } from '../connect'
@@ -354,6 +354,43 @@ export async function linesOf(
 			),
 		)
 		.orderBy(asc(session.day), asc(session.startTime))
+}
+/** The last line of each ladder and each drill that stood on a session that was held, by athlete; index `line_by_athlete`. */
+export async function lastLinesOf(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<(LineRow & { day: string })[]> {
+	if (athleteIds.length === 0) return []
+	const ranked = db
+		.select({
+			id: line.id,
+			day: session.day,
+			rank: sql<number>`row_number() over (partition by ${line.athleteId}, coalesce(${line.ladderId}, ${line.drillId}) order by ${session.day} desc, ${session.startTime} desc)`.as(
+				'rank_of_line',
+			),
+		})
+		.from(line)
+		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
+		.where(
+			and(
+				eq(line.clubId, clubId),
+				inArray(line.athleteId, athleteIds),
+				eq(line.current, true),
+				isNotNull(line.drillId),
+				isNotNull(session.startedAt),
+				sql`${session.day} >= ${from}`,
+				lt(session.day, before),
+			),
+		)
+		.as('ranked')
+	const rows = await db
+		.select({ line, day: ranked.day })
+		.from(ranked)
+		.innerJoin(line, and(eq(line.clubId, clubId), eq(line.id, ranked.id)))
+		.where(eq(ranked.rank, 1))
+	return rows.map((row) => ({ ...row.line, day: row.day }))
 }
 /** Lines that are known by their ids already, each after the versions its athlete has; one that stands goes on standing. */
 export async function insertFurtherLines({ db, clubId }: ClubScope, rows: LineRow[]) {

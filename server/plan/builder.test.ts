@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { draftEntry } from '../../tests/support/draft-entry'
+import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { limitedAthletes, requestOf } from '../../core/plan/build-pack'
 import { proposeSession } from '../../core/plan/propose-session'
@@ -15,7 +17,9 @@ import { addGround, holdOn, saveMap } from '../field-map/save-map'
 import { readMap } from '../field-map/read-map'
 import { readSheet } from '../sheet/read-sheet'
 import { copyForward, createSession } from '../sheet/save-session'
+import { acceptEvents } from '../log/accept-events'
 import { readBuildPack } from './read-build-pack'
+import { readPackAsked } from './read-pack-asked'
 import { versionOf } from '../submissions/take-version'
 import { forgetTemplate, keepTemplate, readTemplate, readTemplates } from './templates'
 
@@ -61,6 +65,37 @@ async function propose() {
 		proposal: proposeSession(requestOf(pack, library, { minutes: 110, mostLanes: 4, kit: null })),
 	}
 }
+describe('what everybody had the last time', () => {
+	const asked = async (day: string) =>
+		(await readPackAsked(
+			club.scope,
+			{ squadId: club.squadId, sessionId: null, day, startTime: '17:30', surface: null, athleteIds: club.athletes },
+			TODAY,
+		))!.athletes.map(({ id, last }) => [id, last!['broad-jump']])
+	const jumps = (day: string, sets: number) =>
+		planSession(club, day, [draftEntry({ part: 'Jumps', drillId: 'broad-jump', sets, reps: 3, rest: 60 })])
+	const held = async (sessionId: string, at: string) => {
+		const [line] = (await readLines(club.scope, [sessionId])).filter((one) => one.athleteId === club.athletes[0])
+		const { entryId, id: lineId } = line!
+		const mark = { type: 'mark', kind: 'done', value: { reps: 3 }, entryId, lineId, setNo: 1, repNo: 3 }
+		const of = { id: randomUUID(), sessionId, athleteId: club.athletes[0], deviceTime: at }
+		const device = { deviceId: '00000000-0000-4000-8000-00000000000e', deviceSeq: 1 }
+		const [answer] = await acceptEvents(club.coach, [{ ...mark, ...of, ...device }], new Date(at))
+		expect(answer!.outcome).toBe('accepted')
+	}
+	it('is the last session before the day that was held, of each athlete', async () => {
+		await held(await jumps('2026-03-09', 4), '2026-03-09T18:00:00.000Z')
+		// Planned and never begun.
+		await jumps('2026-03-10', 2)
+		const was = { day: '2026-03-09', words: 'Broad jump and stick, 4×3' }
+		expect(await asked(DAY)).toEqual(club.athletes.map((id) => [id, was]))
+		expect(await asked('2026-03-09')).toEqual(club.athletes.map((id) => [id, undefined]))
+		// Eight weeks on it is no last time any more.
+		expect((await asked('2026-05-04'))[0]![1]).toEqual(was)
+		expect((await asked('2026-05-05'))[0]![1]).toBeUndefined()
+	})
+})
+
 async function save(): Promise<{ sessionId: string } & Awaited<ReturnType<typeof propose>>> {
 	const made = await propose()
 	const saved = await createSession(

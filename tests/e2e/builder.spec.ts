@@ -292,6 +292,14 @@ test('a session about one thing: few pieces, called by its theme, which is kept 
 	await page.getByRole('button', { name: 'Take it back' }).click()
 	await expect(page.getByLabel('Title')).toHaveValue('Turns and braking')
 	await expect(page.getByRole('combobox', { name: 'About' })).toHaveValue('turns')
+	// Everybody's line of the piece that is looked at stands beside it, with what it was the last time.
+	const totals = page.getByRole('table', { name: 'Totals of each athlete against the target' })
+	await expect(totals.getByText(/ was /)).toHaveCount(0)
+	await page.getByLabel('Part, entry 1', { exact: true }).focus()
+	await expect(page.getByText('With everybody’s line of Warm-up')).toBeVisible()
+	await expect(totals.getByText('Easy run 600 m, 1×1')).toHaveCount(12)
+	await page.getByRole('button', { name: 'Totals alone' }).click()
+	await expect(totals.getByText('Easy run 600 m, 1×1')).toHaveCount(0)
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toContainText('turns and braking', { ignoreCase: true })
 	expect(await app.rows('select theme, role from session where day = ?', [tuesday(24)])).toEqual([
