@@ -4,6 +4,7 @@ import { shortDay } from '#core/calendar/days'
 import type { LineBeside } from '#core/plan/lines-beside'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 
+/** Contacts are moderate and harder. */
 const HEADS: Record<Quantity, string> = { fastMetres: 'Fast m', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
 
 /**

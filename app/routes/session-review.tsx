@@ -343,7 +343,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 						Group, done against plan <span className="dim font-normal">mean</span>
 					</h2>
 					<DoseRuler
-						label={`Contacts, level ${level}`}
+						label={`Contacts, moderate and up, level ${level}`}
 						unit="contacts"
 						value={group.contacts.planned}
 						done={group.contacts.done}

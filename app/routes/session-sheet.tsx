@@ -1,15 +1,7 @@
 import { Collapsible } from 'radix-ui'
 import { Link, data } from 'react-router'
 import { longDay } from '#core/calendar/days'
-import {
-	type DoseCount,
-	allContacts,
-	cutsOf,
-	loadOfLeg,
-	metresOf,
-	rangedContacts,
-	totalOf,
-} from '#core/dose/dose-count'
+import { type DoseCount, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { bodiesOf } from '#server/care/read-bodies'
 import { changeFor, seesBody } from '#server/access/projection'
@@ -36,13 +28,13 @@ import { actOn } from '../intents'
 export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
 
 const totals = (count: DoseCount) => {
-	const contacts = allContacts(count)
+	const contacts = rangedContacts(count)
 	return {
 		left: loadOfLeg(contacts, 'left'),
 		right: loadOfLeg(contacts, 'right'),
 		both: contacts.both,
 		contacts: totalOf(contacts),
-		ranged: totalOf(rangedContacts(count)),
+		low: totalOf(count.contacts.low),
 		metres: Math.round(metresOf(count)),
 		fastMetres: Math.round(metresOf(count, ['fast', 'maximal'])),
 		cuts: cutsOf(count, ['60-90', '90-135', '135-180']),
@@ -222,8 +214,9 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 			<section className="mt-8">
 				<h2>Each athlete’s own lines and totals</h2>
 				<p className="dim mt-0.5 text-[14px]">
-					Contacts: one landing of both feet is 1; the load of a leg is its own and those on both. Sprint steps are not
-					contacts. Estimates until the marks are in.
+					Contacts are moderate and harder; low ones, of skips and pogos, stand beside them. One landing of both feet is
+					1; the load of a leg is its own and those on both. Sprint steps are not contacts. Estimates until the marks
+					are in.
 				</p>
 				<div className="mt-2">
 					{athletes.map((athlete) => (
@@ -385,6 +378,7 @@ function AthleteRow({
 					<span className="dim">
 						· left {show(planned.left, done.left)}, right {show(planned.right, done.right)}, both{' '}
 						{show(planned.both, done.both)}
+						{planned.low + done.low > 0 && ` · ${show(planned.low, done.low)} low`}
 					</span>
 				</span>
 				<span data-testid="metres" className="text-right sm:text-left">
@@ -403,8 +397,7 @@ function AthleteRow({
 			</Collapsible.Trigger>
 			<Collapsible.Content className="pb-3 sm:pl-4">
 				<p className="dim text-[14px]">
-					Moderate and harder contacts {planned.ranged}; usual for level {athlete.level}: {range.low} to {range.high} (
-					{range.firmness}).
+					Contacts usual for level {athlete.level}: {range.low} to {range.high} ({range.firmness}).
 				</p>
 				<ul className="mt-1">
 					{athlete.lines.map((line) => {

@@ -41,7 +41,7 @@ it('a load is told in the unit its coaches count it in, what is none left out', 
 	count.throws.both = 8
 	expect(familyLoads(count).map(({ family, words, amount }) => [family, words, amount])).toEqual([
 		['sprint', '120 m at 90 % or more', 120],
-		['plyometric', '14 contacts', 14],
+		['plyometric', '4 contacts, 10 low contacts', 14],
 		['agility', '7 cuts', 7],
 		['throw', '8 throws', 8],
 	])

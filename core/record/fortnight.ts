@@ -1,5 +1,5 @@
 import { type Day, addDays } from '../calendar/day-count'
-import { type DoseCount, allContacts, cutsOf, metresOf, totalOf } from '../dose/dose-count'
+import { type DoseCount, cutsOf, metresOf, rangedContacts, totalOf } from '../dose/dose-count'
 import { OUTSIDE_NAMES, type OutsideLoad, sayLift } from '../judge/outside-load'
 import type { VerdictWord } from '../judge/types'
 import { CUT_CLASSES, type Family, type Phase } from '../vocabulary/words'
@@ -39,15 +39,19 @@ export interface FortnightDay {
 	moves: { verdict: VerdictWord; words: string }[]
 }
 
-/** What is shown of a count: contacts, metres from 90 % of own speed on, cuts, throws. */
+/** What is shown of a count: contacts from moderate up and low ones beside them, metres from 90 % of own speed on, cuts, throws. */
 export function familyLoads(count: DoseCount): FamilyLoad[] {
-	const contacts = totalOf(allContacts(count))
+	const [contacts, low] = [totalOf(rangedContacts(count)), totalOf(count.contacts.low)]
 	const metres = Math.round(metresOf(count, ['sub-maximal', 'fast', 'maximal']))
 	const cuts = cutsOf(count, CUT_CLASSES)
 	const throws = totalOf(count.throws)
 	const all: FamilyLoad[] = [
 		{ family: 'sprint', amount: metres, words: `${metres} m at 90 % or more` },
-		{ family: 'plyometric', amount: contacts, words: `${contacts} contacts` },
+		{
+			family: 'plyometric',
+			amount: contacts + low,
+			words: [contacts > 0 && `${contacts} contacts`, low > 0 && `${low} low contacts`].filter(Boolean).join(', '),
+		},
 		{ family: 'agility', amount: cuts, words: `${cuts} cuts` },
 		{ family: 'throw', amount: throws, words: `${throws} throws` },
 	]
