@@ -42,7 +42,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			)}
 			{log.ofOthers > 0 && (
 				<div className={ROW} role="alert" aria-label="Logged by somebody else">
-					<span className="flex-1">
+					<span className="grow basis-[240px]">
 						{log.ofOthers === 1 ? 'One entry' : `${log.ofOthers} entries`} here {log.ofOthers === 1 ? 'was' : 'were'}{' '}
 						logged by somebody else who used this phone, and {log.ofOthers === 1 ? 'waits' : 'wait'} for them to sign
 						in.
@@ -54,7 +54,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			)}
 			{log.refused.map((row) => (
 				<p key={row.event.id} className={ROW} role="alert">
-					<span className="flex-1">
+					<span className="grow basis-[240px]">
 						<b>Not taken by the server:</b> {nameOf(row.event.athleteId)}, {sayEvent(row.event)}: {row.reason}
 					</span>
 					<button type="button" className={ANSWER} onClick={() => void log.dismiss(row.event.id)}>
@@ -64,7 +64,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			))}
 			{log.conflicts.map((heads) => (
 				<div key={heads.map((event) => event.id).join()} className={ROW} role="alert">
-					<span className="flex-1">
+					<span className="grow basis-[240px]">
 						<b>{nameOf(heads[0]?.athleteId ?? null)}:</b> two corrections contradict each other. Which one holds?
 					</span>
 					{heads.map((event) => (
@@ -107,7 +107,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			))}
 			{doubles.slice(0, 1).map(([first, second]) => (
 				<div key={pairOf(first, second)} className={ROW} role="alert" aria-label="One rep or two">
-					<span className="flex-1">
+					<span className="grow basis-[240px]">
 						<b>{nameOf(first.athleteId)}:</b> {sayEvent(first)} and {sayEvent(second)}, logged twice within moments. One
 						rep?{doubles.length > 1 && ` (${doubles.length - 1} more)`}
 					</span>
@@ -134,7 +134,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			))}
 			{broken && (
 				<div className={ROW} role="alert" aria-label="The order">
-					<span className="flex-1">{broken.words}</span>
+					<span className="grow basis-[240px]">{broken.words}</span>
 					<button type="button" className={ANSWER} onClick={() => onTap({ tap: 'reorder', moves: broken.moves })}>
 						Yes
 					</button>

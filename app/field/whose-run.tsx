@@ -35,7 +35,7 @@ export function WhoseRun({
 	})
 	return (
 		<>
-			<span className="flex-1">
+			<span className="grow basis-[240px]">
 				<b>
 					From a device,{' '}
 					{new Date(question.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}:

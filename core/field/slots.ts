@@ -67,12 +67,14 @@ export function strangeness(
 	const value = reads.at(-1)
 	const at = slots.at(-1)
 	if (value === null || value === undefined || !at) return null
+	// A device says more digits than anybody reads.
+	const shown = round(value, 2)
 	if (line.logs === 'sprint' && best !== undefined && value < best * 0.95)
-		return `${value} s for ${at.distanceM} m would be the best by ${round(best - value, 2)} s.`
+		return `${shown} s for ${at.distanceM} m would be the best by ${round(best - value, 2)} s.`
 	if (line.logs === 'sprint' && best !== undefined && value > best * 1.3)
-		return `${value} s is ${round(value - best, 2)} s off the best of ${best} s.`
+		return `${shown} s is ${round(value - best, 2)} s off the best of ${best} s.`
 	const { low, high } = expectationOf(at.kind, at.distanceM, undefined)
-	return value < low * 0.6 || value > high * 1.6 ? `${value} ${at.unit} is far from what is usual.` : null
+	return value < low * 0.6 || value > high * 1.6 ? `${shown} ${at.unit} is far from what is usual.` : null
 }
 
 /** What is asked before a number is kept. */

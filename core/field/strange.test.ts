@@ -18,6 +18,8 @@ describe('a reading that would surprise', () => {
 		// Of 3.20 s: 3.04 s and 4.16 s.
 		expect([of(run(3.05)), of(run(3.2)), of(run(4.15))]).toEqual([null, null, null])
 		expect(of(run(3.03))).toBe('3.03 s for 20 m would be the best by 0.17 s.')
+		// What a device says beyond hundredths is not read out.
+		expect(of(run(3.0304))).toBe('3.03 s for 20 m would be the best by 0.17 s.')
 		expect(of(run(4.17))).toBe('4.17 s is 0.97 s off the best of 3.2 s.')
 	})
 	it('without a best is held against the own curve, and without one against what anybody runs', () => {

@@ -251,7 +251,7 @@ export const THEMES: readonly Theme[] = [
 		id: 'mixed',
 		version: 1,
 		name: 'Speed and power',
-		about: 'An hour for everybody, from level 1 to 3: everything a little, by everybody’s own rung.',
+		about: 'For everybody, from level 1 to 3: everything a little, by everybody’s own rung, as far as the minutes go.',
 		role: 'hard',
 		main: null,
 		second: null,

@@ -50,7 +50,7 @@ import {
 	readLines,
 	markStarted,
 } from '../../db/queries/sessions'
-import { addMembers, insertSquad, readSquad, writeLevel, writeState } from '../../db/queries/squads'
+import { addMembers, insertSquad, readSquad, updateAthleteType, writeLevel, writeState } from '../../db/queries/squads'
 import { decision, mark, observation } from '../../db/schema/log'
 import type { Role } from '../../db/schema/people'
 import { verdict } from '../../db/schema/verdicts'
@@ -221,6 +221,7 @@ class DemoClub {
 				createdAt: now,
 			})),
 		)
+		for (const { id, demo } of lives) if (demo.type) await updateAthleteType(scope, id, demo.type)
 		for (const person of DEMO_PEOPLE) {
 			const athleteId = lives.find((life) => life.demo.name === person.athlete)?.id ?? null
 			await insertPerson(scope, {

@@ -2,7 +2,7 @@ import type { Picked } from '../../core/plan/entry-parts'
 import type { Dose, Parameters } from '../../core/vocabulary/dose'
 import type { Ground } from '../../core/field-map/types'
 import type { TrialKind, TrialPlan } from '../../core/record/trial'
-import type { Level, Phase, Region } from '../../core/vocabulary/words'
+import type { AthleteType, Level, Phase, Region } from '../../core/vocabulary/words'
 
 export type DemoSquad = 'open' | 'women' | 'u17'
 
@@ -52,6 +52,8 @@ export interface DemoAthlete {
 	/** Share by which the right foot is longer on the ground. */
 	rightLonger?: number
 	massKg?: number
+	/** How they are built, by the coach. */
+	type?: AthleteType
 }
 
 const novice = { acceleration: 'wall', stiffness: 'calf-hold', shock: 'landing-15', cut: 'wide' }
@@ -187,6 +189,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 	},
 	{
 		name: 'Mirek Salonen',
+		type: 'slow',
 		massKg: 103,
 		squad: 'open',
 		age: 28,
@@ -202,6 +205,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 	},
 	{
 		name: 'Kahu Rasmussen',
+		type: 'stiff',
 		squad: 'open',
 		age: 24,
 		legM: 0.92,

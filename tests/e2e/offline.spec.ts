@@ -123,8 +123,19 @@ test('what was not sent is said before signing out, and the squads’ data leave
 		)
 	expect(await left()).toEqual({ packs: 0, events: 1 })
 	await page.unroute('**/api/events')
-	await openDemoField(page, app)
+	// Who signs in next sees that something of somebody else's waits, and may send it in their own name.
+	await openDemoField(page, app, 'assistant@demo.invalid')
+	const others = page.getByRole('alert', { name: 'Logged by somebody else' })
+	await expect(others).toContainText('One entry here was logged by somebody else who used this phone')
+	await hand.goTo('Broad jump and stick')
+	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+	await others.getByRole('button', { name: 'Send as mine' }).click()
+	await expect(others).toHaveCount(0)
 	await hand.allSafe()
+	const [mark] = await app.rows(
+		"select person.email from mark join person on person.id = mark.author_id where mark.kind = 'distance' order by mark.received_at desc limit 1",
+	)
+	expect(mark!.email).toBe('assistant@demo.invalid')
 })
 
 // The aim is 200 kB; 203 is what React, the router, the dialogs, dragging and our own 44 come to.

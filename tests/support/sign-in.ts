@@ -16,9 +16,9 @@ export async function signIn(page: Page, app: App, email: string, password: stri
 export const signInToDemo = (page: Page, app: App, email = DEMO_SIGN_IN.email) =>
 	signIn(page, app, email, DEMO_SIGN_IN.password)
 
-/** The demo coach, on the field of the demo's session that nobody has begun yet. */
-export async function openDemoField(page: Page, app: App): Promise<void> {
-	await signInToDemo(page, app)
+/** The demo coach, if nobody else is named, on the field of the demo's session that nobody has begun yet. */
+export async function openDemoField(page: Page, app: App, email = DEMO_SIGN_IN.email): Promise<void> {
+	await signInToDemo(page, app, email)
 	const [today] = await app.rows('select id from session where started_at is null order by day, start_time limit 1')
 	await page.goto(`/field?session=${String(today!.id)}`)
 }
