@@ -11,7 +11,6 @@ const library = STARTER_LIBRARY
 const { themes } = library
 const of = (id: string): Theme => themes[id]!
 const HARD = themesFor(themes, 'hard').map(({ id }) => id)
-const ABOUT = HARD.filter((id) => of(id).main !== null)
 const squad = [plainAthlete('Ana', 2, TRAINED), plainAthlete('Bo', 1, BEGINNER), plainAthlete('Cy', 3, TRAINED)]
 const asked = (theme: string | null, more: object = {}, target: object = {}) =>
 	plainRequest(squad, {
