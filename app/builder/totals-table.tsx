@@ -64,7 +64,7 @@ function BesideRow({ line: { words, why, was, isFirst } }: { line: LineBeside })
 						was {was.words} on {shortDay(was.day)}
 					</span>
 				)}
-				{isFirst && <span className="dim block">new, or not in the last eight weeks</span>}
+				{isFirst && <span className="dim"> · first time in eight weeks</span>}
 			</td>
 		</tr>
 	)
