@@ -1,3 +1,4 @@
+import { Suspense, lazy, useEffect } from 'react'
 import type { Mark } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import { remaining, mayDo } from '#core/field/session/press'
@@ -16,12 +17,27 @@ import { MarkPanel } from './mark-panel'
 import { NotePanel } from './note-panel'
 import { OverPanel } from './over-panel'
 import { PainPanel } from './pain-panel'
-import { QueuePanel } from './queue-panel'
 import { type FieldSettings, SessionPanel } from './session-panel'
 import { SheetPanel } from './sheet-panel'
 import type { Afternoon } from './use-afternoon'
 import type { SessionLog } from './use-session-log'
 import { WhoseRun } from './whose-run'
+
+// Dragging weighs more than the rest of the panels: it comes when the field stands, and the worker keeps it.
+const loadQueue = () => import('./queue-panel')
+const QueuePanel = lazy(() =>
+	loadQueue().then(
+		({ QueuePanel: default_ }) => ({ default: default_ }),
+		() => ({ default: QueueMissing }),
+	),
+)
+function QueueMissing({ onClose }: { onClose: () => void }) {
+	return (
+		<SheetPanel title="Queue" onClose={onClose}>
+			<p className="mt-3 text-[17px]">This list was never on this device: with a connection, open the field anew.</p>
+		</SheetPanel>
+	)
+}
 
 export type Panel =
 	| 'pain'
@@ -67,6 +83,10 @@ export function FieldPanels({
 	onSettings,
 	onFeed,
 }: Props) {
+	useEffect(() => {
+		// Fetched ahead, so that the first look at the queue waits for nothing; what fails is tried again when it is opened.
+		void loadQueue().catch(() => undefined)
+	}, [])
 	const { stand } = afternoon
 	const { shown, sheet, current, asks } = stand
 	const close = () => onPanel(null)
@@ -105,14 +125,16 @@ export function FieldPanels({
 				/>
 			)}
 			{panel === 'queue' && (
-				<QueuePanel
-					stand={stand}
-					clock={log.now}
-					onTap={tap}
-					onPick={(athleteId) => closing({ tap: 'pick', athleteId })}
-					onJoin={() => onPanel('join')}
-					onClose={close}
-				/>
+				<Suspense fallback={null}>
+					<QueuePanel
+						stand={stand}
+						clock={log.now}
+						onTap={tap}
+						onPick={(athleteId) => closing({ tap: 'pick', athleteId })}
+						onJoin={() => onPanel('join')}
+						onClose={close}
+					/>
+				</Suspense>
 			)}
 			{panel === 'questions' && (
 				<SheetPanel title="From devices" onClose={close}>
