@@ -19,6 +19,7 @@ import type { EventKey } from '#core/vocabulary/events'
 import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
+import { reviewHead, sayReviewHead } from '#core/record/review-head'
 import { ReportForm } from '../ui/report-form'
 import { readReport } from '../read-report'
 import { report, sayInLog } from '#server/care/report'
@@ -93,6 +94,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 					}
 				: null,
 			needsYou: row.needsYou,
+			absent: row.absent,
 			wouldNowBe: showPain ? row.wouldNowBe : null,
 			before: review.before
 				.filter((one) => one.athleteId === row.athleteId && one.ladderId === row.ladderId)
@@ -242,7 +244,10 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 	}))
 	const undecided = rows.filter((row) => row.decided === null)
 	const open = groupOpen(undecided.filter((row) => row.needsYou))
-	const quiet = undecided.filter((row) => !row.needsYou)
+	const head = reviewHead(undecided)
+	const quiet = undecided.filter((row) => !row.needsYou && !row.absent)
+	const absent = undecided.filter((row) => !row.needsYou && row.absent)
+	const acceptable = [...quiet, ...absent]
 	const decided = rows.filter((row) => row.decided !== null)
 	const ranges = SESSION_RANGES[level]
 	const help = useReviewKeys()
@@ -260,7 +265,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 								: 'Nothing to judge'
 							: undecided.length === 0
 								? 'All decided'
-								: `${open.length === 0 ? 'None needs you' : open.length === 1 ? 'One needs you' : `${open.length} need you`}, ${quiet.length} read well`}
+								: sayReviewHead(head)}
 					</h1>
 				</div>
 				<Link className="btn btn-quiet" to={`/sessions/${session.id}/done`}>
@@ -273,11 +278,15 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 						</button>
 					</PostForm>
 				)}
-				{mayDecide && quiet.length > 0 && (
+				{mayDecide && acceptable.length > 0 && (
 					<PostForm preventScrollReset>
-						{quiet.map(decisionField)}
+						{acceptable.map(decisionField)}
 						<button className="btn" name="do" value="accept" disabled={busy}>
-							{busy ? 'Writing …' : `Accept ${quiet.length}, write the next session`}
+							{busy
+								? 'Writing …'
+								: quiet.length === 0
+									? 'Nothing to judge, write the next session'
+									: `Accept ${head.readWell.length === 0 ? 'what reads well' : head.readWell.length}, write the next session`}
 						</button>
 					</PostForm>
 				)}
@@ -330,6 +339,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 							<QuietList rows={quiet} mayDecide={mayDecide} />
 						</section>
 					)}
+					{absent.length > 0 && <DidNotCome rows={absent} mayDecide={mayDecide} />}
 					{decided.length > 0 && (
 						<section className="mt-6">
 							<h2 className="mb-1.5">Decided</h2>
@@ -399,6 +409,21 @@ function QuietList({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
 			</ul>
 		</div>
 	))
+}
+
+/** Who did not come, in one line; what would be written of them is behind it. */
+function DidNotCome({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
+	const names = [...new Set(rows.map(({ name }) => name))]
+	return (
+		<section className="mt-6">
+			<h2 className="mb-1">{names.length} did not come: nothing to judge</h2>
+			<p>{names.join(', ')}</p>
+			<details>
+				<summary className="link inline-flex min-h-[44px] items-center">What stands of each ladder</summary>
+				<QuietList rows={rows} mayDecide={mayDecide} />
+			</details>
+		</section>
+	)
 }
 
 /** j and k walk from one open verdict to the next, a accepts it, o opens another way; never while somebody types. */

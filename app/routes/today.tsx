@@ -183,15 +183,10 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 						<section>
 							<h2>Waiting for you</h2>
 							<ul className="mt-2">
-								{waiting.map(({ session: past, verdicts, needLook }) => (
+								{waiting.map(({ session: past, words }) => (
 									<li key={past.id} className="rule flex items-center justify-between gap-3 py-2.5">
 										<span>
-											{past.squadName}, {shortDay(past.day)}: {verdicts} {verdicts === 1 ? 'verdict' : 'verdicts'}
-											{needLook > 0 && (
-												<>
-													, <b>{needLook} need a look</b>
-												</>
-											)}
+											{past.squadName}, {shortDay(past.day)}: {words}
 										</span>
 										<Link className="btn btn-quiet" to={`/sessions/${past.id}/review`}>
 											Review

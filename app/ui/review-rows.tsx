@@ -15,6 +15,8 @@ export interface Row {
 	judgement: Judgement
 	decided: { word: VerdictWord; reason: string | null } | null
 	needsYou: boolean
+	/** Nothing of the athlete was logged in the whole session. */
+	absent: boolean
 	/** The drill that stands in, when the verdict swaps. */
 	instead: string | null
 	refused: string | null

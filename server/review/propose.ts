@@ -22,6 +22,8 @@ export interface Proposal {
 	judgement: Judgement
 	input: VerdictInput
 	inputHash: string
+	/** Nothing of the athlete was logged in the whole session. */
+	absent: boolean
 }
 
 /** Whether what is known now leads elsewhere than what was decided on. */
@@ -91,6 +93,7 @@ export async function proposeVerdicts(
 			own,
 			(squads.get(athleteId) ?? []).filter((one) => one.id !== squad.id).map((one) => withSchool.schools[one.schoolId]),
 		)
+		const absent = !history.events.some((event) => event.sessionId === session.id && event.type === 'mark')
 		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId!))]
 		const inputs = ladders.map((ladderId) => {
 			const { ladder } = documentsOf(withSchool, ladderId, schoolId)
@@ -133,6 +136,7 @@ export async function proposeVerdicts(
 				judgement,
 				input,
 				inputHash: hashOf(input),
+				absent,
 			}),
 		)
 	})

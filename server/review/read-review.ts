@@ -46,7 +46,7 @@ export interface Review {
 export const listToReview = (scope: ClubScope) => sessionsToReview(scope)
 
 /** Ease, swap, stop and a first step back want a look, and what comes with a caution; holds, advances, what goes on as before and what is long closed read well. */
-function wantsALook({ judgement, input }: Proposal): boolean {
+export function wantsALook({ judgement, input }: Proposal): boolean {
 	const { verdict, decidedBy } = judgement
 	if (judgement.cautions.length > 0) return true
 	if (verdict === 'hold' || verdict === 'advance') return false

@@ -1,5 +1,7 @@
 import { addDays } from '../../core/calendar/day-count'
+import { reviewHead, sayReviewHead } from '../../core/record/review-head'
 import { proposeVerdicts } from '../review/propose'
+import { wantsALook } from '../review/read-review'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { type ListedSession, sessionsBetween, sessionsToReview } from '../../db/queries/sessions'
@@ -9,8 +11,8 @@ import { type Sheet, readSheet } from './read-sheet'
 
 export interface Waiting {
 	session: ListedSession
-	verdicts: number
-	needLook: number
+	/** Who is behind its open verdicts, in one line. */
+	words: string
 }
 export interface Today {
 	/** The session of today, else the next one. */
@@ -38,8 +40,7 @@ export async function readToday(scope: ClubScope, today: string, withVerdicts: b
 			)
 			waiting.push({
 				session,
-				verdicts: open.length,
-				needLook: open.filter((proposal) => !['hold', 'advance'].includes(proposal.judgement.verdict)).length,
+				words: sayReviewHead(reviewHead(open.map((proposal) => ({ ...proposal, needsYou: wantsALook(proposal) })))),
 			})
 		}
 	}
