@@ -75,9 +75,11 @@ async function main(): Promise<void> {
 		await at.getByLabel('Squad').selectOption({ label: 'Women’s squad' })
 		await at.getByLabel('Day', { exact: true }).fill(addDays(new Date().toISOString().slice(0, 10), 19))
 		await at.getByLabel('Minutes').fill('90')
+		await at.getByRole('combobox', { name: 'About' }).selectOption({ label: 'Acceleration' })
 		await at.getByRole('button', { name: 'Propose the session' }).click()
 		await at.getByText('drills in').scrollIntoViewIfNeeded()
-		await at.evaluate(() => window.scrollTo(0, 330))
+		await at.getByLabel('Part, entry 5', { exact: true }).focus()
+		await at.getByRole('heading', { name: 'What you do, in order' }).evaluate((one) => one.scrollIntoView())
 	})
 	await shoot('library', '/library')
 	const paste = (at: Page, label: string, text: string) =>

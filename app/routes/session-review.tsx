@@ -353,7 +353,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 						Group, done against plan <span className="dim font-normal">mean</span>
 					</h2>
 					<DoseRuler
-						label={`Contacts, moderate and up, level ${level}`}
+						label={`Contacts, level ${level}`}
 						unit="contacts"
 						value={group.contacts.planned}
 						done={group.contacts.done}
