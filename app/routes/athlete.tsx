@@ -17,7 +17,7 @@ import { mayRecord, recordClearance } from '#server/care/clear'
 import { changeContact, mayWriteContact } from '#server/care/emergency'
 import { closeCare, mayOpen } from '#server/care/care-records'
 import { answerAsked, mayReport, report } from '#server/care/report'
-import { changeLevel, changeMass, changeType } from '#server/squads/change-roster'
+import { changeIdentity, changeLevel, changeMass, changeType } from '#server/squads/change-roster'
 import { readAthletePage } from '#server/squads/read-athlete'
 import { placeOf } from '#core/rules/bars'
 import { sayRestriction } from '#core/rules/s2-restriction'
@@ -38,6 +38,7 @@ import { PostForm } from '../ui/post-form'
 import { Records } from '../ui/records'
 import { SetAsideList } from '../ui/set-aside'
 import { ReportForm } from '../ui/report-form'
+import { TextField } from '../ui/text-field'
 import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
 
@@ -106,6 +107,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		emergency: showPain ? page.emergency : null,
 		mayContact: mayWriteContact(who, params.athleteId),
 		mayChange: may(who.role, 'plan:write'),
+		mayName: may(who.role, 'people:write'),
 		mayMeasure: may(who.role, 'marks:write'),
 		mayEnter: mayEnterOutside(who, params.athleteId),
 		personId: who.personId,
@@ -181,6 +183,13 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			mustHave('marks:write', 'The coach says what it was.')
 			return answer(await nameCauses(who, athleteId, text('session'), form.getAll('cause').map(String), new Date()))
 		},
+		identity: async ({ text, form }) => {
+			mustHave('people:write', 'The coach keeps names and birth dates.')
+			const typed = { name: text('name'), birthDate: text('birthDate') }
+			const changed = await changeIdentity(who, athleteId, typed, versionSeen(form), new Date())
+			if (changed && 'meanwhile' in changed) return overtaken(changed, 'identity')
+			return answer(changed)
+		},
 		mass: async ({ text, form }) => {
 			mustHave('plan:write', 'The coach sets the body mass.')
 			const changed = await changeMass(who, athleteId, text('mass'), versionSeen(form), new Date())
@@ -228,6 +237,40 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	})
 }
 
+/** What somebody is called and when they were born. */
+function NameForm({
+	athlete,
+	version,
+	answer,
+}: {
+	athlete: { name: string; birthDate: string | null }
+	version: number
+	answer: AthleteAnswer | undefined
+}) {
+	const overtaken = answer?.which === 'identity' ? answer.meanwhile : undefined
+	const { name, birthDate } = answer?.problems ?? {}
+	return (
+		<details className="mb-5" open={overtaken !== undefined || name !== undefined || birthDate !== undefined}>
+			<summary className="link inline-flex min-h-[44px] items-center">Name and birth date</summary>
+			<PostForm preventScrollReset key={version} className="grid gap-3 pt-1">
+				<input type="hidden" name="version" value={version} />
+				<TextField label="Name" name="name" required defaultValue={athlete.name} problem={name} />
+				<TextField
+					label="Born"
+					name="birthDate"
+					type="date"
+					defaultValue={athlete.birthDate ?? ''}
+					problem={birthDate}
+				/>
+				<button className="btn btn-quiet justify-self-start" name="do" value="identity">
+					Keep
+				</button>
+				{overtaken && <MeanwhileNote overtaken={overtaken} />}
+			</PostForm>
+		</details>
+	)
+}
+
 /** What a type changes. */
 const TYPE_DOES = {
 	none: 'Proposals take nothing away.',
@@ -239,7 +282,7 @@ interface AthleteAnswer {
 	problems: Record<string, string>
 	region: string
 	meanwhile?: Overtaken
-	/** Which form somebody else has saved meanwhile: the mass, the type, whom to call, or a family's level. */
+	/** Which form somebody else has saved meanwhile: name and birth date, the mass, the type, whom to call, or a family's level. */
 	which?: string
 }
 
@@ -277,6 +320,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		emergency,
 		mayContact,
 		mayChange,
+		mayName,
 		mayMeasure,
 		mayEnter,
 		personId,
@@ -606,6 +650,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						</section>
 					)}
 					<section>
+						{mayName && <NameForm athlete={athlete} version={version} answer={actionData} />}
 						<h2>Body mass</h2>
 						{mayChange ? (
 							<PostForm preventScrollReset className="mt-2 flex flex-wrap items-center gap-2">

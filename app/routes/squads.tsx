@@ -4,7 +4,7 @@ import { may } from '#server/access/roles'
 import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/judge/outside-load'
 import { enterOutside } from '#server/care/outside'
 import { todayAt } from '#server/clock'
-import { addAthletes, addSquad, changePhase } from '#server/squads/change-roster'
+import { addAthletes, addSquad, changePhase, changeSquad } from '#server/squads/change-roster'
 import { readRoster } from '#server/squads/read-squads'
 import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
@@ -13,7 +13,7 @@ import { TextField } from '../ui/text-field'
 import { versionSeen } from '#server/submissions/take-version'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
-import { actOn, noProblems } from '../intents'
+import { type Sent, actOn, noProblems } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
@@ -44,10 +44,14 @@ export async function action({ context, request }: Route.ActionArgs) {
 			const said = 'problems' in entered ? '' : `${OUTSIDE_NAMES[kind as OutsideKind]} for ${entered.entered}`
 			return answer('outside', squadId, entered, said)
 		},
-		squad: async ({ text, form }) => {
-			const days = form.getAll('days').map(String)
-			const typed = { name: text('name'), days, startTime: text('startTime'), place: text('place') }
-			return answer('squad', text('squad'), await addSquad(who, typed))
+		squad: async (sent) => answer('squad', sent.text('squad'), await addSquad(who, typedSquad(sent))),
+		details: async (sent) => {
+			const squad = sent.text('squad')
+			const changed = await changeSquad(who, squad, typedSquad(sent), versionSeen(sent.form), new Date())
+			if (!changed) throw notFound()
+			if (!('meanwhile' in changed)) return answer('details', squad, changed)
+			const overtaken: SquadsAnswer = { form: 'details', squad, problems: noProblems, typed: '', ...changed }
+			return data(overtaken, { status: 409 })
 		},
 		athletes: async ({ text }) => {
 			const added = await addAthletes(who, text('squad'), text('names'), new Date())
@@ -55,6 +59,13 @@ export async function action({ context, request }: Route.ActionArgs) {
 		},
 	})
 }
+
+const typedSquad = ({ text, form }: Sent) => ({
+	name: text('name'),
+	days: form.getAll('days').map(String),
+	startTime: text('startTime'),
+	place: text('place'),
+})
 
 interface SquadsAnswer {
 	form: string
@@ -105,6 +116,78 @@ function OutsideBar({
 				)}
 			</span>
 		</PostForm>
+	)
+}
+
+interface SquadShown {
+	name: string
+	trainingDays: readonly number[]
+	startTime: string
+	place: string
+}
+/** What a squad is called, and when and where it trains. */
+function SquadFields({ squad, problems }: { squad?: SquadShown; problems: Record<string, string> }) {
+	return (
+		<>
+			<TextField label="Name" name="name" required defaultValue={squad?.name} problem={problems.name} />
+			<fieldset>
+				<legend className="label">Training days</legend>
+				<div className="flex flex-wrap gap-x-4">
+					{WEEKDAYS.map((day, index) => (
+						<label key={day} className="flex min-h-[44px] items-center gap-2">
+							<input
+								type="checkbox"
+								name="days"
+								value={index + 1}
+								defaultChecked={squad?.trainingDays.includes(index + 1)}
+								className="size-5 accent-act"
+							/>
+							{day}
+						</label>
+					))}
+				</div>
+				{problems.days && <p className="problem">{problems.days}</p>}
+			</fieldset>
+			<TextField
+				label="Start"
+				name="startTime"
+				type="time"
+				defaultValue={squad?.startTime ?? '17:30'}
+				problem={problems.startTime}
+			/>
+			<TextField label="Place" name="place" defaultValue={squad?.place} />
+		</>
+	)
+}
+
+function ChangeSquad({
+	squad,
+	version,
+	answer,
+}: {
+	squad: SquadShown & { id: string }
+	version: number
+	answer: SquadsAnswer | undefined
+}) {
+	return (
+		<details
+			className="mt-2"
+			open={answer !== undefined && (answer.meanwhile !== undefined || Object.keys(answer.problems).length > 0)}
+		>
+			<summary className="link inline-flex min-h-[44px] items-center">Name, days, time and place</summary>
+			<PostForm preventScrollReset className="grid max-w-[560px] gap-4 pt-1">
+				<input type="hidden" name="squad" value={squad.id} />
+				<input type="hidden" name="version" value={version} />
+				<SquadFields squad={squad} problems={answer?.problems ?? {}} />
+				<p className="dim text-[14px]">
+					Sessions that stand stay on their day and at their place; new ones go by the change.
+				</p>
+				<button className="btn justify-self-start" name="do" value="details">
+					Keep
+				</button>
+				{answer?.meanwhile && <MeanwhileNote overtaken={answer.meanwhile} />}
+			</PostForm>
+		</details>
 	)
 }
 
@@ -173,7 +256,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									</select>
 								</label>
 								<button className="btn btn-quiet">Set</button>
-								{actionData && 'meanwhile' in actionData && actionData.squad === squad.id && (
+								{actionData?.form === 'phase' && 'meanwhile' in actionData && actionData.squad === squad.id && (
 									<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
 								)}
 							</PostForm>
@@ -249,6 +332,14 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 						))}
 					</ul>
 					{mayChange && (
+						<ChangeSquad
+							key={version}
+							squad={squad}
+							version={version}
+							answer={actionData?.form === 'details' && actionData.squad === squad.id ? actionData : undefined}
+						/>
+					)}
+					{mayChange && (
 						<details
 							className="mt-2"
 							open={
@@ -293,27 +384,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 				>
 					<summary className="link inline-flex min-h-[44px] items-center">Make a squad</summary>
 					<PostForm className="grid max-w-[560px] gap-4 pt-1" key={roster.length}>
-						<TextField label="Name" name="name" required problem={squadProblems.name} />
-						<fieldset>
-							<legend className="label">Training days</legend>
-							<div className="flex flex-wrap gap-x-4">
-								{WEEKDAYS.map((day, index) => (
-									<label key={day} className="flex min-h-[44px] items-center gap-2">
-										<input type="checkbox" name="days" value={index + 1} className="size-5 accent-act" />
-										{day}
-									</label>
-								))}
-							</div>
-							{squadProblems.days && <p className="problem">{squadProblems.days}</p>}
-						</fieldset>
-						<TextField
-							label="Start"
-							name="startTime"
-							type="time"
-							defaultValue="17:30"
-							problem={squadProblems.startTime}
-						/>
-						<TextField label="Place" name="place" />
+						<SquadFields problems={squadProblems} />
 						<button className="btn justify-self-start" name="do" value="squad">
 							Make the squad
 						</button>

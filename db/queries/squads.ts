@@ -24,7 +24,7 @@ export async function insertSquad({ db, clubId }: ClubScope, row: Omit<typeof sq
 export async function updateSquad(
 	{ db, clubId }: ClubScope,
 	id: string,
-	change: Partial<Pick<SquadRow, 'phase' | 'focus' | 'schoolId' | 'schoolVersion'>>,
+	change: Partial<Omit<SquadRow, 'id' | 'clubId'>>,
 ) {
 	await db
 		.update(squad)
@@ -36,6 +36,16 @@ export async function updateAthleteMass({ db, clubId }: ClubScope, id: string, m
 		.update(athlete)
 		.set({ massKg })
 		.where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
+}
+export async function updateIdentity(
+	{ db, clubId }: ClubScope,
+	athleteId: string,
+	change: { name: string; birthDate: string | null },
+) {
+	await db
+		.update(athleteIdentity)
+		.set(change)
+		.where(and(eq(athleteIdentity.clubId, clubId), eq(athleteIdentity.athleteId, athleteId)))
 }
 export async function updateAthleteType({ db, clubId }: ClubScope, id: string, type: AthleteType | null) {
 	await db

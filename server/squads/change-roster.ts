@@ -13,6 +13,7 @@ import { inTransaction } from '../../db/connect'
 import { insertAthletes } from '../../db/queries/clubs'
 import { readLibrary } from '../../db/queries/library'
 import {
+	type SquadRow,
 	addMembers,
 	insertSquad,
 	listMembers,
@@ -22,6 +23,7 @@ import {
 	typesOf,
 	updateAthleteMass,
 	updateAthleteType,
+	updateIdentity,
 	updateSquad,
 	writeLevel,
 } from '../../db/queries/squads'
@@ -33,12 +35,19 @@ import { type Described, type Difference, type Meanwhile, differences, takeVersi
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { readNumber } from '../../core/measure/read-number'
 
-const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
+const isBirthDate = (text: string, today: string) =>
+	/^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && text < today && text >= '1900-01-01'
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
-export async function addSquad(
-	who: SignedIn,
-	typed: { name: string; days: string[]; startTime: string; place: string },
-): Promise<{ id: string } | { problems: Problems }> {
+/** What a squad is called and when and where it trains, as it is typed. */
+export interface TypedSquad {
+	name: string
+	days: string[]
+	startTime: string
+	place: string
+}
+type SquadDetails = Pick<SquadRow, 'name' | 'trainingDays' | 'startTime' | 'place'>
+function readSquadTyped(typed: TypedSquad): SquadDetails | { problems: Problems } {
 	const problems: Problems = {}
 	const days = [...new Set(typed.days.map(Number))].filter((day) => day >= 1 && day <= 7).sort()
 	if (typed.name.trim() === '' || typed.name.length > 200) problems.name = 'A name of up to 200 characters is expected.'
@@ -46,19 +55,50 @@ export async function addSquad(
 	if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(typed.startTime))
 		problems.startTime = `“${typed.startTime}”: a time like 17:30 is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
+	const place = typed.place.trim().slice(0, 200)
+	return { name: typed.name.trim(), trainingDays: days, startTime: typed.startTime, place }
+}
+const describeSquad = ({ name, trainingDays, startTime, place }: SquadDetails): Described => [
+	['Name', name],
+	['Training days', trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')],
+	['Start', startTime],
+	['Place', place || 'no place set'],
+]
+
+/** Another name, other days, time or place. Sessions that stand stay where and when they are: people have been told. */
+export async function changeSquad(
+	who: SignedIn,
+	squadId: string,
+	typed: TypedSquad,
+	seen: number,
+	now: Date,
+): Promise<{ saved: true } | { problems: Problems } | { meanwhile: Meanwhile & { differences: Difference[] } } | null> {
+	const details = readSquadTyped(typed)
+	if ('problems' in details) return details
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const squad = await readSquad(scope, squadId)
+		if (!squad) return null
+		const meanwhile = await takeVersion(scope, who, 'squad', squadId, seen, now)
+		if (meanwhile)
+			return { meanwhile: { ...meanwhile, differences: differences(describeSquad(squad), describeSquad(details)) } }
+		await updateSquad(scope, squadId, details)
+		return { saved: true as const }
+	})
+}
+
+export async function addSquad(who: SignedIn, typed: TypedSquad): Promise<{ id: string } | { problems: Problems }> {
+	const details = readSquadTyped(typed)
+	if ('problems' in details) return details
 	const id = newId()
 	await insertSquad(
 		{ db: database().db, clubId: who.clubId },
 		{
 			id,
-			name: typed.name.trim(),
+			...details,
 			schoolId: QUALITY_FIRST.id,
 			schoolVersion: QUALITY_FIRST.version,
 			phase: 'accumulate',
 			focus: null,
-			trainingDays: days,
-			startTime: typed.startTime,
-			place: typed.place.trim().slice(0, 200),
 		},
 	)
 	return { id }
@@ -82,7 +122,7 @@ export async function addAthletes(
 	const people = rows.map((row) => {
 		const [name = '', birthDate = ''] = row.split(/[,;\t]/).map((part) => part.trim())
 		if (name === '' || name.length > 200) problems.names = `“${row}”: a name of up to 200 characters is expected.`
-		if (birthDate !== '' && (!isDay(birthDate) || birthDate >= today || birthDate < '1900-01-01'))
+		if (birthDate !== '' && !isBirthDate(birthDate, today))
 			problems.names = `“${row}”: a birth date like 2009-05-31 is expected after the comma.`
 		return { id: newId(), name, birthDate: birthDate === '' ? null : birthDate, legLengthMm: null, createdAt: now }
 	})
@@ -145,6 +185,38 @@ export async function changeFocus(
 		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
 		await rewriteUpcoming(scope, members, todayAt(who.timeZone, now), now)
 		return true
+	})
+}
+
+/** What somebody is called and when they were born; upcoming lines follow, because rules look at the age. */
+export async function changeIdentity(
+	who: SignedIn,
+	athleteId: string,
+	typed: { name: string; birthDate: string },
+	seen: number,
+	now: Date,
+): Promise<{ saved: true } | { problems: Problems } | { meanwhile: Meanwhile & { differences: Difference[] } } | null> {
+	const problems: Problems = {}
+	const [name, birthDate] = [typed.name.trim(), typed.birthDate.trim() === '' ? null : typed.birthDate.trim()]
+	const today = todayAt(who.timeZone, now)
+	if (name === '' || name.length > 200) problems.name = 'A name of up to 200 characters is expected.'
+	if (birthDate !== null && !isBirthDate(birthDate, today))
+		problems.birthDate = `“${birthDate}”: a birth date like 2009-05-31 is expected.`
+	if (Object.keys(problems).length > 0) return { problems }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const [athlete] = await readAthletes(scope, [athleteId])
+		if (!athlete) return null
+		const meanwhile = await takeVersion(scope, who, 'athlete', athleteId, seen, now)
+		if (meanwhile) {
+			const said = (one: { name: string; birthDate: string | null }): Described => [
+				['Name', one.name],
+				['Born', one.birthDate ?? 'not known'],
+			]
+			return { meanwhile: { ...meanwhile, differences: differences(said(athlete), said({ name, birthDate })) } }
+		}
+		await updateIdentity(scope, athleteId, { name, birthDate })
+		if (birthDate !== athlete.birthDate) await rewriteUpcoming(scope, [athleteId], today, now)
+		return { saved: true as const }
 	})
 }
 
