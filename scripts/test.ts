@@ -53,10 +53,12 @@ async function main(): Promise<void> {
 		await check('route types', bin('react-router'), 'typegen'),
 		// One core each; nothing else runs beside what measures time.
 		...(await Promise.all([
-			check('lint and layers', bin('eslint'), '.'),
+			(async () => [
+				await check('lint and layers', bin('eslint'), '.'),
+				await check('types of the core, without page and Node', ...tsc, 'tsconfig.core.json'),
+			])(),
 			(async () => [
 				await check('types', ...tsc, '.'),
-				await check('types of the core, without page and Node', ...tsc, 'tsconfig.core.json'),
 				await check('types of the workers', ...tsc, 'app/workers'),
 				await step('build', async () => {
 					await buildApp()

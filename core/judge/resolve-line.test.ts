@@ -242,6 +242,69 @@ it('two lines ask for the same when drill, rung, sets, reps and every parameter 
 	const sides = { left: { sets: 2, reps: 2 }, right: { sets: 2, reps: 4 } }
 	expect(sameLine({ ...line, sides }, { ...line, sides: structuredClone(sides) })).toBe(true)
 	expect(sameLine({ ...line, sides }, { ...line, sides: { ...sides, left: { sets: 3, reps: 2 } } })).toBe(false)
+	// A side that is no more, and the same reps in other sets.
+	expect(sameLine({ ...line, sides }, { ...line, sides: { left: sides.left } })).toBe(false)
+	expect(sameLine({ ...line, sides }, { ...line, sides: { ...sides, left: { sets: 1, reps: 2 } } })).toBe(false)
+})
+it('and when the pieces of a complex and the place of a weight are the same', () => {
+	const line: PlannedLine = {
+		drillId: 'contrast-start',
+		drillVersion: 1,
+		ladderId: 'contrast',
+		rungId: 'heavy-free-10',
+		dose: { sets: 2, reps: 1 },
+		parameters: { distanceM: 10 },
+		rest: { repsS: 0, setsS: 0 },
+	}
+	const rest = { repsS: 0, setsS: 0 }
+	const pull = {
+		drillId: 'resisted-start',
+		reps: 1,
+		parameters: { distanceM: 10, resistPercent: 50 },
+		rest,
+		judged: false,
+	}
+	const start = { drillId: 'contrast-start', reps: 1, parameters: { distanceM: 10 }, rest, judged: true }
+	const of = (...pieces: object[]) => ({ ...line, pieces }) as PlannedLine
+	expect(sameLine(of(pull, start), of({ ...pull }, { ...start }))).toBe(true)
+	for (const other of [
+		line,
+		of(pull),
+		of(pull, start, start),
+		of(start, pull),
+		of({ ...pull, drillId: 'hill-run' }, start),
+		of(pull, { ...start, reps: 2 }),
+		of({ ...pull, parameters: { distanceM: 10, resistPercent: 40 } }, start),
+		of({ ...pull, parameters: { distanceM: 10 } }, start),
+	]) {
+		expect(sameLine(of(pull, start), other), JSON.stringify(other)).toBe(false)
+		expect(sameLine(other, of(pull, start)), JSON.stringify(other)).toBe(false)
+	}
+	const worn = { segment: 'shank' as const, side: 'left' as const, fromJointCm: 15, grams: 200 }
+	const carrying = (carried: object) => ({ ...line, carried: { ...worn, ...carried } }) as PlannedLine
+	expect(sameLine(carrying({}), carrying({ purpose: 'rhythm' }))).toBe(true)
+	for (const other of [{ segment: 'thigh' }, { side: 'right' }, { side: undefined }, { fromJointCm: 20 }])
+		expect(sameLine(carrying({}), carrying(other)), JSON.stringify(other)).toBe(false)
+	expect(sameLine(line, carrying({}))).toBe(false)
+	expect(sameLine(carrying({}), line)).toBe(false)
+})
+it('a rung that is carried says where; of everybody’s drill the whole dose stays what it is', () => {
+	const carried = resolved(on('carried-load'), state('carried-load', 'run-250'))
+	expect(carried.carried).toMatchObject({ segment: 'shank', grams: 250 })
+	// One rep is fewer than any share leaves: it is not touched where nothing is cut.
+	expect(resolved(fixed('broad-jump', { dose: { sets: 1, reps: 1 } }), null, { phase: 'accumulate' }).dose).toEqual({
+		sets: 1,
+		reps: 1,
+	})
+	expect(() => resolved(on('nope'), null)).toThrow('ladderId: "nope" is not in the library')
+})
+it('turns stand still before the day somebody came to the rung', () => {
+	const to20 = [{ ...QUALITY_FIRST, choices: { ...QUALITY_FIRST.choices, assisted: 'to-20' as const } }] as never
+	const at = (day: string) =>
+		resolved(on('assisted'), state('assisted', 'assist-15', { rungSince: '2026-03-30' }), { day, schools: to20 })
+	expect([at('2026-03-29'), at('2026-03-30')].map(({ parameters }) => parameters.assistPercent)).toEqual([15, 5])
+	// The second day is still of the first week.
+	expect(at('2026-03-31').parameters.assistPercent).toBe(5)
 })
 
 describe('a beginner’s form of a drill', () => {

@@ -36,7 +36,7 @@ describe('themes', () => {
 		expect(others).toEqual(['capacity'])
 	})
 	it('are asked for by quality, each in the order a block gives them days, then by name', () => {
-		expect(HARD).toEqual([
+		expect(themesFor(themes, 'hard').map(({ id }) => id)).toEqual([
 			'mixed',
 			...['acceleration', 'top-speed', 'carried', 'heavy-and-free', 'one-rep', 'faster-than-alone', 'repeat-speed'],
 			...['rebound', 'stiffness', 'bounds', 'sideways', 'take-off'],
