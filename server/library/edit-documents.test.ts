@@ -167,7 +167,7 @@ describe('a squad’s school', () => {
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'jump-ladder' }, 2, NOW)).toEqual({
 			schoolId: 'jump-ladder',
-			version: 4,
+			version: 5,
 		})
 		expect(await changeSchool(club.coach, club.squadId, { schoolId: 'nope' }, 3, NOW)).toBeNull()
 	})
