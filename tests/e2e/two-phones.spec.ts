@@ -63,6 +63,7 @@ test('who comes late goes to the end, a swap and a group move are seen, the orde
 	await hand.goTo(DRILL)
 	const names = () => page.getByRole('dialog', { name: 'Queue' }).locator('li b').allTextContents()
 	await page.getByRole('button', { name: 'Queue' }).click()
+	await expect(page.getByRole('dialog', { name: 'Queue' }).locator('li').first()).toBeVisible()
 	const [first, second] = await names()
 	const row = (name: string) => page.getByRole('dialog', { name: 'Queue' }).locator('li', { hasText: name })
 	await row(first!).getByRole('button', { name: 'Not here' }).click()
