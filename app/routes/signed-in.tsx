@@ -5,6 +5,7 @@ import type { Route } from './+types/signed-in'
 import { registerFieldWorker } from '../field/register-worker'
 import { signedIn } from '../request-guard'
 import { SignOut } from '../ui/sign-out'
+import { Working } from '../ui/working'
 
 export function loader({ context, request }: Route.LoaderArgs) {
 	const { who } = signedIn(context, request)
@@ -31,6 +32,7 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 	useEffect(registerFieldWorker, [])
 	return (
 		<div className="lg:pl-[112px] print:pl-0">
+			<Working />
 			<a href="#content" className="sr-only focus:not-sr-only">
 				To the content
 			</a>
