@@ -3,6 +3,7 @@ import { athlete, line, rep } from '../../tests/support/on-the-line'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { progressOf } from './line-progress'
 import type { FieldAthlete, FieldLine } from './pack'
+import { strangeness } from './slots'
 import { ownOnly, strangeFor } from './strange'
 
 // What surprises about a reading: 5 % faster than the best, 30 % slower, or off the own curve where there is no best
@@ -52,5 +53,25 @@ describe('a reading that would surprise', () => {
 		const progress = progressOf(line(usual), [])
 		expect(ownOnly(progress).usuals).toEqual({ gate: 3.2 })
 		expect(ownOnly({ ...progress, swap: { drillId: 'pogo', drillVersion: 1 } }).usuals).toEqual({})
+	})
+})
+
+describe('a number that is typed', () => {
+	const twenty = [{ kind: 'sprint', distanceM: 20, unit: 's' }] as never
+	const tape = [{ kind: 'distance', distanceM: null, unit: 'm' }] as never
+	const said = (logs: FieldLine['logs'], slots: never, value: number | null | undefined, best?: number) =>
+		strangeness({ logs }, slots, [value as number], best)
+	it('of a run surprises below 95 % and above 130 % of the best, not at them', () => {
+		// Of 4 s: 3.8 s and 5.2 s.
+		expect([said('sprint', twenty, 3.8, 4), said('sprint', twenty, 5.2, 4)]).toEqual([null, null])
+		expect(said('sprint', twenty, 3.79, 4)).toBe('3.79 s for 20 m would be the best by 0.21 s.')
+		expect(said('sprint', twenty, 5.21, 4)).toBe('5.21 s is 1.21 s off the best of 4 s.')
+		expect(said('sprint', twenty, 3.79)).toBeNull()
+	})
+	it('of a throw has no best that is less', () => {
+		expect([said('distance', tape, 3, 4), said('distance', tape, 6, 4)]).toEqual([null, null])
+	})
+	it('is asked about nothing while nothing is typed', () => {
+		expect([said('sprint', twenty, null, 4), said('sprint', [] as never, 3, 4)]).toEqual([null, null])
 	})
 })
