@@ -7,7 +7,7 @@ import { test as base } from '@playwright/test'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { freePort } from '../../scripts/local-database'
 import { ROOT } from '../../scripts/root.mjs'
-import { copyDatabase } from './copy-database'
+import { copyDatabase, refillDatabase } from './copy-database'
 import { closePool } from './use-database'
 
 /** An application of a test's own, with a database nobody else uses. */
@@ -58,20 +58,31 @@ async function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
 	await ended
 }
 
-/** An application on a copy of a database of the tests' server; `stop` ends it and drops the copy. */
-export async function startApp(serverUrl: string, template: string): Promise<App & { stop: () => Promise<void> }> {
+interface OwnApp extends App {
+	/** Ends it and drops its database. */
+	stop: () => Promise<void>
+	/** Gives its database the rows it began with; false when the process is not the one that was started. */
+	renew: () => Promise<boolean>
+}
+
+/** An application on a copy of a database of the tests' server. */
+export async function startApp(serverUrl: string, template: string): Promise<OwnApp> {
 	const name = `dromos_${randomBytes(6).toString('hex')}`
 	const databaseUrl = await copyDatabase(serverUrl, template, name)
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-app-'))
 	const port = await freePort()
 	let [child, printed] = await startProcess(databaseUrl, home, port)
+	let wasCut = false
 	const connection = await mysql.createConnection({ uri: databaseUrl, timezone: 'Z' })
 	return {
 		address: `http://127.0.0.1:${port}`,
 		databaseUrl,
 		printed: () => printed(),
 		rows: async (sql, values = []) => (await connection.query<RowDataPacket[]>(sql, values))[0],
-		cutPower: () => end(child, 'SIGKILL'),
+		cutPower: () => {
+			wasCut = true
+			return end(child, 'SIGKILL')
+		},
 		powerOn: async () => {
 			;[child, printed] = await startProcess(databaseUrl, home, port)
 		},
@@ -81,34 +92,47 @@ export async function startApp(serverUrl: string, template: string): Promise<App
 			await connection.end()
 			rmSync(home, { recursive: true, force: true })
 		},
+		renew: async () => {
+			if (wasCut || child.exitCode !== null || child.signalCode !== null) return false
+			await refillDatabase(serverUrl, template, name)
+			return true
+		},
 	}
 }
 
 type Template = 'demo' | 'empty'
-type OwnApp = App & { stop: () => Promise<void> }
 
-/** Applications of one worker: the next one is started while a test runs, and one that is done ends beside the next test. */
+/**
+ * Applications of one worker. Starting one takes seconds, so one that is done gets its rows back beside the next
+ * test, which runs on another: a test never waits for either, and never sees a row of the one before.
+ */
 class Stock {
-	private next: { template: Template; app: Promise<OwnApp> } | null = null
+	private readonly ready: Record<Template, Promise<OwnApp>[]> = { demo: [], empty: [] }
 	private readonly ending: Promise<void>[] = []
 
 	async take(template: Template): Promise<OwnApp> {
-		const { next } = this
-		this.next = null
-		if (next && next.template !== template) this.giveBack(await next.app)
-		const app = next?.template === template ? next.app : start(template)
-		const taken = await app
-		const coming = start(template)
-		// Should it fail, the test that wants it says so.
-		coming.catch(() => undefined)
-		this.next = { template, app: coming }
-		return taken
+		const app = await (this.ready[template].shift() ?? start(template))
+		if (this.ready[template].length === 0) this.put(template, start(template))
+		return app
 	}
-	giveBack(app: OwnApp): void {
-		this.ending.push(app.stop())
+	giveBack(template: Template, app: OwnApp): void {
+		this.put(
+			template,
+			app.renew().then((renewed) => {
+				if (renewed) return app
+				this.ending.push(app.stop())
+				return start(template)
+			}),
+		)
+	}
+	private put(template: Template, app: Promise<OwnApp>): void {
+		// Should it fail, the test that wants it says so.
+		app.catch(() => undefined)
+		this.ready[template].push(app)
 	}
 	async end(): Promise<void> {
-		if (this.next) this.giveBack(await this.next.app)
+		for (const app of await Promise.allSettled(Object.values(this.ready).flat()))
+			if (app.status === 'fulfilled') this.ending.push(app.value.stop())
 		await Promise.all(this.ending)
 	}
 }
@@ -129,12 +153,14 @@ export const test = base.extend<{ filledWith: Template; app: App }, { stock: Sto
 		},
 		{ scope: 'worker' },
 	],
-	app: async ({ filledWith, stock }, use) => {
+	app: async ({ filledWith, stock, browser }, use) => {
 		const app = await stock.take(filledWith)
 		process.env.DATABASE_URL = app.databaseUrl
 		await use(app)
+		// A phone that a test left open would go on asking, in the middle of another test.
+		await Promise.all(browser.contexts().map((context) => context.close()))
 		await closePool()
-		stock.giveBack(app)
+		stock.giveBack(filledWith, app)
 	},
 	baseURL: async ({ app }, use) => use(app.address),
 })
