@@ -182,8 +182,7 @@ export function stepsOf(
 	return ladder.rungs.flatMap((rung, index) => {
 		const drill = drills[rung.drillId]
 		if (!drill || index < begins || unused(rung)) return []
-		const kept =
-			index <= always || !refused(formOf(drill, rung.parameters, { drills, ladders, schools: {}, themes: {} }))
+		const kept = index <= always || !refused(formOf(drill, rung.parameters, { ladders }))
 		return kept ? [{ rung, index }] : []
 	})
 }

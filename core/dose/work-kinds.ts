@@ -3,6 +3,9 @@ import type { Drill } from '../vocabulary/drill'
 import type { Parameters } from '../vocabulary/dose'
 import type { WorkKind } from '../vocabulary/words'
 
+/** How far around a session other work is looked at, days: the longest spacing a school may ask, 96 h. */
+export const NEAR_DAYS = 4
+
 const fast = (drill: Drill) =>
 	drill.family === 'sprint' && ['fast', 'maximal'].includes(drill.counting.metres?.plannedZone ?? '')
 /** A planned sharp cut or a dead stop at speed. */

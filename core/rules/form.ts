@@ -34,18 +34,20 @@ export interface Form {
 	places: readonly Place[]
 }
 
-/** Rungs on which a drill stands, itself or as a variation, by drill; looked up once for a library. */
-const known = new WeakMap<Library, Map<string, { ladder: Ladder; index: number; parameters: Parameters }[]>>()
-function rungsOf(drillId: string, library: Library) {
-	let rungs = known.get(library)
+type Ladders = Library['ladders']
+
+/** Rungs on which a drill stands, itself or as a variation, by drill; looked up once for a library's ladders. */
+const known = new WeakMap<Ladders, Map<string, { ladder: Ladder; index: number; parameters: Parameters }[]>>()
+function rungsOf(drillId: string, ladders: Ladders) {
+	let rungs = known.get(ladders)
 	if (!rungs) {
 		rungs = new Map()
-		for (const ladder of Object.values(library.ladders))
+		for (const ladder of Object.values(ladders))
 			if (!ladder.path)
 				for (const [index, rung] of ladder.rungs.entries())
 					for (const one of [rung, ...(rung.variations ?? [])])
 						rungs.set(one.drillId, [...(rungs.get(one.drillId) ?? []), { ladder, index, parameters: one.parameters }])
-		known.set(library, rungs)
+		known.set(ladders, rungs)
 	}
 	return rungs.get(drillId) ?? []
 }
@@ -76,24 +78,26 @@ export function keyOf(parameters: Parameters): string {
 	return key
 }
 
-/** Forms by library, drill and parameters: the same few are asked about again and again. */
-const forms = new WeakMap<Library, Map<string, Form>>()
+/** Forms by ladders, drill and parameters: the same few are asked about again and again. */
+const forms = new WeakMap<Ladders, WeakMap<Drill, Map<string, Form>>>()
 
 /** A drill with what is asked of it; what is not said is the drill's own. */
-export function formOf(drill: Drill, asked: Parameters, library: Library): Form {
-	let known = forms.get(library)
-	if (!known) forms.set(library, (known = new Map()))
-	const key = `${drill.id}/${drill.version}/${keyOf(asked)}`
-	const form = known.get(key) ?? makeForm(drill, asked, library)
+export function formOf(drill: Drill, asked: Parameters, { ladders }: Pick<Library, 'ladders'>): Form {
+	let byDrill = forms.get(ladders)
+	if (!byDrill) forms.set(ladders, (byDrill = new WeakMap()))
+	let known = byDrill.get(drill)
+	if (!known) byDrill.set(drill, (known = new Map()))
+	const key = keyOf(asked)
+	const form = known.get(key) ?? makeForm(drill, asked, ladders)
 	known.set(key, form)
 	return form
 }
 
-function makeForm(drill: Drill, asked: Parameters, library: Library): Form {
+function makeForm(drill: Drill, asked: Parameters, ladders: Ladders): Form {
 	const parameters: Parameters = { ...drill.defaults.parameters, ...asked }
 	const shock = drill.intensity === 'shock'
 	const places: Place[] = []
-	const rungs = rungsOf(drill.id, library)
+	const rungs = rungsOf(drill.id, ladders)
 	for (const ladder of new Set(rungs.map((one) => one.ladder))) {
 		const own = rungs.filter((one) => one.ladder === ladder).sort((a, b) => a.index - b.index)
 		const holds = own.find((one) => !harder(parameters, one.parameters))

@@ -1,4 +1,5 @@
 import { addDays, mondayOf } from '../../core/calendar/day-count'
+import { NEAR_DAYS } from '../../core/dose/work-kinds'
 import { RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
 import { FAMILIES } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'
@@ -13,9 +14,6 @@ import { drillsAsCited, readHistories } from '../review/gather'
 import { readFacts } from '../facts/read-facts'
 import type { SessionRow } from '../../db/queries/sessions'
 import { plannedWork } from './planned-work'
-
-/** How far around a session other work is looked at, days: the longest spacing a school may ask. */
-const NEAR_DAYS = 4
 
 /** What the session carries from its block; a session made alone is a whole hard one without a priority. */
 export interface BlockShare {

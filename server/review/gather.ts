@@ -72,17 +72,22 @@ export function standingsOf(
 	return byAthlete
 }
 
-/** Everything the rules may look at, of some athletes, up to a day, over all squads. */
+/**
+ * Everything the rules may look at, of some athletes, up to a day, over all squads.
+ *
+ * @param days how far back, where only what is near a day is looked at
+ */
 export async function readHistories(
 	scope: ClubScope,
 	athleteIds: string[],
 	to: string,
 	library: Library,
+	days = WINDOW_DAYS,
 ): Promise<Map<string, AthleteHistory>> {
-	const from = addDays(to, -WINDOW_DAYS)
+	const from = addDays(to, -days)
 	const [athletes, recent, lines, means, care, outside, advances, measured] = [
 		await readAthletes(scope, athleteIds),
-		await recentSessionsOf(scope, athleteIds, to, WINDOW_DAYS),
+		await recentSessionsOf(scope, athleteIds, to, days),
 		await linesOf(scope, athleteIds, from, to),
 		await meansOf(scope, athleteIds, addDays(from, -USUAL_DAYS), to),
 		await careOf(scope, athleteIds),

@@ -1,5 +1,6 @@
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
+import { NEAR_DAYS } from '../../core/dose/work-kinds'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from '../../core/plan/session-checks'
 import { evidenceFor } from '../../core/judge/gather-input'
 import type { RuleId } from '../../core/rules/rule'
@@ -33,7 +34,7 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	const [known, levelOf, histories, drillOf, answers, people] = [
 		await knownOf(scope, sheet),
 		await readLevels(scope, ids),
-		await readHistories(scope, ids, addDays(session.day, 3), library),
+		await readHistories(scope, ids, addDays(session.day, NEAR_DAYS), library, 2 * NEAR_DAYS + 1),
 		await drillsAsCited(scope, library),
 		await acknowledgementsOf(scope, session.id),
 		await listPeople(scope),
@@ -55,7 +56,7 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 		// Other sessions near this one, before it and after it, held or only matches.
 		const work = history
 			? evidenceFor(
-					{ id: '', day: addDays(session.day, 3), startTime: '23:59', phase: session.phase },
+					{ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase },
 					history,
 					drillOf,
 				).work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime)
