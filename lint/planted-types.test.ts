@@ -53,7 +53,12 @@ export function wrong(): void {
 }
 `,
 	)
-	const { status, said } = ask(path.join(ROOT, 'node_modules/.bin/oxlint'), '--type-aware', '--format=unix', 'planted.ts')
+	const { status, said } = ask(
+		path.join(ROOT, 'node_modules/.bin/oxlint'),
+		'--type-aware',
+		'--format=unix',
+		'planted.ts',
+	)
 	expect(status).toBe(1)
 	expect([...said.matchAll(/planted\.ts:(\d+):/g)].map(([, line]) => Number(line))).toEqual([7, 8, 9])
 })

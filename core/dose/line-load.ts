@@ -40,6 +40,11 @@ export function loadOf(count: DoseCount): Float64Array {
 	)
 }
 export const noLoad = (): Float64Array => new Float64Array(LENGTH)
+/** Adds one load to another, which is given back. */
+export function plus(sum: Float64Array, load: Float64Array): Float64Array {
+	for (let index = 0; index < LENGTH; index++) sum[index]! += load[index]!
+	return sum
+}
 
 type Pair = readonly [Float64Array, Float64Array]
 /** By drill, parameters and leg length. A rung's parameters are one object for all who stand on it, which is what makes this quick. */

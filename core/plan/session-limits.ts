@@ -1,5 +1,5 @@
 import { SESSION_RANGES } from '../dose/level-ranges'
-import { LOAD, noLoad } from '../dose/line-load'
+import { LOAD, noLoad, plus } from '../dose/line-load'
 import { RAMP_NAMES, type RampQuantity } from '../dose/ramp'
 import { repsOf } from '../library/scale-dose'
 import type { Library } from '../vocabulary/library'
@@ -188,33 +188,40 @@ function trim(
 ): boolean {
 	let cut = false
 	const counted = entries.filter((entry) => entry.tuning?.fill === undefined || own.includes(entry))
+	const costOf = (entry: SheetEntry, reps: number) => {
+		const load = noLoad()
+		const line = lines.get(entry.id)!
+		if (line.blocked === null && reps > 0) addWorkLoad(load, line, library, athlete.legLengthM, reps)
+		return load
+	}
+	// What each entry costs as it is cut so far: a limit asks for the same sums again and again.
 	const reps = new Map<string, number>()
+	const costs = new Map<string, Float64Array>()
+	const cutTo = (entry: SheetEntry, count: number) => {
+		reps.set(entry.id, count)
+		costs.set(entry.id, costOf(entry, count))
+	}
 	for (const entry of counted) {
 		const line = lines.get(entry.id)!
-		reps.set(entry.id, line.blocked === null ? repsOf(line.dose) : 0)
-	}
-	const add = (sum: Float64Array, entry: SheetEntry, count: number) => {
-		const line = lines.get(entry.id)!
-		if (line.blocked === null && count > 0) addWorkLoad(sum, line, library, athlete.legLengthM, count)
-		return sum
+		cutTo(entry, line.blocked === null ? repsOf(line.dose) : 0)
 	}
 	for (const limit of limits) {
 		const speaksOf = limit.of ? counted.filter(limit.of) : counted
 		const loadWithout = (entry: SheetEntry | null) => {
 			const sum = noLoad()
-			for (const one of speaksOf) if (one !== entry) add(sum, one, reps.get(one.id)!)
+			for (const one of speaksOf) if (one !== entry) plus(sum, costs.get(one.id)!)
 			return sum
 		}
 		for (const entry of [...own].reverse()) {
 			if (limit.value(loadWithout(null)) <= limit.most + HAIR) break
+			if (!speaksOf.includes(entry) || limit.value(costs.get(entry.id)!) === 0) continue
 			const count = reps.get(entry.id)!
-			if (!speaksOf.includes(entry) || limit.value(add(noLoad(), entry, count)) === 0) continue
 			const rest = loadWithout(entry)
 			let fits = count
-			while (fits > 0 && limit.value(add(rest.slice(), entry, fits)) > limit.most + HAIR) fits--
+			while (fits > 0 && limit.value(plus(costOf(entry, fits), rest)) > limit.most + HAIR) fits--
 			// A single rep is no line.
 			const kept = fits < Math.min(2, count) ? 0 : fits
-			reps.set(entry.id, kept)
+			cutTo(entry, kept)
 			caps.set(entry.id, { reps: kept, why: limit.why })
 			cut = true
 		}
