@@ -11,6 +11,8 @@ export default [
 		route('squads', 'routes/squads.tsx'),
 		route('squads/:squadId/ladders/:ladderId?', 'routes/squad-ladders.tsx'),
 		route('squads/:squadId/school', 'routes/squad-school.tsx'),
+		route('squads/:squadId/list', 'routes/squad-list.tsx'),
+		route('squads/:squadId/placing', 'routes/squad-placing.tsx'),
 		route('squads/:squadId/week', 'routes/squad-week.tsx'),
 		route('squads/:squadId/tests', 'routes/squad-tests.tsx'),
 		route('squads/:squadId/trials', 'routes/squad-trials.tsx'),

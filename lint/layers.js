@@ -33,6 +33,7 @@ export const CORE_ORDER = [
 	'field-map',
 	'plan',
 	'record',
+	'roster',
 ]
 
 /** Pure packages: what they give depends on what they are given. */

@@ -1,3 +1,4 @@
+import { isDay } from '#core/calendar/day-count'
 import {
 	DndContext,
 	type DragEndEvent,
@@ -426,7 +427,7 @@ function usePack(
 ): BuildPack | null {
 	const { load, data } = useFetcher<BuildPack>()
 	const asked =
-		squadId !== '' && athleteIds.length > 0 && /^\d{4}-\d{2}-\d{2}$/.test(day) && /^\d{2}:\d{2}$/.test(startTime)
+		squadId !== '' && athleteIds.length > 0 && isDay(day) && /^\d{2}:\d{2}$/.test(startTime)
 			? `/sessions/pack?${new URLSearchParams({ squad: squadId, day, time: startTime, surface: surface ?? '', athletes: athleteIds.join(','), ...(sessionId ? { session: sessionId } : {}) })}`
 			: null
 	useEffect(() => {

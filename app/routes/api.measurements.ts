@@ -1,3 +1,4 @@
+import { isDay } from '#core/calendar/day-count'
 import { may } from '#server/access/roles'
 import { repsOn } from '#server/bench/read-measurements'
 import { saveMeasurement } from '#server/bench/save-measurement'
@@ -12,7 +13,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		return Response.json({ reps: [] }, { status: who ? 403 : 401 })
 	const asked = new URL(request.url).searchParams
 	const [athlete, day] = [asked.get('athlete') ?? '', asked.get('day') ?? '']
-	const fits = /^[0-9a-f-]{36}$/.test(athlete) && /^\d{4}-\d{2}-\d{2}$/.test(day)
+	const fits = /^[0-9a-f-]{36}$/.test(athlete) && isDay(day)
 	return Response.json({ reps: fits ? await repsOn(scopeOf(who.clubId), athlete, day) : [] })
 }
 

@@ -9,7 +9,7 @@ import {
 	useSensors,
 } from '@dnd-kit/core'
 import { Link, data, useFetcher } from 'react-router'
-import { addDays, mondayOf } from '#core/calendar/day-count'
+import { addDays, isDay, mondayOf } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
@@ -35,9 +35,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
 	const asked = new URL(request.url).searchParams.get('from')
-	const first = mondayOf(
-		asked && /^\d{4}-\d{2}-\d{2}$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : addDays(today, -7),
-	)
+	const first = mondayOf(isDay(asked) ? asked : addDays(today, -7))
 	const last = addDays(first, WEEKS * 7 - 1)
 	const weeks = Array.from({ length: WEEKS }, (_, week) =>
 		Array.from({ length: 7 }, (_, day) => addDays(first, week * 7 + day)),

@@ -1,3 +1,4 @@
+import { isDay } from '#core/calendar/day-count'
 import { data, redirect } from 'react-router'
 import { createSession } from '#server/sheet/save-session'
 import { readFormChoices } from '#server/sheet/read-form-choices'
@@ -14,7 +15,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const asked = new URL(request.url).searchParams.get('day') ?? ''
 	const today = todayAt(who.timeZone)
 	return {
-		day: /^\d{4}-\d{2}-\d{2}$/.test(asked) && asked >= today ? asked : today,
+		day: isDay(asked) && asked >= today ? asked : today,
 		choices: await readFormChoices(scope),
 	}
 }

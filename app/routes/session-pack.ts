@@ -1,3 +1,4 @@
+import { isDay } from '#core/calendar/day-count'
 import { data } from 'react-router'
 import { SURFACES } from '#core/vocabulary/words'
 import { todayAt } from '#server/clock'
@@ -15,12 +16,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		asked.get('time') ?? '',
 		asked.get('surface') ?? '',
 	]
-	if (
-		!/^[0-9a-f-]{36}$/.test(squadId) ||
-		!/^\d{4}-\d{2}-\d{2}$/.test(day) ||
-		Number.isNaN(Date.parse(day)) ||
-		!/^([01]\d|2[0-3]):[0-5]\d$/.test(startTime)
-	)
+	if (!/^[0-9a-f-]{36}$/.test(squadId) || !isDay(day) || !/^([01]\d|2[0-3]):[0-5]\d$/.test(startTime))
 		throw data(null, { status: 400 })
 	const sessionId = asked.get('session') ?? ''
 	const pack = await readPackAsked(

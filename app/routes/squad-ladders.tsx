@@ -36,7 +36,8 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		},
 		move: async ({ text }) => {
 			const [athlete, ladder, rung, reason] = [text('athlete'), text('ladder'), text('rung'), text('reason')]
-			const result = await moveByHand(who, athlete, ladder, rung, reason, text('trainedOn'), new Date())
+			const placing = { athleteId: athlete, ladderId: ladder, rungId: rung }
+			const result = await moveByHand(who, [placing], reason, text('trainedOn'), new Date())
 			if (!result) throw notFound()
 			return 'problems' in result
 				? data({ problems: result.problems, moved: '' }, { status: 400 })
@@ -97,7 +98,7 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 						<p className="dim mt-3">Not met yet: {notMet.map((athlete) => athlete.name).join(', ')}.</p>
 					)}
 					{mayChange && (
-						<MoveForm ladder={ladder} athletes={athletes} problem={actionData?.problems[`move-${ladder.id}`]} />
+						<MoveForm ladder={ladder} athletes={athletes} problem={Object.values(actionData?.problems ?? {})[0]} />
 					)}
 				</div>
 				<aside>

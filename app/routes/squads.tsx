@@ -4,7 +4,8 @@ import { may } from '#server/access/roles'
 import { OUTSIDE_KINDS, OUTSIDE_NAMES, type OutsideKind } from '#core/judge/outside-load'
 import { enterOutside } from '#server/care/outside'
 import { todayAt } from '#server/clock'
-import { addAthletes, addSquad, changePhase, changeSquad } from '#server/squads/change-roster'
+import { addSquad, changePhase, changeSquad } from '#server/squads/change-roster'
+import { addAthletes } from '#server/squads/import-roster'
 import { readRoster } from '#server/squads/read-squads'
 import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
@@ -19,7 +20,11 @@ export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
-	return { roster: await readRoster(scope, todayAt(who.timeZone)), mayChange: may(who.role, 'people:write') }
+	return {
+		roster: await readRoster(scope, todayAt(who.timeZone)),
+		mayChange: may(who.role, 'people:write'),
+		mayPlace: may(who.role, 'plan:write'),
+	}
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
@@ -55,7 +60,9 @@ export async function action({ context, request }: Route.ActionArgs) {
 		},
 		athletes: async ({ text }) => {
 			const added = await addAthletes(who, text('squad'), text('names'), new Date())
-			return answer('athletes', text('squad'), added, 'problems' in added ? text('names') : '')
+			return 'problem' in added
+				? answer('athletes', text('squad'), { problems: { names: added.problem } }, text('names'))
+				: answer('athletes', text('squad'), {})
 		},
 	})
 }
@@ -192,7 +199,7 @@ function ChangeSquad({
 }
 
 export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
-	const { roster, mayChange } = loaderData
+	const { roster, mayChange, mayPlace } = loaderData
 	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
 	return (
 		<>
@@ -237,6 +244,14 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									Ladders
 								</Link>{' '}
 								·{' '}
+								{mayPlace && (
+									<>
+										<Link className="link" to={`/squads/${squad.id}/placing`}>
+											Where they stand
+										</Link>{' '}
+										·{' '}
+									</>
+								)}
 								<a className="link" href={`/squads/${squad.id}/sessions.ics`}>
 									Calendar file
 								</a>
@@ -369,9 +384,14 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								<p className="dim text-[14px]">
 									Without a birth date nobody rebounds from a box: the strictest rule holds.
 								</p>
-								<button className="btn justify-self-start" name="do" value="athletes">
-									Add to {squad.name}
-								</button>
+								<div className="flex flex-wrap items-center gap-3">
+									<button className="btn" name="do" value="athletes">
+										Add to {squad.name}
+									</button>
+									<Link className="link inline-flex min-h-[44px] items-center" to={`/squads/${squad.id}/list`}>
+										Bring a list from a spreadsheet
+									</Link>
+								</div>
 							</PostForm>
 						</details>
 					)}

@@ -16,6 +16,15 @@ const dayNumber = (day: Day): number => {
 }
 const dayOfNumber = (number: number): Day => new Date(number * MS_A_DAY).toISOString().slice(0, 10)
 
+/** Whether a text is a day of the calendar, "2026-11-23"; the 31st of February is none. */
+export const isDay = (text: unknown): text is Day =>
+	typeof text === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(text) && isInCalendar(text)
+function isInCalendar(text: string): boolean {
+	const at = Date.UTC(Number(text.slice(0, 4)), Number(text.slice(5, 7)) - 1, Number(text.slice(8, 10)))
+	// Of a year before 100 the calendar object makes another; nothing here is that old.
+	return Number(text.slice(0, 4)) >= 1000 && new Date(at).toISOString().slice(0, 10) === text
+}
+
 export const addDays = (day: Day, days: number): Day => dayOfNumber(dayNumber(day) + days)
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export const daysBetween = (from: Day, to: Day): number => dayNumber(to) - dayNumber(from)

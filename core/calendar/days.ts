@@ -33,6 +33,9 @@ function write(day: Day, locale: string, length: 'long' | 'short'): string {
 	return words
 }
 
+/** "31 May 2009" for people: a day of another year. */
+export const longDate = (day: Day, locale = 'en-GB'): string =>
+	Temporal.PlainDate.from(day).toLocaleString(locale, { day: 'numeric', month: 'long', year: 'numeric' })
 /** "Tuesday 24 November" for people. */
 export const longDay = (day: Day, locale = 'en-GB'): string => write(day, locale, 'long')
 /** "Tue 24 Nov" for people. */

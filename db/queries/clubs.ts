@@ -104,7 +104,7 @@ export interface NewAthlete {
 	birthDate: string | null
 	legLengthMm: number | null
 	massKg?: number | null
-	emergencyContact?: string
+	emergencyContact?: string | null
 	createdAt: Date
 }
 export async function insertAthletes({ db, clubId }: ClubScope, rows: NewAthlete[]) {

@@ -123,6 +123,17 @@ export async function readAthletes({ db, clubId }: ClubScope, ids: string[]): Pr
 	return rows.map(toAthlete)
 }
 
+/** Everybody of the club, in a squad or in none, in the order of the names. */
+export async function listAthletes({ db, clubId }: ClubScope): Promise<AthleteRow[]> {
+	const rows = await db
+		.select(athleteColumns)
+		.from(athlete)
+		.innerJoin(athleteIdentity, identityJoin)
+		.where(eq(athlete.clubId, clubId))
+		.orderBy(asc(athleteIdentity.name))
+	return rows.map(toAthlete)
+}
+
 /** Who may come to a session: whoever is in a squad, and whoever was down for a session in the days before one. */
 export async function listComing({ db, clubId }: ClubScope, day: string, daysBack: number): Promise<AthleteRow[]> {
 	const rows = await db

@@ -249,16 +249,44 @@ describe('what else loads', () => {
 
 describe('moves, focus and mass', () => {
 	it('moves by hand with a reason, never past a block', async () => {
-		expect(await moveByHand(club.coach, one, 'shock', 'pause-15', ' ', '', at('2026-03-11'))).toHaveProperty('problems')
-		expect(await moveByHand(club.coach, one, 'shock', 'depth-45', 'looked easy', '', at('2026-03-11'))).toHaveProperty(
-			'problems',
-		)
-		expect(await moveByHand(club.coach, one, 'shock', 'pause-15', 'tired knees', '', at('2026-03-11'))).toEqual({
-			moved: true,
+		expect(
+			await moveByHand(
+				club.coach,
+				[{ athleteId: one, ladderId: 'shock', rungId: 'pause-15' }],
+				' ',
+				'',
+				at('2026-03-11'),
+			),
+		).toHaveProperty('problems')
+		expect(
+			await moveByHand(
+				club.coach,
+				[{ athleteId: one, ladderId: 'shock', rungId: 'depth-45' }],
+				'looked easy',
+				'',
+				at('2026-03-11'),
+			),
+		).toHaveProperty('problems')
+		expect(
+			await moveByHand(
+				club.coach,
+				[{ athleteId: one, ladderId: 'shock', rungId: 'pause-15' }],
+				'tired knees',
+				'',
+				at('2026-03-11'),
+			),
+		).toEqual({
+			moved: 1,
 		})
 		expect((await lines()).shock).toBe('pause-jump')
 		expect(
-			await moveByHand(club.coach, randomUUID(), 'shock', 'pause-15', 'tired knees', '', at('2026-03-11')),
+			await moveByHand(
+				club.coach,
+				[{ athleteId: randomUUID(), ladderId: 'shock', rungId: 'pause-15' }],
+				'tired knees',
+				'',
+				at('2026-03-11'),
+			),
 		).toBeNull()
 	})
 	it('gives a kept ladder two thirds of its dose', async () => {

@@ -1,3 +1,4 @@
+import { isDay } from '../../core/calendar/day-count'
 import { v7 as newId } from 'uuid'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind, readLifts } from '../../core/judge/outside-load'
 import { inTransaction } from '../../db/connect'
@@ -25,8 +26,6 @@ export interface OutsideTyped {
 	/** Of the gym, in a line; empty when not said. */
 	lifts?: string
 }
-
-const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text))
 
 /**
  * A match, tournament day, practice or gym for a whole squad or one athlete. What is not said is as usual

@@ -324,10 +324,22 @@ describe('nothing on record', () => {
 	])('a placing asks for the day last trained: “%s”', async (trainedOn, words) => {
 		await fresh()
 		expect(
-			await moveByHand(club.coach, one, 'acceleration', 'three-point-20', 'came from another club', trainedOn, NOW),
-		).toEqual({ moved: true })
+			await moveByHand(
+				club.coach,
+				[{ athleteId: one, ladderId: 'acceleration', rungId: 'three-point-20' }],
+				'came from another club',
+				trainedOn,
+				NOW,
+			),
+		).toEqual({ moved: 1 })
 		// A later placing shortens nothing.
-		await moveByHand(club.coach, one, 'acceleration', 'three-point-20', 'once more', '2026-03-12', NOW)
+		await moveByHand(
+			club.coach,
+			[{ athleteId: one, ladderId: 'acceleration', rungId: 'three-point-20' }],
+			'once more',
+			'2026-03-12',
+			NOW,
+		)
 		expect((await written(await plan([ladder], '2026-03-13', 'accumulate'))).Ladder).toBe(words)
 	})
 	it('a new athlete trains today: the lowest rung of what is asked', async () => {

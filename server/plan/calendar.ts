@@ -1,4 +1,4 @@
-import { addDays } from '../../core/calendar/day-count'
+import { addDays, isDay } from '../../core/calendar/day-count'
 import { type CalendarItem, type Clash, checkCalendar } from '../../core/plan/calendar-checks'
 import type { SheetClash } from '../../core/plan/sheet-clashes'
 import { OUTSIDE_NAMES, outsideWork } from '../../core/judge/outside-load'
@@ -146,7 +146,7 @@ export async function moveSession(
 	today: string,
 	now: Date,
 ): Promise<{ moved: true } | { problem: string } | null> {
-	if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day))) return { problem: `${day} is not a day.` }
+	if (!isDay(day)) return { problem: `${day} is not a day.` }
 	if (day < today) return { problem: 'A session cannot be moved into the past.' }
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)

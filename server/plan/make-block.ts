@@ -1,6 +1,6 @@
 import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
-import { addDays } from '../../core/calendar/day-count'
+import { addDays, isDay } from '../../core/calendar/day-count'
 import { PHASES, QUALITIES } from '../../core/vocabulary/words'
 import { type BlockPlan, blockSessions, completePlan } from '../../core/plan/block'
 import { requestOf } from '../../core/plan/build-pack'
@@ -57,8 +57,7 @@ export function readBlockPlan(value: unknown): { plan: BlockPlan } | { problem: 
 		content = 'copied',
 		themed = false,
 	} = (value ?? {}) as Partial<BlockPlan>
-	if (typeof start !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(start))
-		return { problem: 'Pick the Monday the block begins with.' }
+	if (!isDay(start)) return { problem: 'Pick the Monday the block begins with.' }
 	if (!Array.isArray(phases) || !phases.every((phase) => PHASES.includes(phase)))
 		return { problem: 'Each week has an emphasis.' }
 	if (!Array.isArray(shape) || !shape.every((load) => typeof load === 'number'))

@@ -1,4 +1,4 @@
-import { addDays, mondayOf } from '../../core/calendar/day-count'
+import { addDays, isDay, mondayOf } from '../../core/calendar/day-count'
 import { countWork } from '../../core/dose/count-line'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
 import { fromSparse } from '../../core/dose/sparse-count'
@@ -249,5 +249,4 @@ function shared(rows: Awaited<ReturnType<typeof outsideOf>>): Map<string, number
 }
 
 /** The Monday a page asks for, or that of today's week. */
-export const mondayAsked = (asked: string | null, today: string): string =>
-	mondayOf(asked !== null && /^\d{4}-\d{2}-\d{2}$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : today)
+export const mondayAsked = (asked: string | null, today: string): string => mondayOf(isDay(asked) ? asked : today)

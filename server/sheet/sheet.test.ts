@@ -6,7 +6,8 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
 import { acceptEvents } from '../log/accept-events'
-import { addAthletes, addSquad, changeLevel, changePhase } from '../squads/change-roster'
+import { addSquad, changeLevel, changePhase } from '../squads/change-roster'
+import { addAthletes } from '../squads/import-roster'
 import { readRoster } from '../squads/read-squads'
 import { readDraft } from './draft'
 import { readSheet } from './read-sheet'
@@ -211,10 +212,12 @@ describe('squads', () => {
 		const made = await addSquad(club.coach, { name: 'Juniors', days: ['4', '1', '1'], startTime: '16:00', place: '' })
 		if (!('id' in made)) throw new Error('no squad')
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\nBo, tomorrow', NOW)).toHaveProperty(
-			'problems.names',
-			'“Bo, tomorrow”: a birth date like 2009-05-31 is expected after the comma.',
+			'problem',
+			'Line 2: “tomorrow”: a birth date like 2009-05-31 or 31 May 2009 is expected.',
 		)
-		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\n\n Bo ', NOW)).toEqual({ added: 2 })
+		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\n\n Bo ', NOW)).toMatchObject({ added: 2 })
+		// Typed once more, nobody is made twice.
+		expect(await addAthletes(club.coach, made.id, 'IDA\nBo', NOW)).toMatchObject({ added: 0, there: 2 })
 		const juniors = (await readRoster(club.scope, '2026-03-12')).find((row) => row.squad.id === made.id)
 		expect(juniors?.squad.trainingDays).toEqual([1, 4])
 		const ids = juniors?.athletes.map(({ id }) => id) ?? []

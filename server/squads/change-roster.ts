@@ -1,3 +1,4 @@
+import { isDay } from '../../core/calendar/day-count'
 import { v7 as newId } from 'uuid'
 import { QUALITY_FIRST } from '../../core/library/schools'
 import {
@@ -10,11 +11,9 @@ import {
 	type Phase,
 } from '../../core/vocabulary/words'
 import { inTransaction } from '../../db/connect'
-import { insertAthletes } from '../../db/queries/clubs'
 import { readLibrary } from '../../db/queries/library'
 import {
 	type SquadRow,
-	addMembers,
 	insertSquad,
 	listMembers,
 	readAthletes,
@@ -35,8 +34,7 @@ import { type Described, type Difference, type Meanwhile, differences, takeVersi
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { readNumber } from '../../core/measure/read-number'
 
-const isBirthDate = (text: string, today: string) =>
-	/^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && text < today && text >= '1900-01-01'
+const isBirthDate = (text: string, today: string) => isDay(text) && text < today && text >= '1900-01-01'
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** What a squad is called and when and where it trains, as it is typed. */
@@ -102,42 +100,6 @@ export async function addSquad(who: SignedIn, typed: TypedSquad): Promise<{ id: 
 		},
 	)
 	return { id }
-}
-
-/** Several names at once, one a line, with an optional birth date after a comma. */
-export async function addAthletes(
-	who: SignedIn,
-	squadId: string,
-	typed: string,
-	now: Date,
-): Promise<{ added: number } | { problems: Problems }> {
-	const rows = typed
-		.split('\n')
-		.map((line) => line.trim())
-		.filter((line) => line !== '')
-	const problems: Problems = {}
-	if (rows.length === 0) problems.names = 'One name a line is expected.'
-	if (rows.length > 60) problems.names = `${rows.length} lines are too many at once; up to 60 are expected.`
-	const today = todayAt(who.timeZone, now)
-	const people = rows.map((row) => {
-		const [name = '', birthDate = ''] = row.split(/[,;\t]/).map((part) => part.trim())
-		if (name === '' || name.length > 200) problems.names = `“${row}”: a name of up to 200 characters is expected.`
-		if (birthDate !== '' && !isBirthDate(birthDate, today))
-			problems.names = `“${row}”: a birth date like 2009-05-31 is expected after the comma.`
-		return { id: newId(), name, birthDate: birthDate === '' ? null : birthDate, legLengthMm: null, createdAt: now }
-	})
-	if (Object.keys(problems).length > 0) return { problems }
-	return inTransaction(database().db, who.clubId, async (scope) => {
-		if (!(await readSquad(scope, squadId))) return { problems: { names: 'Pick a squad of this club.' } }
-		await insertAthletes(scope, people)
-		await addMembers(
-			scope,
-			squadId,
-			people.map((person) => person.id),
-			today,
-		)
-		return { added: people.length }
-	})
 }
 
 /** Said of a squad in one word that two may set at once. */
