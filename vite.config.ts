@@ -1,5 +1,23 @@
+import path from 'node:path'
 import { reactRouter } from '@react-router/dev/vite'
 import tailwindcss from '@tailwindcss/vite'
-import { defineConfig } from 'vite'
+import { type Plugin, defineConfig } from 'vite'
 
-export default defineConfig({ plugins: [tailwindcss(), reactRouter()] })
+/**
+ * What a page shows may not reach the server: a loader's imports are gone before this asks, what is left would be sent
+ * to every browser and break there.
+ */
+const serverStays: Plugin = {
+	name: 'server-stays',
+	enforce: 'pre',
+	async resolveId(id, importer, options) {
+		if (this.environment.name !== 'client' || !importer) return null
+		const found = await this.resolve(id, importer, { ...options, skipSelf: true })
+		const file = found ? path.relative(import.meta.dirname, found.id.split('?')[0]!) : ''
+		if (/^(server|db)\//.test(file))
+			this.error(`${path.relative(import.meta.dirname, importer)} shows something of ${file}: move that to core.`)
+		return found
+	},
+}
+
+export default defineConfig({ plugins: [serverStays, tailwindcss(), reactRouter()] })

@@ -120,7 +120,7 @@ export default function SquadList({ loaderData, actionData }: Route.ComponentPro
 					/>
 				</div>
 				<label className="field">
-					<span>Or its file</span>
+					<span className="label">Or its file</span>
 					<input
 						type="file"
 						accept=".csv,.tsv,.txt,text/csv,text/plain"

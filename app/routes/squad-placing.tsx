@@ -1,8 +1,9 @@
 import { useState } from 'react'
 import { Form, Link, data, useSearchParams } from 'react-router'
+import { type Placing, placingKey } from '#core/judge/overrule'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
-import { type Placing, moveByHand, placingKey } from '#server/squads/move-by-hand'
+import { moveByHand } from '#server/squads/move-by-hand'
 import { readPlacing } from '#server/squads/read-placing'
 import type { Route } from './+types/squad-placing'
 import { actOn, noProblems } from '../intents'
@@ -93,11 +94,11 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 						{ladders.map(({ id }) => (
 							<input key={id} type="hidden" name="ladder" value={id} />
 						))}
-						<div className="overflow-x-auto" role="region" aria-label="Where they stand, as a grid" tabIndex={0}>
+						<div className="isolate overflow-x-auto" role="region" aria-label="Where they stand, as a grid" tabIndex={0}>
 							<table className="min-w-full border-collapse">
 								<thead>
 									<tr className="text-left text-[14px]">
-										<th className="sticky left-0 z-10 bg-paper py-1.5 pr-3">Athlete</th>
+										<th className="sticky left-0 z-1 bg-paper py-1.5 pr-3">Athlete</th>
 										{ladders.map((ladder) => (
 											<th key={ladder.id} className="px-1.5 py-1.5 font-bold">
 												{ladder.name}
@@ -108,7 +109,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 								<tbody>
 									{athletes.map((athlete) => (
 										<tr key={athlete.id} className="border-t border-chalk">
-											<th className="sticky left-0 z-10 bg-paper py-1 pr-3 text-left font-bold">
+											<th className="sticky left-0 z-1 bg-paper py-1 pr-3 text-left font-bold">
 												<span className="block max-w-[150px] truncate" title={athlete.name}>
 													{athlete.name}
 												</span>
@@ -121,7 +122,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 													<td key={ladder.id} className="px-1.5 py-1 align-top">
 														<select
 															name={key}
-															className="input w-full min-w-[150px]"
+															className="input w-full min-w-[215px] px-2"
 															aria-label={`${athlete.name}, ${ladder.name}`}
 															aria-invalid={key in problems}
 															defaultValue={actionData?.typed[key] ?? at}

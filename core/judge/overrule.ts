@@ -74,6 +74,15 @@ function onTheWay(word: OverruleWord, state: LadderState, { paths, school }: Doc
 
 const refusal = (name: string, words: string): string => `${name}${words.startsWith('opens') ? ' ' : ': '}${words}.`
 
+/** A rung somebody is put on. */
+export interface Placing {
+	athleteId: string
+	ladderId: string
+	rungId: string
+}
+/** What a placing is called in a form, and what a problem of it is told under. */
+export const placingKey = ({ athleteId, ladderId }: Omit<Placing, 'rungId'>): string => `${athleteId}/${ladderId}`
+
 /** A move by hand to any rung of the ladder, with a reason that is kept. Only a block refuses it. */
 export function moveTo(rungId: string, state: LadderState, documents: Documents, facts: Facts): Overruled {
 	const rung = documents.ladder.rungs.find((candidate) => candidate.id === rungId)

@@ -74,6 +74,8 @@ describe('a date as people write it', () => {
 it('one name however it is typed', () => {
 	expect(sameName('Ada  Sørli', 'ada sørli')).toBe(true)
 	expect(sameName('Tomé Vaz', 'TOME VAZ')).toBe(true)
+	expect(sameName('Ada Sørli', 'Ada Sorli')).toBe(true)
+	expect(sameName('Żółw Groß', 'zolw gross')).toBe(true)
 	expect(sameName("O'Dell, Jo", 'o dell jo')).toBe(true)
 	expect(sameName('Ada Sørli', 'Ada Sorling')).toBe(false)
 })

@@ -85,9 +85,9 @@ describe('a list', () => {
 			'ADA SØRLI;;;;;',
 		].join('\n')
 		expect(await takeRoster(club.coach, club.squadId, typed(text), NOW)).toEqual({
-			added: 2,
+			added: 1,
 			joined: 0,
-			there: 2,
+			there: 3,
 			left: 1,
 		})
 		const ada = (await listAthletes(club.scope)).find(({ name }) => name === 'Ada Sørli')!

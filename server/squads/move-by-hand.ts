@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid'
 import { isDay } from '../../core/calendar/day-count'
-import { moveTo } from '../../core/judge/overrule'
+import { type Placing, moveTo, placingKey } from '../../core/judge/overrule'
 import { entryState } from '../../core/judge/resolve-line'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { type ClubScope, inTransaction } from '../../db/connect'
@@ -14,15 +14,6 @@ import { database } from '../database'
 import { readFacts } from '../facts/read-facts'
 import { documentsOf } from '../review/gather'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
-
-/** A rung somebody is put on. */
-export interface Placing {
-	athleteId: string
-	ladderId: string
-	rungId: string
-}
-/** What a problem of one placing is told under. */
-export const placingKey = ({ athleteId, ladderId }: Omit<Placing, 'rungId'>): string => `${athleteId}/${ladderId}`
 
 /**
  * Puts athletes on rungs by the coach's hand, all or none, with the reason kept; null for a stranger's id. Only a block
