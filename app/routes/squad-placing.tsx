@@ -94,7 +94,12 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 						{ladders.map(({ id }) => (
 							<input key={id} type="hidden" name="ladder" value={id} />
 						))}
-						<div className="isolate overflow-x-auto" role="region" aria-label="Where they stand, as a grid" tabIndex={0}>
+						<div
+							className="isolate overflow-x-auto"
+							role="region"
+							aria-label="Where they stand, as a grid"
+							tabIndex={0}
+						>
 							<table className="min-w-full border-collapse">
 								<thead>
 									<tr className="text-left text-[14px]">

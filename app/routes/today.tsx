@@ -5,7 +5,7 @@ import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
-import { readToday } from '#server/sheet/read-today'
+import { type Missing, readMissing, readToday } from '#server/sheet/read-today'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
@@ -72,6 +72,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		athletes: may(who.role, 'pain:write') ? await namesOf(scope) : [],
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
 		mayPlan: may(who.role, 'plan:write'),
+		missing: main ? null : await readMissing(scope),
 	}
 }
 
@@ -86,6 +87,31 @@ export async function action({ context, request }: Route.ActionArgs) {
 				: data({ problem: null, said: Date.now() })
 		},
 	})
+}
+
+/** What comes first in a club where nothing is planned: one step, and the way there. */
+function NextStep({ missing }: { missing: Missing | 'the coach' | null }) {
+	if (missing === 'the coach') return <p className="mt-3">The coach has not planned one yet.</p>
+	const [words, to, press] =
+		missing === 'a squad'
+			? ['It begins with a squad: its name, and the days it trains.', '/squads', 'Make a squad']
+			: missing && typeof missing === 'object'
+				? [
+						`${missing.name} has nobody in it yet. Bring everybody at once, from a spreadsheet or typed.`,
+						`/squads/${missing.id}/list`,
+						'Bring a list',
+					]
+				: ['Make one: pick the day, who comes and what you do.', '/sessions/new', 'Make a session']
+	return (
+		<>
+			<p className="mt-3">{words}</p>
+			<p className="mt-4">
+				<Link className="btn" to={to}>
+					{press}
+				</Link>
+			</p>
+		</>
+	)
 }
 
 export default function Today({ loaderData, actionData }: Route.ComponentProps) {
@@ -104,6 +130,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 		athletes,
 		mayField,
 		mayPlan,
+		missing,
 	} = loaderData
 	const reporting = <Reporting athletes={athletes} problem={actionData?.problem ?? null} said={actionData?.said ?? 0} />
 	if (!session) {
@@ -113,16 +140,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 				<h1 className="mt-1">No session in the next eight days</h1>
 				<BodyBand bodies={bodies} />
 				{reporting}
-				<p className="mt-3">
-					{mayPlan ? 'Make one: pick the day, who comes and what you do.' : 'The coach has not planned one yet.'}
-				</p>
-				{mayPlan && (
-					<p className="mt-4">
-						<Link className="btn" to="/sessions/new">
-							Make a session
-						</Link>
-					</p>
-				)}
+				<NextStep missing={mayPlan ? missing : 'the coach'} />
 			</>
 		)
 	}

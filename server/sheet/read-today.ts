@@ -5,7 +5,7 @@ import { wantsALook } from '../review/read-review'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { type ListedSession, sessionsBetween, sessionsToReview } from '../../db/queries/sessions'
-import { readSquad } from '../../db/queries/squads'
+import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 import { verdictsOfSession } from '../../db/queries/verdicts'
 import { type Sheet, readSheet } from './read-sheet'
 
@@ -45,4 +45,13 @@ export async function readToday(scope: ClubScope, today: string, withVerdicts: b
 		}
 	}
 	return { main, week, waiting }
+}
+
+/** What a club lacks before it can plan: a squad, somebody in this one; null where it lacks nothing. */
+export type Missing = 'a squad' | { id: string; name: string }
+export async function readMissing(scope: ClubScope): Promise<Missing | null> {
+	const squads = await listSquads(scope)
+	const [first] = squads
+	if (!first) return 'a squad'
+	return (await listMembers(scope)).length === 0 ? { id: first.id, name: first.name } : null
 }
