@@ -18,7 +18,8 @@ import { readBodies } from '#server/care/read-bodies'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { easeSession, moveSession, readCalendarPage } from '#server/plan/calendar'
-import { removeBlock, shiftBlock } from '#server/plan/make-block'
+import { shiftBlock } from '#server/plan/make-block'
+import { bringBack, readTakenOff, removeBlock } from '#server/plan/take-off'
 import { repairSheet } from '#server/plan/repair-sheet'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
@@ -47,6 +48,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		...(await readCalendarPage(scope, first, last, today)),
 		bodies: await readBodies(scope, today, who.role),
 		mayPlan: may(who.role, 'plan:write'),
+		takenOff: may(who.role, 'plan:write') ? await readTakenOff(scope) : [],
 	}
 }
 
@@ -58,14 +60,22 @@ export async function action({ context, request }: Route.ActionArgs) {
 		ease: ({ text }) => easeSession(who, text('id'), now),
 		repair: ({ text }) => repairSheet(who, text('id'), text('repair'), today, now),
 		shift: ({ text }) => shiftBlock(who, text('id'), Number(text('weeks')), today, now),
-		remove: ({ text }) => removeBlock(who.clubId, text('id')),
+		remove: ({ text }) => removeBlock(who, text('id'), now),
+		back: ({ text }) => bringBack(who, text('id'), today, now),
 	})
 	if (!done) throw notFound()
 	return data(done, { status: 'problem' in done ? 400 : 200 })
 }
 
 type PlanAnswer = Awaited<
-	ReturnType<typeof moveSession | typeof easeSession | typeof repairSheet | typeof shiftBlock | typeof removeBlock>
+	ReturnType<
+		| typeof moveSession
+		| typeof easeSession
+		| typeof repairSheet
+		| typeof shiftBlock
+		| typeof removeBlock
+		| typeof bringBack
+	>
 >
 
 type Loaded = Route.ComponentProps['loaderData']
@@ -73,7 +83,7 @@ type ListedSession = Loaded['sessions'][number]
 
 /** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
 export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
-	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, finished, bodies, mayPlan } =
+	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, finished, bodies, mayPlan, takenOff } =
 		loaderData
 	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
@@ -181,6 +191,23 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 					Drag a session to another day, or focus it and press Alt with ← or →. Its lines are written anew for that day.
 				</p>
 			)}
+			{takenOff.length > 0 && (
+				<section className="mt-7">
+					<h2>Taken off</h2>
+					<ul className="mt-2">
+						{takenOff.map((one) => (
+							<li key={one.id} className="rule flex flex-wrap items-center justify-between gap-3 py-2">
+								<span>{one.title}</span>
+								<PostForm>
+									<input type="hidden" name="do" value="back" />
+									<input type="hidden" name="id" value={one.id} />
+									<button className="btn btn-quiet">Bring it back</button>
+								</PostForm>
+							</li>
+						))}
+					</ul>
+				</section>
+			)}
 			{finished.length > 0 && (
 				<section className="mt-7">
 					<h2>Blocks that are over</h2>
@@ -236,7 +263,10 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 										<PostForm>
 											<input type="hidden" name="do" value="remove" />
 											<input type="hidden" name="id" value={block.id} />
-											<button className="btn btn-quiet">Take what is not begun off</button>
+											<button className="btn btn-quiet" disabled={block.ahead === 0}>
+												{block.ahead === 1 ? 'Take the one session off' : `Take ${block.ahead} sessions off`} that{' '}
+												{block.ahead === 1 ? 'is' : 'are'} not begun
+											</button>
 										</PostForm>
 									</span>
 								)}

@@ -1,10 +1,10 @@
 import { isDay } from '#core/calendar/day-count'
 import { data, redirect } from 'react-router'
 import { createSession } from '#server/sheet/save-session'
-import { readFormChoices } from '#server/sheet/read-form-choices'
+import { readCopy, readFormChoices } from '#server/sheet/read-form-choices'
 import { todayAt } from '#server/clock'
 import type { Route } from './+types/session-new'
-import { allowed } from '../request-guard'
+import { allowed, notFound } from '../request-guard'
 import { SessionForm } from '../builder/session-form'
 import { readSentSession } from '../builder/read-sent-session'
 
@@ -12,9 +12,13 @@ export const meta: Route.MetaFunction = () => [{ title: 'New session · Dromos' 
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:write')
-	const asked = new URL(request.url).searchParams.get('day') ?? ''
+	const { searchParams } = new URL(request.url)
+	const [asked, copy] = [searchParams.get('day') ?? '', searchParams.get('copy') ?? '']
 	const today = todayAt(who.timeZone)
+	const copied = /^[0-9a-f-]{36}$/.test(copy) ? await readCopy(scope, copy, today) : null
+	if (copy !== '' && !copied) throw notFound()
 	return {
+		copied,
 		day: isDay(asked) && asked >= today ? asked : today,
 		choices: await readFormChoices(scope),
 	}
@@ -31,26 +35,28 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 export default function SessionNew({ loaderData, actionData }: Route.ComponentProps) {
-	const { day, choices } = loaderData
+	const { day, choices, copied } = loaderData
 	const [only] = choices.squads.length === 1 ? choices.squads : []
 	return (
 		<>
-			<h1 className="mb-5">A session from nothing</h1>
+			<h1 className="mb-5">{copied ? `${copied.title}, once more` : 'A session from nothing'}</h1>
 			<SessionForm
 				{...choices}
-				initial={{
-					squadId: only?.id ?? '',
-					day,
-					startTime: only?.startTime ?? '17:30',
-					title: '',
-					place: only?.place ?? '',
-					surface: null,
-					plannedMinutes: 75,
-					role: 'hard',
-					share: 1,
-					athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [],
-					entries: [],
-				}}
+				initial={
+					copied ?? {
+						squadId: only?.id ?? '',
+						day,
+						startTime: only?.startTime ?? '17:30',
+						title: '',
+						place: only?.place ?? '',
+						surface: null,
+						plannedMinutes: 75,
+						role: 'hard',
+						share: 1,
+						athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [],
+						entries: [],
+					}
+				}
 				problems={actionData?.problems}
 				submitLabel="Save the session"
 			/>

@@ -1,11 +1,12 @@
 import { Collapsible } from 'radix-ui'
-import { Link, data } from 'react-router'
+import { Link, data, redirect } from 'react-router'
 import { longDay } from '#core/calendar/days'
 import { type DoseCount, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { bodiesOf } from '#server/care/read-bodies'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
+import { takeOffSession } from '#server/plan/take-off'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/rules/rule'
 import { acknowledge, readCautions } from '#server/sheet/read-cautions'
@@ -108,7 +109,11 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			? data<LineAnswer>({ line, problem: result.problem, asksWhy: result.asksWhy === true }, { status: 400 })
 			: data<LineAnswer>({ line, saved: true })
 	}
-	return actOn(request, {
+	return actOn<ReturnType<typeof answer> | Response>(request, {
+		off: async () => {
+			const taken = await takeOffSession(who, params.sessionId, new Date())
+			return taken && 'off' in taken ? redirect('/plan') : answer('', taken)
+		},
 		acknowledge: async ({ text }) => {
 			const finding = text('finding')
 			return answer(finding, await acknowledge(who, params.sessionId, finding, text('reason'), new Date()))
@@ -170,6 +175,18 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 						<Link className="btn btn-quiet" to={`/sessions/${session.id}/change`}>
 							Change
 						</Link>
+					)}
+					{mayPlan && (
+						<Link className="btn btn-quiet" to={`/sessions/new?copy=${session.id}`}>
+							Copy
+						</Link>
+					)}
+					{mayPlan && !begun && (
+						<PostForm>
+							<button className="btn btn-quiet" name="do" value="off" title="It can be brought back from the plan">
+								Take off
+							</button>
+						</PostForm>
 					)}
 					{mayRead && (
 						<Link className="btn btn-quiet" to={`/sessions/${session.id}/done`}>

@@ -1,10 +1,10 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, count, eq, inArray, isNotNull, isNull } from 'drizzle-orm'
 import type { StoredPlan } from '../../core/plan/block'
 import type { SessionTemplate } from '../../core/vocabulary/template'
 import type { ClubScope } from '../connect'
 import { decision, mark, observation } from '../schema/log'
-import { block, layout, sessionTemplate } from '../schema/plan'
-import { entry, line, session, sessionAthlete } from '../schema/sessions'
+import { block, sessionTemplate } from '../schema/plan'
+import { session } from '../schema/sessions'
 
 export type BlockRow = typeof block.$inferSelect
 
@@ -33,6 +33,15 @@ export async function unstartedOfBlock(
 		.orderBy(asc(session.day))
 		.for('update')
 }
+/** How many sessions of each block nobody has begun, by block. */
+export async function unstartedByBlock({ db, clubId }: ClubScope): Promise<Map<string, number>> {
+	const rows = await db
+		.select({ blockId: session.blockId, sessions: count() })
+		.from(session)
+		.where(and(eq(session.clubId, clubId), isNotNull(session.blockId), isNull(session.startedAt)))
+		.groupBy(session.blockId)
+	return new Map(rows.map((row) => [row.blockId!, row.sessions]))
+}
 /** Whether anything was logged about a session; such a one is never removed. */
 export async function loggedSessions({ db, clubId }: ClubScope, ids: string[]): Promise<Set<string>> {
 	const found = new Set<string>()
@@ -44,18 +53,6 @@ export async function loggedSessions({ db, clubId }: ClubScope, ids: string[]): 
 			.where(and(eq(table.clubId, clubId), inArray(table.sessionId, ids))))
 			found.add(row.id)
 	return found
-}
-/** Takes planned sessions off the calendar, of which nothing was ever logged. */
-export async function deletePlanned({ db, clubId }: ClubScope, ids: string[]) {
-	if (ids.length === 0) return
-	await db.delete(line).where(and(eq(line.clubId, clubId), inArray(line.sessionId, ids)))
-	await db.delete(layout).where(and(eq(layout.clubId, clubId), inArray(layout.sessionId, ids)))
-	await db.delete(entry).where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, ids)))
-	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, ids)))
-	await db.delete(session).where(and(eq(session.clubId, clubId), inArray(session.id, ids)))
-}
-export async function deleteBlock({ db, clubId }: ClubScope, id: string) {
-	await db.delete(block).where(and(eq(block.clubId, clubId), eq(block.id, id)))
 }
 export async function updateBlockPlan({ db, clubId }: ClubScope, id: string, plan: StoredPlan) {
 	await db

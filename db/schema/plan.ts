@@ -96,3 +96,21 @@ export const placeAddress = mysqlTable(
 	},
 	(t) => [primaryKey({ columns: [t.clubId, t.place] })],
 )
+
+/** What was taken off the calendar before it began, whole, so that it can be brought back. */
+export const takenOff = mysqlTable(
+	'taken_off',
+	{
+		clubId: uuid('club_id')
+			.notNull()
+			.references(() => club.id),
+		id: uuid('id').notNull(),
+		title: words('title').notNull(),
+		sessionIds: jsonOf<string[]>('session_ids').notNull(),
+		/** Rows by table, as they stood. */
+		rows: jsonOf<Record<string, Record<string, unknown>[]>>('rows').notNull(),
+		personId: uuid('person_id').notNull(),
+		at: instant('at').notNull(),
+	},
+	(t) => [primaryKey({ columns: [t.clubId, t.id] })],
+)

@@ -58,6 +58,7 @@ import { hasNumber, keyOfMark } from '../../core/marks/keep-session'
 import { isFreeRunLike } from '../../core/marks/mark-key'
 import type { PlannedLine } from '../../core/vocabulary/line'
 import { keepMarks } from '../marks/keep-marks'
+import { bringBackHeld } from '../plan/take-off'
 import { keepTrials } from '../record/trials'
 
 /**
@@ -77,7 +78,10 @@ export async function acceptEvents(who: SignedIn, values: readonly unknown[], no
 		return checked.map((one) => refuse(one.id, 'field' in one ? one.field : '', 'reason' in one ? one.reason : ''))
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		// Batches about one session queue up, in one order for all; what stands is read after that.
-		for (const id of [...new Set(events.map((event) => event.sessionId))].sort()) await lockSession(scope, id)
+		const missing: string[] = []
+		for (const id of [...new Set(events.map((event) => event.sessionId))].sort())
+			if (!(await lockSession(scope, id))) missing.push(id)
+		await bringBackHeld(scope, missing)
 		const batch = new Batch(await lookUp(scope, events, today), who, now)
 		const answers = checked.map((one) =>
 			'event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason),

@@ -17,7 +17,7 @@ import {
 	sessionsBetween,
 	updateSession,
 } from '../../db/queries/sessions'
-import { listBlocks } from '../../db/queries/plan'
+import { listBlocks, unstartedByBlock } from '../../db/queries/plan'
 import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 import { database } from '../database'
 import { checkSheets } from './check-sheets'
@@ -48,12 +48,15 @@ export async function readCalendarPage(scope: ClubScope, first: string, last: st
 		await listBlocks(scope),
 		await listSquads(scope),
 	]
+	const ahead = await unstartedByBlock(scope)
 	const named = blocks.map((block) => ({
 		id: block.id,
 		start: block.start,
 		weeks: block.weeks,
 		squad: squads.find((squad) => squad.id === block.squadId)?.name ?? '',
 		over: addDays(block.start, block.weeks * 7) <= today,
+		/** Sessions that nobody has begun. */
+		ahead: ahead.get(block.id) ?? 0,
 	}))
 	return {
 		...calendar,

@@ -14,14 +14,7 @@ import { themeOn } from '../../core/plan/themes'
 import { spacingMetH } from '../../core/rules/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import {
-	deleteBlock,
-	deletePlanned,
-	insertBlock,
-	loggedSessions,
-	readBlock,
-	unstartedOfBlock,
-} from '../../db/queries/plan'
+import { insertBlock, readBlock, unstartedOfBlock } from '../../db/queries/plan'
 import {
 	type SessionRow,
 	insertAttending,
@@ -262,25 +255,6 @@ export async function blockShareOf(
 		kept: plan?.kept ?? [],
 		theme: session.theme,
 	}
-}
-
-/** Takes a block off the calendar as far as it was not begun; what was logged stays. */
-export async function removeBlock(clubId: string, blockId: string): Promise<{ removed: number; kept: number } | null> {
-	return inTransaction(database().db, clubId, async (scope) => {
-		if (!(await readBlock(scope, blockId))) return null
-		const sessions = await unstartedOfBlock(scope, blockId)
-		const logged = await loggedSessions(
-			scope,
-			sessions.map((session) => session.id),
-		)
-		const planned = sessions.filter((session) => !logged.has(session.id))
-		await deletePlanned(
-			scope,
-			planned.map((session) => session.id),
-		)
-		await deleteBlock(scope, blockId)
-		return { removed: planned.length, kept: logged.size }
-	})
 }
 
 /** Moves all of a block's sessions that were not begun by whole weeks. */

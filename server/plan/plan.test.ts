@@ -3,10 +3,12 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { addDays } from '../../core/calendar/day-count'
 import { type BlockPlan, completePlan, defaultPhases, defaultShape } from '../../core/plan/block'
-import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
+import { acknowledgementsOf, insertAcknowledgement } from '../../db/queries/care'
+import { readAttending, readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { enterOutside } from '../care/outside'
 import { acceptEvents } from '../log/accept-events'
 import { readFlow, saveLanes } from '../sheet/read-flow'
+import { readCopy } from '../sheet/read-form-choices'
 import { readSheet } from '../sheet/read-sheet'
 import { createSession } from '../sheet/save-session'
 import { easeSession, moveSession, readCalendar } from './calendar'
@@ -17,7 +19,8 @@ import { startingAt } from '../../core/judge/resolve-line'
 import { writeState } from '../../db/queries/squads'
 import { readBlockProgress, replanBlock } from './block-progress'
 import { repairSheet } from './repair-sheet'
-import { makeBlock, readBlockPlan, removeBlock, shiftBlock } from './make-block'
+import { makeBlock, readBlockPlan, shiftBlock } from './make-block'
+import { bringBack, readTakenOff, removeBlock, takeOffSession } from './take-off'
 import { versionOf } from '../submissions/take-version'
 import { draftEntry } from '../../tests/support/draft-entry'
 
@@ -135,9 +138,46 @@ describe('a block', () => {
 			],
 			NOW,
 		)
-		expect(await removeBlock(club.coach.clubId, made.blockId)).toEqual({ removed: 7, kept: 0 })
+		expect(await removeBlock(club.coach, made.blockId, NOW)).toEqual({ removed: 7, kept: 0 })
 		expect((await ahead()).map((session) => session.id)).toEqual([first!.id])
-		expect(await removeBlock((await makeClub('Other')).coach.clubId, made.blockId)).toBeNull()
+		expect(await removeBlock((await makeClub('Other')).coach, made.blockId, NOW)).toBeNull()
+	})
+	it('that came off comes back whole: its sessions, their entries and lines, and the block itself', async () => {
+		await make('2026-03-10')
+		const made = await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
+		if (!made || 'problem' in made) throw new Error('no block')
+		const before = await ahead()
+		const ids = before.map(({ id }) => id)
+		const sheets = async () => ({
+			entries: await readEntries(club.scope, ids),
+			lines: (await readLines(club.scope, ids)).map(({ id, drillId, dose, blocked }) => ({
+				id,
+				drillId,
+				dose,
+				blocked,
+			})),
+			attending: await readAttending(club.scope, ids),
+		})
+		const stood = await sheets()
+		expect(stood.lines).toHaveLength(8 * 2 * club.athletes.length)
+		expect(await removeBlock(club.coach, made.blockId, NOW)).toEqual({ removed: 8, kept: 0 })
+		expect(await ahead()).toEqual([])
+		const [off] = await readTakenOff(club.scope)
+		expect(off!.title).toBe('Squad, 4 weeks from Mon 16 Mar: 8 sessions')
+		// Not by another club, and once only.
+		expect(await bringBack((await makeClub('Other')).coach, off!.id, TODAY, NOW)).toBeNull()
+		const both = await Promise.all([
+			bringBack(club.coach, off!.id, TODAY, NOW),
+			bringBack(club.coach, off!.id, TODAY, NOW),
+		])
+		expect(both.filter((one) => one !== null)).toEqual([{ back: 8 }])
+		expect(await readTakenOff(club.scope)).toEqual([])
+		expect(await ahead()).toEqual(before.map((session) => ({ ...session, linesFor: expect.anything() })))
+		expect((await sheets()).entries).toEqual(stood.entries)
+		expect((await sheets()).attending).toEqual(stood.attending)
+		expect((await sheets()).lines).toEqual(stood.lines)
+		// It is the block it was: it can be moved.
+		expect(await shiftBlock(club.coach, made.blockId, 1, TODAY, NOW)).toEqual({ moved: 8 })
 	})
 	it('is read from a form with a sentence for what is wrong', () => {
 		expect(readBlockPlan(plan)).toEqual({ plan })
@@ -149,6 +189,81 @@ describe('a block', () => {
 		expect(readBlockPlan({ ...plan, phases: ['rest', 'rest', 'rest', 'rest'] })).toEqual({
 			problem: 'Each week has an emphasis.',
 		})
+	})
+})
+
+describe('a session', () => {
+	const mark = (line: { id: string; athleteId: string; entryId: string; sessionId: string }) => ({
+		id: randomUUID(),
+		sessionId: line.sessionId,
+		athleteId: line.athleteId,
+		entryId: line.entryId,
+		lineId: line.id,
+		deviceId: randomUUID(),
+		deviceSeq: 0,
+		deviceTime: NOW.toISOString(),
+		setNo: 1,
+		repNo: 1,
+		type: 'mark',
+		kind: 'done',
+		value: { reps: 1 },
+	})
+	it('comes off with what was answered on it and is back with it; one that is logged stays', async () => {
+		const id = await make('2026-03-17')
+		await insertAcknowledgement(club.scope, {
+			id: randomUUID(),
+			sessionId: id,
+			rule: 'S5',
+			finding: 'order',
+			sentence: 'Throws stand before fast work.',
+			reason: 'a relay day',
+			personId: club.coach.personId,
+			at: NOW,
+		})
+		expect(await takeOffSession((await makeClub('Other')).coach, id, NOW)).toBeNull()
+		const taken = await takeOffSession(club.coach, id, NOW)
+		expect(await readSheet(club.scope, id)).toBeNull()
+		if (!taken || !('off' in taken)) throw new Error('not taken off')
+		expect(await takeOffSession(club.coach, id, NOW)).toBeNull()
+		expect(await bringBack(club.coach, taken.off, TODAY, NOW)).toEqual({ back: 1 })
+		expect(await acknowledgementsOf(club.scope, id)).toHaveLength(1)
+		const [line] = (await readLines(club.scope, [id])).filter((row) => row.drillId !== null)
+		expect((await acceptEvents(club.coach, [mark({ ...line!, sessionId: id })], NOW))[0]!.outcome).toBe('accepted')
+		expect(await takeOffSession(club.coach, id, NOW)).toHaveProperty('problem')
+		expect(await readSheet(club.scope, id)).not.toBeNull()
+	})
+	it('that was held by a phone that was away is back by its first mark, with the line the phone had', async () => {
+		const id = await make('2026-03-12')
+		const [line] = (await readLines(club.scope, [id])).filter((row) => row.drillId !== null)
+		const taken = await takeOffSession(club.coach, id, NOW)
+		expect(taken).toHaveProperty('off')
+		const stranger = await makeClub('Other')
+		expect((await acceptEvents(stranger.coach, [mark({ ...line!, sessionId: id })], NOW))[0]!.outcome).toBe('refused')
+		expect(await readSheet(club.scope, id)).toBeNull()
+		expect((await acceptEvents(club.coach, [mark({ ...line!, sessionId: id })], NOW))[0]!.outcome).toBe('accepted')
+		expect((await readSheet(club.scope, id))!.events).toHaveLength(1)
+		expect(await readTakenOff(club.scope)).toEqual([])
+	})
+	it('can be brought back for thirty days', async () => {
+		const [old, young] = [await make('2026-03-17'), await make('2026-03-19')]
+		const at = (days: number) => new Date(NOW.getTime() + days * 86_400_000)
+		await takeOffSession(club.coach, old, NOW)
+		await takeOffSession(club.coach, young, at(30))
+		expect(await readTakenOff(club.scope)).toHaveLength(2)
+		await takeOffSession(club.coach, await make('2026-03-24'), at(30.1))
+		expect(await readTakenOff(club.scope)).toHaveLength(2)
+	})
+	it('is copied for another day without what was added on the spot, for who is in the squad now', async () => {
+		const id = await make('2026-03-10')
+		const copy = (await readCopy(club.scope, id, TODAY))!
+		expect(copy).toMatchObject({ squadId: club.squadId, day: '2026-03-12' })
+		expect(copy.athleteIds.toSorted()).toEqual([...club.athletes].toSorted())
+		const saved = await createSession(club.coach.clubId, 'Atlantic/Madeira', copy, NOW)
+		if ('problems' in saved) throw new Error(JSON.stringify(saved.problems))
+		const parts = async (of: string) =>
+			(await readEntries(club.scope, [of])).map(({ part, drillId }) => [part, drillId])
+		expect(await parts(saved.sessionId)).toEqual(await parts(id))
+		expect(await readCopy((await makeClub('Other')).scope, id, TODAY)).toBeNull()
 	})
 })
 

@@ -1,10 +1,14 @@
+import { addDays, nextTrainingDay } from '../../core/calendar/day-count'
+import { wasPlanned } from '../../core/field/session/drills-now'
+import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { readTemplates } from '../plan/templates'
 import { versionOf } from '../submissions/take-version'
 import { draftOf } from './describe-session'
+import { dried } from './dried'
 import { readAttending, readEntries, readSession } from '../../db/queries/sessions'
-import { listMembers, listSquads } from '../../db/queries/squads'
+import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 
 /** What the session form offers: squads, athletes with their squads, drills, ladders with the ways back, and templates. */
 export async function readFormChoices(scope: ClubScope) {
@@ -34,4 +38,22 @@ export async function readSheetToChange(scope: ClubScope, sessionId: string) {
 	)
 	const version = await versionOf(scope, 'session', session.id)
 	return { id: session.id, startedAt: session.startedAt, version, draft, choices: await readFormChoices(scope) }
+}
+
+/**
+ * A session as a new one begins from it: its parts without what was added on the spot, on the squad's next training day
+ * from today on, for who is in the squad now. Null when there is none.
+ */
+export async function readCopy(scope: ClubScope, sessionId: string, today: string) {
+	const session = await readSession(scope, sessionId)
+	const squad = session && (await readSquad(scope, session.squadId))
+	if (!session || !squad) return null
+	const entries = (await readEntries(scope, [session.id]))
+		.filter(wasPlanned)
+		.map((entry) => ({ ...entry, doseFactor: 1, tuning: tuningForAnotherDay(entry.tuning) }))
+	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map(({ id }) => id)
+	const coming = members.length > 0 ? members : (await readAttending(scope, [session.id])).map((row) => row.athleteId)
+	const draft = draftOf({ ...session, surface: dried(session.surface) }, entries, coming)
+	const days = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
+	return { ...draft, day: nextTrainingDay(addDays(today, -1), days), startTime: squad.startTime }
 }

@@ -76,7 +76,6 @@ test('from empty to the phone with a spreadsheet of thirty rows: few taps, bad c
 	}
 	const button = (name: string | RegExp) => page.getByRole('button', { name })
 	const link = (name: string) => page.getByRole('main').getByRole('link', { name, exact: true })
-	const began = Date.now()
 	await page.goto(/http:\S+\/first\?code=\S+/.exec(app.printed())![0])
 	await page.getByLabel('Club').fill('Harbour Runners')
 	await page.getByLabel('Time zone').fill('Europe/Lisbon')
@@ -144,8 +143,4 @@ test('from empty to the phone with a spreadsheet of thirty rows: few taps, bad c
 	await tap(link('Go to the field'))
 	await expect(page.getByTestId('drill')).toBeVisible()
 	expect(taps).toBeLessThanOrEqual(20)
-	test
-		.info()
-		.annotations.push({ type: 'walk', description: `${taps} taps, ${Math.round((Date.now() - began) / 1000)} s` })
-	console.log(`from empty to the phone: ${taps} taps, ${Math.round((Date.now() - began) / 1000)} s`)
 })
