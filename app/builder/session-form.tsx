@@ -1,3 +1,4 @@
+import { type Away, isAway, sayAway } from '#core/calendar/away'
 import { isDay } from '#core/calendar/day-count'
 import {
 	DndContext,
@@ -44,7 +45,7 @@ interface Props {
 	/** What somebody else has saved since. */
 	overtaken?: Overtaken | undefined
 	squads: { id: string; name: string; startTime: string; place: string }[]
-	athletes: { id: string; name: string; squadIds: string[] }[]
+	athletes: { id: string; name: string; squadIds: string[]; away: Away | null }[]
 	drills: Drill[]
 	ladders: Ladder[]
 	themes: Theme[]
@@ -126,7 +127,9 @@ export function SessionForm({
 		const squad = squads.find((candidate) => candidate.id === squadId)
 		set({
 			squadId,
-			athleteIds: athletes.filter((athlete) => athlete.squadIds.includes(squadId)).map((athlete) => athlete.id),
+			athleteIds: athletes
+				.filter((athlete) => athlete.squadIds.includes(squadId) && !isAway(athlete.away, draft.day))
+				.map((athlete) => athlete.id),
 			startTime: squad?.startTime ?? draft.startTime,
 			place: squad?.place ?? draft.place,
 		})
@@ -278,7 +281,12 @@ export function SessionForm({
 									})
 								}
 							/>
-							<span className="truncate">{athlete.name}</span>
+							<span className="min-w-0">
+								<span className="block truncate">{athlete.name}</span>
+								{isAway(athlete.away, draft.day) && (
+									<span className="dim block text-[13px]">{sayAway(athlete.away, draft.day)}</span>
+								)}
+							</span>
 						</label>
 					))}
 				</div>

@@ -1,3 +1,4 @@
+import { sayAway } from '#core/calendar/away'
 import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
@@ -18,6 +19,7 @@ import { changeContact, mayWriteContact } from '#server/care/emergency'
 import { closeCare, mayOpen } from '#server/care/care-records'
 import { answerAsked, mayReport, report } from '#server/care/report'
 import { changeIdentity, changeLevel, changeMass, changeType } from '#server/squads/change-roster'
+import { changeAway, changeSquads } from '#server/squads/membership'
 import { readAthletePage } from '#server/squads/read-athlete'
 import { placeOf } from '#core/rules/bars'
 import { sayRestriction } from '#core/rules/s2-restriction'
@@ -34,6 +36,7 @@ import { TrendView } from '../story/trend-view'
 import { WhyView } from '../story/why-view'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
+import { AwayForm, SquadsForm, sayFollowed } from '../athlete/membership-forms'
 import { PostForm } from '../ui/post-form'
 import { Records } from '../ui/records'
 import { SetAsideList } from '../ui/set-aside'
@@ -129,6 +132,13 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		const problems = 'problems' in result ? (result.problems as Record<string, string>) : noProblems
 		return data<AthleteAnswer>({ problems, region }, { status: problems === noProblems ? 200 : 400 })
 	}
+	const followed = (
+		changed: Parameters<typeof sayFollowed>[0] | { problems: Record<string, string> } | null,
+		which: string,
+	) =>
+		changed && 'on' in changed
+			? data<AthleteAnswer>({ problems: noProblems, region: '', which, did: sayFollowed(changed) })
+			: answer(changed)
 	const overtaken = (by: { meanwhile: Overtaken }, which: string) =>
 		data<AthleteAnswer>({ problems: noProblems, region: '', which, ...by }, { status: 409 })
 	return actOn(request, {
@@ -189,6 +199,20 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const changed = await changeIdentity(who, athleteId, typed, versionSeen(form), new Date())
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'identity')
 			return answer(changed)
+		},
+		squads: async ({ form }) => {
+			mustHave('people:write', 'The coach keeps squads.')
+			const squads = form.getAll('squad').map(String)
+			const changed = await changeSquads(who, athleteId, squads, versionSeen(form), new Date())
+			if (changed && 'meanwhile' in changed) return overtaken(changed, 'squads')
+			return followed(changed, 'squads')
+		},
+		away: async ({ text, form }) => {
+			mustHave('people:write', 'The coach says who is away.')
+			const typed = { from: text('awayFrom'), until: text('awayUntil') }
+			const changed = await changeAway(who, athleteId, typed, versionSeen(form), new Date())
+			if (changed && 'meanwhile' in changed) return overtaken(changed, 'away')
+			return followed(changed, 'away')
 		},
 		mass: async ({ text, form }) => {
 			mustHave('plan:write', 'The coach sets the body mass.')
@@ -284,6 +308,8 @@ interface AthleteAnswer {
 	meanwhile?: Overtaken
 	/** Which form somebody else has saved meanwhile: name and birth date, the mass, the type, whom to call, or a family's level. */
 	which?: string
+	/** What a change of squads or of days away did to the sessions ahead. */
+	did?: string
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
@@ -294,6 +320,9 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		segments,
 		version,
 		squadNames,
+		squads,
+		memberOf,
+		today,
 		squadId,
 		levels,
 		ladders,
@@ -333,7 +362,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		<>
 			<header>
 				<p className="dim">
-					{squadNames.join(', ') || 'in no squad'} · {athlete.bands}
+					{squadNames.join(', ') || 'in no squad'}
+					{sayAway(athlete.away, today) && <b> · {sayAway(athlete.away, today)}</b>} · {athlete.bands}
 				</p>
 				<h1 className="mt-1">{athlete.name}</h1>
 			</header>
@@ -650,7 +680,13 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						</section>
 					)}
 					<section>
-						{mayName && <NameForm athlete={athlete} version={version} answer={actionData} />}
+						{mayName && (
+							<>
+								<NameForm athlete={athlete} version={version} answer={actionData} />
+								<SquadsForm squads={squads} memberOf={memberOf} version={version} answer={actionData} />
+								<AwayForm away={athlete.away} today={today} version={version} answer={actionData} />
+							</>
+						)}
 						<h2>Body mass</h2>
 						{mayChange ? (
 							<PostForm preventScrollReset className="mt-2 flex flex-wrap items-center gap-2">

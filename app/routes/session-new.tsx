@@ -1,3 +1,4 @@
+import { isAway } from '#core/calendar/away'
 import { isDay } from '#core/calendar/day-count'
 import { data, redirect } from 'react-router'
 import { createSession } from '#server/sheet/save-session'
@@ -53,7 +54,9 @@ export default function SessionNew({ loaderData, actionData }: Route.ComponentPr
 						plannedMinutes: 75,
 						role: 'hard',
 						share: 1,
-						athleteIds: only ? choices.athletes.map((athlete) => athlete.id) : [],
+						athleteIds: only
+							? choices.athletes.filter((athlete) => !isAway(athlete.away, day)).map((athlete) => athlete.id)
+							: [],
 						entries: [],
 					}
 				}

@@ -6,7 +6,7 @@ import { enterOutside } from '#server/care/outside'
 import { todayAt } from '#server/clock'
 import { addSquad, changePhase, changeSquad } from '#server/squads/change-roster'
 import { addAthletes } from '#server/squads/import-roster'
-import { readRoster } from '#server/squads/read-squads'
+import { readRoster, readWithoutSquad } from '#server/squads/read-squads'
 import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
 import { MiniLadder } from '../ui/rung-ladder'
@@ -24,6 +24,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		roster: await readRoster(scope, todayAt(who.timeZone)),
 		mayChange: may(who.role, 'people:write'),
 		mayPlace: may(who.role, 'plan:write'),
+		without: await readWithoutSquad(scope),
 	}
 }
 
@@ -199,7 +200,7 @@ function ChangeSquad({
 }
 
 export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
-	const { roster, mayChange, mayPlace } = loaderData
+	const { roster, mayChange, mayPlace, without } = loaderData
 	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
 	return (
 		<>
@@ -319,7 +320,10 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								<Link className="min-h-[32px] content-center font-bold hover:underline" to={`/athletes/${athlete.id}`}>
 									{athlete.name}
 								</Link>
-								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
+								<span className="dim text-right text-[14px] sm:text-left">
+									level {athlete.level}
+									{athlete.away && <b className="block text-[13px]">{athlete.away}</b>}
+								</span>
 								{athlete.standings.map(({ ladder, rungIndex, rungName, state, over, met }) => (
 									<div key={ladder.id} className="min-w-0">
 										<MiniLadder
@@ -397,6 +401,22 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					)}
 				</section>
 			))}
+			{without.length > 0 && (
+				<section className="mt-7" aria-label="In no squad">
+					<h2 className="border-b-2 border-ink pb-1.5 text-[19px]">
+						In no squad <span className="dim font-normal">{without.length}</span>
+					</h2>
+					<ul className="mt-1 flex flex-wrap gap-x-6">
+						{without.map((athlete) => (
+							<li key={athlete.id}>
+								<Link className="link inline-flex min-h-[44px] items-center" to={`/athletes/${athlete.id}`}>
+									{athlete.name}
+								</Link>
+							</li>
+						))}
+					</ul>
+				</section>
+			)}
 			{mayChange && (
 				<details
 					className="mt-9 border-t-2 border-ink pt-2"

@@ -220,6 +220,37 @@ export async function withdrawEntry({ db, clubId }: ClubScope, sessionId: string
 		.where(and(eq(line.clubId, clubId), eq(line.entryId, entryId)))
 	await retireEntries({ db, clubId }, [entryId])
 }
+/** Takes somebody off the list of a session that has not begun; the lines they had there are nobody's from then on. */
+export async function removeAttendee({ db, clubId }: ClubScope, sessionId: string, athleteId: string) {
+	await db
+		.delete(sessionAthlete)
+		.where(
+			and(
+				eq(sessionAthlete.clubId, clubId),
+				eq(sessionAthlete.sessionId, sessionId),
+				eq(sessionAthlete.athleteId, athleteId),
+			),
+		)
+}
+/** Sessions of a squad that nobody has begun, from a day on, oldest first. */
+export async function unstartedOfSquad(
+	{ db, clubId }: ClubScope,
+	squadId: string,
+	from: string,
+): Promise<SessionRow[]> {
+	return db
+		.select()
+		.from(session)
+		.where(
+			and(
+				eq(session.clubId, clubId),
+				eq(session.squadId, squadId),
+				isNull(session.startedAt),
+				sql`${session.day} >= ${from}`,
+			),
+		)
+		.orderBy(asc(session.day), asc(session.startTime))
+}
 export async function removeAttending({ db, clubId }: ClubScope, sessionId: string) {
 	await db.delete(sessionAthlete).where(and(eq(sessionAthlete.clubId, clubId), eq(sessionAthlete.sessionId, sessionId)))
 }
@@ -340,20 +371,31 @@ export async function linesOf(
 	to: string,
 ): Promise<{ line: LineRow; session: SessionRow }[]> {
 	if (athleteIds.length === 0) return []
-	return db
-		.select({ line, session })
-		.from(line)
-		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
-		.where(
-			and(
-				eq(line.clubId, clubId),
-				inArray(line.athleteId, athleteIds),
-				eq(line.current, true),
-				sql`${session.day} >= ${from}`,
-				lt(session.day, sql`date_add(${to}, interval 1 day)`),
-			),
-		)
-		.orderBy(asc(session.day), asc(session.startTime))
+	return (
+		db
+			.select({ line, session })
+			.from(line)
+			.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
+			// Who was taken off a list has lines there that are nobody's.
+			.innerJoin(
+				sessionAthlete,
+				and(
+					eq(sessionAthlete.clubId, line.clubId),
+					eq(sessionAthlete.sessionId, line.sessionId),
+					eq(sessionAthlete.athleteId, line.athleteId),
+				),
+			)
+			.where(
+				and(
+					eq(line.clubId, clubId),
+					inArray(line.athleteId, athleteIds),
+					eq(line.current, true),
+					sql`${session.day} >= ${from}`,
+					lt(session.day, sql`date_add(${to}, interval 1 day)`),
+				),
+			)
+			.orderBy(asc(session.day), asc(session.startTime))
+	)
 }
 /** The last line of each ladder and each drill that stood on a session that was held, by athlete; index `line_by_athlete`. */
 export async function lastLinesOf(

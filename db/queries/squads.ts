@@ -1,4 +1,5 @@
-import { and, asc, eq, exists, inArray, or, sql } from 'drizzle-orm'
+import { and, asc, eq, exists, inArray, notInArray, or, sql } from 'drizzle-orm'
+import type { Away } from '../../core/calendar/away'
 import type { AthleteType, Family, Level } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../connect'
@@ -88,6 +89,7 @@ export interface AthleteRow {
 	birthDate: string | null
 	legLengthM: number | null
 	massKg: number | null
+	away: Away | null
 }
 const athleteColumns = {
 	id: athlete.id,
@@ -95,6 +97,8 @@ const athleteColumns = {
 	birthDate: athleteIdentity.birthDate,
 	legLengthMm: athlete.legLengthMm,
 	massKg: athlete.massKg,
+	awayFrom: athlete.awayFrom,
+	awayUntil: athlete.awayUntil,
 }
 const identityJoin = and(eq(athleteIdentity.clubId, athlete.clubId), eq(athleteIdentity.athleteId, athlete.id))
 const toAthlete = (row: {
@@ -103,12 +107,15 @@ const toAthlete = (row: {
 	birthDate: string | null
 	legLengthMm: number | null
 	massKg: number | null
+	awayFrom: string | null
+	awayUntil: string | null
 }): AthleteRow => ({
 	id: row.id,
 	name: row.name,
 	birthDate: row.birthDate,
 	legLengthM: row.legLengthMm === null ? null : row.legLengthMm / 1000,
 	massKg: row.massKg,
+	away: row.awayFrom === null ? null : { from: row.awayFrom, until: row.awayUntil },
 })
 
 /** By the primary key, in the order of the names. */
@@ -121,6 +128,19 @@ export async function readAthletes({ db, clubId }: ClubScope, ids: string[]): Pr
 		.where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids)))
 		.orderBy(asc(athleteIdentity.name))
 	return rows.map(toAthlete)
+}
+
+/** Somebody is in these squads from now on, and in no other. */
+export async function writeSquads({ db, clubId }: ClubScope, athleteId: string, squadIds: string[], since: string) {
+	const own = and(eq(squadMember.clubId, clubId), eq(squadMember.athleteId, athleteId))
+	await db.delete(squadMember).where(squadIds.length === 0 ? own : and(own, notInArray(squadMember.squadId, squadIds)))
+	for (const squadId of squadIds) await addMembers({ db, clubId }, squadId, [athleteId], since)
+}
+export async function writeAway({ db, clubId }: ClubScope, id: string, away: Away | null) {
+	await db
+		.update(athlete)
+		.set({ awayFrom: away?.from ?? null, awayUntil: away?.until ?? null })
+		.where(and(eq(athlete.clubId, clubId), eq(athlete.id, id)))
 }
 
 /** Everybody of the club, in a squad or in none, in the order of the names. */

@@ -89,6 +89,9 @@ export const athlete = mysqlTable(
 		legLengthMm: int('leg_length_mm'),
 		/** How they are built, by the coach; null where nothing stands out. */
 		type: code<AthleteType>('type', 10),
+		/** Not there for a while, from a day to a last one or until it is said otherwise. */
+		awayFrom: day('away_from'),
+		awayUntil: day('away_until'),
 		massKg: decimal('mass_kg', { precision: 4, scale: 1, mode: 'number' }),
 		createdAt: instant('created_at').notNull(),
 	},

@@ -17,7 +17,7 @@ const DAYS_AHEAD = 1
 const KNOWN_DAYS = 90
 
 /** Somebody nobody knows: of unknown age and mass, at level 1, with nothing earned and nothing said. */
-const STRANGER: AthleteRow = { id: 'stranger', name: '', birthDate: null, legLengthM: null, massKg: null }
+const STRANGER: AthleteRow = { id: 'stranger', name: '', birthDate: null, legLengthM: null, massKg: null, away: null }
 
 /** Somebody who may come without being on the sheet, with what they would do. */
 export interface Coming {

@@ -537,7 +537,14 @@ class Batch {
 		known.attending.get(sessionId)?.add(athleteId)
 		const stranger = known.athletes.has(athleteId) ? null : (value.name ?? null)
 		if (stranger !== null)
-			known.athletes.set(athleteId, { id: athleteId, name: stranger, birthDate: null, legLengthM: null, massKg: null })
+			known.athletes.set(athleteId, {
+				id: athleteId,
+				name: stranger,
+				birthDate: null,
+				legLengthM: null,
+				massKg: null,
+				away: null,
+			})
 		this.joins.push(async (scope) => {
 			if (stranger !== null)
 				await insertAthletes(scope, [

@@ -1,3 +1,4 @@
+import { isAway } from '../../core/calendar/away'
 import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
 import { addDays, isDay } from '../../core/calendar/day-count'
@@ -136,8 +137,8 @@ export async function writeBlock(
 		}
 	const library = await readLibrary(scope)
 	const entries = pattern ? (await readEntries(scope, [pattern.id])).filter(wasPlanned) : []
-	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId).map((member) => member.id)
-	if (members.length === 0) return { problem: 'Nobody is in this squad yet.' }
+	const everybody = (await listMembers(scope)).filter((member) => member.squadId === squadId)
+	if (everybody.length === 0) return { problem: 'Nobody is in this squad yet.' }
 	const school = library.schools[squad.schoolId]
 	const planned = blockSessions(plan, library.themes, school ? spacingMetH(school) : undefined)
 	const taken = new Set(
@@ -158,7 +159,12 @@ export async function writeBlock(
 	const free = planned.filter((one) => !taken.has(one.day))
 	const battery = await blockBattery(scope, squadId)
 	// Nothing of it has been done yet: what was done until today is read once for all of them.
-	const known = await readKnown(scope, members, today, library)
+	const known = await readKnown(
+		scope,
+		everybody.map(({ id }) => id),
+		today,
+		library,
+	)
 	for (const one of free) {
 		const copied = plan.content === 'copied' && one.role === 'hard' && pattern !== null
 		const session: SessionRow = {
@@ -181,6 +187,9 @@ export async function writeBlock(
 			reviewedAt: null,
 			linesFor: null,
 		}
+		// With nobody there that day it is planned for all: somebody will be back.
+		const coming = everybody.filter((member) => !isAway(member.away, one.day))
+		const members = (coming.length > 0 ? coming : everybody).map(({ id }) => id)
 		await insertSession(scope, session)
 		await insertAttending(scope, session.id, members)
 		if (copied)

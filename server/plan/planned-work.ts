@@ -4,7 +4,7 @@ import type { Family, Phase } from '../../core/vocabulary/words'
 import type { WorkKind } from '../../core/vocabulary/words'
 import { kindsOf } from '../../core/dose/work-kinds'
 import type { ClubScope } from '../../db/connect'
-import { linesOf } from '../../db/queries/sessions'
+import { linesOf, readEntries } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
@@ -26,9 +26,14 @@ export async function plannedWork(
 	from: string,
 	to: string,
 ): Promise<Map<string, PlannedWork[]>> {
-	const rows = (await linesOf(scope, athleteIds, from, to)).filter(
+	const open = (await linesOf(scope, athleteIds, from, to)).filter(
 		({ line, session }) => session.startedAt === null && line.blocked === null,
 	)
+	// An entry that was dropped from a sheet leaves its lines behind: nobody is down for them.
+	const entries = new Set(
+		(await readEntries(scope, [...new Set(open.map(({ session }) => session.id))])).map(({ id }) => id),
+	)
+	const rows = open.filter(({ line }) => entries.has(line.entryId))
 	const [drills, athletes] = [
 		await readDrillsOfLines(
 			scope,

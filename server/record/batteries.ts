@@ -38,6 +38,7 @@ import {
 import { listMembers, readSquad } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
+import { comingTo } from '../squads/membership'
 import { database, scopeOf } from '../database'
 import { readErrors } from '../marks/read-errors'
 import { makeSession } from '../sheet/save-session'
@@ -334,7 +335,7 @@ export async function planBattery(
 		const [squad, battery] = [await readSquad(scope, squadId), await readBattery(scope, batteryId)]
 		if (!squad || !battery || battery.squadId !== squadId || battery.retired) return null
 		const library = await readLibrary(scope)
-		const members = (await listMembers(scope)).filter((member) => member.squadId === squadId)
+		const members = await comingTo(scope, squadId, day)
 		const made = await makeSession(
 			scope,
 			who.timeZone,
@@ -348,7 +349,7 @@ export async function planBattery(
 				plannedMinutes: minutesOf(battery, members.length),
 				role: 'hard',
 				share: 1,
-				athleteIds: members.map(({ id }) => id),
+				athleteIds: members,
 				entries: batteryEntries(battery.items, library, newId),
 			},
 			now,

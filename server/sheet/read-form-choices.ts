@@ -1,10 +1,12 @@
 import { addDays, nextTrainingDay } from '../../core/calendar/day-count'
 import { wasPlanned } from '../../core/field/session/drills-now'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
+import type { Away } from '../../core/calendar/away'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { readTemplates } from '../plan/templates'
 import { versionOf } from '../submissions/take-version'
+import { comingTo } from '../squads/membership'
 import { draftOf } from './describe-session'
 import { dried } from './dried'
 import { readAttending, readEntries, readSession } from '../../db/queries/sessions'
@@ -13,9 +15,9 @@ import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 /** What the session form offers: squads, athletes with their squads, drills, ladders with the ways back, and templates. */
 export async function readFormChoices(scope: ClubScope) {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
-	const athletes = new Map<string, { id: string; name: string; squadIds: string[] }>()
-	for (const { id, name, squadId } of members)
-		athletes.set(id, { id, name, squadIds: [...(athletes.get(id)?.squadIds ?? []), squadId] })
+	const athletes = new Map<string, { id: string; name: string; squadIds: string[]; away: Away | null }>()
+	for (const { id, name, squadId, away } of members)
+		athletes.set(id, { id, name, squadIds: [...(athletes.get(id)?.squadIds ?? []), squadId], away })
 	return {
 		squads: squads.map(({ id, name, startTime, place }) => ({ id, name, startTime, place })),
 		athletes: [...athletes.values()],
@@ -51,9 +53,10 @@ export async function readCopy(scope: ClubScope, sessionId: string, today: strin
 	const entries = (await readEntries(scope, [session.id]))
 		.filter(wasPlanned)
 		.map((entry) => ({ ...entry, doseFactor: 1, tuning: tuningForAnotherDay(entry.tuning) }))
-	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map(({ id }) => id)
+	const days = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
+	const day = nextTrainingDay(addDays(today, -1), days)
+	const members = await comingTo(scope, squad.id, day)
 	const coming = members.length > 0 ? members : (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	const draft = draftOf({ ...session, surface: dried(session.surface) }, entries, coming)
-	const days = squad.trainingDays.length > 0 ? squad.trainingDays : [1, 2, 3, 4, 5, 6, 7]
-	return { ...draft, day: nextTrainingDay(addDays(today, -1), days), startTime: squad.startTime }
+	return { ...draft, day, startTime: squad.startTime }
 }

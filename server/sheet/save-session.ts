@@ -20,7 +20,8 @@ import {
 	retireEntries,
 	updateSession,
 } from '../../db/queries/sessions'
-import { type SquadRow, listMembers, readAthletes, readSquad } from '../../db/queries/squads'
+import { type SquadRow, readAthletes, readSquad } from '../../db/queries/squads'
+import { comingTo } from '../squads/membership'
 import type { Problems } from '../access/join'
 import { database } from '../database'
 import type { SignedIn } from '../access/sign-in'
@@ -222,7 +223,7 @@ export async function copyForward(
 		reviewedAt: null,
 		linesFor: null,
 	}
-	const members = (await listMembers(scope)).filter((member) => member.squadId === squad.id).map((member) => member.id)
+	const members = await comingTo(scope, squad.id, next.day)
 	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
 	await insertSession(scope, next)
 	await insertAttending(scope, next.id, members.length > 0 ? members : attending)

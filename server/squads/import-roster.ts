@@ -15,6 +15,7 @@ import { addMembers, listAthletes, listSquads, squadsOf, writeLevel } from '../.
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database, scopeOf } from '../database'
+import { follow } from './membership'
 
 /** A list as it was pasted, and what its columns are; what is not said is guessed from the list. */
 export interface TypedRoster {
@@ -180,6 +181,7 @@ export async function takeRoster(
 				members.filter((one) => one.squadId === id).map((one) => one.id),
 				today,
 			)
+		for (const one of members) await follow(scope, who, one.id, new Set(), today, now)
 		const left = looked.rows.filter(({ person }) => person === null).length
 		return {
 			added: fresh.length,

@@ -326,6 +326,9 @@ export async function readAthletePage(
 		version: await versionOf(scope, 'athlete', athleteId),
 		ageYears,
 		squadId: squad?.id ?? null,
+		today,
+		squads: squads.map(({ id, name }) => ({ id, name })),
+		memberOf: [...own],
 		squadNames: squads.filter((candidate) => own.has(candidate.id)).map((candidate) => candidate.name),
 		levels: LEVELLED.map((family) => ({
 			family,

@@ -1,3 +1,4 @@
+import { sayAway } from '../../core/calendar/away'
 import { addDays } from '../../core/calendar/day-count'
 import { rungOf } from '../../core/library/starter-library'
 import type { Ladder } from '../../core/vocabulary/ladder'
@@ -9,7 +10,15 @@ import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { sessionsBetween } from '../../db/queries/sessions'
-import { type SquadRow, listMembers, listSquads, readLevels, readStates, stateKey } from '../../db/queries/squads'
+import {
+	type SquadRow,
+	listAthletes,
+	listMembers,
+	listSquads,
+	readLevels,
+	readStates,
+	stateKey,
+} from '../../db/queries/squads'
 import { factsOf, readRecords } from '../facts/read-facts'
 import { versionOf } from '../submissions/take-version'
 
@@ -27,6 +36,8 @@ export interface RosterRow {
 	id: string
 	name: string
 	level: number
+	/** "away until Thu 3 Dec"; null for who is there. */
+	away: string | null
 	standings: Standing[]
 }
 
@@ -77,6 +88,7 @@ export async function readRoster(
 				id: member.id,
 				name: member.name,
 				level: levelOf(member.id, 'plyometric'),
+				away: sayAway(member.away, today),
 				standings: Object.values(library.ladders)
 					.filter((ladder) => used.has(ladder.id))
 					.map((ladder) => {
@@ -90,4 +102,10 @@ export async function readRoster(
 			})),
 		}
 	})
+}
+
+/** Whoever trains with no squad: everything logged of them is still there. */
+export async function readWithoutSquad(scope: ClubScope): Promise<{ id: string; name: string }[]> {
+	const members = new Set((await listMembers(scope)).map(({ id }) => id))
+	return (await listAthletes(scope)).filter(({ id }) => !members.has(id)).map(({ id, name }) => ({ id, name }))
 }

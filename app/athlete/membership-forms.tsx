@@ -1,0 +1,129 @@
+import { type Away, sayAway } from '#core/calendar/away'
+import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
+import { PostForm } from '../ui/post-form'
+import { TextField } from '../ui/text-field'
+
+/** What the last answer says of one of these forms. */
+export interface MembershipAnswer {
+	problems: Record<string, string>
+	/** What it did to the sessions ahead; empty when nothing was sent. */
+	did?: string
+	which?: string
+	meanwhile?: Overtaken
+}
+
+/** What a change did to the sessions ahead, in a sentence. */
+export function sayFollowed({ off, on }: { off: number; on: number }): string {
+	const sessions = (count: number) => (count === 1 ? 'one session' : `${count} sessions`)
+	const did = [
+		...(off > 0 ? [`off ${sessions(off)} ahead`] : []),
+		...(on > 0 ? [`down for ${sessions(on)} ahead`] : []),
+	]
+	return did.length === 0 ? 'Kept. No session ahead changes.' : `Kept: ${did.join(', ')}.`
+}
+
+/** The squads somebody trains with. */
+export function SquadsForm({
+	squads,
+	memberOf,
+	version,
+	answer,
+}: {
+	squads: readonly { id: string; name: string }[]
+	memberOf: readonly string[]
+	version: number
+	answer: MembershipAnswer | undefined
+}) {
+	const own = answer?.which === 'squads' ? answer : undefined
+	return (
+		<details className="mb-5" open={own !== undefined || answer?.problems.squads !== undefined}>
+			<summary className="link inline-flex min-h-[44px] items-center">Squads</summary>
+			<PostForm preventScrollReset key={version} className="grid gap-2 pt-1">
+				<input type="hidden" name="version" value={version} />
+				<fieldset>
+					<legend className="sr-only">Squads</legend>
+					{squads.map((squad) => (
+						<label key={squad.id} className="flex min-h-[44px] items-center gap-2">
+							<input
+								type="checkbox"
+								name="squad"
+								value={squad.id}
+								defaultChecked={memberOf.includes(squad.id)}
+								className="size-5 accent-act"
+							/>
+							{squad.name}
+						</label>
+					))}
+				</fieldset>
+				<p className="dim text-[14px]">
+					Off the sessions ahead of a squad that is left, on those that everybody of a squad is down for. In no squad,
+					everything logged stays here.
+				</p>
+				<button className="btn btn-quiet justify-self-start" name="do" value="squads">
+					Keep
+				</button>
+				<Said answer={own} problem={answer?.problems.squads} />
+			</PostForm>
+		</details>
+	)
+}
+
+/** Not there for a while. */
+export function AwayForm({
+	away,
+	today,
+	version,
+	answer,
+}: {
+	away: Away | null
+	today: string
+	version: number
+	answer: MembershipAnswer | undefined
+}) {
+	const own = answer?.which === 'away' ? answer : undefined
+	const { awayFrom, awayUntil } = answer?.problems ?? {}
+	const said = sayAway(away, today)
+	return (
+		<details className="mb-5" open={own !== undefined || awayFrom !== undefined || awayUntil !== undefined}>
+			<summary className="link inline-flex min-h-[44px] items-center">
+				{said === null ? 'Away for a while' : said.replace(/^a/, 'A')}
+			</summary>
+			<PostForm preventScrollReset key={version} className="grid gap-3 pt-1">
+				<input type="hidden" name="version" value={version} />
+				<TextField
+					label="From"
+					name="awayFrom"
+					type="date"
+					defaultValue={said === null ? '' : (away?.from ?? '')}
+					problem={awayFrom}
+				/>
+				<TextField
+					label="Last day"
+					name="awayUntil"
+					type="date"
+					defaultValue={said === null ? '' : (away?.until ?? '')}
+					problem={awayUntil}
+					hint="Left open, until you say that they are back: empty both."
+				/>
+				<button className="btn btn-quiet justify-self-start" name="do" value="away">
+					Keep
+				</button>
+				<Said answer={own} problem={undefined} />
+			</PostForm>
+		</details>
+	)
+}
+
+function Said({ answer, problem }: { answer: MembershipAnswer | undefined; problem: string | undefined }) {
+	return (
+		<>
+			{problem && <p className="problem">{problem}</p>}
+			{answer?.did && (
+				<p role="status">
+					<b>{answer.did}</b>
+				</p>
+			)}
+			{answer?.meanwhile && <MeanwhileNote overtaken={answer.meanwhile} />}
+		</>
+	)
+}
