@@ -260,14 +260,16 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 										<Link className="btn btn-quiet" to={`/plan/block?copy=${block.id}`}>
 											Copy
 										</Link>
-										<PostForm>
-											<input type="hidden" name="do" value="remove" />
-											<input type="hidden" name="id" value={block.id} />
-											<button className="btn btn-quiet" disabled={block.ahead === 0}>
-												{block.ahead === 1 ? 'Take the one session off' : `Take ${block.ahead} sessions off`} that{' '}
-												{block.ahead === 1 ? 'is' : 'are'} not begun
-											</button>
-										</PostForm>
+										{block.ahead > 0 && (
+											<PostForm>
+												<input type="hidden" name="do" value="remove" />
+												<input type="hidden" name="id" value={block.id} />
+												<button className="btn btn-quiet">
+													{block.ahead === 1 ? 'Take the one session off' : `Take ${block.ahead} sessions off`} that{' '}
+													{block.ahead === 1 ? 'is' : 'are'} not begun
+												</button>
+											</PostForm>
+										)}
 									</span>
 								)}
 							</li>

@@ -317,13 +317,16 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-(--columns)"
 								style={columns(athlete)}
 							>
-								<Link className="min-h-[32px] content-center font-bold hover:underline" to={`/athletes/${athlete.id}`}>
-									{athlete.name}
-								</Link>
-								<span className="dim text-right text-[14px] sm:text-left">
-									level {athlete.level}
+								<div className="min-w-0">
+									<Link
+										className="block min-h-[32px] content-center font-bold hover:underline"
+										to={`/athletes/${athlete.id}`}
+									>
+										{athlete.name}
+									</Link>
 									{athlete.away && <b className="block text-[13px]">{athlete.away}</b>}
-								</span>
+								</div>
+								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
 								{athlete.standings.map(({ ladder, rungIndex, rungName, state, over, met }) => (
 									<div key={ladder.id} className="min-w-0">
 										<MiniLadder

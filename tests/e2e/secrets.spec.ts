@@ -102,6 +102,8 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		`/squads/${squadId}/ladders`,
 		`/squads/${squadId}/ladders/shock`,
 		`/squads/${squadId}/school`,
+		`/squads/${squadId}/list`,
+		`/squads/${squadId}/placing`,
 		`/squads/${squadId}/week`,
 		`/squads/${squadId}/tests`,
 		`/squads/${squadId}/trials`,

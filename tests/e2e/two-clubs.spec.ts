@@ -19,6 +19,8 @@ test('two clubs: no read crosses', async ({ app, page }) => {
 		`/athletes/${other.athletes[0]!}/care`,
 		`/athletes/${other.athletes[0]!}/marks.csv`,
 		`/squads/${other.squadId}/school`,
+		`/squads/${other.squadId}/list`,
+		`/squads/${other.squadId}/placing`,
 	]) {
 		for (const asked of [path, `${path}.data`]) {
 			const answer = await page.request.get(asked)
@@ -82,6 +84,19 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 	/** Where, what, and how it is refused for a stranger. */
 	const writes: [path: string, body: { form?: Record<string, string>; data?: unknown }, refused: 'unknown' | object][] =
 		[
+			// Before a blow to the head closes everything.
+			[
+				`/squads/${other.squadId}/placing`,
+				{
+					form: {
+						do: 'place',
+						ladder: 'stiffness',
+						[`${athleteId}/stiffness`]: 'step-and-stick',
+						reason: 'as we began',
+					},
+				},
+				'unknown',
+			],
 			[`/athletes/${athleteId}`, { form: { do: 'level', family: 'sprint', level: '3' } }, 'unknown'],
 			[`/athletes/${athleteId}`, { form: { do: 'mass', mass: '70' } }, 'unknown'],
 			[
@@ -148,6 +163,29 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 				},
 				'unknown',
 			],
+			[
+				`/athletes/${athleteId}`,
+				{ form: { do: 'identity', name: 'Eve', birthDate: '', version: 'newest' } },
+				'unknown',
+			],
+			[
+				`/athletes/${athleteId}`,
+				{ form: { do: 'away', awayFrom: addDays(today, 40), awayUntil: '', version: 'newest' } },
+				'unknown',
+			],
+			[`/athletes/${athleteId}`, { form: { do: 'squads', squad: other.squadId, version: 'newest' } }, 'unknown'],
+			[
+				'/squads',
+				{
+					form: { do: 'details', squad: other.squadId, name: 'Eve', days: '1', startTime: '17:00', version: 'newest' },
+				},
+				'unknown',
+			],
+			[
+				`/squads/${other.squadId}/list`,
+				{ form: { do: 'take', text: 'Eve', looked: 'Eve', column: 'name' } },
+				'unknown',
+			],
 			['/sessions/new', { data: { draft } }, 'unknown'],
 			['/api/measurements', { data: measured }, { field: 'athleteId', reason: 'No such athlete.' }],
 			[
@@ -156,8 +194,22 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 				{ answers: [{ id: mark.id, outcome: 'refused', field: 'sessionId', reason: 'no such session' }] },
 			],
 		]
-	const send = (path: string, body: { form?: Record<string, string>; data?: unknown }) =>
-		page.request.post(path, { ...body, headers: { origin: app.address }, maxRedirects: 0 })
+	const send = async (path: string, body: { form?: Record<string, string>; data?: unknown }) => {
+		// What somebody has typed over is told; here it is who may type at all.
+		const kind = path === '/squads' ? 'squad' : 'athlete'
+		const [seen] = await app.rows('select version from record_version where kind = ? and record_id in (?, ?)', [
+			kind,
+			athleteId,
+			other.squadId,
+		])
+		const form = body.form?.version === 'newest' ? { ...body.form, version: String(seen?.version ?? 0) } : body.form
+		return page.request.post(path, {
+			...body,
+			...(form ? { form } : {}),
+			headers: { origin: app.address },
+			maxRedirects: 0,
+		})
+	}
 	/** Every row of the other club, and how many. */
 	const held = async () => {
 		const tables = await app.rows(
