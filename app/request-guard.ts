@@ -61,14 +61,27 @@ export interface Signed {
 	scope: ReturnType<typeof scopeOf>
 }
 
+/**
+ * The page that asks for data, or that a form stands on: there it is gone on with after signing in, what was typed is
+ * kept in the tab.
+ */
+function pageOf({ pathname, searchParams }: URL): string {
+	const page = pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/')
+	// Ours are for people; these are how the pages talk to the server.
+	for (const own of ['_routes', 'index']) searchParams.delete(own)
+	const query = searchParams.toString()
+	return query === '' ? page : `${page}?${query}`
+}
+
 /** Who is asking, and their club; strangers go to the sign-in page. */
 export function signedIn(context: Context, request: Request): Signed {
 	const who = context.get(whoContext)
 	if (!who) {
 		const url = new URL(request.url)
-		throw redirect(
-			request.method === 'GET' && url.pathname !== '/' ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/sign-in',
-		)
+		const from = request.headers.get('referer') ?? ''
+		const at = request.method !== 'GET' && URL.canParse(from) && new URL(from).host === url.host ? new URL(from) : url
+		const to = pageOf(at)
+		throw redirect(to === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(to)}`)
 	}
 	return { who, scope: scopeOf(who.clubId) }
 }

@@ -43,7 +43,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
 					? 'The address is unknown, or it belongs to another club.'
 					: refused
 						? String(error.data)
-						: 'What was saved before is safe. Go back and try again; the server log says more.'}
+						: 'What was saved is safe. What you were typing is kept in this tab: open the page again and go on, or try again in a moment.'}
 			</p>
 			<p className="mt-5">
 				<a className="link" href="/">

@@ -34,7 +34,8 @@ import { NumberField } from '../ui/number-field'
 import { proposedEntries, putOn, readableEntries } from './sheet-entries'
 import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
-import { useSubmission } from '../ui/post-form'
+import { useKeptState } from '../ui/kept-draft'
+import { DraftBack, useSubmission } from '../ui/post-form'
 
 interface Props {
 	initial: SessionDraft
@@ -54,6 +55,8 @@ interface Props {
 	submitLabel: string
 }
 
+const isForm = (kept: SessionDraft) => Array.isArray(kept.entries) && typeof kept.squadId === 'string'
+
 /** Makes or changes a session: when, who, and what in which order, with what it comes to beside it. What was typed stays, whatever is wrong with it. */
 export function SessionForm({
 	initial,
@@ -69,7 +72,7 @@ export function SessionForm({
 	problems = {},
 	submitLabel,
 }: Props) {
-	const [draft, setDraft] = useState(initial)
+	const { value: draft, setValue: setDraft, isBack, startOver } = useKeptState('session', initial, isForm)
 	/** What a proposal took the place of: all of it comes back. */
 	const [before, setBefore] = useState<Pick<
 		SessionDraft,
@@ -184,6 +187,7 @@ export function SessionForm({
 				send(version)
 			}}
 		>
+			{isBack && <DraftBack startOver={startOver} />}
 			<section className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
 				<div className="field">
 					<label htmlFor="squad">Squad</label>

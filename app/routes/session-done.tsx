@@ -211,7 +211,7 @@ function WriteUp({
 		<section className="mt-8 max-w-[72ch] print:hidden">
 			<h2>Write it up</h2>
 			<p className="dim">What is noted of an athlete on a drill is there when they do it the next time.</p>
-			<PostForm preventScrollReset className="mt-2 grid gap-3" key={noted}>
+			<PostForm preventScrollReset className="mt-2 grid gap-3" key={noted} keep="note">
 				<div className="flex flex-wrap gap-3">
 					<label className="grid gap-1">
 						About

@@ -4,10 +4,12 @@ import { SURFACES } from '#core/vocabulary/words'
 import { todayAt } from '#server/clock'
 import { readPackAsked } from '#server/plan/read-pack-asked'
 import type { Route } from './+types/session-pack'
-import { allowed, notFound } from '../request-guard'
+import { allowed, maybeWho, notFound } from '../request-guard'
 
 /** What a session of a squad on a day is built from; asked again when the day, the ground or the people change. */
 export async function loader({ context, request }: Route.LoaderArgs) {
+	// Asked while somebody types: being signed out is said when they save, not by taking the page away.
+	if (!maybeWho(context)) return data(null, { status: 401 })
 	const { who, scope } = allowed(context, request, 'plan:write')
 	const asked = new URL(request.url).searchParams
 	const [squadId, day, startTime, surface] = [

@@ -104,7 +104,7 @@ export default function SquadList({ loaderData, actionData }: Route.ComponentPro
 					</p>
 				</div>
 			)}
-			<PostForm preventScrollReset className="mt-5 grid gap-4" key={taken ? 'again' : 'list'}>
+			<PostForm preventScrollReset className="mt-5 grid gap-4" key={taken ? 'again' : 'list'} keep="list">
 				<div className="field">
 					<label htmlFor="list">The list</label>
 					<textarea

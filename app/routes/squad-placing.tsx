@@ -90,7 +90,12 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 			) : (
 				<>
 					<ChooseLadders all={all} shown={ladders.map(({ id }) => id)} />
-					<PostForm preventScrollReset className="mt-5" key={actionData?.moved ? today + actionData.moved : 'open'}>
+					<PostForm
+						keep="placing"
+						preventScrollReset
+						className="mt-5"
+						key={actionData?.moved ? today + actionData.moved : 'open'}
+					>
 						{ladders.map(({ id }) => (
 							<input key={id} type="hidden" name="ladder" value={id} />
 						))}

@@ -288,7 +288,7 @@ function AddBattery({ testable, problems }: { testable: Testable[]; problems: Re
 	return (
 		<details className="mt-8 print:hidden" open={Boolean(problems.name || problems.items || problems.every)}>
 			<summary className="btn btn-quiet inline-flex cursor-pointer list-none">Add tests</summary>
-			<PostForm className="mt-3 grid max-w-[860px] gap-3">
+			<PostForm className="mt-3 grid max-w-[860px] gap-3" keep="battery">
 				<div className="grid gap-3 sm:grid-cols-2">
 					<TextField label="Name" name="name" required problem={problems.name} />
 					<label className="field">

@@ -221,7 +221,7 @@ function OpenTrial({ page, problems }: { page: TrialsPage; problems: Record<stri
 	return (
 		<details className="mt-8 print:hidden" open={Object.keys(problems).some((name) => name !== 'plan')}>
 			<summary className="btn btn-quiet inline-flex cursor-pointer list-none">Begin a trial</summary>
-			<PostForm className="mt-3 grid max-w-[860px] gap-4">
+			<PostForm className="mt-3 grid max-w-[860px] gap-4" keep="trial">
 				<TextField
 					label="Does it help? What is asked"
 					name="question"

@@ -370,7 +370,12 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							}
 						>
 							<summary className="link inline-flex min-h-[44px] items-center">Add athletes</summary>
-							<PostForm preventScrollReset key={athletes.length} className="grid max-w-[560px] gap-2">
+							<PostForm
+								preventScrollReset
+								key={athletes.length}
+								className="grid max-w-[560px] gap-2"
+								keep={`names ${squad.id}`}
+							>
 								<input type="hidden" name="squad" value={squad.id} />
 								<label className="label" htmlFor={`names-${squad.id}`}>
 									One a line; a birth date after a comma if you know it
@@ -426,7 +431,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					open={roster.length === 0 || Object.keys(squadProblems).length > 0}
 				>
 					<summary className="link inline-flex min-h-[44px] items-center">Make a squad</summary>
-					<PostForm className="grid max-w-[560px] gap-4 pt-1" key={roster.length}>
+					<PostForm className="grid max-w-[560px] gap-4 pt-1" key={roster.length} keep="squad">
 						<SquadFields problems={squadProblems} />
 						<button className="btn justify-self-start" name="do" value="squad">
 							Make the squad

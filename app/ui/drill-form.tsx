@@ -150,7 +150,7 @@ export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) 
 		}),
 	}
 	return (
-		<PostForm className="grid gap-5">
+		<PostForm className="grid gap-5" keep="drill">
 			<input type="hidden" name="document" value={JSON.stringify(document)} />
 			<div className="grid gap-3 sm:grid-cols-3">
 				<label className="field sm:col-span-3">

@@ -85,7 +85,7 @@ export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props
 				</p>
 			))
 	return (
-		<PostForm className="grid gap-4">
+		<PostForm className="grid gap-4" keep="ladder">
 			<input
 				type="hidden"
 				name="document"

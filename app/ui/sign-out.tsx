@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react'
 import { Form } from 'react-router'
+import { forgetDrafts } from './kept-draft'
 import { openDeviceStore } from '../field/device-store'
 
 /** Signs out and takes the squads' data off this device; what was not sent yet is said first, and stays until it is. */
@@ -11,6 +12,7 @@ export function SignOut({ className }: { className: string }) {
 		const waiting = await store.waitingCount()
 		if (waiting > 0 && !asked) return setUnsent(waiting)
 		await store.clear()
+		forgetDrafts()
 		if ('caches' in window) for (const name of await caches.keys()) await caches.delete(name)
 		const registration = 'serviceWorker' in navigator ? await navigator.serviceWorker.getRegistration() : undefined
 		await registration?.unregister()

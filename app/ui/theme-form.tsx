@@ -63,7 +63,7 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 			</p>
 		)
 	return (
-		<PostForm className="grid gap-4">
+		<PostForm className="grid gap-4" keep="theme">
 			<input
 				type="hidden"
 				name="document"

@@ -1,0 +1,114 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { useActionData, useNavigation } from 'react-router'
+
+/** What is typed and not saved is kept under these names, for this tab alone: a reload, Back, a server that is down and an expired sign-in leave it. */
+const PREFIX = 'dromos-draft '
+const nameOf = (what: string) => `${PREFIX}${window.location.pathname}${window.location.search} ${what}`
+
+export interface DraftStore {
+	read: () => unknown
+	write: (value: unknown) => void
+	clear: () => void
+}
+/** One draft of the page that is open, by a name of its own there. */
+function openDraft(what: string): DraftStore {
+	const name = nameOf(what)
+	return {
+		read: () => {
+			try {
+				const text = sessionStorage.getItem(name)
+				return text === null ? null : (JSON.parse(text) as unknown)
+			} catch {
+				return null
+			}
+		},
+		write: (value) => {
+			try {
+				sessionStorage.setItem(name, JSON.stringify(value))
+			} catch {
+				// A device that is full or keeps nothing: the page goes on as it would without drafts.
+			}
+		},
+		clear: () => sessionStorage.removeItem(name),
+	}
+}
+/** On signing out nothing typed stays behind. */
+export function forgetDrafts(): void {
+	for (const name of Object.keys(sessionStorage)) if (name.startsWith(PREFIX)) sessionStorage.removeItem(name)
+}
+
+/** Whether an answer says that something was not taken, or that it was only looked at. */
+export function isRefused(answer: unknown): boolean {
+	if (typeof answer !== 'object' || answer === null) return false
+	const { problem, problems, meanwhile, looked } = answer as Record<string, unknown> & { problems?: object }
+	return (
+		Boolean(problem) ||
+		Boolean(meanwhile) ||
+		Boolean(looked) ||
+		(problems !== undefined && Object.keys(problems).length > 0)
+	)
+}
+
+/**
+ * The draft of a form: there while the page is open in the browser, gone once what was sent has been taken. An answer
+ * that leads to another page is a yes, except to the sign-in page.
+ *
+ * @param what name of the form on its page; null where nothing is kept
+ */
+export function useDraftStore(what: string | null): React.RefObject<DraftStore | null> {
+	const store = useRef<DraftStore | null>(null)
+	const answer: unknown = useActionData()
+	const { state } = useNavigation()
+	const sent = useRef(false)
+	const answered = useRef(answer)
+	answered.current = answer
+	useEffect(() => {
+		if (what === null) return
+		const own = openDraft(what)
+		const at = window.location.pathname
+		store.current = own
+		if (answered.current !== undefined && !isRefused(answered.current)) own.clear()
+		return () => {
+			const now = window.location.pathname
+			if (sent.current && now !== at && now !== '/sign-in') own.clear()
+		}
+	}, [what])
+	useEffect(() => {
+		if (state === 'submitting') sent.current = true
+		else if (state === 'idle' && sent.current) {
+			sent.current = false
+			if (answered.current !== undefined && !isRefused(answered.current)) store.current?.clear()
+		}
+	}, [state])
+	return store
+}
+
+/**
+ * State that is kept as a draft; what was found is there after the first paint, with a way to begin anew.
+ *
+ * @param isOfUse whether what was kept has the shape of today; one function, not a new one each time
+ */
+export function useKeptState<T>(what: string, initial: T, isOfUse: (kept: T) => boolean) {
+	const [value, setValue] = useState(initial)
+	const [isBack, setBack] = useState(false)
+	const store = useDraftStore(what)
+	const begun = useRef(initial)
+	const open = useRef(false)
+	useEffect(() => {
+		const kept = store.current?.read() as T | null
+		if (kept && isOfUse(kept)) {
+			setValue(kept)
+			setBack(true)
+		}
+		open.current = true
+	}, [store, isOfUse])
+	useEffect(() => {
+		if (open.current && value !== begun.current) store.current?.write(value)
+	}, [value, store])
+	const startOver = useCallback(() => {
+		store.current?.clear()
+		setBack(false)
+		setValue(begun.current)
+	}, [store])
+	return { value, setValue, isBack, startOver }
+}
