@@ -90,6 +90,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			decided: row.decided
 				? {
 						word: row.decided.decided,
+						turn: row.decided.turn,
 						reason: reasonFor(showPain, row.decided.judgement.decidedBy, row.decided.reason),
 					}
 				: null,
@@ -136,12 +137,12 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 		(word: 'accept' | 'hold' | 'ease' | 'advance') =>
 		async ({ form, text }: Sent) => {
 			const decisions = form.getAll('row').map((value): CoachDecision => {
-				const [athleteId = '', ladderId = '', inputHash = ''] = String(value).split('/')
+				const [athleteId = '', ladderId = '', inputHash = '', turn] = String(value).split('/')
 				return {
 					athleteId,
 					ladderId,
 					inputHash,
-					...(text('anew') === 'yes' ? { anew: true } : {}),
+					...(turn === undefined ? {} : { instead: Number(turn) }),
 					...(word === 'accept' ? {} : { overrule: { word, reason: text('reason') } }),
 				}
 			})

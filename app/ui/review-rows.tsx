@@ -13,7 +13,7 @@ export interface Row {
 	ladderName: string
 	inputHash: string
 	judgement: Judgement
-	decided: { word: VerdictWord; reason: string | null } | null
+	decided: { word: VerdictWord; turn: number; reason: string | null } | null
 	needsYou: boolean
 	/** Nothing of the athlete was logged in the whole session. */
 	absent: boolean
@@ -27,9 +27,14 @@ export interface Row {
 
 const key = (row: Pick<Row, 'athleteId' | 'ladderId'>) => `${row.athleteId}/${row.ladderId}`
 
-/** Hidden fields that name one row as the coach saw it. */
+/** Hidden fields that name one row as the coach saw it, and the decision that stood. */
 export const decisionField = (row: Row) => (
-	<input key={key(row)} type="hidden" name="row" value={`${row.athleteId}/${row.ladderId}/${row.inputHash}`} />
+	<input
+		key={key(row)}
+		type="hidden"
+		name="row"
+		value={[row.athleteId, row.ladderId, row.inputHash, ...(row.decided ? [row.decided.turn] : [])].join('/')}
+	/>
 )
 
 /** Rows of one athlete with one cause: pain in a knee is one decision, whatever ladders it touches. */
@@ -140,6 +145,11 @@ function OverruleForm({ rows }: { rows: Row[] }) {
 			</label>
 			<input id={id} name="reason" className="input" maxLength={500} required minLength={3} autoFocus />
 			<div className="flex flex-wrap gap-2">
+				{rows.some((row) => row.decided && row.decided.word !== row.judgement.verdict) && (
+					<button className="btn btn-quiet" name="do" value="accept" formNoValidate>
+						As it was proposed
+					</button>
+				)}
 				{(['hold', 'ease', 'advance'] as const).map((word) => (
 					<button key={word} className="btn btn-quiet" name="do" value={word}>
 						{word === 'hold' ? 'Hold as it was' : word === 'ease' ? 'Ease to two thirds' : 'Advance'}
@@ -173,7 +183,6 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 						{row.wouldNowBe && mayDecide && (
 							<PostForm preventScrollReset className="my-1">
 								{decisionField(row)}
-								<input type="hidden" name="anew" value="yes" />
 								<button className="btn btn-quiet" name="do" value="accept">
 									Decide anew: {row.wouldNowBe.verdict}
 								</button>
@@ -202,14 +211,14 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 				</div>
 				<Collapsible.Content className="pb-2 sm:pl-[36px]">
 					<TraceTable judgement={row.judgement} />
-					{mayDecide && !row.decided && row.judgement.tier !== 'block' && (
+					{mayDecide && row.judgement.tier !== 'block' && (
 						<button
 							type="button"
 							className="btn btn-quiet mt-2"
 							aria-expanded={overruling}
 							onClick={() => setOverruling(!overruling)}
 						>
-							Other, with a reason
+							{row.decided ? 'Take it back: decide otherwise' : 'Other, with a reason'}
 						</button>
 					)}
 					{overruling && <OverruleForm rows={[row]} />}

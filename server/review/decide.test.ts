@@ -165,6 +165,50 @@ describe('deciding', () => {
 		expect((await readStates(club.scope, [one])).get(stateKey(one, 'acceleration'))?.state).toEqual(stored!.after)
 	})
 
+	it('is taken back by deciding otherwise: the state and the lines ahead follow, both decisions are kept', async () => {
+		const [one] = club.athletes as [string]
+		const first = await plan('2026-03-09')
+		await log(first, '2026-03-09', one, STEADY)
+		await acceptAll(first, '2026-03-09', { athleteId: one, word: 'ease', reason: 'pressed by mistake' })
+		const next = (await sessionsBetween(club.scope, '2026-03-12', '2026-03-12'))[0]!
+		expect((await lineOf(next.id, one)).dose).toEqual({ sets: 1, reps: 4 })
+		const again = async (word: string | null, instead?: number) => {
+			const proposal = (await proposals(first)).find((row) => row.athleteId === one)!
+			const { athleteId, ladderId, inputHash } = proposal
+			const decision = {
+				athleteId,
+				ladderId,
+				inputHash,
+				...(instead === undefined ? {} : { instead }),
+				...(word === null ? {} : { overrule: { word, reason: 'as it should have been' } }),
+			}
+			return decideVerdicts(club.coach, first, [decision], at('2026-03-10'))
+		}
+		// Not unseen, not the same once more, and not on a decision that is not the last.
+		const refusals = async (word: string | null, instead?: number) =>
+			(await again(word, instead))!.refused.map(({ reason }) => reason)
+		expect(await refusals('hold')).toEqual(['Somebody has decided this already.'])
+		expect(await refusals('ease', 0)).toEqual(['Nothing has changed since this was decided.'])
+		expect(await refusals('hold', 1)).toEqual(['Somebody has decided this already.'])
+		expect(await again('hold', 0)).toMatchObject({ decided: 1, refused: [] })
+		expect((await lineOf(next.id, one)).dose).toEqual({ sets: 1, reps: 6 })
+		// Back to what was proposed, which wants no reason.
+		const proposed = (await proposals(first)).find((row) => row.athleteId === one)!.judgement
+		expect(proposed.verdict).toBe('hold')
+		expect(await refusals(null, 1)).toEqual(['Nothing has changed since this was decided.'])
+		expect(await again('ease', 1)).toMatchObject({ decided: 1 })
+		expect(await again(null, 2)).toMatchObject({ decided: 1 })
+		expect((await lineOf(next.id, one)).dose).toEqual({ sets: 1, reps: 6 })
+		const [kept] = (await verdictsOfSession(club.scope, first)).filter((row) => row.athleteId === one)
+		expect(kept).toMatchObject({ turn: 3, decided: 'hold', reason: null })
+		// What a later session was judged on is not pulled from under it.
+		await log(next.id, '2026-03-12', one, STEADY)
+		await acceptAll(next.id, '2026-03-12')
+		expect(await refusals('ease', 3)).toEqual([
+			'A later session was judged on this: move the athlete by hand, on the ladder’s page.',
+		])
+	})
+
 	it('lets a line set by hand stand and says what would have changed', async () => {
 		const [one] = club.athletes as [string]
 		const [first, second, third] = [await plan('2026-03-09'), await plan('2026-03-12'), await plan('2026-03-16')]

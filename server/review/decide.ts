@@ -20,8 +20,8 @@ export interface CoachDecision {
 	ladderId: string
 	/** What the coach saw: a verdict on other evidence is not accepted blindly. */
 	inputHash: string
-	/** Set to decide once more what late evidence has changed; the decision before stays in the history. */
-	anew?: boolean
+	/** Set to decide once more: what late evidence has changed, or what the coach takes back. The turn of the decision that was seen; it stays in the history. */
+	instead?: number
 	/** Set to overrule the proposal. */
 	overrule?: { word: string; reason: string }
 }
@@ -76,10 +76,15 @@ export async function decideVerdicts(
 			const refuse = (reason: string) =>
 				refused.push({ athleteId: decision.athleteId, ladderId: decision.ladderId, reason })
 			const proposal = proposals.get(key)
+			const standing = already.get(key)
+			// Late evidence may be decided on at any time; a mere change of mind only while nothing was built on it.
+			const isAsItWas = standing !== undefined && proposal !== undefined && !differs(standing, proposal)
 			if (!proposal) refuse('There is no line for this athlete and ladder.')
-			else if (decidedNow.has(key) || (already.has(key) && !decision.anew)) refuse('Somebody has decided this already.')
-			else if (decision.anew && already.has(key) && !differs(already.get(key)!, proposal))
+			else if (decidedNow.has(key) || standing?.turn !== decision.instead) refuse('Somebody has decided this already.')
+			else if (isAsItWas && wordOf(decision, proposal) === standing.decided)
 				refuse('Nothing has changed since this was decided.')
+			else if (isAsItWas && (states.get(key)?.asOf ?? '') > session.day)
+				refuse('A later session was judged on this: move the athlete by hand, on the ladder’s page.')
 			else if (proposal.inputHash !== decision.inputHash)
 				refuse('New marks came in since this page was read. Look again.')
 			else {
@@ -93,7 +98,7 @@ export async function decideVerdicts(
 					sessionId,
 					athleteId: decision.athleteId,
 					ladderId: decision.ladderId,
-					turn: (already.get(key)?.turn ?? -1) + 1,
+					turn: (standing?.turn ?? -1) + 1,
 					day: session.day,
 					proposed: proposal.judgement.verdict,
 					decided: outcome.word,
@@ -138,6 +143,8 @@ export async function decideVerdicts(
 		return { decided: decisions.length - refused.length, refused, nextSession }
 	})
 }
+
+const wordOf = ({ overrule }: CoachDecision, { judgement }: Proposal): string => overrule?.word ?? judgement.verdict
 
 type Chosen =
 	| { word: Proposal['judgement']['verdict']; next: Proposal['judgement']['next']; reason: string | null }
