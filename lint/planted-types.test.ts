@@ -20,7 +20,8 @@ const ask = (program: string, ...args: string[]) => {
 	const { status, stdout, stderr } = spawnSync(program, args, { cwd: folder, encoding: 'utf8' })
 	return { status, said: stdout + stderr }
 }
-const tsc = (config: string) => ask(path.join(ROOT, 'node_modules/typescript-native/bin/tsc'), '-p', config)
+const tsc = (config: string) =>
+	ask(path.join(ROOT, 'node_modules/typescript-native/bin/tsc'), '--pretty', 'false', '-p', config)
 
 it.each([
 	['the service worker', 'app/workers/tsconfig.json', `self.skipWaiting().then((a: string) => a)`],

@@ -200,23 +200,30 @@ describe('the review', () => {
 		)
 		if (!('sessionId' in made)) throw new Error('no session')
 		const { sessionId: ladderSession } = made
-		const decide = async (anew = false) => {
+		const decide = async (instead?: number) => {
 			const [row] = (await readReview(club.scope, ladderSession))!.rows
 			return decideVerdicts(
 				club.coach,
 				ladderSession,
-				[{ athleteId: one, ladderId: row!.ladderId, inputHash: row!.inputHash, ...(anew ? { anew } : {}) }],
+				[
+					{
+						athleteId: one,
+						ladderId: row!.ladderId,
+						inputHash: row!.inputHash,
+						...(instead === undefined ? {} : { instead }),
+					},
+				],
 				NOW,
 			)
 		}
 		expect((await decide())?.decided).toBe(1)
 		expect((await decide())?.refused[0]?.reason).toContain('decided this already')
-		expect((await decide(true))?.refused[0]?.reason).toContain('Nothing has changed')
+		expect((await decide(0))?.refused[0]?.reason).toContain('Nothing has changed')
 		const late7 = { region: 'calf', side: 'left', score: 7, moment: 'during', redFlag: false }
 		await acceptEvents(club.coach, [{ ...say('pain', late7), sessionId: ladderSession }], NOW)
 		const [late] = (await readReview(club.scope, ladderSession))!.rows
 		expect(late?.wouldNowBe).toMatchObject({ verdict: 'stop' })
-		expect((await decide(true))?.decided).toBe(1)
+		expect((await decide(0))?.decided).toBe(1)
 		const review = (await readReview(club.scope, ladderSession))!
 		expect(review.rows[0]).toMatchObject({ decided: { decided: 'stop', turn: 1 }, wouldNowBe: null })
 		expect(review.before).toMatchObject([{ athleteId: one, word: 'hold' }])

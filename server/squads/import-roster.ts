@@ -181,7 +181,14 @@ export async function takeRoster(
 				members.filter((one) => one.squadId === id).map((one) => one.id),
 				today,
 			)
-		for (const one of members) await follow(scope, who, one.id, new Set(), today, now)
+		await follow(
+			scope,
+			who,
+			members.map((one) => one.id),
+			new Set(),
+			today,
+			now,
+		)
 		const left = looked.rows.filter(({ person }) => person === null).length
 		return {
 			added: fresh.length,

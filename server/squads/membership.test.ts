@@ -93,6 +93,17 @@ describe('squads', () => {
 		const lines = (await readLines(club.scope, [session!.id])).filter(({ athleteId }) => athleteId === ada.id)
 		expect(lines).toHaveLength(1)
 	})
+	it('that many join at once have them all, each with a line of their own', async () => {
+		await make('2026-03-17')
+		const list = { text: 'Ada Sørli\nTomé Vaz\nIda Vane', columns: ['name'], hasHeading: null, order: null }
+		expect(await takeRoster(club.coach, club.squadId, list, NOW)).toMatchObject({ added: 3 })
+		const [session] = await sessionsBetween(club.scope, '2026-03-17', '2026-03-17')
+		const attending = (await readAttending(club.scope, [session!.id])).map((row) => row.athleteId)
+		expect(attending).toHaveLength(6)
+		expect(new Set((await readLines(club.scope, [session!.id])).map((row) => row.athleteId))).toEqual(
+			new Set(attending),
+		)
+	})
 	it('leave the sessions of another squad alone', async () => {
 		await make('2026-03-17')
 		const made = await addSquad(club.coach, { name: 'Jumps', days: ['1'], startTime: '17:00', place: '' })

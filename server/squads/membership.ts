@@ -4,7 +4,6 @@ import { shortDay } from '../../core/calendar/days'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import {
-	type SessionRow,
 	joinSession,
 	lockSession,
 	readAttending,
@@ -12,15 +11,7 @@ import {
 	unstartedFor,
 	unstartedOfSquad,
 } from '../../db/queries/sessions'
-import {
-	listMembers,
-	listSquads,
-	readAthletes,
-	readSquad,
-	squadsOf,
-	writeAway,
-	writeSquads,
-} from '../../db/queries/squads'
+import { listMembers, listSquads, readAthletes, squadsOf, writeAway, writeSquads } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
@@ -77,7 +68,7 @@ export async function changeSquads(
 		}
 		await writeSquads(scope, athleteId, [...squadIds], today)
 		const left = new Set(before.filter((id) => !squadIds.includes(id)))
-		return follow(scope, who, athleteId, left, today, now)
+		return follow(scope, who, [athleteId], left, today, now)
 	})
 }
 
@@ -108,7 +99,7 @@ export async function changeAway(
 			return { meanwhile: { ...meanwhile, differences: differences(said(athlete.away), said(away)) } }
 		}
 		await writeAway(scope, athleteId, away)
-		return follow(scope, who, athleteId, new Set(), today, now)
+		return follow(scope, who, [athleteId], new Set(), today, now)
 	})
 }
 function readAway(
@@ -130,42 +121,37 @@ function readAway(
 export async function follow(
 	scope: ClubScope,
 	who: Pick<SignedIn, 'personId'>,
-	athleteId: string,
+	athleteIds: readonly string[],
 	left: ReadonlySet<string>,
 	today: string,
 	now: Date,
 ): Promise<Followed> {
-	const [athlete] = await readAthletes(scope, [athleteId])
-	if (!athlete) return { off: 0, on: 0 }
-	const library = await readLibrary(scope)
 	const followed: Followed = { off: 0, on: 0 }
-	const down = new Set<string>()
-	for (const session of await unstartedFor(scope, [athleteId], today)) {
-		if (!left.has(session.squadId) && !isAway(athlete.away, session.day)) {
-			down.add(session.id)
-			continue
-		}
-		await lockSession(scope, session.id)
-		await removeAttendee(scope, session.id, athleteId)
-		await countSave(scope, who, 'session', session.id, now)
-		followed.off += 1
-	}
-	for (const { id } of (await squadsOf(scope, [athleteId])).get(athleteId) ?? [])
-		for (const session of await unstartedOfSquad(scope, id, today)) {
-			if (down.has(session.id) || isAway(athlete.away, session.day)) continue
-			if (!(await isForAll(scope, session, athleteId))) continue
-			const squad = await readSquad(scope, session.squadId)
+	const athletes = await readAthletes(scope, [...athleteIds])
+	for (const athlete of athletes)
+		for (const session of await unstartedFor(scope, [athlete.id], today)) {
+			if (!left.has(session.squadId) && !isAway(athlete.away, session.day)) continue
 			await lockSession(scope, session.id)
-			await joinSession(scope, session.id, athleteId)
-			await writeLines(scope, session, squad!, library, now, { only: new Set([athleteId]) })
+			await removeAttendee(scope, session.id, athlete.id)
 			await countSave(scope, who, 'session', session.id, now)
-			followed.on += 1
+			followed.off += 1
+		}
+	const library = await readLibrary(scope)
+	const memberOf = await squadsOf(scope, [...athleteIds])
+	const squads = new Map([...memberOf.values()].flat().map((squad) => [squad.id, squad]))
+	for (const squad of squads.values())
+		for (const session of await unstartedOfSquad(scope, squad.id, today)) {
+			const attending = new Set((await readAttending(scope, [session.id])).map((row) => row.athleteId))
+			const joining = athletes
+				.filter(({ id, away }) => memberOf.get(id)?.some((one) => one.id === squad.id) && !isAway(away, session.day))
+				.flatMap(({ id }) => (attending.has(id) ? [] : [id]))
+			const others = (await comingTo(scope, squad.id, session.day)).filter((id) => !joining.includes(id))
+			if (joining.length === 0 || others.length === 0 || !others.every((id) => attending.has(id))) continue
+			await lockSession(scope, session.id)
+			for (const id of joining) await joinSession(scope, session.id, id)
+			await writeLines(scope, session, squad, library, now, { only: new Set(joining) })
+			await countSave(scope, who, 'session', session.id, now)
+			followed.on += joining.length
 		}
 	return followed
-}
-/** Whether everybody else of the squad who is there that day is down for a session. */
-async function isForAll(scope: ClubScope, session: SessionRow, but: string): Promise<boolean> {
-	const others = (await comingTo(scope, session.squadId, session.day)).filter((id) => id !== but)
-	const attending = new Set((await readAttending(scope, [session.id])).map((row) => row.athleteId))
-	return others.length > 0 && others.every((id) => attending.has(id))
 }
