@@ -128,6 +128,10 @@ test('what has no kit is left out and said; a template goes out as open JSON wit
 	await page.getByRole('button', { name: 'Keep this one' }).click()
 	await expect(page.getByText('Kept as Tuesday from targets.')).toBeVisible()
 	await page.reload()
+	// What was being planned is back; begun anew, the template brings it.
+	await expect(page.getByLabel(/^Part, entry/)).toHaveCount(entries)
+	await page.getByRole('button', { name: 'Start over' }).click()
+	await expect(page.getByLabel(/^Part, entry/)).toHaveCount(0)
 	await page.getByLabel('Squad').selectOption({ label: 'Under 17' })
 	await page.getByRole('button', { name: 'Use Tuesday from targets' }).click()
 	await expect(page.getByLabel(/^Part, entry/)).toHaveCount(entries)
