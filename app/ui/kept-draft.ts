@@ -54,11 +54,13 @@ export function isRefused(answer: unknown): boolean {
  * that leads to another page is a yes, except to the sign-in page.
  *
  * @param what name of the form on its page; null where nothing is kept
+ * @param submission id the form is sent with, where the page has other forms: what those are answered is not about it
  */
-export function useDraftStore(what: string | null): React.RefObject<DraftStore | null> {
+export function useDraftStore(what: string | null, submission?: string): React.RefObject<DraftStore | null> {
 	const store = useRef<DraftStore | null>(null)
 	const answer: unknown = useActionData()
-	const { state } = useNavigation()
+	const { state, formData } = useNavigation()
+	const isOwn = submission === undefined || formData?.get('submission') === submission
 	const sent = useRef(false)
 	const answered = useRef(answer)
 	answered.current = answer
@@ -74,12 +76,12 @@ export function useDraftStore(what: string | null): React.RefObject<DraftStore |
 		}
 	}, [what])
 	useEffect(() => {
-		if (state === 'submitting') sent.current = true
+		if (state === 'submitting') sent.current = isOwn
 		else if (state === 'idle' && sent.current) {
 			sent.current = false
 			if (answered.current !== undefined && !isRefused(answered.current)) store.current?.clear()
 		}
-	}, [state])
+	}, [state, isOwn])
 	return store
 }
 

@@ -34,7 +34,7 @@ export const SubmissionField = ({ id }: { id: string }) => (
 export function PostForm({ children, keep, ...rest }: Omit<FormProps, 'method'> & { keep?: string }) {
 	const id = useSubmission(useNavigation().state)
 	const form = useRef<HTMLFormElement>(null)
-	const store = useDraftStore(keep ?? null)
+	const store = useDraftStore(keep ?? null, id)
 	const [isBack, setBack] = useState(false)
 	useEffect(() => {
 		const kept = store.current?.read()
