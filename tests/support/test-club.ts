@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
-import { addDays } from '../../core/calendar/day-count'
+import { addDays, weekday } from '../../core/calendar/day-count'
 import { insertWorkDays } from '../../db/queries/care'
 import { addMembers, insertSquad, writeLevel } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
@@ -35,7 +35,10 @@ export interface TestClub {
 	athletes: string[]
 }
 
-/** A club with a coach, one squad training Mondays and Thursdays, and athletes of 25 years. */
+/**
+ * A club with a coach, one squad and athletes of 25 years. The squad trains on the weekday after they last trained and
+ * four days on (Thursdays and Mondays, of `NOW`): on whatever day a test runs, its next session is four days away.
+ */
 export async function makeClub(name: string, athleteCount = 3, trainedUntil = '2026-03-11'): Promise<TestClub> {
 	const { db } = database()
 	const clubId = randomUUID()
@@ -70,7 +73,7 @@ export async function makeClub(name: string, athleteCount = 3, trainedUntil = '2
 			schoolId: 'quality-first',
 			schoolVersion: 1,
 			phase: 'peaking',
-			trainingDays: [1, 4],
+			trainingDays: [1, 5].map((days) => weekday(addDays(trainedUntil, days))).sort(),
 			startTime: '17:30',
 			place: 'Field',
 		})
