@@ -34,6 +34,7 @@ export const CORE_ORDER = [
 	'plan',
 	'record',
 	'roster',
+	'open-data',
 ]
 
 /** Pure packages: what they give depends on what they are given. */

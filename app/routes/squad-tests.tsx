@@ -249,7 +249,9 @@ function Item({ item, ranked }: { item: TestItem; ranked: boolean }) {
 										)}
 										{side && <span className="dim font-normal"> {side}</span>}
 									</th>
-									<td className="num text-right text-[16px] font-semibold whitespace-nowrap">{write(reading.value)}</td>
+									<td className="num pl-3 text-right text-[16px] font-semibold whitespace-nowrap">
+										{write(reading.value)}
+									</td>
 									<td className="pl-4">
 										{reading.last ? (
 											<Against of={reading.last} write={write} />
@@ -277,8 +279,8 @@ function Against({
 }) {
 	return (
 		<span className={of.beyond ? 'font-semibold' : 'dim'} title={`more than ${write(of.mdc)} is beyond noise`}>
-			{of.gain >= 0 ? 'better' : 'worse'} by <span className="num">{write(Math.abs(of.gain))}</span>,{' '}
-			{of.beyond ? 'beyond noise' : `noise up to ${write(of.mdc)}`}
+			{of.gain >= 0 ? 'better' : 'worse'} by <span className="num whitespace-nowrap">{write(Math.abs(of.gain))}</span>,{' '}
+			{of.beyond ? 'beyond noise' : `noise up to ${write(of.mdc).replace(' ', '\u00a0')}`}
 		</span>
 	)
 }

@@ -38,7 +38,7 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 		fastMetres: has('fastMetres') ? most('fastMetres') : null,
 	}
 	return (
-		<>
+		<div className="wide-page">
 			<p className="dim">
 				{squadName} · week of {longDay(monday)}
 				<span className="print:hidden">
@@ -87,10 +87,14 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 				<table className="mt-4 w-full text-left sm:table-fixed">
 					<thead className="dim text-[13px] max-sm:sr-only">
 						<tr>
-							<th className="w-[150px] py-1 font-normal">Athlete</th>
+							<th className="w-[150px] py-1 print:w-[130px] font-normal">Athlete</th>
 							<th className="w-[62px] py-1 font-normal">Came</th>
-							{columns.contacts !== null && <th className="w-[172px] py-1 font-normal">Contacts against asked</th>}
-							{columns.fastMetres !== null && <th className="w-[172px] py-1 font-normal">Fast metres against asked</th>}
+							{columns.contacts !== null && (
+								<th className="w-[172px] py-1 print:w-[140px] font-normal">Contacts against asked</th>
+							)}
+							{columns.fastMetres !== null && (
+								<th className="w-[172px] py-1 print:w-[140px] font-normal">Fast metres against asked</th>
+							)}
 							{has('cuts60') && <th className="w-[52px] py-1 text-right font-normal">Cuts</th>}
 							{has('throws') && <th className="w-[62px] py-1 text-right font-normal">Throws</th>}
 							<th className="w-[120px] py-1 pl-4 font-normal">Left · right</th>
@@ -132,7 +136,7 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 				{Math.round(100 * (OVER_SHARE - 1))} % above it, under more than {Math.round(100 * (1 - UNDER_SHARE))} % below,
 				a set of work either way left out.
 			</p>
-		</>
+		</div>
 	)
 }
 

@@ -1,4 +1,3 @@
-import { parse } from 'csv-parse/sync'
 import { v7 as newId } from 'uuid'
 import { type DateOrder, isAmbiguous, orderOf } from '../../core/roster/read-date'
 import {
@@ -15,6 +14,7 @@ import { addMembers, listAthletes, listSquads, squadsOf, writeLevel } from '../.
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database, scopeOf } from '../database'
+import { cellsOf } from '../read-cells'
 import { follow } from './membership'
 
 /** A list as it was pasted, and what its columns are; what is not said is guessed from the list. */
@@ -37,40 +37,7 @@ export interface LookedRoster {
 
 const MOST_CHARACTERS = 200_000
 export const MOST_ROWS = 300
-const MOST_COLUMNS = 40
 const LEVEL_FAMILIES = ['sprint', 'agility', 'plyometric', 'throw'] as const
-
-/** The character that stands between the cells: the one most of the first line's cells are parted by. */
-function delimiterOf(text: string): string {
-	const line = text.split(/\r?\n/).find((one) => one.trim() !== '') ?? ''
-	const bare = line.replace(/"[^"]*"/g, '')
-	const count = (one: string) => bare.split(one).length
-	return ['\t', ';', ','].reduce((best, one) => (count(one) > count(best) ? one : best))
-}
-
-/** Rows of cells out of what was pasted or read from a file (RFC 4180, with tabs or semicolons too). */
-function cellsOf(text: string): string[][] | { problem: string } {
-	if (text.length > MOST_CHARACTERS) return { problem: `A list of up to ${MOST_CHARACTERS / 1000} kB is expected.` }
-	try {
-		const rows = (
-			parse(text, {
-				delimiter: delimiterOf(text),
-				bom: true,
-				relaxColumnCount: true,
-				relaxQuotes: true,
-				trim: true,
-			}) as string[][]
-		).filter((row) => row.some((cell) => cell !== ''))
-		if (rows.length === 0) return { problem: 'Paste the list, or choose its file.' }
-		if (rows.length > MOST_ROWS + 1)
-			return { problem: `${rows.length} rows are too many at once; up to ${MOST_ROWS} are expected.` }
-		if (rows.some((row) => row.length > MOST_COLUMNS))
-			return { problem: `Rows of up to ${MOST_COLUMNS} cells are expected.` }
-		return rows
-	} catch (error) {
-		return { problem: `The list cannot be read: ${(error as Error).message}` }
-	}
-}
 
 /** What a list says, row by row; nothing is written. Null for a stranger's squad. */
 export async function lookAtRoster(
@@ -81,7 +48,7 @@ export async function lookAtRoster(
 ): Promise<LookedRoster | { problem: string } | null> {
 	const squads = await listSquads(scope)
 	if (!squads.some(({ id }) => id === squadId)) return null
-	const cells = cellsOf(typed.text)
+	const cells = cellsOf(typed.text, { characters: MOST_CHARACTERS, rows: MOST_ROWS + 1 })
 	if ('problem' in cells) return cells
 	const guessed = guessColumns(cells, today)
 	const hasHeading = typed.hasHeading ?? guessed.hasHeading

@@ -1,0 +1,131 @@
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm'
+import { tuningFromKept } from '../../core/vocabulary/older'
+import type { Family, Level } from '../../core/vocabulary/words'
+import { workOf } from '../../core/vocabulary/entry'
+import type { ClubScope } from '../connect'
+import { mark } from '../schema/log'
+import { athlete } from '../schema/people'
+import { battery, batterySession } from '../schema/record'
+import { entry, line, session, sessionAthlete } from '../schema/sessions'
+import { athleteLevel, squad } from '../schema/squads'
+import { type StoredMark, markEventOf } from './log'
+import type { EntryRow, LineRow, SessionRow } from './sessions'
+
+/*
+ * What a document of the club's work is made of: everything of a time, taken off sheets or written over since too.
+ */
+
+/** Sessions of a time, oldest first; index `session_by_day`. */
+export async function sessionsFrom({ db, clubId }: ClubScope, from: string, to: string): Promise<SessionRow[]> {
+	return db
+		.select()
+		.from(session)
+		.where(and(eq(session.clubId, clubId), sql`${session.day} between ${from} and ${to}`))
+		.orderBy(asc(session.day), asc(session.startTime), asc(session.id))
+}
+/** Entries of some sessions, retired ones too; index `entry_by_session`. */
+export async function allEntriesOf({ db, clubId }: ClubScope, sessionIds: string[]): Promise<EntryRow[]> {
+	if (sessionIds.length === 0) return []
+	const rows = await db
+		.select()
+		.from(entry)
+		.where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, sessionIds)))
+		.orderBy(asc(entry.sessionId), asc(entry.position), asc(entry.id))
+	return rows.map(({ dose, rest, parameters, sides, pieces, carried, aid, tuning, ...row }) => ({
+		...row,
+		...workOf({ dose, rest, parameters, sides, pieces, carried, aid }),
+		tuning: tuningFromKept(tuning, row.family),
+	}))
+}
+/** Every version of the lines of some sessions; index `line_by_session_athlete`. */
+export async function allLinesOf({ db, clubId }: ClubScope, sessionIds: string[]): Promise<LineRow[]> {
+	if (sessionIds.length === 0) return []
+	return db
+		.select()
+		.from(line)
+		.where(and(eq(line.clubId, clubId), inArray(line.sessionId, sessionIds)))
+		.orderBy(asc(line.sessionId), asc(line.entryId), asc(line.athleteId), asc(line.version))
+}
+/** Marks of some sessions, replaced ones too, for the fold; index `mark_by_session`. */
+export async function marksOf({ db, clubId }: ClubScope, sessionIds: string[]): Promise<StoredMark[]> {
+	if (sessionIds.length === 0) return []
+	const rows = await db
+		.select()
+		.from(mark)
+		.where(and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds)))
+	return rows.map(markEventOf)
+}
+/** Levels that were written down. */
+export async function allLevels({
+	db,
+	clubId,
+}: ClubScope): Promise<{ athleteId: string; family: Family; level: Level }[]> {
+	return db
+		.select({ athleteId: athleteLevel.athleteId, family: athleteLevel.family, level: athleteLevel.level })
+		.from(athleteLevel)
+		.where(eq(athleteLevel.clubId, clubId))
+}
+export const allBatteries = async ({ db, clubId }: ClubScope) =>
+	db.select().from(battery).where(eq(battery.clubId, clubId)).orderBy(asc(battery.madeAt), asc(battery.id))
+export const allBatterySessions = async ({ db, clubId }: ClubScope) =>
+	db
+		.select({ batteryId: batterySession.batteryId, sessionId: batterySession.sessionId })
+		.from(batterySession)
+		.where(eq(batterySession.clubId, clubId))
+		.orderBy(asc(batterySession.sessionId))
+
+const TABLES = {
+	squads: squad,
+	athletes: athlete,
+	sessions: session,
+	entries: entry,
+	lines: line,
+	tests: battery,
+	marks: mark,
+}
+/** Which of some ids the club has, by the primary keys. */
+export async function idsThere(
+	{ db, clubId }: ClubScope,
+	kind: keyof typeof TABLES,
+	ids: readonly string[],
+): Promise<Set<string>> {
+	const table = TABLES[kind]
+	const there = new Set<string>()
+	for (let from = 0; from < ids.length; from += 1000)
+		for (const { id } of await db
+			.select({ id: table.id })
+			.from(table)
+			.where(and(eq(table.clubId, clubId), inArray(table.id, ids.slice(from, from + 1000)))))
+			there.add(id)
+	return there
+}
+/** Which of some sessions have begun; by the primary key. */
+export async function begunSessions({ db, clubId }: ClubScope, ids: readonly string[]): Promise<Set<string>> {
+	const begun = new Set<string>()
+	for (let from = 0; from < ids.length; from += 1000)
+		for (const { id } of await db
+			.select({ id: session.id })
+			.from(session)
+			.where(
+				and(
+					eq(session.clubId, clubId),
+					inArray(session.id, ids.slice(from, from + 1000)),
+					isNotNull(session.startedAt),
+				),
+			))
+			begun.add(id)
+	return begun
+}
+/** Who is down for some sessions, as "session/athlete"; by the primary key. */
+export async function attendingKeys({ db, clubId }: ClubScope, sessionIds: readonly string[]): Promise<Set<string>> {
+	const keys = new Set<string>()
+	for (let from = 0; from < sessionIds.length; from += 1000)
+		for (const row of await db
+			.select({ sessionId: sessionAthlete.sessionId, athleteId: sessionAthlete.athleteId })
+			.from(sessionAthlete)
+			.where(
+				and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, sessionIds.slice(from, from + 1000))),
+			))
+			keys.add(`${row.sessionId}/${row.athleteId}`)
+	return keys
+}
