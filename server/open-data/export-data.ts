@@ -1,6 +1,8 @@
+import { stringify } from 'csv-stringify/sync'
 import { byTime } from '../../core/events/by-time'
 import { foldEvents } from '../../core/events/fold'
 import { OPEN_FORMAT, OPEN_KINDS, type OpenKind, type OpenMark, type OpenRecords } from '../../core/open-data/document'
+import { columnsOf, toRows } from '../../core/open-data/tables'
 import { workOf } from '../../core/vocabulary/entry'
 import type { ClubScope } from '../../db/connect'
 import { contactsOf } from '../../db/queries/emergency'
@@ -234,10 +236,16 @@ export async function* writeJson(scope: ClubScope, span: OpenSpan): AsyncGenerat
 			open = kind
 			isFirst = true
 		}
-		for (const record of records) {
-			yield `${isFirst ? '' : ','}\n${JSON.stringify(record)}`
-			isFirst = false
-		}
+		if (records.length === 0) continue
+		yield `${isFirst ? '' : ','}\n${records.map((record) => JSON.stringify(record)).join(',\n')}`
+		isFirst = false
 	}
 	yield `${open === null ? '' : '\n]'}}\n`
+}
+
+/** One table as text by RFC 4180, piece by piece. */
+export async function* writeCsv(scope: ClubScope, kind: OpenKind, span: OpenSpan): AsyncGenerator<string> {
+	const write = (rows: string[][]) => stringify(rows, { record_delimiter: 'windows' })
+	yield write([columnsOf(kind)])
+	for await (const { records } of exportRecords(scope, [kind], span)) yield write(toRows(kind, records as never))
 }

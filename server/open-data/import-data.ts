@@ -7,7 +7,7 @@ import {
 	type OpenRecords,
 	noRecords,
 } from '../../core/open-data/document'
-import { columnsOf, fromRows, kindOfHeading } from '../../core/open-data/tables'
+import { fromRows, kindOfHeading } from '../../core/open-data/tables'
 import type { Library } from '../../core/vocabulary/library'
 import { FAMILIES } from '../../core/vocabulary/words'
 import { type ClubScope, inTransaction } from '../../db/connect'
@@ -430,6 +430,3 @@ async function write(scope: ClubScope, who: SignedIn, fresh: OpenRecords, today:
 		for (const sessionId of sessionIds) await addBatterySession(scope, one.id, sessionId)
 	}
 }
-
-/** The columns of each table, for who writes one. */
-export const openColumns = Object.fromEntries(OPEN_KINDS.map((kind) => [kind, columnsOf(kind)]))

@@ -115,6 +115,7 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		'/review',
 		'/bench',
 		'/club',
+		'/club/data',
 		...[sessionId, pastId].flatMap((id) =>
 			['', '/flow', '/map', '/card', '/change', '/review', '/done', `/for/${athleteId}`].map(
 				(part) => `/sessions/${id}${part}`,
