@@ -1,81 +1,137 @@
-import { data } from 'react-router'
-import { SURFACES } from '#core/vocabulary/words'
+import { Link, data } from 'react-router'
+import { longDate } from '#core/calendar/days'
 import { invite } from '#server/access/join'
+import {
+	type ClubChanged,
+	bringPersonBack,
+	changeClub,
+	changePerson,
+	takePersonOff,
+	withdrawInvitation,
+} from '#server/access/change-club'
 import { readClubPage } from '#server/access/read-club-page'
 import { makePairingCode, unpair } from '#server/devices/pair'
 import { saveAddress } from '#server/care/emergency'
-import { addGround, removeGround } from '#server/field-map/save-map'
+import { addGround, changeGround, takeGroundOff } from '#server/field-map/save-map'
 import type { Route } from './+types/club'
-import { allowed } from '../request-guard'
+import { allowed, notFound } from '../request-guard'
+import { GroundsSection } from '../club/grounds-section'
+import { PeopleSection } from '../club/people-section'
+import { SaidSaved } from '../club/said-saved'
 import { SignOut } from '../ui/sign-out'
 import { PostForm } from '../ui/post-form'
+import { TextField } from '../ui/text-field'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { versionSeen } from '#server/submissions/take-version'
-import { actOn } from '../intents'
+import { type Sent, actOn } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Club · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
-	return readClubPage(allowed(context, request, 'plan:read').who)
+	return readClubPage(allowed(context, request, 'plan:read').who, new Date())
 }
 
+const nothing = { link: null, problem: null, code: null, groundProblem: null, place: null, changed: null }
+type Result = Exclude<ClubChanged, null> | null
+/** What one of the small forms came to, under the id of what it is about. */
+function answered(of: string, result: Result) {
+	if (result === null) throw notFound()
+	if ('saved' in result) return data<Said>({ ...nothing, changed: { of } })
+	const status = 'meanwhile' in result ? 409 : 400
+	return data<Said>({ ...nothing, changed: { of, ...result } }, { status })
+}
+const typedGround = ({ text }: Sent) => ({
+	name: text('name'),
+	lengthM: text('lengthM'),
+	widthM: text('widthM'),
+	surface: text('surface'),
+})
+
 export async function action({ context, request }: Route.ActionArgs) {
-	const nothing = { link: null, problem: null, code: null, groundProblem: null, place: null }
 	return actOn<Answer>(request, {
-		ground: async ({ text }) => {
+		club: async ({ text, form }) => {
+			const { who } = allowed(context, request, 'people:write')
+			const typed = { name: text('name'), timeZone: text('timeZone') }
+			return answered('club', await changeClub(who, typed, versionSeen(form), new Date()))
+		},
+		person: async ({ text, form }) => {
+			const { who } = allowed(context, request, 'people:write')
+			const typed = { name: text('name'), role: text('role') }
+			return answered(text('personId'), await changePerson(who, text('personId'), typed, versionSeen(form), new Date()))
+		},
+		'take-person-off': async ({ text }) => {
+			const { who } = allowed(context, request, 'people:write')
+			return answered(text('personId'), await takePersonOff(who, text('personId'), new Date()))
+		},
+		'bring-person-back': async ({ text }) => {
+			const { who } = allowed(context, request, 'people:write')
+			return answered(text('personId'), await bringPersonBack(who, text('personId')))
+		},
+		withdraw: async ({ text }) => {
+			const { who } = allowed(context, request, 'people:write')
+			return answered('invitations', await withdrawInvitation(who, text('invitationId'), new Date()))
+		},
+		ground: async (sent) => {
 			const { who } = allowed(context, request, 'plan:write')
-			const typed = {
-				name: text('name'),
-				lengthM: text('lengthM'),
-				widthM: text('widthM'),
-				surface: text('surface'),
-			}
-			const added = await addGround(who, typed)
-			return 'problem' in added ? data({ ...nothing, groundProblem: added.problem }, { status: 400 }) : data(nothing)
+			const added = await addGround(who, typedGround(sent))
+			return 'problem' in added
+				? data<Said>({ ...nothing, groundProblem: added.problem }, { status: 400 })
+				: data<Said>({ ...nothing, changed: { of: 'grounds' } })
+		},
+		'change-ground': async (sent) => {
+			const { who } = allowed(context, request, 'plan:write')
+			const id = sent.text('groundId')
+			return answered(id, await changeGround(who, id, typedGround(sent), versionSeen(sent.form), new Date()))
 		},
 		unground: async ({ text }) => {
 			const { who } = allowed(context, request, 'plan:write')
-			await removeGround(who, text('groundId'))
-			return data(nothing)
+			await takeGroundOff(who, text('groundId'), true)
+			return data<Said>({ ...nothing, changed: { of: 'grounds' } })
+		},
+		'bring-ground-back': async ({ text }) => {
+			const { who } = allowed(context, request, 'plan:write')
+			await takeGroundOff(who, text('groundId'), false)
+			return data<Said>({ ...nothing, changed: { of: 'grounds' } })
 		},
 		address: async ({ text, form }) => {
 			const { who } = allowed(context, request, 'plan:write')
 			const saved = await saveAddress(who, text('place'), text('address'), versionSeen(form), new Date())
 			if ('meanwhile' in saved)
-				return data({ ...nothing, place: { of: text('place'), meanwhile: saved.meanwhile } }, { status: 409 })
+				return data<Said>({ ...nothing, place: { of: text('place'), meanwhile: saved.meanwhile } }, { status: 409 })
 			return 'problem' in saved
-				? data({ ...nothing, place: { of: text('place'), problem: saved.problem } }, { status: 400 })
-				: data(nothing)
+				? data<Said>({ ...nothing, place: { of: text('place'), problem: saved.problem } }, { status: 400 })
+				: data<Said>({ ...nothing, place: { of: text('place') } })
 		},
 		pair: async () => {
 			const { scope } = allowed(context, request, 'people:write')
-			return data({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
+			return data<Said>({ ...nothing, code: (await makePairingCode(scope, new Date())).code })
 		},
 		unpair: async ({ text }) => {
 			const { scope } = allowed(context, request, 'people:write')
 			await unpair(scope, text('deviceId'), new Date())
-			return data(nothing)
+			return data<Said>({ ...nothing, changed: { of: 'devices' } })
 		},
 		invite: async ({ text }) => {
 			const { who, scope } = allowed(context, request, 'people:write')
 			const result = await invite(scope, who.personId, text('role'), text('athleteId') || null, new Date())
 			if ('problems' in result)
-				return data({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
-			return data({ ...nothing, link: `${new URL(request.url).origin}/join/${result.token}` })
+				return data<Said>({ ...nothing, problem: Object.values(result.problems).join(' ') }, { status: 400 })
+			return data<Said>({ ...nothing, link: `${new URL(request.url).origin}/join/${result.token}` })
 		},
 	})
 }
 
-type Answer = ReturnType<
-	typeof data<{
-		link: string | null
-		problem: string | null
-		code: string | null
-		groundProblem: string | null
-		/** What became of the address of a place. */
-		place: { of: string; problem?: string; meanwhile?: Overtaken } | null
-	}>
->
+interface Said {
+	link: string | null
+	problem: string | null
+	code: string | null
+	groundProblem: string | null
+	/** What became of the address of a place. */
+	place: { of: string; problem?: string; meanwhile?: Overtaken } | null
+	/** What became of a change, under the id of what was changed. */
+	changed: { of: string; problem?: string; meanwhile?: Overtaken } | null
+}
+type Answer = ReturnType<typeof data<Said>>
 
 const MAY: Record<string, string> = {
 	coach: 'plans, logs, judges, invites',
@@ -86,81 +142,54 @@ const MAY: Record<string, string> = {
 }
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {
-	const { club, timeZone, name, role, mayInvite, people, athletes, roles, devices, grounds, places, mayPlan } =
-		loaderData
+	const { club, timeZone, name, role, mayInvite, version, people, invitations, athletes, roles, devices } = loaderData
+	const { grounds, groundsOff, places, mayPlan } = loaderData
+	const changed = actionData?.changed ?? null
 	return (
 		<>
 			<h1>{club}</h1>
 			<p className="dim mt-1">
 				Days are counted in {timeZone}. You are {name}, {role}.
 			</p>
+			{mayInvite && (
+				<div className="mt-1 flex flex-wrap gap-x-6">
+					<details open={changed?.of === 'club' && (changed.problem ?? changed.meanwhile) !== undefined}>
+						<summary className="link inline-flex min-h-[44px] items-center">Name and clock</summary>
+						<PostForm preventScrollReset key={version} className="grid max-w-[440px] gap-3 pt-1 pb-3">
+							<input type="hidden" name="do" value="club" />
+							<input type="hidden" name="version" value={version} />
+							<TextField label="Name of the club" name="name" defaultValue={club} maxLength={200} required />
+							<TextField
+								label="Time zone"
+								name="timeZone"
+								defaultValue={timeZone}
+								required
+								hint="Like Europe/Lisbon. Sessions ahead keep their time of day and are held by it; what was held stays when it was."
+							/>
+							<button className="btn btn-quiet justify-self-start">Keep</button>
+							<SaidSaved of="club" changed={changed} />
+						</PostForm>
+					</details>
+					<Link className="link inline-flex min-h-[44px] items-center" to="/club/data">
+						Data out and in
+					</Link>
+				</div>
+			)}
+			{changed?.of === 'club' && !changed.problem && !changed.meanwhile && (
+				<p role="status" className="font-semibold">
+					Kept.
+				</p>
+			)}
 			<div className="mt-3 lg:hidden">
 				<SignOut className="btn btn-quiet" />
 			</div>
-			<section className="mt-7 max-w-[720px]">
-				<h2>Grounds</h2>
-				<p className="dim mt-1">
-					Paced out once, from the base corner: length along, width up. The field maps stand on them.
-				</p>
-				<ul className="mt-2">
-					{grounds.map((ground) => (
-						<li key={ground.id} className="rule flex items-center justify-between gap-4 py-2">
-							<span>
-								<b>{ground.name}</b>
-								<span className="dim block text-[14px]">
-									<span className="num">
-										{ground.lengthM} × {ground.widthM} m
-									</span>
-									, {ground.surface.replace('-', ' ')}
-								</span>
-							</span>
-							{mayPlan && (
-								<PostForm>
-									<input type="hidden" name="groundId" value={ground.id} />
-									<button className="btn btn-quiet" name="do" value="unground" aria-label={`Take ${ground.name} off`}>
-										Take off
-									</button>
-								</PostForm>
-							)}
-						</li>
-					))}
-				</ul>
-				{grounds.length === 0 && <p className="rule dim mt-2 py-2">None yet.</p>}
-				{mayPlan && (
-					<PostForm className="mt-3 flex flex-wrap items-end gap-3" key={grounds.length}>
-						<label className="field w-[220px]">
-							<span className="label">Name</span>
-							<input className="input" name="name" required maxLength={200} />
-						</label>
-						<label className="field w-[90px]">
-							<span className="label">Length, m</span>
-							<input className="input" name="lengthM" inputMode="decimal" required />
-						</label>
-						<label className="field w-[90px]">
-							<span className="label">Width, m</span>
-							<input className="input" name="widthM" inputMode="decimal" required />
-						</label>
-						<label className="field w-[140px]">
-							<span className="label">Under foot</span>
-							<select className="input" name="surface">
-								{SURFACES.map((surface) => (
-									<option key={surface} value={surface}>
-										{surface.replace('-', ' ')}
-									</option>
-								))}
-							</select>
-						</label>
-						<button className="btn" name="do" value="ground">
-							Add the ground
-						</button>
-					</PostForm>
-				)}
-				{actionData?.groundProblem && (
-					<p className="problem mt-2" role="alert">
-						{actionData.groundProblem}
-					</p>
-				)}
-			</section>
+			<GroundsSection
+				grounds={grounds}
+				off={groundsOff}
+				mayPlan={mayPlan}
+				changed={changed}
+				problem={actionData?.groundProblem ?? null}
+			/>
 			{places.length > 0 && (
 				<section className="mt-7 max-w-[720px]">
 					<h2>Where help has to come to</h2>
@@ -186,6 +215,9 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 										/>
 										<button className="btn btn-quiet">Keep</button>
 										<input type="hidden" name="do" value="address" />
+										{actionData?.place?.of === place && !actionData.place.meanwhile && !actionData.place.problem && (
+											<p role="status">Kept.</p>
+										)}
 										{actionData?.place?.of === place && actionData.place.meanwhile && (
 											<MeanwhileNote overtaken={actionData.place.meanwhile} />
 										)}
@@ -207,20 +239,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 			)}
 			{mayInvite && (
 				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
-					<section>
-						<h2>People who sign in</h2>
-						<ul className="mt-2">
-							{people.map((person) => (
-								<li key={person.id} className="rule flex justify-between gap-4 py-2">
-									<span>
-										<b>{person.name}</b>
-										<span className="dim block text-[14px]">{person.email}</span>
-									</span>
-									<span>{person.role}</span>
-								</li>
-							))}
-						</ul>
-					</section>
+					<PeopleSection people={people} changed={changed} />
 					<section>
 						<h2>Invite somebody</h2>
 						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>
@@ -270,6 +289,28 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								</code>
 							</p>
 						)}
+						{invitations.length > 0 && (
+							<>
+								<h3 className="mt-5">Links not used yet</h3>
+								<ul className="mt-1">
+									{invitations.map((one) => (
+										<li key={one.id} className="rule flex items-center justify-between gap-4 py-1">
+											<span>
+												{one.role}
+												{one.of && ` of ${one.of}`} <span className="dim">until {longDate(one.expires)}</span>
+											</span>
+											<PostForm preventScrollReset>
+												<input type="hidden" name="invitationId" value={one.id} />
+												<button className="btn btn-quiet" name="do" value="withdraw">
+													Withdraw
+												</button>
+											</PostForm>
+										</li>
+									))}
+								</ul>
+							</>
+						)}
+						<SaidSaved of="invitations" changed={changed} words="Withdrawn: nobody joins by that link." />
 					</section>
 					<section>
 						<h2>Measuring devices</h2>

@@ -1,4 +1,4 @@
-import { and, count, eq, gt, inArray, isNull, lt } from 'drizzle-orm'
+import { and, count, desc, eq, gt, inArray, isNull, lt } from 'drizzle-orm'
 import type { ClubScope, Queryable } from '../connect'
 import { type Role, athlete, athleteIdentity, club, invitation, person, signIn, signInFailure } from '../schema/people'
 
@@ -32,7 +32,7 @@ export async function personBySignIn(db: Queryable, tokenHash: string, now: Date
 		.from(signIn)
 		.innerJoin(person, and(eq(person.clubId, signIn.clubId), eq(person.id, signIn.personId)))
 		.innerJoin(club, eq(club.id, person.clubId))
-		.where(and(eq(signIn.tokenHash, tokenHash), gt(signIn.expiresAt, now)))
+		.where(and(eq(signIn.tokenHash, tokenHash), gt(signIn.expiresAt, now), isNull(person.leftAt)))
 	return row ?? null
 }
 
@@ -89,13 +89,59 @@ export interface PersonRow {
 	name: string
 	email: string
 	role: Role
+	/** Of whom, where they are an athlete or answer for one. */
+	athleteId: string | null
+	/** Null while they are there. */
+	leftAt: Date | null
 }
 export async function listPeople({ db, clubId }: ClubScope): Promise<PersonRow[]> {
 	return db
-		.select({ id: person.id, name: person.name, email: person.email, role: person.role })
+		.select({
+			id: person.id,
+			name: person.name,
+			email: person.email,
+			role: person.role,
+			athleteId: person.athleteId,
+			leftAt: person.leftAt,
+		})
 		.from(person)
 		.where(eq(person.clubId, clubId))
 		.orderBy(person.name)
+}
+export async function updatePerson(
+	{ db, clubId }: ClubScope,
+	id: string,
+	change: Partial<{ name: string; role: Role; leftAt: Date | null }>,
+) {
+	await db
+		.update(person)
+		.set(change)
+		.where(and(eq(person.clubId, clubId), eq(person.id, id)))
+}
+/** Ends everything somebody is signed in on. */
+export async function deleteSignInsOf({ db, clubId }: ClubScope, personId: string) {
+	await db.delete(signIn).where(and(eq(signIn.clubId, clubId), eq(signIn.personId, personId)))
+}
+/** Links that were made and not used, and have not run out, newest first. */
+export async function openInvitations({ db, clubId }: ClubScope, now: Date) {
+	return db
+		.select({
+			id: invitation.id,
+			role: invitation.role,
+			athleteId: invitation.athleteId,
+			expiresAt: invitation.expiresAt,
+		})
+		.from(invitation)
+		.where(and(eq(invitation.clubId, clubId), isNull(invitation.usedAt), gt(invitation.expiresAt, now)))
+		.orderBy(desc(invitation.createdAt))
+}
+/** The club itself; whoever changes people or club next waits. */
+export async function lockClub({ db, clubId }: ClubScope) {
+	const [row] = await db.select().from(club).where(eq(club.id, clubId)).for('update')
+	return row ?? null
+}
+export async function updateClub({ db, clubId }: ClubScope, change: { name: string; timeZone: string }) {
+	await db.update(club).set(change).where(eq(club.id, clubId))
 }
 
 export interface NewAthlete {

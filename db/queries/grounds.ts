@@ -5,16 +5,33 @@ import { mark } from '../schema/log'
 import { ground, layout } from '../schema/plan'
 
 export async function listGrounds({ db, clubId }: ClubScope): Promise<Ground[]> {
-	const rows = await db.select().from(ground).where(eq(ground.clubId, clubId)).orderBy(asc(ground.name))
-	return rows.map(({ clubId: _clubId, ...one }) => one)
+	const rows = await db
+		.select()
+		.from(ground)
+		.where(and(eq(ground.clubId, clubId), eq(ground.off, false)))
+		.orderBy(asc(ground.name))
+	return rows.map(({ clubId: _clubId, off: _off, ...one }) => one)
 }
 export async function insertGround({ db, clubId }: ClubScope, row: Ground) {
 	await db.insert(ground).values({ ...row, clubId })
 }
-/** Takes a ground off, and the plans made on it. */
-export async function deleteGround({ db, clubId }: ClubScope, id: string) {
-	await db.delete(layout).where(and(eq(layout.clubId, clubId), eq(layout.groundId, id)))
-	await db.delete(ground).where(and(eq(ground.clubId, clubId), eq(ground.id, id)))
+/** Grounds that were taken off, by name. */
+export async function listGroundsOff({ db, clubId }: ClubScope): Promise<{ id: string; name: string }[]> {
+	return db
+		.select({ id: ground.id, name: ground.name })
+		.from(ground)
+		.where(and(eq(ground.clubId, clubId), eq(ground.off, true)))
+		.orderBy(asc(ground.name))
+}
+export async function updateGround(
+	{ db, clubId }: ClubScope,
+	id: string,
+	change: Partial<Omit<Ground, 'id'>> & { off?: boolean },
+) {
+	await db
+		.update(ground)
+		.set(change)
+		.where(and(eq(ground.clubId, clubId), eq(ground.id, id)))
 }
 
 export async function readLayouts(

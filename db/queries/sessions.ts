@@ -141,6 +141,28 @@ export async function updateSession(
 		.where(and(eq(session.clubId, clubId), eq(session.id, id)))
 }
 /** Freezes the sheet with the first download or mark; later calls change nothing. */
+/** Sessions nobody has begun that are held at a place, from a day on. */
+export async function unstartedAt({ db, clubId }: ClubScope, place: string, from: string): Promise<SessionRow[]> {
+	return db
+		.select()
+		.from(session)
+		.where(
+			and(
+				eq(session.clubId, clubId),
+				isNull(session.startedAt),
+				eq(session.place, place),
+				sql`${session.day} >= ${from}`,
+			),
+		)
+		.orderBy(asc(session.day), asc(session.startTime))
+}
+/** Sessions nobody has begun that are held by one clock are held by another from now on. */
+export async function moveZone({ db, clubId }: ClubScope, from: string, to: string) {
+	await db
+		.update(session)
+		.set({ timeZone: to })
+		.where(and(eq(session.clubId, clubId), eq(session.timeZone, from), isNull(session.startedAt)))
+}
 export async function markStarted({ db, clubId }: ClubScope, id: string, at: Date) {
 	await db
 		.update(session)

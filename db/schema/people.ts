@@ -29,6 +29,8 @@ export const person = mysqlTable(
 		/** Set when the person is an athlete of the club. */
 		athleteId: uuid('athlete_id'),
 		createdAt: instant('created_at').notNull(),
+		/** Taken off: signs in no more, and what they wrote stays theirs. */
+		leftAt: instant('left_at'),
 	},
 	(t) => [primaryKey({ columns: [t.clubId, t.id] }), unique('person_email').on(t.email)],
 )

@@ -1,4 +1,4 @@
-import { decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
+import { boolean, decimal, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
 import type { StoredPlan } from '../../core/plan/block'
 import type { Placement } from '../../core/field-map/types'
 import type { SessionTemplate } from '../../core/vocabulary/template'
@@ -56,6 +56,8 @@ export const ground = mysqlTable(
 		lengthM: decimal('length_m', { precision: 5, scale: 1, mode: 'number' }).notNull(),
 		widthM: decimal('width_m', { precision: 5, scale: 1, mode: 'number' }).notNull(),
 		surface: code<Surface>('surface', 20).notNull(),
+		/** Taken off the club's page; the plans made on it stay, and it can be brought back. */
+		off: boolean('off').notNull().default(false),
 	},
 	(t) => [primaryKey({ columns: [t.clubId, t.id] })],
 )

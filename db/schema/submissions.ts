@@ -19,7 +19,19 @@ export const submission = mysqlTable(
 	(t) => [primaryKey({ columns: [t.clubId, t.hash] }), index('submission_by_time').on(t.clubId, t.at)],
 )
 
-export type RecordKind = 'session' | 'athlete' | 'squad' | 'school' | 'drill' | 'ladder' | 'level' | 'contact' | 'place'
+export type RecordKind =
+	| 'session'
+	| 'athlete'
+	| 'squad'
+	| 'school'
+	| 'drill'
+	| 'ladder'
+	| 'level'
+	| 'contact'
+	| 'place'
+	| 'person'
+	| 'ground'
+	| 'club'
 
 /** How often an editable record was saved, and by whom last: a form that was filled from an older version is asked first. */
 export const recordVersion = mysqlTable(

@@ -1,20 +1,26 @@
 import { DEVICE_KIND_NAMES } from '../../core/devices/schema'
-import { listPeople } from '../../db/queries/clubs'
+import { listPeople, openInvitations } from '../../db/queries/clubs'
 import { listDevices } from '../../db/queries/devices'
-import { listGrounds } from '../../db/queries/grounds'
+import { listGrounds, listGroundsOff } from '../../db/queries/grounds'
 import { listMembers } from '../../db/queries/squads'
 import { ROLES } from '../../db/schema/people'
 import { readPlaces } from '../care/emergency'
 import { todayAt } from '../clock'
 import { scopeOf } from '../database'
+import { versionOf } from '../submissions/take-version'
+import { rolesFor } from './change-club'
 import { may } from './roles'
 import type { SignedIn } from './sign-in'
 
 /** The club's page; people and devices only for whoever may invite. */
-export async function readClubPage(who: SignedIn) {
+export async function readClubPage(who: SignedIn, now: Date) {
 	const scope = scopeOf(who.clubId)
 	const mayInvite = may(who.role, 'people:write')
 	const members = mayInvite ? await listMembers(scope) : []
+	const people = mayInvite ? await listPeople(scope) : []
+	const invitations = mayInvite ? await openInvitations(scope, now) : []
+	const grounds = await listGrounds(scope)
+	const nameOf = new Map(members.map(({ id, name }) => [id, name]))
 	const devices = mayInvite ? await listDevices(scope) : []
 	return {
 		club: who.clubName,
@@ -22,7 +28,22 @@ export async function readClubPage(who: SignedIn) {
 		name: who.name,
 		role: who.role,
 		mayInvite,
-		people: mayInvite ? await listPeople(scope) : [],
+		version: await versionOf(scope, 'club', who.clubId),
+		people: await Promise.all(
+			people.map(async ({ leftAt, athleteId, ...person }) => ({
+				...person,
+				of: athleteId === null ? null : (nameOf.get(athleteId) ?? null),
+				roles: rolesFor(person.role),
+				hasLeft: leftAt !== null,
+				version: await versionOf(scope, 'person', person.id),
+			})),
+		),
+		invitations: invitations.map(({ id, role, athleteId, expiresAt }) => ({
+			id,
+			role,
+			of: athleteId === null ? null : (nameOf.get(athleteId) ?? null),
+			expires: expiresAt.toISOString().slice(0, 10),
+		})),
 		devices: devices.map(({ id, kind, name, lastSeenAt }) => ({
 			id,
 			kind: DEVICE_KIND_NAMES[kind],
@@ -31,7 +52,10 @@ export async function readClubPage(who: SignedIn) {
 		})),
 		athletes: [...new Map(members.map(({ id, name }) => [id, { id, name }])).values()],
 		roles: ROLES,
-		grounds: await listGrounds(scope),
+		grounds: await Promise.all(
+			grounds.map(async (ground) => ({ ...ground, version: await versionOf(scope, 'ground', ground.id) })),
+		),
+		groundsOff: await listGroundsOff(scope),
 		places: await readPlaces(scope, todayAt(who.timeZone)),
 		mayPlan: may(who.role, 'plan:write'),
 	}

@@ -54,7 +54,7 @@ export async function signInWithPassword(email: string, password: string, now: D
 		}
 	const person = await personByEmail(db, address)
 	const matches = await passwordMatches(password, person?.passwordHash ?? (await DECOY_HASH))
-	if (!person || !matches) {
+	if (!person || !matches || person.leftAt !== null) {
 		await writeFailures(db, key, (before?.failures ?? 0) + 1, now)
 		return { problem: 'The address and the password do not belong together.' }
 	}

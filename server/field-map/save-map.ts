@@ -1,18 +1,27 @@
 import { v7 as newId } from 'uuid'
 import { canonicalJson } from '../../core/events/canonical-json'
 import { TURN_DEG, checkLayout, snap } from '../../core/field-map/layout'
-import type { Placement } from '../../core/field-map/types'
+import type { Ground, Placement } from '../../core/field-map/types'
 import { SURFACES } from '../../core/vocabulary/words'
-import { inTransaction } from '../../db/connect'
-import { deleteGround, insertGround, listGrounds, writeLayout } from '../../db/queries/grounds'
+import { type ClubScope, inTransaction } from '../../db/connect'
+import { addressOf, writeAddress } from '../../db/queries/emergency'
+import { insertGround, listGrounds, updateGround, writeLayout } from '../../db/queries/grounds'
 import { readLibrary } from '../../db/queries/library'
-import { lockSession, updateSession } from '../../db/queries/sessions'
-import { readSquad } from '../../db/queries/squads'
+import { lockSession, unstartedAt, updateSession } from '../../db/queries/sessions'
+import { listSquads, readSquad, updateSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
+import { todayAt } from '../clock'
 import { database, scopeOf } from '../database'
 import { readSheet } from '../sheet/read-sheet'
 import { writeLines } from '../sheet/write-lines'
-import { countSave } from '../submissions/take-version'
+import {
+	type Described,
+	type Difference,
+	type Meanwhile,
+	countSave,
+	differences,
+	takeVersion,
+} from '../submissions/take-version'
 import { readMap } from './read-map'
 import { readNumber } from '../../core/measure/read-number'
 
@@ -90,11 +99,16 @@ export async function holdOn(
 	})
 }
 
-/** Adds a ground that was paced out. */
-export async function addGround(
-	who: SignedIn,
-	typed: { name: string; lengthM: string; widthM: string; surface: string },
-): Promise<{ added: string } | { problem: string }> {
+/** What became of a change: overtaken by somebody else's where theirs was not seen. */
+type Changed = { saved: true } | { problem: string } | { meanwhile: Meanwhile & { differences: Difference[] } }
+
+export interface TypedGround {
+	name: string
+	lengthM: string
+	widthM: string
+	surface: string
+}
+function readGround(typed: TypedGround): Omit<Ground, 'id'> | { problem: string } {
 	const [lengthM, widthM] = [typed.lengthM, typed.widthM].map((text) => readNumber(text) ?? Number.NaN)
 	const surface = SURFACES.find((one) => one === typed.surface)
 	if (typed.name.trim() === '' || typed.name.length > 200)
@@ -102,14 +116,74 @@ export async function addGround(
 	if (!(lengthM! >= 10 && lengthM! <= 400 && widthM! >= 5 && widthM! <= 400))
 		return { problem: `“${typed.lengthM}” by “${typed.widthM}”: 10 to 400 m by 5 to 400 m are expected.` }
 	if (!surface) return { problem: 'Say what is under foot there.' }
-	await insertGround(scopeOf(who.clubId), {
-		id: newId(),
+	return {
 		name: typed.name.trim(),
 		lengthM: Math.round(lengthM! * 10) / 10,
 		widthM: Math.round(widthM! * 10) / 10,
 		surface,
-	})
-	return { added: typed.name.trim() }
+	}
 }
 
-export const removeGround = (who: SignedIn, groundId: string) => deleteGround(scopeOf(who.clubId), groundId)
+/** Adds a ground that was paced out. */
+export async function addGround(who: SignedIn, typed: TypedGround): Promise<{ added: string } | { problem: string }> {
+	const read = readGround(typed)
+	if ('problem' in read) return read
+	await insertGround(scopeOf(who.clubId), { id: newId(), ...read })
+	return { added: read.name }
+}
+
+/**
+ * Changes a ground. What stands on it is kept; sessions nobody has begun that name it go by its new name and what is
+ * under foot there now, with everybody's lines for that. Null for a stranger's ground.
+ */
+export async function changeGround(
+	who: SignedIn,
+	groundId: string,
+	typed: TypedGround,
+	seen: number,
+	now: Date,
+): Promise<Changed | null> {
+	const read = readGround(typed)
+	if ('problem' in read) return read
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const before = (await listGrounds(scope)).find(({ id }) => id === groundId)
+		if (!before) return null
+		const meanwhile = await takeVersion(scope, who, 'ground', groundId, seen, now)
+		if (meanwhile) {
+			const said = (one: Omit<Ground, 'id'>): Described => [
+				['Name', one.name],
+				['Size', `${one.lengthM} × ${one.widthM} m`],
+				['Under foot', one.surface.replace('-', ' ')],
+			]
+			return { meanwhile: { ...meanwhile, differences: differences(said(before), said(read)) } }
+		}
+		await updateGround(scope, groundId, read)
+		if (before.name === read.name && before.surface === read.surface) return { saved: true as const }
+		if (before.name !== read.name) await renamePlace(scope, who, before.name, read.name, now)
+		const library = await readLibrary(scope)
+		for (const session of await unstartedAt(scope, before.name, todayAt(who.timeZone, now))) {
+			const squad = await readSquad(scope, session.squadId)
+			const to = { place: read.name, surface: read.surface }
+			await updateSession(scope, session.id, to)
+			await countSave(scope, who, 'session', session.id, now)
+			if (squad) await writeLines(scope, { ...session, ...to }, squad, library, now)
+		}
+		return { saved: true as const }
+	})
+}
+
+/** Squads that train at a place train there by its new name, and help still finds it. */
+async function renamePlace(scope: ClubScope, who: SignedIn, from: string, to: string, now: Date): Promise<void> {
+	for (const squad of await listSquads(scope))
+		if (squad.place === from) {
+			await updateSquad(scope, squad.id, { place: to })
+			await countSave(scope, who, 'squad', squad.id, now)
+		}
+	const address = await addressOf(scope, from)
+	if (address && !(await addressOf(scope, to)))
+		await writeAddress(scope, { place: to, address, changedBy: who.personId, changedAt: now })
+}
+
+/** Takes a ground off the club's page, or brings it back with the plans that were made on it. */
+export const takeGroundOff = (who: SignedIn, groundId: string, off: boolean) =>
+	updateGround(scopeOf(who.clubId), groundId, { off })

@@ -1,0 +1,136 @@
+import { inTransaction } from '../../db/connect'
+import {
+	type PersonRow,
+	deleteSignInsOf,
+	listPeople,
+	lockClub,
+	openInvitations,
+	updateClub,
+	updatePerson,
+	useInvitation,
+} from '../../db/queries/clubs'
+import { moveZone } from '../../db/queries/sessions'
+import { OF_ONE_ATHLETE, ROLES, type Role } from '../../db/schema/people'
+import { database } from '../database'
+import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
+import { isTimeZone } from './join'
+import type { SignedIn } from './sign-in'
+
+/** What became of a change: overtaken by somebody else's where theirs was not seen. Null for a stranger's id. */
+export type ClubChanged =
+	| { saved: true }
+	| { problem: string }
+	| { meanwhile: Meanwhile & { differences: Difference[] } }
+	| null
+
+const NAME_LENGTH = 200
+/** Roles somebody may be given instead of theirs: an athlete and a guardian stay whose they are. */
+export const rolesFor = (role: Role): Role[] =>
+	OF_ONE_ATHLETE.has(role) ? [role] : ROLES.filter((one) => !OF_ONE_ATHLETE.has(one))
+
+const isCoach = (one: PersonRow) => one.role === 'coach' && one.leftAt === null
+/** Somebody has to be able to let others in. */
+const ONE_COACH = 'A club keeps one coach at least: make somebody else a coach first.'
+
+/** Another name or role of somebody who signs in. */
+export async function changePerson(
+	who: SignedIn,
+	personId: string,
+	typed: { name: string; role: string },
+	seen: number,
+	now: Date,
+): Promise<ClubChanged> {
+	const name = typed.name.trim()
+	if (name === '' || name.length > NAME_LENGTH)
+		return { problem: `A name of up to ${NAME_LENGTH} characters is expected.` }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		// Two coaches who make each other assistants at once queue up here.
+		await lockClub(scope)
+		const people = await listPeople(scope)
+		const person = people.find(({ id }) => id === personId)
+		if (!person) return null
+		const role = rolesFor(person.role).find((one) => one === typed.role)
+		if (!role) return { problem: `“${typed.role.slice(0, 20)}” cannot be the role of ${person.name}.` }
+		if (role !== 'coach' && people.every((one) => !isCoach(one) || one.id === personId) && isCoach(person))
+			return { problem: ONE_COACH }
+		const meanwhile = await takeVersion(scope, who, 'person', personId, seen, now)
+		if (meanwhile) {
+			const said = (one: { name: string; role: string }): Described => [
+				['Name', one.name],
+				['Role', one.role],
+			]
+			return { meanwhile: { ...meanwhile, differences: differences(said(person), said({ name, role })) } }
+		}
+		await updatePerson(scope, personId, { name, role })
+		return { saved: true as const }
+	})
+}
+
+/**
+ * Takes somebody off: they are signed out everywhere at once and sign in no more; what they wrote stays theirs. What a
+ * phone of theirs still has is sent by whoever signs in on it next.
+ */
+export async function takePersonOff(who: SignedIn, personId: string, now: Date): Promise<ClubChanged> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		await lockClub(scope)
+		const people = await listPeople(scope)
+		const person = people.find(({ id }) => id === personId)
+		if (!person) return null
+		if (isCoach(person) && people.filter(isCoach).length === 1) return { problem: ONE_COACH }
+		await updatePerson(scope, personId, { leftAt: now })
+		await deleteSignInsOf(scope, personId)
+		return { saved: true as const }
+	})
+}
+
+/** Lets somebody in again who was taken off, with the password they had. */
+export async function bringPersonBack(who: SignedIn, personId: string): Promise<ClubChanged> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		await lockClub(scope)
+		const person = (await listPeople(scope)).find(({ id }) => id === personId)
+		if (!person) return null
+		await updatePerson(scope, personId, { leftAt: null })
+		return { saved: true as const }
+	})
+}
+
+/** Makes a link that was sent to the wrong one worth nothing. */
+export async function withdrawInvitation(who: SignedIn, id: string, now: Date): Promise<ClubChanged> {
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const open = (await openInvitations(scope, now)).some((one) => one.id === id)
+		if (!open || !(await useInvitation(scope, id, now)))
+			return { problem: 'This link has been used or has run out meanwhile.' }
+		return { saved: true as const }
+	})
+}
+
+/**
+ * The club's name, and the clock its days are counted by. Sessions nobody has begun that were to be held by the old
+ * clock are held at the same time of day by the new one; what was held stays when it was.
+ */
+export async function changeClub(
+	who: SignedIn,
+	typed: { name: string; timeZone: string },
+	seen: number,
+	now: Date,
+): Promise<ClubChanged> {
+	const [name, timeZone] = [typed.name.trim(), typed.timeZone.trim()]
+	if (name === '' || name.length > NAME_LENGTH)
+		return { problem: `A name of up to ${NAME_LENGTH} characters is expected.` }
+	if (!isTimeZone(timeZone)) return { problem: `“${timeZone}” is not a time zone; one like Europe/Lisbon is expected.` }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const before = await lockClub(scope)
+		if (!before) return null
+		const meanwhile = await takeVersion(scope, who, 'club', who.clubId, seen, now)
+		if (meanwhile) {
+			const said = (one: { name: string; timeZone: string }): Described => [
+				['Name', one.name],
+				['Time zone', one.timeZone],
+			]
+			return { meanwhile: { ...meanwhile, differences: differences(said(before), said({ name, timeZone })) } }
+		}
+		await updateClub(scope, { name, timeZone })
+		if (timeZone !== before.timeZone) await moveZone(scope, before.timeZone, timeZone)
+		return { saved: true as const }
+	})
+}
