@@ -92,7 +92,7 @@ export default function ClubData({ loaderData, actionData }: Route.ComponentProp
 				</div>
 				<ul className="mt-3">
 					{OPEN_KINDS.map((kind) => (
-						<li key={kind} className="rule flex flex-wrap items-center justify-between gap-x-4 py-1">
+						<li key={kind} className="rule grid grid-cols-[1fr_auto] items-center gap-x-4 py-1">
 							<span>
 								<b>{kind[0]!.toUpperCase() + kind.slice(1)}</b> <span className="dim">{KIND_WORDS[kind]}</span>
 							</span>

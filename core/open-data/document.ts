@@ -128,6 +128,8 @@ export const OpenLine = closed({
 	ladderId: maybe(documentIdOf<LadderId>()),
 	rungId: maybe(documentIdOf<RungId>()),
 	...WORK,
+	/** 0×0 where there is no drill. */
+	dose: closed({ sets: Type.Integer({ minimum: 0, maximum: 20 }), reps: Type.Integer({ minimum: 0, maximum: 100 }) }),
 	/** What changed against the line before, and why. */
 	change: maybe(Type.Unsafe<object>(Type.Object({}))),
 	/** For a line set by hand: what would have been written. */

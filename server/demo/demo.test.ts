@@ -17,6 +17,8 @@ import { database } from '../database'
 import { documentsOf } from '../review/gather'
 import type { SignedIn } from '../access/sign-in'
 import { readTrials } from '../record/trials'
+import { writeJson } from '../open-data/export-data'
+import { lookAtOpenFiles } from '../open-data/import-data'
 import { readAthletePage } from '../squads/read-athlete'
 import type { RowDataPacket } from 'mysql2/promise'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
@@ -49,6 +51,15 @@ it('holds 28 athletes, nine weeks behind, a session today and one that waits for
 	const lines = await readLines(scope, [today!.id])
 	const changes = new Set(lines.flatMap((line) => (line.change?.verdict ? [line.change.verdict] : [])))
 	for (const verdict of ['advance', 'ease', 'swap']) expect(changes, verdict).toContain(verdict)
+})
+
+it('is a document by the schema it is written by: brought in where it came from, all of it is there', async () => {
+	let text = ''
+	for await (const piece of writeJson(scope, { from: '2026-01-01', to: '2026-12-31' })) text += piece
+	const looked = await lookAtOpenFiles(scope, [{ name: 'club.json', text }])
+	expect(looked.problems).toEqual([])
+	expect(looked.counts.filter(({ fresh }) => fresh > 0)).toEqual([])
+	expect(looked.counts.find(({ kind }) => kind === 'marks')!.there).toBeGreaterThan(10_000)
 })
 
 it('is planned as its own planner plans: a block with tests at its end, and nothing ahead that clashes', async () => {

@@ -1,3 +1,4 @@
+import type { ErrorObject } from 'ajv'
 import {
 	OPEN_FORMAT,
 	OPEN_KINDS,
@@ -126,12 +127,36 @@ function parsed(text: string): Record<string, unknown> | null {
 		return null
 	}
 }
+/** What stands deepest in the record, in words: of a union the last error only says that none fits. */
 function firstOf(errors: ReturnType<typeof shapeCheck<unknown>>['errors']): { field: string; words: string } {
-	// Of a union the last error says that none fits, the one before why.
-	const deepest = [...(errors ?? [])].sort((a, b) => b.instancePath.length - a.instancePath.length)[0]
-	return {
-		field: deepest?.instancePath.slice(1).replaceAll('/', ', ') ?? '',
-		words: `${deepest?.message ?? 'is not understood'}.`,
+	const [error] = [...(errors ?? [])].sort((a, b) => b.instancePath.length - a.instancePath.length)
+	const field = error?.instancePath.slice(1).replaceAll('/', ', ') ?? ''
+	return { field, words: error ? sayError(error) : 'is not understood.' }
+}
+function sayError({ keyword, params, data, message }: ErrorObject): string {
+	const found = data === null || typeof data !== 'object' ? `“${String(data).slice(0, 60)}”: ` : ''
+	const said = params as Record<string, unknown>
+	switch (keyword) {
+		case 'required':
+			return `“${String(said.missingProperty)}” is missing.`
+		case 'additionalProperties':
+			return `“${String(said.additionalProperty)}” is not known.`
+		case 'enum':
+			return `${found}one of ${(said.allowedValues as string[]).join(', ')} is expected.`
+		case 'format':
+			return `${found}${said.format === 'date' ? 'a day like 2009-05-31' : 'a moment like 2026-03-14T17:30:00Z'} is expected.`
+		case 'type':
+			return `${found}a ${String(said.type)} is expected.`
+		case 'minimum':
+		case 'exclusiveMinimum':
+			return `${found}${keyword === 'minimum' ? `${String(said.limit)} or more` : `more than ${String(said.limit)}`} is expected.`
+		case 'maximum':
+			return `${found}at most ${String(said.limit)} is expected.`
+		case 'minLength':
+		case 'pattern':
+			return `${found}is empty or not written as it should be.`
+		default:
+			return `${found}${message ?? 'is not understood'}.`
 	}
 }
 

@@ -183,12 +183,17 @@ describe('a document with a fault', () => {
 		[
 			'a leg of four metres',
 			(out) => void (out.athletes[0]!.legLengthM = 4),
-			{ kind: 'athletes', record: 1, field: 'legLengthM' },
+			{ kind: 'athletes', record: 1, field: 'legLengthM', words: '“4”: at most 1.3 is expected.' },
 		],
 		[
 			'a field nobody knows',
 			(out) => void ((out.sessions[0] as unknown as Record<string, unknown>).weather = 'sun'),
-			{ kind: 'sessions', record: 1 },
+			{ kind: 'sessions', record: 1, words: '“weather” is not known.' },
+		],
+		[
+			'a day that is none',
+			(out) => void (out.athletes[0]!.born = '2009-02-31'),
+			{ kind: 'athletes', record: 1, field: 'born', words: '“2009-02-31”: a day like 2009-05-31 is expected.' },
 		],
 		[
 			'somebody who is nowhere',
