@@ -12,6 +12,7 @@ export default [
 		route('squads/:squadId/ladders/:ladderId?', 'routes/squad-ladders.tsx'),
 		route('squads/:squadId/school', 'routes/squad-school.tsx'),
 		route('squads/:squadId/list', 'routes/squad-list.tsx'),
+		route('squads/:squadId/history', 'routes/squad-history.tsx'),
 		route('squads/:squadId/placing', 'routes/squad-placing.tsx'),
 		route('squads/:squadId/week', 'routes/squad-week.tsx'),
 		route('squads/:squadId/tests', 'routes/squad-tests.tsx'),

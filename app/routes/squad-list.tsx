@@ -1,4 +1,3 @@
-import { useRef } from 'react'
 import { Link, data } from 'react-router'
 import { ROSTER_FIELDS, ROSTER_FIELD_NAMES } from '#core/roster/read-roster'
 import { longDate } from '#core/calendar/days'
@@ -15,6 +14,7 @@ import {
 import type { Route } from './+types/squad-list'
 import { type Sent, actOn } from '../intents'
 import { allowed, notFound } from '../request-guard'
+import { PasteOrFile } from '../ui/paste-or-file'
 import { PostForm } from '../ui/post-form'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bring a list · Dromos' }]
@@ -74,7 +74,6 @@ const people = (count: number) => (count === 1 ? 'one' : String(count))
 export default function SquadList({ loaderData, actionData }: Route.ComponentProps) {
 	const { squad, today } = loaderData
 	const { looked, taken } = actionData ?? { looked: null, taken: null }
-	const area = useRef<HTMLTextAreaElement>(null)
 	return (
 		<>
 			<p className="dim">
@@ -98,41 +97,19 @@ export default function SquadList({ loaderData, actionData }: Route.ComponentPro
 						<Link className="btn" to={`/squads/${squad.id}/placing`}>
 							Say where they stand
 						</Link>
-						<Link className="btn btn-quiet" to="/squads">
-							Squads
+						<Link className="btn btn-quiet" to={`/squads/${squad.id}/history`}>
+							Bring their results
 						</Link>
 					</p>
 				</div>
 			)}
 			<PostForm preventScrollReset className="mt-5 grid gap-4" key={taken ? 'again' : 'list'} keep="list">
-				<div className="field">
-					<label htmlFor="list">The list</label>
-					<textarea
-						ref={area}
-						id="list"
-						name="text"
-						rows={looked ? 5 : 9}
-						className="input font-mono text-[14px]"
-						spellCheck={false}
-						wrap="off"
-						placeholder={'Name, Born, Mass\nAda Sørli, 31.5.2009, 52\nTomé Vaz, 2001-02-11'}
-						defaultValue={actionData?.text ?? ''}
-					/>
-				</div>
-				<label className="field">
-					<span className="label">Or its file</span>
-					<input
-						type="file"
-						accept=".csv,.tsv,.txt,text/csv,text/plain"
-						className="input"
-						onChange={(event) => {
-							const file = event.currentTarget.files?.[0]
-							void file?.text().then((text) => {
-								if (area.current) area.current.value = text
-							})
-						}}
-					/>
-				</label>
+				<PasteOrFile
+					label="The list"
+					placeholder={'Name, Born, Mass\nAda Sørli, 31.5.2009, 52\nTomé Vaz, 2001-02-11'}
+					text={actionData?.text ?? ''}
+					isShort={looked !== null}
+				/>
 				{actionData?.problem && (
 					<p className="problem" role="alert">
 						{actionData.problem}

@@ -251,6 +251,10 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 											Where they stand
 										</Link>{' '}
 										·{' '}
+										<Link className="link" to={`/squads/${squad.id}/history`}>
+											Bring results
+										</Link>{' '}
+										·{' '}
 									</>
 								)}
 								<a className="link" href={`/squads/${squad.id}/sessions.ics`}>

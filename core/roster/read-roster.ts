@@ -1,6 +1,7 @@
 import { type Day, daysBetween } from '../calendar/day-count'
 import { readNumber } from '../measure/read-number'
 import type { Level } from '../vocabulary/words'
+import { plain, sameName } from './plain-words'
 import { type DateOrder, readDay } from './read-date'
 
 /** What a column of a list can be. */
@@ -42,19 +43,6 @@ const HEADINGS: readonly [RosterField, RegExp][] = [
 	['squad', /^(squad|group|team)$/],
 	['contact', /contact|emergency|phone|tel|parent|guardian|mother|father/],
 ]
-/** Letters that are one sign and not a letter with a mark, as they are typed where a keyboard lacks them. */
-const LETTERS: Record<string, string> = { ø: 'o', ł: 'l', đ: 'd', ð: 'd', æ: 'ae', œ: 'oe', ß: 'ss', þ: 'th', ı: 'i' }
-const plain = (text: string) =>
-	text
-		.normalize('NFD')
-		.replace(/\p{M}/gu, '')
-		.toLowerCase()
-		.replace(/[øłđðæœßþı]/g, (letter) => LETTERS[letter]!)
-		.replace(/[^\p{L}\p{N}]+/gu, ' ')
-		.trim()
-/** Names that are one person's however they are typed: case, accents and spaces apart. */
-export const sameName = (a: string, b: string): boolean => plain(a) === plain(b)
-
 /**
  * What each column is, and whether the first row is a heading and no person: by the words of a heading; without one the
  * first column is the name and one of dates is when they were born.

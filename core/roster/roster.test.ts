@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { isDay } from '../calendar/day-count'
 import { isAmbiguous, orderOf, readDay } from './read-date'
-import { type KnownPerson, guessColumns, readRoster, sameName } from './read-roster'
+import { sameName } from './plain-words'
+import { type KnownPerson, guessColumns, readRoster } from './read-roster'
 
 const TODAY = '2026-11-28'
 

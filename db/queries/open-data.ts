@@ -1,7 +1,9 @@
-import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/mysql-core'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { Family, Level } from '../../core/vocabulary/words'
 import { workOf } from '../../core/vocabulary/entry'
+import type { Mark } from '../../core/vocabulary/events'
 import type { ClubScope } from '../connect'
 import { mark } from '../schema/log'
 import { athlete } from '../schema/people'
@@ -54,6 +56,32 @@ export async function marksOf({ db, clubId }: ClubScope, sessionIds: string[]): 
 		.from(mark)
 		.where(and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds)))
 	return rows.map(markEventOf)
+}
+/** What was measured of some athletes on the days from one to another, and stands; indexes `mark_by_athlete`, `mark_replaces`. */
+export async function resultsOf({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
+	if (athleteIds.length === 0) return []
+	const later = alias(mark, 'later')
+	return db
+		.select({
+			athleteId: mark.athleteId,
+			day: session.day,
+			drillId: mark.drillId,
+			side: mark.side,
+			value: sql<Mark['value']>`${mark.value}`.mapWith(mark.value),
+		})
+		.from(mark)
+		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
+		.leftJoin(later, and(eq(later.clubId, mark.clubId), eq(later.replacesId, mark.id)))
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				inArray(mark.athleteId, athleteIds),
+				eq(mark.isVoid, false),
+				inArray(mark.kind, ['sprint', 'contact', 'height', 'distance']),
+				isNull(later.id),
+				sql`${session.day} between ${from} and ${to}`,
+			),
+		)
 }
 /** Levels that were written down. */
 export async function allLevels({

@@ -103,6 +103,7 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		`/squads/${squadId}/ladders/shock`,
 		`/squads/${squadId}/school`,
 		`/squads/${squadId}/list`,
+		`/squads/${squadId}/history`,
 		`/squads/${squadId}/placing`,
 		`/squads/${squadId}/week`,
 		`/squads/${squadId}/tests`,

@@ -20,6 +20,7 @@ test('two clubs: no read crosses', async ({ app, page }) => {
 		`/athletes/${other.athletes[0]!}/marks.csv`,
 		`/squads/${other.squadId}/school`,
 		`/squads/${other.squadId}/list`,
+		`/squads/${other.squadId}/history`,
 		`/squads/${other.squadId}/placing`,
 	]) {
 		for (const asked of [path, `${path}.data`]) {
@@ -130,6 +131,17 @@ test('two clubs: no write crosses; the very same request is taken from the clubâ
 			['/squads', { form: { do: 'outside', squad: other.squadId, kind: 'match', day: today } }, 'unknown'],
 			['/squads', { form: { do: 'athletes', squad: other.squadId, names: 'Eve' } }, 'unknown'],
 			[`/athletes/${athleteId}`, { form: { do: 'cause', session: other.firstSessionId, cause: 'match' } }, 'unknown'],
+			[
+				`/squads/${other.squadId}/history`,
+				{
+					form: {
+						do: 'take',
+						text: 'Athlete,Date,Drill,Result\nAthlete 1,2025-01-05,Standing start 10 m,1.9',
+						looked: 'Athlete,Date,Drill,Result\nAthlete 1,2025-01-05,Standing start 10 m,1.9',
+					},
+				},
+				'unknown',
+			],
 			[
 				`/squads/${other.squadId}/tests`,
 				{
