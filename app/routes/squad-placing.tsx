@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Form, Link, data, useSearchParams } from 'react-router'
+import { shortDay } from '#core/calendar/days'
 import { type Placing, placingKey } from '#core/judge/overrule'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
@@ -76,7 +77,8 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 			<h1 className="mt-1">Where they stand</h1>
 			<p className="mt-1 max-w-[70ch]">
 				Pick the rung each can do well today; what is below it counts as passed. Left open, somebody begins at the foot
-				of a ladder and climbs by what is logged.
+				of a ladder and climbs by what is logged. What somebody has done in the last eight weeks is filled in, and set
+				only when you set it.
 			</p>
 			{athletes.length === 0 ? (
 				<p className="mt-5">
@@ -128,6 +130,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 											{ladders.map((ladder) => {
 												const key = placingKey({ athleteId: athlete.id, ladderId: ladder.id })
 												const at = athlete.at[ladder.id]!
+												const proposed = athlete.proposed[ladder.id]
 												return (
 													<td key={ladder.id} className="px-1.5 py-1 align-top">
 														<select
@@ -135,7 +138,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 															className="input w-full min-w-[215px] px-2"
 															aria-label={`${athlete.name}, ${ladder.name}`}
 															aria-invalid={key in problems}
-															defaultValue={actionData?.typed[key] ?? at}
+															defaultValue={actionData?.typed[key] ?? (at || (proposed?.rungId ?? ''))}
 														>
 															<option value="">not met yet</option>
 															{ladder.rungs.map((rung) => (
@@ -145,6 +148,9 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 																</option>
 															))}
 														</select>
+														{proposed && (
+															<p className="dim text-[13px]">done on {shortDay(proposed.day)}, not set yet</p>
+														)}
 														{problems[key] && <p className="problem max-w-[220px]">{problems[key]}</p>}
 													</td>
 												)

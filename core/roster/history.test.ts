@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { placeByMarks } from './place-by-marks'
 import { readLength } from '../measure/read-length'
 import { type HistoryDrill, guessDrill, guessHistoryColumns, readHistory, readTime, unfold } from './read-history'
 
@@ -206,5 +207,34 @@ describe('rows', () => {
 	})
 	it('of a drill that is not taken are none, without a fault', () => {
 		expect(read('Nobody', 'never', 'sled', '?')).toMatchObject({ mark: null, problems: [] })
+	})
+})
+
+describe('where somebody stands by what they have done', () => {
+	const rung = (id: string, drillId: string, parameters: object) => ({ id, drillId, parameters })
+	const ladder = {
+		rungs: [
+			rung('a', 'standing', { distanceM: 10 }),
+			rung('b', 'standing', { distanceM: 20 }),
+			rung('c', 'three-point', { distanceM: 20 }),
+		],
+	} as unknown as Parameters<typeof placeByMarks>[0]
+	const done = (drillId: string, distanceM: number, day = '2026-03-01') => ({ drillId, parameters: { distanceM }, day })
+	it.each<[string, ReturnType<typeof done>[], string[], string | null]>([
+		['nothing', [], [], null],
+		['the lowest', [done('standing', 10)], [], 'a'],
+		['the highest of two', [done('standing', 20), done('standing', 10)], [], 'b'],
+		['another distance is another form', [done('standing', 15)], [], null],
+		['another drill too', [done('rolling', 20)], [], null],
+		['one that is closed is not proposed', [done('three-point', 20), done('standing', 20)], ['c'], 'b'],
+		['nor anything where that was all', [done('three-point', 20)], ['c'], null],
+	])('%s', (_what, forms, closed, rungId) => {
+		expect(placeByMarks(ladder, forms, closed)?.rungId ?? null).toBe(rungId)
+	})
+	it('says when it was done last', () => {
+		expect(placeByMarks(ladder, [done('standing', 10, '2026-02-01'), done('standing', 10, '2026-03-02')], [])).toEqual({
+			rungId: 'a',
+			day: '2026-03-02',
+		})
 	})
 })

@@ -1,8 +1,9 @@
-import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { Family, Level } from '../../core/vocabulary/words'
 import { workOf } from '../../core/vocabulary/entry'
+import type { Parameters } from '../../core/vocabulary/dose'
 import type { Mark } from '../../core/vocabulary/events'
 import type { ClubScope } from '../connect'
 import { mark } from '../schema/log'
@@ -82,6 +83,30 @@ export async function resultsOf({ db, clubId }: ClubScope, athleteIds: string[],
 				sql`${session.day} between ${from} and ${to}`,
 			),
 		)
+}
+/** Every form of a drill some athletes have done from a day on, with the last day of it; index `mark_by_athlete`. */
+export async function formsDone({ db, clubId }: ClubScope, athleteIds: string[], from: string) {
+	if (athleteIds.length === 0) return []
+	return db
+		.select({
+			athleteId: mark.athleteId,
+			drillId: mark.drillId,
+			parameters: sql<Parameters>`${line.parameters}`.mapWith(line.parameters),
+			day: sql<string>`max(${session.day})`.mapWith(session.day),
+		})
+		.from(mark)
+		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
+		.innerJoin(line, and(eq(line.clubId, mark.clubId), eq(line.id, mark.lineId)))
+		.where(
+			and(
+				eq(mark.clubId, clubId),
+				inArray(mark.athleteId, athleteIds),
+				eq(mark.isVoid, false),
+				ne(mark.kind, 'missed'),
+				sql`${session.day} >= ${from}`,
+			),
+		)
+		.groupBy(mark.athleteId, mark.drillId, line.parameters)
 }
 /** Levels that were written down. */
 export async function allLevels({

@@ -6,6 +6,7 @@ import { readLines, readSession, sessionsBetween, sessionsToReview } from '../..
 import { exportMarks } from '../record/export-marks'
 import { acceptEvents } from '../log/accept-events'
 import { readAthletePage } from './read-athlete'
+import { readPlacing } from './read-placing'
 import { type TypedHistory, lookAtHistory, takeHistory } from './import-history'
 
 beforeAll(freshDatabase)
@@ -115,6 +116,19 @@ describe('results of years', () => {
 			showBody: true,
 		})
 		expect(page!.story!.trend?.series[0]?.points.map(({ day }) => day)).toEqual(days)
+	})
+
+	it('say where somebody stands who was not placed, for who places them', async () => {
+		const list = ['2026-02-20', '2026-02-27']
+			.map((day) => `Athlete 1,${day},Three-point start 20 m,3.2\nAthlete 2,2025-02-20,Three-point start 20 m,3.2`)
+			.join('\n')
+		await take(typed(`Athlete,Date,Drill,Result\n${list}`))
+		const page = (await readPlacing(club.scope, club.squadId, ['acceleration'], TODAY))!
+		expect(page.athletes.map(({ at, proposed }) => [at.acceleration, proposed.acceleration])).toEqual([
+			['', { rungId: 'three-point-20', day: '2026-02-27' }],
+			['', undefined],
+			['', undefined],
+		])
 	})
 
 	it('taken twice are there once; what the list has more of comes after', async () => {

@@ -1,7 +1,10 @@
+import { addDays } from '../../core/calendar/day-count'
 import { lockOf } from '../../core/judge/locks'
 import { concludeFor } from '../../core/permit/plain-facts'
+import { PLACING_DAYS, placeByMarks } from '../../core/roster/place-by-marks'
 import { FAMILIES } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
+import { formsDone } from '../../db/queries/open-data'
 import { readLibrary } from '../../db/queries/library'
 import { listMembers, readLevels, readSquad, readStates, stateKey } from '../../db/queries/squads'
 import { readFacts } from '../facts/read-facts'
@@ -18,9 +21,10 @@ export async function readPlacing(scope: ClubScope, squadId: string, chosen: rea
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId)
 	const ids = members.map((member) => member.id)
 	const moment = { day: today, startTime: squad.startTime, phase: squad.phase, surface: null }
-	const [states, levelOf, facts] = [
+	const [states, levelOf, done, facts] = [
 		await readStates(scope, ids),
 		await readLevels(scope, ids),
+		await formsDone(scope, ids, addDays(today, -PLACING_DAYS)),
 		await readFacts(scope, moment, squad, ids, library, today),
 	]
 	const all = Object.values(library.ladders)
@@ -41,6 +45,12 @@ export async function readPlacing(scope: ClubScope, squadId: string, chosen: rea
 		})),
 		athletes: members.map((member) => {
 			const concluded = concludeFor(facts.get(member.id)!, library)
+			const closed = Object.fromEntries(
+				ladders.map((ladder) => [
+					ladder.id,
+					ladder.rungs.flatMap((rung) => (lockOf(concluded.facts, rung)?.tier === 'block' ? [rung.id] : [])),
+				]),
+			)
 			return {
 				id: member.id,
 				name: member.name,
@@ -49,11 +59,18 @@ export async function readPlacing(scope: ClubScope, squadId: string, chosen: rea
 					ladders.map((ladder) => [ladder.id, states.get(stateKey(member.id, ladder.id))?.state.rungId ?? '']),
 				),
 				/** Rungs that would be refused as things stand, by ladder. */
-				closed: Object.fromEntries(
-					ladders.map((ladder) => [
-						ladder.id,
-						ladder.rungs.flatMap((rung) => (lockOf(concluded.facts, rung)?.tier === 'block' ? [rung.id] : [])),
-					]),
+				closed,
+				/** What they have done lately says it, where nobody has placed them yet. */
+				proposed: Object.fromEntries(
+					ladders.flatMap((ladder) => {
+						if (states.has(stateKey(member.id, ladder.id))) return []
+						const found = placeByMarks(
+							ladder,
+							done.filter(({ athleteId }) => athleteId === member.id),
+							closed[ladder.id]!,
+						)
+						return found ? [[ladder.id, found] as const] : []
+					}),
 				),
 			}
 		}),
