@@ -62,7 +62,7 @@ export function GroundsSection({
 									<input type="hidden" name="do" value="change-ground" />
 									<Fields ground={ground} />
 									<button className="btn btn-quiet">Keep</button>
-									<SaidSaved of={ground.id} changed={changed} />
+									{isOpen(ground.id, changed) && <SaidSaved of={ground.id} changed={changed} />}
 								</PostForm>
 							</details>
 						)}

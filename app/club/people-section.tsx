@@ -60,7 +60,7 @@ export function PeopleSection({ people, changed }: { people: readonly Person[]; 
 									)}
 									<input type="hidden" name="do" value="person" />
 									<button className="btn btn-quiet justify-self-start">Keep</button>
-									<SaidSaved of={person.id} changed={changed} />
+									{isOpen(person.id, changed) && <SaidSaved of={person.id} changed={changed} />}
 								</PostForm>
 								<PostForm preventScrollReset className="pb-2">
 									<input type="hidden" name="personId" value={person.id} />

@@ -17,7 +17,7 @@ import type { Route } from './+types/club'
 import { allowed, notFound } from '../request-guard'
 import { GroundsSection } from '../club/grounds-section'
 import { PeopleSection } from '../club/people-section'
-import { SaidSaved } from '../club/said-saved'
+import { SaidSaved, isOpen } from '../club/said-saved'
 import { SignOut } from '../ui/sign-out'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
@@ -153,7 +153,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 			</p>
 			{mayInvite && (
 				<div className="mt-1 flex flex-wrap gap-x-6">
-					<details open={changed?.of === 'club' && (changed.problem ?? changed.meanwhile) !== undefined}>
+					<details open={isOpen('club', changed)}>
 						<summary className="link inline-flex min-h-[44px] items-center">Name and clock</summary>
 						<PostForm preventScrollReset key={version} className="grid max-w-[440px] gap-3 pt-1 pb-3">
 							<input type="hidden" name="do" value="club" />
@@ -167,7 +167,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								hint="Like Europe/Lisbon. Sessions ahead keep their time of day and are held by it; what was held stays when it was."
 							/>
 							<button className="btn btn-quiet justify-self-start">Keep</button>
-							<SaidSaved of="club" changed={changed} />
+							{isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
 						</PostForm>
 					</details>
 					<Link className="link inline-flex min-h-[44px] items-center" to="/club/data">
@@ -175,11 +175,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 					</Link>
 				</div>
 			)}
-			{changed?.of === 'club' && !changed.problem && !changed.meanwhile && (
-				<p role="status" className="font-semibold">
-					Kept.
-				</p>
-			)}
+			{!isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
 			<div className="mt-3 lg:hidden">
 				<SignOut className="btn btn-quiet" />
 			</div>
