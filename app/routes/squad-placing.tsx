@@ -60,6 +60,12 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 export default function SquadPlacing({ loaderData, actionData }: Route.ComponentProps) {
 	const { squad, all, ladders, athletes, today, mayAdd } = loaderData
 	const problems = actionData?.problems ?? noProblems
+	// What was done last speaks before the day of the form: whoever was away begins with less.
+	const lastDone =
+		athletes
+			.flatMap(({ proposed }) => Object.values(proposed).map(({ day }) => day))
+			.sort()
+			.at(-1) ?? today
 	const nameOf = (key: string) => {
 		const [athleteId, ladderId] = key.split('/')
 		const athlete = athletes.find((one) => one.id === athleteId)
@@ -174,7 +180,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 								name="trainedOn"
 								type="date"
 								max={today}
-								defaultValue={actionData?.typed.trainedOn ?? today}
+								defaultValue={actionData?.typed.trainedOn ?? lastDone}
 								hint="After weeks away everybody begins with less."
 								problem={problems.trainedOn}
 							/>
