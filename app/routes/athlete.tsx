@@ -1,3 +1,4 @@
+import { sayFirmness } from '#core/words/say-firmness'
 import { sayAway } from '#core/calendar/away'
 import { Link, data } from 'react-router'
 import { v7 as newId } from 'uuid'
@@ -471,7 +472,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											)}
 											{line.change && (
 												<span className="dim block text-[14px]">
-													Was {line.change.from}. {line.change.why} ({line.change.firmness})
+													Was {line.change.from}. {line.change.why} ({sayFirmness(line.change.firmness)})
 												</span>
 											)}
 										</span>

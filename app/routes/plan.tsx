@@ -9,6 +9,7 @@ import {
 	useSensors,
 } from '@dnd-kit/core'
 import { Link, data, useFetcher } from 'react-router'
+import { sayFirmness } from '#core/words/say-firmness'
 import { addDays, isDay, mondayOf } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
@@ -436,10 +437,7 @@ function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSe
 				<b>
 					{session.squadName}, {shortDay(session.day)}:
 				</b>{' '}
-				{clash.sentence}.{' '}
-				<span className="dim">
-					{clash.rule}, {clash.rule === 'S6' ? 'published' : 'common practice'}
-				</span>
+				{clash.sentence}. <span className="dim">{clash.rule === 'S6' ? 'published' : 'common practice'}</span>
 			</span>
 			{mayPlan && (
 				<repair.Form method="post" className="flex flex-wrap gap-2">
@@ -489,7 +487,7 @@ function SheetClashRow({ clash, session, mayPlan }: { clash: SheetClash; session
 					{clash.names.length > 4
 						? `${clash.names.slice(0, 3).join(', ')} and ${clash.names.length - 3} more`
 						: clash.names.join(', ')}{' '}
-					· {clash.rule}, {FIRMNESS[clash.rule]}
+					· {sayFirmness(FIRMNESS[clash.rule])}
 				</span>
 			</span>
 			{mayPlan &&

@@ -1,5 +1,6 @@
 import { Collapsible } from 'radix-ui'
 import { Link, data, redirect } from 'react-router'
+import { sayFirmness } from '#core/words/say-firmness'
 import { longDay } from '#core/calendar/days'
 import { type DoseCount, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
@@ -414,7 +415,7 @@ function AthleteRow({
 			</Collapsible.Trigger>
 			<Collapsible.Content className="pb-3 sm:pl-4">
 				<p className="dim text-[14px]">
-					Contacts usual for level {athlete.level}: {range.low} to {range.high} ({range.firmness}).
+					Contacts usual for level {athlete.level}: {range.low} to {range.high} ({sayFirmness(range.firmness)}).
 				</p>
 				<ul className="mt-1">
 					{athlete.lines.map((line) => {
@@ -473,7 +474,8 @@ function LineRow({
 							</span>
 						)}
 						<span>
-							Was {line.change.from}. {line.change.why} <span className="dim">({line.change.firmness})</span>
+							Was {line.change.from}. {line.change.why}{' '}
+							<span className="dim">({sayFirmness(line.change.firmness)})</span>
 						</span>
 					</p>
 				)}

@@ -1,4 +1,5 @@
 import { Link, data } from 'react-router'
+import { sayFirmness } from '#core/words/say-firmness'
 import { longDay, shortDay } from '#core/calendar/days'
 import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
@@ -241,8 +242,8 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 								high={ranges.cuts60.high}
 							/>
 							<p className="dim mt-1 text-[13.5px]">
-								Brackets: usual range for the level; contacts {ranges.contacts.firmness}, metres and cuts{' '}
-								{ranges.fastMetres.firmness}.
+								Brackets: usual range for the level; contacts {sayFirmness(ranges.contacts.firmness)}, metres and cuts{' '}
+								{sayFirmness(ranges.fastMetres.firmness)}.
 							</p>
 						</section>
 					)}

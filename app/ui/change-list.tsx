@@ -1,3 +1,4 @@
+import { sayFirmness } from '#core/words/say-firmness'
 import type { VerdictWord } from '#core/judge/types'
 import { VerdictMark } from './glyphs'
 
@@ -34,7 +35,7 @@ export function ChangeList({ changes }: { changes: Change[] }) {
 										</p>
 										{own.findIndex((other) => other.why === change.why) === index && (
 											<p className="dim text-[14px]">
-												{change.why} <span className="whitespace-nowrap">({change.firmness})</span>
+												{change.why} <span className="whitespace-nowrap">({sayFirmness(change.firmness)})</span>
 											</p>
 										)}
 									</div>

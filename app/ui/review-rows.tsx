@@ -2,6 +2,7 @@ import { Collapsible } from 'radix-ui'
 import { useId, useState } from 'react'
 import { VerdictMark } from './glyphs'
 import { TraceTable } from './trace-table'
+import { sayFirmness } from '#core/words/say-firmness'
 import { sayTogether } from '#core/judge/cause'
 import type { Judgement, VerdictWord } from '#core/judge/types'
 import { PostForm } from './post-form'
@@ -75,7 +76,7 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 				</p>
 				{sentences.map((sentence) => (
 					<p key={sentence} className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">
-						{sentence} <span className="dim text-[14px] font-normal">({judgement.firmness})</span>
+						{sentence} <span className="dim text-[14px] font-normal">({sayFirmness(judgement.firmness)})</span>
 					</p>
 				))}
 				{together && <p className="mb-1">{together.where}</p>}

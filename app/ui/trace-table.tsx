@@ -1,3 +1,4 @@
+import { FIRMNESS_MEANS, sayFirmness } from '#core/words/say-firmness'
 import type { Judgement } from '#core/judge/types'
 
 /** What was looked at, found, and against what limit: the whole trace of a verdict. */
@@ -15,6 +16,7 @@ export function TraceTable({
 		: judgement.trace
 	return (
 		<table className="mt-2 w-full max-w-[760px] border-collapse text-[14px]">
+			{!firedOnly && <caption className="dim caption-bottom pt-2 text-left text-[13px]">{FIRMNESS_MEANS}</caption>}
 			<thead>
 				<tr className="text-left">
 					<th className="py-1 pr-4 font-bold">What was looked at</th>
@@ -26,7 +28,7 @@ export function TraceTable({
 				{lines.map((line, index) => (
 					<tr key={`${line.rule}-${index}`} className="border-t border-dotted border-chalk align-top">
 						<td className="py-1 pr-4">
-							{line.question} <span className="dim">{line.firmness}</span>
+							{line.question} <span className="dim">{sayFirmness(line.firmness)}</span>
 							{line.rule === judgement.decidedBy && <b> · decides</b>}
 						</td>
 						<td className="py-1 pr-4">{line.found}</td>

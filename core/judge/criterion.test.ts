@@ -45,7 +45,7 @@ describe('a time within x % of the usual', () => {
 	it('says the chance, the mean of how many, and the threshold', () => {
 		const found = criterion(start, { marks: gate(1.9, 1.9, 1.91), ...best })!
 		expect(found.question).toBe('Chance of 1.94 s or better')
-		expect(found.found).toMatch(/^(0\.9\d|1\.00) \(mean 1\.90 s of 3\)$/)
+		expect(found.found).toMatch(/^(very likely, 9\d %|virtually certain, 99 % or more) \(mean 1\.90 s of 3\)$/)
 		expect(found.missing).toBeNull()
 	})
 	it('without a time, without an earlier one, of the same method', () => {
@@ -158,7 +158,7 @@ describe('comfort, and not below the usual', () => {
 		const found = criterion(throwing, { marks: tape(10, 10), ...ten })!
 		expect(found.question).toBe('Chance of 9.50 m or more')
 		expect(found.probability).toBeGreaterThan(0.9)
-		expect(found.found).toMatch(/^(0\.9\d|1\.00) \(mean 10\.00 m of 2\)$/)
+		expect(found.found).toMatch(/^(very likely, 9\d %|virtually certain, 99 % or more) \(mean 10\.00 m of 2\)$/)
 		expect(criterion(throwing, { marks: tape(9, 9), ...ten })?.probability).toBeLessThan(0.2)
 		expect(criterion(throwing, { marks: tape(9.5, 9.5), ...ten })?.probability).toBeCloseTo(0.5, 9)
 	})

@@ -89,7 +89,7 @@ describe('P1, pass', () => {
 		const reduced = { ...steady, planned: { sets: 1, reps: 3 }, repsDone: 3, marks: gate(3.08, 3.09, 3.08) }
 		const { verdict, sentence } = run('acceleration', sprint20, steady, reduced)
 		expect(verdict).toBe('hold')
-		expect(sentence).toContain('no evidence')
+		expect(sentence).toContain('says nothing about it')
 	})
 })
 

@@ -47,15 +47,14 @@ const miss: Rule = {
 	question: () => 'Poor quality, or the mark clearly missed',
 	firmness: 'our setting',
 	evaluate(context): Finding {
-		const limit = 'poor on more than a third, or chance 0.20 and less'
+		const limit = 'poor on more than a third, or 20 % likely and less'
 		const { latestReading, previousReading, rung, documents, input } = context
 		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
 		if (latestReading.outcome !== 'miss') return { fired: false, found: said(latestReading), limit }
 		const why =
 			latestReading.criterion && (latestReading.criterion.probability ?? 1) <= MISS_CHANCE
 				? (latestReading.criterion.words ??
-					latestReading.criterion.question.replace('Chance of', 'the chance of') +
-						` was ${latestReading.criterion.found}`)
+					`${latestReading.criterion.question.replace('Chance of ', '')} was ${latestReading.criterion.found}`)
 				: `${context.latest?.quality.poor} of ${latestReading.judged} judged reps were poor`
 		if (previousReading?.outcome !== 'miss') {
 			return {
@@ -324,7 +323,7 @@ const pass: Rule = {
 	evaluate(context): Finding {
 		const { latestReading, previousReading, input, rung, documents } = context
 		const { state } = input
-		const limit = `${PASS_SHARE * 100} % of reps, chance 0.80, four in five good`
+		const limit = `${PASS_SHARE * 100} % of reps, 80 % likely, four in five good`
 		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
 		const both = latestReading.outcome === 'pass' && previousReading?.outcome === 'pass'
 		const waited = state.passed && latestReading.outcome !== 'miss'
@@ -466,7 +465,7 @@ const unclear: Rule = {
 						? `${stoodIn(context, latest.rungId)} stood in for this one`
 						: !latest.onRung
 							? 'another drill stood in'
-							: 'the session asked for less than this dose, so it is no evidence for it'
+							: 'the session asked for less than this dose, so it says nothing about it'
 			return {
 				fired: true,
 				found: `planned ${writeDose(latest.planned)}`,

@@ -69,7 +69,7 @@ describe('P2', () => {
 		const once = run('acceleration', start({ passed: true }), null, slow)
 		expect(once).toMatchObject({ verdict: 'hold', decidedBy: 'P2', next: { passed: false, rungId: 'three-point-10' } })
 		expect(once.sentence).toMatch(
-			/^Hold three-point start 10 m, 1×6: 2\.11 s is 12\.\d % over the usual 1\.88 s, more than a day moves it: over 3 % with a chance of 1\.00\. Twice running would ease it\.$/,
+			/^Hold three-point start 10 m, 1×6: 2\.11 s is 12\.\d % over the usual 1\.88 s, more than a day moves it: over 3 % is virtually certain, 99 % or more\. Twice running would ease it\.$/,
 		)
 		const twice = run('acceleration', start({ passed: true }), slow, slow)
 		expect(twice).toMatchObject({ verdict: 'ease', next: { passed: false, rungId: 'standing-10' } })
@@ -430,7 +430,7 @@ describe('P3, why it is no evidence', () => {
 		[{ rungId: 'gone' }, 'other work stood in for this one'],
 		[{ rungId: 'wall' }, 'a lower rung stood in for this one'],
 		[{ onRung: false }, 'another drill stood in'],
-		[{ planned: { sets: 1, reps: 5 } }, 'the session asked for less than this dose, so it is no evidence for it'],
+		[{ planned: { sets: 1, reps: 5 } }, 'the session asked for less than this dose, so it says nothing about it'],
 	] as [Partial<Exposure>, string][])('%j: %s', (change, why) => {
 		expect(unclear(change).sentence).toBe(`Hold three-point start 20 m, 1×6: ${why}.`)
 	})

@@ -1,3 +1,4 @@
+import { sayChance } from '../words/say-chance'
 import { mean } from 'simple-statistics'
 import { STANDARD_GRAVITY } from '../measure/standard-gravity'
 import { type Level, type Method, METHOD_NAMES } from '../vocabulary/words'
@@ -127,7 +128,7 @@ function readAgainstUsual(exposure: Exposure, kind: MarkKind, percent: number): 
 	return {
 		question: `Chance of ${writeMark({ kind, value: threshold })} or ${better === 'lower' ? 'better' : 'more'}`,
 		probability: 1 - reading.probabilityFallOver,
-		found: `${(1 - reading.probabilityFallOver).toFixed(2)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
+		found: `${sayChance(1 - reading.probabilityFallOver)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
 		words,
 		missing: reading.outcome === 'unclear' ? words : null,
 	}
@@ -154,7 +155,7 @@ export function readCeiling(exposure: Exposure, ceiling: number): CriterionReadi
 	return {
 		question: `Chance of ${writeMark({ kind, value: ceiling })} or better`,
 		probability: chance,
-		found: `${chance.toFixed(2)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
+		found: `${sayChance(chance)} (mean ${writeMark({ kind, value: side.mean })} of ${side.n}${mixed(method, leftOut)})`,
 		missing: unclear ? saySettle(settleUnderCeiling(spreads, side, ceiling), kind, method) : null,
 		mean: side.mean,
 	}

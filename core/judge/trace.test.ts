@@ -166,10 +166,10 @@ describe('an advance and what may hold it back', () => {
 			{
 				P1: [
 					true,
-					/^twice: chance of 1\.94 s or better [01]\.\d\d \(mean 1\.90 s of 6\) · 100 % of the reps$/,
-					'80 % of reps, chance 0.80, four in five good',
+					/^twice: chance of 1\.94 s or better (very likely, 9\d %|virtually certain, 99 % or more) \(mean 1\.90 s of 6\) · 100 % of the reps$/,
+					'80 % of reps, 80 % likely, four in five good',
 				],
-				P2: [false, /^chance of 1\.94 s or better/, 'poor on more than a third, or chance 0.20 and less'],
+				P2: [false, /^chance of 1\.94 s or better/, 'poor on more than a third, or 20 % likely and less'],
 				P4: [false, /^largest 0\.5 %$/],
 				P7: [false, 'not a priority ladder'],
 				P9: [false, 'no earlier work known'],

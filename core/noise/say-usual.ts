@@ -1,3 +1,4 @@
+import { sayChance } from '../words/say-chance'
 import { METHOD_NAMES, type Method } from '../vocabulary/words'
 import { writeMark } from '../words/write-numbers'
 import type { AgainstUsual, DayMean, Settle } from './against-usual'
@@ -38,7 +39,7 @@ export function sayAgainstUsual(
 		Math.abs(off) < 0.05 ? `is ${usually}` : `is ${Math.abs(off).toFixed(1)} % ${off > 0 ? 'over' : 'under'} ${usually}`
 	const moved = (100 * Math.hypot(usual.betweenSd, usual.withinSd / Math.sqrt(today.n))) / usual.value
 	if (reading.outcome === 'miss')
-		return `${mean} ${shown}, more than a day moves it: over ${percent} % with a chance of ${reading.probabilityFallOver.toFixed(2)}`
+		return `${mean} ${shown}, more than a day moves it: over ${percent} % is ${sayChance(reading.probabilityFallOver)}`
 	if (reading.outcome === 'unclear')
 		return `${mean} ${shown}: it may be the day or a fall of over ${percent} %; ${saySettle(reading.settle, kind, method)}`
 	if (reading.fallPercent < -moved) return `${mean} ${shown}, better than a day moves it`

@@ -370,7 +370,7 @@ describe('the words', () => {
 		expect(say(3)).toBe('3.00 s is the usual 3.00 s, within what a day moves it')
 		expect(say(2.9)).toBe('2.90 s is 3.3 % under the usual 3.00 s, better than a day moves it')
 		expect(say(3.2)).toBe(
-			'3.20 s is 6.7 % over the usual 3.00 s, more than a day moves it: over 3 % with a chance of 1.00',
+			'3.20 s is 6.7 % over the usual 3.00 s, more than a day moves it: over 3 % is virtually certain, 99 % or more',
 		)
 		expect(say(3.09)).toBe(
 			'3.09 s is 3.0 % over the usual 3.00 s: it may be the day or a fall of over 3 %; too close to the limit for anything to settle it',
