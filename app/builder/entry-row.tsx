@@ -181,7 +181,7 @@ export function EntryRow({
 			{parts && (
 				<div className="flex flex-wrap items-start gap-x-3 gap-y-1 pl-[50px] pt-1">
 					{fill ? (
-						<span className="min-h-[30px] content-center text-[14px]">
+						<span className="min-h-[30px] max-lg:min-h-[44px] content-center text-[14px]">
 							Tops up to{' '}
 							<b className="num">
 								{Math.round(fill.targets[1])}, {Math.round(fill.targets[2])}, {Math.round(fill.targets[3])}
@@ -189,7 +189,7 @@ export function EntryRow({
 							{QUANTITY_NAMES[fill.quantity]} at level 1, 2, 3.
 						</span>
 					) : parts.ladder ? (
-						<span className="dim min-h-[30px] content-center text-[14px]">
+						<span className="dim min-h-[30px] max-lg:min-h-[44px] content-center text-[14px]">
 							{entry.doseFactor < 1
 								? `${Math.round(entry.doseFactor * 100)} % of each athlete’s own rung.`
 								: 'Each athlete’s own rung.'}
@@ -281,7 +281,7 @@ function EntryLines({
 		return null
 	return (
 		<details className="min-w-0 flex-1 basis-[220px]">
-			<summary className="inline-flex min-h-[30px] items-center text-[14px]">
+			<summary className="inline-flex min-h-[30px] max-lg:min-h-[44px] items-center text-[14px]">
 				<span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span>
 				<span className="dim">
 					&nbsp;for {open} of {preview.athletes.length}

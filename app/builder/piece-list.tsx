@@ -21,7 +21,7 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 	const drillsOnly = picks.filter(({ pick }) => pick.startsWith('drill:'))
 	return (
 		<details className={pieces.length > 0 ? 'min-w-0 basis-full' : 'min-w-0'} open={pieces.length > 0}>
-			<summary className="inline-flex min-h-[30px] items-center text-[14px]">
+			<summary className="inline-flex min-h-[30px] max-lg:min-h-[44px] items-center text-[14px]">
 				<span className="link">{pieces.length > 0 ? 'In turn, every round' : 'Another drill before it'}</span>
 			</summary>
 			<ol className="grid list-none gap-1">

@@ -179,7 +179,7 @@ export function ProposePanel({
 				)}
 			</div>
 			<details className="mt-2">
-				<summary className="inline-flex min-h-[36px] items-center text-[14px]">
+				<summary className="inline-flex min-h-[36px] max-lg:min-h-[44px] items-center text-[14px]">
 					<span className="link">
 						{lacking.size === 0 ? 'Everything is at hand' : `Without ${[...lacking].join(', ')}`}
 					</span>
@@ -187,7 +187,7 @@ export function ProposePanel({
 				<fieldset className="grid grid-cols-2 gap-x-4 sm:grid-cols-3">
 					<legend className="sr-only">Kit at hand</legend>
 					{kit.map((one) => (
-						<label key={one} className="flex min-h-[40px] items-center gap-2 text-[14px]">
+						<label key={one} className="flex min-h-[40px] max-lg:min-h-[44px] items-center gap-2 text-[14px]">
 							<input
 								type="checkbox"
 								className="size-5 accent-act"
@@ -225,7 +225,7 @@ export function ProposePanel({
 					</p>
 					{shortfalls.length > 0 && (
 						<details>
-							<summary className="inline-flex min-h-[36px] items-center text-[14px]">
+							<summary className="inline-flex min-h-[36px] max-lg:min-h-[44px] items-center text-[14px]">
 								<span className="link">Who, and what holds them</span>
 							</summary>
 							<ul className="gap-x-8 text-[14.5px] sm:columns-2">

@@ -390,7 +390,7 @@ export function SessionForm({
 							<span>
 								With everybody’s line of <b>{looked.part || entryName(looked, library)}</b>
 							</span>
-							<button type="button" className="link min-h-[30px]" onClick={() => setChosen(null)}>
+							<button type="button" className="link min-h-[30px] max-lg:min-h-[44px]" onClick={() => setChosen(null)}>
 								Totals alone
 							</button>
 						</p>

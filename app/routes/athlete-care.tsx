@@ -527,7 +527,7 @@ function SaidRow({
 	return (
 		<li className="rule">
 			<details open={problem !== undefined}>
-				<summary className="flex min-h-[40px] cursor-pointer list-none items-center justify-between gap-3">
+				<summary className="flex min-h-[40px] max-lg:min-h-[44px] cursor-pointer list-none items-center justify-between gap-3">
 					{words}
 					<span className="link shrink-0 text-[13.5px]">Put it right</span>
 				</summary>

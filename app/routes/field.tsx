@@ -62,9 +62,10 @@ export const shouldRevalidate = ({
 export function HydrateFallback() {
 	return (
 		<main className="sun grid min-h-dvh place-content-center bg-paper text-ink">
-			<h1 className="text-[18px] font-normal" role="status">
+			<h1 className="sr-only">Field</h1>
+			<p className="text-[18px]" role="status">
 				Opening the field …
-			</h1>
+			</p>
 		</main>
 	)
 }

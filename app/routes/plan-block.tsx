@@ -489,7 +489,7 @@ function DayColumn({
 			{own.length === 1 && (
 				<button
 					type="button"
-					className="link min-h-[36px] text-left text-[13px]"
+					className="link min-h-[36px] max-lg:min-h-[44px] text-left text-[13px]"
 					onClick={() =>
 						set([
 							...own,
@@ -505,7 +505,11 @@ function DayColumn({
 				</button>
 			)}
 			{own.length === 2 && (
-				<button type="button" className="link min-h-[36px] text-left text-[13px]" onClick={() => set(own.slice(0, 1))}>
+				<button
+					type="button"
+					className="link min-h-[36px] max-lg:min-h-[44px] text-left text-[13px]"
+					onClick={() => set(own.slice(0, 1))}
+				>
 					only one
 				</button>
 			)}

@@ -313,7 +313,7 @@ function StationRow({
 	return (
 		<li className={`rule py-1.5 ${selected ? 'border-l-[3px] border-l-ink pl-2' : ''}`}>
 			<p className="flex items-baseline justify-between gap-2">
-				<button type="button" className="min-h-[36px] text-left font-bold" onClick={onSelect}>
+				<button type="button" className="min-h-[36px] max-lg:min-h-[44px] text-left font-bold" onClick={onSelect}>
 					<span className="num mr-2">{number}</span>
 					{station.name}
 				</button>

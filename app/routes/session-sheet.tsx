@@ -289,7 +289,7 @@ function Cautions({
 						) : (
 							mayAnswer && (
 								<details open={problem?.finding === caution.finding}>
-									<summary className="link inline-flex min-h-[36px] items-center text-[14px]">
+									<summary className="link inline-flex min-h-[36px] max-lg:min-h-[44px] items-center text-[14px]">
 										Go on, with a reason
 									</summary>
 									<PostForm preventScrollReset className="flex flex-wrap items-center gap-2">
@@ -388,9 +388,9 @@ function AthleteRow({
 			className="rule"
 			defaultOpen={problem !== null && athlete.lines.some((line) => line.id === problem.line)}
 		>
-			<Collapsible.Trigger className="group grid w-full grid-cols-2 items-baseline gap-x-4 gap-y-0.5 py-2 text-left sm:grid-cols-[180px_70px_1fr_110px_90px_90px_70px]">
+			<Collapsible.Trigger className="group grid w-full grid-cols-2 items-baseline gap-x-4 gap-y-0.5 py-2 text-left lg:grid-cols-[180px_70px_1fr_110px_90px_90px_70px]">
 				<b>{athlete.name}</b>
-				<span className="dim text-right sm:text-left">level {athlete.level}</span>
+				<span className="dim text-right lg:text-left">level {athlete.level}</span>
 				<span data-testid="contacts">
 					<b className="num">{show(planned.contacts, done.contacts)}</b> contacts{' '}
 					<span className="dim">
@@ -399,13 +399,13 @@ function AthleteRow({
 						{planned.low + done.low > 0 && ` · ${show(planned.low, done.low)} low`}
 					</span>
 				</span>
-				<span data-testid="metres" className="text-right sm:text-left">
+				<span data-testid="metres" className="text-right lg:text-left">
 					<b className="num">{show(planned.metres, done.metres)}</b> m
 				</span>
 				<span>
 					<b className="num">{show(planned.cuts, done.cuts)}</b> cuts
 				</span>
-				<span className="text-right sm:text-left">
+				<span className="text-right lg:text-left">
 					<b className="num">{show(planned.throws, done.throws)}</b> throws
 				</span>
 				<span className="dim">

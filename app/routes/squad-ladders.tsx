@@ -126,7 +126,7 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 						{ladders.map((one) => (
 							<li key={one.id} className="rule">
 								<Link
-									className={`grid min-h-[40px] grid-cols-[28px_1fr_auto] items-center gap-2 ${one.id === ladder.id ? 'font-bold' : ''}`}
+									className={`grid min-h-[40px] max-lg:min-h-[44px] grid-cols-[28px_1fr_auto] items-center gap-2 ${one.id === ladder.id ? 'font-bold' : ''}`}
 									to={`/squads/${squad.id}/ladders/${one.id}`}
 									aria-current={one.id === ladder.id ? 'page' : undefined}
 								>

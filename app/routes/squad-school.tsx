@@ -137,7 +137,7 @@ export default function SquadSchool({ loaderData, actionData }: Route.ComponentP
 					<fieldset className="border-b border-chalk pb-1.5 text-[14px]">
 						<legend className="label pt-2">Take-offs of the sport</legend>
 						{PLANTS.map((plant) => (
-							<label key={plant} className="flex min-h-[40px] items-center gap-2">
+							<label key={plant} className="flex min-h-[40px] max-lg:min-h-[44px] items-center gap-2">
 								<input
 									type="checkbox"
 									className="size-5 accent-act"

@@ -84,8 +84,8 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 			{rows.length === 0 ? (
 				<p className="rule dim mt-4 py-3">Nobody is in this squad yet.</p>
 			) : (
-				<table className="mt-4 w-full text-left sm:table-fixed">
-					<thead className="dim text-[13px] max-sm:sr-only">
+				<table className="mt-4 w-full text-left lg:table-fixed">
+					<thead className="dim text-[13px] max-lg:sr-only">
 						<tr>
 							<th className="w-[150px] py-1 print:w-[130px] font-normal">Athlete</th>
 							<th className="w-[62px] py-1 font-normal">Came</th>
@@ -117,7 +117,7 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 					<summary className="link inline-flex min-h-[44px] items-center">
 						{quiet.length} more, as asked and without anything to think about
 					</summary>
-					<table className="w-full text-left sm:table-fixed">
+					<table className="w-full text-left lg:table-fixed">
 						<tbody>
 							{quiet.map((row) => (
 								<Row key={row.athleteId} row={row} columns={columns} cuts={has('cuts60')} throws={has('throws')} />
@@ -153,13 +153,13 @@ function Row({
 }) {
 	const { athleteId, name, came, down, amounts, against, gap, bodyWords, thought, outside, newThings } = row
 	return (
-		<tr className="border-t border-chalk max-sm:grid max-sm:grid-cols-[1fr_auto] max-sm:gap-x-3 max-sm:py-2">
-			<th scope="row" className="py-2 pr-3 text-left font-semibold max-sm:py-0">
+		<tr className="border-t border-chalk max-lg:grid max-lg:grid-cols-[1fr_auto] max-lg:gap-x-3 max-lg:py-2">
+			<th scope="row" className="py-2 pr-3 text-left font-semibold max-lg:py-0">
 				<Link className="hover:underline" to={`/athletes/${athleteId}`}>
 					{name}
 				</Link>
 			</th>
-			<td className="num pr-3 max-sm:text-right">
+			<td className="num pr-3 max-lg:text-right">
 				{down === 0 ? <span className="dim">not down</span> : `${came} of ${down}`}
 			</td>
 			{columns.contacts !== null && (
@@ -170,7 +170,7 @@ function Row({
 			)}
 			{cuts && <Plain label="cuts" amount={amounts.cuts60} is={against.cuts60} />}
 			{throws && <Plain label="throws" amount={amounts.throws} is={against.throws} />}
-			<td className="pl-4 text-[13.5px] max-sm:col-span-2 max-sm:pl-0">
+			<td className="pl-4 text-[13.5px] max-lg:col-span-2 max-lg:pl-0">
 				{gap && (
 					<span className={gap.beyond ? '' : 'dim'} title={gap.what}>
 						{gap.ahead} ahead {writePercent(gap.percent)},{' '}
@@ -178,11 +178,11 @@ function Row({
 					</span>
 				)}
 			</td>
-			<td className={`pr-3 text-[13.5px] max-sm:col-span-2 ${bodyWords === 'quiet' ? 'dim' : ''}`}>
+			<td className={`pr-3 text-[13.5px] max-lg:col-span-2 ${bodyWords === 'quiet' ? 'dim' : ''}`}>
 				{bodyWords}
 				{outside.length > 0 && <span className="dim block">{outside.join('; ')}</span>}
 			</td>
-			<td className="py-1 text-[14px] max-sm:col-span-2">
+			<td className="py-1 text-[14px] max-lg:col-span-2">
 				<b>{thought}</b>
 				{newThings.length > 0 && <span className="dim block">new: {newThings.join(', ')}</span>}
 			</td>
@@ -195,9 +195,9 @@ function Amount({ label, amount, is, most }: { label: string; amount: WeekAmount
 	const at = (value: number) => `${2 + (96 * Math.min(value, most)) / most}%`
 	const [low, high] = [amount.asked * UNDER_SHARE, amount.asked * OVER_SHARE]
 	return (
-		<td className="pr-3 max-sm:col-span-2">
+		<td className="pr-3 max-lg:col-span-2">
 			<span className="flex items-center gap-2">
-				<span className="dim w-[84px] text-[13px] sm:hidden">{label}</span>
+				<span className="dim w-[84px] text-[13px] lg:hidden">{label}</span>
 				<svg
 					className="block h-[26px] w-full min-w-0 flex-1"
 					role="img"
@@ -223,11 +223,11 @@ function Amount({ label, amount, is, most }: { label: string; amount: WeekAmount
 }
 function Plain({ label, amount, is }: { label: string; amount: WeekAmount; is: Against }) {
 	return (
-		<td className="num pr-1 text-right max-sm:text-left">
+		<td className="num pr-1 text-right max-lg:text-left">
 			<span className={is === 'over' ? 'font-bold text-attn' : ''} title={`${amount.asked} asked`}>
 				{amount.done}
 			</span>
-			<span className="dim sm:hidden"> {label}</span>
+			<span className="dim lg:hidden"> {label}</span>
 			{(is === 'over' || is === 'under') && <span className="dim block text-[12.5px]">{is}</span>}
 		</td>
 	)

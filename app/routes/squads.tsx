@@ -302,7 +302,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					)}
 					{athletes.length > 0 && (
 						<div
-							className="dim hidden gap-x-5 pt-1.5 text-[13.5px] sm:grid sm:grid-cols-(--columns)"
+							className="dim hidden gap-x-5 pt-1.5 text-[13.5px] md:grid md:grid-cols-(--columns)"
 							style={columns(athletes[0])}
 						>
 							<span />
@@ -318,7 +318,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 						{athletes.map((athlete) => (
 							<li
 								key={athlete.id}
-								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 sm:grid-cols-(--columns)"
+								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 md:grid-cols-(--columns)"
 								style={columns(athlete)}
 							>
 								<div className="min-w-0">
@@ -330,7 +330,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									</Link>
 									{athlete.away && <b className="block text-[13px]">{athlete.away}</b>}
 								</div>
-								<span className="dim text-right text-[14px] sm:text-left">level {athlete.level}</span>
+								<span className="dim text-right text-[14px] md:text-left">level {athlete.level}</span>
 								{athlete.standings.map(({ ladder, rungIndex, rungName, state, over, met }) => (
 									<div key={ladder.id} className="min-w-0">
 										<MiniLadder
@@ -339,7 +339,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 											closed={over !== null}
 											substitute={state.substitute !== null}
 										/>
-										<p className="dim text-[12.5px] sm:hidden">{ladder.name}</p>
+										<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
 										<p
 											className={`truncate text-[13px] ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
 											title={`${ladder.name}: ${over ?? rungName}`}

@@ -252,7 +252,10 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 						<ul className="mt-2">
 							{week.map((ahead) => (
 								<li key={ahead.id} className="rule flex items-baseline justify-between gap-3">
-									<Link className="min-h-[36px] py-1.5 hover:underline" to={`/sessions/${ahead.id}`}>
+									<Link
+										className="min-h-[36px] max-lg:min-h-[44px] py-1.5 hover:underline"
+										to={`/sessions/${ahead.id}`}
+									>
 										{ahead.day === today ? 'Today' : shortDay(ahead.day)}, {ahead.startTime}
 									</Link>
 									<span className="dim">{ahead.squadName}</span>

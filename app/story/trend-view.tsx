@@ -62,14 +62,19 @@ export function TrendView({
 							{SPAN_NAMES[span]}
 						</b>
 					) : (
-						<Link key={span} className="link" to={ask(trend.key, span)} preventScrollReset>
+						<Link
+							key={span}
+							className="link inline-flex items-center max-lg:min-h-[44px]"
+							to={ask(trend.key, span)}
+							preventScrollReset
+						>
 							{SPAN_NAMES[span]}
 						</Link>
 					),
 				)}
 				<button
 					type="button"
-					className="link ml-auto"
+					className="link ml-auto max-lg:min-h-[44px]"
 					onClick={() => {
 						const svg = frame.current?.querySelector('svg')
 						if (svg) saveSvg(svg, `${trend.what} ${from} ${to}`)

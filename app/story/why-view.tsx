@@ -37,7 +37,7 @@ export function WhyView({ why, mayName, problem }: { why: WhyDay; mayName: boole
 						<input type="hidden" name="session" value={why.sessionId} />
 						<input type="hidden" name="do" value="cause" />
 						{why.nameable.map(({ cause, name }) => (
-							<label key={cause} className="flex min-h-[40px] items-center gap-2.5">
+							<label key={cause} className="flex min-h-[40px] max-lg:min-h-[44px] items-center gap-2.5">
 								<input
 									type="checkbox"
 									className="h-[20px] w-[20px] accent-act"

@@ -96,7 +96,7 @@ function Rep({ rep, onOpen }: { rep: DoneRep; onOpen: () => void }) {
 	return (
 		<button
 			type="button"
-			className={`num min-h-[36px] rounded-sm px-1.5 hover:bg-chalk ${rep.aside ? 'line-through' : ''}`}
+			className={`num min-h-[36px] max-lg:min-h-[44px] rounded-sm px-1.5 hover:bg-chalk ${rep.aside ? 'line-through' : ''}`}
 			onClick={onOpen}
 			title={rep.how}
 		>

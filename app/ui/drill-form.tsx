@@ -193,7 +193,7 @@ export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) 
 					<legend className="label">Measured by</legend>
 					<div className="flex flex-wrap gap-x-4">
 						{MEASURE_KINDS.map((kind) => (
-							<label key={kind} className="flex min-h-[40px] items-center gap-1.5">
+							<label key={kind} className="flex min-h-[40px] max-lg:min-h-[44px] items-center gap-1.5">
 								<input
 									type="checkbox"
 									className="size-5 accent-act"

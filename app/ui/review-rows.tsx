@@ -206,7 +206,10 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 							</span>
 						)}
 					</span>
-					<Collapsible.Trigger className="link min-h-[30px] px-1" aria-label={`Why: ${row.name}, ${row.ladderName}`}>
+					<Collapsible.Trigger
+						className="link min-h-[30px] max-lg:min-h-[44px] px-1"
+						aria-label={`Why: ${row.name}, ${row.ladderName}`}
+					>
 						why
 					</Collapsible.Trigger>
 				</div>

@@ -35,7 +35,7 @@ export function SchoolQuestions({ schools }: { schools: School[] }) {
 /** The numbers of each preset beside their bounds. */
 export function SchoolNumbersTable({ schools }: { schools: School[] }) {
 	return (
-		<div className="overflow-x-auto">
+		<div className="overflow-x-auto" role="region" aria-label="What the schools say" tabIndex={0}>
 			<table className="w-full min-w-[720px] border-collapse">
 				<thead>
 					<tr className="border-b-2 border-ink text-left align-bottom">

@@ -394,7 +394,7 @@ const pass: Rule = {
 			found,
 			limit,
 			verdict: 'advance',
-			sentence: `Advance to ${inSentence(above.rung.name)}, ${writeDose(above.rung.dose)}: ${waited && !both ? 'passed before, and the gate is open now' : `${evidence(latestReading)}, twice running`}.`,
+			sentence: `Advance to ${inSentence(above.rung.name)}, ${writeDose(above.rung.dose)}: ${waited && !both ? 'passed before, and what it waited for is met' : `${evidence(latestReading)}, twice running`}.`,
 			next: {
 				rungId: above.rung.id,
 				dose: above.rung.dose,

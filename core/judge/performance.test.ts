@@ -367,7 +367,7 @@ describe('P1', () => {
 			verdict: 'advance',
 			next: { rungId: 'three-point-20', passed: false, passedSince: null },
 		})
-		expect(once.sentence).toBe('Advance to three-point start 20 m, 1×6: passed before, and the gate is open now.')
+		expect(once.sentence).toBe('Advance to three-point start 20 m, 1×6: passed before, and what it waited for is met.')
 		expect(found(once, 'P1')).toBe('fired: passed before')
 		const unclear: Partial<Exposure> = { marks: gate(1.93, 1.94, 1.93, 1.94), ...best }
 		expect(run('acceleration', start(waited), null, unclear).verdict).toBe('advance')
