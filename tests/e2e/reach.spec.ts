@@ -1,0 +1,97 @@
+import AxeBuilder from '@axe-core/playwright'
+import { type Page, expect } from '@playwright/test'
+import { matchPath } from 'react-router'
+import routes from '../../app/routes'
+import { type App, test } from '../support/app-test'
+import { signInToDemo } from '../support/sign-in'
+
+/** Every page of the application, by the pattern of its route; what only answers with data is none. */
+function patterns(
+	entries: readonly { path?: string; index?: boolean; file: string; children?: unknown[] }[] = routes,
+): string[] {
+	return entries.flatMap((entry) => [
+		...(entry.file.endsWith('.tsx') && (entry.path !== undefined || entry.index) ? [`/${entry.path ?? ''}`] : []),
+		...patterns((entry.children ?? []) as typeof entries),
+	])
+}
+/** Pages for who is not signed in. */
+const STRANGERS = ['/sign-in', '/first', '/join/:token']
+
+/** An address of every page, of the demo club. */
+async function addresses(app: App): Promise<string[]> {
+	const one = async (sql: string) => String((await app.rows(`${sql} limit 1`))[0]!.id)
+	const squad = await one('select id from squad order by name')
+	const athlete = await one(`select athlete_id as id from squad_member where squad_id = '${squad}'`)
+	const ahead = await one(`select id from session where squad_id = '${squad}' and started_at is null order by day`)
+	const held = await one(
+		`select id from session where squad_id = '${squad}' and reviewed_at is not null order by day desc`,
+	)
+	const open = await one('select id from session where started_at is not null and reviewed_at is null order by day')
+	const block = await one('select id from block order by start desc')
+	const own = (kind: string) => one(`select id from library_document where kind = '${kind}'`)
+	return [
+		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
+		...['/bench/film', '/library', '/library/schools', '/club', '/club/data'],
+		...['ladders/stiffness', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
+			(page) => `/squads/${squad}/${page}`,
+		),
+		...['', '/care'].map((page) => `/athletes/${athlete}${page}`),
+		...['', '/flow', '/map', '/card', '/change', `/for/${athlete}`].map((page) => `/sessions/${ahead}${page}`),
+		`/sessions/${held}/done`,
+		`/sessions/${open}/review`,
+		`/library/drills/${await own('drill')}`,
+		`/library/ladders/${await own('ladder')}`,
+		`/library/themes/${await own('theme')}`,
+		'/field',
+	]
+}
+
+async function faults(page: Page, path: string): Promise<string[]> {
+	await page.goto(path)
+	await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1)
+	const { violations } = await new AxeBuilder({ page }).analyze()
+	return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${path} ${id}: ${node.html.slice(0, 120)}`))
+}
+/** How much wider the page is than what is seen of it, px. */
+const tooWide = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+
+test('every page is in the list of those that are looked at', async ({ app }) => {
+	const all = await addresses(app)
+	for (const pattern of patterns().filter((one) => !STRANGERS.includes(one)))
+		expect(
+			all.some((path) => matchPath(pattern, path)),
+			pattern,
+		).toBe(true)
+})
+
+test('axe finds nothing on any page at a desk, and none is too wide at twice the size', async ({ app, page }) => {
+	test.setTimeout(300_000)
+	await signInToDemo(page, app)
+	const found: string[] = []
+	for (const path of await addresses(app)) {
+		await page.setViewportSize({ width: 1280, height: 800 })
+		found.push(...(await faults(page, path)))
+		for (const width of [768, 640]) {
+			await page.setViewportSize({ width, height: 400 })
+			if ((await tooWide(page)) > 1) found.push(`${path} is ${await tooWide(page)} px too wide at ${width}`)
+		}
+	}
+	expect(found).toEqual([])
+})
+
+test('nor on a phone in the dark', async ({ app, page }) => {
+	test.setTimeout(300_000)
+	await signInToDemo(page, app)
+	await page.setViewportSize({ width: 390, height: 844 })
+	await page.emulateMedia({ colorScheme: 'dark' })
+	const found: string[] = []
+	for (const path of await addresses(app)) {
+		found.push(...(await faults(page, path)))
+		if ((await tooWide(page)) > 1) found.push(`${path} is ${await tooWide(page)} px too wide`)
+	}
+	expect(found).toEqual([])
+})
+
+test('nor for a stranger', async ({ page }) => {
+	expect(await faults(page, '/sign-in')).toEqual([])
+})
