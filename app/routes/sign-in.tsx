@@ -30,7 +30,7 @@ export default function SignIn({ actionData }: Route.ComponentProps) {
 	return (
 		<main className="mx-auto grid min-h-dvh max-w-[420px] content-center gap-6 p-6">
 			<div>
-				<p className="num text-[22px] font-bold">Dromos</p>
+				<h1 className="num text-[22px] font-bold">Dromos</h1>
 				<p className="dim mt-1">Plan, log and judge sprint, agility, jump and throwing sessions, athlete by athlete.</p>
 			</div>
 			<PostForm className="grid gap-4">

@@ -27,7 +27,7 @@ async function addresses(app: App): Promise<string[]> {
 		`select id from session where squad_id = '${squad}' and reviewed_at is not null order by day desc`,
 	)
 	const open = await one('select id from session where started_at is not null and reviewed_at is null order by day')
-	const block = await one('select id from block order by start desc')
+	const block = await one('select id from block order by start_day desc')
 	const own = (kind: string) => one(`select id from library_document where kind = '${kind}'`)
 	return [
 		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
