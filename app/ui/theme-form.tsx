@@ -69,7 +69,7 @@ export function ThemeForm({ theme, isNew, drills, ladders, problems, overtaken }
 				name="document"
 				value={JSON.stringify({ ...draft, id: isNew ? idFrom(draft.name) : draft.id })}
 			/>
-			<div className="grid gap-3 sm:grid-cols-[1fr_160px_160px_160px]">
+			<div className="grid gap-3 md:grid-cols-[1fr_160px_160px_160px]">
 				<label className="field">
 					<span className="label">Name</span>
 					<input
