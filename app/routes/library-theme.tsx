@@ -70,7 +70,7 @@ export default function ThemePage({ loaderData, actionData }: Route.ComponentPro
 								<dd>
 									<ol>
 										{theme[section].map((piece, index) => (
-											<li key={index} className="grid gap-x-4 py-0.5 sm:grid-cols-[180px_1fr_180px]">
+											<li key={index} className="grid gap-x-4 py-0.5 lg:grid-cols-[180px_1fr_180px]">
 												<span>{piece.part}</span>
 												<What piece={piece} ladders={ladders} drills={drills} />
 												<span className="dim text-[14px]">{purposeOf(piece)}</span>
