@@ -39,6 +39,7 @@ export default [
 		route('library/drills/:drillId', 'routes/library-drill.tsx'),
 		route('library/ladders/:ladderId', 'routes/library-ladder.tsx'),
 		route('library/themes/:themeId', 'routes/library-theme.tsx'),
+		route('keys', 'routes/keys.tsx'),
 		route('club', 'routes/club.tsx'),
 		route('club/data', 'routes/club-data.tsx'),
 	]),

@@ -108,8 +108,8 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 						})}
 					</ol>
 					<p className="dim mt-2 text-[14px]">
-						From the bottom up. A rung is passed by two exposures running; what is beyond the school is gone past and
-						listed as closed.
+						From the bottom up. A rung is passed twice running; what is beyond the school is gone past and listed as
+						closed.
 					</p>
 				</>
 			)}

@@ -1,10 +1,11 @@
 import { useEffect } from 'react'
-import { NavLink, Outlet } from 'react-router'
+import { Link, NavLink, Outlet } from 'react-router'
 import { may } from '#server/access/roles'
 import type { Route } from './+types/signed-in'
 import { registerFieldWorker } from '../field/register-worker'
 import { signedIn } from '../request-guard'
 import { SignOut } from '../ui/sign-out'
+import { useHeadingFocus } from '../ui/use-heading-focus'
 import { Working } from '../ui/working'
 
 export function loader({ context, request }: Route.LoaderArgs) {
@@ -30,6 +31,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
 export default function SignedIn({ loaderData }: Route.ComponentProps) {
 	const { places, name, club } = loaderData
 	useEffect(registerFieldWorker, [])
+	useHeadingFocus()
 	return (
 		<div className="lg:pl-[112px] print:pl-0">
 			<Working />
@@ -60,6 +62,9 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 						{club}
 					</p>
 					<SignOut className="link mt-2 min-h-[44px]" />
+					<Link className="link flex min-h-[44px] items-center" to="/keys">
+						Keys
+					</Link>
 				</div>
 			</nav>
 			<main id="content" className="mx-auto max-w-[1190px] px-4 pt-5 pb-24 sm:px-7 lg:pb-10">

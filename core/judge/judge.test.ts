@@ -154,12 +154,12 @@ describe('P2, miss, and P3, unclear', () => {
 describe('P4, drop-off', () => {
 	const falls = { marks: gate(3.06, 3.05, 3.07, 3.08, 3.18, 3.22), usual: { gate: usual(3.02) } }
 
-	it('eases to the reps before the fall after two exposures running', () => {
+	it('eases to the reps before the fall after twice running', () => {
 		const { verdict, decidedBy, next, sentence } = run('acceleration', sprint20, falls, falls)
 		expect([verdict, decidedBy]).toEqual(['ease', 'P4'])
 		expect(next).toMatchObject({ dose: { sets: 1, reps: 4 }, easedBy: 'drop-off' })
 		expect(sentence).toBe(
-			'Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, two exposures running.',
+			'Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, twice running.',
 		)
 	})
 

@@ -99,7 +99,7 @@ function comeBack({ input, rung }: JudgeContext, limit: string): Finding {
 			found: 'first day back',
 			limit,
 			verdict: 'hold',
-			sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: the first day back is no evidence either way.`,
+			sentence: `Hold ${inSentence(rung.name)} at ${back.percent} %: the first day back says nothing either way.`,
 			next: { back: { ...back, since: input.day } },
 		}
 	const weeks = Math.floor(daysBetween(back.since, input.next.day) / 7)

@@ -49,7 +49,7 @@ const miss: Rule = {
 	evaluate(context): Finding {
 		const limit = 'poor on more than a third, or 20 % likely and less'
 		const { latestReading, previousReading, rung, documents, input } = context
-		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
+		if (!latestReading) return { fired: false, found: 'not done at this dose', limit }
 		if (latestReading.outcome !== 'miss') return { fired: false, found: said(latestReading), limit }
 		const why =
 			latestReading.criterion && (latestReading.criterion.probability ?? 1) <= MISS_CHANCE
@@ -76,8 +76,8 @@ const miss: Rule = {
 			limit,
 			verdict: 'ease',
 			sentence: lower
-				? `Ease to ${inSentence(lower.name)}: ${why}, two exposures running.`
-				: `Ease to ${writeDose(next.dose ?? input.state.dose)}: ${why}, two exposures running.`,
+				? `Ease to ${inSentence(lower.name)}: ${why}, twice running.`
+				: `Ease to ${writeDose(next.dose ?? input.state.dose)}: ${why}, twice running.`,
 			next,
 		}
 	},
@@ -107,7 +107,7 @@ const dropOff: Rule = {
 			.join(' and ')
 		// A ball that slows is too heavy today: one lighter, and the reps stay.
 		if (context.drill.family === 'throw') return lighterBall(context, shown, limit)
-		if (!previous) return { fired: false, found: `${shown}, once`, limit: `${limit}, two exposures running` }
+		if (!previous) return { fired: false, found: `${shown}, once`, limit: `${limit}, twice running` }
 		const planned = repsOf(context.input.state.dose)
 		const floor = repsOf(context.rung.dose) / 2
 		const keep = Math.max(Math.min(latest.before, previous.before), Math.ceil(floor))
@@ -118,7 +118,7 @@ const dropOff: Rule = {
 			found: `${shown}, and the time before too`,
 			limit,
 			verdict: 'ease',
-			sentence: `Ease from ${planned} to ${repsOf(dose)} reps: reps ${latest.before + 1} and ${latest.before + 2} were ${shown} off the best, two exposures running.`,
+			sentence: `Ease from ${planned} to ${repsOf(dose)} reps: reps ${latest.before + 1} and ${latest.before + 2} were ${shown} off the best, twice running.`,
 			next: { dose, easedBy: 'drop-off', passed: false },
 		}
 	},
@@ -232,11 +232,11 @@ const meanOf = (exposure: Exposure): { mean: number; error: number } | null => {
 
 const plateau: Rule = {
 	id: 'P7',
-	question: () => 'No change beyond noise over four exposures',
+	question: () => 'No change beyond noise over four sessions',
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { input, rung, latestReading, documents } = context
-		const limit = `${PLATEAU_EXPOSURES} exposures of a priority ladder`
+		const limit = `${PLATEAU_EXPOSURES} sessions on a priority ladder`
 		const { substitute } = input.state
 		if (substitute && rung.variations?.some((one) => one.drillId === substitute.drillId)) {
 			const varied = input.exposures.filter(
@@ -245,10 +245,10 @@ const plateau: Rule = {
 			if (varied < VARIED_EXPOSURES)
 				return {
 					fired: true,
-					found: `${varied} of ${VARIED_EXPOSURES} exposures of the variation`,
+					found: `${varied} of ${VARIED_EXPOSURES} sessions of the variation`,
 					limit,
 					verdict: 'swap',
-					sentence: `The variation stays: ${varied} of ${VARIED_EXPOSURES} exposures done.`,
+					sentence: `The variation stays: ${varied} of ${VARIED_EXPOSURES} sessions done.`,
 					next: {},
 					instead: substitute.drillId,
 				}
@@ -267,13 +267,13 @@ const plateau: Rule = {
 			.slice(-PLATEAU_EXPOSURES)
 		const means = own.map(meanOf)
 		if (own.length < PLATEAU_EXPOSURES || means.some((one) => one === null))
-			return { fired: false, found: `${own.length} measured exposures of this rung`, limit }
+			return { fired: false, found: `${own.length} measured sessions on this rung`, limit }
 		if (latestReading?.outcome === 'pass') return { fired: false, found: 'passing', limit }
 		const values = means as { mean: number; error: number }[]
 		const change = (values[2]!.mean + values[3]!.mean - values[0]!.mean - values[1]!.mean) / 2
 		const noise = (2 * Math.hypot(...values.map((one) => one.error))) / 2
 		const kind = own[0]!.marks[0]!.kind
-		const found = `${change < 0 ? '−' : '+'}${writeMark({ kind, value: Math.abs(change) })} over four exposures, noise ${writeMark({ kind, value: noise })}`
+		const found = `${change < 0 ? '−' : '+'}${writeMark({ kind, value: Math.abs(change) })} over four sessions, noise ${writeMark({ kind, value: noise })}`
 		if (Math.abs(change) > noise) return { fired: false, found, limit }
 		const variation = variationFor(rung, context)
 		if (!variation) return { fired: false, found: `${found}; no variation of this rung`, limit }
@@ -283,7 +283,7 @@ const plateau: Rule = {
 				found,
 				limit,
 				verdict: 'hold',
-				sentence: `Hold ${inSentence(rung.name)}: no change beyond noise over four exposures. Proposed, not written: ${inSentence(variation.name)}.`,
+				sentence: `Hold ${inSentence(rung.name)}: no change beyond noise over four sessions. Proposed, not written: ${inSentence(variation.name)}.`,
 				next: {},
 			}
 		return {
@@ -291,7 +291,7 @@ const plateau: Rule = {
 			found,
 			limit,
 			verdict: 'swap',
-			sentence: `Swap for ${inSentence(variation.name)} at the same rung: no change beyond noise over four exposures.`,
+			sentence: `Swap for ${inSentence(variation.name)} at the same rung: no change beyond noise over four sessions.`,
 			next: { substitute: { drillId: variation.drillId, since: input.next.day } },
 			instead: variation.drillId,
 		}
@@ -318,13 +318,13 @@ function passedState({ input, documents }: JudgeContext): Partial<LadderState> {
 
 const pass: Rule = {
 	id: 'P1',
-	question: (context) => `Two exposures running pass ${inSentence(context.rung.name)}`,
+	question: (context) => `${context.rung.name} passed twice running`,
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { latestReading, previousReading, input, rung, documents } = context
 		const { state } = input
 		const limit = `${PASS_SHARE * 100} % of reps, 80 % likely, four in five good`
-		if (!latestReading) return { fired: false, found: 'no exposure at this dose', limit }
+		if (!latestReading) return { fired: false, found: 'not done at this dose', limit }
 		const both = latestReading.outcome === 'pass' && previousReading?.outcome === 'pass'
 		const waited = state.passed && latestReading.outcome !== 'miss'
 		if (!both && !waited)
@@ -442,7 +442,7 @@ function stoodIn({ documents, rungIndex }: JudgeContext, rungId: string): string
 
 const unclear: Rule = {
 	id: 'P3',
-	question: () => 'Enough evidence to move',
+	question: () => 'Enough to go by',
 	firmness: 'our setting',
 	evaluate(context): Finding {
 		const { latest, latestReading, input, rung } = context
@@ -458,9 +458,9 @@ const unclear: Rule = {
 			}
 		if (!latestReading) {
 			const why = latest.firstDayBack
-				? 'the first day back is no evidence either way'
+				? 'the first day back says nothing either way'
 				: latest.phase === 'unloading'
-					? 'an unloading week is no evidence'
+					? 'an unloading week says nothing'
 					: latest.rungId !== rung.id
 						? `${stoodIn(context, latest.rungId)} stood in for this one`
 						: !latest.onRung

@@ -50,7 +50,7 @@ describe('what an exposure is said to be', () => {
 	})
 	it('without an exposure at the dose, that', () => {
 		for (const rule of ['P1', 'P2'])
-			expect(found(cut({ planned: { sets: 1, reps: 3 } }), rule)).toBe('no exposure at this dose')
+			expect(found(cut({ planned: { sets: 1, reps: 3 } }), rule)).toBe('not done at this dose')
 	})
 	it('once, and the reps', () => {
 		expect(found(cut(by(9, 0)), 'P1')).toBe('once: 9 of 9 judged reps good · 100 % of the reps')
@@ -88,7 +88,7 @@ describe('P2', () => {
 			verdict: 'ease',
 			next: { rungId: 'wide', passed: false, dose: { sets: 1, reps: 4 } },
 		})
-		expect(bottom.sentence).toBe('Ease to 1×4: 4 of 8 judged reps were poor, two exposures running.')
+		expect(bottom.sentence).toBe('Ease to 1×4: 4 of 8 judged reps were poor, twice running.')
 	})
 	it('goes past a rung below that is closed in this phase, down to the first', () => {
 		// Depth jumps open in peaking: from the landing of 45 cm the rung below is the pause jump.
@@ -107,7 +107,7 @@ describe('P4', () => {
 	it('says the largest, what was seen once, and keeps the smaller count', () => {
 		expect(found(of(null, { ...ten, marks: gate(1.9, 1.88, 1.9, 1.91) }), 'P4')).toBe('largest 1.6 %')
 		expect(found(of(null, falls), 'P4')).toBe('6.9 % and 7.9 %, once')
-		expect(lineOf(of(null, falls), 'P4').limit).toMatch(/ %, beyond chance, two exposures running$/)
+		expect(lineOf(of(null, falls), 'P4').limit).toMatch(/ %, beyond chance, twice running$/)
 		expect(of(falls, falls).next).toMatchObject({ dose: { sets: 1, reps: 4 }, passed: false })
 		// The smaller of 4 and 2, and never under half of six.
 		expect(of(early, falls).next.dose).toEqual({ sets: 1, reps: 3 })
@@ -221,7 +221,7 @@ describe('P11, a carried load', () => {
 	})
 })
 
-describe('P7, no change over four exposures', () => {
+describe('P7, no change over four sessions', () => {
 	const flat = (value: number, id: string, day: string, change: Partial<Exposure> = {}) =>
 		exposure(id, day, start(), { marks: gate(value, value, value), usual: { gate: usual(1.87) }, ...change })
 	const days = [
@@ -246,8 +246,8 @@ describe('P7, no change over four exposures', () => {
 			instead: 'resisted-start',
 			next: { rungId: 'three-point-10', substitute: { drillId: 'resisted-start', since: '2026-03-16' } },
 		})
-		expect(found(judged, 'P7')).toMatch(/^fired: −0\.00 s over four exposures, noise 0\.0\d s$/)
-		expect(judged.sentence).toMatch(/^Swap for .* at the same rung: no change beyond noise over four exposures\.$/)
+		expect(found(judged, 'P7')).toMatch(/^fired: −0\.00 s over four sessions, noise 0\.0\d s$/)
+		expect(judged.sentence).toMatch(/^Swap for .* at the same rung: no change beyond noise over four sessions\.$/)
 	})
 	it('or only proposes it', () => {
 		expect(of(four(steady), {}, { variety: 'same' })).toMatchObject({
@@ -260,8 +260,8 @@ describe('P7, no change over four exposures', () => {
 	it.each([
 		[[1.95, 1.95, 1.93, 1.93], true, /^fired: −0\.02 s/],
 		[[1.93, 1.93, 1.95, 1.95], true, /^fired: \+0\.02 s/],
-		[[2.0, 2.0, 1.93, 1.93], false, /^−0\.07 s over four exposures, noise/],
-		[[1.93, 1.93, 2.0, 2.0], false, /^\+0\.07 s over four exposures/],
+		[[2.0, 2.0, 1.93, 1.93], false, /^−0\.07 s over four sessions, noise/],
+		[[1.93, 1.93, 2.0, 2.0], false, /^\+0\.07 s over four sessions/],
 		[[2.0, 1.93, 2.0, 1.93], true, /^fired: /],
 	] as [number[], boolean, RegExp][])('%j: %s', (values, fires, words) => {
 		const judged = of(four(values))
@@ -269,12 +269,12 @@ describe('P7, no change over four exposures', () => {
 		expect(lineOf(judged, 'P7').fired).toBe(fires)
 	})
 	it.each([
-		['three are too few', four(steady).slice(1), '3 measured exposures of this rung'],
-		['one done as something else', four(steady, [{ onRung: false }]), '3 measured exposures of this rung'],
-		['one of another rung', four(steady, [{ rungId: 'standing-10' }]), '3 measured exposures of this rung'],
-		['one of which nothing was done', four(steady, [{ repsDone: 0 }]), '3 measured exposures of this rung'],
-		['one in an unloading week', four(steady, [{ phase: 'unloading' }]), '3 measured exposures of this rung'],
-		['one without marks', four(steady, [{}, { marks: [] }]), '4 measured exposures of this rung'],
+		['three are too few', four(steady).slice(1), '3 measured sessions on this rung'],
+		['one done as something else', four(steady, [{ onRung: false }]), '3 measured sessions on this rung'],
+		['one of another rung', four(steady, [{ rungId: 'standing-10' }]), '3 measured sessions on this rung'],
+		['one of which nothing was done', four(steady, [{ repsDone: 0 }]), '3 measured sessions on this rung'],
+		['one in an unloading week', four(steady, [{ phase: 'unloading' }]), '3 measured sessions on this rung'],
+		['one without marks', four(steady, [{}, { marks: [] }]), '4 measured sessions on this rung'],
 		['who passes is on no plateau', four([1.9, 1.9, 1.9, 1.9]), 'passing'],
 	] as [string, Exposure[], string][])('%s', (_name, exposures, words) => {
 		expect(found(of(exposures), 'P7')).toBe(words)
@@ -299,7 +299,7 @@ describe('P7, no change over four exposures', () => {
 		})
 		expect(found(judged, 'P7')).toMatch(/; no variation of this rung$/)
 	})
-	it('three exposures of the variation, then the rung itself again', () => {
+	it('three sessions of the variation, then the rung itself again', () => {
 		const substitute = { drillId: 'resisted-start', since: '2026-03-02' }
 		const varied = (change: Partial<Exposure>[]) =>
 			runIn(school({ variety: 'rotate' }), 'acceleration', start({ substitute }), null, null, {
@@ -312,12 +312,12 @@ describe('P7, no change over four exposures', () => {
 			instead: 'resisted-start',
 			next: { substitute },
 		})
-		expect(varied([{}, {}]).sentence).toBe('The variation stays: 2 of 3 exposures done.')
+		expect(varied([{}, {}]).sentence).toBe('The variation stays: 2 of 3 sessions done.')
 		expect(varied([{}, {}, {}])).toMatchObject({ verdict: 'hold', decidedBy: 'P7', next: { substitute: null } })
 		expect(varied([{}, {}, {}]).sentence).toBe('Back to three-point start 10 m, to see what the variation brought.')
 		// What was done on the rung, before the variation began, or not at all is none of it.
 		for (const one of [{ onRung: true }, { day: '2026-03-01' }, { repsDone: 0 }])
-			expect(varied([one, {}, {}]).sentence).toBe('The variation stays: 2 of 3 exposures done.')
+			expect(varied([one, {}, {}]).sentence).toBe('The variation stays: 2 of 3 sessions done.')
 		// Another drill than one of the rung's variations is no variation.
 		const other = runIn(
 			school({}),
@@ -423,8 +423,8 @@ describe('P3, why it is no evidence', () => {
 	const at = stateAt('acceleration', 'three-point-20')
 	const unclear = (change: Partial<Exposure>) => run('acceleration', at, null, { ...twenty, ...change })
 	it.each([
-		[{ firstDayBack: true }, 'the first day back is no evidence either way'],
-		[{ phase: 'unloading' as const }, 'an unloading week is no evidence'],
+		[{ firstDayBack: true }, 'the first day back says nothing either way'],
+		[{ phase: 'unloading' as const }, 'an unloading week says nothing'],
 		[{ rungId: 'standing-10' }, 'a lower rung stood in for this one'],
 		[{ rungId: 'three-point-30' }, 'a higher rung stood in for this one'],
 		[{ rungId: 'gone' }, 'other work stood in for this one'],

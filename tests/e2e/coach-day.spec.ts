@@ -127,7 +127,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	await page.getByRole('link', { name: 'Review', exact: true }).last().click()
 	const fallen = page.getByRole('article', { name: 'Athlete 1, Acceleration' })
 	await expect(fallen).toContainText(
-		'Ease from 5 to 3 reps: reps 4 and 5 were 4.3 % and 5.9 % off the best, two exposures running.',
+		'Ease from 5 to 3 reps: reps 4 and 5 were 4.3 % and 5.9 % off the best, twice running.',
 	)
 	await expect(fallen).toContainText('common practice')
 	const sore = page.getByRole('article', { name: /Athlete 4/ })

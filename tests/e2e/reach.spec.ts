@@ -33,7 +33,7 @@ async function addresses(app: App): Promise<string[]> {
 	const own = (kind: string) => one(`select id from library_document where kind = '${kind}'`)
 	return [
 		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
-		...['/bench/film', '/library', '/library/schools', '/club', '/club/data'],
+		...['/bench/film', '/library', '/library/schools', '/club', '/club/data', '/keys'],
 		...['ladders/stiffness', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
 			(page) => `/squads/${squad}/${page}`,
 		),
@@ -108,4 +108,19 @@ test('nor on a phone in the dark', async ({ app, page }) => {
 
 test('nor for a stranger', async ({ page }) => {
 	expect(await faults(page, '/sign-in')).toEqual([])
+})
+
+test('a page that was led to begins at its heading, and the keys are listed', async ({ app, page }) => {
+	await signInToDemo(page, app)
+	await page.goto('/', { waitUntil: 'networkidle' })
+	await page.getByRole('link', { name: 'Squads', exact: true }).press('Enter')
+	await expect(page.getByRole('heading', { level: 1, name: 'Squads' })).toBeFocused()
+	await page.getByRole('link', { name: 'Keys', exact: true }).press('Enter')
+	await expect(page.getByRole('heading', { level: 1, name: 'Keys' })).toBeFocused()
+	await expect(page.getByText('to the next open verdict')).toBeVisible()
+	// Tab goes on from there, and not from the places again.
+	await page.goBack()
+	await expect(page.getByRole('heading', { level: 1, name: 'Squads' })).toBeFocused()
+	await page.keyboard.press('Tab')
+	expect(await page.evaluate(() => document.activeElement?.closest('#content') !== null)).toBe(true)
 })
