@@ -1,6 +1,7 @@
 import { type Away, sayAway } from '#core/calendar/away'
-import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
+import type { Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
+import { Said } from '../ui/said'
 import { TextField } from '../ui/text-field'
 
 /** What the last answer says of one of these forms. */
@@ -111,19 +112,5 @@ export function AwayForm({
 				<Said answer={own} problem={undefined} />
 			</PostForm>
 		</details>
-	)
-}
-
-function Said({ answer, problem }: { answer: MembershipAnswer | undefined; problem: string | undefined }) {
-	return (
-		<>
-			{problem && <p className="problem">{problem}</p>}
-			{answer?.did && (
-				<p role="status">
-					<b>{answer.did}</b>
-				</p>
-			)}
-			{answer?.meanwhile && <MeanwhileNote overtaken={answer.meanwhile} />}
-		</>
 	)
 }

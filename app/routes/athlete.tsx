@@ -40,6 +40,7 @@ import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { AwayForm, SquadsForm, sayFollowed } from '../athlete/membership-forms'
 import { PostForm } from '../ui/post-form'
 import { Records } from '../ui/records'
+import { Said } from '../ui/said'
 import { SetAsideList } from '../ui/set-aside'
 import { ReportForm } from '../ui/report-form'
 import { TextField } from '../ui/text-field'
@@ -128,10 +129,12 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 	const mustHave = (permission: Permission, refusal: string) => {
 		if (!may(who.role, permission)) throw new Response(refusal, { status: 403 })
 	}
-	const answer = (result: { problems: Record<string, string> } | object | null | false, region = '') => {
+	/** @param which form says beside its button that it is kept; empty where the page shows it by itself */
+	const answer = (result: { problems: Record<string, string> } | object | null | false, region = '', which = '') => {
 		if (!result) throw notFound()
 		const problems = 'problems' in result ? (result.problems as Record<string, string>) : noProblems
-		return data<AthleteAnswer>({ problems, region }, { status: problems === noProblems ? 200 : 400 })
+		const kept = which !== '' && problems === noProblems ? { which, did: 'Kept.' } : {}
+		return data<AthleteAnswer>({ problems, region, ...kept }, { status: problems === noProblems ? 200 : 400 })
 	}
 	const followed = (
 		changed: Parameters<typeof sayFollowed>[0] | { problems: Record<string, string> } | null,
@@ -147,7 +150,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			mustHave('plan:write', 'The coach decides the levels.')
 			const [family, level] = [text('family'), Number(text('level'))]
 			const set = await changeLevel(who, athleteId, family, level, versionSeen(form), new Date())
-			return typeof set === 'object' ? overtaken(set, family) : answer(set && {})
+			return typeof set === 'object' ? overtaken(set, family) : answer(set && {}, '', family)
 		},
 		report: async (sent) => answer(await report(who, athleteId, readReport(sent), new Date())),
 		// Well again: said by whoever may say unwell; not before the next day.
@@ -199,7 +202,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const typed = { name: text('name'), birthDate: text('birthDate') }
 			const changed = await changeIdentity(who, athleteId, typed, versionSeen(form), new Date())
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'identity')
-			return answer(changed)
+			return answer(changed, '', 'identity')
 		},
 		squads: async ({ form }) => {
 			mustHave('people:write', 'The coach keeps squads.')
@@ -219,19 +222,19 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			mustHave('plan:write', 'The coach sets the body mass.')
 			const changed = await changeMass(who, athleteId, text('mass'), versionSeen(form), new Date())
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'mass')
-			return answer(changed && ('problem' in changed ? { problems: { mass: changed.problem } } : {}))
+			return answer(changed && ('problem' in changed ? { problems: { mass: changed.problem } } : {}), '', 'mass')
 		},
 		type: async ({ text, form }) => {
 			mustHave('plan:write', 'The coach says how somebody is built.')
 			const changed = await changeType(who, athleteId, text('type'), versionSeen(form), new Date())
-			return typeof changed === 'object' ? overtaken(changed, 'type') : answer(changed && {})
+			return typeof changed === 'object' ? overtaken(changed, 'type') : answer(changed && {}, '', 'type')
 		},
 		contact: async ({ text, form }) => {
 			if (!mayWriteContact(who, athleteId))
 				throw new Response('The coach, the athlete or a guardian keeps this.', { status: 403 })
 			const changed = await changeContact(who, athleteId, text('contact'), versionSeen(form), new Date())
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'contact')
-			return answer(changed && ('problem' in changed ? { problems: { contact: changed.problem } } : {}))
+			return answer(changed && ('problem' in changed ? { problems: { contact: changed.problem } } : {}), '', 'contact')
 		},
 		'take-back': async ({ text }) => {
 			const taken = await takeBackMeasurement(who, text('measurement'), newId(), new Date())
@@ -292,6 +295,7 @@ function NameForm({
 				</button>
 				{overtaken && <MeanwhileNote overtaken={overtaken} />}
 			</PostForm>
+			{answer?.which === 'identity' && <Said answer={{ ...answer, meanwhile: undefined }} />}
 		</details>
 	)
 }
@@ -663,9 +667,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									/>
 									<button className="btn btn-quiet">Keep</button>
 									<input type="hidden" name="do" value="contact" />
-									{actionData?.meanwhile && actionData.which === 'contact' && (
-										<MeanwhileNote overtaken={actionData.meanwhile} />
-									)}
+									<Said answer={actionData?.which === 'contact' ? actionData : undefined} />
 								</PostForm>
 							) : (
 								<p className="rule mt-2 py-2">{emergency.contact ?? 'Nobody is on record.'}</p>
@@ -703,9 +705,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								<span>kg</span>
 								<button className="btn btn-quiet">Set</button>
 								<input type="hidden" name="do" value="mass" />
-								{actionData?.meanwhile && actionData.which === 'mass' && (
-									<MeanwhileNote overtaken={actionData.meanwhile} />
-								)}
+								<Said answer={actionData?.which === 'mass' ? actionData : undefined} />
 							</PostForm>
 						) : (
 							<p className="rule mt-2 py-2">{athlete.bands.split(', ')[1]}</p>
@@ -740,9 +740,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 								</select>
 								<button className="btn btn-quiet">Set</button>
 								<input type="hidden" name="do" value="type" />
-								{actionData?.meanwhile && actionData.which === 'type' && (
-									<MeanwhileNote overtaken={actionData.meanwhile} />
-								)}
+								<Said answer={actionData?.which === 'type' ? actionData : undefined} />
 							</PostForm>
 							{built.proposal && (
 								<p className="mt-1 text-[14.5px]">
@@ -780,9 +778,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											<button className="btn btn-quiet" aria-label={`Set level, ${family}`}>
 												Set
 											</button>
-											{actionData?.meanwhile && actionData.which === family && (
-												<MeanwhileNote overtaken={actionData.meanwhile} />
-											)}
+											<Said answer={actionData?.which === family ? actionData : undefined} />
 										</PostForm>
 									) : (
 										<b className="num">{level}</b>

@@ -11,7 +11,8 @@ import { allowed, notFound } from '../request-guard'
 import { FamilyMark } from '../ui/glyphs'
 import { passWords } from '../ui/library-words'
 import { versionSeen } from '#server/submissions/take-version'
-import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
+import type { Overtaken } from '../ui/meanwhile-note'
+import { Said } from '../ui/said'
 import { PostForm } from '../ui/post-form'
 import { actOn, noProblems } from '../intents'
 
@@ -31,7 +32,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const set = await changeFocus(who, params.squadId, text('ladder'), text('focus'), versionSeen(form), new Date())
 			if (!set) throw notFound()
 			return set === true
-				? data({ problems: noProblems, moved: '' })
+				? data({ problems: noProblems, moved: '', did: 'Set.' })
 				: data({ problems: noProblems, moved: '', ...set }, { status: 409 })
 		},
 		move: async ({ text }) => {
@@ -49,6 +50,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 interface LadderAnswer {
 	problems: Record<string, string>
 	moved: string
+	did?: string
 	meanwhile?: Overtaken
 }
 
@@ -116,9 +118,7 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 								</select>
 							</label>
 							<button className="btn btn-quiet justify-self-start">Set</button>
-							{actionData && 'meanwhile' in actionData && (
-								<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
-							)}
+							<Said answer={actionData} />
 						</PostForm>
 					)}
 					<h2>All ladders</h2>

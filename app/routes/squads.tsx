@@ -276,9 +276,13 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									</select>
 								</label>
 								<button className="btn btn-quiet">Set</button>
-								{actionData?.form === 'phase' && 'meanwhile' in actionData && actionData.squad === squad.id && (
-									<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
-								)}
+								{actionData?.form === 'phase' &&
+									actionData.squad === squad.id &&
+									('meanwhile' in actionData ? (
+										<MeanwhileNote overtaken={actionData.meanwhile as Overtaken} />
+									) : (
+										<b role="status">Set to {squad.phase}.</b>
+									))}
 							</PostForm>
 						)}
 					</div>
