@@ -1,4 +1,20 @@
-import { type SQL, and, desc, eq, gte, inArray, isNull, lt, ne, notExists, or, sql } from 'drizzle-orm'
+import {
+	and,
+	count,
+	desc,
+	eq,
+	gte,
+	inArray,
+	isNotNull,
+	isNull,
+	lt,
+	ne,
+	notExists,
+	notInArray,
+	or,
+	sql,
+	type SQL,
+} from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { SparseCount } from '../../core/dose/sparse-count'
 import type { CarriedLoad } from '../../core/vocabulary/dose'
@@ -114,26 +130,72 @@ const markPlace = (row: {
 	...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
 })
 
-/** What athletes' marks cost over a span of days, as little of them as the sums need; replaced ones too, for the fold. */
-export async function countedMarks({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
+const countedColumns = {
+	athleteId: mark.athleteId,
+	sessionId: mark.sessionId,
+	counts: mark.counts,
+	day: session.day,
+	phase: session.phase,
+}
+const sessionOfMark = and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId))
+
+/** Corrections of marks in the sessions of some days, and what they correct, for the fold. Indexes `mark_by_session`. */
+export async function correctedMarks({ db, clubId }: ClubScope, from: string, to: string) {
+	const columns = { id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, ...countedColumns }
+	const inDays = and(eq(mark.clubId, clubId), sql`${session.day} between ${from} and ${to}`)
+	const corrections = await db
+		.select(columns)
+		.from(mark)
+		.innerJoin(session, sessionOfMark)
+		.where(and(inDays, isNotNull(mark.replacesId)))
+	const ids = [...new Set(corrections.flatMap(({ replacesId }) => replacesId ?? []))]
+	const targets =
+		ids.length === 0
+			? []
+			: await db
+					.select(columns)
+					.from(mark)
+					.innerJoin(session, sessionOfMark)
+					.where(and(inDays, inArray(mark.id, ids)))
+	return [...corrections, ...targets]
+}
+
+/**
+ * What athletes' marks cost over a span of days, equal ones of a session once with how many they are: a season of a
+ * squad is thousands of marks and a few hundred costs. Corrections, and what they correct, are left out.
+ *
+ * @param corrected ids of those that are left out
+ */
+export async function countedMarks(
+	{ db, clubId }: ClubScope,
+	athleteIds: string[],
+	from: string,
+	to: string,
+	corrected: string[],
+) {
 	if (athleteIds.length === 0) return []
-	const rows = await db
+	const cost = sql`md5(${mark.counts})`
+	return db
 		.select({
-			id: mark.id,
-			replacesId: mark.replacesId,
-			void: mark.isVoid,
-			athleteId: mark.athleteId,
-			sessionId: mark.sessionId,
-			counts: mark.counts,
-			day: session.day,
-			phase: session.phase,
+			...countedColumns,
+			counts: sql<SparseCount>`min(${mark.counts})`.mapWith((text: string | SparseCount) =>
+				typeof text === 'string' ? (JSON.parse(text) as SparseCount) : text,
+			),
+			times: count(),
 		})
 		.from(mark)
-		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
+		.innerJoin(session, sessionOfMark)
 		.where(
-			and(eq(mark.clubId, clubId), inArray(mark.athleteId, athleteIds), sql`${session.day} between ${from} and ${to}`),
+			and(
+				eq(mark.clubId, clubId),
+				inArray(mark.athleteId, athleteIds),
+				sql`${session.day} between ${from} and ${to}`,
+				isNull(mark.replacesId),
+				eq(mark.isVoid, false),
+				corrected.length === 0 ? undefined : notInArray(mark.id, corrected),
+			),
 		)
-	return rows
+		.groupBy(mark.athleteId, mark.sessionId, session.day, session.phase, cost)
 }
 
 /** All events of some sessions, replaced ones too: the fold decides what stands. Indexes `…_by_session`. */

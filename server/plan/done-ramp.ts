@@ -6,7 +6,7 @@ import { foldEvents } from '../../core/events/fold'
 import { type OutsideLoad, outsideRamp } from '../../core/judge/outside-load'
 import type { ClubScope } from '../../db/connect'
 import { outsideLoadOf, outsideOf } from '../../db/queries/care'
-import { countedMarks } from '../../db/queries/log'
+import { correctedMarks, countedMarks } from '../../db/queries/log'
 
 /** The ramp looks back twelve weeks. */
 const WINDOW_DAYS = 84
@@ -18,12 +18,18 @@ export async function doneRamp(
 	today: string,
 ): Promise<Map<string, Record<RampQuantity, DayDose[]>>> {
 	const from = addDays(today, -WINDOW_DAYS)
-	const [{ current }, outside] = [
-		foldEvents(await countedMarks(scope, athleteIds, from, today)),
-		await outsideOf(scope, athleteIds, from),
-	]
+	const corrected = await correctedMarks(scope, from, today)
+	const marks = await countedMarks(
+		scope,
+		athleteIds,
+		from,
+		today,
+		corrected.map(({ id }) => id),
+	)
+	const done = [...foldEvents(corrected).current.map((one) => ({ ...one, times: 1 })), ...marks]
+	const outside = await outsideOf(scope, athleteIds, from)
 	const bySession = new Map<string, { athleteId: string; day: string; unloading: boolean; count: DoseCount }>()
-	for (const { athleteId, sessionId, day, phase, counts } of current) {
+	for (const { athleteId, sessionId, day, phase, counts, times } of done) {
 		if (!counts || !athleteId) continue
 		const known = bySession.get(`${athleteId}/${sessionId}`) ?? {
 			athleteId,
@@ -31,7 +37,7 @@ export async function doneRamp(
 			unloading: phase === 'unloading',
 			count: emptyCount(),
 		}
-		addInto(known.count, fromSparse(counts))
+		addInto(known.count, fromSparse(counts), times)
 		bySession.set(`${athleteId}/${sessionId}`, known)
 	}
 	const loads = new Map<string, OutsideLoad[]>()
