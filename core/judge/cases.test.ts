@@ -475,7 +475,7 @@ const CASES: Case[] = [
 			),
 		'hold',
 		'P9',
-		'no evidence',
+		'says nothing either way',
 	],
 	[
 		'a week later: the next share',
