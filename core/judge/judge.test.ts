@@ -158,9 +158,7 @@ describe('P4, drop-off', () => {
 		const { verdict, decidedBy, next, sentence } = run('acceleration', sprint20, falls, falls)
 		expect([verdict, decidedBy]).toEqual(['ease', 'P4'])
 		expect(next).toMatchObject({ dose: { sets: 1, reps: 4 }, easedBy: 'drop-off' })
-		expect(sentence).toBe(
-			'Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, twice running.',
-		)
+		expect(sentence).toBe('Ease from 6 to 4 reps: reps 5 and 6 were 4.3 % and 5.6 % off the best, twice running.')
 	})
 
 	it('looks past a session the athlete missed', () => {
