@@ -71,7 +71,7 @@ export default function Keys() {
 					<dl className="mt-1">
 						{keys.map(([names, does]) => (
 							<div key={does} className="rule grid gap-x-4 py-1.5 sm:grid-cols-[240px_1fr]">
-								<dt className="flex flex-wrap gap-1.5">
+								<dt className="flex flex-wrap items-start gap-1.5">
 									{names.map((name) => (
 										<kbd key={name} className="border border-ink-2 px-1.5 text-[14px]">
 											{name}
