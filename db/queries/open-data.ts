@@ -84,9 +84,13 @@ export async function resultsOf({ db, clubId }: ClubScope, athleteIds: string[],
 			),
 		)
 }
-/** Every form of a drill some athletes have done from a day on, with the last day of it; index `mark_by_athlete`. */
+/**
+ * Every form of a drill some athletes have done from a day on, with the last day of it: what stands, of the line's
+ * own drill. Indexes `mark_by_athlete`, `mark_replaces`.
+ */
 export async function formsDone({ db, clubId }: ClubScope, athleteIds: string[], from: string) {
 	if (athleteIds.length === 0) return []
+	const later = alias(mark, 'later')
 	return db
 		.select({
 			athleteId: mark.athleteId,
@@ -97,11 +101,14 @@ export async function formsDone({ db, clubId }: ClubScope, athleteIds: string[],
 		.from(mark)
 		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
 		.innerJoin(line, and(eq(line.clubId, mark.clubId), eq(line.id, mark.lineId)))
+		.leftJoin(later, and(eq(later.clubId, mark.clubId), eq(later.replacesId, mark.id)))
 		.where(
 			and(
 				eq(mark.clubId, clubId),
 				inArray(mark.athleteId, athleteIds),
 				eq(mark.isVoid, false),
+				isNull(later.id),
+				isNull(mark.asDrillVersion),
 				ne(mark.kind, 'missed'),
 				sql`${session.day} >= ${from}`,
 			),

@@ -2,6 +2,8 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import type { Mark } from '../../core/vocabulary/events'
+import { eventsOfSessions } from '../../db/queries/log'
 import { readLines, readSession, sessionsBetween, sessionsToReview } from '../../db/queries/sessions'
 import { exportMarks } from '../record/export-marks'
 import { acceptEvents } from '../log/accept-events'
@@ -129,6 +131,31 @@ describe('results of years', () => {
 			['', undefined],
 			['', undefined],
 		])
+		// What was taken back says nothing of where anybody stands.
+		const mine = (
+			await eventsOfSessions(
+				club.scope,
+				(await sessionsBetween(club.scope, '2026-02-20', TODAY)).map(({ id }) => id),
+			)
+		)
+			.filter((event) => event.type === 'mark')
+			.map(({ authorId: _author, receivedAt: _at, ...event }) => ({
+				...(event as Mark),
+				counts: undefined,
+				stamp: undefined,
+			}))
+		const back = mine.map((mark, index) => ({
+			...(JSON.parse(JSON.stringify(mark)) as Mark),
+			id: `00000000-0000-4000-8000-00000000000${index}`,
+			deviceSeq: 100 + index,
+			replacesId: mark.id,
+			void: true,
+		}))
+		expect((await acceptEvents(club.coach, back, NOW)).map(({ outcome }) => outcome)).toEqual(
+			back.map(() => 'accepted'),
+		)
+		const after = (await readPlacing(club.scope, club.squadId, ['acceleration'], TODAY))!
+		expect(after.athletes.map(({ proposed }) => proposed.acceleration)).toEqual([undefined, undefined, undefined])
 	})
 
 	it('taken twice are there once; what the list has more of comes after', async () => {
