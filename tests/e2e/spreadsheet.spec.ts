@@ -3,32 +3,15 @@ import { randomUUID } from 'node:crypto'
 import { addDays } from '../../core/calendar/day-count'
 import { insertPerson } from '../../db/queries/clubs'
 import { hashPassword } from '../../server/access/password'
-import { type App, test } from '../support/app-test'
+import { test } from '../support/app-test'
+import { coachOf } from '../support/coach-of'
 import { signIn, signInToDemo } from '../support/sign-in'
-import { type TestClub, makeClub } from '../support/test-club'
 
 test.use({ filledWith: 'empty' })
 
 const PASSWORD = 'a long enough password'
 const today = new Date().toISOString().slice(0, 10)
 const settled = (page: Page) => expect(page.locator('[data-working="idle"]')).toBeAttached()
-
-/** A club and its coach, signed in. */
-async function club(page: Page, app: App, athletes: number): Promise<TestClub> {
-	const made = await makeClub(`Club ${randomUUID().slice(0, 4)}`, athletes, addDays(today, -1))
-	const email = `${randomUUID()}@example.org`
-	await insertPerson(made.scope, {
-		id: randomUUID(),
-		email,
-		name: 'Rey',
-		role: 'coach',
-		passwordHash: await hashPassword(PASSWORD),
-		athleteId: null,
-		createdAt: new Date(),
-	})
-	await signIn(page, app, email, PASSWORD)
-	return made
-}
 
 /** Five years of tests as somebody kept them: a row a day and athlete, a column a test, a few cells nobody can read. */
 function fiveYears(athletes: number): { text: string; results: number; unreadable: number } {
@@ -57,7 +40,7 @@ function fiveYears(athletes: number): { text: string; results: number; unreadabl
 }
 
 test('five years of results come out of a spreadsheet and say where everybody stands', async ({ app, page }) => {
-	const made = await club(page, app, 6)
+	const made = await coachOf(page, app, 6)
 	const { text, results, unreadable } = fiveYears(6)
 	await page.goto('/squads', { waitUntil: 'networkidle' })
 	await page.getByRole('link', { name: 'Bring results' }).click()
@@ -93,7 +76,7 @@ test('five years of results come out of a spreadsheet and say where everybody st
 })
 
 test('a club goes out as a document and into another club, and is there once', async ({ app, page, browser }) => {
-	await club(page, app, 3)
+	await coachOf(page, app, 3)
 	const { text, results } = fiveYears(3)
 	await page.goto('/squads', { waitUntil: 'networkidle' })
 	await page.getByRole('link', { name: 'Bring results' }).click()
@@ -112,7 +95,7 @@ test('a club goes out as a document and into another club, and is there once', a
 	const path = await (await downloading).path()
 
 	const other = await (await browser.newContext({ baseURL: app.address })).newPage()
-	const into = await club(other, app, 0)
+	const into = await coachOf(other, app, 0)
 	const held = async () =>
 		(await app.rows('select count(*) as n from mark where club_id = ?', [into.scope.clubId]))[0]!.n as number
 	await other.goto('/club/data', { waitUntil: 'networkidle' })
@@ -128,7 +111,7 @@ test('a club goes out as a document and into another club, and is there once', a
 })
 
 test('an assistant brings nothing in and takes nothing out', async ({ app, page }) => {
-	const made = await club(page, app, 1)
+	const made = await coachOf(page, app, 1)
 	const email = `${randomUUID()}@example.org`
 	await insertPerson(made.scope, {
 		id: randomUUID(),
