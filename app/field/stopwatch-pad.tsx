@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { type Run, STANDING_WATCH, assignCrossings, nextTap, tapWatch, timesOf } from '#core/field/session/stopwatch'
 import { typicalErrorOf } from '#core/noise/typical-error'
+import { writeDistance } from '#core/words/units'
 
 interface Props {
 	/** Who starts together: athlete and name, lane by lane. */
@@ -108,7 +109,7 @@ export function StopwatchPad({ runners, places, disabled, undoLabel, onRuns, onM
 				onPointerDown={(event) => event.isPrimary && press(event.timeStamp)}
 				onClick={(event) => event.detail === 0 && press(event.timeStamp)}
 			>
-				{next.kind === 'start' ? 'Start' : next.kind === 'place' ? `${next.distanceM} m` : `Number ${next.nth} crosses`}
+				{next.kind === 'start' ? 'Start' : next.kind === 'place' ? writeDistance(next.distanceM) : `Number ${next.nth} crosses`}
 				<span className="block text-[17px] font-medium">
 					{running ? (
 						<Running key={watch.startedMs} sinceMs={watch.startedMs!} taps={watch.taps} />

@@ -1,4 +1,5 @@
 import type { KeptReading } from './schema'
+import { writeDistance } from '../words/units'
 
 /** A beam broken twice within this is one body: an arm and a trunk. */
 const DOUBLE_TRIGGER_MS = 300
@@ -122,7 +123,7 @@ function runsOfLane(lane: number, readings: Beam[], given?: readonly number[]): 
 			splits: [],
 			missing: [...beams],
 			readingIds: [reading.id],
-			unsure: `the beam at ${reading.value.distanceM} m was broken and no start goes with it`,
+			unsure: `the beam at ${writeDistance(reading.value.distanceM)} was broken and no start goes with it`,
 		}),
 	)
 	return [...runs, ...orphans]

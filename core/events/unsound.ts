@@ -1,4 +1,5 @@
 import type { LogEvent } from '../vocabulary/events'
+import { writeDistance } from '../words/units'
 
 /** A phone may be hours or years off; what a calendar cannot hold is refused. */
 const EARLIEST = Date.UTC(2000, 0, 1)
@@ -16,7 +17,7 @@ export function unsound(event: LogEvent): { field: string; reason: string } | nu
 			if (before && !(split.distanceM > before.distanceM && split.timeS > before.timeS)) {
 				return {
 					field: `value.splits.${index}`,
-					reason: `${split.timeS} s at ${split.distanceM} m must come after ${before.timeS} s at ${before.distanceM} m`,
+					reason: `${split.timeS} s at ${writeDistance(split.distanceM)} must come after ${before.timeS} s at ${writeDistance(before.distanceM)}`,
 				}
 			}
 			const from = before ?? { distanceM: 0, timeS: 0 }
@@ -24,7 +25,7 @@ export function unsound(event: LogEvent): { field: string; reason: string } | nu
 			if (speed > 13)
 				return {
 					field: `value.splits.${index}`,
-					reason: `${split.timeS} s at ${split.distanceM} m would be ${speed.toFixed(1)} m/s; nobody runs over 13`,
+					reason: `${split.timeS} s at ${writeDistance(split.distanceM)} would be ${speed.toFixed(1)} m/s; nobody runs over 13`,
 				}
 		}
 	}

@@ -5,6 +5,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Level, Method } from '../vocabulary/words'
 import { expectationOf } from './expectation'
 import type { FieldAthlete, FieldLine } from './pack'
+import { M_A_YARD, wholeYards, writeDistance } from '../words/units'
 
 /** One number to type for a rep: what it is called, in what unit, and what is expected. */
 export interface Slot {
@@ -17,12 +18,18 @@ export interface Slot {
 /** Where gates usually stand; the line's own distance is always the last. */
 export const GATE_PLACES = [5, 10, 20, 30, 40] as const
 
-/** @param gates distances at which splits are taken on the way */
+/** Gates on the way stand on the line's own tape: at ten and twenty yards of forty yards. */
+function gatesOf(distanceM: number, gates: readonly number[]): number[] {
+	const places = wholeYards(distanceM) === null ? gates : gates.map((yards) => Number((yards * M_A_YARD).toFixed(3)))
+	return places.filter((metres) => metres < distanceM - 0.001).sort((a, b) => a - b)
+}
+
+/** @param gates places at which splits are taken on the way, in the unit the line was laid out in */
 export function slotsOf(line: Pick<FieldLine, 'logs' | 'parameters'>, gates: readonly number[] = [10]): Slot[] {
 	const distance = line.parameters.distanceM ?? 10
 	if (line.logs === 'sprint')
-		return [...gates.filter((metres) => metres < distance).sort((a, b) => a - b), distance].map((metres) => ({
-			name: `${metres} m`,
+		return [...gatesOf(distance, gates), distance].map((metres) => ({
+			name: writeDistance(metres),
 			unit: 's',
 			kind: 'sprint',
 			distanceM: metres,
@@ -70,7 +77,7 @@ export function strangeness(
 	// A device says more digits than anybody reads.
 	const shown = round(value, 2)
 	if (line.logs === 'sprint' && best !== undefined && value < best * 0.95)
-		return `${shown} s for ${at.distanceM} m would be the best by ${round(best - value, 2)} s.`
+		return `${shown} s for ${writeDistance(at.distanceM ?? 0)} would be the best by ${round(best - value, 2)} s.`
 	if (line.logs === 'sprint' && best !== undefined && value > best * 1.3)
 		return `${shown} s is ${round(value - best, 2)} s off the best of ${best} s.`
 	const { low, high } = expectationOf(at.kind, at.distanceM, undefined)

@@ -1,10 +1,11 @@
 import type { Library } from '../vocabulary/library'
 import { METHOD_NAMES, type Method } from '../vocabulary/words'
 import { partsOfKey } from './mark-key'
+import { writeDistance } from '../words/units'
 
 const WAY: Record<string, (value: string) => string> = {
-	d: (value) => `${value} m`,
-	in: (value) => `${value} m run-in`,
+	d: (value) => writeDistance(Number(value)),
+	in: (value) => `${writeDistance(Number(value))} run-in`,
 	a: (value) => `${value}°`,
 	r: (value) => `radius ${value} m`,
 	box: (value) => `${value} cm`,

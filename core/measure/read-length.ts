@@ -1,7 +1,7 @@
+import { M_AN_INCH, M_A_FOOT, M_A_YARD } from '../words/units'
 import { readNumber } from './read-number'
 
-/** Metres in each unit; foot, inch and yard by the international yard and pound agreement of 1959, exactly. */
-const METRES = { m: 1, cm: 0.01, mm: 0.001, ft: 0.3048, in: 0.0254, yd: 0.9144 } as const
+const METRES = { m: 1, cm: 0.01, mm: 0.001, ft: M_A_FOOT, in: M_AN_INCH, yd: M_A_YARD } as const
 type LengthUnit = keyof typeof METRES
 const UNITS: readonly [LengthUnit, RegExp][] = [
 	['mm', /^mm$/],

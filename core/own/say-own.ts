@@ -9,6 +9,7 @@ import { type School, assistedCap } from '../vocabulary/school'
 import { writeDose, writePercent, writeSeconds } from '../words/write-numbers'
 import { writeWorn } from '../words/write-work'
 import { type Own, type Taken, ownLoad } from './own'
+import { writeDistance } from '../words/units'
 
 /** Wickets on a row where nobody set one, and the share of the own step its first gap has [common practice]. */
 const WICKETS = 10
@@ -92,7 +93,7 @@ function pulledOf(
 			distanceM,
 			assistedCap([school]) / 100,
 		)
-		const short = `${distanceM} m in ${writeSeconds(segmentTimeS)}`
+		const short = `${writeDistance(distanceM)} in ${writeSeconds(segmentTimeS)}`
 		return {
 			short,
 			words: `${short} at ${speedMps.toFixed(2)} m/s, ${assistPercent} % over the own ${topSpeed.mssMps.toFixed(2)} m/s (${taken(topSpeed)}).`,

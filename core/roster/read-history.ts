@@ -1,5 +1,6 @@
 import type { Day } from '../calendar/day-count'
 import { readLength } from '../measure/read-length'
+import { readMass } from '../measure/read-mass'
 import { readNumber } from '../measure/read-number'
 import type { MarkKind } from '../noise/typical-error'
 import type { Parameters } from '../vocabulary/dose'
@@ -107,7 +108,6 @@ function readBrief(text: string): number | null {
 	return Math.round((isMs ? value / 1000 : value) * 10_000) / 10_000
 }
 
-const KG_A_POUND = 0.453_592_37
 /** The parameter that varies, out of a cell of its own or of the words of the drill. */
 function readAmount(
 	text: string,
@@ -117,9 +117,8 @@ function readAmount(
 ): number | null {
 	if (name === 'ballKg') {
 		const found = /([\d.,]+)\s*-?\s*(kg|lbs?|pounds?)?/i.exec(text)
-		const value = found ? readNumber(found[1]!) : null
-		if (value === null || (!bare && !found![2])) return null
-		return Math.round((/^(l|p)/i.test(found![2] ?? '') ? value * KG_A_POUND : value) * 10) / 10
+		const kg = found && (bare || found[2]) ? readMass(`${found[1]} ${found[2] ?? ''}`) : null
+		return kg === null ? null : Math.round(kg * 10) / 10
 	}
 	if (bare) {
 		const metres = readLength(text, name === 'heightCm' ? 'cm' : 'm')

@@ -1,4 +1,6 @@
 import { type Day, daysBetween } from '../calendar/day-count'
+import { readLength } from '../measure/read-length'
+import { readMass } from '../measure/read-mass'
 import { readNumber } from '../measure/read-number'
 import type { Level } from '../vocabulary/words'
 import { plain, sameName } from './plain-words'
@@ -117,23 +119,17 @@ export const LONGEST_NAME = 200
 export const LONGEST_CONTACT = 200
 /** Nobody older is written down. */
 const OLDEST_YEARS = 100
-const KG_A_POUND = 0.453_592_37
 
-/** Kilograms from "64.5", "64,5 kg" or "142 lb"; null for what is no mass. International pound: 0.45359237 kg exactly. */
-function readMass(text: string): number | null {
-	const found = /^(.*?)\s*(kg|lbs?|pounds?)?\.?$/i.exec(text.trim())!
-	const value = readNumber(found[1]!)
-	if (value === null) return null
-	const kg = /^(l|p)/i.test(found[2] ?? '') ? value * KG_A_POUND : value
-	return kg >= 15 && kg <= 250 ? Math.round(kg * 10) / 10 : null
+/** Body mass as `readMass` has it, to 100 g, where anybody weighs that. */
+function readBodyMass(text: string): number | null {
+	const kg = readMass(text)
+	return kg !== null && kg >= 15 && kg <= 250 ? Math.round(kg * 10) / 10 : null
 }
-/** Metres from "0.92", "0,92 m" or "92 cm"; a bare number above 3 is centimetres. */
+/** Metres from "0.92", "92 cm" or "36 in"; a bare number above 3 is centimetres. */
 function readLeg(text: string): number | null {
-	const found = /^(.*?)\s*(m|cm)?$/i.exec(text.trim())!
-	const value = readNumber(found[1]!)
-	if (value === null) return null
-	const metres = found[2]?.toLowerCase() === 'cm' || (!found[2] && value > 3) ? value / 100 : value
-	return metres >= 0.4 && metres <= 1.3 ? Math.round(metres * 1000) / 1000 : null
+	const bare = readNumber(text)
+	const metres = readLength(text, bare !== null && bare > 3 ? 'cm' : 'm')
+	return metres !== null && metres >= 0.4 && metres <= 1.3 ? metres : null
 }
 
 /**
@@ -191,7 +187,7 @@ export function readRoster(
 			},
 			'a birth date like 2009-05-31 or 31 May 2009',
 		)
-		const massKg = take('mass', readMass, 'kilograms from 15 to 250, or pounds with “lb”,')
+		const massKg = take('mass', readBodyMass, 'kilograms from 15 to 250, or pounds with “lb”,')
 		const legLengthM = take('leg', readLeg, 'a leg length from 0.4 to 1.3 m')
 		const level = take('level', (text) => (/^[123]$/.test(text) ? (Number(text) as Level) : null), '1, 2 or 3')
 		const squad = take(

@@ -1,5 +1,6 @@
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
+import { writeDistance } from './units'
 
 /** A name inside a sentence: "three-point start 10 m", but "A-run 20 m". */
 export const inSentence = (name: string): string =>
@@ -20,8 +21,8 @@ export function writeMark(mark: { kind: 'sprint' | 'contact' | 'height' | 'dista
 /** "20 m", "30 cm", "90°", "3 kg": the parameters a drill uses, in one breath. */
 export function writeParameters(parameters: Parameters): string {
 	const parts: string[] = []
-	if (parameters.distanceM !== undefined) parts.push(`${parameters.distanceM} m`)
-	if (parameters.runInM !== undefined) parts.push(`${parameters.runInM} m run-in`)
+	if (parameters.distanceM !== undefined) parts.push(writeDistance(parameters.distanceM))
+	if (parameters.runInM !== undefined) parts.push(`${writeDistance(parameters.runInM)} run-in`)
 	if (parameters.heightCm !== undefined) parts.push(`${parameters.heightCm} cm`)
 	if (parameters.angleDeg !== undefined) parts.push(`${parameters.angleDeg}°`)
 	if (parameters.ballKg !== undefined) parts.push(`${parameters.ballKg} kg`)

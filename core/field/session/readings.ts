@@ -9,6 +9,7 @@ import { strangeFor } from '../strange'
 import type { Stand } from './stand'
 import { type Chance, whoseRun } from './whose-run'
 import type { Draft } from './writes'
+import { writeDistance } from '../../words/units'
 
 /** Something a device saw that a person should place. */
 export interface FeedQuestion {
@@ -55,7 +56,7 @@ export function whatDevicesSaw(readings: readonly KeptReading[]): Seen[] {
 			// A beam at the end that saw nothing matters to those who run to it: others have their whole time.
 			unsure: run.splits.length > 0 ? null : run.unsure,
 			timeAt: (distanceM) => run.splits.find((split) => split.distanceM === distanceM)?.timeS ?? null,
-			words: last ? `${writeSeconds(last.timeS)} over ${last.distanceM} m, lane ${run.lane}` : (run.unsure ?? ''),
+			words: last ? `${writeSeconds(last.timeS)} over ${writeDistance(last.distanceM)}, lane ${run.lane}` : (run.unsure ?? ''),
 			markFor: (progress) => {
 				if (progress.line.logs !== 'sprint' || run.splits.length === 0) return null
 				const asked = progress.line.parameters.distanceM
@@ -202,7 +203,7 @@ function weigh(
 	const mark = progress && !progress.finished ? one.markFor(progress) : null
 	if (!progress || !mark) return { progress, why: 'it does not go with the drill on the line', chances }
 	if (mark.kind === 'missed')
-		return { progress, why: `the beam at ${progress.line.parameters.distanceM} m saw nothing`, chances }
+		return { progress, why: `the beam at ${writeDistance(progress.line.parameters.distanceM ?? 0)} saw nothing`, chances }
 	const strange = strangeFor(progress, mark, athleteOf(progress), drillOn(progress, sheet))
 	if (strange) return { progress, why: strange, chances }
 	const [likeliest] = chances

@@ -1,4 +1,5 @@
 import { MeasureError, inBounds } from '../measure-error'
+import { writeDistance } from '../../words/units'
 
 /** A cumulative time at a distance, both from the same starting point. */
 export interface SprintSplit {
@@ -42,7 +43,7 @@ export function checkSplits(splits: readonly SprintSplit[], atLeast: number): vo
 			throw new MeasureError(
 				`splits[${index}].distanceM`,
 				distanceM,
-				`more than ${before.distanceM} m, the split before`,
+				`more than ${writeDistance(before.distanceM)}, the split before`,
 			)
 		if (!(timeS > before.timeS))
 			throw new MeasureError(`splits[${index}].timeS`, timeS, `more than ${before.timeS} s, the split before`)
