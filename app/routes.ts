@@ -40,6 +40,7 @@ export default [
 		route('library/ladders/:ladderId', 'routes/library-ladder.tsx'),
 		route('library/themes/:themeId', 'routes/library-theme.tsx'),
 		route('keys', 'routes/keys.tsx'),
+		route('you', 'routes/you.tsx'),
 		route('club', 'routes/club.tsx'),
 		route('club/data', 'routes/club-data.tsx'),
 	]),

@@ -1,6 +1,8 @@
 import type { Calculation } from '#core/calc/calculation'
 import { snakeCase } from '#core/calc/calculation'
 import { MeasureError } from '#core/measure/measure-error'
+import { readLength } from '#core/measure/read-length'
+import { readMass } from '#core/measure/read-mass'
 import { readNumber } from '#core/measure/read-number'
 
 /** One box to type into. The value goes to the calculation in SI units, whatever unit the box is in. */
@@ -32,10 +34,29 @@ export type Reading<Input = Record<string, unknown>, Output = Record<string, unk
 	| { state: 'incomplete'; problems: Record<string, string> }
 	| { state: 'done'; input: Input; output: Output; problems: Record<string, never> }
 
-/** A number as people type it, with a comma or a point. Null for nothing typed, NaN for what cannot be read. */
-export function readTyped(text: string | undefined): number | null {
+const LENGTHS = ['m', 'cm'] as const
+const MASSES = ['kg', 'g'] as const
+/** A typed unit counts, "8 ft 2 in" or "142 lb"; a number alone is in the box's own. */
+function readIn(text: string, unit: string): number | null {
+	const alone = readNumber(text)
+	if (alone !== null) return alone
+	const length = LENGTHS.find((one) => one === unit)
+	const metres = length ? readLength(text, length) : null
+	if (metres !== null) return length === 'cm' ? Number((metres * 100).toFixed(1)) : metres
+	const mass = MASSES.find((one) => one === unit)
+	const kg = mass ? readMass(text, mass) : null
+	return kg !== null && mass === 'g' ? Number((kg * 1000).toFixed(0)) : kg
+}
+
+/**
+ * A number as people type it, with a comma or a point, and with its unit if they like. Null for nothing typed, NaN for
+ * what cannot be read.
+ *
+ * @param unit of the box
+ */
+export function readTyped(text: string | undefined, unit = ''): number | null {
 	const typed = (text ?? '').trim()
-	return typed === '' ? null : (readNumber(typed) ?? Number.NaN)
+	return typed === '' ? null : (readIn(typed, unit) ?? Number.NaN)
 }
 
 /** Key of a box in the problems: a field's own key, or `rows[2].time_s` for the third row shown. */
@@ -54,7 +75,7 @@ export function readForm<Input, Output>(
 	const input = structuredClone(spec.fixed ?? {}) as Record<string, unknown>
 	let missing = false
 	const take = (field: FieldSpec, text: string | undefined, into: Record<string, unknown>, at: string) => {
-		const value = readTyped(text)
+		const value = readTyped(text, field.unit)
 		if (value === null) missing ||= !field.optional
 		else if (Number.isNaN(value)) problems[at] = `${text?.trim()} is not a number.`
 		else put(into, field.key, field.scale === undefined ? value : Number((value * field.scale).toPrecision(12)))

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react'
+import { useUnits } from '../field/units'
 
 /** A number that decides, with its unit, its error and what it is. */
 export function BigNumber({
@@ -12,14 +13,18 @@ export function BigNumber({
 	unit: string
 	error?: string | null
 }) {
+	const { asRead } = useUnits()
+	const metric = `${value} ${unit}`
+	const read = asRead(metric)
+	const [number, of] = read === metric ? [value, unit] : [read.slice(0, read.lastIndexOf(' ')), read.split(' ').at(-1)!]
 	return (
 		<div>
 			<p className="dim text-[13.5px]">{label}</p>
 			<p className="num text-[30px] leading-none font-semibold">
-				{value} <span className="dim text-[15px] font-normal">{unit}</span>
+				{number} <span className="dim text-[15px] font-normal">{of}</span>
 			</p>
 			{error !== undefined && (
-				<p className="dim mt-1 text-[13.5px]">{error === null ? 'error not known' : `± ${error}`}</p>
+				<p className="dim mt-1 text-[13.5px]">{error === null ? 'error not known' : `± ${asRead(error)}`}</p>
 			)}
 		</div>
 	)

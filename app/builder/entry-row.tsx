@@ -9,9 +9,11 @@ import { partsOf } from '#core/plan/entry-parts'
 import type { ParameterName } from '#core/vocabulary/parameters'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import { readClock, writeClock } from '#core/words/rests'
+import { parameterTyped } from '#core/measure/quantity'
 import { NumberField } from '../ui/number-field'
 import { PieceList } from './piece-list'
 import { putOn } from './sheet-entries'
+import { useUnits } from '../field/units'
 
 interface Props {
 	entry: SessionEntry
@@ -30,14 +32,9 @@ interface Props {
 	onRemove: () => void
 }
 
-/** What can be typed at an entry, and its unit; the rest stays as the drill has it. */
-const TYPED_PARAMETERS: readonly (readonly [ParameterName, string])[] = [
-	['distanceM', 'm'],
-	['heightCm', 'cm'],
-	['angleDeg', '°'],
-	['ballKg', 'kg'],
-	['runInM', 'm run-in'],
-]
+/** What can be typed at an entry; the rest stays as the drill has it. */
+const TYPED_PARAMETERS: readonly ParameterName[] = ['distanceM', 'heightCm', 'angleDeg', 'ballKg', 'runInM']
+const BESIDE: Partial<Record<ParameterName, string>> = { angleDeg: '°', runInM: 'run-in' }
 const CLOCK = { read: readClock, write: writeClock }
 const SMALL = 'min-h-[44px] w-[34px] text-[18px] text-act disabled:opacity-30'
 
@@ -57,6 +54,7 @@ export function EntryRow({
 	onMove,
 	onRemove,
 }: Props) {
+	const { units } = useUnits()
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id })
 	const parts = partsOf(entry, library)
 	const said = (field: string) => problems[`entries.${index}.${field}`]
@@ -71,16 +69,16 @@ export function EntryRow({
 		field: string,
 		value: number | undefined,
 		onNumber: (value: number) => void,
-		clock?: { read: typeof readClock; write: typeof writeClock },
+		as?: { read: (text: string) => number | null; write: (value: number) => string },
 	) => (
 		<label key={field} className="flex items-center gap-1 text-[14px]">
 			<NumberField
-				className="input w-[54px]! px-1! text-center"
+				className="input w-[58px]! px-1! text-center"
 				value={value}
 				aria-label={`${label}, entry ${index + 1}`}
 				aria-invalid={said(field) !== undefined}
 				onNumber={onNumber}
-				{...clock}
+				{...(as && { read: as.read, write: as.write })}
 			/>
 			{unit}
 		</label>
@@ -219,12 +217,17 @@ export function EntryRow({
 									(setsS) => onChange({ rest: { ...rest, setsS } }),
 									CLOCK,
 								)}
-							{TYPED_PARAMETERS.filter(([field]) => parts.drill.defaults.parameters[field] !== undefined).map(
-								([field, unit]) =>
-									numeric(field, unit, `parameters.${field}`, entry.parameters[field], (value) =>
-										onChange({ parameters: { ...entry.parameters, [field]: value } }),
-									),
-							)}
+							{TYPED_PARAMETERS.filter((field) => parts.drill.defaults.parameters[field] !== undefined).map((field) => {
+								const typed = parameterTyped(field, units)
+								return numeric(
+									field,
+									[typed.unit, BESIDE[field]].filter(Boolean).join(' '),
+									`parameters.${field}`,
+									entry.parameters[field],
+									(value) => onChange({ parameters: { ...entry.parameters, [field]: value } }),
+									typed,
+								)
+							})}
 						</>
 					)}
 					{!fill && !variants && !parts.ladder && parts.family !== 'prepare' && (
@@ -261,6 +264,7 @@ function EntryLines({
 	preview: SheetPreview
 	library: Library
 }) {
+	const { asRead } = useUnits()
 	const groups = new Map<string, { words: string; why: string | null; names: string[] }>()
 	for (const athlete of preview.athletes) {
 		const line = athlete.lines.get(entryId)
@@ -282,7 +286,9 @@ function EntryLines({
 	return (
 		<details className="min-w-0 flex-1 basis-[220px]">
 			<summary className="inline-flex min-h-[30px] max-lg:min-h-[44px] items-center text-[14px]">
-				<span className="link">{sorted.length === 1 ? sorted[0]!.words : `${sorted.length} different lines`}</span>
+				<span className="link">
+					{sorted.length === 1 ? asRead(sorted[0]!.words) : `${sorted.length} different lines`}
+				</span>
 				<span className="dim">
 					&nbsp;for {open} of {preview.athletes.length}
 				</span>

@@ -5,6 +5,7 @@ import { writeDrill } from '#core/words/write-numbers'
 import { NumberField } from '../ui/number-field'
 import { DrillSearch, type Pick } from './drill-search'
 import { pickedOf } from './sheet-entries'
+import { useUnits } from '../field/units'
 
 interface Props {
 	entry: SessionEntry
@@ -17,6 +18,7 @@ interface Props {
 
 /** The pieces of a complex in their turn, the judged one last named; without any, the place to put a drill before this one. */
 export function PieceList({ entry, number, library, picks, onReplace }: Props) {
+	const { asRead } = useUnits()
 	const pieces = entry.pieces ?? []
 	const drillsOnly = picks.filter(({ pick }) => pick.startsWith('drill:'))
 	return (
@@ -42,7 +44,9 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 									})
 								}
 							/>
-							<span>× {drill ? writeDrill(drill, piece.judged ? entry.parameters : piece.parameters) : name}</span>
+							<span>
+								× {drill ? asRead(writeDrill(drill, piece.judged ? entry.parameters : piece.parameters)) : name}
+							</span>
 							{piece.judged ? (
 								<span className="dim">judged</span>
 							) : (

@@ -3,6 +3,7 @@ import { Fragment } from 'react'
 import { shortDay } from '#core/calendar/days'
 import type { LineBeside } from '#core/plan/lines-beside'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
+import { useUnits } from '../field/units'
 
 /** Contacts are moderate and harder. */
 const HEADS: Record<Quantity, string> = { fastMetres: 'Fast m', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
@@ -54,6 +55,7 @@ export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside
 
 /** Somebody’s line, why it is what it is, and what it was the last time. */
 function BesideRow({ line: { words, why, was, isFirst } }: { line: LineBeside }) {
+	const { asRead } = useUnits()
 	return (
 		<tr>
 			<td colSpan={1 + QUANTITIES.length} className="pb-1.5 leading-tight">
@@ -61,7 +63,7 @@ function BesideRow({ line: { words, why, was, isFirst } }: { line: LineBeside })
 				{why && <span className="dim"> · {why}</span>}
 				{was && (
 					<span className="dim block">
-						was {was.words} on {shortDay(was.day)}
+						was {asRead(was.words)} on {shortDay(was.day)}
 					</span>
 				)}
 				{isFirst && <span className="dim"> · first time in eight weeks</span>}

@@ -1,6 +1,7 @@
 import { SURFACES, type Surface } from '#core/vocabulary/words'
 import { PostForm } from '../ui/post-form'
 import { type ClubSaid, SaidSaved, isOpen } from './said-saved'
+import { useUnits } from '../field/units'
 
 interface Ground {
 	id: string
@@ -25,6 +26,7 @@ export function GroundsSection({
 	changed: ClubSaid | null
 	problem: string | null
 }) {
+	const side = useUnits().typed('ground')
 	return (
 		<section className="mt-7 max-w-[720px]">
 			<h2>Grounds</h2>
@@ -38,7 +40,7 @@ export function GroundsSection({
 							<b>{ground.name}</b>
 							<span className="dim block text-[14px]">
 								<span className="num">
-									{ground.lengthM} × {ground.widthM} m
+									{side.write(ground.lengthM)} × {side.write(ground.widthM)} {side.unit}
 								</span>
 								, {ground.surface.replace('-', ' ')}
 							</span>
@@ -110,6 +112,7 @@ export function GroundsSection({
 }
 
 function Fields({ ground }: { ground?: Ground }) {
+	const side = useUnits().typed('ground')
 	return (
 		<>
 			<label className="field w-[220px]">
@@ -117,12 +120,24 @@ function Fields({ ground }: { ground?: Ground }) {
 				<input className="input" name="name" required maxLength={200} defaultValue={ground?.name} />
 			</label>
 			<label className="field w-[90px]">
-				<span className="label">Length, m</span>
-				<input className="input" name="lengthM" inputMode="decimal" required defaultValue={ground?.lengthM} />
+				<span className="label">Length, {side.unit}</span>
+				<input
+					className="input"
+					name="lengthM"
+					inputMode="decimal"
+					required
+					defaultValue={ground && side.write(ground.lengthM)}
+				/>
 			</label>
 			<label className="field w-[90px]">
-				<span className="label">Width, m</span>
-				<input className="input" name="widthM" inputMode="decimal" required defaultValue={ground?.widthM} />
+				<span className="label">Width, {side.unit}</span>
+				<input
+					className="input"
+					name="widthM"
+					inputMode="decimal"
+					required
+					defaultValue={ground && side.write(ground.widthM)}
+				/>
 			</label>
 			<label className="field w-[140px]">
 				<span className="label">Under foot</span>

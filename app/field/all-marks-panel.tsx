@@ -2,6 +2,7 @@ import type { EntryMarks, TakenBack } from '#core/field/session-marks'
 import { hourAndMinute } from './hour-and-minute'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import { sayEvent } from '#core/field/say-event'
+import { useUnits } from './units'
 
 /** Everything logged so far, however old: a tap opens the mark to correct it. */
 export function AllMarksPanel({
@@ -19,6 +20,7 @@ export function AllMarksPanel({
 	onBringBack: (one: TakenBack) => void
 	onClose: () => void
 }) {
+	const { asRead } = useUnits()
 	return (
 		<SheetPanel title="All marks" onClose={onClose}>
 			{marks.length === 0 && <p className="mt-3 text-[17px]">Nothing is logged yet.</p>}
@@ -34,10 +36,10 @@ export function AllMarksPanel({
 										key={mark.id}
 										type="button"
 										className="num min-h-[48px] min-w-[64px] border border-ink px-2 text-[17px] font-medium"
-										aria-label={`${name}, ${sayEvent(mark)}, set ${mark.setNo}, rep ${mark.repNo}: correct it`}
+										aria-label={`${name}, ${asRead(sayEvent(mark))}, set ${mark.setNo}, rep ${mark.repNo}: correct it`}
 										onClick={() => onMark(mark.id)}
 									>
-										{sayEvent(mark)}
+										{asRead(sayEvent(mark))}
 									</button>
 								))}
 							</div>
@@ -53,7 +55,7 @@ export function AllMarksPanel({
 							<li key={one.event.id} className="flex items-center gap-2 border-t border-chalk py-1">
 								<p className="min-w-0 flex-1 text-[15px] leading-tight">
 									<b>
-										{nameOf(one.before.athleteId)}, {sayEvent(one.before)}
+										{nameOf(one.before.athleteId)}, {asRead(sayEvent(one.before))}
 									</b>
 									<br />
 									{hourAndMinute(one.event.deviceTime)}

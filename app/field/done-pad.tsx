@@ -4,6 +4,7 @@ import type { Drill } from '#core/vocabulary/drill'
 import { sentences } from '#core/words/sentences'
 import type { Grade } from '#core/field/session/taps'
 import { RatingRow, type Reports } from './rating-row'
+import { useUnits } from './units'
 
 interface Props {
 	progress: LineProgress
@@ -17,6 +18,7 @@ interface Props {
 
 /** A set ticked off and judged by eye in one tap. */
 export function DonePad({ progress, drill, ready, undoLabel, onUndo, onReps, reports }: Props) {
+	const { asRead } = useUnits()
 	const { line } = progress
 	const [typed, setTyped] = useState<number | null>(null)
 	const reps =
@@ -25,8 +27,8 @@ export function DonePad({ progress, drill, ready, undoLabel, onUndo, onReps, rep
 		<>
 			<div data-at="pad" className="flex flex-1 flex-col justify-end gap-2 px-4 py-2">
 				<div className="flex flex-1 flex-col justify-center gap-2 py-2 text-[17px] leading-snug">
-					<p>{sentences(drill?.cues ?? [])}</p>
-					<p className="text-ink-2">Look for: {sentences([(drill?.lookFor ?? []).join('; ').toLowerCase()])}</p>
+					<p>{asRead(sentences(drill?.cues ?? []))}</p>
+					<p className="text-ink-2">Look for: {asRead(sentences([(drill?.lookFor ?? []).join('; ').toLowerCase()]))}</p>
 				</div>
 				<div className="flex items-center justify-center gap-4">
 					<button

@@ -8,6 +8,7 @@ import { placeOf } from '#core/rules/bars'
 import { WhoseRun } from './whose-run'
 import { sayEvent } from '#core/field/say-event'
 import type { SessionLog } from './use-session-log'
+import { useUnits } from './units'
 
 interface Props {
 	log: SessionLog
@@ -25,6 +26,7 @@ const ANSWER = 'btn btn-quiet min-h-[64px]'
 
 /** What waits for an answer of whoever holds the phone; nothing here is ever dropped unasked. */
 export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, onAsk, onQuestions }: Props) {
+	const { asRead } = useUnits()
 	const { doubles, asks, nameOf } = stand
 	const broken = useMemo(() => orderBreak(stand, stand.settled), [stand])
 	return (
@@ -55,7 +57,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			{log.refused.map((row) => (
 				<p key={row.event.id} className={ROW} role="alert">
 					<span className="grow basis-[240px]">
-						<b>Not taken by the server:</b> {nameOf(row.event.athleteId)}, {sayEvent(row.event)}: {row.reason}
+						<b>Not taken by the server:</b> {nameOf(row.event.athleteId)}, {asRead(sayEvent(row.event))}: {row.reason}
 					</span>
 					<button type="button" className={ANSWER} onClick={() => void log.dismiss(row.event.id)}>
 						Take off
@@ -76,11 +78,11 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 								onTap({
 									tap: 'take-back',
 									events: heads.filter((other) => other !== event),
-									label: `${sayEvent(event)} holds`,
+									label: `${asRead(sayEvent(event))} holds`,
 								})
 							}
 						>
-							{sayEvent(event)}
+							{asRead(sayEvent(event))}
 						</button>
 					))}
 				</div>
@@ -108,23 +110,23 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			{doubles.slice(0, 1).map(([first, second]) => (
 				<div key={pairOf(first, second)} className={ROW} role="alert" aria-label="One rep or two">
 					<span className="grow basis-[240px]">
-						<b>{nameOf(first.athleteId)}:</b> {sayEvent(first)} and {sayEvent(second)}, logged twice within moments. One
-						rep?{doubles.length > 1 && ` (${doubles.length - 1} more)`}
+						<b>{nameOf(first.athleteId)}:</b> {asRead(sayEvent(first))} and {asRead(sayEvent(second))}, logged twice
+						within moments. One rep?{doubles.length > 1 && ` (${doubles.length - 1} more)`}
 					</span>
 					<button
 						type="button"
 						className={ANSWER}
 						onClick={() => onTap({ tap: 'take-back', events: [second], label: 'one rep, not two' })}
 					>
-						One: {sayEvent(first)}
+						One: {asRead(sayEvent(first))}
 					</button>
-					{sayEvent(first) !== sayEvent(second) && (
+					{asRead(sayEvent(first)) !== asRead(sayEvent(second)) && (
 						<button
 							type="button"
 							className={ANSWER}
 							onClick={() => onTap({ tap: 'take-back', events: [first], label: 'one rep, not two' })}
 						>
-							One: {sayEvent(second)}
+							One: {asRead(sayEvent(second))}
 						</button>
 					)}
 					<button type="button" className={ANSWER} onClick={() => onSettle(pairOf(first, second))}>
@@ -134,7 +136,7 @@ export function FieldNotices({ log, stand, lasting, questions, onTap, onSettle, 
 			))}
 			{broken && (
 				<div className={ROW} role="alert" aria-label="The order">
-					<span className="grow basis-[240px]">{broken.words}</span>
+					<span className="grow basis-[240px]">{asRead(broken.words)}</span>
 					<button type="button" className={ANSWER} onClick={() => onTap({ tap: 'reorder', moves: broken.moves })}>
 						Yes
 					</button>

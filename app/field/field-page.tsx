@@ -5,6 +5,7 @@ import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store
 import { type Reach, fetchPacks } from './fetch-packs'
 import { FieldScreen } from './field-screen'
 import { shortDay } from './short-day'
+import { UnitsProvider } from './units'
 import { registerFieldWorker } from './register-worker'
 import type { FieldSettings } from './session-panel'
 
@@ -56,28 +57,31 @@ export function FieldPage(props: Props) {
 			</p>
 		)
 	return (
-		<FieldScreen
-			key={pack.id}
-			store={store}
-			sheet={pack.sheet}
-			events={pack.events}
-			personId={person?.id ?? null}
-			settings={settings}
-			settled={new Set(settled)}
-			feedSince={feedSince}
-			onSettings={(change) => {
-				setSettings({ ...settings, ...change })
-				for (const [key, value] of Object.entries(change)) void store.write(key as keyof FieldSettings, value as never)
-			}}
-			onSettle={(what) => {
-				setSettled([...settled, what].slice(-500))
-				void store.write('settled', [...settled, what].slice(-500))
-			}}
-			onFeed={(since) => {
-				setFeedSince(since)
-				void store.write('feedSince', since)
-			}}
-		/>
+		<UnitsProvider value={person?.units ?? 'metric'}>
+			<FieldScreen
+				key={pack.id}
+				store={store}
+				sheet={pack.sheet}
+				events={pack.events}
+				personId={person?.id ?? null}
+				settings={settings}
+				settled={new Set(settled)}
+				feedSince={feedSince}
+				onSettings={(change) => {
+					setSettings({ ...settings, ...change })
+					for (const [key, value] of Object.entries(change))
+						void store.write(key as keyof FieldSettings, value as never)
+				}}
+				onSettle={(what) => {
+					setSettled([...settled, what].slice(-500))
+					void store.write('settled', [...settled, what].slice(-500))
+				}}
+				onFeed={(since) => {
+					setFeedSince(since)
+					void store.write('feedSince', since)
+				}}
+			/>
+		</UnitsProvider>
 	)
 }
 

@@ -22,6 +22,7 @@ import { SheetPanel } from './sheet-panel'
 import type { Afternoon } from './use-afternoon'
 import type { SessionLog } from './use-session-log'
 import { WhoseRun } from './whose-run'
+import { useUnits } from './units'
 
 // Dragging weighs more than the rest of the panels: it comes when the field stands, and the worker keeps it.
 const loadQueue = () => import('./queue-panel')
@@ -198,6 +199,7 @@ function OpenMark({
 	markId,
 	onMark,
 }: Pick<Props, 'afternoon' | 'log' | 'markId' | 'onMark'>) {
+	const { asRead } = useUnits()
 	const { sheet, current, away, nameOf } = stand
 	const mark = current.find((event): event is Mark => event.type === 'mark' && event.id === markId)
 	const onEntry = sheet.lines.filter((one) => one.entryId === mark?.entryId && one.blocked === null)
@@ -223,7 +225,7 @@ function OpenMark({
 				closing({
 					tap: 'take-back',
 					events: [mark],
-					label: `${shortName(nameOf(mark.athleteId))}, ${sayEvent(mark)} taken back`,
+					label: `${shortName(nameOf(mark.athleteId))}, ${asRead(sayEvent(mark))} taken back`,
 				})
 			}
 			onClose={() => onMark(null)}
@@ -233,6 +235,7 @@ function OpenMark({
 
 /** What the report that was just kept means. */
 function Hurt({ afternoon: { stand, tap } }: Pick<Props, 'afternoon'>) {
+	const { asRead } = useUnits()
 	const { hurt } = stand.cursor
 	const { sheet, away, limitsOf, nameOf } = stand
 	if (!hurt) return null
@@ -251,7 +254,9 @@ function Hurt({ afternoon: { stand, tap } }: Pick<Props, 'afternoon'>) {
 			others={sheet.athletes.filter(({ id }) => id !== athleteId && !away.has(id))}
 			onUndo={event ? () => void tap({ tap: 'slip' }) : undefined}
 			onMove={event && event.kind !== 'quiet' ? (to) => void tap({ tap: 'other', athleteId: to }) : undefined}
-			remaining={remaining(stand, athleteId).map(({ line }) => `${line.words}, ${line.dose.sets}×${line.dose.reps}`)}
+			remaining={remaining(stand, athleteId).map(({ line }) =>
+				asRead(`${line.words}, ${line.dose.sets}×${line.dose.reps}`),
+			)}
 			onClose={() => void tap({ tap: 'heard' })}
 		/>
 	)

@@ -3,12 +3,13 @@ import { shortDay } from './short-day'
 import type { LineProgress } from '#core/field/line-progress'
 import type { FieldAthlete } from '#core/field/pack'
 import { judgedLine, lineAt } from '#core/field/complex'
-import { expectLabel, expectedAt, slotsOf } from '#core/field/slots'
+import { expectLabel, expectedAt, gatesFor, slotsOf } from '#core/field/slots'
 import { REGION_NAMES } from '#core/vocabulary/words'
 import { markEvidence } from '#core/judge/gather-exposure'
 import { writeMark, writePercent } from '#core/words/write-numbers'
 import { sentences } from '#core/words/sentences'
 import { sayEvent, shortName } from '#core/field/say-event'
+import { useUnits } from './units'
 
 interface Props {
 	progress: LineProgress
@@ -44,10 +45,11 @@ export function LineHead({
 	onMark,
 	onAthlete,
 }: Props) {
+	const { asRead } = useUnits()
 	const { line, marks, dropOff } = progress
 	const recent = marks.slice(-3)
 	const judged = judgedLine(line)
-	const last = slotsOf(line, gates).at(-1)
+	const last = slotsOf(line, gatesFor(line, gates)).at(-1)
 	const worry = athlete.worries.find((one) => one.drillId === line.drillId)
 	return (
 		<section data-at="head" className="px-4 pt-2" aria-label="On the line">
@@ -80,11 +82,13 @@ export function LineHead({
 						{athlete.name}
 					</h1>
 					<span className="block truncate text-[15px]">
-						{drillName
-							? `${drillName}, instead of ${line.words}`
-							: progress.next.piece !== undefined
-								? `${progress.next.piece} of ${line.pieces!.length}: ${line.words}`
-								: `${line.words}, ${line.dose.sets}×${line.dose.reps}${progress.worn === false ? ', this one free' : ''}`}
+						{asRead(
+							drillName
+								? `${drillName}, instead of ${line.words}`
+								: progress.next.piece !== undefined
+									? `${progress.next.piece} of ${line.pieces!.length}: ${line.words}`
+									: `${line.words}, ${line.dose.sets}×${line.dose.reps}${progress.worn === false ? ', this one free' : ''}`,
+						)}
 					</span>
 				</button>
 				<div className="shrink-0 text-right">
@@ -113,18 +117,18 @@ export function LineHead({
 				</p>
 			)}
 			{line.own && line.own.length > 0 && !progress.swap && (
-				<p className="mt-1 text-[16px] leading-snug font-semibold">{line.own.join(' ')}</p>
+				<p className="mt-1 text-[16px] leading-snug font-semibold">{asRead(line.own.join(' '))}</p>
 			)}
 			{line.lastTime && !progress.swap && (
 				<p className="mt-1 text-[15px] leading-snug">
-					<b>Last time</b>, {shortDay(line.lastTime.day)}: {line.lastTime.words.join('; ')}
+					<b>Last time</b>, {shortDay(line.lastTime.day)}: {asRead(line.lastTime.words.join('; '))}
 				</p>
 			)}
 			{line.cautions.length > 0 && progress.repsDone === 0 && (
 				// One line of it, so that the pad stays in reach of a thumb; a tap opens the rest.
 				<details className="group mt-1 border-l-4 border-ink pl-3 text-[14px]">
 					<summary className="flex min-h-[44px] items-center gap-2 sm:min-h-0">
-						<span className="line-clamp-1 group-open:line-clamp-none">{sentences(line.cautions)}</span>
+						<span className="line-clamp-1 group-open:line-clamp-none">{asRead(sentences(line.cautions))}</span>
 						<span className="link flex-none group-open:hidden">all</span>
 					</summary>
 				</details>
@@ -144,9 +148,9 @@ export function LineHead({
 								type="button"
 								className={MARK}
 								onClick={() => onMark(mark.id)}
-								aria-label={`Mark ${evidence ? writeMark(evidence) : sayEvent(mark)}: correct it`}
+								aria-label={`Mark ${evidence ? asRead(writeMark(evidence)) : asRead(sayEvent(mark))}: correct it`}
 							>
-								{evidence ? writeMark(evidence) : sayEvent(mark)}
+								{evidence ? asRead(writeMark(evidence)) : asRead(sayEvent(mark))}
 								<small className="block text-[13px] font-normal" style={SMALL}>
 									{evidence && percent !== undefined
 										? percent === 0
@@ -164,7 +168,9 @@ export function LineHead({
 					<li className="num min-w-0 flex-1 border-b-[3px] border-dashed border-ink px-1 pb-1 text-[20px] leading-tight text-ink-2">
 						—
 						<small className="block text-[13px]" style={SMALL}>
-							{last ? expectLabel(expectedAt(last, line, line.bests.gate, athlete.curve), last.unit) : 'next set'}
+							{last
+								? asRead(expectLabel(expectedAt(last, line, line.bests.gate, athlete.curve), last.unit))
+								: 'next set'}
 						</small>
 					</li>
 				)}

@@ -1,15 +1,14 @@
 import { useState } from 'react'
 import type { LogEvent, Mark } from '#core/vocabulary/events'
 import { lineAt } from '#core/field/complex'
-import { expectedAt } from '#core/field/slots'
-import { retyped, slotsOfMark, typedOf } from '#core/field/typed-mark'
-import { readDigits } from '#core/measure/read-digits'
+import { asksFor, readTyped, retyped, slotsOfMark, typedOf } from '#core/field/typed-mark'
 import type { FieldLine, ToldEvent } from '#core/field/pack'
 import { sayHistory } from '#core/field/session-marks'
 import { hourAndMinute } from './hour-and-minute'
 import { SIDES } from '#core/vocabulary/words'
 import { CHOICE, PANEL_HEADING, SheetPanel } from './sheet-panel'
 import { sayEvent } from '#core/field/say-event'
+import { useUnits } from './units'
 
 interface Props {
 	mark: Mark
@@ -27,13 +26,14 @@ interface Props {
 
 /** One mark: what it was before, another number, another athlete, or taken back. What stood before stays in its history. */
 export function MarkPanel({ mark, name, line: whole, all, deviceId, athletes, onCorrect, onTakeBack, onClose }: Props) {
+	const { asRead, units } = useUnits()
 	const line = lineAt(whole, mark.piece)
 	const measured = slotsOfMark(line, mark)
-	const [typed, setTyped] = useState<string[]>(() => measured.map((slot) => typedOf(mark, slot)))
-	const reads = measured.map((slot, index) => readDigits(typed[index] ?? '', expectedAt(slot, line, undefined, null)))
-	const change = retyped(line, mark, typed)
+	const [typed, setTyped] = useState<string[]>(() => measured.map((slot) => typedOf(mark, slot, units)))
+	const reads = measured.map((slot, index) => readTyped(typed[index] ?? '', slot, line, units))
+	const change = retyped(line, mark, typed, units)
 	return (
-		<SheetPanel title={`${name}, ${sayEvent(mark)}${mark.side ? ` ${mark.side}` : ''}`} onClose={onClose}>
+		<SheetPanel title={`${name}, ${asRead(sayEvent(mark))}${mark.side ? ` ${mark.side}` : ''}`} onClose={onClose}>
 			<p className="mt-2 text-[15px]">
 				Set {mark.setNo}, rep {mark.repNo}. {sayHistory(mark, all, deviceId, hourAndMinute)}
 				{mark.source && ', by device'}
@@ -48,7 +48,7 @@ export function MarkPanel({ mark, name, line: whole, all, deviceId, athletes, on
 				>
 					{measured.map((slot, index) => (
 						<label key={slot.name} className="grid gap-1 text-[15px]">
-							{slot.name}, {slot.unit}
+							{asksFor(slot, units)}
 							<input
 								className="input min-h-[64px]! text-[24px]!"
 								inputMode="decimal"

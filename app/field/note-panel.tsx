@@ -2,6 +2,7 @@ import { useState } from 'react'
 import type { Stand } from '#core/field/session/stand'
 import { sayEvent } from '#core/field/say-event'
 import { CHOICE, SheetPanel } from './sheet-panel'
+import { useUnits } from './units'
 
 type About = 'session' | 'athlete' | 'drill' | 'rep'
 const LONGEST = 1000
@@ -16,6 +17,7 @@ export function NotePanel({
 	onSave: (about: About, text: string) => void
 	onClose: () => void
 }) {
+	const { asRead } = useUnits()
 	const { shown, lastRep } = stand
 	const [about, setAbout] = useState<About>(shown ? 'drill' : 'session')
 	const [text, setText] = useState('')
@@ -26,7 +28,9 @@ export function NotePanel({
 					['athlete', `${shown.athlete.name}, today`],
 				] as [About, string][])
 			: []),
-		...(lastRep ? ([['rep', `${stand.nameOf(lastRep.athleteId)}, ${sayEvent(lastRep)}`]] as [About, string][]) : []),
+		...(lastRep
+			? ([['rep', `${stand.nameOf(lastRep.athleteId)}, ${asRead(sayEvent(lastRep))}`]] as [About, string][])
+			: []),
 		['session', 'The session'],
 	]
 	return (

@@ -22,6 +22,7 @@ import type { LineProgress } from '#core/field/line-progress'
 import { CHOICE, SheetPanel } from './sheet-panel'
 import { restLabel } from '#core/field/say-event'
 import { useNow } from './use-now'
+import { useUnits } from './units'
 
 interface Props {
 	stand: Stand
@@ -140,6 +141,7 @@ function QueueRow({
 	onPick: (id: string) => void
 	onAway: (id: string) => void
 }) {
+	const { asRead } = useUnits()
 	const { athleteId } = progress.line
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: athleteId })
 	return (
@@ -161,7 +163,7 @@ function QueueRow({
 				<b className="block truncate text-[18px]">{name}</b>
 				<span className="block truncate text-[15px]">
 					{group > 0 && `group ${group} · `}
-					{progress.repsDone} of {progress.planned} · {restLabel(progress, now)} · {progress.line.words}
+					{progress.repsDone} of {progress.planned} · {restLabel(progress, now)} · {asRead(progress.line.words)}
 				</span>
 			</button>
 			<button type="button" className="min-h-[64px] px-2 text-[15px] underline" onClick={() => onAway(athleteId)}>

@@ -60,7 +60,7 @@ export function SessionPanel({
 					</button>
 				))}
 			</div>
-			<h2 className={PANEL_HEADING}>Gates on the way, metres</h2>
+			<h2 className={PANEL_HEADING}>Gates on the way, metres (yards on a line in yards)</h2>
 			<div className="mt-1 grid grid-cols-5 gap-1.5">
 				{GATE_PLACES.map((metres) => (
 					<button

@@ -109,7 +109,11 @@ export function StopwatchPad({ runners, places, disabled, undoLabel, onRuns, onM
 				onPointerDown={(event) => event.isPrimary && press(event.timeStamp)}
 				onClick={(event) => event.detail === 0 && press(event.timeStamp)}
 			>
-				{next.kind === 'start' ? 'Start' : next.kind === 'place' ? writeDistance(next.distanceM) : `Number ${next.nth} crosses`}
+				{next.kind === 'start'
+					? 'Start'
+					: next.kind === 'place'
+						? writeDistance(next.distanceM)
+						: `Number ${next.nth} crosses`}
 				<span className="block text-[17px] font-medium">
 					{running ? (
 						<Running key={watch.startedMs} sinceMs={watch.startedMs!} taps={watch.taps} />

@@ -2,14 +2,16 @@ import { useState } from 'react'
 import type { OnLine } from '#core/field/session/stand'
 import type { Run } from '#core/field/session/stopwatch'
 import type { Tap } from '#core/field/session/taps'
-import { type Question, expectedAt, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
+import { type Question, expectedAt, gatesFor, questionAbout, showRead, slotsOf, valueOf } from '#core/field/slots'
 import { ownOnly } from '#core/field/strange'
+import { padParts, readParts } from '#core/measure/quantity'
 import { readDigits } from '#core/measure/read-digits'
 import { type Leg, SIDES, METHODS_OF, METHOD_NAMES, type Method } from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
 import { NumberPad } from './number-pad'
 import { StopwatchPad } from './stopwatch-pad'
 import { sayEvent } from '#core/field/say-event'
+import { useUnits } from './units'
 
 /** How marks were taken last, kind by kind: it rarely changes within a session. */
 const lastMethods: Record<keyof typeof METHODS_OF, Method> = {
@@ -50,10 +52,11 @@ export function TimedPad({
 	followUp,
 }: Props) {
 	const { line } = progress
+	const { asRead, units } = useUnits()
 	// The mark before, to repeat.
 	const same = progress.marks.at(-1)
 	const kind = line.logs === 'done' ? 'sprint' : line.logs
-	const slots = slotsOf(line, gates)
+	const slots = slotsOf(line, gatesFor(line, gates))
 	const [digits, setDigits] = useState<string[]>([])
 	const [at, setAt] = useState(wholeOnly ? slots.length - 1 : 0)
 	const [method, setMethod] = useState<Method>(lastMethods[kind])
@@ -62,15 +65,21 @@ export function TimedPad({
 	const [odd, setOdd] = useState<Question | null>(null)
 	const [typing, setTyping] = useState(typesTimes)
 	const watched = kind === 'sprint' && method === 'stopwatch' && !typing && odd === null
-	const active = Math.min(at, slots.length - 1)
+	// A length in feet and inches is one number, typed in two.
+	const parts = slots.length === 1 ? padParts(slots[0]!.unit, units) : []
+	const boxes = parts.length > 0 ? parts.map(({ unit }) => ({ name: slots[0]!.name, unit })) : slots
+	const active = Math.min(at, boxes.length - 1)
 	const best = kind === 'sprint' ? line.bests[method] : undefined
-	const reads = slots.map((slot, index) => readDigits(digits[index] ?? '', expectedAt(slot, line, best, athlete.curve)))
+	const reads =
+		parts.length > 0
+			? [readParts(parts, digits)]
+			: slots.map((slot, index) => readDigits(digits[index] ?? '', expectedAt(slot, line, best, athlete.curve)))
 	const complete = kind === 'sprint' ? reads.at(-1) !== null : reads.every((value) => value !== null)
 
 	const type = (change: (text: string) => string) => {
 		setOdd(null)
 		setDigits(
-			slots.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))),
+			boxes.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))),
 		)
 	}
 	/** @param kept somebody looked at what can hardly be, and it is what was seen */
@@ -80,7 +89,7 @@ export function TimedPad({
 			.flatMap((slot, index) =>
 				numbers[index] === null || (kind === 'sprint' && index < slots.length - 1)
 					? []
-					: [`${showRead(numbers[index]!, slot)} ${slot.unit}`],
+					: [asRead(`${showRead(numbers[index]!, slot)} ${slot.unit}`)],
 			)
 			.join(', ')
 		onTap({
@@ -99,9 +108,10 @@ export function TimedPad({
 			side,
 		})
 	}
+	const isTyped = (box: number) => (parts.length > 0 ? (digits[box] ?? '') !== '' : reads[box] !== null)
 	const save = () => {
 		if (!complete) {
-			if (reads[active] !== null && active < slots.length - 1) setAt(active + 1)
+			if (isTyped(active) && active < boxes.length - 1) setAt(active + 1)
 			return
 		}
 		const question = questionAbout(ownOnly(progress), drill, athlete.level, method, slots, reads, best)
@@ -133,7 +143,7 @@ export function TimedPad({
 					aria-label="Suggestion"
 				>
 					<p>
-						<b>{odd.words}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?
+						<b>{asRead(odd.words)}</b> Keep it, fix it{kind === 'sprint' && ', or was it a false start'}?
 					</p>
 					<div className="mt-1.5 flex gap-1.5">
 						{odd.likely && (
@@ -142,7 +152,7 @@ export function TimedPad({
 								className="btn num min-h-[64px] flex-1 whitespace-nowrap"
 								onClick={() => keep(odd.likely!.reads)}
 							>
-								{odd.likely.label}
+								{asRead(odd.likely.label)}
 							</button>
 						)}
 						<button
@@ -203,23 +213,25 @@ export function TimedPad({
 							{together.length > 1 ? `${together.length} together` : slots.map(({ name }) => name).join(', ')}
 						</span>
 					)}
-					{(watched ? [] : slots).map((slot, index) => (
+					{(watched ? [] : boxes).map((box, index) => (
 						<button
-							key={slot.name}
+							key={`${box.name} ${box.unit}`}
 							type="button"
 							className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`}
 							onClick={() => setAt(index)}
 							aria-pressed={index === active}
 						>
 							<span
-								className={`block truncate font-semibold ${slots.length > 2 ? 'text-[26px]' : slots.length > 1 ? 'text-[36px]' : 'text-[50px]'}`}
+								className={`block truncate font-semibold ${boxes.length > 2 ? 'text-[26px]' : boxes.length > 1 ? 'text-[36px]' : 'text-[50px]'}`}
 								data-testid={`value-${index}`}
 							>
-								{reads[index] === null ? digits[index] || '–' : showRead(reads[index]!, slot)}{' '}
-								<span className="text-[17px] font-medium">{slot.unit}</span>
+								{parts.length > 0 || reads[index] === null
+									? digits[index] || '–'
+									: showRead(reads[index]!, slots[index]!)}{' '}
+								<span className="text-[17px] font-medium">{box.unit}</span>
 							</span>
 							<span className="block pt-1 text-[14px]" style={{ fontFamily: 'var(--font-text)' }}>
-								{slot.name}
+								{box.name}
 							</span>
 						</button>
 					))}
@@ -265,16 +277,16 @@ export function TimedPad({
 					onUntimed={() => onTap({ tap: 'untimed', side })}
 					onUndo={() => onTap({ tap: 'undo' })}
 					undoLabel={undoLabel}
-					saveLabel={complete ? 'Save' : active < slots.length - 1 ? 'Next' : 'Save'}
+					saveLabel={complete ? 'Save' : active < boxes.length - 1 ? 'Next' : 'Save'}
 					same={
 						blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint'
 							? {
-									label: sayEvent(same),
+									label: asRead(sayEvent(same)),
 									onSame: () =>
 										onTap({
 											tap: 'mark',
 											measured: { kind: same.kind, value: same.value },
-											label: sayEvent(same),
+											label: asRead(sayEvent(same)),
 											side,
 										}),
 								}

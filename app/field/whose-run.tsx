@@ -3,6 +3,7 @@ import { shortName } from '#core/field/say-event'
 import type { FeedQuestion } from '#core/field/session/readings'
 import type { Stand } from '#core/field/session/stand'
 import type { Tap } from '#core/field/session/taps'
+import { useUnits } from './units'
 
 const ANSWER = 'btn btn-quiet min-h-[64px]'
 /** Below this somebody is named, and no chance. */
@@ -23,6 +24,7 @@ export function WhoseRun({
 	onTap: (tap: Tap) => void
 	onSettle: (what: string) => void
 }) {
+	const { asRead } = useUnits()
 	const { onLine, queue, nameOf } = stand
 	const chances = new Map(question.chances.map(({ progress, chance }) => [progress, chance]))
 	const candidates = [
@@ -40,7 +42,7 @@ export function WhoseRun({
 					From a device,{' '}
 					{new Date(question.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}:
 				</b>{' '}
-				{question.words}. Whose?
+				{asRead(question.words)}. Whose?
 			</span>
 			{able.slice(0, most).map(({ progress, mark }) => {
 				const chance = chances.get(progress) ?? 0

@@ -29,7 +29,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		if (pack) packs.push(pack)
 	}
 	const answer: PackAnswer = {
-		person: { id: who.personId, name: who.name, role: who.role, clubName: who.clubName },
+		person: { id: who.personId, name: who.name, role: who.role, clubName: who.clubName, units: who.units },
 		serverNow: new Date().toISOString(),
 		today,
 		packs,

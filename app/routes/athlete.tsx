@@ -46,6 +46,7 @@ import { ReportForm } from '../ui/report-form'
 import { TextField } from '../ui/text-field'
 import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -318,6 +319,7 @@ interface AthleteAnswer {
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead, typed } = useUnits()
 	const {
 		athlete,
 		story,
@@ -468,15 +470,16 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 										</span>
 										<span>
 											{line.blocked === null ? (
-												<b>{line.words}</b>
+												<b>{asRead(line.words)}</b>
 											) : (
 												<>
-													{line.words}: <b>not today</b>, {line.blocked}
+													{asRead(line.words)}: <b>not today</b>, {line.blocked}
 												</>
 											)}
 											{line.change && (
 												<span className="dim block text-[14px]">
-													Was {line.change.from}. {line.change.why} ({sayFirmness(line.change.firmness)})
+													Was {asRead(line.change.from)}. {asRead(line.change.why)} ({sayFirmness(line.change.firmness)}
+													)
 												</span>
 											)}
 										</span>
@@ -547,7 +550,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											{shortDay(row.day)}, {row.ladderName.toLowerCase()}
 										</span>
 										<span className="col-start-2 sm:col-start-3">
-											{row.sentence}
+											{asRead(row.sentence)}
 											{row.reason && (
 												<b className="block">
 													Decided: {row.decided}. {row.reason}
@@ -698,17 +701,17 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									className="input num w-[90px]"
 									name="mass"
 									inputMode="decimal"
-									defaultValue={athlete.massKg ?? ''}
+									defaultValue={athlete.massKg === null ? '' : typed('body').write(athlete.massKg)}
 									key={athlete.massKg}
-									aria-label="Body mass, kg"
+									aria-label={`Body mass, ${typed('body').unit}`}
 								/>
-								<span>kg</span>
+								<span>{typed('body').unit}</span>
 								<button className="btn btn-quiet">Set</button>
 								<input type="hidden" name="do" value="mass" />
 								<Said answer={actionData?.which === 'mass' ? actionData : undefined} />
 							</PostForm>
 						) : (
-							<p className="rule mt-2 py-2">{athlete.bands.split(', ')[1]}</p>
+							<p className="rule mt-2 py-2">{asRead(athlete.bands.split(', ')[1] ?? '')}</p>
 						)}
 						{actionData?.problems.mass && (
 							<p className="problem" role="alert">

@@ -177,6 +177,9 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 			)}
 			{!isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
 			<div className="mt-3 lg:hidden">
+				<Link className="btn btn-quiet" to="/you">
+					You
+				</Link>{' '}
 				<SignOut className="btn btn-quiet" />
 			</div>
 			<GroundsSection

@@ -14,6 +14,7 @@ import { FamilyMark } from '../ui/glyphs'
 import { countingOf } from '../ui/library-words'
 import { sentences } from '#core/words/sentences'
 import { DrillGround } from '../field-map/drill-ground'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Drill · Dromos' }]
 
@@ -66,6 +67,7 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 export default function DrillPage({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { drill, isNew, drills, usedBy, mayWrite } = loaderData
 	const nameOf = (id: string) => drills.find((one) => one.id === id)?.name ?? id
 	return (
@@ -82,8 +84,8 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 			{!isNew && (
 				<div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_1fr]">
 					<div>
-						<p className="text-[19px]">{sentences(drill.cues)}</p>
-						<p className="mt-2">Look for: {sentences([drill.lookFor.join('; ').toLowerCase()])}</p>
+						<p className="text-[19px]">{asRead(sentences(drill.cues))}</p>
+						<p className="mt-2">Look for: {asRead(sentences([drill.lookFor.join('; ').toLowerCase()]))}</p>
 						{drill.faults.map((fault) => (
 							<p key={fault.fault} className="mt-2">
 								<b>{fault.fault}:</b> {fault.correction.charAt(0).toLowerCase() + fault.correction.slice(1)}.

@@ -12,6 +12,7 @@ import { allowed, notFound, signedIn } from '../request-guard'
 import type { Overtaken } from '../ui/meanwhile-note'
 import { ThemeForm } from '../ui/theme-form'
 import { BLOCK_PHASES, ROLE_WORDS } from '../ui/theme-words'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Theme · Dromos' }]
 
@@ -124,6 +125,7 @@ function What({
 	ladders,
 	drills,
 }: { piece: ThemePiece } & Pick<Route.ComponentProps['loaderData'], 'ladders' | 'drills'>) {
+	const { asRead } = useUnits()
 	const named = (id: string) => drills.find((drill) => drill.id === id)?.name ?? id
 	if ('ladderId' in piece)
 		return (
@@ -148,7 +150,7 @@ function What({
 			{!('forms' in piece) && (piece.dose || piece.parameters) && (
 				<span className="dim">
 					{' '}
-					{[piece.dose && writeDose(piece.dose), piece.parameters && writeParameters(piece.parameters)]
+					{[piece.dose && writeDose(piece.dose), piece.parameters && asRead(writeParameters(piece.parameters))]
 						.filter(Boolean)
 						.join(', ')}
 				</span>

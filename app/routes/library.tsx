@@ -10,6 +10,7 @@ import { QUALITY_NAMES } from '#core/plan/targets'
 import { FamilyMark } from '../ui/glyphs'
 import { ROLE_WORDS } from '../ui/theme-words'
 import { sentences } from '#core/words/sentences'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Library · Dromos' }]
 
@@ -24,6 +25,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 export default function LibraryPage({
 	loaderData: { drills, ladders, themes, schools, mayWrite },
 }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const [search, setSearch] = useState('')
 	const wanted = search.trim().toLowerCase()
 	const shown = drills.filter(
@@ -147,7 +149,7 @@ export default function LibraryPage({
 											{drill.parameters && ` · ${drill.parameters}`}
 											{drill.own && ' · the club’s own'}
 										</span>
-										<span className="block text-[14px]">{sentences(drill.cues)}</span>
+										<span className="block text-[14px]">{asRead(sentences(drill.cues))}</span>
 									</li>
 								))}
 							</ul>

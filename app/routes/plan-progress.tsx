@@ -8,6 +8,7 @@ import { type BlockReview, readBlockReview } from '#server/record/read-block-rev
 import type { Route } from './+types/plan-progress'
 import { allowed, notFound } from '../request-guard'
 import { PostForm } from '../ui/post-form'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Block · Dromos' }]
 
@@ -141,6 +142,7 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 
 /** Start against end, in sentences first; who, and what the block before did, beside them. */
 function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string | null }) {
+	const { asRead } = useUnits()
 	const { words, people, measures, before } = review
 	const list = (some: { athleteId: string; name: string; words: string }[]) =>
 		some.map((one, index) => (
@@ -149,7 +151,7 @@ function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string |
 				<Link className="hover:underline" to={`/athletes/${one.athleteId}`}>
 					{one.name}
 				</Link>{' '}
-				<span className="dim">{one.words}</span>
+				<span className="dim">{asRead(one.words)}</span>
 			</span>
 		))
 	return (
@@ -162,7 +164,7 @@ function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string |
 						<Link className="link" to={`/plan/blocks/${before.id}`}>
 							The block before, from {shortDay(before.start)}
 						</Link>
-						: {before.words}
+						: {asRead(before.words)}
 					</p>
 				)}
 				{measures.length === 0 ? (
@@ -173,7 +175,9 @@ function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string |
 					<ul className="mt-3">
 						{measures.map((one) => (
 							<li key={one.key} className="rule py-2">
-								<p className={one.better.length + one.worse.length > 0 ? 'font-semibold' : ''}>{one.sentence}.</p>
+								<p className={one.better.length + one.worse.length > 0 ? 'font-semibold' : ''}>
+									{asRead(one.sentence)}.
+								</p>
 								{one.better.length > 0 && <p className="text-[14px]">{list(one.better)}</p>}
 								{one.worse.length > 0 && <p className="text-[14px]">{list(one.worse)}</p>}
 								<p className="dim text-[13.5px]">

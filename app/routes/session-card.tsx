@@ -10,6 +10,7 @@ import { writeRests, writeWork } from '#core/words/write-work'
 import type { Route } from './+types/session-card'
 import { BodyLines } from '../ui/body-line'
 import { allowed, notFound } from '../request-guard'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session card · Dromos' }]
 
@@ -101,6 +102,7 @@ function grouped(
 
 /** The session on one page for the clipboard, in black and white: lines, targets, and boxes for the marks. */
 export default function SessionCard({ loaderData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { session, bodies, entries, kit, doses } = loaderData
 	// A full card is set smaller, so that it stays one page: smaller letters fit more to a line and more lines to a page.
 	const rows =
@@ -153,7 +155,7 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 						{entry.groups.map((group) => (
 							<div key={group.words} className="mt-0.5">
 								<p className="text-[11.5px] leading-tight">
-									<b>{group.words}</b>
+									<b>{asRead(group.words)}</b>
 									{group.rest !== '' && `, ${group.rest}`}
 									{group.boxes === 0 &&
 										`: ${group.people.length > 6 && group.words !== OVER ? `${group.people.length} athletes` : group.people.map((person) => person.name).join(', ')}`}

@@ -5,6 +5,7 @@ import { todayAt } from '#server/clock'
 import { readHandOut } from '#server/record/read-hand-out'
 import type { Route } from './+types/session-hand-out'
 import { notFound, signedIn } from '../request-guard'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session · Dromos' }]
 
@@ -24,6 +25,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 /** One session for one athlete, on a page to read or to hand on. */
 export default function SessionHandOut({ loaderData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { name, squadName, day, title, lines, notes, next, athleteId, sessionId, mayOpen } = loaderData
 	return (
 		<div className="card-page max-w-[68ch]">
@@ -43,7 +45,7 @@ export default function SessionHandOut({ loaderData }: Route.ComponentProps) {
 					{lines.map((line, index) => (
 						<li key={index} className="rule py-2.5">
 							<b>{line.what}</b>
-							<span className="block">{line.words}</span>
+							<span className="block">{asRead(line.words)}</span>
 						</li>
 					))}
 				</ul>

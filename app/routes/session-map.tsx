@@ -22,6 +22,7 @@ import { MapBoard } from '../field-map/map-board'
 import { PostForm, useSubmission } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
 import { actOn } from '../intents'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field map · Dromos' }]
 
@@ -102,6 +103,7 @@ function MapEditor({
 	map: NonNullable<Route.ComponentProps['loaderData']['map']>
 	mayPlan: boolean
 }) {
+	const { asRead } = useUnits()
 	const { grounds, ground, stations } = map
 	const [, setSearch] = useSearchParams()
 	const keeper = useFetcher<typeof action>()
@@ -184,7 +186,7 @@ function MapEditor({
 			{unplaced.length > 0 && (
 				<ul className="mb-2 border-l-[3px] border-attn pl-2">
 					{unplaced.map((one) => (
-						<li key={one.entryId}>{one.sentence}</li>
+						<li key={one.entryId}>{asRead(one.sentence)}</li>
 					))}
 				</ul>
 			)}
@@ -216,7 +218,7 @@ function MapEditor({
 						<ul className="mt-2" aria-label="Said about the plan">
 							{clashes.map((clash) => (
 								<li key={clash.sentence} className={`rule py-1.5 ${clash.refused ? 'font-bold' : ''}`}>
-									{clash.sentence}
+									{asRead(clash.sentence)}
 								</li>
 							))}
 						</ul>

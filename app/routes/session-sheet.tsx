@@ -26,6 +26,7 @@ import { BodyLines } from '../ui/body-line'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { actOn } from '../intents'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
 
@@ -267,15 +268,16 @@ function Cautions({
 	mayAnswer: boolean
 	problem: { finding: string; text: string } | null
 }) {
+	const { asRead } = useUnits()
 	const open = cautions.filter((caution) => caution.answered === null).length
 	return (
 		<section className="mb-5 border-l-[3px] border-ink pl-3" aria-label="Cautions">
 			<h2>{open === 0 ? 'Cautions, all answered' : open === 1 ? 'One caution' : `${open} cautions`}</h2>
 			<ul>
 				{cautions.map((caution) => (
-					<li key={`${caution.rule}${caution.sentence}`} className="rule py-2">
+					<li key={`${caution.rule}${asRead(caution.sentence)}`} className="rule py-2">
 						<p>
-							{caution.sentence}{' '}
+							{asRead(caution.sentence)}{' '}
 							<span className="dim text-[14px]">
 								{RULE_NAMES[caution.rule].toLowerCase()}
 								{caution.names.length > 0 &&
@@ -309,7 +311,7 @@ function Cautions({
 									</PostForm>
 									{problem?.finding === caution.finding && (
 										<p className="problem" role="alert">
-											{problem.text}
+											{asRead(problem.text)}
 										</p>
 									)}
 								</details>
@@ -447,6 +449,7 @@ function LineRow({
 	editable: boolean
 	problem: { text: string; asksWhy: boolean } | null
 }) {
+	const { asRead } = useUnits()
 	return (
 		<li className="rule grid gap-x-4 gap-y-0.5 py-2 text-[14.5px] lg:grid-cols-[150px_1fr_auto]">
 			<span className="dim">{part}</span>
@@ -456,7 +459,7 @@ function LineRow({
 						<b>No line: {line.blocked}</b>
 					) : (
 						<>
-							<b>{line.words}</b>{' '}
+							<b>{asRead(line.words)}</b>{' '}
 							<span className="dim">
 								{line.rest !== '' && `· ${line.rest} `}· target: {line.target}
 							</span>
@@ -474,7 +477,7 @@ function LineRow({
 							</span>
 						)}
 						<span>
-							Was {line.change.from}. {line.change.why}{' '}
+							Was {asRead(line.change.from)}. {asRead(line.change.why)}{' '}
 							<span className="dim">({sayFirmness(line.change.firmness)})</span>
 						</span>
 					</p>
@@ -487,7 +490,7 @@ function LineRow({
 				{line.cautions.length > 0 && <p className="border-l-[3px] border-ink pl-2">{line.cautions.join('. ')}.</p>}
 				{problem && (
 					<p className="problem" role="alert">
-						{problem.text}
+						{asRead(problem.text)}
 					</p>
 				)}
 			</div>

@@ -4,6 +4,7 @@ import { may } from '#server/access/roles'
 import type { Route } from './+types/signed-in'
 import { registerFieldWorker } from '../field/register-worker'
 import { signedIn } from '../request-guard'
+import { UnitsProvider } from '../field/units'
 import { SignOut } from '../ui/sign-out'
 import { useHeadingFocus } from '../ui/use-heading-focus'
 import { Working } from '../ui/working'
@@ -23,13 +24,14 @@ export function loader({ context, request }: Route.LoaderArgs) {
 		: [
 				[`/athletes/${who.athleteId}`, who.role === 'guardian' ? 'Their page' : 'My page'],
 				['/library', 'Library'],
+				['/you', 'You'],
 			]
-	return { places: places as [string, string][], name: who.name, club: who.clubName }
+	return { places: places as [string, string][], name: who.name, club: who.clubName, units: who.units }
 }
 
 /** Places in plain words: a rail at the desk, a bar under the thumb on the phone. */
 export default function SignedIn({ loaderData }: Route.ComponentProps) {
-	const { places, name, club } = loaderData
+	const { places, name, club, units } = loaderData
 	useEffect(registerFieldWorker, [])
 	useHeadingFocus()
 	return (
@@ -56,11 +58,10 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 					</NavLink>
 				))}
 				<div className="mt-auto hidden px-4 text-[13px] lg:block">
-					<p className="dim">
+					<p className="dim">{club}</p>
+					<Link className="link flex min-h-[44px] items-center" to="/you">
 						{name}
-						<br />
-						{club}
-					</p>
+					</Link>
 					<SignOut className="link mt-2 min-h-[44px]" />
 					<Link className="link flex min-h-[44px] items-center" to="/keys">
 						Keys
@@ -68,7 +69,9 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 				</div>
 			</nav>
 			<main id="content" className="mx-auto max-w-[1190px] px-4 pt-5 pb-24 sm:px-7 lg:pb-10">
-				<Outlet />
+				<UnitsProvider value={units}>
+					<Outlet />
+				</UnitsProvider>
 			</main>
 		</div>
 	)

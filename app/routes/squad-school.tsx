@@ -10,6 +10,7 @@ import { VerdictMark } from '../ui/glyphs'
 import { MeanwhileNote } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 import { type Sent, actOn } from '../intents'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'School · Dromos' }]
 
@@ -220,6 +221,7 @@ function Lines({ lines: { day, title, changes } }: { lines: NonNullable<WouldCha
 }
 
 function Verdicts({ preview }: { preview: WouldChange }) {
+	const { asRead } = useUnits()
 	if (!preview.session) return <p className="mt-4">No session has been held yet: nothing to compare with.</p>
 	return (
 		<section className="mt-4" aria-label="What would change">
@@ -238,13 +240,13 @@ function Verdicts({ preview }: { preview: WouldChange }) {
 							<span className="pt-0.5">
 								<VerdictMark word={change.from.verdict as VerdictWord} />
 							</span>
-							<span>{change.from.sentence}</span>
+							<span>{asRead(change.from.sentence)}</span>
 						</p>
 						<p className="flex gap-2">
 							<span className="pt-0.5">
 								<VerdictMark word={change.to.verdict as VerdictWord} />
 							</span>
-							<span>{change.to.sentence}</span>
+							<span>{asRead(change.to.sentence)}</span>
 						</p>
 					</li>
 				))}

@@ -21,6 +21,7 @@ import { actOn, noProblems } from '../intents'
 import { MeasuredFields } from '../ui/measured-fields'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tests · Dromos' }]
 
@@ -214,7 +215,8 @@ function Battery({
 }
 
 function Item({ item, ranked }: { item: TestItem; ranked: boolean }) {
-	const write = (value: number) => writeMark({ kind: item.kind, value })
+	const { asRead } = useUnits()
+	const write = (value: number) => asRead(writeMark({ kind: item.kind, value }))
 	const lower = betterOf(item.kind) === 'lower'
 	const valueOf = (cell: TestCell) => cell.readings[0]?.reading.value ?? (lower ? Infinity : -Infinity)
 	const people = ranked

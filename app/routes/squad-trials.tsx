@@ -10,6 +10,7 @@ import { actOn, noProblems } from '../intents'
 import { MeasuredFields } from '../ui/measured-fields'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trials · Dromos' }]
 
@@ -102,6 +103,7 @@ const LAST_DAYS = 4
 const wait = (minutes: number) => (minutes === 0 ? 'at once' : `after ${minutes} min`)
 
 function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string; mayPlan: boolean }) {
+	const { asRead } = useUnits()
 	return (
 		<section className="mt-6" aria-label={trial.question}>
 			<div className="flex flex-wrap items-end justify-between gap-3">
@@ -182,7 +184,7 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 								{person.readings.map(({ waitMin, reading }) => (
 									<p key={waitMin} className={reading.answer === 'no answer yet' ? 'dim' : 'font-semibold'}>
 										{person.readings.length > 1 && `${wait(waitMin)}: `}
-										{reading.sentence}
+										{asRead(reading.sentence)}
 									</p>
 								))}
 							</td>
@@ -193,7 +195,7 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 			{trial.people.length > 1 &&
 				trial.group.map((one) => (
 					<p key={one.waitMin} className="rule py-2">
-						<b>Together{trial.group.length > 1 ? `, ${wait(one.waitMin)}` : ''}:</b> {one.sentence}
+						<b>Together{trial.group.length > 1 ? `, ${wait(one.waitMin)}` : ''}:</b> {asRead(one.sentence)}
 					</p>
 				))}
 		</section>

@@ -1,8 +1,10 @@
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceArea, Scatter, XAxis, YAxis, usePlotArea } from 'recharts'
 import { daysBetween } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
+import { M_AN_INCH, M_A_FOOT } from '#core/words/units'
 import type { Trend } from '#core/record/story'
 import type { TrendPoint } from '#core/record/trend'
+import { useUnits } from '../field/units'
 import { AXIS, GRID, PlotFrame, roundTicks } from '../ui/plot-frame'
 
 /** Room of the axis on the left and of the last label on the right: what lies below is drawn to the same scale. */
@@ -16,6 +18,12 @@ const AXIS_UNIT = {
 	height: { unit: 'cm', per: 100, digits: 1 },
 	distance: { unit: 'm', per: 1, digits: 2 },
 } as const
+/** An axis counts evenly: feet with a tenth, not feet and inches. */
+const IMPERIAL_AXIS = {
+	...AXIS_UNIT,
+	height: { unit: 'in', per: 1 / M_AN_INCH, digits: 1 },
+	distance: { unit: 'ft', per: 1 / M_A_FOOT, digits: 1 },
+}
 
 interface Drawn extends TrendPoint {
 	at: number
@@ -33,7 +41,8 @@ export const spanOf = (trend: Trend): [from: string, to: string] => {
 
 /** A trend: session means as points, best reps as ticks, the usual as a line in its band, phases as ground. */
 export default function TrendChart({ trend, label }: { trend: Trend; label: string }) {
-	const { unit, per, digits } = AXIS_UNIT[trend.kind]
+	const { units } = useUnits()
+	const { unit, per, digits } = (units === 'metric' ? AXIS_UNIT : IMPERIAL_AXIS)[trend.kind]
 	const [from, to] = spanOf(trend)
 	const at = (day: string) => daysBetween(from, day)
 	const last = Math.max(1, at(to))

@@ -5,6 +5,7 @@ import { shortDay } from '#core/calendar/days'
 import { type Measure, SPANS, type Span, type Trend } from '#core/record/story'
 import { writeMark, writePercent } from '#core/words/write-numbers'
 import { saveSvg } from '../ui/save-svg'
+import { useUnits } from '../field/units'
 
 const TrendChart = lazy(() => import('./trend-chart'))
 /** As wide as the axis of the chart and what is kept free at its right. */
@@ -32,9 +33,10 @@ export function TrendView({
 	measures: readonly Measure[]
 	athleteId: string
 }) {
+	const { asRead } = useUnits()
 	const frame = useRef<HTMLDivElement>(null)
 	const { words, interval } = sayTrend(trend)
-	const sentence = `${trend.what}: ${words}`
+	const sentence = asRead(`${trend.what}: ${words}`)
 	const days = trend.series.flatMap(({ points }) => points.map(({ day }) => day)).sort()
 	const [from, to] = [days[0]!, days.at(-1)!]
 	const total = Math.max(1, daysBetween(from, to)) + 1
@@ -48,7 +50,7 @@ export function TrendView({
 	return (
 		<section aria-label="Where it is going">
 			<h2 className="text-[18px] font-[560]">
-				{sentence} {interval && <span className="dim font-normal">({interval})</span>}
+				{sentence} {interval && <span className="dim font-normal">({asRead(interval)})</span>}
 			</h2>
 			<p className="dim mt-0.5 text-[14px]">
 				Point: mean of a session{trend.series.length > 1 ? ', left filled, right hollow' : ''}. Tick: its best rep.
@@ -120,7 +122,7 @@ export function TrendView({
 				{lanes.map((lane, index) => (
 					<div key={index} className="relative" style={{ marginLeft: LEFT, height: 18 }}>
 						{lane.map((bar) => (
-							<TrackBar key={`${bar.from}${bar.words}`} bar={bar} from={share(bar.from)} to={share(bar.to)} />
+							<TrackBar key={`${bar.from}${asRead(bar.words)}`} bar={bar} from={share(bar.from)} to={share(bar.to)} />
 						))}
 					</div>
 				))}
@@ -155,7 +157,9 @@ export function TrendView({
 								</span>
 								<span className={one.change?.beyond ? 'font-semibold' : 'dim'}>
 									{one.change
-										? `${one.change.side ? `${one.change.side}: ` : ''}${one.change.words} (${one.change.interval})`
+										? asRead(
+												`${one.change.side ? `${one.change.side}: ` : ''}${one.change.words} (${one.change.interval})`,
+											)
 										: 'too few sessions yet'}
 								</span>
 							</li>
@@ -169,6 +173,7 @@ export function TrendView({
 
 /** A measure in miniature: its season as points, better up, with what it says. */
 function Small({ measure, to }: { measure: Measure; to: string }) {
+	const { asRead } = useUnits()
 	const days = measure.points.map(({ day }) => day)
 	const [from, to_] = [days[0]!, days.at(-1)!]
 	const total = Math.max(1, daysBetween(from, to_))
@@ -197,7 +202,7 @@ function Small({ measure, to }: { measure: Measure; to: string }) {
 			</svg>
 			<span className={`block text-[13.5px] ${measure.change?.beyond ? 'font-semibold' : 'dim'}`}>
 				{measure.change
-					? `${measure.change.side ? `${measure.change.side}: ` : ''}${measure.change.words}`
+					? asRead(`${measure.change.side ? `${measure.change.side}: ` : ''}${measure.change.words}`)
 					: 'too few sessions to say'}
 			</span>
 		</Link>
@@ -218,6 +223,7 @@ function Lane({ name, children }: { name: string; children: ReactNode }) {
 
 /** A closure or time away under the picture, its words on whichever side there is room. */
 function TrackBar({ bar, from, to }: { bar: Trend['bars'][number]; from: number; to: number }) {
+	const { asRead } = useUnits()
 	const words = to > 60 ? { right: `calc(${100 - from}% + 6px)` } : { left: `calc(${Math.max(to, from + 1)}% + 6px)` }
 	return (
 		<>
@@ -226,7 +232,7 @@ function TrackBar({ bar, from, to }: { bar: Trend['bars'][number]; from: number;
 				style={{ left: `${from}%`, width: `${Math.max(1, to - from)}%` }}
 			/>
 			<span className="dim absolute whitespace-nowrap" style={words}>
-				{bar.words}
+				{asRead(bar.words)}
 			</span>
 		</>
 	)
@@ -278,10 +284,11 @@ function GapStrip({ trend, at }: { trend: Trend; at: (day: string) => string }) 
 }
 
 function TrendTable({ trend, athleteId }: { trend: Trend; athleteId: string }) {
+	const { asRead } = useUnits()
 	const rows = trend.series
 		.flatMap(({ side, points }) => points.map((point) => ({ side, ...point })))
 		.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0))
-	const write = (value: number) => writeMark({ kind: trend.kind, value })
+	const write = (value: number) => asRead(writeMark({ kind: trend.kind, value }))
 	return (
 		<table className="w-full max-w-[640px] text-left">
 			<thead className="dim text-[13px]">

@@ -1,9 +1,11 @@
 import { longDay } from '#core/calendar/days'
 import type { WhyDay } from '#core/record/story'
 import { PostForm } from '../ui/post-form'
+import { useUnits } from '../field/units'
 
 /** What may have made a day flat or good, ranked, and what it was if somebody says. */
 export function WhyView({ why, mayName, problem }: { why: WhyDay; mayName: boolean; problem?: string | undefined }) {
+	const { asRead } = useUnits()
 	const list = (names: readonly string[]) => names.join(', ')
 	return (
 		<section>
@@ -21,7 +23,7 @@ export function WhyView({ why, mayName, problem }: { why: WhyDay; mayName: boole
 						<li key={cause.id} className="rule py-2">
 							<b>{cause.title}</b>
 							{why.ticked.includes(cause.id) && <span> — that is what it was</span>}
-							<span className="dim block">{cause.evidence}</span>
+							<span className="dim block">{asRead(cause.evidence)}</span>
 						</li>
 					))}
 				</ol>

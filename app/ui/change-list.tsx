@@ -1,6 +1,7 @@
 import { sayFirmness } from '#core/words/say-firmness'
 import type { VerdictWord } from '#core/judge/types'
 import { VerdictMark } from './glyphs'
+import { useUnits } from '../field/units'
 
 export interface Change {
 	id: string
@@ -15,6 +16,7 @@ export interface Change {
 
 /** What changed for whom against the last time, one athlete once, with the reason and how firm it is. */
 export function ChangeList({ changes }: { changes: Change[] }) {
+	const { asRead } = useUnits()
 	const people = [...new Set(changes.map((change) => change.athleteId))]
 	return (
 		<ul>
@@ -35,7 +37,7 @@ export function ChangeList({ changes }: { changes: Change[] }) {
 										</p>
 										{own.findIndex((other) => other.why === change.why) === index && (
 											<p className="dim text-[14px]">
-												{change.why} <span className="whitespace-nowrap">({sayFirmness(change.firmness)})</span>
+												{asRead(change.why)} <span className="whitespace-nowrap">({sayFirmness(change.firmness)})</span>
 											</p>
 										)}
 									</div>

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { useState } from 'react'
 import type { DoneDrill, DoneRep } from '#core/record/session-done'
 import { PostForm } from './post-form'
+import { useUnits } from '../field/units'
 
 /** Of each mark: what may be typed in its place, and whose else it can have been. */
 export type Changeable = Record<
@@ -24,6 +25,7 @@ export function DoneTable({
 	mayChange: boolean
 	busy: boolean
 }) {
+	const { asRead } = useUnits()
 	const [openId, setOpenId] = useState<string | null>(null)
 	const sets = Math.max(0, ...drill.people.flatMap(({ reps }) => reps.map(({ setNo }) => setNo)))
 	const shown = drill.people.flatMap((person) =>
@@ -67,7 +69,7 @@ export function DoneTable({
 								)}
 							</td>
 							<td className="dim w-[34%] pl-3 text-[14px] max-sm:block max-sm:w-auto max-sm:pl-0">
-								{person.words.join(' · ')}
+								{asRead(person.words.join(' · '))}
 							</td>
 						</tr>
 					))}
@@ -93,6 +95,7 @@ export function DoneTable({
 }
 
 function Rep({ rep, onOpen }: { rep: DoneRep; onOpen: () => void }) {
+	const { asRead } = useUnits()
 	return (
 		<button
 			type="button"
@@ -102,7 +105,7 @@ function Rep({ rep, onOpen }: { rep: DoneRep; onOpen: () => void }) {
 		>
 			{rep.said}
 			{rep.side && <span className="dim text-[13px]"> {rep.side}</span>}
-			{rep.words.length > 0 && <span className="dim text-[13px]"> ({rep.words.join('; ')})</span>}
+			{rep.words.length > 0 && <span className="dim text-[13px]"> ({asRead(rep.words.join('; '))})</span>}
 			{rep.aside && <span className="sr-only"> set aside</span>}
 		</button>
 	)
@@ -121,6 +124,7 @@ function RepDialog({
 	busy: boolean
 	onClose: () => void
 }) {
+	const { asRead } = useUnits()
 	return (
 		<Dialog.Root open onOpenChange={(open) => !open && onClose()}>
 			<Dialog.Portal>
@@ -139,7 +143,7 @@ function RepDialog({
 						Set {rep.setNo}, rep {rep.repNo}
 						{rep.side && `, ${rep.side}`}. {rep.how}.
 					</p>
-					{rep.words.length > 0 && <p className="mt-1">{rep.words.join('; ')}</p>}
+					{rep.words.length > 0 && <p className="mt-1">{asRead(rep.words.join('; '))}</p>}
 					{change && (
 						<>
 							{change.asks.length > 0 && (

@@ -13,13 +13,15 @@ import {
 } from '#core/vocabulary/words'
 import { PARAMETERS, type ParameterName } from '#core/vocabulary/parameters'
 import type { Drill } from '#core/vocabulary/drill'
-import { PARAMETER_WORDS } from './parameter-words'
+import { parameterTyped } from '#core/measure/quantity'
+import { parameterWords } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'
 import { PostForm } from './post-form'
 import { readNumber } from '#core/measure/read-number'
 import { readClock, writeClock } from '#core/words/rests'
 import { idFrom } from './id-from'
 import { NumberField } from './number-field'
+import { useUnits } from '../field/units'
 
 interface Props {
 	drill: Drill
@@ -39,6 +41,7 @@ const number = (text: string): number | undefined => (text.trim() === '' ? undef
 
 /** Everything a drill says of itself. Lists are one a line; a fault and its correction stand on one line with a colon. */
 export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) {
+	const { units } = useUnits()
 	const [draft, setDraft] = useState(drill)
 	const [texts, setTexts] = useState({
 		cues: drill.cues.join('\n'),
@@ -106,6 +109,10 @@ export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) 
 		const { [key]: _gone, ...rest } = from
 		return rest as T
 	}
+	const shown = (name: ParameterName, value: number | undefined) =>
+		value === undefined ? '' : parameterTyped(name, units).write(value)
+	const read = (name: ParameterName, text: string) =>
+		text.trim() === '' ? undefined : (parameterTyped(name, units).read(text) ?? Number.NaN)
 	const setParameter = (name: ParameterName, value: number | undefined) =>
 		set({
 			defaults: {
@@ -269,33 +276,33 @@ export function DrillForm({ drill, isNew, drills, problems, overtaken }: Props) 
 				<div className="grid gap-x-6 gap-y-2 sm:grid-cols-2 lg:grid-cols-3">
 					{PARAMETERS.map((name) => (
 						<div key={name} className="grid grid-cols-[1fr_70px_auto_62px_auto_62px] items-center gap-1.5 text-[14px]">
-							<span>{PARAMETER_WORDS[name]}</span>
+							<span>{parameterWords(name, units)}</span>
 							<input
 								className="input num"
 								inputMode="decimal"
-								defaultValue={draft.defaults.parameters[name] ?? ''}
-								aria-label={`${PARAMETER_WORDS[name]}, usual`}
-								onChange={(event) => setParameter(name, number(event.target.value))}
+								defaultValue={shown(name, draft.defaults.parameters[name])}
+								aria-label={`${parameterWords(name, units)}, usual`}
+								onChange={(event) => setParameter(name, read(name, event.target.value))}
 							/>
 							<span className="dim">in</span>
 							<input
 								className="input num"
 								inputMode="decimal"
 								key={`low${String(draft.ranges[name] === undefined)}`}
-								defaultValue={draft.ranges[name]?.[0] ?? ''}
+								defaultValue={shown(name, draft.ranges[name]?.[0])}
 								disabled={draft.defaults.parameters[name] === undefined}
-								aria-label={`${PARAMETER_WORDS[name]}, least`}
-								onChange={(event) => setRange(name, 0, number(event.target.value))}
+								aria-label={`${parameterWords(name, units)}, least`}
+								onChange={(event) => setRange(name, 0, read(name, event.target.value))}
 							/>
 							<span className="dim">to</span>
 							<input
 								className="input num"
 								inputMode="decimal"
 								key={`high${String(draft.ranges[name] === undefined)}`}
-								defaultValue={draft.ranges[name]?.[1] ?? ''}
+								defaultValue={shown(name, draft.ranges[name]?.[1])}
 								disabled={draft.defaults.parameters[name] === undefined}
-								aria-label={`${PARAMETER_WORDS[name]}, most`}
-								onChange={(event) => setRange(name, 1, number(event.target.value))}
+								aria-label={`${parameterWords(name, units)}, most`}
+								onChange={(event) => setRange(name, 1, read(name, event.target.value))}
 							/>
 							{problems[`ranges.${name}`] && (
 								<p className="problem col-span-6" role="alert">

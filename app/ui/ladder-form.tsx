@@ -7,10 +7,11 @@ import type { Ladder, PassCriterion, Rung } from '#core/vocabulary/ladder'
 import { readClock, writeClock } from '#core/words/rests'
 import { idFrom } from './id-from'
 import { NumberField } from './number-field'
-import { PARAMETER_WORDS } from './parameter-words'
+import { parameterTyped } from '#core/measure/quantity'
+import { parameterWords } from './parameter-words'
 import { MeanwhileNote, type Overtaken } from './meanwhile-note'
 import { PostForm } from './post-form'
-import { readNumber } from '#core/measure/read-number'
+import { useUnits } from '../field/units'
 
 interface Props {
 	ladder: Ladder
@@ -35,6 +36,7 @@ const passKey = (pass: PassCriterion): string =>
 
 /** A ladder's rungs from the bottom up; each row is one rung. */
 export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props) {
+	const { units } = useUnits()
 	const [draft, setDraft] = useState(ladder)
 	const busy = useNavigation().state !== 'idle'
 	const known = new Set(ladder.rungs.map((rung) => rung.id))
@@ -249,15 +251,18 @@ export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props
 						<div className="col-span-full flex flex-wrap gap-3">
 							{PARAMETERS.filter((name) => rung.parameters[name] !== undefined).map((name) => (
 								<label key={name} className="flex items-center gap-1.5 text-[13.5px]">
-									{PARAMETER_WORDS[name]}
+									{parameterWords(name, units)}
 									<input
 										className="input num w-[76px]"
 										inputMode="decimal"
-										defaultValue={rung.parameters[name]}
+										defaultValue={parameterTyped(name, units).write(rung.parameters[name]!)}
 										key={`${rung.id}${rung.drillId}${name}`}
 										onChange={(event) =>
 											setRung(index, {
-												parameters: { ...rung.parameters, [name]: readNumber(event.target.value) ?? Number.NaN },
+												parameters: {
+													...rung.parameters,
+													[name]: parameterTyped(name, units).read(event.target.value) ?? Number.NaN,
+												},
 											})
 										}
 									/>

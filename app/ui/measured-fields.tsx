@@ -1,9 +1,12 @@
 import { useState } from 'react'
+import { parameterTyped } from '#core/measure/quantity'
 import { METHODS_OF, METHOD_NAMES } from '#core/vocabulary/words'
 import type { Testable } from '#core/record/battery'
+import { useUnits } from '../field/units'
 
 /** What is measured, in a form: a drill, what of it varies, and how it is taken. */
 export function MeasuredFields({ label, testable }: { label: string; testable: readonly Testable[] }) {
+	const { units } = useUnits()
 	const [drillId, setDrill] = useState('')
 	const drill = testable.find((one) => one.drillId === drillId)
 	return (
@@ -20,12 +23,14 @@ export function MeasuredFields({ label, testable }: { label: string; testable: r
 				</select>
 			</label>
 			<label className="field">
-				<span className="label">{drill?.varies ? drill.varies.unit : 'Amount'}</span>
+				<span className="label">
+					{drill?.varies ? parameterTyped(drill.varies.name, units).unit || 'Distance' : 'Amount'}
+				</span>
 				<input
 					className="input num"
 					name="amount"
 					inputMode="decimal"
-					defaultValue={drill?.varies?.usual ?? ''}
+					defaultValue={drill?.varies ? parameterTyped(drill.varies.name, units).write(drill.varies.usual) : ''}
 					key={drillId}
 					readOnly={!drill?.varies}
 				/>

@@ -1,7 +1,15 @@
+import { isMeasured, parameterTyped } from '#core/measure/quantity'
+import type { Units } from '#core/words/units'
 import type { ParameterName } from '#core/vocabulary/parameters'
 
 /** What may be set on a drill, with its unit. */
-export const PARAMETER_WORDS: Record<ParameterName, string> = {
+export function parameterWords(name: ParameterName, units: Units): string {
+	if (units === 'metric' || !isMeasured(name)) return PARAMETER_WORDS[name]
+	const { unit } = parameterTyped(name, units)
+	const word = PARAMETER_WORDS[name].split(',')[0]!
+	return unit === '' ? word : `${word}, ${unit}`
+}
+const PARAMETER_WORDS: Record<ParameterName, string> = {
 	distanceM: 'Distance, m',
 	heightCm: 'Height, cm',
 	angleDeg: 'Angle, °',

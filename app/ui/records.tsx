@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { writeMark, writePercent } from '../../core/words/write-numbers'
+import { useUnits } from '../field/units'
 
 interface Shown {
 	key: string
@@ -17,6 +18,7 @@ const FIRST = 8
 
 /** What an athlete's marks usually are, measured alike, with the records beside them. */
 export function Records({ records }: { records: readonly Shown[] }) {
+	const { asRead } = useUnits()
 	const [all, setAll] = useState(false)
 	const shown = all ? records : records.slice(0, FIRST)
 	return (
@@ -33,7 +35,7 @@ export function Records({ records }: { records: readonly Shown[] }) {
 					{shown.map((one) => (
 						<tr key={one.key} className="border-t border-chalk align-top">
 							<td className="py-1.5 pr-2">
-								{one.what}
+								{asRead(one.what)}
 								<span className="dim block text-[13px]">
 									{one.how}
 									{one.usual
@@ -52,16 +54,16 @@ export function Records({ records }: { records: readonly Shown[] }) {
 							</td>
 							<td className="num py-1.5 text-right text-[18px] font-semibold whitespace-nowrap">
 								{one.usual ? (
-									writeMark({ kind: one.kind, value: one.usual.value })
+									asRead(writeMark({ kind: one.kind, value: one.usual.value }))
 								) : (
 									<span className="dim text-[13px] font-normal">one more session</span>
 								)}
 							</td>
 							<td className="num py-1.5 pl-3 text-right whitespace-nowrap">
-								{writeMark({ kind: one.kind, value: one.best })}
+								{asRead(writeMark({ kind: one.kind, value: one.best }))}
 								{one.seasonBest !== null && one.seasonBest !== one.best && (
 									<span className="dim block text-[13px]">
-										season {writeMark({ kind: one.kind, value: one.seasonBest })}
+										season {asRead(writeMark({ kind: one.kind, value: one.seasonBest }))}
 									</span>
 								)}
 							</td>

@@ -6,6 +6,7 @@ import { sayFirmness } from '#core/words/say-firmness'
 import { sayTogether } from '#core/judge/cause'
 import type { Judgement, VerdictWord } from '#core/judge/types'
 import { PostForm } from './post-form'
+import { useUnits } from '../field/units'
 
 export interface Row {
 	athleteId: string
@@ -52,6 +53,7 @@ export function groupOpen(rows: Row[]): Row[][] {
 
 /** A verdict that wants a look: sentence, what decided it, and the ways on. */
 export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boolean }) {
+	const { asRead } = useUnits()
 	const [overruling, setOverruling] = useState(false)
 	const [first] = rows
 	if (!first) return null
@@ -85,7 +87,7 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 					{rows.map((row) => (
 						<div key={key(row)} className="mt-3">
 							<h3>{row.ladderName}</h3>
-							{together && <p className="mb-1 max-w-[60ch]">{row.judgement.sentence}</p>}
+							{together && <p className="mb-1 max-w-[60ch]">{asRead(row.judgement.sentence)}</p>}
 							<TraceTable judgement={row.judgement} />
 						</div>
 					))}
@@ -163,6 +165,7 @@ function OverruleForm({ rows }: { rows: Row[] }) {
 
 /** A verdict that reads well: one line, with its trace and the other way behind it. */
 export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean }) {
+	const { asRead } = useUnits()
 	const [overruling, setOverruling] = useState(false)
 	return (
 		<Collapsible.Root asChild>
@@ -175,10 +178,10 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 						{row.name}
 					</a>
 					<span className="col-span-2 col-start-2 row-start-2 text-[14.5px] sm:col-span-1 sm:col-start-3 sm:row-start-1">
-						{row.judgement.sentence}
+						{asRead(row.judgement.sentence)}
 						{row.wouldNowBe && (
 							<b className="block">
-								Would now be {row.wouldNowBe.verdict}: {row.wouldNowBe.sentence}
+								Would now be {row.wouldNowBe.verdict}: {asRead(row.wouldNowBe.sentence)}
 							</b>
 						)}
 						{row.wouldNowBe && mayDecide && (

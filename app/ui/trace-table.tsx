@@ -1,5 +1,6 @@
 import { FIRMNESS_MEANS, sayFirmness } from '#core/words/say-firmness'
 import type { Judgement } from '#core/judge/types'
+import { useUnits } from '../field/units'
 
 /** What was looked at, found, and against what limit: the whole trace of a verdict. */
 export function TraceTable({
@@ -9,6 +10,7 @@ export function TraceTable({
 	judgement: Pick<Judgement, 'trace' | 'decidedBy'>
 	firedOnly?: boolean
 }) {
+	const { asRead } = useUnits()
 	const lines = firedOnly
 		? judgement.trace.filter(
 				(line) => line.rule === judgement.decidedBy || (line.fired && ['S1', 'S7', 'P4'].includes(line.rule)),
@@ -28,11 +30,11 @@ export function TraceTable({
 				{lines.map((line, index) => (
 					<tr key={`${line.rule}-${index}`} className="border-t border-dotted border-chalk align-top">
 						<td className="py-1 pr-4">
-							{line.question} <span className="dim">{sayFirmness(line.firmness)}</span>
+							{asRead(line.question)} <span className="dim">{sayFirmness(line.firmness)}</span>
 							{line.rule === judgement.decidedBy && <b> · decides</b>}
 						</td>
-						<td className="py-1 pr-4">{line.found}</td>
-						<td className="py-1">{line.limit}</td>
+						<td className="py-1 pr-4">{asRead(line.found)}</td>
+						<td className="py-1">{asRead(line.limit)}</td>
 					</tr>
 				))}
 			</tbody>

@@ -5,6 +5,7 @@ import type { Drill } from '../vocabulary/drill'
 import type { Level, Region, Method } from '../vocabulary/words'
 import type { PlannedLine } from '../vocabulary/line'
 import type { School } from '../vocabulary/school'
+import type { Units } from '../words/units'
 import type { BodyLimits, SayLimit } from './over-today'
 import type { Ask } from './to-ask'
 import type { ReadyReference } from '../noise/ready-reference'
@@ -160,7 +161,8 @@ export interface Pack {
 }
 /** What a device asks for when it can reach the server. */
 export interface PackAnswer {
-	person: { id: string; name: string; role: string; clubName: string }
+	/** `units` is absent in answers kept from before. */
+	person: { id: string; name: string; role: string; clubName: string; units?: Units }
 	serverNow: string
 	today: string
 	packs: Pack[]

@@ -18,17 +18,22 @@ export interface Slot {
 /** Where gates usually stand; the line's own distance is always the last. */
 export const GATE_PLACES = [5, 10, 20, 30, 40] as const
 
-/** Gates on the way stand on the line's own tape: at ten and twenty yards of forty yards. */
-function gatesOf(distanceM: number, gates: readonly number[]): number[] {
-	const places = wholeYards(distanceM) === null ? gates : gates.map((yards) => Number((yards * M_A_YARD).toFixed(3)))
-	return places.filter((metres) => metres < distanceM - 0.001).sort((a, b) => a - b)
-}
+/**
+ * Where gates stand for a line, m. They stand on its own tape: set at 10 and 20 they are at ten and twenty yards of forty
+ * yards.
+ *
+ * @param places numbers on the tape
+ */
+export const gatesFor = ({ parameters }: Pick<FieldLine, 'parameters'>, places: readonly number[]): number[] =>
+	wholeYards(parameters.distanceM ?? 0) === null
+		? [...places]
+		: places.map((yards) => Number((yards * M_A_YARD).toFixed(3)))
 
-/** @param gates places at which splits are taken on the way, in the unit the line was laid out in */
+/** @param gates distances at which splits are taken on the way, m */
 export function slotsOf(line: Pick<FieldLine, 'logs' | 'parameters'>, gates: readonly number[] = [10]): Slot[] {
 	const distance = line.parameters.distanceM ?? 10
 	if (line.logs === 'sprint')
-		return [...gatesOf(distance, gates), distance].map((metres) => ({
+		return [...gates.filter((metres) => metres < distance).sort((a, b) => a - b), distance].map((metres) => ({
 			name: writeDistance(metres),
 			unit: 's',
 			kind: 'sprint',

@@ -1,10 +1,20 @@
-import { G_AN_OUNCE, KG_A_POUND, M_AN_INCH, M_A_FOOT, type Units, wholeYards, writeFeet } from '../words/units'
+import {
+	G_AN_OUNCE,
+	KG_A_POUND,
+	M_AN_INCH,
+	M_A_FOOT,
+	M_A_YARD,
+	type Units,
+	wholeYards,
+	writeFeet,
+} from '../words/units'
+import type { ParameterName } from '../vocabulary/parameters'
 import { readLength } from './read-length'
 import { readMass } from './read-mass'
 import { readNumber } from './read-number'
 
-/** What is typed somewhere: a distance to run (m), a measured length (m), a height (cm), a mass (kg), a weight worn (g). */
-export type Quantity = 'run' | 'length' | 'height' | 'mass' | 'worn'
+/** What is typed somewhere: a distance to run, a measured length or a ground's side (m), a height (cm), a mass or somebody's own (kg), a weight worn (g). */
+export type Quantity = 'run' | 'length' | 'ground' | 'height' | 'mass' | 'body' | 'worn'
 
 /** How a quantity is typed and shown: the unit beside the field, and text to and from the number that is kept. */
 export interface Typed {
@@ -19,10 +29,16 @@ const or = <T, R>(value: T | null, then: (value: T) => R): R | null => (value ==
 
 const METRIC: Record<Quantity, Typed> = {
 	// A distance in yards was typed so and stays one.
-	run: { unit: 'm', read: (text) => readLength(text), write: (m) => or(wholeYards(m), (yd) => `${yd} yd`) ?? String(m) },
+	run: {
+		unit: 'm',
+		read: (text) => readLength(text),
+		write: (m) => or(wholeYards(m), (yd) => `${yd} yd`) ?? String(m),
+	},
 	length: { unit: 'm', read: (text) => readLength(text), write: String },
 	height: { unit: 'cm', read: (text) => or(readLength(text, 'cm'), (m) => places(m * 100, 1)), write: String },
+	ground: { unit: 'm', read: (text) => or(readLength(text), (m) => places(m, 1)), write: String },
 	mass: { unit: 'kg', read: (text) => readMass(text), write: String },
+	body: { unit: 'kg', read: (text) => or(readMass(text), (kg) => places(kg, 1)), write: String },
 	worn: { unit: 'g', read: (text) => or(readMass(text, 'g'), (kg) => places(kg * 1000, 0)), write: String },
 }
 const IMPERIAL: Record<Quantity, Typed> = {
@@ -37,6 +53,17 @@ const IMPERIAL: Record<Quantity, Typed> = {
 		read: (text) => or(readLength(text, 'in'), (m) => places(m * 100, 1)),
 		write: (cm) => String(places(cm / 100 / M_AN_INCH, 1)),
 	},
+	ground: {
+		unit: 'yd',
+		read: (text) => or(readLength(text, 'yd'), (m) => places(m, 1)),
+		write: (m) => String(places(m / M_A_YARD, 1)),
+	},
+	// A hundred grams is what is kept: whole pounds come back as they were typed.
+	body: {
+		unit: 'lb',
+		read: (text) => or(readMass(text, 'lb'), (kg) => places(kg, 1)),
+		write: (kg) => String(Math.round(kg / KG_A_POUND)),
+	},
 	mass: {
 		unit: 'lb',
 		read: (text) => or(readMass(text, 'lb'), (kg) => places(kg, 2)),
@@ -50,7 +77,22 @@ const IMPERIAL: Record<Quantity, Typed> = {
 }
 
 /** @example quantityIn('height', 'imperial').read('16') // 40.6 */
-export const quantityIn = (quantity: Quantity, units: Units): Typed => (units === 'metric' ? METRIC : IMPERIAL)[quantity]
+export const quantityIn = (quantity: Quantity, units: Units): Typed =>
+	(units === 'metric' ? METRIC : IMPERIAL)[quantity]
+
+const OF_PARAMETER: Partial<Record<ParameterName, Quantity>> = {
+	distanceM: 'run',
+	heightCm: 'height',
+	ballKg: 'mass',
+	runInM: 'run',
+	radiusM: 'length',
+	loadG: 'worn',
+}
+/** Whether a parameter has another unit for who reads in feet and pounds. */
+export const isMeasured = (name: ParameterName): boolean => OF_PARAMETER[name] !== undefined
+/** How a parameter of a drill is typed and shown. */
+export const parameterTyped = (name: ParameterName, units: Units): Typed =>
+	OF_PARAMETER[name] ? quantityIn(OF_PARAMETER[name], units) : { unit: '', read: readNumber, write: String }
 
 /** How the parts of one measured number are typed on a pad, in turn, and what one of each is worth in the slot's unit. */
 export interface PadPart {

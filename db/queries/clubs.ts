@@ -1,4 +1,5 @@
 import { and, count, desc, eq, gt, inArray, isNull, lt } from 'drizzle-orm'
+import type { Units } from '../../core/words/units'
 import type { ClubScope, Queryable } from '../connect'
 import { type Role, athlete, athleteIdentity, club, invitation, person, signIn, signInFailure } from '../schema/people'
 
@@ -26,6 +27,7 @@ export async function personBySignIn(db: Queryable, tokenHash: string, now: Date
 			name: person.name,
 			role: person.role,
 			athleteId: person.athleteId,
+			units: person.units,
 			clubName: club.name,
 			timeZone: club.timeZone,
 		})
@@ -111,7 +113,7 @@ export async function listPeople({ db, clubId }: ClubScope): Promise<PersonRow[]
 export async function updatePerson(
 	{ db, clubId }: ClubScope,
 	id: string,
-	change: Partial<{ name: string; role: Role; leftAt: Date | null }>,
+	change: Partial<{ name: string; role: Role; leftAt: Date | null; units: Units }>,
 ) {
 	await db
 		.update(person)

@@ -1,5 +1,6 @@
 import { char, decimal, index, int, mysqlTable, primaryKey, foreignKey, unique } from 'drizzle-orm/mysql-core'
 import type { AthleteType } from '../../core/vocabulary/words'
+import type { Units } from '../../core/words/units'
 import { code, day, instant, uuid, words } from './columns'
 
 export const ROLES = ['coach', 'assistant', 'clinician', 'athlete', 'guardian'] as const
@@ -31,6 +32,8 @@ export const person = mysqlTable(
 		createdAt: instant('created_at').notNull(),
 		/** Taken off: signs in no more, and what they wrote stays theirs. */
 		leftAt: instant('left_at'),
+		/** How lengths and masses are typed by and shown to this person. */
+		units: code<Units>('units', 10).notNull().default('metric'),
 	},
 	(t) => [primaryKey({ columns: [t.clubId, t.id] }), unique('person_email').on(t.email)],
 )

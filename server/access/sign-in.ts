@@ -7,6 +7,7 @@ import {
 	readFailures,
 	writeFailures,
 } from '../../db/queries/clubs'
+import type { Units } from '../../core/words/units'
 import type { Role } from '../../db/schema/people'
 import { database } from '../database'
 import { DECOY_HASH, passwordMatches } from './password'
@@ -19,6 +20,7 @@ export interface SignedIn {
 	name: string
 	role: Role
 	athleteId: string | null
+	units: Units
 }
 
 const DAYS = 14

@@ -23,7 +23,8 @@ import {
 	takeVersion,
 } from '../submissions/take-version'
 import { readMap } from './read-map'
-import { readNumber } from '../../core/measure/read-number'
+import { quantityIn } from '../../core/measure/quantity'
+import type { Units } from '../../core/words/units'
 
 /** Placements as a form sends them; null when they are none. */
 function readPlacements(value: unknown): Placement[] | null {
@@ -108,8 +109,10 @@ export interface TypedGround {
 	widthM: string
 	surface: string
 }
-function readGround(typed: TypedGround): Omit<Ground, 'id'> | { problem: string } {
-	const [lengthM, widthM] = [typed.lengthM, typed.widthM].map((text) => readNumber(text) ?? Number.NaN)
+function readGround(typed: TypedGround, units: Units): Omit<Ground, 'id'> | { problem: string } {
+	const [lengthM, widthM] = [typed.lengthM, typed.widthM].map(
+		(text) => quantityIn('ground', units).read(text) ?? Number.NaN,
+	)
 	const surface = SURFACES.find((one) => one === typed.surface)
 	if (typed.name.trim() === '' || typed.name.length > 200)
 		return { problem: 'A ground has a name of up to 200 characters.' }
@@ -118,15 +121,15 @@ function readGround(typed: TypedGround): Omit<Ground, 'id'> | { problem: string 
 	if (!surface) return { problem: 'Say what is under foot there.' }
 	return {
 		name: typed.name.trim(),
-		lengthM: Math.round(lengthM! * 10) / 10,
-		widthM: Math.round(widthM! * 10) / 10,
+		lengthM: lengthM!,
+		widthM: widthM!,
 		surface,
 	}
 }
 
 /** Adds a ground that was paced out. */
 export async function addGround(who: SignedIn, typed: TypedGround): Promise<{ added: string } | { problem: string }> {
-	const read = readGround(typed)
+	const read = readGround(typed, who.units)
 	if ('problem' in read) return read
 	await insertGround(scopeOf(who.clubId), { id: newId(), ...read })
 	return { added: read.name }
@@ -143,7 +146,7 @@ export async function changeGround(
 	seen: number,
 	now: Date,
 ): Promise<Changed | null> {
-	const read = readGround(typed)
+	const read = readGround(typed, who.units)
 	if ('problem' in read) return read
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const before = (await listGrounds(scope)).find(({ id }) => id === groundId)

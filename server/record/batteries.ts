@@ -18,7 +18,8 @@ import {
 import { MARK_KINDS } from '../../core/marks/keep-session'
 import { partsOfKey } from '../../core/marks/mark-key'
 import type { MarkKind, OwnErrors } from '../../core/noise/typical-error'
-import { readNumber } from '../../core/measure/read-number'
+import { parameterTyped } from '../../core/measure/quantity'
+import type { Units } from '../../core/words/units'
 import type { Library } from '../../core/vocabulary/library'
 import { METHODS_OF, METHOD_NAMES, type Leg, type Method } from '../../core/vocabulary/words'
 import { writeDrill } from '../../core/words/write-numbers'
@@ -110,6 +111,7 @@ export interface MeasuredTyped {
 export function readMeasured(
 	testable: readonly Testable[],
 	typed: MeasuredTyped,
+	units: Units,
 ):
 	| Pick<BatteryItem, 'drillId' | 'parameters' | 'kind' | 'method'>
 	| { wrong: 'drill' | 'method' | 'amount'; expected: string } {
@@ -117,9 +119,15 @@ export function readMeasured(
 	if (!of) return { wrong: 'drill', expected: 'no such drill' }
 	const method = (METHODS_OF[of.kind] as readonly string[]).find((one) => one === typed.method)
 	if (!method) return { wrong: 'method', expected: 'it is not taken this way' }
-	const amount = typed.amount.trim() === '' ? of.varies?.usual : readNumber(typed.amount)
+	const amount =
+		typed.amount.trim() === '' || !of.varies
+			? of.varies?.usual
+			: parameterTyped(of.varies.name, units).read(typed.amount)
 	if (of.varies && !(amount && amount > 0 && amount <= 400))
-		return { wrong: 'amount', expected: `a number of ${of.varies.unit} is expected` }
+		return {
+			wrong: 'amount',
+			expected: `a number of ${parameterTyped(of.varies.name, units).unit || 'yards or metres'} is expected`,
+		}
 	return {
 		drillId: of.drillId,
 		parameters: of.varies ? { [of.varies.name]: amount } : {},
@@ -284,7 +292,7 @@ export async function addBattery(
 		if (rows.length === 0) problems.items = 'Pick at least one drill to test.'
 		if (rows.length > MOST_ITEMS) problems.items = `A battery holds up to ${MOST_ITEMS} tests.`
 		const items = rows.flatMap((row, index): BatteryItem[] => {
-			const measured = readMeasured(testable, row)
+			const measured = readMeasured(testable, row, who.units)
 			const tries = Number(row.tries)
 			const { use } = row
 			const problem =

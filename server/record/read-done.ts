@@ -1,6 +1,7 @@
 import { makeLine } from '../../core/field/make-line'
 import { slotsOf } from '../../core/field/slots'
-import { slotsOfMark, typedOf } from '../../core/field/typed-mark'
+import type { Units } from '../../core/words/units'
+import { asksFor, slotsOfMark, typedOf } from '../../core/field/typed-mark'
 import { takenBack } from '../../core/field/session-marks'
 import { sayEvent } from '../../core/field/say-event'
 import { namesOn } from '../../core/plan/entry-parts'
@@ -102,12 +103,12 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 		athletes: sheet.athletes.map(({ id, name }) => ({ id, name })),
 		mayChange,
 		setAside: await listSetAside(scope, { sessionIds: [sessionId] }, sheet.session.day, sheet.library),
-		paper: sheet.session.day > today || !mayChange ? {} : paperOf(lines, done, nameOf),
+		paper: sheet.session.day > today || !mayChange ? {} : paperOf(lines, done, nameOf, who.units),
 		gone: takenBack(all).map(({ event, before }) => ({
 			id: event.id,
 			words: `${nameOf.get(before.athleteId) ?? ''}, ${sayEvent(before)}, ${clock(event.deviceTime)}${event.by === undefined ? '' : `, by ${event.by}`}`,
 		})),
-		marks: mayChange ? marksOf(events, lines, nameOf) : {},
+		marks: mayChange ? marksOf(events, lines, nameOf, who.units) : {},
 	}
 }
 
@@ -148,6 +149,7 @@ function marksOf(
 	events: readonly StoredEvent[],
 	lines: readonly FieldLine[],
 	nameOf: ReadonlyMap<string, string>,
+	units: Units,
 ): SessionDonePage['marks'] {
 	const byId = new Map(lines.map((line) => [line.id, line]))
 	return Object.fromEntries(
@@ -161,8 +163,8 @@ function marksOf(
 				[
 					mark.id,
 					{
-						asks: slots.map(({ name, unit }) => `${name}, ${unit}`),
-						typed: slots.map((slot) => typedOf(mark, slot)),
+						asks: slots.map((slot) => asksFor(slot, units)),
+						typed: slots.map((slot) => typedOf(mark, slot, units)),
 						others: lines
 							.filter((one) => one.entryId === mark.entryId && one.athleteId !== mark.athleteId)
 							.map(({ athleteId }) => ({ athleteId, name: nameOf.get(athleteId) ?? '' })),
@@ -177,6 +179,7 @@ function paperOf(
 	lines: readonly FieldLine[],
 	done: SessionDone,
 	nameOf: ReadonlyMap<string, string>,
+	units: Units,
 ): Record<string, PaperLine[]> {
 	return Object.fromEntries(
 		done.drills.map(({ entryId, people }) => [
@@ -191,7 +194,7 @@ function paperOf(
 						athleteId: line.athleteId,
 						name: nameOf.get(line.athleteId) ?? '',
 						logs: line.logs,
-						asks: line.logs === 'done' ? ['reps'] : slotsOf(line, []).map(({ name, unit }) => `${name}, ${unit}`),
+						asks: line.logs === 'done' ? ['reps'] : slotsOf(line, []).map((slot) => asksFor(slot, units)),
 						open: placesOf(line).filter(
 							({ setNo, repNo, side }) =>
 								!logged.some(

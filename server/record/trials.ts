@@ -245,7 +245,7 @@ export async function openTrial(
 		if (question === '' || question.length > 200) problems.question = 'What is asked, in up to 200 letters.'
 		const kind = TRIAL_KINDS.find((one) => one === typed.kind)
 		if (!kind) problems.kind = 'Pick what is tried.'
-		const measured = readMeasured(testableOf(library), typed)
+		const measured = readMeasured(testableOf(library), typed, who.units)
 		if ('wrong' in measured)
 			problems.drill =
 				measured.wrong === 'amount'

@@ -1,10 +1,10 @@
 import { v7 as newId } from 'uuid'
-import { expectedAt, slotsOf, valueOf } from '../../core/field/slots'
+import { slotsOf, valueOf } from '../../core/field/slots'
 import type { FieldLine } from '../../core/field/pack'
-import { retyped } from '../../core/field/typed-mark'
+import type { Units } from '../../core/words/units'
+import { readTyped, retyped } from '../../core/field/typed-mark'
 import { asBefore } from '../../core/field/session/moves'
 import { type Draft, type Write, stampWrite } from '../../core/field/session/writes'
-import { readDigits } from '../../core/measure/read-digits'
 import type { LogEvent, Mark } from '../../core/vocabulary/events'
 import { ON_PAPER } from '../../core/record/on-paper'
 import { type Leg, METHODS_OF } from '../../core/vocabulary/words'
@@ -106,7 +106,7 @@ export async function correctMark(
 		(one) => one.entryId === mark?.entryId && one.athleteId === mark?.athleteId,
 	)
 	if (!mark || mark.void || mark.asDrill || !line) return null
-	const change = retyped(line, mark, typed)
+	const change = retyped(line, mark, typed, who.units)
 	if (change === null) return { problem: 'A number is expected, such as 3.02 or 302.' }
 	return writeAtDesk(who, sessionId, [{ correct: mark, change }], now)
 }
@@ -176,7 +176,7 @@ export async function addFromPaper(
 	const drafts = cells
 		.filter(({ typed }) => typed.trim() !== '')
 		.flatMap((cell): Draft[] => {
-			const read = readCell(cell, byId.get(cell.lineId), method)
+			const read = readCell(cell, byId.get(cell.lineId), method, who.units)
 			if ('problem' in read) problems[cellKey(cell)] = read.problem
 			return 'draft' in read ? [read.draft] : []
 		})
@@ -194,6 +194,7 @@ function readCell(
 	{ setNo, repNo, side = null, typed }: Cell,
 	line: FieldLine | undefined,
 	method: string,
+	units: Units,
 ): { draft: Draft } | { problem: string } {
 	if (!line) return { problem: 'no such line' }
 	if ((line.sided === 'each') !== (side !== null)) return { problem: 'left or right' }
@@ -213,8 +214,9 @@ function readCell(
 			: { problem: 'whole reps' }
 	}
 	const slots = slotsOf(line, [])
-	const parts = typed.trim().split(/[\s/;]+/)
-	const reads = slots.map((slot, index) => readDigits(parts[index] ?? '', expectedAt(slot, line, undefined, null)))
+	// One number may have spaces in it: "8 ft 2 in".
+	const parts = slots.length > 1 ? typed.trim().split(/[\s/;]+/) : [typed]
+	const reads = slots.map((slot, index) => readTyped(parts[index] ?? '', slot, line, units))
 	if (parts.length !== slots.length || reads.some((read) => read === null))
 		return { problem: slots.length > 1 ? 'two numbers, as 146 512' : 'a number, as 302' }
 	const known: readonly string[] = METHODS_OF[line.logs]

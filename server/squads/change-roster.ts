@@ -32,7 +32,7 @@ import { todayAt } from '../clock'
 import { database } from '../database'
 import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
-import { readNumber } from '../../core/measure/read-number'
+import { quantityIn } from '../../core/measure/quantity'
 
 const isBirthDate = (text: string, today: string) => isDay(text) && text < today && text >= '1900-01-01'
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -190,9 +190,11 @@ export async function changeMass(
 	seen: number,
 	now: Date,
 ): Promise<{ saved: true } | { problem: string } | { meanwhile: Meanwhile & { differences: Difference[] } } | null> {
-	const value = typed.trim() === '' ? null : (readNumber(typed) ?? Number.NaN)
-	if (value !== null && !(value >= 15 && value <= 250))
-		return { problem: `“${typed}”: kilograms from 15 to 250 are expected.` }
+	const value = typed.trim() === '' ? null : (quantityIn('body', who.units).read(typed) ?? Number.NaN)
+	if (value !== null && !(value >= 15 && value <= 250)) {
+		const expected = who.units === 'metric' ? 'kilograms from 15 to 250' : 'pounds from 34 to 551'
+		return { problem: `“${typed}”: ${expected} are expected.` }
+	}
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const [athlete] = await readAthletes(scope, [athleteId])
 		if (!athlete) return null

@@ -95,6 +95,7 @@ export async function makeClub(name: string, athleteCount = 3, trainedUntil = '2
 		name: 'Coach',
 		role,
 		athleteId,
+		units: 'metric',
 	})
 	return { scope: { db, clubId }, coach: as('coach'), as, squadId, athletes }
 }

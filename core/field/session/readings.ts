@@ -56,7 +56,9 @@ export function whatDevicesSaw(readings: readonly KeptReading[]): Seen[] {
 			// A beam at the end that saw nothing matters to those who run to it: others have their whole time.
 			unsure: run.splits.length > 0 ? null : run.unsure,
 			timeAt: (distanceM) => run.splits.find((split) => split.distanceM === distanceM)?.timeS ?? null,
-			words: last ? `${writeSeconds(last.timeS)} over ${writeDistance(last.distanceM)}, lane ${run.lane}` : (run.unsure ?? ''),
+			words: last
+				? `${writeSeconds(last.timeS)} over ${writeDistance(last.distanceM)}, lane ${run.lane}`
+				: (run.unsure ?? ''),
 			markFor: (progress) => {
 				if (progress.line.logs !== 'sprint' || run.splits.length === 0) return null
 				const asked = progress.line.parameters.distanceM
@@ -203,7 +205,11 @@ function weigh(
 	const mark = progress && !progress.finished ? one.markFor(progress) : null
 	if (!progress || !mark) return { progress, why: 'it does not go with the drill on the line', chances }
 	if (mark.kind === 'missed')
-		return { progress, why: `the beam at ${writeDistance(progress.line.parameters.distanceM ?? 0)} saw nothing`, chances }
+		return {
+			progress,
+			why: `the beam at ${writeDistance(progress.line.parameters.distanceM ?? 0)} saw nothing`,
+			chances,
+		}
 	const strange = strangeFor(progress, mark, athleteOf(progress), drillOn(progress, sheet))
 	if (strange) return { progress, why: strange, chances }
 	const [likeliest] = chances

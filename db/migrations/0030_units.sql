@@ -1,0 +1,1 @@
+ALTER TABLE `person` ADD COLUMN IF NOT EXISTS `units` varchar(10) character set ascii collate ascii_bin DEFAULT 'metric' NOT NULL;
