@@ -2,7 +2,7 @@ import { type Away, sayAway } from '#core/calendar/away'
 import type { Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 import { Said } from '../ui/said'
-import { TextField } from '../ui/text-field'
+import { DayField } from '../ui/text-field'
 
 /** What the last answer says of one of these forms. */
 export interface MembershipAnswer {
@@ -91,17 +91,15 @@ export function AwayForm({
 			</summary>
 			<PostForm preventScrollReset key={version} className="grid gap-3 pt-1">
 				<input type="hidden" name="version" value={version} />
-				<TextField
+				<DayField
 					label="From"
 					name="awayFrom"
-					type="date"
 					defaultValue={said === null ? '' : (away?.from ?? '')}
 					problem={awayFrom}
 				/>
-				<TextField
+				<DayField
 					label="Last day"
 					name="awayUntil"
-					type="date"
 					defaultValue={said === null ? '' : (away?.until ?? '')}
 					problem={awayUntil}
 					hint="Left open, until you say that they are back: empty both."

@@ -1,6 +1,6 @@
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/judge/outside-load'
 import { PostForm } from '../ui/post-form'
-import { TextField } from '../ui/text-field'
+import { ClockField, DayField, TextField } from '../ui/text-field'
 
 /** What else loads the athlete: a match, practice, the gym. */
 export function OutsideForm({ problem }: { problem: string | undefined }) {
@@ -18,8 +18,8 @@ export function OutsideForm({ problem }: { problem: string | undefined }) {
 						))}
 					</select>
 				</label>
-				<TextField label="Day" name="day" type="date" />
-				<TextField label="Starts" name="startTime" type="time" />
+				<DayField label="Day" name="day" />
+				<ClockField label="Starts" name="startTime" />
 				<TextField
 					label="Minutes"
 					name="minutes"

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { MEASURED, benchMethodName } from '#core/calc/measured'
 import { repsOf, sendMeasurement } from './send-measurement'
+import { DayInput } from '../ui/day-input'
 
 export interface BenchPerson {
 	id: string
@@ -151,13 +152,7 @@ export function SavePanel({
 				</label>
 				<label className="field">
 					<span className="label">On</span>
-					<input
-						className="input"
-						type="date"
-						value={takenOn}
-						max={today}
-						onChange={(event) => setTakenOn(event.target.value)}
-					/>
+					<DayInput value={takenOn} max={today} onValue={setTakenOn} />
 				</label>
 				<button
 					type="button"

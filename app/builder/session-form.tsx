@@ -21,7 +21,7 @@ import { linesBeside } from '#core/plan/lines-beside'
 import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { Proposal } from '#core/plan/propose-session'
 import { SURFACES, type Quality } from '#core/vocabulary/words'
-import { TextField } from '../ui/text-field'
+import { ClockField, DayField, TextField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
 import { EntryRow } from './entry-row'
 import { type Made, ProposePanel } from './propose-panel'
@@ -208,18 +208,11 @@ export function SessionForm({
 					</select>
 					{problems.squadId && <p className="problem">{problems.squadId}</p>}
 				</div>
-				<TextField
-					label="Day"
-					type="date"
-					value={draft.day}
-					onChange={(event) => set({ day: event.target.value })}
-					problem={problems.day}
-				/>
-				<TextField
+				<DayField label="Day" value={draft.day} onValue={(day) => set({ day })} problem={problems.day} />
+				<ClockField
 					label="Start"
-					type="time"
 					value={draft.startTime}
-					onChange={(event) => set({ startTime: event.target.value })}
+					onValue={(startTime) => set({ startTime })}
 					problem={problems.startTime}
 				/>
 				<div className="field">

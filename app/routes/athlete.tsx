@@ -43,10 +43,11 @@ import { Records } from '../ui/records'
 import { Said } from '../ui/said'
 import { SetAsideList } from '../ui/set-aside'
 import { ReportForm } from '../ui/report-form'
-import { TextField } from '../ui/text-field'
+import { DayField, TextField } from '../ui/text-field'
 import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
 import { useUnits } from '../field/units'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -284,13 +285,7 @@ function NameForm({
 			<PostForm preventScrollReset key={version} className="grid gap-3 pt-1">
 				<input type="hidden" name="version" value={version} />
 				<TextField label="Name" name="name" required defaultValue={athlete.name} problem={name} />
-				<TextField
-					label="Born"
-					name="birthDate"
-					type="date"
-					defaultValue={athlete.birthDate ?? ''}
-					problem={birthDate}
-				/>
+				<DayField label="Born" name="birthDate" defaultValue={athlete.birthDate ?? ''} problem={birthDate} />
 				<button className="btn btn-quiet justify-self-start" name="do" value="identity">
 					Keep
 				</button>
@@ -319,6 +314,7 @@ interface AthleteAnswer {
 }
 
 export default function Athlete({ loaderData, actionData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { asRead, typed } = useUnits()
 	const {
 		athlete,
@@ -457,7 +453,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							{next && (
 								<span className="dim font-normal">
 									{' '}
-									— {longDay(next.day)}, {next.startTime}, {next.squadName}
+									— {longDay(next.day)}, {time(next.startTime)}, {next.squadName}
 								</span>
 							)}
 						</h2>
@@ -629,7 +625,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 											{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}
 											{row.lifts && <span className="block">{row.lifts.map(sayLift).join('; ')}</span>}
 											<span className="dim block text-[13px]">
-												{shortDay(row.day)}, {row.startTime}
+												{shortDay(row.day)}, {time(row.startTime)}
 												{row.hardRunning && ' · hard running'}
 												{row.hardCutting && ' · hard cutting'}
 											</span>

@@ -6,6 +6,7 @@ import { type OpenLook, lookAtOpenFiles, takeOpenFiles } from '#server/open-data
 import type { Route } from './+types/club-data'
 import { type Sent, actOn } from '../intents'
 import { allowed } from '../request-guard'
+import { DayInput } from '../ui/day-input'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Data out and in · Dromos' }]
 
@@ -78,12 +79,7 @@ export default function ClubData({ loaderData, actionData }: Route.ComponentProp
 					{(['from', 'to'] as const).map((side) => (
 						<label key={side} className="field w-[170px]">
 							<span className="label">{side === 'from' ? 'Sessions from' : 'to'}</span>
-							<input
-								className="input"
-								type="date"
-								value={span[side]}
-								onChange={(event) => setSpan({ ...span, [side]: event.target.value })}
-							/>
+							<DayInput value={span[side]} onValue={(day) => setSpan({ ...span, [side]: day })} />
 						</label>
 					))}
 					<a className="btn" href={`/club/data/all.json?${query}`} download>

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, data, redirect, useFetcher } from 'react-router'
-import { addDays, mondayOf } from '#core/calendar/day-count'
+import { addDays, mondayOf, isDay } from '#core/calendar/day-count'
 import { shortDay } from '#core/calendar/days'
 import { LEVELS, type Level, PHASES, type Phase, QUALITIES, type Quality } from '#core/vocabulary/words'
 import {
@@ -21,6 +21,8 @@ import { readBlockForm } from '#server/plan/read-block-form'
 import { useSubmission } from '../ui/post-form'
 import type { Route } from './+types/plan-block'
 import { allowed, notFound } from '../request-guard'
+import { ClockInput, DayInput } from '../ui/day-input'
+import { readTimeOfDay } from '#core/calendar/time-of-day'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan a block · Dromos' }]
 
@@ -139,13 +141,10 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 				</div>
 				<div className="field">
 					<label htmlFor="start">First Monday</label>
-					<input
+					<DayInput
 						id="start"
-						type="date"
-						step={7}
-						className="input"
 						value={plan.start}
-						onChange={(event) => event.target.value && setPlan({ ...plan, start: mondayOf(event.target.value) })}
+						onValue={(day) => isDay(day) && setPlan({ ...plan, start: mondayOf(day) })}
 					/>
 				</div>
 				<div className="field">
@@ -466,12 +465,10 @@ function DayColumn({
 			</button>
 			{own.map((day, index) => (
 				<div key={index} className="grid gap-1">
-					<input
-						type="time"
+					<ClockInput
 						aria-label={`Start on ${name}${index > 0 ? ', second session' : ''}`}
-						className="input w-[118px]!"
 						value={day.startTime}
-						onChange={(event) => event.target.value && change(day, { startTime: event.target.value })}
+						onValue={(startTime) => readTimeOfDay(startTime) === startTime && change(day, { startTime })}
 					/>
 					<label className="flex items-center gap-1 text-[13px]">
 						<input

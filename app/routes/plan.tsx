@@ -27,6 +27,7 @@ import { allowed, notFound } from '../request-guard'
 import { BodyLines } from '../ui/body-line'
 import { PostForm, SubmissionField, useSubmission } from '../ui/post-form'
 import { actOn } from '../intents'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan · Dromos' }]
 
@@ -84,6 +85,7 @@ type ListedSession = Loaded['sessions'][number]
 
 /** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
 export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, finished, bodies, mayPlan, takenOff } =
 		loaderData
 	const count = clashes.length + sheetClashes.length
@@ -177,7 +179,7 @@ export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 										))}
 										{beside.map((one) => (
 											<p key={one.id} className="mt-1 border-l-[3px] border-ink-2 pl-1.5 text-[13.5px] leading-snug">
-												<b>{one.words}</b> <span className="num">{one.startTime}</span>
+												<b>{one.words}</b> <span className="num">{time(one.startTime)}</span>
 											</p>
 										))}
 									</DayCell>
@@ -319,6 +321,7 @@ function SessionChip({
 	movable: boolean
 	onMove: (days: number) => void
 }) {
+	const { time } = useLocal()
 	const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
 		id: session.id,
 		disabled: !movable,
@@ -347,7 +350,7 @@ function SessionChip({
 					onMove(event.key === 'ArrowLeft' ? -1 : 1)
 				}}
 			>
-				<b>{session.squadName}</b> <span className="num">{session.startTime}</span>
+				<b>{session.squadName}</b> <span className="num">{time(session.startTime)}</span>
 				<span className="dim block truncate">{state}</span>
 				{rules.length > 0 && (
 					<span className="block truncate font-bold">

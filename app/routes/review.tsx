@@ -3,6 +3,7 @@ import { longDay } from '#core/calendar/days'
 import { listToReview } from '#server/review/read-review'
 import type { Route } from './+types/review'
 import { allowed } from '../request-guard'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
 
@@ -12,6 +13,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export default function Review({ loaderData: { sessions } }: Route.ComponentProps) {
+	const { time } = useLocal()
 	return (
 		<>
 			<h1>
@@ -33,7 +35,7 @@ export default function Review({ loaderData: { sessions } }: Route.ComponentProp
 				{sessions.map((session) => (
 					<li key={session.id} className="rule flex items-center justify-between gap-4 py-3">
 						<span>
-							<b>{session.squadName}</b>, {longDay(session.day)}, {session.startTime}
+							<b>{session.squadName}</b>, {longDay(session.day)}, {time(session.startTime)}
 							<span className="dim block">{session.title}</span>
 						</span>
 						<Link className="btn" to={`/sessions/${session.id}/review`}>

@@ -11,6 +11,7 @@ import type { Route } from './+types/session-card'
 import { BodyLines } from '../ui/body-line'
 import { allowed, notFound } from '../request-guard'
 import { useUnits } from '../field/units'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session card · Dromos' }]
 
@@ -102,6 +103,7 @@ function grouped(
 
 /** The session on one page for the clipboard, in black and white: lines, targets, and boxes for the marks. */
 export default function SessionCard({ loaderData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { asRead } = useUnits()
 	const { session, bodies, entries, kit, doses } = loaderData
 	// A full card is set smaller, so that it stays one page: smaller letters fit more to a line and more lines to a page.
@@ -137,7 +139,7 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 						{session.squadName}: {session.title}
 					</h1>
 					<p className="num text-right text-[13px]">
-						{longDay(session.day)}, {session.startTime}
+						{longDay(session.day)}, {time(session.startTime)}
 						<br />
 						{session.place} · {session.plannedMinutes} min · {session.phase}
 					</p>

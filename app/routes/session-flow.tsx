@@ -10,6 +10,7 @@ import { allowed, notFound } from '../request-guard'
 import { usePlanSearch } from '../ui/use-plan-search'
 import { PostForm } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Flow · Dromos' }]
 
@@ -47,6 +48,7 @@ const SMALL = 'num grid size-[44px] place-content-center border border-ink-2 tex
 
 /** How the group goes through the session: minutes, the rest everybody really gets, and what would help. */
 export default function SessionFlow({ loaderData, actionData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { session, names, most, mayPlan } = loaderData
 	const [entries, setEntries] = useState<FlowEntry[]>(loaderData.entries)
 	const [minutes, setMinutes] = useState(String(session.plannedMinutes))
@@ -67,7 +69,7 @@ export default function SessionFlow({ loaderData, actionData }: Route.ComponentP
 			<header className="mb-5 flex flex-wrap items-end justify-between gap-3">
 				<div>
 					<p className="dim">
-						{longDay(session.day)} · {session.startTime} · {session.squadName}
+						{longDay(session.day)} · {time(session.startTime)} · {session.squadName}
 					</p>
 					<h1 className="mt-1">
 						{Math.round(flow.minutes)} of {session.plannedMinutes} minutes

@@ -6,6 +6,7 @@ import { readHandOut } from '#server/record/read-hand-out'
 import type { Route } from './+types/session-hand-out'
 import { notFound, signedIn } from '../request-guard'
 import { useUnits } from '../field/units'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session · Dromos' }]
 
@@ -25,6 +26,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 /** One session for one athlete, on a page to read or to hand on. */
 export default function SessionHandOut({ loaderData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { asRead } = useUnits()
 	const { name, squadName, day, title, lines, notes, next, athleteId, sessionId, mayOpen } = loaderData
 	return (
@@ -60,7 +62,7 @@ export default function SessionHandOut({ loaderData }: Route.ComponentProps) {
 				{next ? (
 					<>
 						<p className="mt-1">
-							{longDay(next.day)}, {next.startTime}
+							{longDay(next.day)}, {time(next.startTime)}
 						</p>
 						<ul className="mt-1">
 							{next.lines.map((line, index) => (

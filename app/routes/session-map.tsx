@@ -23,6 +23,7 @@ import { PostForm, useSubmission } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
 import { actOn } from '../intents'
 import { useUnits } from '../field/units'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field map · Dromos' }]
 
@@ -59,6 +60,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 
 /** Where the stations stand: to scale, with the cones to pace out and the kit to carry. */
 export default function SessionMap({ loaderData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { session, map, mayPlan } = loaderData
 	const head = (
 		<header className="mb-4 flex flex-wrap items-end justify-between gap-3">
@@ -67,7 +69,7 @@ export default function SessionMap({ loaderData }: Route.ComponentProps) {
 					<Link className="link print:hidden" to={`/sessions/${session.id}`}>
 						Sheet
 					</Link>{' '}
-					{session.squadName}, {longDay(session.day)}, {session.startTime}
+					{session.squadName}, {longDay(session.day)}, {time(session.startTime)}
 				</p>
 				<h1 className="mt-1">{map ? `Field map, ${map.ground.name}` : 'Field map'}</h1>
 			</div>

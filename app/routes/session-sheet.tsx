@@ -27,6 +27,7 @@ import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { actOn } from '../intents'
 import { useUnits } from '../field/units'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
 
@@ -134,6 +135,7 @@ type SheetAthlete = Loaded['athletes'][number]
 type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { session, turns, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayRead, mayField } = loaderData
 	const planned = Math.round(strip.reduce((sum, part) => sum + part.minutes, 0))
 	return (
@@ -141,7 +143,7 @@ export default function SessionSheet({ loaderData, actionData }: Route.Component
 			<header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
 				<div>
 					<p className="dim">
-						{longDay(session.day)} · {session.startTime}
+						{longDay(session.day)} · {time(session.startTime)}
 						{session.place && ` · ${session.place}`}
 					</p>
 					<h1 className="mt-1">

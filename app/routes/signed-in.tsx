@@ -4,6 +4,8 @@ import { may } from '#server/access/roles'
 import type { Route } from './+types/signed-in'
 import { registerFieldWorker } from '../field/register-worker'
 import { signedIn } from '../request-guard'
+import { localOf } from '../local-of'
+import { LocalProvider } from '../ui/local'
 import { UnitsProvider } from '../field/units'
 import { SignOut } from '../ui/sign-out'
 import { useHeadingFocus } from '../ui/use-heading-focus'
@@ -26,12 +28,18 @@ export function loader({ context, request }: Route.LoaderArgs) {
 				['/library', 'Library'],
 				['/you', 'You'],
 			]
-	return { places: places as [string, string][], name: who.name, club: who.clubName, units: who.units }
+	return {
+		places: places as [string, string][],
+		name: who.name,
+		club: who.clubName,
+		units: who.units,
+		local: localOf(request),
+	}
 }
 
 /** Places in plain words: a rail at the desk, a bar under the thumb on the phone. */
 export default function SignedIn({ loaderData }: Route.ComponentProps) {
-	const { places, name, club, units } = loaderData
+	const { places, name, club, units, local } = loaderData
 	useEffect(registerFieldWorker, [])
 	useHeadingFocus()
 	return (
@@ -70,7 +78,9 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 			</nav>
 			<main id="content" className="mx-auto max-w-[1190px] px-4 pt-5 pb-24 sm:px-7 lg:pb-10">
 				<UnitsProvider value={units}>
-					<Outlet />
+					<LocalProvider value={local}>
+						<Outlet />
+					</LocalProvider>
 				</UnitsProvider>
 			</main>
 		</div>

@@ -15,6 +15,7 @@ import type { Overtaken } from '../ui/meanwhile-note'
 import { Said } from '../ui/said'
 import { PostForm } from '../ui/post-form'
 import { actOn, noProblems } from '../intents'
+import { DayInput } from '../ui/day-input'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Ladders · Dromos' }]
 
@@ -245,7 +246,7 @@ function MoveForm({
 					<span className="label">
 						Last trained <span className="dim font-normal">counts while nothing is on record; empty is today</span>
 					</span>
-					<input type="date" name="trainedOn" className="input" />
+					<DayInput name="trainedOn" />
 				</label>
 				{problem && (
 					<p className="problem" role="alert">

@@ -10,7 +10,7 @@ import type { Route } from './+types/squad-placing'
 import { actOn, noProblems } from '../intents'
 import { allowed, notFound } from '../request-guard'
 import { PostForm } from '../ui/post-form'
-import { TextField } from '../ui/text-field'
+import { DayField, TextField } from '../ui/text-field'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Where they stand · Dromos' }]
 
@@ -175,10 +175,9 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 								hint="One reason for all of them, kept with your name."
 								problem={problems.reason}
 							/>
-							<TextField
+							<DayField
 								label="Last trained"
 								name="trainedOn"
-								type="date"
 								max={today}
 								defaultValue={actionData?.typed.trainedOn ?? lastDone}
 								hint="After weeks away everybody begins with less."

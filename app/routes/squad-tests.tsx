@@ -20,6 +20,7 @@ import { allowed, notFound } from '../request-guard'
 import { actOn, noProblems } from '../intents'
 import { MeasuredFields } from '../ui/measured-fields'
 import { PostForm } from '../ui/post-form'
+import { DayInput } from '../ui/day-input'
 import { TextField } from '../ui/text-field'
 import { useUnits } from '../field/units'
 
@@ -191,7 +192,7 @@ function Battery({
 							<input type="hidden" name="id" value={battery.id} />
 							<label className="field">
 								<span className="label">Day</span>
-								<input className="input w-[160px]" type="date" name="day" defaultValue={today} required />
+								<DayInput name="day" defaultValue={today} required />
 							</label>
 							<button className="btn" name="do" value="plan">
 								Plan it

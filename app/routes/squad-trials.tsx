@@ -11,6 +11,7 @@ import { MeasuredFields } from '../ui/measured-fields'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
 import { useUnits } from '../field/units'
+import { DayInput } from '../ui/day-input'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trials · Dromos' }]
 
@@ -140,7 +141,7 @@ function TrialView({ trial, today, mayPlan }: { trial: TrialPage; today: string;
 								<input type="hidden" name="id" value={trial.id} />
 								<label className="field">
 									<span className="label">Next day</span>
-									<input className="input w-[160px]" type="date" name="day" defaultValue={today} required />
+									<DayInput name="day" defaultValue={today} required />
 								</label>
 								<button className="btn" name="do" value="plan">
 									Plan it

@@ -10,11 +10,13 @@ import { readRoster, readWithoutSquad } from '#server/squads/read-squads'
 import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
 import { MiniLadder } from '../ui/rung-ladder'
-import { TextField } from '../ui/text-field'
+import { ClockField, TextField } from '../ui/text-field'
 import { versionSeen } from '#server/submissions/take-version'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { PostForm } from '../ui/post-form'
 import { type Sent, actOn, noProblems } from '../intents'
+import { DayInput } from '../ui/day-input'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
@@ -108,7 +110,7 @@ function OutsideBar({
 			<input type="hidden" name="squad" value={squad.id} />
 			<input type="hidden" name="do" value="outside" />
 			<span className="dim text-[14px]">What else loads them, on</span>
-			<input type="date" name="day" className="input w-auto" aria-label={`Day, ${squad.name}`} />
+			<DayInput name="day" aria-label={`Day, ${squad.name}`} />
 			{OUTSIDE_KINDS.map((kind) => (
 				<button key={kind} className="btn btn-quiet" name="kind" value={kind}>
 					{OUTSIDE_NAMES[kind]}
@@ -156,10 +158,9 @@ function SquadFields({ squad, problems }: { squad?: SquadShown; problems: Record
 				</div>
 				{problems.days && <p className="problem">{problems.days}</p>}
 			</fieldset>
-			<TextField
+			<ClockField
 				label="Start"
 				name="startTime"
-				type="time"
 				defaultValue={squad?.startTime ?? '17:30'}
 				problem={problems.startTime}
 			/>
@@ -200,6 +201,7 @@ function ChangeSquad({
 }
 
 export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const { roster, mayChange, mayPlace, without } = loaderData
 	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
 	return (
@@ -219,7 +221,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 								{squad.name} <span className="dim font-normal">{athletes.length}</span>
 							</h2>
 							<p className="dim">
-								{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {squad.startTime} ·{' '}
+								{squad.trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')}, {time(squad.startTime)} ·{' '}
 								{squad.place || 'no place set'} ·{' '}
 								{mayChange ? (
 									<Link className="link" to={`/squads/${squad.id}/school`}>

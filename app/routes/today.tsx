@@ -19,6 +19,7 @@ import { actOn } from '../intents'
 import { readReport } from '../read-report'
 import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
+import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Dromos' }]
 
@@ -116,6 +117,7 @@ function NextStep({ missing }: { missing: Missing | 'the coach' | null }) {
 }
 
 export default function Today({ loaderData, actionData }: Route.ComponentProps) {
+	const { time } = useLocal()
 	const {
 		today,
 		bodies,
@@ -152,7 +154,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 			<header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
 				<div className="min-w-0">
 					<p className="dim">
-						{longDay(session.day)} · {session.startTime}
+						{longDay(session.day)} · {time(session.startTime)}
 						{session.place && ` · ${session.place}`}
 					</p>
 					<h1 className="mt-1">
@@ -256,7 +258,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 										className="min-h-[36px] max-lg:min-h-[44px] py-1.5 hover:underline"
 										to={`/sessions/${ahead.id}`}
 									>
-										{ahead.day === today ? 'Today' : shortDay(ahead.day)}, {ahead.startTime}
+										{ahead.day === today ? 'Today' : shortDay(ahead.day)}, {time(ahead.startTime)}
 									</Link>
 									<span className="dim">{ahead.squadName}</span>
 								</li>
