@@ -3,6 +3,7 @@ import type { LadderState } from '#core/judge/types'
 import type { Family } from '#core/vocabulary/words'
 import { writeDose } from '#core/words/write-numbers'
 import { FamilyMark } from '../ui/glyphs'
+import { useUnits } from '../field/units'
 
 export interface LadderRow {
 	id: string
@@ -19,6 +20,7 @@ export interface LadderRow {
 
 /** One ladder as steps from bottom to top: passed, here, locked with the gate named. */
 export function LadderStory({ ladder }: { ladder: LadderRow }) {
+	const { asRead } = useUnits()
 	const { state } = ladder
 	const next = ladder.rungs.findIndex((rung, index) => index > ladder.index && !rung.passed)
 	return (
@@ -50,7 +52,7 @@ export function LadderStory({ ladder }: { ladder: LadderRow }) {
 								className={`block w-8 shrink-0 ${here ? 'h-[6px] bg-ink' : rung.passed ? 'h-[3px] bg-ink' : 'h-[3px] bg-chalk'}`}
 							/>
 							<span className={here ? 'font-bold' : rung.passed ? '' : 'dim'}>
-								{rung.name}
+								{asRead(rung.name)}
 								{here && state.passed && ', passed'}
 								{!here && !rung.passed && rung.lock && ` — ${rung.lock}`}
 							</span>

@@ -366,7 +366,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 			<header>
 				<p className="dim">
 					{squadNames.join(', ') || 'in no squad'}
-					{sayAway(athlete.away, today) && <b> · {sayAway(athlete.away, today)}</b>} · {athlete.bands}
+					{sayAway(athlete.away, today) && <b> · {sayAway(athlete.away, today)}</b>} · {asRead(athlete.bands)}
 				</p>
 				<h1 className="mt-1">{athlete.name}</h1>
 			</header>

@@ -79,7 +79,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 			</p>
 			<h1 className="mt-1 flex items-center gap-3">
 				{!isNew && <FamilyMark family={drill.family} label />}
-				{isNew ? 'A new drill' : drill.name}
+				{isNew ? 'A new drill' : asRead(drill.name)}
 			</h1>
 			{!isNew && (
 				<div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_1fr]">

@@ -11,6 +11,7 @@ import { FamilyMark } from '../ui/glyphs'
 import type { Overtaken } from '../ui/meanwhile-note'
 import { LadderForm } from '../ui/ladder-form'
 import { gateWords, passWords } from '../ui/library-words'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Ladder · Dromos' }]
 
@@ -38,6 +39,7 @@ export async function action({ context, request }: Route.ActionArgs) {
 }
 
 export default function LadderPage({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { ladder, isNew, ladders, drills, mayWrite } = loaderData
 	const nameOf = (id: string) => drills.find((drill) => drill.id === id)?.name ?? id
 	return (
@@ -65,7 +67,7 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 								>
 									<span className="dim num">{index + 1}</span>
 									<span>
-										<b>{rung.name}</b>{' '}
+										<b>{asRead(rung.name)}</b>{' '}
 										<a
 											className="link text-[13.5px]"
 											href={`/library/drills/${rung.drillId}`}

@@ -141,7 +141,7 @@ export default function LibraryPage({
 								{own.map((drill) => (
 									<li key={drill.id} className="border-b border-chalk py-1.5">
 										<Link className="font-bold hover:underline" to={`/library/drills/${drill.id}`}>
-											{drill.name}
+											{asRead(drill.name)}
 										</Link>{' '}
 										<span className="dim text-[13.5px]">
 											{drill.intensity}

@@ -16,6 +16,7 @@ import { Said } from '../ui/said'
 import { PostForm } from '../ui/post-form'
 import { actOn, noProblems } from '../intents'
 import { DayInput } from '../ui/day-input'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Ladders · Dromos' }]
 
@@ -56,6 +57,7 @@ interface LadderAnswer {
 }
 
 export default function SquadLadders({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { version, squad, school, focus, ladders, ladder, athletes, mayChange } = loaderData
 	const on = (rungId: string) => athletes.filter((athlete) => athlete.met && athlete.rungId === rungId)
 	const notMet = athletes.filter((athlete) => !athlete.met)
@@ -86,7 +88,7 @@ export default function SquadLadders({ loaderData, actionData }: Route.Component
 										aria-hidden
 									/>
 									<div>
-										<b>{rung.name}</b>
+										<b>{asRead(rung.name)}</b>
 										<span className="dim block text-[13.5px]">
 											{writeDose(rung.dose)} · {passWords(rung)}
 											{passed > 0 && ` · ${passed} passed`}
@@ -194,6 +196,7 @@ function MoveForm({
 	athletes: Athlete[]
 	problem: string | undefined
 }) {
+	const { asRead } = useUnits()
 	const [athleteId, setAthleteId] = useState('')
 	const athlete = athletes.find((one) => one.id === athleteId)
 	return (
@@ -228,7 +231,7 @@ function MoveForm({
 						</option>
 						{[...ladder.rungs].reverse().map((rung) => (
 							<option key={rung.id} value={rung.id}>
-								{rung.name}
+								{asRead(rung.name)}
 								{athlete?.rungId === rung.id
 									? ' (here now)'
 									: athlete?.locks[rung.id]

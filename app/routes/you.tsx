@@ -56,7 +56,13 @@ export default function You({ loaderData, actionData }: Route.ComponentProps) {
 						<legend className="sr-only">Units you read and type</legend>
 						{UNITS.map((one) => (
 							<label key={one} className="rule flex min-h-[44px] items-center gap-3 py-1">
-								<input type="radio" name="units" value={one} defaultChecked={one === units} className="size-5" />
+								<input
+									type="radio"
+									name="units"
+									value={one}
+									defaultChecked={one === units}
+									className="size-5 accent-act"
+								/>
 								<b>{SAYS[one].name}</b>
 								<span className="num dim">{SAYS[one].example}</span>
 							</label>

@@ -149,7 +149,7 @@ export function TrendView({
 							<li key={one.key} className="rule grid gap-x-3 py-1.5 sm:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
 								<span>
 									<Link className="link" to={ask(one.key, trend.span)} preventScrollReset>
-										{one.what}
+										{asRead(one.what)}
 									</Link>
 									<span className="dim block text-[13px]">
 										{one.how}; {one.sessions} {one.sessions === 1 ? 'session' : 'sessions'}
@@ -185,8 +185,8 @@ function Small({ measure, to }: { measure: Measure; to: string }) {
 	}
 	return (
 		<Link to={to} preventScrollReset className="rule block py-2 no-underline">
-			<b className="block truncate text-[14px]" title={measure.what}>
-				{measure.what}
+			<b className="block truncate text-[14px]" title={asRead(measure.what)}>
+				{asRead(measure.what)}
 			</b>
 			<svg className="my-1 block h-[50px] w-full" aria-hidden="true">
 				{measure.points.map(({ day, side, mean }) => (
