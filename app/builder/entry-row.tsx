@@ -54,7 +54,7 @@ export function EntryRow({
 	onMove,
 	onRemove,
 }: Props) {
-	const { units } = useUnits()
+	const { asRead, units } = useUnits()
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id })
 	const parts = partsOf(entry, library)
 	const said = (field: string) => problems[`entries.${index}.${field}`]
@@ -245,7 +245,7 @@ export function EntryRow({
 			)}
 			{wrong.map((sentence) => (
 				<p key={sentence} className="problem pl-[50px]">
-					{sentence}
+					{asRead(sentence)}
 				</p>
 			))}
 		</li>
@@ -297,8 +297,8 @@ function EntryLines({
 				{sorted.map(({ words, why, names }) => (
 					<li key={`${words}/${why}`} className="grid gap-x-4 py-0.5 sm:grid-cols-[250px_1fr]">
 						<span>
-							<b>{words}</b>
-							{why && <span className="dim block">{why}</span>}
+							<b>{asRead(words)}</b>
+							{why && <span className="dim block">{asRead(why)}</span>}
 						</span>
 						<span className="dim">
 							{names.length === preview.athletes.length && names.length > 1 ? 'everybody' : names.join(', ')}

@@ -36,6 +36,7 @@ import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
 import { useKeptState } from '../ui/kept-draft'
 import { DraftBack, useSubmission } from '../ui/post-form'
+import { useUnits } from '../field/units'
 
 interface Props {
 	initial: SessionDraft
@@ -72,6 +73,7 @@ export function SessionForm({
 	problems = {},
 	submitLabel,
 }: Props) {
+	const { asRead } = useUnits()
 	const { value: draft, setValue: setDraft, isBack, startOver } = useKeptState('session', initial, isForm)
 	/** What a proposal took the place of: all of it comes back. */
 	const [before, setBefore] = useState<Pick<
@@ -367,7 +369,7 @@ export function SessionForm({
 							<ul className="mt-1 text-[14.5px]">
 								{preview.cautions.map(({ rule, sentence, names }) => (
 									<li key={rule + sentence} className="border-l-[3px] border-attn py-0.5 pl-2">
-										{sentence}{' '}
+										{asRead(sentence)}{' '}
 										<span className="dim">
 											{names.length === preview.athletes.length && names.length > 1 ? 'Everybody' : names.join(', ')} ·{' '}
 											{rule}

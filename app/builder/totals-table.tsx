@@ -59,8 +59,8 @@ function BesideRow({ line: { words, why, was, isFirst } }: { line: LineBeside })
 	return (
 		<tr>
 			<td colSpan={1 + QUANTITIES.length} className="pb-1.5 leading-tight">
-				<span className={words === 'no line' ? 'dim' : was || isFirst ? 'font-bold' : ''}>{words}</span>
-				{why && <span className="dim"> · {why}</span>}
+				<span className={words === 'no line' ? 'dim' : was || isFirst ? 'font-bold' : ''}>{asRead(words)}</span>
+				{why && <span className="dim"> · {asRead(why)}</span>}
 				{was && (
 					<span className="dim block">
 						was {asRead(was.words)} on {shortDay(was.day)}

@@ -1,7 +1,9 @@
 import { AlertDialog } from 'radix-ui'
+import { useUnits } from './units'
 
 /** A tap that is about several athletes asks once; one undo takes all of it back. */
 export function AskFirst({ words, onYes, onNo }: { words: string; onYes: () => void; onNo: () => void }) {
+	const { asRead } = useUnits()
 	return (
 		<AlertDialog.Root open onOpenChange={(open) => !open && onNo()}>
 			<AlertDialog.Portal>
@@ -11,7 +13,7 @@ export function AskFirst({ words, onYes, onNo }: { words: string; onYes: () => v
 				>
 					<div className="mx-auto grid w-full max-w-[560px] gap-3 border-t-4 border-ink pt-4">
 						<AlertDialog.Title asChild>
-							<h1 className="text-[20px] leading-snug font-semibold">{words}</h1>
+							<h1 className="text-[20px] leading-snug font-semibold">{asRead(words)}</h1>
 						</AlertDialog.Title>
 						<div className="grid grid-cols-2 gap-2">
 							<AlertDialog.Cancel asChild>

@@ -599,7 +599,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							<ul className="mt-2">
 								{standing.map((sentence) => (
 									<li key={sentence} className="rule py-1.5">
-										{sentence}
+										{asRead(sentence)}
 									</li>
 								))}
 							</ul>
@@ -803,7 +803,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						</h2>
 						{standsInTheWay.map((words) => (
 							<p key={words} className="rule mt-2 py-2">
-								<b>{words}</b>
+								<b>{asRead(words)}</b>
 							</p>
 						))}
 						{showPain && pains.length === 0 && <p className="rule dim mt-2 py-2">No pain reported in ten weeks.</p>}

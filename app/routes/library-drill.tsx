@@ -93,7 +93,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 						))}
 						{drill.cautions.map((caution) => (
 							<p key={caution} className="mt-2 border-l-[3px] border-ink pl-2.5">
-								{caution}.
+								{asRead(caution)}.
 							</p>
 						))}
 						<DrillGround drill={drill} />
@@ -120,7 +120,7 @@ export default function DrillPage({ loaderData, actionData }: Route.ComponentPro
 						).map(([term, words]) => (
 							<div key={term} className="contents">
 								<dt className="rule dim py-1.5">{term}</dt>
-								<dd className="rule py-1.5">{words}</dd>
+								<dd className="rule py-1.5">{asRead(words)}</dd>
 							</div>
 						))}
 						<dt className="rule dim py-1.5">Loads</dt>

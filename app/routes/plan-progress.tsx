@@ -158,7 +158,7 @@ function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string |
 		<>
 			<section className="mt-9 max-w-[1100px]">
 				<h2 className="text-[18px]">What changed</h2>
-				<p className="mt-1 max-w-[70ch]">{words}</p>
+				<p className="mt-1 max-w-[70ch]">{asRead(words)}</p>
 				{before && (
 					<p className="dim mt-1 max-w-[70ch]">
 						<Link className="link" to={`/plan/blocks/${before.id}`}>

@@ -21,6 +21,7 @@ import { DoneTable } from '../ui/done-table'
 import { PaperGrid } from '../ui/paper-grid'
 import { PostForm } from '../ui/post-form'
 import { SetAsideList } from '../ui/set-aside'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'What was done · Dromos' }]
 
@@ -77,6 +78,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 
 /** What was done, by drill and athlete: seen, put right, and added to from paper. */
 export default function SessionDone({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { session, day, drills, people, gone, setAside, paper, marks, athletes, mayChange, mayReview } = loaderData
 	const busy = useNavigation().state !== 'idle'
 	const logged = drills.reduce((sum, drill) => sum + drill.people.reduce((n, one) => n + one.reps.length, 0), 0)
@@ -128,7 +130,7 @@ export default function SessionDone({ loaderData, actionData }: Route.ComponentP
 			{day.length > 0 && (
 				<ul className="mb-4 max-w-[72ch]" aria-label="What held for everybody">
 					{day.map((words) => (
-						<li key={words}>{words}</li>
+						<li key={words}>{asRead(words)}</li>
 					))}
 				</ul>
 			)}
@@ -160,7 +162,7 @@ export default function SessionDone({ loaderData, actionData }: Route.ComponentP
 					<ul className="mt-1">
 						{gone.map(({ id, words }) => (
 							<li key={id} className="flex items-center justify-between gap-3 border-t border-chalk py-1.5">
-								<span className="dim">{words}</span>
+								<span className="dim">{asRead(words)}</span>
 								{mayChange && (
 									<PostForm preventScrollReset className="print:hidden">
 										<input type="hidden" name="mark" value={id} />

@@ -67,7 +67,7 @@ export default function SessionHandOut({ loaderData }: Route.ComponentProps) {
 						<ul className="mt-1">
 							{next.lines.map((line, index) => (
 								<li key={index} className="rule py-1.5">
-									{line}
+									{asRead(line)}
 								</li>
 							))}
 						</ul>

@@ -27,6 +27,7 @@ import { readNumber } from '#core/measure/read-number'
 import { type Sent, actOn } from '../intents'
 import { listSetAside, settleMark } from '#server/marks/set-aside'
 import { SetAsideList } from '../ui/set-aside'
+import { useUnits } from '../field/units'
 
 const BODY_KEYS: ReadonlySet<EventKey> = new Set(BODY_KINDS.map((kind) => `observation/${kind}` as const))
 
@@ -220,6 +221,7 @@ interface ReviewAnswer extends Decided {
 }
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const {
 		session,
 		strip,
@@ -314,7 +316,7 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					<h2>Corrections that do not stand</h2>
 					<ul className="mt-1 text-[15px]">
 						{held.map(({ id, words }) => (
-							<li key={id}>{words}</li>
+							<li key={id}>{asRead(words)}</li>
 						))}
 					</ul>
 				</section>
@@ -460,6 +462,7 @@ function EffortForm({
 	minutes: number
 	said: string
 }) {
+	const { asRead } = useUnits()
 	return (
 		<details className="rule mt-5 pt-1" open={said !== ''}>
 			<summary className="link inline-flex min-h-[44px] items-center">How hard was it?</summary>
@@ -489,7 +492,7 @@ function EffortForm({
 				</button>
 				{said && (
 					<p className="mt-1" role="status">
-						{said}
+						{asRead(said)}
 					</p>
 				)}
 			</PostForm>

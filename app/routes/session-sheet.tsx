@@ -328,6 +328,7 @@ function Cautions({
 
 /** One entry: like lines together, the most common first. */
 function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athletes: SheetAthlete[] }) {
+	const { asRead } = useUnits()
 	const groups = new Map<string, string[]>()
 	const over: string[] = []
 	for (const athlete of athletes) {
@@ -355,7 +356,7 @@ function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athle
 			<ul>
 				{sorted.map(([words, names]) => (
 					<li key={words} className="grid gap-x-4 sm:grid-cols-[280px_1fr]">
-						<span>{words}</span>
+						<span>{asRead(words)}</span>
 						<span className="dim">{sorted.length === 1 && over.length === 0 ? 'everybody' : names.join(', ')}</span>
 					</li>
 				))}

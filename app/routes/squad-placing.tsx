@@ -11,6 +11,7 @@ import { actOn, noProblems } from '../intents'
 import { allowed, notFound } from '../request-guard'
 import { PostForm } from '../ui/post-form'
 import { DayField, TextField } from '../ui/text-field'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Where they stand · Dromos' }]
 
@@ -58,6 +59,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 }
 
 export default function SquadPlacing({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { squad, all, ladders, athletes, today, mayAdd } = loaderData
 	const problems = actionData?.problems ?? noProblems
 	// What was done last speaks before the day of the form: whoever was away begins with less.
@@ -199,7 +201,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 											Nothing was set.{' '}
 											{Object.entries(problems)
 												.slice(0, 3)
-												.map(([key, words]) => `${nameOf(key)}${words}`)
+												.map(([key, words]) => asRead(`${nameOf(key)}${words}`))
 												.join(' ')}
 										</b>
 									)}

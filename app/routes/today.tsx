@@ -20,6 +20,7 @@ import { readReport } from '../read-report'
 import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
 import { useLocal } from '../ui/local'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Dromos' }]
 
@@ -117,6 +118,7 @@ function NextStep({ missing }: { missing: Missing | 'the coach' | null }) {
 }
 
 export default function Today({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { time } = useLocal()
 	const {
 		today,
@@ -207,7 +209,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 								{waiting.map(({ session: past, words }) => (
 									<li key={past.id} className="rule flex items-center justify-between gap-3 py-2.5">
 										<span>
-											{past.squadName}, {shortDay(past.day)}: {words}
+											{past.squadName}, {shortDay(past.day)}: {asRead(words)}
 										</span>
 										<Link className="btn btn-quiet" to={`/sessions/${past.id}/review`}>
 											Review

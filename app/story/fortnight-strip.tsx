@@ -2,11 +2,13 @@ import { Link } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import type { FamilyLoad, FortnightDay } from '#core/record/fortnight'
 import { VerdictMark } from '../ui/glyphs'
+import { useUnits } from '../field/units'
 
 const STATE_WORDS = { flat: 'flat', good: 'good', 'as usual': 'as usual' } as const
 
 /** Fourteen days beside each other: what was done by kind, what came from outside, what was said, what moved. */
 export function FortnightStrip({ days, athleteId }: { days: readonly FortnightDay[]; athleteId: string }) {
+	const { asRead } = useUnits()
 	const most = new Map<FamilyLoad['family'], number>()
 	for (const { sessions } of days)
 		for (const { load } of sessions)
@@ -68,12 +70,12 @@ export function FortnightStrip({ days, athleteId }: { days: readonly FortnightDa
 								))}
 								{day.outside.map((words) => (
 									<p key={words} className="mt-0.5 border-l-[2px] border-ink pl-1 break-words">
-										{words}
+										{asRead(words)}
 									</p>
 								))}
 								{day.body.map((words) => (
 									<p key={words} className="text-attn break-words">
-										{words}
+										{asRead(words)}
 									</p>
 								))}
 								{day.moves.map(({ verdict, words }) => (
@@ -85,7 +87,7 @@ export function FortnightStrip({ days, athleteId }: { days: readonly FortnightDa
 								{day.bench.map((words) => (
 									<p key={words} className="break-words" title={words}>
 										<span className="dim">bench </span>
-										{words}
+										{asRead(words)}
 									</p>
 								))}
 								{day.notes.map((words) => (

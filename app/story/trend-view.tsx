@@ -113,8 +113,8 @@ export function TrendView({
 								className="absolute top-[4px] -ml-[5px] block size-[10px] rotate-45 border-[1.5px] border-ink bg-paper"
 								style={{ left: at(day) }}
 								role="img"
-								aria-label={`${words}, ${shortDay(day)}`}
-								title={`${words}, ${shortDay(day)}`}
+								aria-label={asRead(`${words}, ${shortDay(day)}`)}
+								title={asRead(`${words}, ${shortDay(day)}`)}
 							/>
 						))}
 					</Lane>

@@ -103,7 +103,7 @@ function Rep({ rep, onOpen }: { rep: DoneRep; onOpen: () => void }) {
 			onClick={onOpen}
 			title={rep.how}
 		>
-			{rep.said}
+			{asRead(rep.said)}
 			{rep.side && <span className="dim text-[13px]"> {rep.side}</span>}
 			{rep.words.length > 0 && <span className="dim text-[13px]"> ({asRead(rep.words.join('; '))})</span>}
 			{rep.aside && <span className="sr-only"> set aside</span>}
@@ -135,7 +135,7 @@ function RepDialog({
 				>
 					<div className="flex items-start justify-between gap-3">
 						<Dialog.Title className="text-[22px] leading-tight font-semibold">
-							{name}, <span className="num">{rep.said}</span>
+							{name}, <span className="num">{asRead(rep.said)}</span>
 						</Dialog.Title>
 						<Dialog.Close className="btn btn-quiet">Close</Dialog.Close>
 					</div>

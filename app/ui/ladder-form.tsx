@@ -36,7 +36,7 @@ const passKey = (pass: PassCriterion): string =>
 
 /** A ladder's rungs from the bottom up; each row is one rung. */
 export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props) {
-	const { units } = useUnits()
+	const { asRead, units } = useUnits()
 	const [draft, setDraft] = useState(ladder)
 	const busy = useNavigation().state !== 'idle'
 	const known = new Set(ladder.rungs.map((rung) => rung.id))
@@ -213,7 +213,7 @@ export function LadderForm({ ladder, isNew, drills, problems, overtaken }: Props
 								{passKey(rung.pass) === 'kept' && <option value="kept">as it is</option>}
 								{PASSES.map(([key, , words]) => (
 									<option key={key} value={key}>
-										{words}
+										{asRead(words)}
 									</option>
 								))}
 							</select>

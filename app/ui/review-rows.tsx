@@ -78,7 +78,7 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 				</p>
 				{sentences.map((sentence) => (
 					<p key={sentence} className="num my-1.5 max-w-[60ch] text-[19px] leading-snug font-medium">
-						{sentence} <span className="dim text-[14px] font-normal">({sayFirmness(judgement.firmness)})</span>
+						{asRead(sentence)} <span className="dim text-[14px] font-normal">({sayFirmness(judgement.firmness)})</span>
 					</p>
 				))}
 				{together && <p className="mb-1">{together.where}</p>}
@@ -95,7 +95,7 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 				{[...new Set(rows.flatMap((row) => row.judgement.cautions.map((caution) => caution.sentence)))].map(
 					(sentence) => (
 						<p key={sentence} className="mt-2 border-l-[3px] border-ink py-0.5 pl-2.5">
-							{sentence}
+							{asRead(sentence)}
 						</p>
 					),
 				)}

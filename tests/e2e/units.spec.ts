@@ -29,7 +29,7 @@ test('feet, inches, pounds and yards are typed, kept as metres and kilograms, an
 	await page.goto('/sessions/new')
 	await page.getByLabel('Title').fill('Yards')
 	await expect(page.getByLabel('Start', { exact: true })).toHaveValue('5:30 pm')
-	for (const drill of ['three-point start', 'overhead']) await addToSheet(page, drill)
+	for (const drill of ['three-point start', 'overhead backward']) await addToSheet(page, drill)
 	await expect(page.getByLabel('distanceM, entry 1')).toHaveValue('20 m')
 	await page.getByLabel('distanceM, entry 1').fill('40 yd')
 	await page.getByLabel('ballKg, entry 2').fill('6')
@@ -38,7 +38,7 @@ test('feet, inches, pounds and yards are typed, kept as metres and kilograms, an
 	await expect(page.getByText(/Three-point start 40 yd/).first()).toBeVisible()
 	await expect(page.getByText(/throw 6 lb/i).first()).toBeVisible()
 	await expect(page.getByText(/5:30 pm/)).toBeVisible()
-	const entries = await app.rows('select parameters from session_entry order by position')
+	const entries = await app.rows('select parameters from entry order by position')
 	expect(entries.map(({ parameters }) => JSON.parse(String(parameters)) as unknown)).toEqual([
 		expect.objectContaining({ distanceM: 36.576 }),
 		expect.objectContaining({ ballKg: 2.72 }),
