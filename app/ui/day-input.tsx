@@ -63,7 +63,7 @@ function useTyped(
 			setText(shown(value ?? text))
 		},
 		hiddenField: name ? (
-			<input ref={hidden} type="hidden" name={name} defaultValue={value ?? current} key="sent" />
+			<input ref={hidden} type="hidden" data-typed="" name={name} defaultValue={value ?? current} key="sent" />
 		) : null,
 	}
 }

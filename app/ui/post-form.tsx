@@ -32,8 +32,10 @@ export const SubmissionField = ({ id }: { id: string }) => (
  * @param keep name of the form on its page, where what is typed into it is kept until it has been saved
  */
 export function PostForm({ children, keep, ...rest }: Omit<FormProps, 'method'> & { keep?: string }) {
-	const id = useSubmission(useNavigation().state)
+	const { state } = useNavigation()
+	const id = useSubmission(state)
 	const form = useRef<HTMLFormElement>(null)
+	const onSubmit = useTurn(state, form, rest.onSubmit)
 	const store = useDraftStore(keep ?? null, id)
 	const [isBack, setBack] = useState(false)
 	useEffect(() => {
@@ -50,6 +52,7 @@ export function PostForm({ children, keep, ...rest }: Omit<FormProps, 'method'> 
 			{...rest}
 			ref={form}
 			method="post"
+			onSubmit={onSubmit}
 			onInput={keep === undefined ? undefined : () => store.current?.write(typedInto(form.current!))}
 		>
 			<SubmissionField id={id} />
@@ -57,6 +60,36 @@ export function PostForm({ children, keep, ...rest }: Omit<FormProps, 'method'> 
 			{children}
 		</Form>
 	)
+}
+
+/**
+ * Another press while the page is being brought up to date waits for it: what it would send of the page, such as the
+ * version that was seen, is about to be another. The same press twice is one and goes at once.
+ */
+function useTurn(
+	state: 'idle' | 'loading' | 'submitting',
+	form: React.RefObject<HTMLFormElement | null>,
+	onSubmit: FormProps['onSubmit'],
+): NonNullable<FormProps['onSubmit']> {
+	const last = useRef('')
+	const [waiting, setWaiting] = useState<HTMLElement | null>(null)
+	useEffect(() => {
+		if (state !== 'idle' || waiting === null) return
+		setWaiting(null)
+		form.current?.requestSubmit(waiting instanceof HTMLButtonElement && waiting.isConnected ? waiting : null)
+	}, [state, waiting, form])
+	return (event) => {
+		const submitter = (event.nativeEvent as SubmitEvent).submitter
+		const pressed = JSON.stringify(
+			[...new FormData(event.currentTarget, submitter)].map(([name, value]) => [name, String(value)]),
+		)
+		if (state === 'loading' && pressed !== last.current) {
+			event.preventDefault()
+			return setWaiting(submitter ?? event.currentTarget)
+		}
+		last.current = pressed
+		onSubmit?.(event)
+	}
 }
 
 /** Says that what was typed before is there again, and takes it away. */
@@ -74,7 +107,9 @@ type Field = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement
 const fieldsOf = (form: HTMLFormElement): Field[] =>
 	[...form.elements].filter(
 		(one): one is Field =>
-			(one instanceof HTMLInputElement && !['hidden', 'file', 'password', 'submit'].includes(one.type)) ||
+			(one instanceof HTMLInputElement &&
+				one.name !== '' &&
+				(!['hidden', 'file', 'password', 'submit'].includes(one.type) || one.dataset.typed !== undefined)) ||
 			one instanceof HTMLSelectElement ||
 			one instanceof HTMLTextAreaElement,
 	)
