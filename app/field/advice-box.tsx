@@ -1,7 +1,9 @@
 import type { Advice } from '#core/field/live-advice'
+import { useUnits } from './units'
 
 /** One more or stop, and why, with at most one thing to tap. */
 export function AdviceBox({ advice, onAct }: { advice: Advice; onAct: () => void }) {
+	const { asRead } = useUnits()
 	return (
 		<div
 			data-at="say"
@@ -10,7 +12,7 @@ export function AdviceBox({ advice, onAct }: { advice: Advice; onAct: () => void
 			aria-label="Suggestion"
 		>
 			<p>
-				<b>{advice.lead}</b> {advice.rest}
+				<b>{advice.lead}</b> {asRead(advice.rest)}
 			</p>
 			{advice.act && (
 				<button type="button" className="btn min-h-[64px] shrink-0" onClick={onAct}>
