@@ -102,7 +102,7 @@ export function DayInput({
 				<Popover.Trigger
 					type="button"
 					className="absolute top-0 right-0 flex h-full min-h-[40px] w-11 items-center justify-center text-ink-2 hover:text-ink"
-					aria-label="Pick from a calendar"
+					aria-label="Calendar"
 				>
 					<svg
 						width="18"
