@@ -57,8 +57,8 @@ export function SquadsForm({
 					))}
 				</fieldset>
 				<p className="dim text-[14px]">
-					Off the sessions ahead of a squad that is left, on those that everybody of a squad is down for. In no squad,
-					everything logged stays here.
+					Leaving a squad takes them off its sessions ahead; joining one puts them on those that all of it are down for.
+					In no squad, everything logged stays here.
 				</p>
 				<button className="btn btn-quiet justify-self-start" name="do" value="squads">
 					Keep
@@ -102,7 +102,7 @@ export function AwayForm({
 					name="awayUntil"
 					defaultValue={said === null ? '' : (away?.until ?? '')}
 					problem={awayUntil}
-					hint="Left open, until you say that they are back: empty both."
+					hint="Empty while you do not know. They are back when both are empty."
 				/>
 				<button className="btn btn-quiet justify-self-start" name="do" value="away">
 					Keep

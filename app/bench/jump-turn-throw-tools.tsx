@@ -77,7 +77,7 @@ export function PlantsTool({ people, today }: ToolProps) {
 			about={{
 				formula:
 					'Each height as a share of the best; lagging when more than twice the method’s relative error (3 %) below.',
-				source: 'Our setting.',
+				source: 'House rule.',
 				limits:
 					'Best heights, so one lucky jump counts. Left against right means something only when the same side lags over repeated tests.',
 			}}

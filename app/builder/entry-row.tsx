@@ -10,6 +10,7 @@ import type { ParameterName } from '#core/vocabulary/parameters'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import { readClock, writeClock } from '#core/words/rests'
 import { parameterTyped } from '#core/measure/quantity'
+import { parameterName } from '../ui/parameter-words'
 import { NumberField } from '../ui/number-field'
 import { PieceList } from './piece-list'
 import { putOn } from './sheet-entries'
@@ -220,7 +221,7 @@ export function EntryRow({
 							{TYPED_PARAMETERS.filter((field) => parts.drill.defaults.parameters[field] !== undefined).map((field) => {
 								const typed = parameterTyped(field, units)
 								return numeric(
-									field,
+									parameterName(field),
 									[typed.unit, BESIDE[field]].filter(Boolean).join(' '),
 									`parameters.${field}`,
 									entry.parameters[field],

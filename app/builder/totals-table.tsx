@@ -4,9 +4,11 @@ import { shortDay } from '#core/calendar/days'
 import type { LineBeside } from '#core/plan/lines-beside'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { useUnits } from '../field/units'
+import { WhatIs } from '../ui/what-is'
 
 /** Contacts are moderate and harder. */
 const HEADS: Record<Quantity, string> = { fastMetres: 'Fast m', contacts: 'Contacts', cuts60: 'Cuts', throws: 'Throws' }
+const TERM = { fastMetres: 'fastMetres', contacts: 'contacts', cuts60: 'cuts', throws: null } as const
 
 /**
  * What the sheet costs each athlete, against the target and the range of their level; below it their line of the piece
@@ -23,7 +25,7 @@ export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside
 					</th>
 					{QUANTITIES.map((quantity) => (
 						<th key={quantity} scope="col" className="dim w-[54px] pb-1 sm:w-[64px] text-right font-normal">
-							{HEADS[quantity]}
+							{HEADS[quantity]} {TERM[quantity] && <WhatIs term={TERM[quantity]} />}
 						</th>
 					))}
 				</tr>

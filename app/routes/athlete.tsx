@@ -48,6 +48,7 @@ import { readReport } from '../read-report'
 import { actOn, noProblems } from '../intents'
 import { useUnits } from '../field/units'
 import { useLocal } from '../ui/local'
+import { WhatIs } from '../ui/what-is'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -612,7 +613,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 							<p className="rule mt-2 py-2">
 								The last seven days: <b className="num">{Math.round(load.load)}</b> effort minutes, monotony{' '}
 								<b className="num">{load.monotony.toFixed(1)}</b>, strain{' '}
-								<b className="num">{Math.round(load.strain ?? 0)}</b>.
+								<b className="num">{Math.round(load.strain ?? 0)}</b>. <WhatIs term="monotony" />
 							</p>
 						)}
 						{outside.length === 0 ? (

@@ -29,7 +29,7 @@ export default function Schools({ loaderData: { schools } }: Route.ComponentProp
 			<h2 className="mt-8 mb-2">The numbers</h2>
 			<SchoolNumbersTable schools={schools} />
 			<p className="dim mt-2 text-[14px]">
-				All numbers are our setting. Safety numbers can be tuned inside their bounds and no further.
+				All numbers are house rules. Safety numbers can be tuned inside their bounds and no further.
 			</p>
 		</>
 	)

@@ -9,6 +9,7 @@ import type { Route } from './+types/plan-progress'
 import { allowed, notFound } from '../request-guard'
 import { PostForm } from '../ui/post-form'
 import { useUnits } from '../field/units'
+import { WhatIs } from '../ui/what-is'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Block · Dromos' }]
 
@@ -157,7 +158,9 @@ function WhatChanged({ review, copyId }: { review: BlockReview; copyId: string |
 	return (
 		<>
 			<section className="mt-9 max-w-[1100px]">
-				<h2 className="text-[18px]">What changed</h2>
+				<h2 className="text-[18px]">
+					What changed <WhatIs term="noise" />
+				</h2>
 				<p className="mt-1 max-w-[70ch]">{asRead(words)}</p>
 				{before && (
 					<p className="dim mt-1 max-w-[70ch]">

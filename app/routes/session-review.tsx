@@ -28,6 +28,7 @@ import { type Sent, actOn } from '../intents'
 import { listSetAside, settleMark } from '#server/marks/set-aside'
 import { SetAsideList } from '../ui/set-aside'
 import { useUnits } from '../field/units'
+import { WhatIs } from '../ui/what-is'
 
 const BODY_KEYS: ReadonlySet<EventKey> = new Set(BODY_KINDS.map((kind) => `observation/${kind}` as const))
 
@@ -338,7 +339,9 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 					))}
 					{quiet.length > 0 && (
 						<section className={open.length > 0 ? 'mt-6' : ''}>
-							<h2 className="mb-1.5">Reads well</h2>
+							<h2 className="mb-1.5">
+								Reads well <WhatIs term="verdict" />
+							</h2>
 							<QuietList rows={quiet} mayDecide={mayDecide} />
 						</section>
 					)}

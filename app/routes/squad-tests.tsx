@@ -23,6 +23,7 @@ import { PostForm } from '../ui/post-form'
 import { DayInput } from '../ui/day-input'
 import { TextField } from '../ui/text-field'
 import { useUnits } from '../field/units'
+import { WhatIs } from '../ui/what-is'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tests · Dromos' }]
 
@@ -235,7 +236,9 @@ function Item({ item, ranked }: { item: TestItem; ranked: boolean }) {
 							{ranked && <th className="w-[36px] py-1 font-normal">Place</th>}
 							<th className="py-1 font-normal">Athlete</th>
 							<th className="py-1 text-right font-normal">Result</th>
-							<th className="py-1 pl-4 font-normal">Against last time</th>
+							<th className="py-1 pl-4 font-normal">
+								Against last time <WhatIs term="noise" />
+							</th>
 							<th className="py-1 pl-4 font-normal">Against the season</th>
 						</tr>
 					</thead>

@@ -9,6 +9,7 @@ import { todayAt } from '#server/clock'
 import { mondayAsked, readWeek } from '#server/record/read-week'
 import type { Route } from './+types/squad-week'
 import { allowed, notFound } from '../request-guard'
+import { WhatIs } from '../ui/what-is'
 
 export const meta: Route.MetaFunction = () => [{ title: 'The week · Dromos' }]
 
@@ -90,14 +91,20 @@ export default function SquadWeek({ loaderData }: Route.ComponentProps) {
 							<th className="w-[150px] py-1 print:w-[130px] font-normal">Athlete</th>
 							<th className="w-[62px] py-1 font-normal">Came</th>
 							{columns.contacts !== null && (
-								<th className="w-[172px] py-1 print:w-[140px] font-normal">Contacts against asked</th>
+								<th className="w-[172px] py-1 print:w-[140px] font-normal">
+									Contacts against asked <WhatIs term="contacts" />
+								</th>
 							)}
 							{columns.fastMetres !== null && (
-								<th className="w-[172px] py-1 print:w-[140px] font-normal">Fast metres against asked</th>
+								<th className="w-[172px] py-1 print:w-[140px] font-normal">
+									Fast metres against asked <WhatIs term="fastMetres" />
+								</th>
 							)}
 							{has('cuts60') && <th className="w-[52px] py-1 text-right font-normal">Cuts</th>}
 							{has('throws') && <th className="w-[62px] py-1 text-right font-normal">Throws</th>}
-							<th className="w-[120px] py-1 pl-4 font-normal">Left · right</th>
+							<th className="w-[120px] py-1 pl-4 font-normal">
+								Left · right <WhatIs term="leftRight" />
+							</th>
 							<th className="w-[130px] py-1 font-normal">Body</th>
 							<th className="py-1 font-normal">Worth a thought</th>
 						</tr>

@@ -122,7 +122,7 @@ function OutsideBar({
 				) : entered ? (
 					`Entered: ${entered}.`
 				) : (
-					`for all ${athletes}; no day is today`
+					`for all ${athletes}; without a day it is today`
 				)}
 			</span>
 		</PostForm>

@@ -21,6 +21,7 @@ import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
 import { useLocal } from '../ui/local'
 import { useUnits } from '../field/units'
+import { WhatIs } from '../ui/what-is'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Dromos' }]
 
@@ -222,7 +223,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 					{dose && (
 						<section>
 							<h2>
-								Planned dose, level {dose.level} <span className="dim font-normal">mean</span>
+								Planned dose, level {dose.level} <span className="dim font-normal">mean</span> <WhatIs term="range" />
 							</h2>
 							<DoseRuler
 								label="Contacts, moderate and up"

@@ -6,6 +6,7 @@ import { type Measure, SPANS, type Span, type Trend } from '#core/record/story'
 import { writeMark, writePercent } from '#core/words/write-numbers'
 import { saveSvg } from '../ui/save-svg'
 import { useUnits } from '../field/units'
+import { WhatIs } from '../ui/what-is'
 
 const TrendChart = lazy(() => import('./trend-chart'))
 /** As wide as the axis of the chart and what is kept free at its right. */
@@ -55,7 +56,8 @@ export function TrendView({
 			<p className="dim mt-0.5 text-[14px]">
 				Point: mean of a session{trend.series.length > 1 ? ', left filled, right hollow' : ''}. Tick: its best rep.
 				Triangle: a record.
-				{trend.series.length === 1 ? ' Band: usual, give or take what a day moves.' : ' Line: usual.'} {trend.how}.
+				{trend.series.length === 1 ? ' Band: usual, give or take what a day moves.' : ' Line: usual.'} Taken by{' '}
+				{trend.how}. <WhatIs term="usual" />
 			</p>
 			<nav className="mt-1 flex flex-wrap gap-x-4 text-[14px] print:hidden" aria-label="How much of it">
 				{(Object.keys(SPANS) as Span[]).map((span) =>

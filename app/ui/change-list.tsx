@@ -33,7 +33,8 @@ export function ChangeList({ changes }: { changes: Change[] }) {
 									<span className="pt-1">{change.verdict && <VerdictMark word={change.verdict} />}</span>
 									<div>
 										<p>
-											{change.from} <span aria-label="becomes">→</span> <b className="font-semibold">{change.to}</b>
+											{asRead(change.from)} <span aria-label="becomes">→</span>{' '}
+											<b className="font-semibold">{asRead(change.to)}</b>
 										</p>
 										{own.findIndex((other) => other.why === change.why) === index && (
 											<p className="dim text-[14px]">

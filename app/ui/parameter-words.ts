@@ -6,9 +6,10 @@ import type { ParameterName } from '#core/vocabulary/parameters'
 export function parameterWords(name: ParameterName, units: Units): string {
 	if (units === 'metric' || !isMeasured(name)) return PARAMETER_WORDS[name]
 	const { unit } = parameterTyped(name, units)
-	const word = PARAMETER_WORDS[name].split(',')[0]!
-	return unit === '' ? word : `${word}, ${unit}`
+	return unit === '' ? parameterName(name) : `${parameterName(name)}, ${unit}`
 }
+/** What may be set on a drill, without its unit. */
+export const parameterName = (name: ParameterName): string => PARAMETER_WORDS[name].split(',')[0]!
 const PARAMETER_WORDS: Record<ParameterName, string> = {
 	distanceM: 'Distance, m',
 	heightCm: 'Height, cm',

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { writeMark, writePercent } from '../../core/words/write-numbers'
 import { useUnits } from '../field/units'
+import { WhatIs } from './what-is'
 
 interface Shown {
 	key: string
@@ -27,7 +28,9 @@ export function Records({ records }: { records: readonly Shown[] }) {
 				<thead className="dim text-[13px]">
 					<tr>
 						<th className="py-1 font-normal">measured alike</th>
-						<th className="py-1 text-right font-normal">usual</th>
+						<th className="py-1 text-right font-normal">
+							usual <WhatIs term="usual" />
+						</th>
 						<th className="py-1 pl-3 text-right font-normal">best</th>
 					</tr>
 				</thead>

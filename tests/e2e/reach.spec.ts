@@ -3,7 +3,7 @@ import { type Page, expect } from '@playwright/test'
 import { matchPath } from 'react-router'
 import routes from '../../app/routes'
 import { type App, test } from '../support/app-test'
-import { signInToDemo } from '../support/sign-in'
+import { openDemoField, signInToDemo } from '../support/sign-in'
 
 /** Every page of the application, by the pattern of its route; what only answers with data is none. */
 function patterns(
@@ -69,6 +69,28 @@ async function widths(page: Page, what: string): Promise<string[]> {
 	}
 }
 
+/**
+ * What a thumb has to hit and is lower than 44 px: by its own box, its label's, or the room that is drawn around it. A link
+ * in a line of text is as high as the line.
+ */
+const tooLow = (page: Page, what: string): Promise<string[]> =>
+	page.evaluate((where) => {
+		const enough = (height: number) => height >= 43.5
+		return [...document.querySelectorAll('button, a[href], input, select, textarea, summary')].flatMap((one) => {
+			const { height, width } = one.getBoundingClientRect()
+			const style = getComputedStyle(one)
+			if (height <= 1 || width <= 1 || style.visibility === 'hidden' || one.closest('[inert], .sr-only')) return []
+			const label = one.closest('label') ?? (one.id ? document.querySelector(`label[for="${one.id}"]`) : null)
+			const around = getComputedStyle(one, '::after')
+			const inText = style.display === 'inline' && one.tagName === 'A'
+			const room = around.position === 'absolute' ? Number.parseFloat(around.height) || 0 : 0
+			const isTick = one instanceof HTMLInputElement && ['checkbox', 'radio'].includes(one.type)
+			if (inText || enough(height) || enough(room) || (isTick && label && enough(label.getBoundingClientRect().height)))
+				return []
+			return [`${where}: ${Math.round(height)} px ${one.outerHTML.replace(/class="[^"]*"/, '').slice(0, 90)}`]
+		})
+	}, what)
+
 test('every page is in the list of those that are looked at', async ({ app }) => {
 	const all = await addresses(app)
 	for (const pattern of patterns().filter((one) => !STRANGERS.includes(one)))
@@ -93,7 +115,7 @@ test('axe finds nothing on any page at a desk, and none is too wide at twice the
 	expect(found).toEqual([])
 })
 
-test('nor on a phone in the dark', async ({ app, page }) => {
+test('nor on a phone in the dark, and everything is high enough for a thumb', async ({ app, page }) => {
 	test.setTimeout(300_000)
 	await signInToDemo(page, app)
 	await page.setViewportSize({ width: 390, height: 844 })
@@ -102,6 +124,7 @@ test('nor on a phone in the dark', async ({ app, page }) => {
 	for (const path of await addresses(app)) {
 		found.push(...(await faults(page, path)))
 		found.push(...(await widths(page, path)))
+		found.push(...(await tooLow(page, path)))
 	}
 	expect(found).toEqual([])
 })
@@ -123,4 +146,51 @@ test('a page that was led to begins at its heading, and the keys are listed', as
 	await expect(page.getByRole('heading', { level: 1, name: 'Squads' })).toBeFocused()
 	await page.keyboard.press('Tab')
 	expect(await page.evaluate(() => document.activeElement?.closest('#content') !== null)).toBe(true)
+})
+
+test('what opens over a page holds the focus and gives it back', async ({ app, page }) => {
+	await signInToDemo(page, app)
+	const held = await app.rows(
+		"select id from session where reviewed_at is not null and exists (select 1 from mark where mark.session_id = session.id and mark.kind = 'sprint') order by day desc limit 1",
+	)
+	/** Opened by keys from `opener`: Tab stays inside for a whole round, Esc closes it and the opener has the focus. */
+	const trapped = async (opener: ReturnType<Page['getByRole']>, dialog: ReturnType<Page['getByRole']>) => {
+		await opener.focus()
+		await opener.press('Enter')
+		await expect(dialog).toBeVisible()
+		const inside = () => dialog.evaluate((one) => one.contains(document.activeElement))
+		const stops = await dialog.locator('button, a[href], input, select, textarea').count()
+		for (let tab = 0; tab <= stops + 1; tab++) {
+			expect(await inside()).toBe(true)
+			await page.keyboard.press('Tab')
+		}
+		await page.keyboard.press('Shift+Tab')
+		expect(await inside()).toBe(true)
+		await page.keyboard.press('Escape')
+		await expect(dialog).toBeHidden()
+		await expect(opener).toBeFocused()
+	}
+	await page.goto(`/sessions/${held[0]!.id}/done`, { waitUntil: 'networkidle' })
+	await trapped(page.getByRole('button', { name: /^\d\.\d\d s/ }).first(), page.getByRole('dialog'))
+
+	await page.goto('/sessions/new', { waitUntil: 'networkidle' })
+	const calendar = page.getByRole('button', { name: 'Calendar' })
+	await calendar.press('Enter')
+	await expect(page.getByRole('dialog').getByRole('grid')).toBeVisible()
+	await page.keyboard.press('ArrowRight')
+	await page.keyboard.press('Enter')
+	await expect(page.getByRole('dialog')).toBeHidden()
+	await expect(calendar).toBeFocused()
+
+	await openDemoField(page, app)
+	for (const [name, title] of [
+		['Queue', 'Queue'],
+		['More', 'Session'],
+		['Note', 'Note'],
+		['Pain', 'Pain'],
+	] as const)
+		await trapped(
+			page.getByRole('button', { name, exact: true }),
+			page.getByRole('dialog', { name: new RegExp(title) }),
+		)
 })
