@@ -1,13 +1,16 @@
 import { AlertDialog } from 'radix-ui'
 import { useUnits } from './units'
+import { useGiveBack } from './give-back'
 
 /** A tap that is about several athletes asks once; one undo takes all of it back. */
 export function AskFirst({ words, onYes, onNo }: { words: string; onYes: () => void; onNo: () => void }) {
 	const { asRead } = useUnits()
+	const giveBack = useGiveBack()
 	return (
 		<AlertDialog.Root open onOpenChange={(open) => !open && onNo()}>
 			<AlertDialog.Portal>
 				<AlertDialog.Content
+					{...giveBack}
 					className="sun fixed inset-0 z-30 flex flex-col justify-end bg-paper p-4 pb-[max(1rem,env(safe-area-inset-bottom))] text-ink"
 					aria-describedby={undefined}
 				>

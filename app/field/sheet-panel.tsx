@@ -1,4 +1,5 @@
 import { Dialog } from 'radix-ui'
+import { useGiveBack } from './give-back'
 
 /** A panel over the whole field screen; Escape and Close lead back. */
 export function SheetPanel({
@@ -10,10 +11,12 @@ export function SheetPanel({
 	onClose: () => void
 	children: React.ReactNode
 }) {
+	const giveBack = useGiveBack()
 	return (
 		<Dialog.Root open onOpenChange={(open) => !open && onClose()}>
 			<Dialog.Portal>
 				<Dialog.Content
+					{...giveBack}
 					className="sun fixed inset-0 z-20 overflow-auto bg-paper p-4 text-ink"
 					aria-describedby={undefined}
 				>

@@ -797,7 +797,10 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						<h2 className="flex justify-between">
 							Care
 							{showPain && (
-								<Link className="link text-[14px] font-normal" to={`/athletes/${athlete.id}/care`}>
+								<Link
+									className="link text-[14px] font-normal max-lg:inline-flex max-lg:min-h-[44px] max-lg:items-center"
+									to={`/athletes/${athlete.id}/care`}
+								>
 									all of it
 								</Link>
 							)}

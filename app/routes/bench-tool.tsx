@@ -44,7 +44,7 @@ export default function BenchTool({ loaderData }: Route.ComponentProps) {
 	return (
 		<>
 			<p className="print:hidden">
-				<Link className="link inline-flex min-h-[32px] items-center text-[14px]" to="/bench">
+				<Link className="link inline-flex min-h-[32px] max-lg:min-h-[44px] items-center text-[14px]" to="/bench">
 					Bench
 				</Link>
 			</p>

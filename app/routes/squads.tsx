@@ -329,7 +329,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							>
 								<div className="min-w-0">
 									<Link
-										className="block min-h-[32px] content-center font-bold hover:underline"
+										className="block min-h-[32px] max-lg:min-h-[44px] content-center font-bold hover:underline"
 										to={`/athletes/${athlete.id}`}
 									>
 										{athlete.name}

@@ -12,7 +12,10 @@ export function BodyBand({ bodies }: { bodies: Body[] }) {
 			<ul className="grid gap-x-10 sm:grid-cols-2">
 				{bodies.map((body) => (
 					<li key={body.id} className="py-1">
-						<Link className="font-bold hover:underline" to={`/athletes/${body.id}`}>
+						<Link
+							className="font-bold hover:underline max-lg:inline-flex max-lg:min-h-[44px] max-lg:items-center"
+							to={`/athletes/${body.id}`}
+						>
 							{body.name}
 						</Link>{' '}
 						<span className="dim text-[14px]">{body.squadName}</span>

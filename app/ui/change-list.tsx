@@ -24,7 +24,10 @@ export function ChangeList({ changes }: { changes: Change[] }) {
 				const own = changes.filter((change) => change.athleteId === athleteId)
 				return (
 					<li key={athleteId} className="rule grid gap-x-3 gap-y-1 py-2.5 sm:grid-cols-[140px_1fr]">
-						<a className="font-bold hover:underline" href={`/athletes/${athleteId}`}>
+						<a
+							className="font-bold hover:underline max-lg:inline-flex max-lg:min-h-[44px] max-lg:items-center"
+							href={`/athletes/${athleteId}`}
+						>
 							{own[0]?.name}
 						</a>
 						<ul className="grid gap-1.5">

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { DoneDrill, DoneRep } from '#core/record/session-done'
 import { PostForm } from './post-form'
 import { useUnits } from '../field/units'
+import { useGiveBack } from '../field/give-back'
 
 /** Of each mark: what may be typed in its place, and whose else it can have been. */
 export type Changeable = Record<
@@ -125,11 +126,13 @@ function RepDialog({
 	onClose: () => void
 }) {
 	const { asRead } = useUnits()
+	const giveBack = useGiveBack()
 	return (
 		<Dialog.Root open onOpenChange={(open) => !open && onClose()}>
 			<Dialog.Portal>
 				<Dialog.Overlay className="fixed inset-0 z-10 bg-ink/30" />
 				<Dialog.Content
+					{...giveBack}
 					className="fixed top-[12vh] left-1/2 z-20 max-h-[80vh] w-[min(32rem,94vw)] -translate-x-1/2 overflow-auto border border-ink bg-paper p-5"
 					aria-describedby={undefined}
 				>

@@ -71,7 +71,10 @@ export function OpenVerdict({ rows, mayDecide }: { rows: Row[]; mayDecide: boole
 			>
 				<p className="flex flex-wrap items-center gap-x-2.5">
 					<VerdictMark word={judgement.verdict} />
-					<a className="font-bold hover:underline" href={`/athletes/${first.athleteId}`}>
+					<a
+						className="font-bold hover:underline max-lg:inline-flex max-lg:min-h-[44px] max-lg:items-center"
+						href={`/athletes/${first.athleteId}`}
+					>
 						{first.name}
 					</a>{' '}
 					<span className="dim">{rows.map((row) => row.ladderName.toLowerCase()).join(', ')}</span>
@@ -174,7 +177,10 @@ export function QuietVerdict({ row, mayDecide }: { row: Row; mayDecide: boolean 
 					<span className="pt-0.5">
 						<VerdictMark word={row.decided?.word ?? row.judgement.verdict} />
 					</span>
-					<a className="font-bold hover:underline" href={`/athletes/${row.athleteId}`}>
+					<a
+						className="font-bold hover:underline max-lg:inline-flex max-lg:min-h-[44px] max-lg:items-center"
+						href={`/athletes/${row.athleteId}`}
+					>
 						{row.name}
 					</a>
 					<span className="col-span-2 col-start-2 row-start-2 text-[14.5px] sm:col-span-1 sm:col-start-3 sm:row-start-1">
