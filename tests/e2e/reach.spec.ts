@@ -183,14 +183,6 @@ test('what opens over a page holds the focus and gives it back', async ({ app, p
 	await expect(calendar).toBeFocused()
 
 	await openDemoField(page, app)
-	for (const [name, title] of [
-		['Queue', 'Queue'],
-		['More', 'Session'],
-		['Note', 'Note'],
-		['Pain', 'Pain'],
-	] as const)
-		await trapped(
-			page.getByRole('button', { name, exact: true }),
-			page.getByRole('dialog', { name: new RegExp(title) }),
-		)
+	for (const name of ['Queue', 'More', 'Note', 'Pain'])
+		await trapped(page.getByRole('button', { name, exact: true }), page.getByRole('dialog'))
 })
