@@ -201,7 +201,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 											Nothing was set.{' '}
 											{Object.entries(problems)
 												.slice(0, 3)
-												.map(([key, words]) => asRead(`${nameOf(key)}${words}`))
+												.map(([key, words]) => asRead(asRead(`${nameOf(key)}${words}`)))
 												.join(' ')}
 										</b>
 									)}

@@ -17,6 +17,7 @@ import { PostForm } from '../ui/post-form'
 import { type Sent, actOn, noProblems } from '../intents'
 import { DayInput } from '../ui/day-input'
 import { useLocal } from '../ui/local'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
@@ -201,6 +202,7 @@ function ChangeSquad({
 }
 
 export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
+	const { asRead } = useUnits()
 	const { time } = useLocal()
 	const { roster, mayChange, mayPlace, without } = loaderData
 	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
@@ -348,14 +350,14 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 										<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
 										<p
 											className={`truncate text-[13px] ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
-											title={`${ladder.name}: ${over ?? rungName}`}
+											title={asRead(`${ladder.name}: ${over ?? rungName}`)}
 										>
 											{over
 												? over
 												: state.substitute
 													? 'on a variation'
 													: met
-														? rungName
+														? asRead(rungName)
 														: `${ladder.name}: not met yet`}
 										</p>
 									</div>

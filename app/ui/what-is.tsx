@@ -48,7 +48,7 @@ export function WhatIs({ term }: { term: keyof typeof TERMS }) {
 		<Popover.Root>
 			<Popover.Trigger
 				type="button"
-				className="relative ml-1 inline-flex size-5 items-center justify-center rounded-full border border-ink-2 align-middle text-[12px] leading-none font-normal text-ink-2 after:absolute after:-inset-[14px] hover:border-ink hover:text-ink print:hidden"
+				className="relative ml-0.5 inline-flex size-4 items-center justify-center rounded-full border border-ink-2 align-middle text-[11px] leading-none font-normal text-ink-2 after:absolute after:-inset-[15px] hover:border-ink hover:text-ink print:hidden"
 				aria-label={`What is this: ${name}`}
 			>
 				?
