@@ -14,7 +14,7 @@ import { onceOnly } from '#server/submissions/once'
 const whoContext = createContext<SignedIn | null>(null)
 const tokenContext = createContext<string | null>(null)
 
-const secure = process.env.TLS_CERT !== undefined
+const secure = process.env.TLS_CERT !== undefined || process.env.TRUST_PROXY === '1'
 export const signInCookie = createCookie('dromos-sign-in', { httpOnly: true, sameSite: 'lax', path: '/', secure })
 
 /**

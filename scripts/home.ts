@@ -18,6 +18,8 @@ export interface Home {
 	url: string
 	hasClub: () => Promise<boolean>
 	hasDemo: () => Promise<boolean>
+	/** Whether the database answers; one that DATABASE_URL names is not ours to watch. */
+	isUp: () => boolean
 	/** Ends the database and frees the directory; what was begun before is ended first. */
 	close: () => Promise<void>
 }
@@ -49,7 +51,13 @@ export async function openHome(options: {
 		if (database) stopDatabase = database.stop
 		const url = process.env.DATABASE_URL ?? database!.url()
 		await prepareDatabase(url, options.empty)
-		return { url, hasClub: () => hasClub(url), hasDemo: () => hasDemo(url), close }
+		return {
+			url,
+			isUp: database ? database.isUp : () => true,
+			hasClub: () => hasClub(url),
+			hasDemo: () => hasDemo(url),
+			close,
+		}
 	} catch (error) {
 		// What fails because everything is being ended is no news.
 		if (closing) await new Promise(() => {})

@@ -34,7 +34,14 @@ async function main(): Promise<void> {
 		// Names the first club's set-up page for whoever reads this terminal, and nobody else.
 		const setUpCode = (await home.hasClub()) && !empty ? '' : randomBytes(12).toString('base64url')
 		Object.assign(process.env, { DATABASE_URL: home.url, SET_UP_CODE: setUpCode })
-		web = await startWebServer({ build: path.join(ROOT, 'build'), host, port, secure })
+		web = await startWebServer({
+			build: path.join(ROOT, 'build'),
+			host,
+			port,
+			secure,
+			behindTls: behindTls(),
+			isUp: home.isUp,
+		})
 		const address = `${secure ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`
 		await waitUntilServing(address)
 		await sayHowToSignIn(home, address, setUpCode)
@@ -92,6 +99,9 @@ async function waitUntilServing(address: string): Promise<void> {
 		await wait(50)
 	}
 }
+
+/** TRUST_PROXY=1: a proxy on this machine or network speaks TLS with people and plain HTTP with us. */
+const behindTls = () => process.env.TRUST_PROXY === '1'
 
 /** Its own certificate is not checked here: a club's phone trusts it, this machine need not. */
 async function answers(url: string): Promise<boolean> {

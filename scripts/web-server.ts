@@ -6,6 +6,10 @@ import { createRequestHandler } from '@react-router/express'
 import compression from 'compression'
 import express from 'express'
 import type { ServerBuild } from 'react-router'
+import { everyAnswer, onlyWhenUp, whatIsUnderstood } from './web-rules'
+
+const HEADERS_MS = 20_000
+const BODY_MS = 120_000
 
 export interface WebServer {
 	/** What has begun is answered; connections held open for news are ended after a second. */
@@ -22,10 +26,15 @@ export async function startWebServer(options: {
 	host: string
 	port: number
 	secure: { cert: Buffer; key: Buffer } | null
+	/** Whether people reach it over TLS although this process does not speak it. */
+	behindTls?: boolean
+	/** Whether the database answers. */
+	isUp: () => boolean
 }): Promise<WebServer> {
 	const build = (await import(pathToFileURL(path.join(options.build, 'server/index.js')).href)) as ServerBuild
 	const app = express()
 	app.disable('x-powered-by')
+	app.use(everyAnswer({ secure: options.secure !== null || options.behindTls === true }), whatIsUnderstood)
 	app.use(compression())
 	const client = path.join(options.build, 'client')
 	// Built files carry their content in their names; the worker and the rest are asked for anew.
@@ -33,8 +42,12 @@ export async function startWebServer(options: {
 	app.use(
 		express.static(client, { maxAge: 0, setHeaders: (response) => response.setHeader('cache-control', 'no-cache') }),
 	)
+	app.use(onlyWhenUp(options.isUp))
 	app.all(/.*/, createRequestHandler({ build, mode: 'production' }))
 	const server = options.secure ? createSecure(options.secure, app) : createPlain(app)
+	// Somebody on a bad line needs a while; nobody needs longer to send a header or a form.
+	server.headersTimeout = HEADERS_MS
+	server.requestTimeout = BODY_MS
 	await new Promise<void>((resolve, reject) => {
 		server.once('error', reject)
 		server.listen(options.port, options.host, resolve)

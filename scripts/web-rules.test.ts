@@ -1,0 +1,131 @@
+import { createServer, request as ask } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import express from 'express'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { everyAnswer, onlyWhenUp, whatIsUnderstood } from './web-rules'
+
+let isUp = true
+let read = 0
+const app = express()
+app.disable('x-powered-by')
+app.use(
+	everyAnswer({ secure: true }),
+	whatIsUnderstood,
+	onlyWhenUp(() => isUp),
+)
+app.all(/.*/, (request, response) => {
+	request.resume()
+	request.on('end', () => {
+		read++
+		response.setHeader('content-security-policy', "default-src 'self'")
+		response.send('fine')
+	})
+})
+const server = createServer(app)
+let port = 0
+beforeAll(async () => {
+	await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+	port = (server.address() as AddressInfo).port
+})
+afterAll(() => void server.close())
+
+/** Asked past every helper that would put a request right. */
+const send = (method: string, path: string, headers: Record<string, string | number> = {}, body = '') =>
+	new Promise<{ status: number; headers: Record<string, unknown>; text: string }>((resolve, reject) => {
+		const asked = ask({ host: '127.0.0.1', port, method, path, headers }, (answer) => {
+			let text = ''
+			answer.on('data', (chunk: Buffer) => (text += chunk.toString()))
+			answer.on('end', () => resolve({ status: answer.statusCode!, headers: answer.headers, text }))
+		})
+		asked.on('error', reject)
+		asked.end(body)
+	})
+const FORM = 'application/x-www-form-urlencoded'
+
+describe('what is sent', () => {
+	it.each([
+		['PUT', '/', {}, 405],
+		['DELETE', '/squads', {}, 405],
+		['OPTIONS', '/', {}, 405],
+		['GET', '/%E0%A4%A', {}, 400],
+		['POST', '/', { 'content-type': FORM, 'transfer-encoding': 'chunked' }, 411],
+		['POST', '/', { 'content-type': FORM, 'content-length': 1024 * 1024 + 1 }, 413],
+		['POST', '/api/events', { 'content-type': 'application/json', 'content-length': 4 * 1024 * 1024 + 1 }, 413],
+		['POST', '/club/data', { 'content-type': FORM, 'content-length': 32 * 1024 * 1024 + 1 }, 413],
+		['POST', '/', { 'content-type': 'text/xml', 'content-length': 3 }, 415],
+		['POST', '/', { 'content-length': 3 }, 415],
+		['POST', '/api/events', { 'content-type': FORM, 'content-length': 3 }, 415],
+	] as const)('%s %s %j is %d, with a sentence, and nothing reads it', async (method, path, headers, status) => {
+		const before = read
+		const answer = await send(
+			method,
+			path,
+			headers,
+			'content-length' in headers && headers['content-length'] === 3 ? 'a=b' : '',
+		)
+		expect(answer.status).toBe(status)
+		expect(answer.text).toMatch(/\.$/)
+		expect(read).toBe(before)
+	})
+	it.each([
+		['GET', '/', {}, ''],
+		['HEAD', '/', {}, ''],
+		['POST', '/', { 'content-type': `${FORM};charset=UTF-8`, 'content-length': 3 }, 'a=b'],
+		['POST', '/api/events', { 'content-type': 'application/json; charset=utf-8', 'content-length': 2 }, '{}'],
+		['POST', '/sign-out', { 'content-length': 0 }, ''],
+	] as const)('%s %s %j is taken', async (method, path, headers, body) => {
+		expect((await send(method, path, headers, body)).status).toBe(200)
+	})
+	it('a megabyte to the byte is taken, a longer file only where files are', async () => {
+		const body = 'a'.repeat(1024 * 1024)
+		const headers = { 'content-type': FORM, 'content-length': body.length }
+		expect((await send('POST', '/', headers, body)).status).toBe(200)
+		const file = `${body}b`
+		expect(
+			(await send('POST', '/squads/x/list.data', { ...headers, 'content-length': file.length }, file)).status,
+		).toBe(200)
+	})
+})
+
+describe('every answer', () => {
+	it('may not be guessed at, framed or kept, and says nothing of what serves it', async () => {
+		for (const path of ['/', '/%E0%A4%A']) {
+			const { headers } = await send('GET', path)
+			expect(headers).toMatchObject({
+				'x-content-type-options': 'nosniff',
+				'referrer-policy': 'same-origin',
+				'x-frame-options': 'DENY',
+				'cache-control': 'no-store',
+				'strict-transport-security': 'max-age=31536000',
+			})
+			expect(headers['x-request-id']).toMatch(/^[0-9a-f]{8}$/)
+			expect(headers).not.toHaveProperty('x-powered-by')
+			expect(headers).not.toHaveProperty('server')
+		}
+	})
+	it('keeps what a page says itself', async () => {
+		expect((await send('GET', '/')).headers['content-security-policy']).toBe("default-src 'self'")
+		expect((await send('PUT', '/')).headers['content-security-policy']).toContain("default-src 'none'")
+	})
+	it('a number that somebody sends is not taken for ours', async () => {
+		const { headers } = await send('GET', '/', { 'x-request-id': 'theirs' })
+		expect(headers['x-request-id']).not.toBe('theirs')
+	})
+})
+
+describe('while the database is down', () => {
+	it('asks to try again, whatever is asked for', async () => {
+		isUp = false
+		const answers = [
+			await send('GET', '/health'),
+			await send('POST', '/api/events', { 'content-type': 'application/json', 'content-length': 2 }, '{}'),
+		]
+		isUp = true
+		for (const { status, headers, text } of answers) {
+			expect(status).toBe(503)
+			expect(headers['retry-after']).toBe('3')
+			expect(text).toContain('Nothing is lost')
+		}
+		expect((await send('GET', '/health')).status).toBe(200)
+	})
+})

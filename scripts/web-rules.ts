@@ -1,0 +1,88 @@
+import { randomBytes } from 'node:crypto'
+import type { NextFunction, Request, RequestHandler, Response } from 'express'
+
+const MB = 1024 * 1024
+/** What one request may bring, bytes: lists and documents of a club are files, everything else is typed. */
+const MOST: readonly (readonly [RegExp, number])[] = [
+	[/^\/(squads\/[^/]+\/(list|history)|club\/data)(\.data)?\/?$/, 32 * MB],
+	[/^\/api\/events$/, 4 * MB],
+]
+const MOST_OTHERWISE = MB
+const mostOf = (path: string): number => MOST.find(([pattern]) => pattern.test(path))?.[1] ?? MOST_OTHERWISE
+
+const FORMS = ['application/x-www-form-urlencoded', 'multipart/form-data']
+const METHODS = ['GET', 'HEAD', 'POST']
+/** How long until a browser asks again while the database is being started. */
+const RETRY_S = 3
+
+/** Says no in a sentence and takes nothing more from the connection. */
+function refuse(response: Response, status: number, sentence: string, headers: Record<string, string> = {}): void {
+	response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close', ...headers })
+	response.end(sentence)
+}
+
+/**
+ * Headers of every answer, whatever wrote it, that it does not set itself: what is served from memory or disk as what a
+ * page, a file or a picture brings. What carries data is kept by nobody.
+ *
+ * @param options.secure whether people reach it over TLS, from this process or through a proxy
+ */
+export function everyAnswer(options: { secure: boolean }): RequestHandler {
+	const standing: Record<string, string> = {
+		'x-content-type-options': 'nosniff',
+		'referrer-policy': 'same-origin',
+		'cross-origin-resource-policy': 'same-origin',
+		'x-frame-options': 'DENY',
+		'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+		'cache-control': 'no-store',
+		...(options.secure ? { 'strict-transport-security': 'max-age=31536000' } : {}),
+	}
+	return (request, response, next) => {
+		// A number to quote, the same in the log and on the page.
+		request.headers['x-request-id'] = randomBytes(4).toString('hex')
+		const writeHead = response.writeHead.bind(response) as (...args: unknown[]) => Response
+		response.writeHead = ((...args: unknown[]) => {
+			response.setHeader('x-request-id', request.headers['x-request-id']!)
+			for (const [name, value] of Object.entries(standing))
+				if (!response.hasHeader(name)) response.setHeader(name, value)
+			return writeHead(...args)
+		}) as Response['writeHead']
+		next()
+	}
+}
+
+/**
+ * What nothing here understands is refused before anything reads it: other methods, a body of an unknown kind, one
+ * without its length or longer than its place takes, an address that cannot be read.
+ */
+export function whatIsUnderstood(request: Request, response: Response, next: NextFunction): void {
+	if (!METHODS.includes(request.method))
+		return refuse(response, 405, `${request.method} is not understood here.`, { allow: METHODS.join(', ') })
+	try {
+		decodeURIComponent(request.path)
+	} catch {
+		return refuse(response, 400, 'This address cannot be read.')
+	}
+	if (request.method !== 'POST') return next()
+	const length = request.headers['content-length']
+	const most = mostOf(request.path)
+	if (request.headers['transfer-encoding'] !== undefined || length === undefined || !/^\d{1,12}$/.test(length))
+		return refuse(response, 411, 'Say how long what you send is.')
+	if (Number(length) > most)
+		return refuse(response, 413, `That is too much at once: ${Math.round(most / MB)} MB are taken here.`)
+	const kind = (request.headers['content-type'] ?? '').split(';')[0]!.trim().toLowerCase()
+	const taken = request.path.startsWith('/api/') ? ['application/json'] : [...FORMS, 'application/json']
+	if (Number(length) > 0 && !taken.includes(kind))
+		return refuse(response, 415, `${kind === '' ? 'No kind of content' : kind} is not taken here; ${taken[0]} is.`)
+	next()
+}
+
+/** While the database is down nothing is answered wrongly: phones and browsers are told to ask again. */
+export const onlyWhenUp =
+	(isUp: () => boolean): RequestHandler =>
+	(_request, response, next) =>
+		isUp()
+			? next()
+			: refuse(response, 503, 'The database is being started again. Nothing is lost; try again in a moment.', {
+					'retry-after': String(RETRY_S),
+				})
