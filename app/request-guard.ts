@@ -7,7 +7,7 @@ import {
 } from 'react-router'
 import type { Permission } from '#server/access/roles'
 import { may } from '#server/access/roles'
-import { type SignedIn, whoIs } from '#server/access/sign-in'
+import { type From, type Opened, type SignedIn, whoIs } from '#server/access/sign-in'
 import { scopeOf } from '#server/database'
 import { onceOnly } from '#server/submissions/once'
 
@@ -16,6 +16,29 @@ const tokenContext = createContext<string | null>(null)
 
 const secure = process.env.TLS_CERT !== undefined || process.env.TRUST_PROXY === '1'
 export const signInCookie = createCookie('dromos-sign-in', { httpOnly: true, sameSite: 'lax', path: '/', secure })
+
+/** What a browser is known by for a year, whoever signs in on it. */
+const deviceCookie = createCookie('dromos-device', { httpOnly: true, sameSite: 'lax', path: '/', secure })
+const KNOWN_FOR_S = 365 * 86_400
+
+/** Where a request comes from, as far as signing in goes by it. */
+export async function fromOf(request: Request): Promise<From> {
+	const device: unknown = await deviceCookie.parse(request.headers.get('cookie'))
+	const agent = request.headers.get('user-agent') ?? ''
+	return {
+		// Written by the web server, whatever a client says of itself.
+		network: request.headers.get('x-client-network') ?? '',
+		device: typeof device === 'string' && /^[\w-]{43}$/.test(device) ? device : null,
+		browser: /ipad|tablet/i.test(agent) ? 'a tablet' : /mobi|android|iphone/i.test(agent) ? 'a phone' : 'a computer',
+	}
+}
+/** The cookies of somebody who has just signed in. */
+export async function signedInCookies({ token, expiresAt, device }: Opened): Promise<[string, string][]> {
+	return [
+		['set-cookie', await signInCookie.serialize(token, { expires: expiresAt })],
+		['set-cookie', await deviceCookie.serialize(device, { maxAge: KNOWN_FOR_S })],
+	]
+}
 
 /**
  * Stands before every loader and action: writes from another origin are refused, and whoever is

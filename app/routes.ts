@@ -43,6 +43,7 @@ export default [
 		route('you', 'routes/you.tsx'),
 		route('club', 'routes/club.tsx'),
 		route('club/data', 'routes/club-data.tsx'),
+		route('club/record', 'routes/club-record.tsx'),
 	]),
 	route('sessions/:sessionId/map.svg', 'routes/session-map-svg.tsx'),
 	route('athletes/:athleteId/marks.csv', 'routes/athlete-marks.ts'),

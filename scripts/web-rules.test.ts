@@ -2,7 +2,7 @@ import { createServer, request as ask } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import express from 'express'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { everyAnswer, onlyWhenUp, whatIsUnderstood } from './web-rules'
+import { everyAnswer, networkOf, onlyWhenUp, whatIsUnderstood } from './web-rules'
 
 let isUp = true
 let read = 0
@@ -110,6 +110,25 @@ describe('every answer', () => {
 	it('a number that somebody sends is not taken for ours', async () => {
 		const { headers } = await send('GET', '/', { 'x-request-id': 'theirs' })
 		expect(headers['x-request-id']).not.toBe('theirs')
+	})
+})
+
+describe('where somebody comes from', () => {
+	const from = (remoteAddress: string, forwarded?: string, behindProxy = false) =>
+		networkOf({ headers: { 'x-forwarded-for': forwarded }, socket: { remoteAddress } } as never, behindProxy)
+	it.each([
+		['203.0.113.7', '203.0.113.7'],
+		['::ffff:203.0.113.7', '203.0.113.7'],
+		['2001:db8:1:2:3:4:5:6', '2001:db8:1:2'],
+		['2001:db8:1:2:ffff::1', '2001:db8:1:2'],
+		['2001:db8::1', '2001:db8:0:0'],
+		['::1', '0:0:0:0'],
+		['fe80::1%eth0', 'fe80:0:0:0'],
+	])('%s is %s', (address, network) => expect(from(address)).toBe(network))
+	it('what a client says of itself counts only behind a proxy, and there only what the proxy added last', () => {
+		expect(from('203.0.113.7', '198.51.100.1')).toBe('203.0.113.7')
+		expect(from('127.0.0.1', '192.0.2.9, 198.51.100.1', true)).toBe('198.51.100.1')
+		expect(from('127.0.0.1', 'made up', true)).toBe('127.0.0.1')
 	})
 })
 

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { isIP } from 'node:net'
 import type { NextFunction, Request, RequestHandler, Response } from 'express'
 
 const MB = 1024 * 1024
@@ -21,13 +22,34 @@ function refuse(response: Response, status: number, sentence: string, headers: R
 	response.end(sentence)
 }
 
+/** The client's network: an IPv4 address, or the 64 bits of an IPv6 address that one household has. */
+export function networkOf(request: Pick<Request, 'headers' | 'socket'>, behindProxy: boolean): string {
+	const forwarded = String(request.headers['x-forwarded-for'] ?? '')
+		.split(',')
+		.at(-1)!
+		.trim()
+	const address = (behindProxy && isIP(forwarded) !== 0 ? forwarded : (request.socket.remoteAddress ?? '')).replace(
+		/^::ffff:(?=\d+\.)/,
+		'',
+	)
+	if (isIP(address) !== 6) return address
+	const [head = '', tail] = address.split('%')[0]!.split('::')
+	const [before, after] = [head, tail ?? ''].map((half) => (half === '' ? [] : half.split(':')))
+	const zeros = tail === undefined ? [] : Array<string>(8 - before!.length - after!.length).fill('0')
+	return [...before!, ...zeros, ...after!]
+		.slice(0, 4)
+		.map((part) => Number.parseInt(part, 16).toString(16))
+		.join(':')
+}
+
 /**
  * Headers of every answer, whatever wrote it, that it does not set itself: what is served from memory or disk as what a
  * page, a file or a picture brings. What carries data is kept by nobody.
  *
  * @param options.secure whether people reach it over TLS, from this process or through a proxy
+ * @param options.behindProxy whether the last address a proxy has added is the client's
  */
-export function everyAnswer(options: { secure: boolean }): RequestHandler {
+export function everyAnswer(options: { secure: boolean; behindProxy?: boolean }): RequestHandler {
 	const standing: Record<string, string> = {
 		'x-content-type-options': 'nosniff',
 		'referrer-policy': 'same-origin',
@@ -40,6 +62,7 @@ export function everyAnswer(options: { secure: boolean }): RequestHandler {
 	return (request, response, next) => {
 		// A number to quote, the same in the log and on the page.
 		request.headers['x-request-id'] = randomBytes(4).toString('hex')
+		request.headers['x-client-network'] = networkOf(request, options.behindProxy === true)
 		const writeHead = response.writeHead.bind(response) as (...args: unknown[]) => Response
 		response.writeHead = ((...args: unknown[]) => {
 			response.setHeader('x-request-id', request.headers['x-request-id']!)

@@ -34,7 +34,13 @@ export async function startWebServer(options: {
 	const build = (await import(pathToFileURL(path.join(options.build, 'server/index.js')).href)) as ServerBuild
 	const app = express()
 	app.disable('x-powered-by')
-	app.use(everyAnswer({ secure: options.secure !== null || options.behindTls === true }), whatIsUnderstood)
+	app.use(
+		everyAnswer({
+			secure: options.secure !== null || options.behindTls === true,
+			behindProxy: options.behindTls === true,
+		}),
+		whatIsUnderstood,
+	)
 	app.use(compression())
 	const client = path.join(options.build, 'client')
 	// Built files carry their content in their names; the worker and the rest are asked for anew.

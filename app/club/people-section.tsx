@@ -15,7 +15,15 @@ interface Person {
 }
 
 /** Who signs in: renamed, given another role, taken off and let in again. */
-export function PeopleSection({ people, changed }: { people: readonly Person[]; changed: ClubSaid | null }) {
+export function PeopleSection({
+	people,
+	changed,
+	passwordLink,
+}: {
+	people: readonly Person[]
+	changed: ClubSaid | null
+	passwordLink: { of: string; url: string } | null
+}) {
 	return (
 		<section>
 			<h2>People who sign in</h2>
@@ -36,7 +44,7 @@ export function PeopleSection({ people, changed }: { people: readonly Person[]; 
 									)}
 								</span>
 							</div>
-							<details open={isOpen(person.id, changed)}>
+							<details open={isOpen(person.id, changed) || passwordLink?.of === person.id}>
 								<summary className="link inline-flex min-h-[44px] items-center" aria-label={`Change ${person.name}`}>
 									Change
 								</summary>
@@ -61,6 +69,30 @@ export function PeopleSection({ people, changed }: { people: readonly Person[]; 
 									<input type="hidden" name="do" value="person" />
 									<button className="btn btn-quiet justify-self-start">Keep</button>
 									{isOpen(person.id, changed) && <SaidSaved of={person.id} changed={changed} />}
+								</PostForm>
+								<PostForm preventScrollReset className="pb-2">
+									<input type="hidden" name="personId" value={person.id} />
+									<button
+										className="btn btn-quiet"
+										name="do"
+										value="password-link"
+										aria-label={`Link for a new password, ${person.name}`}
+									>
+										Link for a new password
+									</button>
+									{passwordLink?.of === person.id ? (
+										<p className="mt-2 border-l-[3px] border-act py-1 pl-3" role="status">
+											Copy it now; it is not shown again. It holds for two days.
+											<br />
+											<code className="text-[14px] break-all" data-testid="password-link">
+												{passwordLink.url}
+											</code>
+										</p>
+									) : (
+										<p className="dim text-[14px]">
+											Who forgot theirs sets a new one by it, and is signed out elsewhere.
+										</p>
+									)}
 								</PostForm>
 								<PostForm preventScrollReset className="pb-2">
 									<input type="hidden" name="personId" value={person.id} />

@@ -15,7 +15,13 @@ export async function action({ request, params }: Route.ActionArgs) {
 		if (params.what === 'pair') {
 			const checked = checkPairRequest(read.body)
 			if ('problem' in checked) return data({ error: checked.problem }, { status: 400 })
-			const paired = await pairDevice(checked.value.code, checked.value.kind, checked.value.name, new Date())
+			const paired = await pairDevice(
+				checked.value.code,
+				checked.value.kind,
+				checked.value.name,
+				request.headers.get('x-client-network') ?? '',
+				new Date(),
+			)
 			return 'problem' in paired ? data({ error: paired.problem }, { status: paired.status }) : data(paired)
 		}
 		if (params.what !== 'readings') return data({ error: 'pair or readings is expected' }, { status: 404 })

@@ -1,3 +1,4 @@
+import { noteDeed } from '#server/access/change-club'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { exportMarks } from '#server/record/export-marks'
@@ -11,6 +12,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const today = todayAt(who.timeZone)
 	const made = await exportMarks(scope, params.athleteId, today, who.timeZone)
 	if (!made) throw notFound()
+	await noteDeed(scope, who, 'exported', `marks of ${made.name}`, new Date())
 	return new Response(made.text, {
 		headers: {
 			'content-type': 'text/csv; charset=utf-8; header=present',

@@ -1,6 +1,6 @@
 import { Link, data } from 'react-router'
 import { longDate } from '#core/calendar/days'
-import { invite } from '#server/access/join'
+import { invite, linkForPassword } from '#server/access/join'
 import {
 	type ClubChanged,
 	bringPersonBack,
@@ -31,7 +31,15 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	return readClubPage(allowed(context, request, 'plan:read').who, new Date())
 }
 
-const nothing = { link: null, problem: null, code: null, groundProblem: null, place: null, changed: null }
+const nothing = {
+	link: null,
+	passwordLink: null,
+	problem: null,
+	code: null,
+	groundProblem: null,
+	place: null,
+	changed: null,
+}
 type Result = Exclude<ClubChanged, null> | null
 /** What one of the small forms came to, under the id of what it is about. */
 function answered(of: string, result: Result) {
@@ -65,7 +73,16 @@ export async function action({ context, request }: Route.ActionArgs) {
 		},
 		'bring-person-back': async ({ text }) => {
 			const { who } = allowed(context, request, 'people:write')
-			return answered(text('personId'), await bringPersonBack(who, text('personId')))
+			return answered(text('personId'), await bringPersonBack(who, text('personId'), new Date()))
+		},
+		'password-link': async ({ text }) => {
+			const { who, scope } = allowed(context, request, 'people:write')
+			const made = await linkForPassword(scope, who.personId, text('personId'), new Date())
+			if (!made) throw notFound()
+			return data<Said>({
+				...nothing,
+				passwordLink: { of: text('personId'), url: `${new URL(request.url).origin}/join/${made.token}` },
+			})
 		},
 		withdraw: async ({ text }) => {
 			const { who } = allowed(context, request, 'people:write')
@@ -123,6 +140,8 @@ export async function action({ context, request }: Route.ActionArgs) {
 
 interface Said {
 	link: string | null
+	/** A link for somebody's new password, shown once. */
+	passwordLink: { of: string; url: string } | null
 	problem: string | null
 	code: string | null
 	groundProblem: string | null
@@ -172,6 +191,9 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 					</details>
 					<Link className="link inline-flex min-h-[44px] items-center" to="/club/data">
 						Data out and in
+					</Link>
+					<Link className="link inline-flex min-h-[44px] items-center" to="/club/record">
+						Who did what
 					</Link>
 				</div>
 			)}
@@ -238,7 +260,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 			)}
 			{mayInvite && (
 				<div className="mt-7 grid gap-x-10 gap-y-8 lg:grid-cols-2">
-					<PeopleSection people={people} changed={changed} />
+					<PeopleSection people={people} changed={changed} passwordLink={actionData?.passwordLink ?? null} />
 					<section>
 						<h2>Invite somebody</h2>
 						<p className="dim mt-1">One link, one person, two weeks. Send it yourself, over whatever you use.</p>

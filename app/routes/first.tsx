@@ -2,7 +2,7 @@ import { timingSafeEqual } from 'node:crypto'
 import { data, redirect } from 'react-router'
 import { makeFirstClub } from '#server/access/join'
 import type { Route } from './+types/first'
-import { notFound, signInCookie } from '../request-guard'
+import { fromOf, notFound, signedInCookies } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
 
@@ -25,10 +25,10 @@ export async function action({ request }: Route.ActionArgs) {
 	const form = await request.formData()
 	const text = (name: string) => String(form.get(name) ?? '')
 	const values = { club: text('club'), timeZone: text('timeZone'), name: text('name'), email: text('email') }
-	const result = await makeFirstClub({ ...values, password: text('password') }, new Date())
+	const result = await makeFirstClub({ ...values, password: text('password') }, await fromOf(request), new Date())
 	if ('problems' in result) return data({ problems: result.problems, values }, { status: 400 })
 	return redirect('/squads', {
-		headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) },
+		headers: await signedInCookies(result),
 	})
 }
 
@@ -74,7 +74,7 @@ export default function First({ actionData }: Route.ComponentProps) {
 					type="password"
 					autoComplete="new-password"
 					problem={problems?.password}
-					hint="Ten characters or more."
+					hint="Fifteen characters or more; four words are easy to keep."
 					required
 				/>
 				<button className="btn justify-self-start">Make the club</button>

@@ -1,7 +1,7 @@
 import { data, redirect, useNavigation } from 'react-router'
 import { signInWithPassword } from '#server/access/sign-in'
 import type { Route } from './+types/sign-in'
-import { maybeWho, signInCookie } from '../request-guard'
+import { fromOf, maybeWho, signedInCookies } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
 
@@ -18,10 +18,11 @@ const safePlace = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : '
 export async function action({ request }: Route.ActionArgs) {
 	const form = await request.formData()
 	const email = String(form.get('email') ?? '')
-	const result = await signInWithPassword(email, String(form.get('password') ?? ''), new Date())
-	if ('problem' in result) return data({ problem: result.problem, email }, { status: 400 })
+	const result = await signInWithPassword(email, String(form.get('password') ?? ''), await fromOf(request), new Date())
+	if ('problem' in result)
+		return data({ problem: result.problem, email: email.slice(0, 254) }, { status: result.busy ? 503 : 400 })
 	return redirect(safePlace(new URL(request.url).searchParams.get('to')), {
-		headers: { 'set-cookie': await signInCookie.serialize(result.token, { expires: result.expiresAt }) },
+		headers: await signedInCookies(result),
 	})
 }
 

@@ -1,35 +1,44 @@
 import { data } from 'react-router'
 import { type Units, UNITS } from '#core/words/units'
-import { setUnits } from '#server/access/change-self'
+import { changePassword, endSignIns, readSignIns, setUnits } from '#server/access/change-self'
 import type { Route } from './+types/you'
-import { signedIn } from '../request-guard'
+import { signedIn, tokenOf } from '../request-guard'
 import { actOn } from '../intents'
 import { PostForm } from '../ui/post-form'
 import { Said } from '../ui/said'
 import { SignOut } from '../ui/sign-out'
+import { TextField } from '../ui/text-field'
+import { writeMoment } from '../ui/write-moment'
 
 export const meta: Route.MetaFunction = () => [{ title: 'You · Dromos' }]
 
-export function loader({ context, request }: Route.LoaderArgs) {
+export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who } = signedIn(context, request)
-	return { name: who.name, role: who.role, club: who.clubName, units: who.units }
+	const signIns = await readSignIns(who, tokenOf(context) ?? '', new Date())
+	return { name: who.name, role: who.role, club: who.clubName, units: who.units, signIns }
 }
 
 interface Answer {
-	of: 'units'
+	of: 'units' | 'password' | 'devices'
 	did?: string
 	problem?: string
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = signedIn(context, request)
+	const token = tokenOf(context) ?? ''
+	const answer = (of: Answer['of'], done: { saved: true } | { problem: string }, did: string) =>
+		'problem' in done ? data<Answer>({ of, problem: done.problem }, { status: 400 }) : data<Answer>({ of, did })
 	return actOn(request, {
-		units: async ({ text }) => {
-			const set = await setUnits(who, text('units'))
-			return 'problem' in set
-				? data<Answer>({ of: 'units', problem: set.problem }, { status: 400 })
-				: data<Answer>({ of: 'units', did: 'Kept.' })
-		},
+		units: async ({ text }) => answer('units', await setUnits(who, text('units')), 'Kept.'),
+		password: async ({ text }) =>
+			answer(
+				'password',
+				await changePassword(who, token, { old: text('old'), fresh: text('fresh') }, new Date()),
+				'Changed. You are signed out everywhere else.',
+			),
+		'sign-out-of': async ({ text }) =>
+			answer('devices', await endSignIns(who, token, text('signIn'), new Date()), 'Signed out there.'),
 	})
 }
 
@@ -40,7 +49,7 @@ const SAYS: Record<Units, { name: string; example: string }> = {
 
 /** What somebody sets for themselves alone. */
 export default function You({ loaderData, actionData }: Route.ComponentProps) {
-	const { name, role, club, units } = loaderData
+	const { name, role, club, units, signIns } = loaderData
 	const of = (form: Answer['of']) => (actionData?.of === form ? actionData : undefined)
 	return (
 		<>
@@ -76,7 +85,63 @@ export default function You({ loaderData, actionData }: Route.ComponentProps) {
 					<Said answer={of('units')} problem={of('units')?.problem} />
 				</PostForm>
 			</section>
-			<SignOut className="btn btn-quiet mt-7" />
+			<section className="mt-7 max-w-[560px]">
+				<h2>Signed in on {signIns.length === 1 ? 'one device' : `${signIns.length} devices`}</h2>
+				<ul className="mt-1">
+					{signIns.map((one) => (
+						<li key={one.id} className="rule flex flex-wrap items-center justify-between gap-x-4 py-1">
+							<span className="min-h-[44px] content-center">
+								{one.device || 'a device'}
+								{one.isThis && <b>, this one</b>}
+								<span className="dim block text-[14px]" suppressHydrationWarning>
+									since {writeMoment(one.since)}, last used {writeMoment(one.seen)}
+								</span>
+							</span>
+							{!one.isThis && (
+								<PostForm preventScrollReset>
+									<input type="hidden" name="signIn" value={one.id} />
+									<button className="btn btn-quiet" name="do" value="sign-out-of">
+										Sign out there
+									</button>
+								</PostForm>
+							)}
+						</li>
+					))}
+				</ul>
+				<p className="dim mt-1 text-[14px]">
+					A device nobody uses for two weeks is signed out, and each one after 90 days.
+				</p>
+				<div className="mt-2 flex flex-wrap gap-2">
+					<SignOut className="btn btn-quiet" />
+					{signIns.length > 1 && (
+						<PostForm preventScrollReset>
+							<input type="hidden" name="signIn" value="" />
+							<button className="btn btn-quiet" name="do" value="sign-out-of">
+								Sign out everywhere else
+							</button>
+						</PostForm>
+					)}
+				</div>
+				<Said answer={of('devices')} problem={of('devices')?.problem} />
+			</section>
+			<section className="mt-7 max-w-[440px]">
+				<h2>Another password</h2>
+				<PostForm preventScrollReset className="mt-2 grid gap-3">
+					<input type="hidden" name="do" value="password" />
+					<TextField label="The one you have" name="old" type="password" autoComplete="current-password" required />
+					<TextField
+						label="The new one"
+						name="fresh"
+						type="password"
+						autoComplete="new-password"
+						hint="Fifteen characters or more; four words are easy to keep."
+						problem={of('password')?.problem}
+						required
+					/>
+					<button className="btn btn-quiet justify-self-start">Change it</button>
+					<Said answer={of('password')} />
+				</PostForm>
+			</section>
 		</>
 	)
 }

@@ -1,7 +1,19 @@
-import { and, count, desc, eq, gt, inArray, isNull, lt } from 'drizzle-orm'
+import { and, count, desc, eq, gt, inArray, isNull, lt, ne, or, sql } from 'drizzle-orm'
 import type { Units } from '../../core/words/units'
-import type { ClubScope, Queryable } from '../connect'
-import { type Role, athlete, athleteIdentity, club, invitation, person, signIn, signInFailure } from '../schema/people'
+import type { ClubScope, Database, Queryable } from '../connect'
+import {
+	type Deed,
+	type Role,
+	athlete,
+	athleteIdentity,
+	club,
+	deed,
+	invitation,
+	knownDevice,
+	person,
+	signIn,
+	signInFailure,
+} from '../schema/people'
 
 /** Clubs there are; with an address, clubs where somebody signs in with it. The only queries that stand outside a club. */
 export async function clubCount(db: Queryable, email: string | null): Promise<number> {
@@ -18,8 +30,8 @@ export async function personByEmail(db: Queryable, email: string) {
 	return row ?? null
 }
 
-/** The person behind a cookie, with the club; null when the session has ended. */
-export async function personBySignIn(db: Queryable, tokenHash: string, now: Date) {
+/** The person behind a cookie, with the club; null when the session has ended, or nobody used it since `idleSince`. */
+export async function personBySignIn(db: Queryable, tokenHash: string, now: Date, idleSince: Date) {
 	const [row] = await db
 		.select({
 			clubId: person.clubId,
@@ -30,11 +42,19 @@ export async function personBySignIn(db: Queryable, tokenHash: string, now: Date
 			units: person.units,
 			clubName: club.name,
 			timeZone: club.timeZone,
+			seenAt: signIn.seenAt,
 		})
 		.from(signIn)
 		.innerJoin(person, and(eq(person.clubId, signIn.clubId), eq(person.id, signIn.personId)))
 		.innerJoin(club, eq(club.id, person.clubId))
-		.where(and(eq(signIn.tokenHash, tokenHash), gt(signIn.expiresAt, now), isNull(person.leftAt)))
+		.where(
+			and(
+				eq(signIn.tokenHash, tokenHash),
+				gt(signIn.expiresAt, now),
+				or(gt(signIn.seenAt, idleSince), and(isNull(signIn.seenAt), gt(signIn.createdAt, idleSince))),
+				isNull(person.leftAt),
+			),
+		)
 	return row ?? null
 }
 
@@ -42,21 +62,115 @@ export async function insertSignIn(db: Queryable, row: typeof signIn.$inferInser
 	await db.delete(signIn).where(lt(signIn.expiresAt, row.createdAt))
 	await db.insert(signIn).values(row)
 }
+export async function noteSeen(db: Queryable, tokenHash: string, now: Date) {
+	await db.update(signIn).set({ seenAt: now }).where(eq(signIn.tokenHash, tokenHash))
+}
 export async function deleteSignIn(db: Queryable, tokenHash: string) {
 	await db.delete(signIn).where(eq(signIn.tokenHash, tokenHash))
 }
 
-export async function readFailures(db: Queryable, keyHash: string) {
-	const [row] = await db.select().from(signInFailure).where(eq(signInFailure.keyHash, keyHash))
-	return row ?? null
+/** What failed a day ago says nothing of today. */
+const FORGOTTEN_AFTER_MS = 86_400_000
+/**
+ * Counts a try before it is made, one after the other whoever makes them at once: what is read is what this try was
+ * the last of.
+ *
+ * @param mayTry whether one more may be made after so many that failed
+ * @returns what stood before; the try is only counted where it may be made
+ */
+export async function takeTry(
+	db: Database,
+	keyHash: string,
+	now: Date,
+	mayTry: (failures: number, lastFailedAt: Date) => boolean,
+): Promise<{ taken: boolean; failures: number; lastFailedAt: Date }> {
+	await db.insert(signInFailure).ignore().values({ keyHash, failures: 0, lastFailedAt: now })
+	return db.transaction(async (tx) => {
+		const [row] = await tx.select().from(signInFailure).where(eq(signInFailure.keyHash, keyHash)).for('update')
+		const { failures, lastFailedAt } =
+			row && now.getTime() - row.lastFailedAt.getTime() < FORGOTTEN_AFTER_MS ? row : { failures: 0, lastFailedAt: now }
+		const taken = failures === 0 || mayTry(failures, lastFailedAt)
+		if (taken)
+			await tx
+				.insert(signInFailure)
+				.values({ keyHash, failures: 1, lastFailedAt: now })
+				.onDuplicateKeyUpdate({ set: { failures: failures + 1, lastFailedAt: now } })
+		return { taken, failures, lastFailedAt }
+	})
 }
-export async function writeFailures(db: Queryable, keyHash: string, failures: number, lastFailedAt: Date) {
-	if (failures === 0) await db.delete(signInFailure).where(eq(signInFailure.keyHash, keyHash))
-	else
-		await db
-			.insert(signInFailure)
-			.values({ keyHash, failures, lastFailedAt })
-			.onDuplicateKeyUpdate({ set: { failures, lastFailedAt } })
+/** The try was right: what failed before it no longer counts. */
+export async function forgetTries(db: Queryable, keyHash: string) {
+	await db.delete(signInFailure).where(eq(signInFailure.keyHash, keyHash))
+}
+/** The try was right, those of others from the same place are not. */
+export async function giveTryBack(db: Queryable, keyHash: string) {
+	await db
+		.update(signInFailure)
+		.set({ failures: sql`greatest(0, ${signInFailure.failures} - 1)` })
+		.where(eq(signInFailure.keyHash, keyHash))
+}
+
+export async function isKnownDevice(db: Queryable, tokenHash: string, personId: string): Promise<boolean> {
+	const [row] = await db
+		.select({ personId: knownDevice.personId })
+		.from(knownDevice)
+		.where(and(eq(knownDevice.tokenHash, tokenHash), eq(knownDevice.personId, personId)))
+	return row !== undefined
+}
+export async function insertKnownDevice(db: Queryable, row: typeof knownDevice.$inferInsert) {
+	await db.insert(knownDevice).ignore().values(row)
+}
+
+/** What somebody is signed in on and still may use, newest first. */
+export async function signInsOf({ db, clubId }: ClubScope, personId: string, now: Date, idleSince: Date) {
+	return db
+		.select()
+		.from(signIn)
+		.where(
+			and(
+				eq(signIn.clubId, clubId),
+				eq(signIn.personId, personId),
+				gt(signIn.expiresAt, now),
+				or(gt(signIn.seenAt, idleSince), and(isNull(signIn.seenAt), gt(signIn.createdAt, idleSince))),
+			),
+		)
+		.orderBy(desc(signIn.createdAt))
+}
+/** Ends what somebody is signed in on but for one; browsers that were known are strangers again. */
+export async function deleteOtherSignIns({ db, clubId }: ClubScope, personId: string, tokenHash: string) {
+	const own = and(eq(signIn.clubId, clubId), eq(signIn.personId, personId))
+	await db.delete(signIn).where(and(own, ne(signIn.tokenHash, tokenHash)))
+	await db.delete(knownDevice).where(and(eq(knownDevice.clubId, clubId), eq(knownDevice.personId, personId)))
+}
+export async function updatePassword({ db, clubId }: ClubScope, personId: string, passwordHash: string) {
+	await db
+		.update(person)
+		.set({ passwordHash })
+		.where(and(eq(person.clubId, clubId), eq(person.id, personId)))
+}
+export async function passwordHashOf({ db, clubId }: ClubScope, personId: string): Promise<string | null> {
+	const [row] = await db
+		.select({ passwordHash: person.passwordHash })
+		.from(person)
+		.where(and(eq(person.clubId, clubId), eq(person.id, personId)))
+	return row?.passwordHash ?? null
+}
+
+/** Writes down who did what; rows are never changed. @param about whom or what, by name, and never of anybody's health */
+export async function writeDeed(
+	{ db, clubId }: ClubScope,
+	one: { id: string; at: Date; personId: string; what: Deed; about?: string },
+) {
+	await db.insert(deed).values({ ...one, about: (one.about ?? '').slice(0, 200), clubId })
+}
+export async function listDeeds({ db, clubId }: ClubScope, most: number) {
+	return db
+		.select({ id: deed.id, at: deed.at, what: deed.what, about: deed.about, by: person.name })
+		.from(deed)
+		.leftJoin(person, and(eq(person.clubId, deed.clubId), eq(person.id, deed.personId)))
+		.where(eq(deed.clubId, clubId))
+		.orderBy(desc(deed.at), desc(deed.id))
+		.limit(most)
 }
 
 export async function invitationByToken(db: Queryable, tokenHash: string, now: Date) {
@@ -84,6 +198,14 @@ export async function useInvitation({ db, clubId }: ClubScope, id: string, now: 
 		.set({ usedAt: now })
 		.where(and(eq(invitation.clubId, clubId), eq(invitation.id, id), isNull(invitation.usedAt)))
 	return result.affectedRows === 1
+}
+
+/** Links for a new password of somebody that are not used yet end. */
+export async function endPasswordLinks({ db, clubId }: ClubScope, personId: string, now: Date) {
+	await db
+		.update(invitation)
+		.set({ usedAt: now })
+		.where(and(eq(invitation.clubId, clubId), eq(invitation.personId, personId), isNull(invitation.usedAt)))
 }
 
 export interface PersonRow {
@@ -134,7 +256,14 @@ export async function openInvitations({ db, clubId }: ClubScope, now: Date) {
 			expiresAt: invitation.expiresAt,
 		})
 		.from(invitation)
-		.where(and(eq(invitation.clubId, clubId), isNull(invitation.usedAt), gt(invitation.expiresAt, now)))
+		.where(
+			and(
+				eq(invitation.clubId, clubId),
+				isNull(invitation.usedAt),
+				isNull(invitation.personId),
+				gt(invitation.expiresAt, now),
+			),
+		)
 		.orderBy(desc(invitation.createdAt))
 }
 /** The club itself; whoever changes people or club next waits. */

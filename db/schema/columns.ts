@@ -21,3 +21,8 @@ export const code = <T extends string = string>(name: string, length = 40) =>
 		dataType: () => `varchar(${length}) character set ascii collate ascii_bin`,
 	})(name)
 export const words = (name: string, length = 200) => varchar(name, { length })
+/** What people type and where one spelling is one thing: compared byte by byte, in any script. */
+export const exact = (name: string, length: number) =>
+	customType<{ data: string; driverData: string }>({
+		dataType: () => `varchar(${length}) character set utf8mb4 collate utf8mb4_nopad_bin`,
+	})(name)

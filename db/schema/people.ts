@@ -1,7 +1,7 @@
 import { char, decimal, index, int, mysqlTable, primaryKey, foreignKey, unique } from 'drizzle-orm/mysql-core'
 import type { AthleteType } from '../../core/vocabulary/words'
 import type { Units } from '../../core/words/units'
-import { code, day, instant, uuid, words } from './columns'
+import { code, day, exact, instant, uuid, words } from './columns'
 
 export const ROLES = ['coach', 'assistant', 'clinician', 'athlete', 'guardian'] as const
 /** Roles of one athlete: themselves, or who is responsible for them. */
@@ -23,7 +23,8 @@ export const person = mysqlTable(
 			.notNull()
 			.references(() => club.id),
 		id: uuid('id').notNull(),
-		email: words('email', 254).notNull(),
+		/** Canonical (`canonicalAddress`): one spelling of one address, compared byte by byte. */
+		email: exact('email', 254).notNull(),
 		name: words('name').notNull(),
 		role: code<Role>('role', 20).notNull(),
 		passwordHash: words('password_hash', 255).notNull(),
@@ -46,7 +47,12 @@ export const signIn = mysqlTable(
 		clubId: uuid('club_id').notNull(),
 		personId: uuid('person_id').notNull(),
 		createdAt: instant('created_at').notNull(),
+		/** The day it ends however much it is used. */
 		expiresAt: instant('expires_at').notNull(),
+		/** Last used, to the hour; null before the first time that is noted. */
+		seenAt: instant('seen_at'),
+		/** What it is signed in on, in words. */
+		device: words('device', 60).notNull().default(''),
 	},
 	(t) => [
 		foreignKey({
@@ -56,6 +62,58 @@ export const signIn = mysqlTable(
 		}).onDelete('cascade'),
 		index('sign_in_expires').on(t.expiresAt),
 	],
+)
+
+/** A browser somebody has signed in on: a stranger's wrong passwords do not lock it out. */
+export const knownDevice = mysqlTable(
+	'known_device',
+	{
+		tokenHash: char('token_hash', { length: 64 }).notNull(),
+		clubId: uuid('club_id').notNull(),
+		personId: uuid('person_id').notNull(),
+		createdAt: instant('created_at').notNull(),
+	},
+	(t) => [
+		primaryKey({ columns: [t.tokenHash, t.personId] }),
+		foreignKey({
+			name: 'known_device_person',
+			columns: [t.clubId, t.personId],
+			foreignColumns: [person.clubId, person.id],
+		}).onDelete('cascade'),
+	],
+)
+
+/** Who did what with the club's keys and data; rows are added and never changed. */
+export const DEEDS = [
+	'signed-in',
+	'password-changed',
+	'password-link',
+	'password-reset',
+	'invited',
+	'joined',
+	'link-withdrawn',
+	'role-changed',
+	'taken-off',
+	'let-in',
+	'cleared',
+	'exported',
+	'imported',
+] as const
+export type Deed = (typeof DEEDS)[number]
+export const deed = mysqlTable(
+	'deed',
+	{
+		clubId: uuid('club_id')
+			.notNull()
+			.references(() => club.id),
+		id: uuid('id').notNull(),
+		at: instant('at').notNull(),
+		personId: uuid('person_id').notNull(),
+		what: code<Deed>('what', 20).notNull(),
+		/** Whom or what it was about, by name; never a word of health. */
+		about: words('about', 200).notNull().default(''),
+	},
+	(t) => [primaryKey({ columns: [t.clubId, t.id] }), index('deed_at').on(t.clubId, t.at)],
 )
 
 /** Failed tries by hashed address; it stands before any club is known, so it names none. */
@@ -76,6 +134,8 @@ export const invitation = mysqlTable(
 		role: code<Role>('role', 20).notNull(),
 		/** The athlete an athlete's or guardian's invitation is for. */
 		athleteId: uuid('athlete_id'),
+		/** Somebody who is here already: the link is for a new password. */
+		personId: uuid('person_id'),
 		createdBy: uuid('created_by').notNull(),
 		createdAt: instant('created_at').notNull(),
 		expiresAt: instant('expires_at').notNull(),

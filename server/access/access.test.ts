@@ -9,6 +9,7 @@ import { may } from './roles'
 import { signInWithPassword, signOut, waitAfter, whoIs } from './sign-in'
 
 beforeAll(freshDatabase)
+const FROM = { network: '203.0.113.7', device: null, browser: 'a computer' }
 const at = (seconds: number) => new Date(Date.UTC(2026, 2, 1, 12, 0, seconds))
 const coach = {
 	name: 'Ada',
@@ -32,13 +33,13 @@ describe('passwords', () => {
 describe('signing in', () => {
 	beforeEach(freshDatabase)
 	it('makes the first club, signs in whatever the case of the address, and out again', async () => {
-		const made = await makeFirstClub(coach, at(0))
+		const made = await makeFirstClub(coach, FROM, at(0))
 		expect('token' in made && (await whoIs(made.token, at(1)))).toMatchObject({
 			clubName: 'Island',
 			role: 'coach',
 			name: 'Ada',
 		})
-		const signed = await signInWithPassword('ada@example.ORG ', coach.password, at(2))
+		const signed = await signInWithPassword('ada@example.ORG ', coach.password, FROM, at(2))
 		if (!('token' in signed)) throw new Error(signed.problem)
 		expect(await whoIs(signed.token, at(3))).toMatchObject({ name: 'Ada' })
 		expect(await whoIs(signed.token, new Date(signed.expiresAt.getTime() + 1))).toBeNull()
@@ -49,38 +50,39 @@ describe('signing in', () => {
 
 	it('slows down after five failed tries, for a stranger’s address too, and forgets after success', async () => {
 		expect([0, 4, 5, 6, 7, 40].map(waitAfter)).toEqual([0, 0, 2, 4, 8, 900])
-		expect(await makeFirstClub(coach, at(0))).toHaveProperty('token')
+		expect(await makeFirstClub(coach, FROM, at(0))).toHaveProperty('token')
 		for (const email of ['ada@example.org', 'nobody@example.org']) {
 			for (let i = 0; i < 5; i++)
-				expect(await signInWithPassword(email, 'wrong', at(10 + i))).toEqual({
+				expect(await signInWithPassword(email, 'wrong', FROM, at(10 + i))).toEqual({
 					problem: 'The address and the password do not belong together.',
 				})
-			expect(await signInWithPassword(email, coach.password, at(15))).toEqual({
+			expect(await signInWithPassword(email, coach.password, FROM, at(15))).toEqual({
 				problem: 'Too many tries for this address. Wait 1 s and try again.',
 			})
 		}
-		expect(await signInWithPassword('ada@example.org', coach.password, at(60))).toHaveProperty('token')
-		expect(await signInWithPassword('ada@example.org', 'wrong', at(61))).toHaveProperty(
+		expect(await signInWithPassword('ada@example.org', coach.password, FROM, at(60))).toHaveProperty('token')
+		expect(await signInWithPassword('ada@example.org', 'wrong', FROM, at(61))).toHaveProperty(
 			'problem',
 			'The address and the password do not belong together.',
 		)
 	})
 
 	it('says what is wrong with which value, and makes nothing', async () => {
-		expect(await makeFirstClub(coach, at(0))).toHaveProperty('token')
+		expect(await makeFirstClub(coach, FROM, at(0))).toHaveProperty('token')
 		const before = await clubCount(database().db, null)
 		const made = await makeFirstClub(
 			{ name: ' ', email: 'ada', password: 'short', club: '', timeZone: 'Mars/Olympus' },
+			FROM,
 			at(0),
 		)
 		expect('problems' in made && made.problems).toEqual({
 			name: 'A name of up to 200 characters is expected.',
 			email: '“ada” is not an email address, like coach@example.org.',
-			password: '5 characters are too few; 10 or more are expected.',
+			password: '5 characters are too few; 15 or more are expected, such as four words.',
 			club: 'A name of up to 200 characters is expected.',
 			timeZone: '“Mars/Olympus” is not a time zone; one like Europe/Lisbon is expected.',
 		})
-		expect(await makeFirstClub(coach, at(0))).toEqual({
+		expect(await makeFirstClub(coach, FROM, at(0))).toEqual({
 			problems: { email: '“Ada@Example.org” signs in already. Use another address, or sign in with it.' },
 		})
 		expect(await clubCount(database().db, null)).toBe(before)
@@ -95,11 +97,13 @@ describe('invitations', () => {
 		expect(await readInvitation(made.token, new Date(at(0).getTime() + 15 * 86_400_000))).toBeNull()
 		const person = { name: 'Bo', email: 'bo@example.org', password: 'long enough for me' }
 		const [first, second] = await Promise.all([
-			join(made.token, person, at(1)),
-			join(made.token, { ...person, email: 'eve@example.org' }, at(1)),
+			join(made.token, person, FROM, at(1)),
+			join(made.token, { ...person, email: 'eve@example.org' }, FROM, at(1)),
 		])
 		expect([first, second].filter((result) => 'token' in result)).toHaveLength(1)
-		expect(await join(made.token, { ...person, email: 'late@example.org' }, at(2))).toHaveProperty('problems.name')
+		expect(await join(made.token, { ...person, email: 'late@example.org' }, FROM, at(2))).toHaveProperty(
+			'problems.name',
+		)
 		const joined = [first, second].find((result) => 'token' in result)
 		expect(joined && 'token' in joined && (await whoIs(joined.token, at(2)))).toMatchObject({
 			role: 'assistant',

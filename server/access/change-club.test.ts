@@ -26,6 +26,7 @@ import { signInWithPassword, whoIs } from './sign-in'
 beforeAll(freshDatabase)
 
 const PASSWORD = 'a long enough password'
+const FROM = { network: '203.0.113.7', device: null, browser: 'a computer' }
 const KEPT = { saved: true }
 let club: TestClub
 beforeEach(async () => {
@@ -52,7 +53,7 @@ const personOf = async (id: string) => (await listPeople(club.scope)).find((one)
 describe('somebody who signs in', () => {
 	it('gets another name and role, at once', async () => {
 		const { id, email } = await somebody('assistant')
-		const signed = await signInWithPassword(email, PASSWORD, NOW)
+		const signed = await signInWithPassword(email, PASSWORD, FROM, NOW)
 		expect(await changePerson(club.coach, id, { name: ' Rey Ann ', role: 'clinician' }, 0, NOW)).toEqual(KEPT)
 		const who = await whoIs('token' in signed ? signed.token : '', NOW)
 		expect([who?.name, who?.role]).toEqual(['Rey Ann', 'clinician'])
@@ -71,17 +72,17 @@ describe('somebody who signs in', () => {
 	})
 	it('taken off is signed out at once and cannot sign in, until let in again', async () => {
 		const { id, email } = await somebody('assistant')
-		const signed = await signInWithPassword(email, PASSWORD, NOW)
+		const signed = await signInWithPassword(email, PASSWORD, FROM, NOW)
 		const token = 'token' in signed ? signed.token : ''
 		expect((await whoIs(token, NOW))?.personId).toBe(id)
 		expect(await takePersonOff(club.coach, id, NOW)).toEqual(KEPT)
 		expect(await whoIs(token, NOW)).toBeNull()
-		expect(await signInWithPassword(email, PASSWORD, NOW)).toEqual({
+		expect(await signInWithPassword(email, PASSWORD, FROM, NOW)).toEqual({
 			problem: 'The address and the password do not belong together.',
 		})
-		expect(await bringPersonBack(club.coach, id)).toEqual(KEPT)
+		expect(await bringPersonBack(club.coach, id, NOW)).toEqual(KEPT)
 		expect(await whoIs(token, NOW), 'the old cookie stays worth nothing').toBeNull()
-		expect(await signInWithPassword(email, PASSWORD, NOW)).toHaveProperty('token')
+		expect(await signInWithPassword(email, PASSWORD, FROM, NOW)).toHaveProperty('token')
 	})
 	it('one coach stays: the last is neither taken off nor made something else', async () => {
 		const words = 'A club keeps one coach at least: make somebody else a coach first.'
@@ -117,7 +118,7 @@ describe('somebody who signs in', () => {
 		const id = other.coach.personId
 		expect(await changePerson(club.coach, id, { name: 'X', role: 'coach' }, 0, NOW)).toBeNull()
 		expect(await takePersonOff(club.coach, id, NOW)).toBeNull()
-		expect(await bringPersonBack(club.coach, id)).toBeNull()
+		expect(await bringPersonBack(club.coach, id, NOW)).toBeNull()
 	})
 })
 
@@ -128,7 +129,9 @@ it('a link that was sent to the wrong one is withdrawn, and lets nobody in', asy
 	expect(open).toMatchObject({ role: 'assistant', of: null, expires: '2026-03-26' })
 	expect(await withdrawInvitation(club.coach, open!.id, NOW)).toEqual(KEPT)
 	expect((await readClubPage(club.coach, NOW)).invitations).toEqual([])
-	expect(await join(token, { name: 'X', email: 'x@example.org', password: PASSWORD }, NOW)).toHaveProperty('problems')
+	expect(await join(token, { name: 'X', email: 'x@example.org', password: PASSWORD }, FROM, NOW)).toHaveProperty(
+		'problems',
+	)
 	expect(problem(await withdrawInvitation(club.coach, open!.id, NOW))).toContain('used or has run out')
 })
 

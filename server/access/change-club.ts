@@ -1,4 +1,5 @@
-import { inTransaction } from '../../db/connect'
+import { v7 as newId } from 'uuid'
+import { type ClubScope, inTransaction } from '../../db/connect'
 import {
 	type PersonRow,
 	deleteSignInsOf,
@@ -8,9 +9,10 @@ import {
 	updateClub,
 	updatePerson,
 	useInvitation,
+	writeDeed,
 } from '../../db/queries/clubs'
 import { moveZone } from '../../db/queries/sessions'
-import { OF_ONE_ATHLETE, ROLES, type Role } from '../../db/schema/people'
+import { type Deed, OF_ONE_ATHLETE, ROLES, type Role } from '../../db/schema/people'
 import { database } from '../database'
 import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
 import { isTimeZone } from './join'
@@ -22,6 +24,10 @@ export type ClubChanged =
 	| { problem: string }
 	| { meanwhile: Meanwhile & { differences: Difference[] } }
 	| null
+
+/** Who did what, in the club's record. */
+export const noteDeed = (scope: ClubScope, who: Pick<SignedIn, 'personId'>, what: Deed, about: string, at: Date) =>
+	writeDeed(scope, { id: newId(), at, personId: who.personId, what, about })
 
 const NAME_LENGTH = 200
 /** Roles somebody may be given instead of theirs: an athlete and a guardian stay whose they are. */
@@ -62,6 +68,7 @@ export async function changePerson(
 			return { meanwhile: { ...meanwhile, differences: differences(said(person), said({ name, role })) } }
 		}
 		await updatePerson(scope, personId, { name, role })
+		if (role !== person.role) await noteDeed(scope, who, 'role-changed', `${name}: ${person.role}, now ${role}`, now)
 		return { saved: true as const }
 	})
 }
@@ -79,17 +86,19 @@ export async function takePersonOff(who: SignedIn, personId: string, now: Date):
 		if (isCoach(person) && people.filter(isCoach).length === 1) return { problem: ONE_COACH }
 		await updatePerson(scope, personId, { leftAt: now })
 		await deleteSignInsOf(scope, personId)
+		await noteDeed(scope, who, 'taken-off', person.name, now)
 		return { saved: true as const }
 	})
 }
 
 /** Lets somebody in again who was taken off, with the password they had. */
-export async function bringPersonBack(who: SignedIn, personId: string): Promise<ClubChanged> {
+export async function bringPersonBack(who: SignedIn, personId: string, now: Date): Promise<ClubChanged> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		await lockClub(scope)
 		const person = (await listPeople(scope)).find(({ id }) => id === personId)
 		if (!person) return null
 		await updatePerson(scope, personId, { leftAt: null })
+		await noteDeed(scope, who, 'let-in', person.name, now)
 		return { saved: true as const }
 	})
 }
@@ -100,6 +109,7 @@ export async function withdrawInvitation(who: SignedIn, id: string, now: Date): 
 		const open = (await openInvitations(scope, now)).some((one) => one.id === id)
 		if (!open || !(await useInvitation(scope, id, now)))
 			return { problem: 'This link has been used or has run out meanwhile.' }
+		await noteDeed(scope, who, 'link-withdrawn', '', now)
 		return { saved: true as const }
 	})
 }

@@ -1,21 +1,33 @@
 import { v7 as newId } from 'uuid'
 import { ageInYears } from '../../core/calendar/days'
 import { DUPLICATE_KEY, type ClubScope, errorNumber, inTransaction } from '../../db/connect'
-import { insertClub, insertInvitation, insertPerson, invitationByToken, useInvitation } from '../../db/queries/clubs'
+import {
+	deleteOtherSignIns,
+	endPasswordLinks,
+	insertClub,
+	insertInvitation,
+	insertPerson,
+	invitationByToken,
+	listPeople,
+	updatePassword,
+	useInvitation,
+	writeDeed,
+} from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
 import { OF_ONE_ATHLETE, ROLES, type Role } from '../../db/schema/people'
-import { database } from '../database'
+import { database, scopeOf } from '../database'
 import { hashPassword } from './password'
-import { hashToken, newToken, normalEmail, openSession } from './sign-in'
+import { canonicalAddress, isAddress } from './address'
+import { passwordProblem } from './choose-password'
+import { type From, type Opened, hashToken, newToken, openSession } from './sign-in'
 
 export type Problems = Record<string, string>
-export type Joined = { token: string; expiresAt: Date } | { problems: Problems }
+export type Joined = Opened | { problems: Problems }
 
 const INVITATION_DAYS = 14
 /** Years from which on nobody else answers for an athlete. */
 const OF_AGE = 18
-export const MIN_PASSWORD = 10
 
 export interface NewPerson {
 	name: string
@@ -23,14 +35,13 @@ export interface NewPerson {
 	password: string
 }
 
-function problemsOf({ name, email, password }: NewPerson): Problems {
+function problemsOf({ name, email, password }: NewPerson, club: string): Problems {
 	const problems: Problems = {}
 	if (name.trim() === '' || name.length > 200) problems.name = 'A name of up to 200 characters is expected.'
-	if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email.trim()) || email.length > 254)
-		problems.email = `${email.trim() ? `“${email.trim()}” is not an email address` : 'An email address is expected'}, like coach@example.org.`
-	if (password.length < MIN_PASSWORD)
-		problems.password = `${password.length} characters are too few; ${MIN_PASSWORD} or more are expected.`
-	if (password.length > 200) problems.password = 'At most 200 characters are expected.'
+	if (!isAddress(canonicalAddress(email)))
+		problems.email = `${email.trim() ? `“${email.trim().slice(0, 60)}” is not an email address` : 'An email address is expected'}, like coach@example.org.`
+	const wrong = passwordProblem(password, [canonicalAddress(email), name, club])
+	if (wrong) problems.password = wrong
 	return problems
 }
 
@@ -43,8 +54,12 @@ export const isTimeZone = (zone: string): boolean => {
 }
 
 /** The first club on a new installation, with its first coach. */
-export async function makeFirstClub(input: NewPerson & { club: string; timeZone: string }, now: Date): Promise<Joined> {
-	const problems = problemsOf(input)
+export async function makeFirstClub(
+	input: NewPerson & { club: string; timeZone: string },
+	from: From,
+	now: Date,
+): Promise<Joined> {
+	const problems = problemsOf(input, input.club)
 	if (input.club.trim() === '' || input.club.length > 200) problems.club = 'A name of up to 200 characters is expected.'
 	if (!isTimeZone(input.timeZone))
 		problems.timeZone = `“${input.timeZone}” is not a time zone; one like Europe/Lisbon is expected.`
@@ -57,7 +72,7 @@ export async function makeFirstClub(input: NewPerson & { club: string; timeZone:
 			await insertClub(scope.db, { id: clubId, name: input.club.trim(), timeZone: input.timeZone, createdAt: now })
 			await insertPerson(scope, {
 				id: personId,
-				email: normalEmail(input.email),
+				email: canonicalAddress(input.email),
 				name: input.name.trim(),
 				role: 'coach',
 				passwordHash,
@@ -66,7 +81,7 @@ export async function makeFirstClub(input: NewPerson & { club: string; timeZone:
 			})
 			await installLibrary(scope, now)
 		})
-		return openSession(clubId, personId, now)
+		return openSession(clubId, personId, from, now)
 	})
 }
 
@@ -99,15 +114,17 @@ export async function invite(
 		expiresAt: new Date(now.getTime() + INVITATION_DAYS * 86_400_000),
 		usedAt: null,
 	})
+	await writeDeed(scope, { id: newId(), at: now, personId: by, what: 'invited', about: role })
 	return { token }
 }
 
 export const readInvitation = (token: string, now: Date) => invitationByToken(database().db, hashToken(token), now)
 
-export async function join(token: string, input: NewPerson, now: Date): Promise<Joined> {
+export async function join(token: string, input: NewPerson, from: From, now: Date): Promise<Joined> {
 	const found = await readInvitation(token, now)
 	if (!found) return { problems: { name: 'This link has been used or has run out. Ask the coach for a new one.' } }
-	const problems = problemsOf(input)
+	if (found.invitation.personId !== null) return setByLink(found.invitation, input.password, found.clubName, from, now)
+	const problems = problemsOf(input, found.clubName)
 	if (Object.keys(problems).length > 0) return { problems }
 	const { clubId, id, role, athleteId } = found.invitation
 	const personId = newId()
@@ -117,19 +134,74 @@ export async function join(token: string, input: NewPerson, now: Date): Promise<
 			if (!(await useInvitation(scope, id, now))) return false
 			await insertPerson(scope, {
 				id: personId,
-				email: normalEmail(input.email),
+				email: canonicalAddress(input.email),
 				name: input.name.trim(),
 				role,
 				passwordHash,
 				athleteId,
 				createdAt: now,
 			})
+			await writeDeed(scope, { id: newId(), at: now, personId, what: 'joined', about: role })
 			return true
 		})
 		return first
-			? openSession(clubId, personId, now)
+			? openSession(clubId, personId, from, now)
 			: { problems: { name: 'Somebody has just used this link. Ask the coach for a new one.' } }
 	})
+}
+
+const LINK_DAYS = 2
+/** A link by which somebody who is here sets a new password; the coach gives it to them. The links before it end. */
+export async function linkForPassword(
+	scope: ClubScope,
+	by: string,
+	personId: string,
+	now: Date,
+): Promise<{ token: string } | null> {
+	const person = (await listPeople(scope)).find(({ id, leftAt }) => id === personId && leftAt === null)
+	if (!person) return null
+	await endPasswordLinks(scope, personId, now)
+	const token = newToken()
+	await insertInvitation(scope, {
+		id: newId(),
+		tokenHash: hashToken(token),
+		role: person.role,
+		athleteId: person.athleteId,
+		personId,
+		createdBy: by,
+		createdAt: now,
+		expiresAt: new Date(now.getTime() + LINK_DAYS * 86_400_000),
+		usedAt: null,
+	})
+	await writeDeed(scope, { id: newId(), at: now, personId: by, what: 'password-link', about: person.name })
+	return { token }
+}
+
+/** The new password of who holds the link; everything they were signed in on ends. */
+async function setByLink(
+	link: { clubId: string; id: string; personId: string | null },
+	password: string,
+	club: string,
+	from: From,
+	now: Date,
+): Promise<Joined> {
+	const { clubId, id } = link
+	const personId = link.personId!
+	const person = (await listPeople(scopeOf(clubId))).find((one) => one.id === personId && one.leftAt === null)
+	if (!person) return { problems: { password: 'This link no longer stands. Ask the coach for a new one.' } }
+	const wrong = passwordProblem(password, [person.email, person.name, club])
+	if (wrong) return { problems: { password: wrong } }
+	const passwordHash = await hashPassword(password)
+	const first = await inTransaction(database().db, clubId, async (scope) => {
+		if (!(await useInvitation(scope, id, now))) return false
+		await updatePassword(scope, personId, passwordHash)
+		await deleteOtherSignIns(scope, personId, '')
+		await writeDeed(scope, { id: newId(), at: now, personId, what: 'password-reset' })
+		return true
+	})
+	return first
+		? openSession(clubId, personId, from, now)
+		: { problems: { password: 'Somebody has just used this link. Ask the coach for a new one.' } }
 }
 
 async function withFreeAddress(email: string, work: () => Promise<Joined>): Promise<Joined> {

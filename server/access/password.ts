@@ -4,12 +4,31 @@ import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
 const COST = { N: 2 ** 16, r: 8, p: 2 }
 const MAX_MEMORY = 128 * COST.N * COST.r * 2
 
-const derive = (password: string, salt: Buffer, cost: typeof COST): Promise<Buffer> =>
-	new Promise((resolve, reject) =>
-		scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
-			error ? reject(error) : resolve(key),
-		),
-	)
+/** One at a time: a try takes a core for a third of a second, and pages need the other. More than these are sent away. */
+const MOST_WAITING = 200
+let waiting = 0
+let last: Promise<unknown> = Promise.resolve()
+
+/** So many people sign in at once that one more would wait for a minute. */
+export class TooManyAtOnce extends Error {
+	constructor() {
+		super('So many people are signing in that this would take minutes. Try again in a moment.')
+	}
+}
+
+function derive(password: string, salt: Buffer, cost: typeof COST): Promise<Buffer> {
+	if (waiting >= MOST_WAITING) throw new TooManyAtOnce()
+	waiting++
+	const work = () =>
+		new Promise<Buffer>((resolve, reject) =>
+			scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
+				error ? reject(error) : resolve(key),
+			),
+		)
+	const turn = last.then(work, work).finally(() => waiting--)
+	last = turn.catch(() => undefined)
+	return turn
+}
 
 /** "scrypt$N$r$p$salt$key": the cost travels with the hash, so that it can be raised later. */
 export async function hashPassword(password: string): Promise<string> {

@@ -1,5 +1,6 @@
+import type { ClubScope } from '../../db/connect'
 import { DEVICE_KIND_NAMES } from '../../core/devices/schema'
-import { listPeople, openInvitations } from '../../db/queries/clubs'
+import { listDeeds, listPeople, openInvitations } from '../../db/queries/clubs'
 import { listDevices } from '../../db/queries/devices'
 import { listGrounds, listGroundsOff } from '../../db/queries/grounds'
 import { listMembers } from '../../db/queries/squads'
@@ -59,4 +60,18 @@ export async function readClubPage(who: SignedIn, now: Date) {
 		places: await readPlaces(scope, todayAt(who.timeZone)),
 		mayPlan: may(who.role, 'plan:write'),
 	}
+}
+
+export type { Deed } from '../../db/schema/people'
+/** Deeds that are shown; all of them are kept. */
+const MOST_DEEDS = 500
+/** Who did what with the club's keys and data, newest first. */
+export async function readDeeds(scope: ClubScope) {
+	return (await listDeeds(scope, MOST_DEEDS)).map(({ id, at, what, about, by }) => ({
+		id,
+		at: at.toISOString(),
+		what,
+		about,
+		by: by ?? 'somebody',
+	}))
 }

@@ -20,6 +20,7 @@ import { todayAt } from '../clock'
 import { database } from '../database'
 import { readFacts } from '../facts/read-facts'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
+import { noteDeed } from '../access/change-club'
 
 export interface ClearanceTyped {
 	region: string
@@ -139,6 +140,8 @@ export async function keepClearance(
 		recordedBy: who.personId,
 		recordedAt: now,
 	})
+	const [athlete] = await readAthletes(scope, [athleteId])
+	await noteDeed(scope, who, 'cleared', athlete?.name ?? '', now)
 }
 
 /** Puts every ladder of the families that a clearance or a lift opens a way back to on the first step of its path. */

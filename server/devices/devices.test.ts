@@ -22,7 +22,7 @@ const beam = (afterS: number, change: Record<string, unknown> = {}) => ({
 })
 async function gates() {
 	const { code } = await makePairingCode(club.scope, NOW)
-	const paired = await pairDevice(code, 'gates', 'Gates', NOW)
+	const paired = await pairDevice(code, 'gates', 'Gates', '203.0.113.9', NOW)
 	if (!('token' in paired)) throw new Error(paired.problem)
 	return { ...paired, device: (await deviceOfToken(`Bearer ${paired.token}`))! }
 }
@@ -37,10 +37,14 @@ describe('pairing', () => {
 	it('takes a code however it is typed, for an hour, and the newest only', async () => {
 		const { code } = await makePairingCode(club.scope, NOW)
 		expect(code).toMatch(/^[A-HJ-NP-Z2-9]{4}-[A-HJ-NP-Z2-9]{4}$/)
-		expect(await pairDevice(code.toLowerCase().replace('-', ' '), 'mat', 'Mat', NOW)).toHaveProperty('token')
-		expect(await pairDevice(code, 'mat', 'Mat', new Date(NOW.getTime() + 3_601_000))).toMatchObject({ status: 403 })
+		expect(await pairDevice(code.toLowerCase().replace('-', ' '), 'mat', 'Mat', '203.0.113.9', NOW)).toHaveProperty(
+			'token',
+		)
+		expect(await pairDevice(code, 'mat', 'Mat', '203.0.113.9', new Date(NOW.getTime() + 3_601_000))).toMatchObject({
+			status: 403,
+		})
 		await makePairingCode(club.scope, NOW)
-		expect(await pairDevice(code, 'mat', 'Mat', NOW)).toMatchObject({ status: 403 })
+		expect(await pairDevice(code, 'mat', 'Mat', '203.0.113.9', NOW)).toMatchObject({ status: 403 })
 	})
 	it('knows a device by its token until it is unpaired', async () => {
 		const { device, token } = await gates()

@@ -117,7 +117,13 @@ test(`${BODIES} bodies of garbage, near misses and good events: no 500, no half 
 	const pick = <T>(of: readonly T[]): T => of[Math.floor(random.next() * of.length)]!
 	const club = await makeSecondClub()
 	const lines = await readLines(club.scope, [club.firstSessionId])
-	const paired = await pairDevice((await makePairingCode(club.scope, new Date())).code, 'gates', 'fuzz', new Date())
+	const paired = await pairDevice(
+		(await makePairingCode(club.scope, new Date())).code,
+		'gates',
+		'fuzz',
+		'127.0.0.1',
+		new Date(),
+	)
 	if (!('token' in paired)) throw new Error(paired.problem)
 	// Plain fetch: ten thousand bodies in a trace would take longer than sending them.
 	const signedIn = await fetch(`${app.address}/sign-in`, {

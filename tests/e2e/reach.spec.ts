@@ -33,7 +33,7 @@ async function addresses(app: App): Promise<string[]> {
 	const own = (kind: string) => one(`select id from library_document where kind = '${kind}'`)
 	return [
 		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
-		...['/bench/film', '/library', '/library/schools', '/club', '/club/data', '/keys', '/you'],
+		...['/bench/film', '/library', '/library/schools', '/club', '/club/data', '/club/record', '/keys', '/you'],
 		...['ladders/stiffness', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
 			(page) => `/squads/${squad}/${page}`,
 		),

@@ -117,6 +117,8 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		'/bench',
 		'/club',
 		'/club/data',
+		'/club/record',
+		'/you',
 		...[sessionId, pastId].flatMap((id) =>
 			['', '/flow', '/map', '/card', '/change', '/review', '/done', `/for/${athleteId}`].map(
 				(part) => `/sessions/${id}${part}`,
