@@ -5,7 +5,19 @@ import path from 'node:path'
 import { ROOT } from './root.mjs'
 
 /** The commands; each is scripts/NAME.ts. */
-export const COMMANDS = ['start', 'dev', 'build', 'test', 'calc', 'devices', 'bench', 'mutants', 'screenshots']
+export const COMMANDS = [
+	'start',
+	'dev',
+	'build',
+	'test',
+	'calc',
+	'devices',
+	'bench',
+	'mutants',
+	'screenshots',
+	'backup',
+	'restore',
+]
 const FOLDERS = ['core', 'db', 'server', 'scripts', 'benchmarks', 'tests/support']
 const POINTER = path.join(ROOT, 'build', 'commands.json')
 

@@ -152,6 +152,8 @@ export async function startLocalDatabase(
 		}
 	}
 	await waitUntilUp(child, url(''), errorLog, data)
+	// Where commands beside a running application find it.
+	writeFileSync(path.join(home, 'mariadb.port'), String(port), { mode: 0o600 })
 	isUp = true
 	keepUp()
 	return {

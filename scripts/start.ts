@@ -1,9 +1,10 @@
 import { randomBytes } from 'node:crypto'
-import { readFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { get } from 'node:https'
 import { createSecureContext } from 'node:tls'
 import { setTimeout as wait } from 'node:timers/promises'
+import { writeBackup } from '../db/backup'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { buildApp } from './build-app'
 import { type Home, openHome, refuseTakenPort } from './home'
@@ -45,11 +46,42 @@ async function main(): Promise<void> {
 		const address = `${secure ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`
 		await waitUntilServing(address)
 		await sayHowToSignIn(home, address, setUpCode)
+		keepBackups(home.url)
 		console.log('Ctrl-C ends it.')
 	} catch (error) {
 		await home.close()
 		throw error
 	}
+}
+
+const LOOK_EVERY_MS = 3_600_000
+const NAME = /^dromos-\d{4}-\d{2}-\d{2}\.sql\.gz$/
+
+/**
+ * A backup each day into BACKUP_DIR, where it is set; the newest BACKUP_KEEP (14) stay. One that fails is said and tried
+ * again an hour later; what is there is only taken away when a new one stands.
+ */
+function keepBackups(url: string): void {
+	const folder = process.env.BACKUP_DIR
+	const keep = Number(process.env.BACKUP_KEEP ?? 14)
+	if (!folder) return
+	if (!Number.isInteger(keep) || keep < 1) throw new PlainError('BACKUP_KEEP: a whole number from 1 on is expected.')
+	const look = async () => {
+		const file = path.join(folder, `dromos-${new Date().toISOString().slice(0, 10)}.sql.gz`)
+		if (existsSync(file)) return
+		try {
+			mkdirSync(folder, { recursive: true, mode: 0o700 })
+			await writeBackup(url, file, new Date())
+			const all = readdirSync(folder)
+				.filter((name) => NAME.test(name))
+				.sort()
+			for (const old of all.slice(0, Math.max(0, all.length - keep))) rmSync(path.join(folder, old))
+		} catch (error) {
+			console.error(`The backup of today failed: ${error instanceof Error ? error.message : String(error)}`)
+		}
+	}
+	void look()
+	setInterval(() => void look(), LOOK_EVERY_MS).unref()
 }
 
 async function sayHowToSignIn(home: Home, address: string, setUpCode: string): Promise<void> {

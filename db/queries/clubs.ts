@@ -24,6 +24,16 @@ export async function clubCount(db: Queryable, email: string | null): Promise<nu
 	return row?.n ?? 0
 }
 
+/** Coaches of all clubs who are there: whom a restored installation begins with. */
+export async function coachesEverywhere(db: Queryable) {
+	return db
+		.select({ clubId: person.clubId, clubName: club.name, personId: person.id, name: person.name })
+		.from(person)
+		.innerJoin(club, eq(club.id, person.clubId))
+		.where(and(eq(person.role, 'coach'), isNull(person.leftAt)))
+		.orderBy(club.name, person.name)
+}
+
 /** By the unique key `person_email`. */
 export async function personByEmail(db: Queryable, email: string) {
 	const [row] = await db.select().from(person).where(eq(person.email, email))

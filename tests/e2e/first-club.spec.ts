@@ -17,7 +17,7 @@ test('from an empty installation to the first verdict', async ({ app, page }) =>
 	await page.getByLabel('Email').fill('uma@example.org')
 	await page.getByLabel('Password').fill('short')
 	await page.getByRole('button', { name: 'Make the club' }).click()
-	await expect(page.getByText('5 characters are too few; 10 or more are expected.')).toBeVisible()
+	await expect(page.getByText('5 characters are too few; 15 or more are expected, such as four words.')).toBeVisible()
 	await expect(page.getByLabel('Club')).toHaveValue('Harbour Runners')
 	await page.getByLabel('Password').fill('long enough now')
 	await page.getByRole('button', { name: 'Make the club' }).click()
