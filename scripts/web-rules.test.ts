@@ -105,7 +105,7 @@ describe('every answer', () => {
 	})
 	it('keeps what a page says itself', async () => {
 		expect((await send('GET', '/')).headers['content-security-policy']).toBe("default-src 'self'")
-		expect((await send('PUT', '/')).headers['content-security-policy']).toContain("default-src 'none'")
+		expect((await send('PUT', '/')).headers['content-security-policy']).toContain("frame-ancestors 'none'")
 	})
 	it('a number that somebody sends is not taken for ours', async () => {
 		const { headers } = await send('GET', '/', { 'x-request-id': 'theirs' })

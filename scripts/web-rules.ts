@@ -55,7 +55,8 @@ export function everyAnswer(options: { secure: boolean; behindProxy?: boolean })
 		'referrer-policy': 'same-origin',
 		'cross-origin-resource-policy': 'same-origin',
 		'x-frame-options': 'DENY',
-		'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+		// The service worker fetches under the policy its own file came with.
+		'content-security-policy': "default-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'",
 		'cache-control': 'no-store',
 		...(options.secure ? { 'strict-transport-security': 'max-age=31536000' } : {}),
 	}
