@@ -1,0 +1,271 @@
+import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import path from 'node:path'
+import { type APIRequestContext, expect } from '@playwright/test'
+import routes from '../../app/routes'
+import { ROOT } from '../../scripts/root.mjs'
+import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { type App, test } from '../support/app-test'
+import { makeSecondClub } from '../support/second-club'
+
+/*
+ * Who may read what, as it was decided, against every route there is: a route without a line here fails. And what nobody
+ * should send, sent to every form by everybody.
+ */
+
+const STAFF = ['coach', 'assistant', 'clinician']
+const ONE_OWN = ['athlete', 'guardian']
+const EVERYBODY = [...STAFF, ...ONE_OWN]
+const ROLES = [...EVERYBODY, 'stranger'] as const
+type Role = (typeof ROLES)[number]
+
+/** Who reads it; `own` is somebody’s own page, in the address of the athlete they are or answer for. */
+const READ: Record<string, { by: readonly string[]; own?: true }> = {
+	'/health': { by: [...ROLES] },
+	'/': { by: STAFF },
+	'/squads': { by: STAFF },
+	'/squads/:squadId/ladders/:ladderId?': { by: STAFF },
+	'/squads/:squadId/school': { by: ['coach'] },
+	'/squads/:squadId/list': { by: ['coach'] },
+	'/squads/:squadId/history': { by: ['coach'] },
+	'/squads/:squadId/placing': { by: ['coach'] },
+	'/squads/:squadId/week': { by: STAFF },
+	'/squads/:squadId/tests': { by: STAFF },
+	'/squads/:squadId/trials': { by: STAFF },
+	'/squads/:squadId/sessions.ics': { by: STAFF },
+	'/athletes/:athleteId': { by: STAFF, own: true },
+	'/athletes/:athleteId/care': { by: ['coach', 'clinician'], own: true },
+	'/athletes/:athleteId/marks.csv': { by: STAFF, own: true },
+	'/plan': { by: STAFF },
+	'/plan/block': { by: ['coach'] },
+	'/plan/blocks/:blockId': { by: STAFF },
+	'/sessions/new': { by: ['coach'] },
+	'/sessions/pack': { by: ['coach'] },
+	'/sessions/templates': { by: STAFF },
+	'/sessions/:sessionId': { by: STAFF },
+	'/sessions/:sessionId/flow': { by: STAFF },
+	'/sessions/:sessionId/map': { by: STAFF },
+	'/sessions/:sessionId/map.svg': { by: STAFF },
+	'/sessions/:sessionId/card': { by: STAFF },
+	'/sessions/:sessionId/change': { by: ['coach'] },
+	'/sessions/:sessionId/done': { by: STAFF },
+	'/sessions/:sessionId/for/:athleteId': { by: STAFF, own: true },
+	'/sessions/:sessionId/review': { by: STAFF },
+	'/review': { by: STAFF },
+	'/bench': { by: STAFF },
+	'/bench/:tool': { by: STAFF },
+	'/library': { by: EVERYBODY },
+	'/library/schools': { by: EVERYBODY },
+	'/library/drills/:drillId': { by: EVERYBODY },
+	'/library/ladders/:ladderId': { by: EVERYBODY },
+	'/library/themes/:themeId': { by: EVERYBODY },
+	'/keys': { by: EVERYBODY },
+	'/you': { by: EVERYBODY },
+	'/club': { by: STAFF },
+	'/club/data': { by: ['coach'] },
+	'/club/data/:file': { by: ['coach'] },
+	'/club/record': { by: ['coach'] },
+	// A shell without data: what it shows it asks for.
+	'/field': { by: [...ROLES] },
+	'/api/field': { by: ['coach', 'assistant'] },
+	'/api/field/changes': { by: ['coach', 'assistant'] },
+	'/api/measurements': { by: ['coach', 'assistant'] },
+	'/sign-in': { by: ['stranger'] },
+	// By a code or a link alone, whoever holds it; nobody does here.
+	'/first': { by: [] },
+	'/join/:token': { by: [] },
+	// These only take.
+	'/sign-out': { by: [] },
+	'/api/events': { by: [] },
+	'/api/devices/:what': { by: [] },
+}
+
+interface Entry {
+	path?: string
+	index?: boolean
+	file: string
+	children?: unknown[]
+}
+/** Every route by its pattern, with the file that answers. */
+const all = (entries: readonly Entry[] = routes): { pattern: string; file: string }[] =>
+	entries.flatMap((entry) => [
+		...(entry.path !== undefined || entry.index ? [{ pattern: `/${entry.path ?? ''}`, file: entry.file }] : []),
+		...all((entry.children ?? []) as Entry[]),
+	])
+
+type Ids = Record<string, string>
+async function idsOf(app: App): Promise<Ids> {
+	const one = async (sql: string) => String((await app.rows(`${sql} limit 1`))[0]!.id)
+	const squadId = await one('select id from squad order by name')
+	const sessionId = await one(
+		`select id from session where squad_id = '${squadId}' and started_at is not null and reviewed_at is null order by day desc`,
+	)
+	return {
+		squadId,
+		sessionId,
+		athleteId: await one(`select athlete_id as id from session_athlete where session_id = '${sessionId}'`),
+		blockId: await one('select id from block'),
+		ladderId: 'acceleration',
+		drillId: 'three-point-start',
+		themeId: await one("select id from library_document where kind = 'theme'"),
+		tool: 'film',
+		file: 'athletes.csv',
+		token: 'none',
+		what: 'pair',
+	}
+}
+const at = (pattern: string, ids: Ids) =>
+	pattern.replaceAll(/:(\w+)\??/g, (_, name: string) => ids[name] ?? 'none') +
+	(pattern === '/sessions/pack' ? `?squad=${ids.squadId}&day=2027-01-04&time=17:00&athletes=${ids.athleteId}` : '') +
+	(pattern === '/api/field/changes' ? `?session=${ids.sessionId}&since=0` : '')
+
+/** Somebody of each role, signed in by a request of their own; the athlete and the guardian are of the same athlete. */
+async function everybody(
+	app: App,
+	ids: Ids,
+	newRequest: () => Promise<APIRequestContext>,
+): Promise<Record<Role, APIRequestContext>> {
+	const [coach] = await app.rows('select club_id, password_hash from person where email = ?', [DEMO_SIGN_IN.email])
+	const people: Partial<Record<Role, APIRequestContext>> = {}
+	for (const role of ROLES) {
+		const request = await newRequest()
+		people[role] = request
+		if (role === 'stranger') continue
+		const email = `${role}.walls@demo.invalid`
+		await app.rows(
+			'insert into person (club_id, id, email, name, role, password_hash, athlete_id, created_at) values (?, ?, ?, ?, ?, ?, ?, now(3))',
+			[
+				coach!.club_id,
+				randomUUID(),
+				email,
+				role,
+				role,
+				coach!.password_hash,
+				ONE_OWN.includes(role) ? ids.athleteId : null,
+			],
+		)
+		const signed = await request.post(`${app.address}/sign-in`, {
+			form: { email, password: DEMO_SIGN_IN.password },
+			headers: { origin: app.address },
+			maxRedirects: 0,
+		})
+		expect(signed.status(), role).toBe(302)
+	}
+	return people as Record<Role, APIRequestContext>
+}
+
+test('every route is read by who may read it and by nobody else', async ({ app, playwright }) => {
+	const ids = await idsOf(app)
+	const people = await everybody(app, ids, () => playwright.request.newContext())
+	const other = await makeSecondClub()
+	const stranger = String(
+		(
+			await app.rows('select id from athlete where id <> ? and club_id <> ? limit 1', [
+				ids.athleteId,
+				other.scope.clubId,
+			])
+		)[0]!.id,
+	)
+	const wrong: string[] = []
+	for (const { pattern } of all()) {
+		const rule = READ[pattern]
+		expect(rule, `${pattern} has no rule in this test`).toBeDefined()
+		for (const role of ROLES) {
+			const read = async (path: string) =>
+				(await people[role].get(`${app.address}${path}`, { maxRedirects: 0 })).status()
+			const own = rule!.own === true && ONE_OWN.includes(role)
+			const may = rule!.by.includes(role) || own
+			const status = await read(at(pattern, ids))
+			if ((status === 200) !== may || status >= 500) wrong.push(`${role} ${pattern}: ${status}`)
+			// Somebody's own page is theirs, and no other athlete's.
+			if (own) {
+				const others = await read(at(pattern, { ...ids, athleteId: stranger }))
+				if (others === 200) wrong.push(`${role} ${pattern} of another athlete: ${others}`)
+			}
+			// What travels behind a page keeps to the same.
+			if (!may && !pattern.includes('.') && !pattern.startsWith('/api')) {
+				const path = at(pattern, ids)
+				const behind = await read(path === '/' ? '/_root.data' : `${path}.data`)
+				if (behind === 200) wrong.push(`${role} ${pattern}.data: ${behind}`)
+			}
+		}
+	}
+	expect(wrong).toEqual([])
+})
+
+/** The forms of a page, by the names that it hands to its handlers. */
+const formsOf = (file: string): string[] => [
+	...new Set(
+		[...readFileSync(path.join(ROOT, 'app', file), 'utf8').matchAll(/^\t\t'?([a-z][a-z-]*)'?: (?:async )?\(/gm)].map(
+			([, name]) => name!,
+		),
+	),
+]
+const NASTY = [
+	'__proto__',
+	'constructor',
+	'toString',
+	randomUUID(),
+	'2026-13-45',
+	'-1',
+	'𝒳\ud800',
+	"'; drop table mark; --",
+]
+const FIELDS =
+	'id personId groundId deviceId invitationId athlete athleteId squad squadId session sessionId mark line drill drillId ladder ladderId rung block blockId school theme version name title day to from startTime place role kind region side score mass level phase reason note text typed looked units old fresh signIn value choice amount method tries use document'.split(
+		' ',
+	)
+
+test('whatever anybody sends to any form is answered with a sentence, and who may not write has written nothing', async ({
+	app,
+	playwright,
+}) => {
+	test.setTimeout(240_000)
+	const ids = await idsOf(app)
+	const people = await everybody(app, ids, () => playwright.request.newContext())
+	/** Of all tables but those in which a request itself is noted. */
+	const NOTED = ['sign_in', 'sign_in_failure', 'known_device', 'deed', 'submission']
+	const tables = (await app.rows('show tables'))
+		.map((row) => String(Object.values(row)[0]))
+		.filter((table) => !NOTED.includes(table))
+	const sums = async () =>
+		Object.fromEntries(
+			(await app.rows(`checksum table ${tables.map((table) => `\`${table}\``).join(', ')}`)).map((row) => [
+				String(row.Table).split('.')[1],
+				row.Checksum as number,
+			]),
+		)
+	const takes = all().filter(({ file }) => /function action/.test(readFileSync(path.join(ROOT, 'app', file), 'utf8')))
+	expect(takes.length).toBeGreaterThan(30)
+	const wrong: string[] = []
+	let sent = 0
+	for (const role of ['stranger', 'guardian', 'athlete', 'clinician', 'assistant', 'coach'] as const) {
+		const before = await sums()
+		for (const { pattern, file } of takes.filter(({ pattern }) => pattern !== '/sign-out')) {
+			const url = `${app.address}${at(pattern, ids)}`
+			const answered = async (what: string, options: Parameters<APIRequestContext['post']>[1]) => {
+				sent++
+				const answer = await people[role].post(url, {
+					...options,
+					headers: { origin: app.address, ...options?.headers },
+					maxRedirects: 0,
+				})
+				if (answer.status() >= 500) wrong.push(`${role} ${pattern} ${what}: ${answer.status()}`)
+			}
+			const isApi = pattern.startsWith('/api/')
+			for (const body of ['null', '[]', '"x"', '{"__proto__":{"a":1},"constructor":{"prototype":{}}}', '{', '\u0000'])
+				await answered(`JSON ${body}`, { data: body, headers: { 'content-type': 'application/json' } })
+			if (isApi) continue
+			// What a coach may do with names of forms that are none is nothing.
+			const forms = ['__proto__', 'constructor', 'hasOwnProperty', '', ...(role === 'coach' ? [] : formsOf(file))]
+			for (const form of forms)
+				for (const nasty of NASTY)
+					await answered(`${form} ${nasty}`, {
+						form: { ...Object.fromEntries(FIELDS.map((name) => [name, nasty])), do: form },
+					})
+		}
+		expect(await sums(), `${role} has written something`).toEqual(before)
+	}
+	expect(wrong).toEqual([])
+	expect(sent).toBeGreaterThan(3000)
+})
