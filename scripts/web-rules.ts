@@ -16,10 +16,16 @@ const METHODS = ['GET', 'HEAD', 'POST']
 /** How long until a browser asks again while the database is being started. */
 const RETRY_S = 3
 
+/** How long something that is not taken may go on being sent. */
+const DRAIN_MS = 5_000
+
 /** Says no in a sentence and takes nothing more from the connection. */
 function refuse(response: Response, status: number, sentence: string, headers: Record<string, string> = {}): void {
 	response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close', ...headers })
 	response.end(sentence)
+	// Read to its end, for a while: a line that is closed under a sender gives them an error instead of the sentence.
+	response.req.resume()
+	setTimeout(() => response.req.destroy(), DRAIN_MS).unref()
 }
 
 /** The client's network: an IPv4 address, or the 64 bits of an IPv6 address that one household has. */

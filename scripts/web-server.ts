@@ -8,7 +8,8 @@ import express from 'express'
 import type { ServerBuild } from 'react-router'
 import { everyAnswer, onlyWhenUp, whatIsUnderstood } from './web-rules'
 
-const HEADERS_MS = 20_000
+const KEPT_MS = 65_000
+const HEADERS_MS = 70_000
 const BODY_MS = 120_000
 
 export interface WebServer {
@@ -52,6 +53,8 @@ export async function startWebServer(options: {
 	app.all(/.*/, createRequestHandler({ build, mode: 'production' }))
 	const server = options.secure ? createSecure(options.secure, app) : createPlain(app)
 	// Somebody on a bad line needs a while; nobody needs longer to send a header or a form.
+	// Longer than a proxy keeps its own, so that neither sends into a line the other has just closed.
+	server.keepAliveTimeout = KEPT_MS
 	server.headersTimeout = HEADERS_MS
 	server.requestTimeout = BODY_MS
 	await new Promise<void>((resolve, reject) => {

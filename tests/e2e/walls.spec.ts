@@ -68,7 +68,6 @@ const READ: Record<string, { by: readonly string[]; own?: true }> = {
 	// A shell without data: what it shows it asks for.
 	'/field': { by: [...ROLES] },
 	'/api/field': { by: ['coach', 'assistant'] },
-	'/api/field/changes': { by: ['coach', 'assistant'] },
 	'/api/measurements': { by: ['coach', 'assistant'] },
 	'/sign-in': { by: ['stranger'] },
 	// By a code or a link alone, whoever holds it; nobody does here.
@@ -77,6 +76,7 @@ const READ: Record<string, { by: readonly string[]; own?: true }> = {
 	// These only take.
 	'/sign-out': { by: [] },
 	'/api/events': { by: [] },
+	'/api/field/changes': { by: [] },
 	'/api/devices/:what': { by: [] },
 }
 
@@ -96,10 +96,10 @@ const all = (entries: readonly Entry[] = routes): { pattern: string; file: strin
 type Ids = Record<string, string>
 async function idsOf(app: App): Promise<Ids> {
 	const one = async (sql: string) => String((await app.rows(`${sql} limit 1`))[0]!.id)
-	const squadId = await one('select id from squad order by name')
 	const sessionId = await one(
-		`select id from session where squad_id = '${squadId}' and started_at is not null and reviewed_at is null order by day desc`,
+		'select id from session where started_at is not null and reviewed_at is null order by day',
 	)
+	const squadId = await one(`select squad_id as id from session where id = '${sessionId}'`)
 	return {
 		squadId,
 		sessionId,
@@ -116,8 +116,7 @@ async function idsOf(app: App): Promise<Ids> {
 }
 const at = (pattern: string, ids: Ids) =>
 	pattern.replaceAll(/:(\w+)\??/g, (_, name: string) => ids[name] ?? 'none') +
-	(pattern === '/sessions/pack' ? `?squad=${ids.squadId}&day=2027-01-04&time=17:00&athletes=${ids.athleteId}` : '') +
-	(pattern === '/api/field/changes' ? `?session=${ids.sessionId}&since=0` : '')
+	(pattern === '/sessions/pack' ? `?squad=${ids.squadId}&day=2027-01-04&time=17:00&athletes=${ids.athleteId}` : '')
 
 /** Somebody of each role, signed in by a request of their own; the athlete and the guardian are of the same athlete. */
 async function everybody(
@@ -166,16 +165,20 @@ test('every route is read by who may read it and by nobody else', async ({ app, 
 			])
 		)[0]!.id,
 	)
+	const aheadId = String(
+		(await app.rows('select id from session where started_at is null and squad_id = ? limit 1', [ids.squadId]))[0]!.id,
+	)
 	const wrong: string[] = []
 	for (const { pattern } of all()) {
 		const rule = READ[pattern]
 		expect(rule, `${pattern} has no rule in this test`).toBeDefined()
 		for (const role of ROLES) {
 			const read = async (path: string) =>
-				(await people[role].get(`${app.address}${path}`, { maxRedirects: 0 })).status()
+				(await people[role]!.get(`${app.address}${path}`, { maxRedirects: 0 })).status()
 			const own = rule!.own === true && ONE_OWN.includes(role)
 			const may = rule!.by.includes(role) || own
-			const status = await read(at(pattern, ids))
+			const address = at(pattern, pattern.endsWith('/change') ? { ...ids, sessionId: aheadId } : ids)
+			const status = await read(address)
 			if ((status === 200) !== may || status >= 500) wrong.push(`${role} ${pattern}: ${status}`)
 			// Somebody's own page is theirs, and no other athlete's.
 			if (own) {
@@ -211,6 +214,8 @@ const NASTY = [
 	'𝒳\ud800',
 	"'; drop table mark; --",
 ]
+/** Whom to call is theirs to write, also that it is nobody. */
+const OWN_FORMS: Partial<Record<Role, string[]>> = { athlete: ['contact'], guardian: ['contact'] }
 const FIELDS =
 	'id personId groundId deviceId invitationId athlete athleteId squad squadId session sessionId mark line drill drillId ladder ladderId rung block blockId school theme version name title day to from startTime place role kind region side score mass level phase reason note text typed looked units old fresh signIn value choice amount method tries use document'.split(
 		' ',
@@ -245,7 +250,7 @@ test('whatever anybody sends to any form is answered with a sentence, and who ma
 			const url = `${app.address}${at(pattern, ids)}`
 			const answered = async (what: string, options: Parameters<APIRequestContext['post']>[1]) => {
 				sent++
-				const answer = await people[role].post(url, {
+				const answer = await people[role]!.post(url, {
 					...options,
 					headers: { origin: app.address, ...options?.headers },
 					maxRedirects: 0,
@@ -257,15 +262,27 @@ test('whatever anybody sends to any form is answered with a sentence, and who ma
 				await answered(`JSON ${body}`, { data: body, headers: { 'content-type': 'application/json' } })
 			if (isApi) continue
 			// What a coach may do with names of forms that are none is nothing.
-			const forms = ['__proto__', 'constructor', 'hasOwnProperty', '', ...(role === 'coach' ? [] : formsOf(file))]
+			const forms = [
+				'__proto__',
+				'constructor',
+				'hasOwnProperty',
+				'',
+				...(role === 'coach' ? [] : formsOf(file)),
+			].filter((form) => !OWN_FORMS[role]?.includes(form))
+			// Each field in turn gets each of them; two forms are enough for two of every field.
 			for (const form of forms)
-				for (const nasty of NASTY)
-					await answered(`${form} ${nasty}`, {
-						form: { ...Object.fromEntries(FIELDS.map((name) => [name, nasty])), do: form },
+				for (const turn of [0, 1])
+					await answered(`${form}, turn ${turn}`, {
+						form: {
+							...Object.fromEntries(
+								FIELDS.map((name, index) => [name, NASTY[(index + turn + form.length) % NASTY.length]!]),
+							),
+							do: form,
+						},
 					})
 		}
 		expect(await sums(), `${role} has written something`).toEqual(before)
 	}
 	expect(wrong).toEqual([])
-	expect(sent).toBeGreaterThan(3000)
+	expect(sent).toBeGreaterThan(1500)
 })
