@@ -5,6 +5,15 @@ export interface Sent {
 	text(name: string): string
 }
 
+/** The form that a request brings. @throws a 400 with a sentence where it brings none, or one that did not arrive whole */
+export async function formOf(request: Request): Promise<FormData> {
+	try {
+		return await request.formData()
+	} catch {
+		throw new Response('A form is expected here, and this is none. Nothing was changed.', { status: 400 })
+	}
+}
+
 export const noProblems: Record<string, string> = {}
 
 /**
@@ -15,7 +24,7 @@ export async function actOn<T>(
 	request: Request,
 	intents: Readonly<Record<string, (sent: Sent) => Promise<T>>>,
 ): Promise<T> {
-	const form = await request.formData()
+	const form = await formOf(request)
 	const text = (name: string) => String(form.get(name) ?? '')
 	const asked = text('do')
 	if (!Object.hasOwn(intents, asked))

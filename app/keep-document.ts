@@ -1,5 +1,6 @@
 import { data, redirect } from 'react-router'
 import type { Kept } from '#server/library/edit-documents'
+import { formOf } from './intents'
 
 /** Takes a document a form sends as JSON and keeps it; what is wrong comes back by field, and nothing is kept. */
 export async function keepDocument(
@@ -7,7 +8,7 @@ export async function keepDocument(
 	keep: (value: unknown) => Promise<Kept>,
 	placeOf: (id: string) => string,
 ) {
-	const form = await request.formData()
+	const form = await formOf(request)
 	const refuse = (problems: Record<string, string>) => data({ problems }, { status: 400 })
 	let value: unknown
 	try {

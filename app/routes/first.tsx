@@ -5,6 +5,7 @@ import type { Route } from './+types/first'
 import { fromOf, notFound, signedInCookies } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
+import { formOf } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your club · Dromos' }]
 
@@ -22,7 +23,7 @@ export function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
 	checkCode(request)
-	const form = await request.formData()
+	const form = await formOf(request)
 	const text = (name: string) => String(form.get(name) ?? '')
 	const values = { club: text('club'), timeZone: text('timeZone'), name: text('name'), email: text('email') }
 	const result = await makeFirstClub({ ...values, password: text('password') }, await fromOf(request), new Date())

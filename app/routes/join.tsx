@@ -4,6 +4,7 @@ import type { Route } from './+types/join'
 import { fromOf, notFound, signedInCookies } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
+import { formOf } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Join · Dromos' }]
 
@@ -14,7 +15,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
-	const form = await request.formData()
+	const form = await formOf(request)
 	const values = { name: String(form.get('name') ?? ''), email: String(form.get('email') ?? '') }
 	const typed = { ...values, password: String(form.get('password') ?? '') }
 	const result = await join(params.token, typed, await fromOf(request), new Date())

@@ -23,6 +23,7 @@ import type { Route } from './+types/plan-block'
 import { allowed, notFound } from '../request-guard'
 import { ClockInput, DayInput } from '../ui/day-input'
 import { readTimeOfDay } from '#core/calendar/time-of-day'
+import { formOf } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan a block · Dromos' }]
 
@@ -34,7 +35,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
+	const form = await formOf(request)
 	let value: unknown
 	try {
 		value = JSON.parse(String(form.get('plan') ?? ''))

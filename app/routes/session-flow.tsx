@@ -11,6 +11,7 @@ import { usePlanSearch } from '../ui/use-plan-search'
 import { PostForm } from '../ui/post-form'
 import { readNumber } from '#core/measure/read-number'
 import { useLocal } from '../ui/local'
+import { formOf } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Flow · Dromos' }]
 
@@ -29,7 +30,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = allowed(context, request, 'plan:write')
-	const form = await request.formData()
+	const form = await formOf(request)
 	const choices = Object.fromEntries(
 		form
 			.getAll('entry')

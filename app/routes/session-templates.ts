@@ -4,6 +4,7 @@ import { forgetTemplate, keepTemplate, readSentTemplate } from '#server/plan/tem
 import type { Route } from './+types/session-templates'
 import { allowed } from '../request-guard'
 import { readJson } from '../read-json'
+import { formOf } from '../intents'
 
 /** A sheet of thirty entries is a tenth of this. */
 const MOST_CHARACTERS = 200_000
@@ -24,7 +25,7 @@ export async function action({ context, request }: Route.ActionArgs) {
 				: await readSentTemplate(scope, body.body)
 		return Response.json(read, { status: 'problem' in read ? 400 : 200 })
 	}
-	const form = await request.formData()
+	const form = await formOf(request)
 	const forget = String(form.get('forget') ?? '')
 	if (/^[0-9a-f-]{36}$/.test(forget)) {
 		await forgetTemplate(who, forget)

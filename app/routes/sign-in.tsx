@@ -4,6 +4,7 @@ import type { Route } from './+types/sign-in'
 import { fromOf, maybeWho, signedInCookies } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
+import { formOf } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Dromos' }]
 
@@ -16,7 +17,7 @@ export function loader({ context }: Route.LoaderArgs) {
 const safePlace = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : '/')
 
 export async function action({ request }: Route.ActionArgs) {
-	const form = await request.formData()
+	const form = await formOf(request)
 	const email = String(form.get('email') ?? '')
 	const result = await signInWithPassword(email, String(form.get('password') ?? ''), await fromOf(request), new Date())
 	if ('problem' in result)
