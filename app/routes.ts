@@ -47,6 +47,7 @@ export default [
 	]),
 	route('sessions/:sessionId/map.svg', 'routes/session-map-svg.tsx'),
 	route('athletes/:athleteId/marks.csv', 'routes/athlete-marks.ts'),
+	route('athletes/:athleteId/data/:file', 'routes/athlete-data.ts'),
 	route('club/data/:file', 'routes/club-data-file.ts'),
 	route('sessions/pack', 'routes/session-pack.ts'),
 	route('sessions/templates', 'routes/session-templates.ts'),

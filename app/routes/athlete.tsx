@@ -1,6 +1,6 @@
 import { sayFirmness } from '#core/words/say-firmness'
 import { sayAway } from '#core/calendar/away'
-import { Link, data } from 'react-router'
+import { Link, data, redirect } from 'react-router'
 import { v7 as newId } from 'uuid'
 import { longDay, shortDay } from '#core/calendar/days'
 import { ATHLETE_TYPES, REGION_NAMES, TYPE_NAMES } from '#core/vocabulary/words'
@@ -49,6 +49,7 @@ import { actOn, noProblems } from '../intents'
 import { useUnits } from '../field/units'
 import { useLocal } from '../ui/local'
 import { WhatIs } from '../ui/what-is'
+import { erasePerson } from '#server/person/person-data'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -226,6 +227,12 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 			const changed = await changeMass(who, athleteId, text('mass'), versionSeen(form), new Date())
 			if (changed && 'meanwhile' in changed) return overtaken(changed, 'mass')
 			return answer(changed && ('problem' in changed ? { problems: { mass: changed.problem } } : {}), '', 'mass')
+		},
+		erase: async ({ text }) => {
+			mustHave('people:write', 'The coach erases an athlete.')
+			const erased = await erasePerson(who, athleteId, text('erase'), new Date())
+			if (erased && 'erased' in erased) throw redirect('/squads')
+			return answer(erased && { problems: { erase: erased.problem } }, '', 'erase')
 		},
 		type: async ({ text, form }) => {
 			mustHave('plan:write', 'The coach says how somebody is built.')
@@ -841,6 +848,38 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 						)}
 						<p className="dim mt-2 text-[13.5px]">Dromos clears nobody: a clinician does, and somebody records it.</p>
 					</section>
+					{(mayName || own) && (
+						<section>
+							<h2>What is kept of them</h2>
+							<a
+								className="link inline-flex min-h-[44px] items-center"
+								href={`/athletes/${athlete.id}/data/all.json`}
+								download
+							>
+								everything as a file (JSON)
+							</a>
+							{mayName && (
+								<details open={actionData?.problems.erase !== undefined}>
+									<summary className="link inline-flex min-h-[44px] items-center">Erase them</summary>
+									<PostForm preventScrollReset className="grid gap-2 pb-2">
+										<p className="text-[14px]">
+											For good: name, birth date, contact, everything about their health, verdicts and their sign-in go.
+											Marks stay without a name. What a phone still has of them is not taken any more.
+										</p>
+										<TextField
+											label="Their whole name, typed"
+											name="erase"
+											autoComplete="off"
+											problem={actionData?.problems.erase}
+										/>
+										<button className="btn btn-quiet justify-self-start text-attn!" name="do" value="erase">
+											Erase
+										</button>
+									</PostForm>
+								</details>
+							)}
+						</section>
+					)}
 				</aside>
 			</div>
 		</>

@@ -24,6 +24,7 @@ const SAYS: Record<Deed, string> = {
 	'let-in': 'let in again',
 	cleared: 'recorded a clearance of',
 	exported: 'took out',
+	erased: 'erased an athlete',
 	imported: 'took in',
 }
 

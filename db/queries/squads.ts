@@ -1,4 +1,4 @@
-import { and, asc, eq, exists, inArray, notInArray, or, sql } from 'drizzle-orm'
+import { and, asc, eq, exists, inArray, isNull, notInArray, or, sql } from 'drizzle-orm'
 import type { Away } from '../../core/calendar/away'
 import type { AthleteType, Family, Level } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/judge/types'
@@ -149,7 +149,7 @@ export async function listAthletes({ db, clubId }: ClubScope): Promise<AthleteRo
 		.select(athleteColumns)
 		.from(athlete)
 		.innerJoin(athleteIdentity, identityJoin)
-		.where(eq(athlete.clubId, clubId))
+		.where(and(eq(athlete.clubId, clubId), isNull(athlete.erasedAt)))
 		.orderBy(asc(athleteIdentity.name))
 	return rows.map(toAthlete)
 }
@@ -163,6 +163,7 @@ export async function listComing({ db, clubId }: ClubScope, day: string, daysBac
 		.where(
 			and(
 				eq(athlete.clubId, clubId),
+				isNull(athlete.erasedAt),
 				or(
 					exists(
 						db

@@ -97,6 +97,7 @@ export const DEEDS = [
 	'let-in',
 	'cleared',
 	'exported',
+	'erased',
 	'imported',
 ] as const
 export type Deed = (typeof DEEDS)[number]
@@ -155,6 +156,8 @@ export const athlete = mysqlTable(
 		/** How they are built, by the coach; null where nothing stands out. */
 		type: code<AthleteType>('type', 10),
 		/** Not there for a while, from a day to a last one or until it is said otherwise. */
+		/** Erased: nameless since, and nothing more is taken of them. */
+		erasedAt: instant('erased_at'),
 		awayFrom: day('away_from'),
 		awayUntil: day('away_until'),
 		massKg: decimal('mass_kg', { precision: 4, scale: 1, mode: 'number' }),

@@ -60,6 +60,7 @@ import type { PlannedLine } from '../../core/vocabulary/line'
 import { keepMarks } from '../marks/keep-marks'
 import { bringBackHeld } from '../plan/take-off'
 import { keepTrials } from '../record/trials'
+import { erasedAmong } from '../../db/queries/erase'
 
 /**
  * Takes a batch of events into the log. Each event is judged alone: accepted, known already
@@ -101,6 +102,8 @@ interface Known {
 	sessions: Map<string, ListedSession>
 	attending: Map<string, Set<string>>
 	athletes: Map<string, AthleteRow>
+	/** Those who were erased: nothing more is taken of them. */
+	erased: ReadonlySet<string>
 	lines: Map<string, LineRow>
 	/** Whose the entries are, of sessions to which somebody or something comes: session by entry. */
 	entries: Map<string, string>
@@ -198,6 +201,7 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 		sessions,
 		attending,
 		athletes: new Map((await readAthletes(scope, athleteIds)).map((row) => [row.id, row])),
+		erased: await erasedAmong(scope, athleteIds),
 		lines,
 		entries,
 		drills,
@@ -295,6 +299,8 @@ class Batch {
 		const { id } = event
 		const session = this.known.sessions.get(event.sessionId)
 		if (!session) return refuse(id, 'sessionId', 'no such session')
+		if (event.athleteId !== null && this.known.erased.has(event.athleteId))
+			return refuse(id, 'athleteId', 'this athlete was erased; nothing more is kept of them')
 		const athlete = event.athleteId === null ? null : this.known.athletes.get(event.athleteId)
 		if (athlete === undefined && !(event.kind === 'guest' && event.value.name !== undefined && !event.replacesId))
 			return refuse(id, 'athleteId', 'no such athlete')

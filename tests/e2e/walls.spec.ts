@@ -36,6 +36,7 @@ const READ: Record<string, { by: readonly string[]; own?: true }> = {
 	'/athletes/:athleteId': { by: STAFF, own: true },
 	'/athletes/:athleteId/care': { by: ['coach', 'clinician'], own: true },
 	'/athletes/:athleteId/marks.csv': { by: STAFF, own: true },
+	'/athletes/:athleteId/data/:file': { by: ['coach'], own: true },
 	'/plan': { by: STAFF },
 	'/plan/block': { by: ['coach'] },
 	'/plan/blocks/:blockId': { by: STAFF },
@@ -115,7 +116,10 @@ async function idsOf(app: App): Promise<Ids> {
 	}
 }
 const at = (pattern: string, ids: Ids) =>
-	pattern.replaceAll(/:(\w+)\??/g, (_, name: string) => ids[name] ?? 'none') +
+	(pattern.endsWith('/data/:file') && pattern.startsWith('/athletes')
+		? pattern.replace(':file', 'all.json')
+		: pattern
+	).replaceAll(/:(\w+)\??/g, (_, name: string) => ids[name] ?? 'none') +
 	(pattern === '/sessions/pack' ? `?squad=${ids.squadId}&day=2027-01-04&time=17:00&athletes=${ids.athleteId}` : '')
 
 /** Somebody of each role, signed in by a request of their own; the athlete and the guardian are of the same athlete. */

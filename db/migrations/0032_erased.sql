@@ -1,0 +1,1 @@
+ALTER TABLE `athlete` ADD COLUMN IF NOT EXISTS `erased_at` datetime(3);
