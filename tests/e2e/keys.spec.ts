@@ -25,7 +25,7 @@ test('who forgot their password gets a link from the coach; who is signed in els
 	await expect(holder.getByText('It is made of your own address or name. Choose another.')).toBeVisible()
 	await holder.getByLabel('Password').fill(FRESH)
 	await holder.getByRole('button', { name: 'Set it and sign in' }).click()
-	await expect(holder.getByRole('heading', { level: 1 })).toBeVisible()
+	await expect(holder).toHaveURL(`${app.address}/`)
 	await other.goto(`${app.address}/squads`)
 	await expect(other).toHaveURL(/sign-in/)
 	expect((await holder.goto(link))!.status()).toBe(404)
