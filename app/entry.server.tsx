@@ -5,6 +5,7 @@ import { isbot } from 'isbot'
 import { renderToPipeableStream } from 'react-dom/server'
 import { type EntryContext, type HandleErrorFunction, ServerRouter } from 'react-router'
 import { log } from '#server/logger'
+import { RequestNumber } from './ui/request-number'
 
 export const streamTimeout = 5_000
 
@@ -55,14 +56,16 @@ export default function handleRequest(
 			pipe(body)
 		}
 		const { pipe, abort } = renderToPipeableStream(
-			<ServerRouter context={routerContext} url={request.url} nonce={nonce} />,
+			<RequestNumber value={request.headers.get('x-request-id')}>
+				<ServerRouter context={routerContext} url={request.url} nonce={nonce} />
+			</RequestNumber>,
 			{
 				nonce,
 				...(isbot(request.headers.get('user-agent') ?? '') ? { onAllReady: ready } : { onShellReady: ready }),
 				onShellError: reject,
 				onError(error: unknown) {
 					code = 500
-					if (shellSent) logError(error)
+					if (shellSent) logError(error, request)
 				},
 			},
 		)
@@ -71,11 +74,14 @@ export default function handleRequest(
 }
 
 /** Only what went wrong and where in the code: never the values, which may be names or health data. */
-function logError(error: unknown): void {
+function logError(error: unknown, request: Request): void {
 	const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : undefined
 	const message = error instanceof Error ? (cause ?? error.message).slice(0, 300) : 'unknown error'
 	log.error(
 		{
+			// The number that the answer carries and the page shows; of the address only the place, never what was asked for there.
+			request: request.headers.get('x-request-id'),
+			place: new URL(request.url).pathname.replace(/[0-9a-f-]{36}/g, 'ID').slice(0, 100),
 			at:
 				error instanceof Error
 					? error.stack
@@ -90,5 +96,5 @@ function logError(error: unknown): void {
 }
 
 export const handleError: HandleErrorFunction = (error, { request }) => {
-	if (!request.signal.aborted) logError(error)
+	if (!request.signal.aborted) logError(error, request)
 }

@@ -1,6 +1,8 @@
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse } from 'react-router'
+import { use } from 'react'
 import type { Route } from './+types/root'
 import { guard } from './request-guard'
+import { RequestNumber } from './ui/request-number'
 import './ui/tokens.css'
 
 export const middleware: Route.MiddlewareFunction[] = [guard]
@@ -35,6 +37,7 @@ export default function Root() {
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
 	const missing = isRouteErrorResponse(error) && error.status === 404
 	const refused = isRouteErrorResponse(error) && error.status === 403
+	const number = use(RequestNumber)
 	return (
 		<main className="mx-auto max-w-xl p-8">
 			<h1>{missing ? 'There is nothing here' : refused ? 'Your role does not allow this' : 'Something went wrong'}</h1>
@@ -45,6 +48,11 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
 						? String(error.data)
 						: 'What was saved is safe. What you were typing is kept in this tab: open the page again and go on, or try again in a moment.'}
 			</p>
+			{!missing && !refused && (
+				<p className="dim mt-3" suppressHydrationWarning>
+					{number && `In the server’s log it is ${number}: say that to who keeps it.`}
+				</p>
+			)}
 			<p className="mt-5">
 				<a className="link" href="/">
 					To Today
