@@ -81,7 +81,10 @@ function logError(error: unknown, request: Request): void {
 		{
 			// The number that the answer carries and the page shows; of the address only the place, never what was asked for there.
 			request: request.headers.get('x-request-id'),
-			place: new URL(request.url).pathname.replace(/[0-9a-f-]{36}/g, 'ID').slice(0, 100),
+			place: new URL(request.url).pathname
+				.replace(/^\/join\/.*/, '/join/TOKEN')
+				.replace(/[0-9a-f-]{36}/g, 'ID')
+				.slice(0, 100),
 			at:
 				error instanceof Error
 					? error.stack
