@@ -51,7 +51,7 @@ describe('what is sent', () => {
 		['POST', '/', { 'content-type': FORM, 'transfer-encoding': 'chunked' }, 411],
 		['POST', '/', { 'content-type': FORM, 'content-length': 1024 * 1024 + 1 }, 413],
 		['POST', '/api/events', { 'content-type': 'application/json', 'content-length': 4 * 1024 * 1024 + 1 }, 413],
-		['POST', '/club/data', { 'content-type': FORM, 'content-length': 32 * 1024 * 1024 + 1 }, 413],
+		['POST', '/club/data', { 'content-type': FORM, 'content-length': 42 * 1024 * 1024 + 1 }, 413],
 		['POST', '/', { 'content-type': 'text/xml', 'content-length': 3 }, 415],
 		['POST', '/', { 'content-length': 3 }, 415],
 		['POST', '/api/events', { 'content-type': FORM, 'content-length': 3 }, 415],

@@ -5,7 +5,8 @@ import type { NextFunction, Request, RequestHandler, Response } from 'express'
 const MB = 1024 * 1024
 /** What one request may bring, bytes: lists and documents of a club are files, everything else is typed. */
 const MOST: readonly (readonly [RegExp, number])[] = [
-	[/^\/(squads\/[^/]+\/(list|history)|club\/data)(\.data)?\/?$/, 32 * MB],
+	[/^\/club\/data(\.data)?\/?$/, 42 * MB],
+	[/^\/squads\/[^/]+\/(list|history)(\.data)?\/?$/, 8 * MB],
 	[/^\/api\/events$/, 4 * MB],
 ]
 const MOST_OTHERWISE = MB

@@ -4,6 +4,7 @@ import { OPEN_KINDS } from '#core/open-data/document'
 import { todayAt } from '#server/clock'
 import { type OpenLook, lookAtOpenFiles, takeOpenFiles } from '#server/open-data/import-data'
 import type { Route } from './+types/club-data'
+import { noteDeed } from '#server/access/change-club'
 import { type Sent, actOn } from '../intents'
 import { allowed } from '../request-guard'
 import { DayInput } from '../ui/day-input'
@@ -36,7 +37,11 @@ export async function action({ context, request }: Route.ActionArgs) {
 		data<DataAnswer>({ looked, taken }, { status: looked.problems.length > 0 ? 400 : 200 })
 	return actOn(request, {
 		look: async (sent) => answer(await lookAtOpenFiles(scope, await files(sent)), false),
-		take: async (sent) => answer(await takeOpenFiles(who, await files(sent), new Date()), true),
+		take: async (sent) => {
+			const looked = await takeOpenFiles(who, await files(sent), new Date())
+			if (looked.problems.length === 0) await noteDeed(scope, who, 'imported', 'data of a club', new Date())
+			return answer(looked, true)
+		},
 	})
 }
 

@@ -284,7 +284,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								</ul>
 							</div>
 							<div className="field">
-								<label htmlFor="athleteId">Athlete, when the role is athlete</label>
+								<label htmlFor="athleteId">Athlete, when the role is athlete or guardian</label>
 								<select id="athleteId" name="athleteId" className="input" defaultValue="">
 									<option value="">—</option>
 									{athletes.map((athlete) => (
