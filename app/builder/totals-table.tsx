@@ -24,8 +24,17 @@ export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside
 						<span className="sr-only">Athlete</span>
 					</th>
 					{QUANTITIES.map((quantity) => (
-						<th key={quantity} scope="col" className="dim w-[54px] pb-1 sm:w-[64px] text-right font-normal">
-							{HEADS[quantity]} {TERM[quantity] && <WhatIs term={TERM[quantity]} />}
+						<th
+							key={quantity}
+							scope="col"
+							className="whitespace-nowrap dim w-[54px] pb-1 sm:w-[64px] text-right font-normal"
+						>
+							{HEADS[quantity]}{' '}
+							{TERM[quantity] && (
+								<span className="max-sm:hidden">
+									<WhatIs term={TERM[quantity]} />
+								</span>
+							)}
 						</th>
 					))}
 				</tr>
