@@ -76,7 +76,11 @@ export default function handleRequest(
 /** Only what went wrong and where in the code: never the values, which may be names or health data. */
 function logError(error: unknown, request: Request): void {
 	const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : undefined
-	const message = error instanceof Error ? (cause ?? error.message).slice(0, 300) : 'unknown error'
+	// What stands in quotes may have been typed by somebody; the database quotes values too.
+	const message =
+		error instanceof Error
+			? (cause ?? error.message).replace(/“[^”]*”|‘[^’]*’|'[^']*'|"[^"]*"|`[^`]*`/g, '…').slice(0, 300)
+			: 'unknown error'
 	log.error(
 		{
 			// The number that the answer carries and the page shows; of the address only the place, never what was asked for there.

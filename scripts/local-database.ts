@@ -35,6 +35,9 @@ export async function freePort(): Promise<number> {
 	})
 }
 
+/** How long a start may take. */
+const UP_WITHIN_S = 120
+
 /** Between two tries to start it again. */
 const LONGEST_PAUSE_MS = 15_000
 
@@ -213,7 +216,9 @@ async function stopOrphan(pidFile: string): Promise<void> {
 }
 
 async function waitUntilUp(child: ChildProcess, url: string, errorLog: string, data: string): Promise<void> {
-	for (let i = 0; i < 600; i++) {
+	// A busy machine, or one that recovers after a power cut, needs a while.
+	for (let i = 0; i < UP_WITHIN_S * 10; i++) {
+		if (i > 0 && i % 100 === 0) console.log(`Waiting for the database, ${i / 10} s …`)
 		if (child.exitCode !== null || child.signalCode !== null) {
 			const tail = readFileSync(errorLog, 'utf8')
 				.split('\n')
@@ -233,7 +238,7 @@ async function waitUntilUp(child: ChildProcess, url: string, errorLog: string, d
 		}
 	}
 	child.kill('SIGTERM')
-	throw new PlainError(`The database server did not answer within a minute; see ${errorLog}.`)
+	throw new PlainError(`The database server did not answer within two minutes; see ${errorLog}.`)
 }
 
 async function stopServer(child: ChildProcess, socket: string): Promise<void> {

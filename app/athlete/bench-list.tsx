@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { shortDay } from '#core/calendar/days'
 import { PostForm } from '../ui/post-form'
+import { useUnits } from '../field/units'
 
 interface Measurement {
 	id: string
@@ -60,22 +61,27 @@ export function BenchList({ measured, mayMeasure }: { measured: readonly Measure
 
 /** The followed number from the oldest to the newest. */
 function Course({ rows }: { rows: readonly Measurement[] }) {
+	const { asRead } = useUnits()
 	const numbers = [...rows].reverse().flatMap(({ takenOn, followed }) => (followed ? [{ takenOn, ...followed }] : []))
 	const [first] = numbers
 	if (!first || numbers.length < 2) return null
 	return (
 		<p className="mt-0.5 text-[14px]">
-			{first.name}: <span className="num">{numbers.map(({ value, digits }) => value.toFixed(digits)).join(' → ')}</span>{' '}
-			{first.unit} <span className="dim">since {shortDay(first.takenOn)}</span>
+			{first.name}:{' '}
+			<span className="num">
+				{numbers.map(({ value, digits }) => asRead(`${value.toFixed(digits)} ${first.unit}`)).join(' → ')}
+			</span>{' '}
+			<span className="dim">since {shortDay(first.takenOn)}</span>
 		</p>
 	)
 }
 
 function One({ row, mayMeasure }: { row: Measurement; mayMeasure: boolean }) {
+	const { asRead } = useUnits()
 	return (
 		<div className="grid grid-cols-[1fr_auto] gap-x-3">
 			<span>
-				{row.title}: <b>{row.headline}</b>
+				{row.title}: <b>{asRead(row.headline)}</b>
 				<span className="dim block text-[13px]">
 					{shortDay(row.takenOn)}, {row.method}
 				</span>

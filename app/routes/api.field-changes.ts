@@ -1,7 +1,7 @@
 import { data } from 'react-router'
 import { may } from '#server/access/roles'
 import { scopeOf } from '#server/database'
-import { waitForChanges } from '#server/field/changes'
+import { TooManyHeld, waitForChanges } from '#server/field/changes'
 import type { Route } from './+types/api.field-changes'
 import { AWAY, isDatabaseAway, readJson } from '../read-json'
 import { maybeWho } from '../request-guard'
@@ -48,6 +48,11 @@ export async function action({ context, request }: Route.ActionArgs) {
 		)
 	} catch (error) {
 		if (isDatabaseAway(error)) return data(AWAY, { status: 503 })
+		if (error instanceof TooManyHeld)
+			return data(
+				{ error: 'So many phones wait here; ask again in a moment.' },
+				{ status: 503, headers: { 'retry-after': '5' } },
+			)
 		throw error
 	}
 }

@@ -631,7 +631,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									<li key={row.id} className="rule flex items-center justify-between gap-2 py-1">
 										<span>
 											{OUTSIDE_NAMES[row.kind]}, {row.minutes} min{row.rpe !== null && `, effort ${row.rpe}`}
-											{row.lifts && <span className="block">{row.lifts.map(sayLift).join('; ')}</span>}
+											{row.lifts && <span className="block">{asRead(row.lifts.map(sayLift).join('; '))}</span>}
 											<span className="dim block text-[13px]">
 												{shortDay(row.day)}, {time(row.startTime)}
 												{row.hardRunning && ' · hard running'}

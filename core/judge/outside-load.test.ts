@@ -95,6 +95,9 @@ describe('the gym in a line', () => {
 		['Nordic curl', [lift('Nordic curl')]],
 		['Nordic curl first time', [lift('Nordic curl', null, null, true)]],
 		['Hip thrust 120 kg', [lift('Hip thrust', 120)]],
+		// 225 lb are 102.058 kg, 5 lb 2.268.
+		['Back squat 225 lb × 5', [lift('Back squat', 102.1, 5)]],
+		['Curl 5 pounds', [lift('Curl', 2.3)]],
 		[
 			'Squat 90 kg × 5; calf raise 40 kg × 12\nplank',
 			[lift('Squat', 90, 5), lift('calf raise', 40, 12), lift('plank')],
@@ -107,6 +110,8 @@ describe('the gym in a line', () => {
 		'Squat 100',
 		'Squat 401 kg × 1',
 		'Squat 0 kg',
+		'Squat 900 lb', // 408 kg
+		'Squat 20 stone',
 		'Squat 50 kg × 101',
 		'Squat; 7',
 		'x'.repeat(61),

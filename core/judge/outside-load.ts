@@ -3,6 +3,7 @@ import type { DayDose, RampQuantity } from '../dose/ramp'
 import type { Family } from '../vocabulary/words'
 import type { WorkDay } from './types'
 import type { WorkKind } from '../vocabulary/words'
+import { readMass } from '../measure/read-mass'
 
 export const OUTSIDE_KINDS = ['match', 'tournament', 'practice', 'gym'] as const
 export type OutsideKind = (typeof OUTSIDE_KINDS)[number]
@@ -50,11 +51,11 @@ export const sayLift = ({ exercise, kg, reps, isNew }: Lift): string =>
 	`${exercise}${kg === null ? '' : ` ${kg} kg`}${reps === null ? '' : ` × ${reps}`}${isNew ? ', first time' : ''}`
 
 const LIFT =
-	/^(.*?\p{L}.*?)(?:[\s,]+([0-9]+(?:[.,][0-9]+)?)\s*kg)?(?:[\s,]*[x×*]\s*([0-9]+))?(?:[\s,]+(first time|new))?$/iu
+	/^(.*?\p{L}.*?)(?:[\s,]+([0-9]+(?:[.,][0-9]+)?)\s*(kg|lbs?|pounds?))?(?:[\s,]*[x×*]\s*([0-9]+))?(?:[\s,]+(first time|new))?$/iu
 const MOST_LIFTS = 12
 /**
  * A gym visit as people write it in a line: exercises with semicolons or line breaks between them, each with
- * kilograms, reps and "first time" as far as they were said.
+ * kilograms or pounds, reps and "first time" as far as they were said.
  *
  * @returns null where a piece of it cannot be read: no name, over 400 kg, over 100 reps, more than twelve
  * @example readLifts('Back squat 100 kg × 5; Nordic curl x 4 new')
@@ -66,16 +67,16 @@ export function readLifts(text: string): Lift[] | null {
 		.filter((piece) => piece !== '')
 	if (pieces.length > MOST_LIFTS) return null
 	const lifts = pieces.map((piece): Lift | null => {
-		const [, exercise, kg, reps, first] = LIFT.exec(piece) ?? []
+		const [, exercise, mass, unit, reps, first] = LIFT.exec(piece) ?? []
 		if (!exercise || exercise.length > 60) return null
 		const lift = {
 			exercise: exercise.trim(),
-			kg: kg ? Number(kg.replace(',', '.')) : null,
+			kg: mass ? Math.round(readMass(`${mass} ${unit}`)! * 10) / 10 : null,
 			reps: reps ? Number(reps) : null,
 			isNew: first !== undefined,
 		}
 		// A figure left over in the name is one that was not understood.
-		if (/\d\s*(kg)?$/i.test(lift.exercise)) return null
+		if (/\d\s*(kg|lbs?|pounds?)?$/i.test(lift.exercise)) return null
 		return (lift.kg ?? 1) > 0 && (lift.kg ?? 1) <= 400 && (lift.reps ?? 1) >= 1 && (lift.reps ?? 1) <= 100 ? lift : null
 	})
 	return lifts.every((lift) => lift !== null) ? lifts : null

@@ -13,6 +13,17 @@ import { readLimits, readable, told } from './read-pack'
 const OVERLAP_MS = 30_000
 const LONGEST_WAIT_MS = 20_000
 const LOOK_EVERY_MS = 400
+/** So many phones that wait are looked after as often as that; of more, each is a little less often: the database looks no faster. */
+const HELD_AT_FULL = 50
+/** More than these are asked to come again. */
+const MOST_HELD = 2_000
+let held = 0
+
+/** More phones wait than one process holds. */
+export class TooManyHeld extends Error {}
+
+/** How long until the next look, when so many wait. @param waiting phones, this one among them */
+export const lookEvery = (waiting: number): number => LOOK_EVERY_MS * Math.max(1, waiting / HELD_AT_FULL)
 /** Device readings from before this belong to no session that is still going on. */
 const READINGS_MS = 12 * 3_600_000
 
@@ -34,8 +45,27 @@ export interface Changes {
  * @param since the `serverNow` of the answer before; null for everything
  * @param seen ids the device holds already of the last half minute
  * @param deviceId the asking device, whose own events it need not be told
+ * @throws TooManyHeld when more wait than one process holds
  */
 export async function waitForChanges(
+	scope: ClubScope,
+	role: Role,
+	sessionId: string,
+	since: Date | null,
+	seen: ReadonlySet<string>,
+	deviceId: string | null,
+	signal: AbortSignal,
+): Promise<Changes> {
+	if (held >= MOST_HELD) throw new TooManyHeld('so many phones wait')
+	held++
+	try {
+		return await holdUntilNews(scope, role, sessionId, since, seen, deviceId, signal)
+	} finally {
+		held--
+	}
+}
+
+async function holdUntilNews(
 	scope: ClubScope,
 	role: Role,
 	sessionId: string,
@@ -63,6 +93,6 @@ export async function waitForChanges(
 				limits: await readLimits(scope, sessionId),
 				heard: news.map(({ id }) => id),
 			}
-		await wait(LOOK_EVERY_MS, undefined, { signal }).catch(() => undefined)
+		await wait(lookEvery(held), undefined, { signal }).catch(() => undefined)
 	}
 }
