@@ -8,7 +8,7 @@ import { startApp } from '../support/app-test'
 import { closePool } from '../support/use-database'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { migrateDatabase } from '../../db/migrate'
-import { freePort, startLocalDatabase } from '../../scripts/local-database'
+import { startLocalDatabase } from '../../scripts/local-database'
 import { makeSecondClub } from '../support/second-club'
 import { readLines } from '../../db/queries/sessions'
 import type { EventAnswer } from '../../core/vocabulary/events'
@@ -21,9 +21,8 @@ test('the web server and the database are killed in the middle of a sync: nothin
 }) => {
 	test.setTimeout(300_000)
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-killed-'))
-	const databasePort = await freePort()
 	// A server of its own, which keeps what it has said it kept: the other tests' server may forget a second.
-	let server = await startLocalDatabase(home, { port: databasePort })
+	const server = await startLocalDatabase(home)
 	await migrateDatabase(server.url('dromos_empty'))
 	const app = await startApp(server.url(''), 'dromos_empty')
 	try {
@@ -93,7 +92,8 @@ test('the web server and the database are killed in the middle of a sync: nothin
 		await expect.poll(() => acknowledged.size, { intervals: [5], timeout: 60_000 }).toBeGreaterThan(1600)
 		process.kill(Number(readFileSync(path.join(home, 'mariadb.pid'), 'utf8')), 'SIGKILL')
 		await expect.poll(() => lost, { intervals: [20] }).toBeGreaterThan(0)
-		server = await startLocalDatabase(home, { port: databasePort })
+		// It comes back by itself, where it was.
+		await expect.poll(() => server.isUp(), { timeout: 60_000 }).toBe(true)
 		await sending
 		expect(acknowledged.size).toBe(MARKS)
 		// Everything once more, as a phone would that never heard the answers.
