@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import mysql from 'mysql2/promise'
 import { expect, it, vi } from 'vitest'
-import { startLocalDatabase } from './local-database'
+import { poolMegabytes, startLocalDatabase } from './local-database'
 
 it('a database that somebody ends is started again with all it had acknowledged, and stays ended when we end it', async () => {
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-db-'))
@@ -33,3 +33,13 @@ it('a database that somebody ends is started again with all it had acknowledged,
 	await expect(ask('select 1')).rejects.toThrow()
 	rmSync(home, { recursive: true, force: true })
 }, 90_000)
+
+it.each([
+	[0.5, 256],
+	[1, 256],
+	[2, 512],
+	[8, 2048],
+	[24, 4096],
+])('of %d GiB of memory the tables get %d MB', (gib, megabytes) =>
+	expect(poolMegabytes(gib * 1024 ** 3)).toBe(megabytes),
+)

@@ -2,6 +2,7 @@ import { type ChildProcess, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, openSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { totalmem } from 'node:os'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import mysql from 'mysql2/promise'
@@ -34,6 +35,10 @@ export async function freePort(): Promise<number> {
 		})
 	})
 }
+
+/** A quarter of the machine's memory for the tables, and something to work with on a small one. @param bytes of memory */
+export const poolMegabytes = (bytes: number): number =>
+	Math.round(Math.min(4096, Math.max(256, bytes / 4 / 1024 / 1024)))
 
 /** How long a start may take. */
 const UP_WITHIN_S = 120
@@ -116,7 +121,7 @@ export async function startLocalDatabase(
 				`--pid-file=${pidFile}`,
 				`--init-file=${initFile}`,
 				'--skip-name-resolve',
-				'--innodb-buffer-pool-size=512M',
+				`--innodb-buffer-pool-size=${poolMegabytes(totalmem())}M`,
 				'--max-allowed-packet=64M',
 				'--character-set-server=utf8mb4',
 				'--collation-server=utf8mb4_uca1400_ai_ci',

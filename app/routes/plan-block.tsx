@@ -260,7 +260,7 @@ export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 						onChange={(event) => setPlan({ ...plan, testDay: event.target.checked })}
 					/>
 					Tests on the last hard day of the unloading week
-					{squad?.battery && `: the battery “${squad.battery}”`}
+					{squad?.battery && `: “${squad.battery}”`}
 				</label>
 				{plan.content === 'proposed' && (
 					<label className="flex min-h-[44px] items-center gap-2.5">

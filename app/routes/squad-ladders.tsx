@@ -260,7 +260,7 @@ function MoveForm({
 					Move
 				</button>
 				<p className="dim text-[14px]">
-					What lies below counts as passed. A gate that is a caution gives way to your reason; a block does not.
+					What lies below counts as passed. What is only advised gives way to your reason; what is closed does not.
 				</p>
 			</PostForm>
 		</details>
