@@ -121,7 +121,8 @@ export async function startLocalDatabase(
 				`--pid-file=${pidFile}`,
 				`--init-file=${initFile}`,
 				'--skip-name-resolve',
-				`--innodb-buffer-pool-size=${poolMegabytes(totalmem())}M`,
+				// Several throwaway servers share a machine.
+				`--innodb-buffer-pool-size=${options.throwaway ? 512 : poolMegabytes(totalmem())}M`,
 				'--max-allowed-packet=64M',
 				'--character-set-server=utf8mb4',
 				'--collation-server=utf8mb4_uca1400_ai_ci',

@@ -290,7 +290,7 @@ export async function addBattery(
 		const testable = testableOf(await readLibrary(scope))
 		const rows = typed.items.filter(({ drillId }) => drillId !== '')
 		if (rows.length === 0) problems.items = 'Pick at least one drill to test.'
-		if (rows.length > MOST_ITEMS) problems.items = `A battery holds up to ${MOST_ITEMS} tests.`
+		if (rows.length > MOST_ITEMS) problems.items = `At most ${MOST_ITEMS} tests stand together.`
 		const items = rows.flatMap((row, index): BatteryItem[] => {
 			const measured = readMeasured(testable, row, who.units)
 			const tries = Number(row.tries)
