@@ -2,7 +2,8 @@ import AxeBuilder from '@axe-core/playwright'
 import { type Page, expect } from '@playwright/test'
 import { matchPath } from 'react-router'
 import routes from '../../app/routes'
-import { type App, test } from '../support/app-test'
+import { test } from '../support/app-test'
+import { addresses } from '../support/demo-pages'
 import { openDemoField, signInToDemo } from '../support/sign-in'
 
 /** Every page of the application, by the pattern of its route; what only answers with data is none. */
@@ -18,35 +19,6 @@ function patterns(
 }
 /** Pages for who is not signed in. */
 const STRANGERS = ['/sign-in', '/first', '/join/:token']
-
-/** An address of every page, of the demo club. */
-async function addresses(app: App): Promise<string[]> {
-	const one = async (sql: string) => String((await app.rows(`${sql} limit 1`))[0]!.id)
-	const squad = await one('select id from squad order by name')
-	const athlete = await one(`select athlete_id as id from squad_member where squad_id = '${squad}'`)
-	const ahead = await one(`select id from session where squad_id = '${squad}' and started_at is null order by day`)
-	const held = await one(
-		`select id from session where squad_id = '${squad}' and reviewed_at is not null order by day desc`,
-	)
-	const open = await one('select id from session where started_at is not null and reviewed_at is null order by day')
-	const block = await one('select id from block order by start_day desc')
-	const own = (kind: string) => one(`select id from library_document where kind = '${kind}'`)
-	return [
-		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
-		...['/bench/film', '/library', '/library/schools', '/club', '/club/data', '/club/record', '/keys', '/you'],
-		...['ladders/stiffness', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
-			(page) => `/squads/${squad}/${page}`,
-		),
-		...['', '/care'].map((page) => `/athletes/${athlete}${page}`),
-		...['', '/flow', '/map', '/card', '/change', `/for/${athlete}`].map((page) => `/sessions/${ahead}${page}`),
-		`/sessions/${held}/done`,
-		`/sessions/${open}/review`,
-		`/library/drills/${await own('drill')}`,
-		`/library/ladders/${await own('ladder')}`,
-		`/library/themes/${await own('theme')}`,
-		'/field',
-	]
-}
 
 async function faults(page: Page, path: string): Promise<string[]> {
 	await page.goto(path)
