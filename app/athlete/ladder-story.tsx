@@ -54,7 +54,7 @@ export function LadderStory({ ladder }: { ladder: LadderRow }) {
 							<span className={here ? 'font-bold' : rung.passed ? '' : 'dim'}>
 								{asRead(rung.name)}
 								{here && state.passed && ', passed'}
-								{!here && !rung.passed && rung.lock && ` — ${rung.lock}`}
+								{!here && !rung.passed && rung.lock && asRead(` — ${rung.lock}`)}
 							</span>
 						</li>
 					)
@@ -64,12 +64,12 @@ export function LadderStory({ ladder }: { ladder: LadderRow }) {
 			{ladder.path && (
 				<p className="mt-1 text-[14px]">
 					<b>{ladder.path.name}</b>: step {ladder.path.at + 1} of {ladder.path.steps.length},{' '}
-					{ladder.path.steps[ladder.path.at]?.toLowerCase()}.
+					{asRead(ladder.path.steps[ladder.path.at]?.toLowerCase() ?? '')}.
 				</p>
 			)}
 			{ladder.over && (
 				<p className="mt-1 text-[14px]">
-					<b>Over for now</b>: {ladder.over}.
+					<b>Over for now</b>: {asRead(ladder.over)}.
 				</p>
 			)}
 			{state.favour && (

@@ -12,6 +12,7 @@ import { sayProposalChange } from '#core/plan/say-change'
 import { type Surface, QUALITIES, type Quality } from '#core/vocabulary/words'
 import { ROLE_WORDS } from '../ui/theme-words'
 import { type Offer, useProposal } from './use-proposal'
+import { useUnits } from '../field/units'
 
 /** Cones, tape and a watch are always there. */
 const ALWAYS = ['cones', 'tape', 'gates or timer']
@@ -62,6 +63,7 @@ export function ProposePanel({
 	priority,
 	onPriority,
 }: Props) {
+	const { asRead } = useUnits()
 	const [lanes, setLanes] = useState(4)
 	const [lacking, setLacking] = useState<ReadonlySet<string>>(new Set())
 	const [roomM, setRoom] = useState<number | null>(null)
@@ -198,7 +200,7 @@ export function ProposePanel({
 									)
 								}
 							/>
-							{one}
+							{asRead(one)}
 						</label>
 					))}
 				</fieldset>

@@ -792,8 +792,8 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 									)}
 									{proposal && (
 										<p className="basis-full text-[14px]">
-											<b>Level {proposal.level} is due</b>: {proposal.because.join(', ').toLowerCase()} passed. You
-											decide.
+											<b>Level {proposal.level} is due</b>: {asRead(proposal.because.join(', ').toLowerCase())} passed.
+											You decide.
 										</p>
 									)}
 								</li>

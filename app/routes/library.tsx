@@ -71,7 +71,7 @@ export default function LibraryPage({
 								</Link>
 								{ladder.own && <span className="dim"> · the club’s own</span>}
 								<span className="dim block text-[13.5px]">
-									{ladder.rungs} rungs, {inSentence(ladder.from)} to {inSentence(ladder.to)}
+									{ladder.rungs} rungs, {asRead(inSentence(ladder.from))} to {asRead(inSentence(ladder.to))}
 								</span>
 							</div>
 						</li>
@@ -146,7 +146,7 @@ export default function LibraryPage({
 										<span className="dim text-[13.5px]">
 											{drill.intensity}
 											{drill.reactive && ', reactive'} · {drill.dose}
-											{drill.parameters && ` · ${drill.parameters}`}
+											{drill.parameters && asRead(` · ${drill.parameters}`)}
 											{drill.own && ' · the club’s own'}
 										</span>
 										<span className="block text-[14px]">{asRead(sentences(drill.cues))}</span>

@@ -187,8 +187,8 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 							.join(' · ')}
 					</p>
 					<p className="mt-1 text-[11px] leading-snug">
-						<b>Kit:</b> {kit.join(', ') || 'none'}. <b>Pain:</b> 3 and more spares the region, 5 and more ends the day.
-						Head: out at once, professional help.
+						<b>Kit:</b> {asRead(kit.join(', ')) || 'none'}. <b>Pain:</b> 3 and more spares the region, 5 and more ends
+						the day. Head: out at once, professional help.
 					</p>
 				</section>
 			</div>

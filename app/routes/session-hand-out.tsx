@@ -46,7 +46,7 @@ export default function SessionHandOut({ loaderData }: Route.ComponentProps) {
 				<ul className="mt-4">
 					{lines.map((line, index) => (
 						<li key={index} className="rule py-2.5">
-							<b>{line.what}</b>
+							<b>{asRead(line.what)}</b>
 							<span className="block">{asRead(line.words)}</span>
 						</li>
 					))}

@@ -151,7 +151,7 @@ export default function SquadPlacing({ loaderData, actionData }: Route.Component
 															<option value="">not met yet</option>
 															{ladder.rungs.map((rung) => (
 																<option key={rung.id} value={rung.id}>
-																	{rung.name}
+																	{asRead(rung.name)}
 																	{athlete.closed[ladder.id]!.includes(rung.id) ? ' (not open)' : ''}
 																</option>
 															))}

@@ -227,7 +227,7 @@ function Item({ item, ranked }: { item: TestItem; ranked: boolean }) {
 	const done = people.filter(({ readings }) => readings.length > 0)
 	return (
 		<div className="mt-3">
-			<p className="font-semibold">{item.words}.</p>
+			<p className="font-semibold">{asRead(item.words)}.</p>
 			<p className="dim text-[13.5px]">{item.how}</p>
 			{done.length > 0 && (
 				<table className="mt-1 w-full max-w-[820px] text-left">

@@ -10,6 +10,7 @@ import { mondayAsked, readWeek } from '#server/record/read-week'
 import type { Route } from './+types/squad-week'
 import { allowed, notFound } from '../request-guard'
 import { WhatIs } from '../ui/what-is'
+import { useUnits } from '../field/units'
 
 export const meta: Route.MetaFunction = () => [{ title: 'The week · Dromos' }]
 
@@ -158,6 +159,7 @@ function Row({
 	cuts: boolean
 	throws: boolean
 }) {
+	const { asRead } = useUnits()
 	const { athleteId, name, came, down, amounts, against, gap, bodyWords, thought, outside, newThings } = row
 	return (
 		<tr className="border-t border-chalk max-lg:grid max-lg:grid-cols-[1fr_auto] max-lg:gap-x-3 max-lg:py-2">
@@ -191,7 +193,7 @@ function Row({
 			</td>
 			<td className="py-1 text-[14px] max-lg:col-span-2">
 				<b>{thought}</b>
-				{newThings.length > 0 && <span className="dim block">new: {newThings.join(', ')}</span>}
+				{newThings.length > 0 && <span className="dim block">new: {asRead(newThings.join(', '))}</span>}
 			</td>
 		</tr>
 	)

@@ -3,9 +3,11 @@ import { shortDay } from '#core/calendar/days'
 import type { Body } from '#core/field/body-now'
 import { REPEATS_TOLD } from '#core/care/return-plan'
 import { capital } from '#core/words/write-numbers'
+import { useUnits } from '../field/units'
 
 /** Who must not do what today: whom everything is closed for, whom something, who spares, who is on the way back. */
 export function BodyBand({ bodies }: { bodies: Body[] }) {
+	const { asRead } = useUnits()
 	if (bodies.length === 0) return null
 	return (
 		<section className="mt-5 border-l-4 border-attn pl-4" aria-label="Closed, spared, on the way back">
@@ -48,7 +50,7 @@ export function BodyBand({ bodies }: { bodies: Body[] }) {
 							</p>
 						))}
 						{body.back.length > 0 && (
-							<p className="dim">On the way back: {body.back.map(({ step }) => step).join(', ')}</p>
+							<p className="dim">On the way back: {asRead(body.back.map(({ step }) => step).join(', '))}</p>
 						)}
 						{body.back
 							.filter(({ repeats }) => repeats >= REPEATS_TOLD)

@@ -1,8 +1,10 @@
 import { shortDay } from '#core/calendar/days'
 import type { BodyNow } from '#core/field/body-now'
+import { useUnits } from '../field/units'
 
 /** Who of a session must not do what, in a few lines over its drills: the same on the calendar, the sheet and the printed card. */
 export function BodyLines({ bodies }: { bodies: ({ id: string; name: string } & BodyNow)[] }) {
+	const { asRead } = useUnits()
 	const say = (words: (body: BodyNow) => string[]) =>
 		bodies
 			.flatMap((body) => {
@@ -31,7 +33,7 @@ export function BodyLines({ bodies }: { bodies: ({ id: string; name: string } & 
 			)}
 			{easy.length > 0 && <p>Nothing high, shock or maximal: {easy.join(', ')}</p>}
 			{spared !== '' && <p>To be spared: {spared}</p>}
-			{back !== '' && <p>On the way back: {back}</p>}
+			{back !== '' && <p>On the way back: {asRead(back)}</p>}
 		</div>
 	)
 }

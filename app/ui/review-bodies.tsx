@@ -4,6 +4,7 @@ import type { Ask } from '#core/field/to-ask'
 import { placeOf } from '#core/rules/bars'
 import { shortDay } from '#core/calendar/days'
 import { PostForm } from './post-form'
+import { useUnits } from '../field/units'
 
 interface Body extends BodyNow {
 	athleteId: string
@@ -14,6 +15,7 @@ interface Body extends BodyNow {
 
 /** Whose body the session leaves to be looked at: what is closed or spared now, what was said, who is still to be asked. */
 export function ReviewBodies({ bodies, mayAsk }: { bodies: Body[]; mayAsk: boolean }) {
+	const { asRead } = useUnits()
 	if (bodies.length === 0) return null
 	return (
 		<section className="mb-5 border-l-4 border-attn pl-4" aria-label="Closed, spared, said today, to be asked">
@@ -42,7 +44,7 @@ export function ReviewBodies({ bodies, mayAsk }: { bodies: Body[]; mayAsk: boole
 							</p>
 						))}
 						{body.back.length > 0 && (
-							<p className="dim">On the way back: {body.back.map(({ step }) => step).join(', ')}</p>
+							<p className="dim">On the way back: {asRead(body.back.map(({ step }) => step).join(', '))}</p>
 						)}
 						{body.easyOnly && <p>Nothing high, shock or maximal</p>}
 						{body.said.map((one) => (
