@@ -152,7 +152,8 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 				{entries.map((entry) => (
 					<section key={entry.id} className="mb-2 break-inside-avoid">
 						<h2 className="border-b border-ink text-[13px]!">
-							{entry.name} <span className="font-normal">{entry.part !== entry.name && entry.part.toLowerCase()}</span>
+							{asRead(entry.name)}{' '}
+							<span className="font-normal">{entry.part !== entry.name && entry.part.toLowerCase()}</span>
 						</h2>
 						{entry.groups.map((group) => (
 							<div key={group.words} className="mt-0.5">
@@ -166,7 +167,9 @@ export default function SessionCard({ loaderData }: Route.ComponentProps) {
 									group.people.map((person) => (
 										<p key={person.name} className="flex items-center gap-1 text-[11px] leading-none">
 											<span className="w-[112px] shrink-0 truncate">{person.name}</span>
-											<span className="num w-[84px] shrink-0 truncate text-[10px] leading-[15px]">{person.target}</span>
+											<span className="num w-[84px] shrink-0 truncate text-[10px] leading-[15px]">
+												{asRead(person.target)}
+											</span>
 											{Array.from({ length: group.boxes }, (_, index) => (
 												<i key={index} className="h-[15px] min-w-0 flex-1 border border-ink" />
 											))}
