@@ -198,10 +198,10 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 				</div>
 			)}
 			{!isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
-			<div className="mt-3 lg:hidden">
+			<div className="mt-3 flex gap-2 lg:hidden">
 				<Link className="btn btn-quiet" to="/you">
 					You
-				</Link>{' '}
+				</Link>
 				<SignOut className="btn btn-quiet" />
 			</div>
 			<GroundsSection

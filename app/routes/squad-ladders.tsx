@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, data } from 'react-router'
-import { writeDose } from '#core/words/write-numbers'
+import { capital, writeDose } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { changeFocus } from '#server/squads/change-roster'
@@ -150,6 +150,7 @@ type Athlete = Awaited<ReturnType<typeof loader>>['athletes'][number]
 
 /** Who stands here, and for whom it is locked by what, the same words together. */
 function Standing({ rungId, athletes }: { rungId: string; athletes: Athlete[] }) {
+	const { asRead } = useUnits()
 	const here = athletes.filter((athlete) => athlete.met && athlete.rungId === rungId)
 	const locked = new Map<string, Athlete[]>()
 	for (const athlete of athletes) {
@@ -179,8 +180,8 @@ function Standing({ rungId, athletes }: { rungId: string; athletes: Athlete[] })
 			{[...locked].map(([words, who]) => (
 				<p key={words} className="dim text-[13.5px]">
 					{who.length === met
-						? words.charAt(0).toUpperCase() + words.slice(1)
-						: `${words.charAt(0).toUpperCase()}${words.slice(1)}: ${who.length <= 3 ? who.map((athlete) => athlete.name).join(', ') : `${who.length} of ${met}`}`}
+						? asRead(capital(words))
+						: `${asRead(capital(words))}: ${who.length <= 3 ? who.map((athlete) => athlete.name).join(', ') : `${who.length} of ${met}`}`}
 				</p>
 			))}
 		</div>

@@ -59,7 +59,7 @@ export function TrendView({
 				{trend.series.length === 1 ? ' Band: usual, give or take what a day moves.' : ' Line: usual.'} Taken by{' '}
 				{trend.how}. <WhatIs term="usual" />
 			</p>
-			<nav className="mt-1 flex flex-wrap gap-x-4 text-[14px] print:hidden" aria-label="How much of it">
+			<nav className="mt-1 flex flex-wrap items-center gap-x-4 text-[14px] print:hidden" aria-label="How much of it">
 				{(Object.keys(SPANS) as Span[]).map((span) =>
 					span === trend.span ? (
 						<b key={span} aria-current="true">

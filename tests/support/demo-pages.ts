@@ -15,7 +15,7 @@ export async function addresses(app: App): Promise<string[]> {
 	return [
 		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
 		...['/bench/film', '/library', '/library/schools', '/club', '/club/data', '/club/record', '/keys', '/you'],
-		...['ladders/stiffness', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
+		...['ladders/stiffness', 'ladders/shock', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
 			(page) => `/squads/${squad}/${page}`,
 		),
 		...['', '/care'].map((page) => `/athletes/${athlete}${page}`),
