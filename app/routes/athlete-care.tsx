@@ -20,6 +20,7 @@ import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
 import { RegionField } from '../ui/region-field'
 import { actOn, noProblems } from '../intents'
+import { isErased } from '#server/person/person-data'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Care · Dromos' }]
 
@@ -55,6 +56,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = signedIn(context, request)
+	if (await isErased(who, params.athleteId))
+		throw new Response('This athlete was erased; nothing more is kept of them.', { status: 410 })
 	const answer = (kind: string, result: { problems: Record<string, string> } | object | null) => {
 		if (!result) throw notFound()
 		const problems = 'problems' in result ? result.problems : noProblems

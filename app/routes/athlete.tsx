@@ -49,7 +49,7 @@ import { actOn, noProblems } from '../intents'
 import { useUnits } from '../field/units'
 import { useLocal } from '../ui/local'
 import { WhatIs } from '../ui/what-is'
-import { erasePerson } from '#server/person/person-data'
+import { erasePerson, isErased } from '#server/person/person-data'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athlete · Dromos' }]
 
@@ -130,6 +130,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 export async function action({ context, request, params }: Route.ActionArgs) {
 	const { who } = signedIn(context, request)
 	const { athleteId } = params
+	if (await isErased(who, athleteId))
+		throw new Response('This athlete was erased; nothing more is kept of them.', { status: 410 })
 	const mustHave = (permission: Permission, refusal: string) => {
 		if (!may(who.role, permission)) throw new Response(refusal, { status: 403 })
 	}

@@ -6,6 +6,7 @@ import { DROP_JUMP_SERIES } from '../../core/calc/jump-calculations'
 import { inTransaction } from '../../db/connect'
 import { hashOf } from '../../db/queries/library'
 import { readAthletes } from '../../db/queries/squads'
+import { isErased } from '../person/person-data'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { runCalculation, shapeError } from '../calc/run-calculation'
@@ -48,7 +49,7 @@ export async function saveMeasurement(who: SignedIn, value: unknown, now: Date):
 	if ('error' in answer) return { field: `input.${answer.error.field}`, reason: answer.error.message }
 	const scope = scopeOf(who.clubId)
 	const [athlete] = await readAthletes(scope, [athleteId])
-	if (!athlete) return { field: 'athleteId', reason: 'No such athlete.' }
+	if (!athlete || (await isErased(who, athleteId))) return { field: 'athleteId', reason: 'No such athlete.' }
 	if (markId !== undefined && !(await isRepOf(scope, markId, athleteId)))
 		return { field: 'markId', reason: 'No such rep of this athlete.' }
 	// Without a rep the hash is what it was before reps could be named.

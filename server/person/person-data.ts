@@ -1,6 +1,6 @@
 import type { PersonData } from '../../core/open-data/person'
 import { inTransaction } from '../../db/connect'
-import { eraseAthlete, lockAthlete, rowsAbout } from '../../db/queries/erase'
+import { eraseAthlete, erasedAmong, lockAthlete, rowsAbout } from '../../db/queries/erase'
 import { readAthletes } from '../../db/queries/squads'
 import { noteDeed } from '../access/change-club'
 import { may } from '../access/roles'
@@ -13,6 +13,10 @@ const OURS = ['club_id', 'content_hash', 'mark_key']
 /** Whether somebody may have all that is kept of an athlete: the coach, the athlete, and who answers for them. */
 export const mayTakeOut = (who: SignedIn, athleteId: string): boolean =>
 	who.athleteId === athleteId || may(who.role, 'people:write')
+
+/** Whether somebody was erased: nothing more is written of them, from whichever page it comes. */
+export const isErased = async (who: SignedIn, athleteId: string): Promise<boolean> =>
+	(await erasedAmong(scopeOf(who.clubId), [athleteId])).has(athleteId)
 
 /** Everything that is kept about an athlete, health too; null for a stranger's id. It is written down who took it out. */
 export async function takeOutPerson(who: SignedIn, athleteId: string, now: Date): Promise<PersonData | null> {

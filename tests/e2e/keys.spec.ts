@@ -103,4 +103,28 @@ test('an athlete is erased: every page goes on without the name, and who was sig
 		expect(answer.status(), place).toBe(200)
 		expect(await answer.text(), place).not.toContain('Ilka Moreau')
 	}
+	// Nothing more is written of them from a desk either.
+	for (const [place, form] of [
+		['', { do: 'contact', contact: 'Somebody' }],
+		['', { do: 'identity', name: 'Ilka Moreau', birthDate: '' }],
+		[
+			'/care',
+			{
+				do: 'open',
+				kind: 'restriction',
+				setBy: 'Somebody',
+				setByRole: 'doctor',
+				region: 'knee',
+				pattern: '',
+				note: '',
+			},
+		],
+	] as const) {
+		const answer = await page.request.post(`${app.address}/athletes/${ilka!.id}${place}`, {
+			form,
+			headers: { origin: app.address },
+		})
+		expect(answer.status(), place + form.do).toBe(410)
+	}
+	expect(await app.rows('select 1 from care_record where athlete_id = ?', [ilka!.id])).toEqual([])
 })
