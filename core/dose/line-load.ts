@@ -16,17 +16,19 @@ export const LOAD = {
 	maximalStarts: 8,
 	metresOver90: 9,
 } as const
+/** Ten sums, by `LOAD`. A plain list: typed ones take longer to make than to fill. */
+export type Load = number[]
 const LENGTH = 10
 
 /** A count as ten sums, for work that adds up thousands of lines: all but the hard contacts of a leg are what `quantitiesOf` and `rampValue` read. */
-export function loadOf(count: DoseCount): Float64Array {
+export function loadOf(count: DoseCount): Load {
 	const hard = contactsOf(count, ['high', 'shock'])
 	const plants = (leg: 'left' | 'right') =>
 		loadOfLeg(count.cuts['60-90'], leg) +
 		loadOfLeg(count.cuts['90-135'], leg) +
 		loadOfLeg(count.cuts['135-180'], leg) +
 		loadOfLeg(count.deadStops, leg)
-	return Float64Array.of(
+	return [
 		totalOf(count.contacts.shock),
 		totalOf(rangedContacts(count)),
 		metresOf(count, ['fast', 'maximal']),
@@ -37,16 +39,16 @@ export function loadOf(count: DoseCount): Float64Array {
 		cutsOf(count, ['90-135', '135-180']),
 		count.maximalStarts,
 		count.fastMetres,
-	)
+	]
 }
-export const noLoad = (): Float64Array => new Float64Array(LENGTH)
+export const noLoad = (): Load => [0, 0, 0, 0, 0, 0, 0, 0, 0, 0]
 /** Adds one load to another, which is given back. */
-export function plus(sum: Float64Array, load: Float64Array): Float64Array {
+export function plus(sum: Load, load: Load): Load {
 	for (let index = 0; index < LENGTH; index++) sum[index]! += load[index]!
 	return sum
 }
 
-type Pair = readonly [Float64Array, Float64Array]
+type Pair = readonly [Load, Load]
 /** By drill, parameters and leg length. A rung's parameters are one object for all who stand on it, which is what makes this quick. */
 const known = new WeakMap<Drill, WeakMap<Parameters, Map<number | null, Pair>>>()
 
@@ -74,7 +76,7 @@ function pairOf(drill: Drill, parameters: Parameters, legLengthM: number | null)
  * @param legLengthM m; null when unknown
  */
 export function addLineLoad(
-	sum: Float64Array,
+	sum: Load,
 	drill: Drill,
 	parameters: Parameters,
 	reps: number,
@@ -85,7 +87,7 @@ export function addLineLoad(
 	for (let index = 0; index < LENGTH; index++) sum[index]! += odd * first[index]! + even * second[index]!
 }
 
-export function lineLoad(drill: Drill, parameters: Parameters, reps: number, legLengthM: number | null): Float64Array {
+export function lineLoad(drill: Drill, parameters: Parameters, reps: number, legLengthM: number | null): Load {
 	const sum = noLoad()
 	addLineLoad(sum, drill, parameters, reps, legLengthM)
 	return sum

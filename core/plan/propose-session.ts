@@ -8,7 +8,7 @@ import type { Library } from '../vocabulary/library'
 import type { DrillPiece, FilledPiece, LadderPiece, Theme, ThemePiece } from '../vocabulary/theme'
 import { type FlowEntry, type FlowLine, flowEntry, flowLineOf, simulateEntry } from './flow'
 import { type EntryTuning, type Variant, QUANTITIES, type Quantity, QUALITY_OF } from '../vocabulary/entry'
-import { type SheetEntry, TARGET_TOLERANCE, countOf, resolveSheet } from './resolve-sheet'
+import { type SheetEntry, TARGET_TOLERANCE, countOf, doseSheet, plainLines } from './resolve-sheet'
 import { type LimitContext, type LimitedAthlete, TARGET_REACHED, capsFor } from './session-limits'
 import { QUALITY_NAMES, type TargetRequest, aboutOf, quantitiesOf, targetOf, targetsByLevel } from './targets'
 import { KEEPING_DOSE, themeOn } from './themes'
@@ -138,7 +138,7 @@ interface Built {
 	/** Those too of which nobody has a line. */
 	looked: SheetEntry[]
 	minutes: number
-	lines: Map<string, ReturnType<typeof resolveSheet>>
+	lines: Map<string, ReturnType<typeof doseSheet>>
 }
 
 function build(
@@ -171,7 +171,9 @@ function build(
 				? null
 				: (quantity, athlete) => targetOf(quantity, athlete.levelOf(QUALITY_OF[quantity]), target),
 	}
-	const caps = new Map(athletes.map((athlete) => [athlete.id, capsFor(sized, athlete, limits)]))
+	// Caps change doses and no drill: what is permitted is asked once.
+	const plains = new Map(athletes.map((athlete) => [athlete.id, plainLines(sized, athlete, context.library)]))
+	const caps = new Map(athletes.map((athlete) => [athlete.id, capsFor(sized, athlete, limits, plains.get(athlete.id))]))
 	const capped = sized.map((entry): SheetEntry => {
 		const own = Object.fromEntries(
 			athletes.flatMap((athlete) => {
@@ -182,7 +184,12 @@ function build(
 		const tuning: EntryTuning = { ...entry.tuning, ...(Object.keys(own).length > 0 ? { caps: own } : {}) }
 		return { ...entry, tuning: Object.keys(tuning).length > 0 ? tuning : null }
 	})
-	const lines = new Map(athletes.map((athlete) => [athlete.id, resolveSheet(capped, athlete, context.library)]))
+	const lines = new Map(
+		athletes.map((athlete) => [
+			athlete.id,
+			doseSheet(capped, plains.get(athlete.id)!, athlete, context.library, caps.get(athlete.id)!),
+		]),
+	)
 	let minutes = 0
 	const entries = capped.flatMap((entry): SheetEntry[] => {
 		const flow = flowOf(entry, athletes, lines, context.library)

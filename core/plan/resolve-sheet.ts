@@ -1,7 +1,7 @@
 import type { DoseCount } from '../dose/dose-count'
 import { countWork } from '../dose/count-line'
 import { type AskedWork, linePartsOf } from '../vocabulary/line-parts'
-import { addLineLoad, lineLoad, noLoad } from '../dose/line-load'
+import { type Load, addLineLoad, lineLoad, noLoad } from '../dose/line-load'
 import { repsOf } from '../library/scale-dose'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
@@ -127,7 +127,7 @@ export const countOf = (line: AskedWork, athlete: Pick<SheetAthlete, 'legLengthM
 
 /** Adds to a sum what a line costs, at its own reps or at so many rounds of it. */
 export function addWorkLoad(
-	sum: Float64Array,
+	sum: Load,
 	line: AskedWork,
 	library: Library,
 	legLengthM: number | null,
@@ -212,7 +212,7 @@ function filled(
 	line: ResolvedLine,
 	athlete: SheetAthlete,
 	library: Library,
-	sum: Float64Array,
+	sum: Load,
 ): ResolvedLine {
 	const { quantity, targets, part, mostM = Number.POSITIVE_INFINITY } = entry.tuning!.fill!
 	if (line.blocked !== null) return line

@@ -1,5 +1,5 @@
 import { SESSION_RANGES } from '../dose/level-ranges'
-import { LOAD, noLoad, plus } from '../dose/line-load'
+import { LOAD, type Load, noLoad, plus } from '../dose/line-load'
 import { RAMP_NAMES, type RampQuantity } from '../dose/ramp'
 import { repsOf } from '../library/scale-dose'
 import type { Library } from '../vocabulary/library'
@@ -52,7 +52,7 @@ export interface LimitContext {
 interface Limit {
 	why: string
 	most: number
-	value: (load: Float64Array) => number
+	value: (load: Load) => number
 	/** Which entries it speaks of; all when not given. */
 	of?: (entry: SheetEntry) => boolean
 }
@@ -60,15 +60,17 @@ interface Limit {
 /**
  * The caps that keep one athlete's session within the rules: S3, S4, S6, S7, S9, S10 and S11, the level's
  * ranges, the kit at hand, and the targets where there are any. What is cut is cut from the end.
+ *
+ * @param plains the athlete's lines before any cap, where they are at hand
  */
 export function capsFor(
 	entries: readonly SheetEntry[],
 	athlete: LimitedAthlete,
 	context: LimitContext,
+	plains = plainLines(entries, athlete, context.library),
 ): Map<string, Cap> {
 	const { library } = context
 	const caps = new Map<string, Cap>()
-	const plains = plainLines(entries, athlete, context.library)
 	const resolve = () => doseSheet(entries, plains, athlete, context.library, caps)
 	// A line that opens because another was cut is looked at like the rest.
 	const close = () => {
@@ -152,7 +154,7 @@ function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext):
 			const level = athlete.levelOf(QUALITY_OF[quantity])
 			const most = mostOf(quantity, level, surface)
 			const target = targetOf?.(quantity, athlete)
-			const value = (load: Float64Array) => load[QUANTITY_AT[quantity]]!
+			const value = (load: Load) => load[QUANTITY_AT[quantity]]!
 			return [
 				{ why: `the most for level ${level}`, most, value },
 				...(target === undefined || target * (1 + TARGET_TOLERANCE) >= most
@@ -169,7 +171,7 @@ function limitsOf(athlete: LimitedAthlete, { surface, targetOf }: LimitContext):
 	]
 }
 
-const RAMP_LOAD: Record<RampQuantity, (load: Float64Array) => number> = {
+const RAMP_LOAD: Record<RampQuantity, (load: Load) => number> = {
 	hardContacts: (load) => Math.max(load[LOAD.hardLeft]!, load[LOAD.hardRight]!),
 	sharpCuts: (load) => load[LOAD.sharpCuts]!,
 	maximalStarts: (load) => load[LOAD.maximalStarts]!,
@@ -196,7 +198,7 @@ function trim(
 	}
 	// What each entry costs as it is cut so far: a limit asks for the same sums again and again.
 	const reps = new Map<string, number>()
-	const costs = new Map<string, Float64Array>()
+	const costs = new Map<string, Load>()
 	const cutTo = (entry: SheetEntry, count: number) => {
 		reps.set(entry.id, count)
 		costs.set(entry.id, costOf(entry, count))
