@@ -6,6 +6,7 @@ import {
 	bringPersonBack,
 	changeClub,
 	changePerson,
+	keepHealthNotes,
 	takePersonOff,
 	withdrawInvitation,
 } from '#server/access/change-club'
@@ -61,6 +62,10 @@ export async function action({ context, request }: Route.ActionArgs) {
 			const { who } = allowed(context, request, 'people:write')
 			const typed = { name: text('name'), timeZone: text('timeZone') }
 			return answered('club', await changeClub(who, typed, versionSeen(form), new Date()))
+		},
+		'health-notes': async ({ text, form }) => {
+			const { who } = allowed(context, request, 'people:write')
+			return answered('health-notes', await keepHealthNotes(who, text('months'), versionSeen(form), new Date()))
 		},
 		person: async ({ text, form }) => {
 			const { who } = allowed(context, request, 'people:write')
@@ -162,7 +167,7 @@ const MAY: Record<string, string> = {
 
 export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 	const { club, timeZone, name, role, mayInvite, version, people, invitations, athletes, roles, devices } = loaderData
-	const { grounds, groundsOff, places, mayPlan } = loaderData
+	const { grounds, groundsOff, places, mayPlan, healthNotesMonths, healthNotesOffered } = loaderData
 	const changed = actionData?.changed ?? null
 	return (
 		<>
@@ -189,6 +194,30 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 							{isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
 						</PostForm>
 					</details>
+					<details open={isOpen('health-notes', changed)}>
+						<summary className="link inline-flex min-h-[44px] items-center">Words about health</summary>
+						<PostForm preventScrollReset key={version} className="grid max-w-[440px] gap-3 pt-1 pb-3">
+							<input type="hidden" name="do" value="health-notes" />
+							<input type="hidden" name="version" value={version} />
+							<div className="field">
+								<label htmlFor="months">What was typed about somebody’s health is kept</label>
+								<select id="months" name="months" className="input" defaultValue={String(healthNotesMonths ?? '')}>
+									{healthNotesOffered.map((months) => (
+										<option key={months} value={String(months ?? '')}>
+											{months === null ? 'as long as the athlete is here' : `${months} months`}
+										</option>
+									))}
+								</select>
+							</div>
+							<p className="dim text-[14px]">
+								Older words go for good, at once and then each day. Regions, scores, days and clearances stay: what is
+								closed and the way back are worked out from them. The words of a restriction stay while it is in force.
+								Backups made before keep what was in them.
+							</p>
+							<button className="btn btn-quiet justify-self-start">Keep it so</button>
+							{isOpen('health-notes', changed) && <SaidSaved of="health-notes" changed={changed} />}
+						</PostForm>
+					</details>
 					<Link className="link inline-flex min-h-[44px] items-center" to="/club/data">
 						Data out and in
 					</Link>
@@ -198,6 +227,7 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 				</div>
 			)}
 			{!isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
+			{!isOpen('health-notes', changed) && <SaidSaved of="health-notes" changed={changed} />}
 			<div className="mt-3 flex gap-2 lg:hidden">
 				<Link className="btn btn-quiet" to="/you">
 					You

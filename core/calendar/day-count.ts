@@ -25,6 +25,15 @@ function isInCalendar(text: string): boolean {
 	return Number(text.slice(0, 4)) >= 1000 && new Date(at).toISOString().slice(0, 10) === text
 }
 
+/** The same day of the month so many months earlier; where that month is too short, its last day. */
+export function monthsBefore(day: Day, months: number): Day {
+	const month = Number(day.slice(0, 4)) * 12 + Number(day.slice(5, 7)) - 1 - months
+	const [year, at] = [Math.floor(month / 12), (month % 12) + 1]
+	const last = Number(dayOfNumber(Date.UTC(year, at, 0) / MS_A_DAY).slice(8))
+	return [String(year).padStart(4, '0'), at, Math.min(Number(day.slice(8)), last)]
+		.map((part) => String(part).padStart(2, '0'))
+		.join('-')
+}
 export const addDays = (day: Day, days: number): Day => dayOfNumber(dayNumber(day) + days)
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export const daysBetween = (from: Day, to: Day): number => dayNumber(to) - dayNumber(from)

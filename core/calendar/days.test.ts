@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { addDays, daysBetween, mondayOf, nextTrainingDay, weekday } from './day-count'
+import { addDays, daysBetween, mondayOf, monthsBefore, nextTrainingDay, weekday } from './day-count'
 import { ageInYears, dayInZone } from './days'
 
 it('counts days across a change of clocks and a leap day', () => {
@@ -25,4 +25,12 @@ it('says which day it is at the club, not at the server', () => {
 it('counts whole years', () => {
 	expect(ageInYears('2010-05-31', '2026-05-30')).toBe(15)
 	expect(ageInYears('2010-05-31', '2026-05-31')).toBe(16)
+})
+it('goes back by months, to the last day of a shorter one', () => {
+	expect(monthsBefore('2026-03-12', 12)).toBe('2025-03-12')
+	expect(monthsBefore('2026-03-31', 1)).toBe('2026-02-28')
+	expect(monthsBefore('2028-03-30', 1)).toBe('2028-02-29')
+	expect(monthsBefore('2026-01-01', 1)).toBe('2025-12-01')
+	expect(monthsBefore('2026-12-31', 6)).toBe('2026-06-30')
+	expect(monthsBefore('2026-05-09', 60)).toBe('2021-05-09')
 })

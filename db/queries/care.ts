@@ -1,11 +1,11 @@
-import { type SQL, and, asc, desc, eq, gte, inArray, isNull, or, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gte, inArray, isNull, lte, ne, or, sql } from 'drizzle-orm'
 import type { CareRecord } from '../../core/judge/gather-input'
 import { EVERYTHING } from '../../core/vocabulary/care'
-import type { BODY_KINDS } from '../../core/vocabulary/event-kinds'
+import { BODY_KINDS } from '../../core/vocabulary/event-kinds'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
-import { observation } from '../schema/log'
+import { heldCorrection, observation } from '../schema/log'
 import { entry, line, session, sessionAthlete } from '../schema/sessions'
 import { clearance } from '../schema/verdicts'
 
@@ -270,13 +270,19 @@ export async function lastWorkOf({ db, clubId }: ClubScope, athleteIds: string[]
 		.groupBy(workDay.athleteId, workDay.family)
 }
 
-/** Days on which some athletes worked, from a day on. */
-export async function workDaysSince({ db, clubId }: ClubScope, athleteIds: string[], from: string) {
+/** Days on which some athletes worked, of a span with its ends: on a day nothing is known of those after it. */
+export async function workDaysBetween({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
 	if (athleteIds.length === 0) return []
 	return db
 		.selectDistinct({ athleteId: workDay.athleteId, day: workDay.day })
 		.from(workDay)
-		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} >= ${from}`))
+		.where(
+			and(
+				eq(workDay.clubId, clubId),
+				inArray(workDay.athleteId, athleteIds),
+				sql`${workDay.day} between ${from} and ${to}`,
+			),
+		)
 }
 
 /**
@@ -355,4 +361,53 @@ export async function loadsWornBetween(
 /** What a club that trains all through a span of days would have on record; for a history that is made, not logged. */
 export async function insertWorkDays({ db, clubId }: ClubScope, rows: Omit<typeof workDay.$inferInsert, 'clubId'>[]) {
 	if (rows.length > 0) await db.insert(workDay).values(rows.map((row) => ({ ...row, clubId })))
+}
+
+/**
+ * Takes away the words typed about somebody's health up to a day; what was said by taps and numbers stays, because rules
+ * ask for it. Of a record that is open the words stay: they are why somebody is kept from something.
+ */
+export async function forgetHealthWords({ db, clubId }: ClubScope, upTo: string): Promise<void> {
+	await db
+		.update(careEvent)
+		.set({ note: '', withdrawnReason: sql`if(${careEvent.withdrawnReason} is null, null, '')` })
+		.where(
+			and(
+				eq(careEvent.clubId, clubId),
+				lte(careEvent.day, upTo),
+				sql`(${careEvent.note} <> '' or ${careEvent.withdrawnReason} <> '')`,
+			),
+		)
+	await db
+		.update(careRecord)
+		.set({ note: '' })
+		.where(and(eq(careRecord.clubId, clubId), lte(careRecord.endedOn, upTo), ne(careRecord.note, '')))
+	const sessions = db
+		.select({ id: session.id })
+		.from(session)
+		.where(and(eq(session.clubId, clubId), lte(session.day, upTo)))
+	const kinds: readonly string[] = BODY_KINDS
+	await db
+		.update(observation)
+		.set({ value: sql`json_remove(${observation.value}, '$.note')` })
+		.where(
+			and(
+				eq(observation.clubId, clubId),
+				inArray(observation.kind, kinds),
+				inArray(observation.sessionId, sessions),
+				sql`json_exists(${observation.value}, '$.note')`,
+			),
+		)
+	await db
+		.update(heldCorrection)
+		.set({ event: sql`json_remove(${heldCorrection.event}, '$.value.note')` })
+		.where(
+			and(
+				eq(heldCorrection.clubId, clubId),
+				inArray(heldCorrection.sessionId, sessions),
+				sql`json_value(${heldCorrection.event}, '$.type') = 'observation'`,
+				inArray(sql`json_value(${heldCorrection.event}, '$.kind')`, kinds),
+				sql`json_exists(${heldCorrection.event}, '$.value.note')`,
+			),
+		)
 }

@@ -276,12 +276,18 @@ export async function openInvitations({ db, clubId }: ClubScope, now: Date) {
 		)
 		.orderBy(desc(invitation.createdAt))
 }
+export async function readClub({ db, clubId }: ClubScope) {
+	const [row] = await db.select().from(club).where(eq(club.id, clubId))
+	if (!row) throw new Error('the club of somebody who is signed in is not there')
+	return row
+}
+export const listClubs = (db: Queryable) => db.select().from(club)
 /** The club itself; whoever changes people or club next waits. */
 export async function lockClub({ db, clubId }: ClubScope) {
 	const [row] = await db.select().from(club).where(eq(club.id, clubId)).for('update')
 	return row ?? null
 }
-export async function updateClub({ db, clubId }: ClubScope, change: { name: string; timeZone: string }) {
+export async function updateClub({ db, clubId }: ClubScope, change: Partial<typeof club.$inferInsert>) {
 	await db.update(club).set(change).where(eq(club.id, clubId))
 }
 

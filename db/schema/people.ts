@@ -13,6 +13,8 @@ export const club = mysqlTable('club', {
 	name: words('name').notNull(),
 	timeZone: code('time_zone', 64).notNull(),
 	createdAt: instant('created_at').notNull(),
+	/** Words about somebody's health go by themselves after so many months; null: they are kept. */
+	healthNotesMonths: int('health_notes_months'),
 })
 
 /** Who can sign in. The address is unique over all clubs, because it is all that a sign-in names. */
@@ -99,6 +101,7 @@ export const DEEDS = [
 	'exported',
 	'erased',
 	'imported',
+	'notes-kept',
 ] as const
 export type Deed = (typeof DEEDS)[number]
 export const deed = mysqlTable(

@@ -3,6 +3,7 @@ import { type ClubScope, inTransaction } from '../../db/connect'
 import {
 	type PersonRow,
 	deleteSignInsOf,
+	listClubs,
 	listPeople,
 	lockClub,
 	openInvitations,
@@ -11,8 +12,11 @@ import {
 	useInvitation,
 	writeDeed,
 } from '../../db/queries/clubs'
+import { forgetHealthWords } from '../../db/queries/care'
 import { moveZone } from '../../db/queries/sessions'
 import { type Deed, OF_ONE_ATHLETE, ROLES, type Role } from '../../db/schema/people'
+import { monthsBefore } from '../../core/calendar/day-count'
+import { todayAt } from '../clock'
 import { database } from '../database'
 import { type Described, type Difference, type Meanwhile, differences, takeVersion } from '../submissions/take-version'
 import { isTimeZone } from './join'
@@ -143,4 +147,43 @@ export async function changeClub(
 		if (timeZone !== before.timeZone) await moveZone(scope, before.timeZone, timeZone)
 		return { saved: true as const }
 	})
+}
+
+/** Months after which words about somebody's health go by themselves; null keeps them. */
+export const HEALTH_NOTES_MONTHS = [null, 6, 12, 24, 36, 60] as const
+const sayMonths = (months: number | null) => (months === null ? 'until somebody is erased' : `${months} months`)
+
+/** How long the words are kept; what is too old by the new number goes at once. */
+export async function keepHealthNotes(who: SignedIn, typed: string, seen: number, now: Date): Promise<ClubChanged> {
+	const months = HEALTH_NOTES_MONTHS.find((one) => String(one ?? '') === typed)
+	if (months === undefined) return { problem: 'One of the lengths on offer is expected.' }
+	return inTransaction(database().db, who.clubId, async (scope) => {
+		const before = await lockClub(scope)
+		if (!before) return null
+		const meanwhile = await takeVersion(scope, who, 'club', who.clubId, seen, now)
+		if (meanwhile) {
+			const said = (one: number | null): Described => [['Words about health are kept', sayMonths(one)]]
+			return { meanwhile: { ...meanwhile, differences: differences(said(before.healthNotesMonths), said(months)) } }
+		}
+		await updateClub(scope, { healthNotesMonths: months })
+		if (months !== before.healthNotesMonths) await noteDeed(scope, who, 'notes-kept', sayMonths(months), now)
+		await forgetIn(scope, { ...before, healthNotesMonths: months }, now)
+		return { saved: true as const }
+	})
+}
+
+async function forgetIn(
+	scope: ClubScope,
+	club: { timeZone: string; healthNotesMonths: number | null },
+	now: Date,
+): Promise<void> {
+	if (club.healthNotesMonths !== null)
+		await forgetHealthWords(scope, monthsBefore(todayAt(club.timeZone, now), club.healthNotesMonths))
+}
+
+/** In every club, what has become too old since yesterday. */
+export async function forgetHealthNotes(now: Date): Promise<void> {
+	for (const club of await listClubs(database().db))
+		if (club.healthNotesMonths !== null)
+			await inTransaction(database().db, club.id, (scope) => forgetIn(scope, club, now))
 }

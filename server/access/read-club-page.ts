@@ -1,6 +1,6 @@
 import type { ClubScope } from '../../db/connect'
 import { DEVICE_KIND_NAMES } from '../../core/devices/schema'
-import { listDeeds, listPeople, openInvitations } from '../../db/queries/clubs'
+import { listDeeds, listPeople, openInvitations, readClub } from '../../db/queries/clubs'
 import { listDevices } from '../../db/queries/devices'
 import { listGrounds, listGroundsOff } from '../../db/queries/grounds'
 import { listMembers } from '../../db/queries/squads'
@@ -9,7 +9,7 @@ import { readPlaces } from '../care/emergency'
 import { todayAt } from '../clock'
 import { scopeOf } from '../database'
 import { versionOf } from '../submissions/take-version'
-import { rolesFor } from './change-club'
+import { HEALTH_NOTES_MONTHS, rolesFor } from './change-club'
 import { may } from './roles'
 import type { SignedIn } from './sign-in'
 
@@ -30,6 +30,8 @@ export async function readClubPage(who: SignedIn, now: Date) {
 		role: who.role,
 		mayInvite,
 		version: await versionOf(scope, 'club', who.clubId),
+		healthNotesMonths: (await readClub(scope)).healthNotesMonths,
+		healthNotesOffered: HEALTH_NOTES_MONTHS,
 		people: await Promise.all(
 			people.map(async ({ leftAt, athleteId, ...person }) => ({
 				...person,

@@ -29,7 +29,7 @@ import {
 	outsideLoadOf,
 	outsideOf,
 	plannedWorkBefore,
-	workDaysSince,
+	workDaysBetween,
 } from '../../db/queries/care'
 import { helpedByHeavy } from '../../db/queries/record'
 import type { SessionRow } from '../../db/queries/sessions'
@@ -64,7 +64,7 @@ export async function readRecords(
 		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
 		await lastWorkOf(scope, athleteIds, day),
 		await plannedWorkBefore(scope, athleteIds, today, day),
-		await workDaysSince(scope, athleteIds, addDays(day, -RUNNING_DAYS)),
+		await workDaysBetween(scope, athleteIds, addDays(day, -RUNNING_DAYS), day),
 		await readMeasured(scope, athleteIds, day),
 		await loadsWornBetween(scope, athleteIds, addDays(day, -WORN_WITHIN_DAYS), addDays(day, WORN_WITHIN_DAYS), today),
 	]

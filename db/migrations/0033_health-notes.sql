@@ -1,0 +1,1 @@
+ALTER TABLE `club` ADD COLUMN IF NOT EXISTS `health_notes_months` int;
