@@ -1,5 +1,6 @@
 import { type MySql2Database, drizzle } from 'drizzle-orm/mysql2'
 import mysql from 'mysql2/promise'
+import { countWritten, notingDatabase, notingTransaction } from './noted-writes'
 
 export type Database = MySql2Database<Record<string, never>>
 /** A transaction offers the same queries. */
@@ -33,7 +34,7 @@ export function connect(url: string): Connection {
 			"set session time_zone = '+00:00', session sql_mode = 'TRADITIONAL,ONLY_FULL_GROUP_BY,NO_ENGINE_SUBSTITUTION'",
 		)
 	})
-	return { db: drizzle({ client: pool }) as unknown as Database, pool }
+	return { db: notingDatabase(drizzle({ client: pool }) as unknown as Database), pool }
 }
 
 /** The numbers MariaDB gives the errors that are acted on. */
@@ -56,7 +57,12 @@ export async function inTransaction<T>(
 ): Promise<T> {
 	for (let tries = 1; ; tries++) {
 		try {
-			return await db.transaction((tx) => work({ db: tx, clubId }))
+			return await db.transaction(async (tx) => {
+				const scope = { db: notingTransaction(tx as Queryable), clubId }
+				const done = await work(scope)
+				await countWritten(scope.db, clubId)
+				return done
+			})
 		} catch (error) {
 			const errno = errorNumber(error)
 			if (tries >= 4 || (errno !== DEADLOCK && errno !== LOCK_WAIT)) throw error

@@ -4,18 +4,16 @@ import { sayFirmness } from '#core/words/say-firmness'
 import { longDay } from '#core/calendar/days'
 import { type DoseCount, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { bodiesOf } from '#server/care/read-bodies'
 import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { takeOffSession } from '#server/plan/take-off'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/rules/rule'
-import { acknowledge, readCautions } from '#server/sheet/read-cautions'
+import { acknowledge } from '#server/sheet/read-cautions'
 import { sayTurns } from '#core/record/session-done'
 import { entryName } from '#core/plan/entry-parts'
 import { clockOf } from '#server/record/read-done'
-import { readSheet } from '#server/sheet/read-sheet'
-import { readTargets } from '#server/sheet/read-targets'
+import { readSheetPage } from '#server/sheet/read-sheet-page'
 import { writeRests, writeWork } from '#core/words/write-work'
 import { todayAt } from '#server/clock'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
@@ -49,10 +47,9 @@ const totals = (count: DoseCount) => {
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
-	const sheet = await readSheet(scope, params.sessionId)
-	if (!sheet) throw notFound()
-	const targets = await readTargets(scope, sheet)
-	const cautions = sheet.session.reviewedAt === null ? await readCautions(scope, sheet) : []
+	const page = await readSheetPage(scope, params.sessionId, todayAt(who.timeZone), who.role)
+	if (!page) throw notFound()
+	const { sheet, targets, cautions, bodies } = page
 	return {
 		// An answer to a caution is the coach's, in the coach's words.
 		cautions: seesBody(who)
@@ -61,7 +58,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		session: sheet.session,
 		turns: sayTurns(sheet.events, clockOf(who.timeZone)),
 		strip: sheet.strip,
-		bodies: await bodiesOf(scope, sheet, todayAt(who.timeZone), who.role),
+		bodies,
 		entries: sheet.entries.map((entry) => ({
 			id: entry.id,
 			part: entry.part,

@@ -5,13 +5,16 @@ import { readLibrary } from '../../db/queries/library'
 import { listMembers, listSquads } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
+import { keptFor } from '../kept'
 import { factsOf, readRecords } from '../facts/read-facts'
 import { type Sheet, knownOf } from '../sheet/read-sheet'
 
 const mostClosed = (a: Body, b: Body) => b.weight - a.weight || a.name.localeCompare(b.name)
 
-/** Everybody whom something closes, spares or leads back on a day, the most closed first. */
-export async function readBodies(scope: ClubScope, today: string, role: Role): Promise<Body[]> {
+/** Everybody whom something closes, spares or leads back on a day, the most closed first; kept as long as nothing changes. */
+export const readBodies = (scope: ClubScope, today: string, role: Role): Promise<Body[]> =>
+	keptFor(scope, ['bodies', today, role], () => workOutBodies(scope, today, role), today)
+async function workOutBodies(scope: ClubScope, today: string, role: Role): Promise<Body[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const records = await readRecords(scope, [...new Set(members.map(({ id }) => id))], today, today)
 	const seen = new Set<string>()

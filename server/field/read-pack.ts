@@ -25,6 +25,7 @@ import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore, notesBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
 import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/marks/mark-key'
+import { keptFor } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds } from '../own/read-measured'
@@ -63,11 +64,18 @@ export async function sessionsForDevice(scope: ClubScope, role: Role, today: str
  *
  * @param today the club's day, where it is to hold who else may come as well
  */
-export async function readPack(
+export const readPack = (
 	scope: ClubScope,
 	sessionId: string,
 	role: Role,
 	today: string | null = null,
+): Promise<Pack | null> =>
+	keptFor(scope, ['pack', sessionId, role, today], () => workOutPack(scope, sessionId, role, today))
+async function workOutPack(
+	scope: ClubScope,
+	sessionId: string,
+	role: Role,
+	today: string | null,
 ): Promise<Pack | null> {
 	const sheet = await readSheet(scope, sessionId)
 	const squad = sheet && (await readSquad(scope, sheet.session.squadId))

@@ -162,7 +162,7 @@ async function whatWouldChange(who: SignedIn, squadId: string, school: School, n
 	if (!session) return { lines, session: null, judged: 0, changes: [] }
 	const library = await readLibrary(scope)
 	const today = await proposeVerdicts(scope, session, squad, library)
-	const then = await proposeVerdicts(scope, session, squad, library, school)
+	const then = await proposeVerdicts(scope, session, squad, library, { school })
 	const names = new Map(
 		(await readAthletes(scope, [...new Set(today.map((one) => one.athleteId))])).map((athlete) => [
 			athlete.id,

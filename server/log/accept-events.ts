@@ -10,6 +10,7 @@ import type { EventAnswer, LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
 import { type ClubScope, inTransaction } from '../../db/connect'
+import { logsOn } from '../../db/noted-writes'
 import { type Author, authorsById, insertAthletes } from '../../db/queries/clubs'
 import { endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
 import {
@@ -83,7 +84,9 @@ export async function acceptEvents(who: SignedIn, values: readonly unknown[], no
 		for (const id of [...new Set(events.map((event) => event.sessionId))].sort())
 			if (!(await lockSession(scope, id))) missing.push(id)
 		await bringBackHeld(scope, missing)
-		const batch = new Batch(await lookUp(scope, events, today), who, now)
+		const known = await lookUp(scope, events, today)
+		for (const { day } of known.sessions.values()) logsOn(scope.db, day)
+		const batch = new Batch(known, who, now)
 		const answers = checked.map((one) =>
 			'event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason),
 		)

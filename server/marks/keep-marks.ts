@@ -9,8 +9,7 @@ import { USUAL_DAYS } from '../../core/noise/usual'
 import { AWAY_DAYS } from '../../core/rules/p9-time-away'
 import type { Drill } from '../../core/vocabulary/drill'
 import type { Mark } from '../../core/vocabulary/events'
-import type { Database } from '../../db/connect'
-import type { ClubScope } from '../../db/connect'
+import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { lastWorkOf } from '../../db/queries/care'
 import { doneOtherwiseOf } from '../../db/queries/log'
 import { readDrills } from '../../db/queries/library'
@@ -119,6 +118,6 @@ export async function keyOlderMarks(db: Database, begins: (sessions: number) => 
 		dated.push({ ...one, day: (await readSession({ db, clubId: one.clubId }, one.sessionId))?.day ?? '' })
 	dated.sort((a, b) => (a.day < b.day ? -1 : 1))
 	for (const { clubId, sessionId, athleteIds } of dated)
-		await db.transaction((tx) => keepMarks({ db: tx, clubId }, sessionId, athleteIds))
+		await inTransaction(db, clubId, (scope) => keepMarks(scope, sessionId, athleteIds))
 	return dated.length
 }

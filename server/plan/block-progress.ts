@@ -8,7 +8,7 @@ import { quantitiesOf, targetOf } from '../../core/plan/targets'
 import { QUANTITIES, type Quantity, QUALITY_OF } from '../../core/vocabulary/entry'
 import { countWork } from '../../core/dose/count-line'
 import { type ClubScope, inTransaction } from '../../db/connect'
-import { eventsOfSessions } from '../../db/queries/log'
+import { keptEvents } from '../kept'
 import { readLibrary } from '../../db/queries/library'
 import { type BlockRow, readBlock, sessionsOfBlock, unstartedOfBlock, updateBlockPlan } from '../../db/queries/plan'
 import { readAttending, readEntries, readLines, updateEntry, updateSession } from '../../db/queries/sessions'
@@ -65,9 +65,9 @@ export async function readBlockProgress(
 		await readLevels(scope, athleteIds),
 		await readAthletes(scope, athleteIds),
 		await readDrillsOfLines(scope, lines),
-		await eventsOfSessions(
+		await keptEvents(
 			scope,
-			sessions.filter((session) => session.startedAt !== null).map((session) => session.id),
+			sessions.filter((session) => session.startedAt !== null),
 		),
 	]
 	const legs = new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM]))

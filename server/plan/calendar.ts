@@ -20,6 +20,7 @@ import {
 import { listBlocks, unstartedByBlock } from '../../db/queries/plan'
 import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
 import { database } from '../database'
+import { keptFor } from '../kept'
 import { checkSheets } from './check-sheets'
 import { writeLines } from '../sheet/write-lines'
 import type { SignedIn } from '../access/sign-in'
@@ -66,8 +67,10 @@ export async function readCalendarPage(scope: ClubScope, first: string, last: st
 	}
 }
 
-/** Sessions, matches and other training between two days, and what clashes from today on, with repairs. */
-export async function readCalendar(scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> {
+/** Sessions, matches and other training between two days, and what clashes from today on, with repairs; kept as long as nothing changes. */
+export const readCalendar = (scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> =>
+	keptFor(scope, ['calendar', from, to, today], () => workOutCalendar(scope, from, to, today))
+async function workOutCalendar(scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> {
 	const [sessions, library, squads, members] = [
 		await sessionsBetween(scope, from, to),
 		await readLibrary(scope),

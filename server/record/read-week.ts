@@ -15,8 +15,10 @@ import { sayOutside } from '../../core/record/fortnight'
 import { type WeekOf, type WeekRow, sayWeek, weekOf } from '../../core/record/week'
 import { placeOf } from '../../core/rules/bars'
 import { QUANTITIES, type Quantity } from '../../core/vocabulary/entry'
+import type { ClubScope } from '../../db/connect'
 import { careOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
-import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
+import type { StoredEvent } from '../../db/queries/log'
+import { keptEvents, keptFor } from '../kept'
 import { readLibrary } from '../../db/queries/library'
 import { type KeptMean, meansOf, setAsideOf } from '../../db/queries/marks'
 import { readAttending, readLines, sessionsBetween } from '../../db/queries/sessions'
@@ -46,13 +48,22 @@ export interface WeekPage {
 const GAP_DAYS = 28
 
 /** A squad's week, athlete by athlete, for whoever may read the plan; null for a stranger's squad. */
-export async function readWeek(
-	who: SignedIn,
+export const readWeek = (
+	{ clubId, role, athleteId }: SignedIn,
+	squadId: string,
+	monday: string,
+	today: string,
+): Promise<WeekPage | null> => {
+	const [scope, who] = [scopeOf(clubId), { role, athleteId }]
+	return keptFor(scope, ['week', who, squadId, monday, today], () => workOutWeek(scope, who, squadId, monday, today))
+}
+async function workOutWeek(
+	scope: ClubScope,
+	who: Pick<SignedIn, 'role' | 'athleteId'>,
 	squadId: string,
 	monday: string,
 	today: string,
 ): Promise<WeekPage | null> {
-	const scope = scopeOf(who.clubId)
 	const squad = await readSquad(scope, squadId)
 	if (!squad) return null
 	const sunday = addDays(monday, 6)
@@ -69,7 +80,7 @@ export async function readWeek(
 		await readLibrary(scope),
 		await readAthletes(scope, ids),
 		await readLines(scope, heldIds),
-		await eventsOfSessions(scope, heldIds),
+		await keptEvents(scope, held),
 		await meansOf(scope, ids, addDays(upTo, -GAP_DAYS), addDays(upTo, 1)),
 		await readErrors(scope, squadId, addDays(upTo, 1)),
 		(await outsideOf(scope, ids, monday)).filter(({ day }) => day <= sunday),

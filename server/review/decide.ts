@@ -13,7 +13,7 @@ import { database } from '../database'
 import { copyForward } from '../sheet/save-session'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { documentsOf } from './gather'
-import { type Proposal, differs, proposeVerdicts } from './propose'
+import { type Proposal, differs, linesToJudge, proposeVerdicts } from './propose'
 
 export interface CoachDecision {
 	athleteId: string
@@ -55,10 +55,11 @@ export async function decideVerdicts(
 			true,
 		)
 		const proposals = new Map(
-			(await proposeVerdicts(scope, session, squad, library)).map((proposal) => [
-				stateKey(proposal.athleteId, proposal.ladderId),
-				proposal,
-			]),
+			(
+				await proposeVerdicts(scope, session, squad, library, {
+					only: new Set(decisions.map(({ athleteId }) => athleteId)),
+				})
+			).map((proposal) => [stateKey(proposal.athleteId, proposal.ladderId), proposal]),
 		)
 		const already = new Map(
 			(await verdictsOfSession(scope, sessionId)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
@@ -137,7 +138,12 @@ export async function decideVerdicts(
 				await writeState(scope, athleteId, next, asOf > session.day ? asOf : session.day, now)
 			}
 		}
-		if ([...proposals.keys()].every((key) => already.has(key) || decidedNow.has(key)))
+		if (
+			(await linesToJudge(scope, sessionId)).every(({ athleteId, ladderId }) => {
+				const key = stateKey(athleteId, ladderId)
+				return already.has(key) || decidedNow.has(key)
+			})
+		)
 			await updateSession(scope, sessionId, { reviewedAt: now })
 		const nextSession = moved.size === 0 ? null : await writeNext(scope, session, [...moved], library, now)
 		return { decided: decisions.length - refused.length, refused, nextSession }
@@ -185,13 +191,12 @@ async function writeNext(
 export async function closeReview(who: SignedIn, sessionId: string, now: Date): Promise<boolean | null> {
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const session = await lockSession(scope, sessionId)
-		const squad = session && (await readSquad(scope, session.squadId))
-		if (!session || !squad) return null
+		if (!session) return null
 		const decided = new Set(
 			(await verdictsOfSession(scope, sessionId)).map((row) => stateKey(row.athleteId, row.ladderId)),
 		)
-		const open = (await proposeVerdicts(scope, session, squad, await readLibrary(scope))).some(
-			(proposal) => !decided.has(stateKey(proposal.athleteId, proposal.ladderId)),
+		const open = (await linesToJudge(scope, sessionId)).some(
+			({ athleteId, ladderId }) => !decided.has(stateKey(athleteId, ladderId)),
 		)
 		if (open) return false
 		if (session.reviewedAt === null) await updateSession(scope, sessionId, { reviewedAt: now })

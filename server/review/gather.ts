@@ -10,7 +10,7 @@ import type { Documents, LadderState, VerdictInput } from '../../core/judge/type
 import { isHard } from '../../core/dose/work-kinds'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
-import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
+import type { StoredEvent } from '../../db/queries/log'
 import { meansOf } from '../../db/queries/marks'
 import { USUAL_DAYS } from '../../core/noise/usual'
 import { byKey } from '../../core/marks/keep-session'
@@ -18,6 +18,7 @@ import { readDrills } from '../../db/queries/library'
 import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes } from '../../db/queries/squads'
 import { recentAdvances } from '../../db/queries/verdicts'
+import { keptEvents } from '../kept'
 import { readMeasured } from '../own/read-measured'
 import { dried } from '../sheet/dried'
 import { plannedOf } from '../sheet/planned-of'
@@ -96,7 +97,7 @@ export async function readHistories(
 		await readMeasured(scope, athleteIds, to),
 	]
 	const { current, conflicts } = foldEvents(
-		await eventsOfSessions(scope, [...new Set(recent.map((row) => row.session.id))]),
+		await keptEvents(scope, [...new Map(recent.map(({ session }) => [session.id, session])).values()]),
 	)
 	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
 	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId ?? '')?.push(event)

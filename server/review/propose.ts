@@ -1,3 +1,4 @@
+import { addDays } from '../../core/calendar/day-count'
 import type { Library } from '../../core/vocabulary/library'
 import { type School, assistedCap } from '../../core/vocabulary/school'
 import { evidenceFor, gatherInput } from '../../core/judge/gather-input'
@@ -5,11 +6,12 @@ import { judgeAthlete } from '../../core/judge/judge-athlete'
 import { entryState } from '../../core/judge/resolve-line'
 import type { Judgement, VerdictInput } from '../../core/judge/types'
 import type { ClubScope } from '../../db/connect'
-import { hashOf } from '../../db/queries/library'
-import { type SessionRow, readAttending, readLines } from '../../db/queries/sessions'
-import { type SquadRow, readLevels, readStates, squadsOf, stateKey } from '../../db/queries/squads'
+import { hashOf, readLibrary } from '../../db/queries/library'
+import { type SessionRow, readAttending, readLines, readSession } from '../../db/queries/sessions'
+import { type SquadRow, readLevels, readSquad, readStates, squadsOf, stateKey } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
+import { keptFor } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { careDayOf } from '../facts/facts-on'
 import { readFacts } from '../facts/read-facts'
@@ -36,6 +38,7 @@ export const differs = (row: VerdictRow, { judgement }: Proposal): boolean =>
  * A verdict for every athlete and ladder on the session's sheet, from what is known now. Nothing is
  * written. What has been decided is judged on the state it was decided on, so that late evidence shows.
  *
+ * @param only athletes whose verdicts are asked for; everybody's on the sheet where it is not said
  * @param school another school than the squad's, to see what would change
  */
 export async function proposeVerdicts(
@@ -43,12 +46,9 @@ export async function proposeVerdicts(
 	session: SessionRow,
 	squad: SquadRow,
 	library: Library,
-	school?: School,
+	{ only, school }: { only?: ReadonlySet<string>; school?: School } = {},
 ): Promise<Proposal[]> {
-	const attending = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
-	const sheet = (await readLines(scope, [session.id])).filter(
-		(line) => line.ladderId !== null && attending.includes(line.athleteId),
-	)
+	const sheet = (await linesToJudge(scope, session.id)).filter(({ athleteId }) => only?.has(athleteId) ?? true)
 	const athleteIds = [...new Set(sheet.map((line) => line.athleteId))]
 	const drillOf = await drillsAsCited(scope, library)
 	const histories = await readHistories(scope, athleteIds, session.day, library)
@@ -94,7 +94,7 @@ export async function proposeVerdicts(
 			(squads.get(athleteId) ?? []).filter((one) => one.id !== squad.id).map((one) => withSchool.schools[one.schoolId]),
 		)
 		const absent = !history.events.some((event) => event.sessionId === session.id && event.type === 'mark')
-		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId!))]
+		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId))]
 		const inputs = ladders.map((ladderId) => {
 			const { ladder } = documentsOf(withSchool, ladderId, schoolId)
 			const state =
@@ -141,6 +141,31 @@ export async function proposeVerdicts(
 		)
 	})
 }
+
+/** Lines on ladders of whoever is down for a session: each athlete and ladder of them gets a verdict. */
+export async function linesToJudge(
+	scope: ClubScope,
+	sessionId: string,
+): Promise<{ athleteId: string; ladderId: string }[]> {
+	const attending = new Set((await readAttending(scope, [sessionId])).map((row) => row.athleteId))
+	return (await readLines(scope, [sessionId])).flatMap(({ athleteId, ladderId }) =>
+		ladderId !== null && attending.has(athleteId) ? [{ athleteId, ladderId }] : [],
+	)
+}
+
+/** What is proposed for a session, kept until something it goes by changes; none for a stranger’s id. Frozen. */
+export const readProposals = (scope: ClubScope, sessionId: string, day: string): Promise<Proposal[]> =>
+	// What was said up to the morning after belongs to its judging.
+	keptFor(
+		scope,
+		['proposals', sessionId, day],
+		async () => {
+			const session = await readSession(scope, sessionId)
+			const squad = session?.day === day ? await readSquad(scope, session.squadId) : null
+			return session && squad ? proposeVerdicts(scope, session, squad, await readLibrary(scope)) : []
+		},
+		addDays(day, 1),
+	)
 
 /** An athlete in two squads: the session's school for performance, the stricter number of all their schools for safety. */
 function stricter(own: School, all: (School | undefined)[]): Partial<Pick<VerdictInput, 'safety'>> {

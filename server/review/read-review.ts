@@ -6,11 +6,11 @@ import { sayReport } from '../../core/care/say-report'
 import type { ClubScope } from '../../db/connect'
 import { heldOfSession } from '../../db/queries/log'
 import { sessionsToReview } from '../../db/queries/sessions'
-import { readSquad } from '../../db/queries/squads'
 import { type VerdictRow, decisionsOfSession } from '../../db/queries/verdicts'
 import { type BodyNow, asksOf, bodyOf } from '../../core/field/body-now'
+import { keptFor } from '../kept'
 import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
-import { type Proposal, differs, proposeVerdicts } from './propose'
+import { type Proposal, differs, readProposals } from './propose'
 
 export interface ReviewRow extends Proposal {
 	name: string
@@ -91,12 +91,13 @@ async function readReviewBodies(scope: ClubScope, sheet: Sheet): Promise<ReviewB
 		.sort((a, b) => weight(b) - weight(a) || a.name.localeCompare(b.name))
 }
 
-/** Everything the review of one session shows; null for a stranger's id. */
-export async function readReview(scope: ClubScope, sessionId: string): Promise<Review | null> {
+/** Everything the review of one session shows, kept as long as nothing changes; null for a stranger's id. */
+export const readReview = (scope: ClubScope, sessionId: string): Promise<Review | null> =>
+	keptFor(scope, ['review', sessionId], () => workOutReview(scope, sessionId))
+async function workOutReview(scope: ClubScope, sessionId: string): Promise<Review | null> {
 	const sheet = await readSheet(scope, sessionId)
-	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
-	if (!sheet || !squad) return null
-	const proposals = await proposeVerdicts(scope, sheet.session, squad, sheet.library)
+	if (!sheet) return null
+	const proposals = await readProposals(scope, sessionId, sheet.session.day)
 	const decisions = await decisionsOfSession(scope, sessionId)
 	// The newest of each comes last.
 	const decided = new Map(decisions.map((row) => [`${row.athleteId}/${row.ladderId}`, row]))

@@ -10,7 +10,8 @@ import { flowEntry, flowLineOf, simulateEntry } from '../../core/plan/flow'
 import { type StripPart, stripOf } from '../../core/plan/session-strip'
 import { estimateMinutes } from '../../core/dose/estimate-minutes'
 import type { ClubScope } from '../../db/connect'
-import { type StoredEvent, eventsOfSessions } from '../../db/queries/log'
+import type { StoredEvent } from '../../db/queries/log'
+import { keptEvents, keptFor } from '../kept'
 import { readLibrary } from '../../db/queries/library'
 import {
 	type EntryRow,
@@ -66,8 +67,10 @@ export interface Sheet {
 	known: ReadonlyMap<string, KnownAthlete> | null
 }
 
-/** A session with each athlete's own line, what it costs and what has been done; null for a stranger's id. */
-export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sheet | null> {
+/** A session with each athlete's own line, what it costs and what has been done, kept as long as nothing changes; null for a stranger's id. */
+export const readSheet = (scope: ClubScope, sessionId: string): Promise<Sheet | null> =>
+	keptFor(scope, ['sheet', sessionId], () => workOutSheet(scope, sessionId))
+async function workOutSheet(scope: ClubScope, sessionId: string): Promise<Sheet | null> {
 	const session = await readSession(scope, sessionId)
 	if (!session) return null
 	const [entries, lines, attending, library] = [
@@ -84,7 +87,7 @@ export async function readSheet(scope: ClubScope, sessionId: string): Promise<Sh
 	const levelOf = await readLevels(scope, athleteIds)
 	const drills = await readDrillsOfLines(scope, lines)
 	const drillOf = (line: LineRow) => (line.drillId === null ? null : drills.of(line)(line.drillId))
-	const all = await eventsOfSessions(scope, [sessionId])
+	const all = await keptEvents(scope, [session])
 	const { current: events, conflicts } = foldEvents(all)
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 
@@ -146,12 +149,14 @@ function minutesOf(line: LineRow, drills: DrillsOfLines): number {
 	return estimateMinutes(dose, line.parameters, line.rest, repS ?? drill.defaults.repS)
 }
 
-/** What is known of each athlete of a sheet by now, by id: read once for a sheet. */
-export async function knownOf(scope: ClubScope, sheet: Sheet): Promise<ReadonlyMap<string, KnownAthlete>> {
-	const ids = sheet.athletes.map(({ id }) => id)
-	sheet.known ??= await readKnown(scope, sheet.session, ids, sheet.library)
-	return sheet.known
-}
+/** What is known of each athlete of a sheet by now, by id. */
+export const knownOf = async (scope: ClubScope, sheet: Sheet): Promise<ReadonlyMap<string, KnownAthlete>> =>
+	sheet.known ??
+	keptFor(scope, ['known', sheet.session.id], async () => {
+		const session = await readSession(scope, sheet.session.id)
+		const ids = (await readAttending(scope, [sheet.session.id])).map((row) => row.athleteId)
+		return session ? readKnown(scope, session, ids, await readLibrary(scope)) : new Map()
+	})
 async function readKnown(
 	scope: ClubScope,
 	session: ListedSession,

@@ -1,11 +1,10 @@
 import { addDays } from '../../core/calendar/day-count'
 import { reviewHead, sayReviewHead } from '../../core/record/review-head'
-import { proposeVerdicts } from '../review/propose'
+import { readProposals } from '../review/propose'
 import { wantsALook } from '../review/read-review'
 import type { ClubScope } from '../../db/connect'
-import { readLibrary } from '../../db/queries/library'
 import { type ListedSession, sessionsBetween, sessionsToReview } from '../../db/queries/sessions'
-import { listMembers, listSquads, readSquad } from '../../db/queries/squads'
+import { listMembers, listSquads } from '../../db/queries/squads'
 import { verdictsOfSession } from '../../db/queries/verdicts'
 import { type Sheet, readSheet } from './read-sheet'
 
@@ -28,14 +27,11 @@ export async function readToday(scope: ClubScope, today: string, withVerdicts: b
 	const main = first ? await readSheet(scope, first.id) : null
 	const waiting: Waiting[] = []
 	if (withVerdicts) {
-		const library = await readLibrary(scope)
 		for (const session of (await sessionsToReview(scope)).slice(0, 4)) {
-			const squad = await readSquad(scope, session.squadId)
-			if (!squad) continue
 			const done = new Set(
 				(await verdictsOfSession(scope, session.id)).map((row) => `${row.athleteId}/${row.ladderId}`),
 			)
-			const open = (await proposeVerdicts(scope, session, squad, library)).filter(
+			const open = (await readProposals(scope, session.id, session.day)).filter(
 				(proposal) => !done.has(`${proposal.athleteId}/${proposal.ladderId}`),
 			)
 			waiting.push({

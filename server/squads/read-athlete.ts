@@ -37,6 +37,7 @@ import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
 import { fieldSegments, fieldSpeed, ownOf } from '../../core/own/own'
 import { sayStanding } from '../../core/own/say-own'
+import { keptFor } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readFieldRuns, readMeasured } from '../own/read-measured'
 import { readMeasurements } from '../bench/read-measurements'
@@ -148,17 +149,15 @@ async function notedLast(
 	return [...last.values()].sort((a, b) => (a.day < b.day ? 1 : -1)).slice(0, NOTED)
 }
 
+type Asked = (StoryOf['asked'] & { forPlanner: boolean }) | null
 /**
  * An athlete's page: now, where it is going, numbers, ladders, history, care. Null for a stranger's id.
  *
  * @param asked which picture and which day, and whether for somebody who plans; null where the story is not shown
  */
-export async function readAthletePage(
-	scope: ClubScope,
-	athleteId: string,
-	today: string,
-	asked: (StoryOf['asked'] & { forPlanner: boolean }) | null = null,
-) {
+export const readAthletePage = (scope: ClubScope, athleteId: string, today: string, asked: Asked = null) =>
+	keptFor(scope, ['athlete', athleteId, today, asked], () => workOutAthlete(scope, athleteId, today, asked))
+async function workOutAthlete(scope: ClubScope, athleteId: string, today: string, asked: Asked) {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null
 	const [library, levelOf, states, members, squads] = [

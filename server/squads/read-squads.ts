@@ -19,6 +19,7 @@ import {
 	readStates,
 	stateKey,
 } from '../../db/queries/squads'
+import { keptFor } from '../kept'
 import { factsOf, readRecords } from '../facts/read-facts'
 import { versionOf } from '../submissions/take-version'
 
@@ -41,13 +42,17 @@ export interface RosterRow {
 	standings: Standing[]
 }
 
-/** Every squad with its athletes and where each stands on every ladder. */
-export async function readRoster(
-	scope: ClubScope,
-	today: string,
-): Promise<
-	{ squad: SquadRow; version: number; schoolName: string; unloadingDue: number | null; athletes: RosterRow[] }[]
-> {
+export interface RosterOfSquad {
+	squad: SquadRow
+	version: number
+	schoolName: string
+	unloadingDue: number | null
+	athletes: RosterRow[]
+}
+/** Every squad with its athletes and where each stands on every ladder; kept as long as nothing changes. */
+export const readRoster = (scope: ClubScope, today: string): Promise<RosterOfSquad[]> =>
+	keptFor(scope, ['roster', today], () => workOutRoster(scope, today), today)
+async function workOutRoster(scope: ClubScope, today: string): Promise<RosterOfSquad[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]
 	const [levelOf, states] = [await readLevels(scope, ids), await readStates(scope, ids)]
