@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { BROWSER } from './scripts/browser'
 
 export default defineConfig({
 	testDir: 'tests/e2e',
@@ -18,11 +19,13 @@ export default defineConfig({
 		trace: process.env.TRACE ? 'retain-on-failure' : 'off',
 		screenshot: 'only-on-failure',
 		launchOptions: {
-			executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+			executablePath: BROWSER,
 			// Root, as in a container, has no sandbox; the rest keeps the browser from calling home.
 			args: [
 				...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
 				'--disable-gpu',
+				// Letters where the font puts them, on paper too: rounded to the screen's pixels a time is read as two words.
+				'--font-render-hinting=none',
 				'--disable-quic',
 				'--no-first-run',
 				'--disable-background-networking',

@@ -8,6 +8,7 @@ import { FieldHand } from '../tests/support/field-hand'
 import { openDemoField } from '../tests/support/sign-in'
 import { fieldFiles } from '../scripts/build-service-worker'
 import { ROOT } from '../scripts/root.mjs'
+import { BROWSER } from '../scripts/browser'
 
 const QUEUED = 2000
 const TAPS = 80
@@ -36,7 +37,7 @@ export async function benchField(): Promise<void> {
 	)
 
 	const browser = await chromium.launch({
-		executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+		executablePath: BROWSER,
 		args: [...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-gpu', '--disable-background-networking'],
 	})
 	try {

@@ -4,6 +4,7 @@ import { addDays } from '../core/calendar/day-count'
 import { shortDay } from '../core/calendar/days'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { ROOT } from './root.mjs'
+import { BROWSER } from './browser'
 
 const ADDRESS = process.env.ADDRESS ?? 'http://127.0.0.1:4210'
 const FOLDER = path.join(ROOT, 'docs', 'screenshots')
@@ -13,7 +14,7 @@ const PHONE = { width: 390, height: 844 }
 /** One current picture of each main view, from a running demo. It logs three starts of one athlete on the demo session of today. */
 async function main(): Promise<void> {
 	const browser = await chromium.launch({
-		executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+		executablePath: BROWSER,
 		args: [...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-background-networking'],
 	})
 	const page = await browser.newPage({ viewport: DESK, locale: 'en-GB' })

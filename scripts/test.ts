@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
+import { ensureBrowser } from './browser'
 import { buildApp } from './build-app'
-import { firstExisting, installDebianPackages } from './debian-packages'
 import { runCommand } from './run-command'
 import { ROOT } from './root.mjs'
 import { onEnd, runTied } from './tied.mjs'
@@ -41,9 +41,7 @@ const counted = (name: string, report: string, read: (json: unknown) => Tally, p
 
 async function main(): Promise<void> {
 	onEnd(() => process.exit(1))
-	// Debian's browser and database; the same packages the application itself is run with.
-	if (!firstExisting(process.env.CHROMIUM ?? '/usr/bin/chromium'))
-		installDebianPackages(['chromium'], 'Chromium, the browser of the end-to-end tests,')
+	ensureBrowser()
 	mkdirSync(RESULTS, { recursive: true })
 	const unit = path.join(RESULTS, 'unit.json')
 	const browser = path.join(RESULTS, 'e2e.json')
