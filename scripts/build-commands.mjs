@@ -15,6 +15,7 @@ export const COMMANDS = [
 	'bench',
 	'mutants',
 	'screenshots',
+	'serve',
 	'backup',
 	'restore',
 ]

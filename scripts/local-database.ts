@@ -1,6 +1,16 @@
 import { type ChildProcess, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, openSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import {
+	closeSync,
+	existsSync,
+	mkdirSync,
+	openSync,
+	readFileSync,
+	readdirSync,
+	renameSync,
+	rmSync,
+	writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { totalmem } from 'node:os'
 import path from 'node:path'
@@ -168,9 +178,11 @@ export async function startLocalDatabase(
 	return {
 		url,
 		isUp: () => isUp,
-		stop: () => {
+		stop: async () => {
+			if (stopping) return
 			stopping = true
-			return stopServer(child, socket)
+			await stopServer(child, socket)
+			closeSync(log)
 		},
 	}
 }

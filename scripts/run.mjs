@@ -8,7 +8,7 @@ const [name = '', ...rest] = process.argv.slice(2)
 await ensurePackages()
 const command = path.join(await builtCommands(), `${name}.mjs`)
 // React decides at its first import which of its two makes it is; it must be the one the pages were built with.
-if (name === 'start') process.env.NODE_ENV = 'production'
+if (name === 'start' || name === 'serve') process.env.NODE_ENV = 'production'
 if (name === 'dev') process.env.NODE_ENV = 'development'
 process.argv = [process.argv[0] ?? 'node', command, ...rest]
 await import(pathToFileURL(command).href)

@@ -203,7 +203,7 @@ beside(
 			encoding: 'utf8',
 		})
 		expect(unknown.status).toBe(1)
-		expect(unknown.stderr).toContain('--emtpy: not known. The only option is --empty')
+		expect(unknown.stderr).toContain('--emtpy: not known. The options are --empty')
 
 		const url = `mysql://a:b@127.0.0.1:${await freePort()}/dromos`
 		const unreachable = start(newHome(), await freePort(), 'node', { DATABASE_URL: url })

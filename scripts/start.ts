@@ -1,30 +1,28 @@
 import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { get } from 'node:https'
-import { createSecureContext } from 'node:tls'
 import { setTimeout as wait } from 'node:timers/promises'
 import { writeBackup } from '../db/backup'
+import { forgetHealthNotes } from '../server/access/change-club'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { buildApp } from './build-app'
 import { type Home, openHome, refuseTakenPort } from './home'
 import { PlainError } from './plain-error'
 import { ROOT } from './root.mjs'
 import { runCommand } from './run-command'
+import { parseArgs } from 'node:util'
+import { webOptions } from './web-options'
 import { type WebServer, startWebServer } from './web-server'
+import { startWorkers } from './web-workers'
 
 /** How long a busy machine may need until the first answer, and how often the wait is said. */
 const SERVING_WITHIN_S = 120
 const SAY_EVERY_S = 10
 
 async function main(): Promise<void> {
-	const empty = process.argv.includes('--empty')
-	const unknown = process.argv.slice(2).filter((argument) => argument !== '--empty')
-	if (unknown.length > 0)
-		throw new PlainError(`${unknown.join(' ')}: not known. The only option is --empty: start without demo data.`)
-	const host = process.env.HOST || '127.0.0.1'
-	const port = readPort(process.env.PORT)
-	const secure = readTls()
+	const { empty, workers } = readArguments(process.argv.slice(2))
+	const { host, port, secure, behindTls } = webOptions()
 	await refuseTakenPort(host, port)
 
 	let web: WebServer | null = null
@@ -35,23 +33,50 @@ async function main(): Promise<void> {
 		// Names the first club's set-up page for whoever reads this terminal, and nobody else.
 		const setUpCode = (await home.hasClub()) && !empty ? '' : randomBytes(12).toString('base64url')
 		Object.assign(process.env, { DATABASE_URL: home.url, SET_UP_CODE: setUpCode })
-		web = await startWebServer({
-			build: path.join(ROOT, 'build'),
-			host,
-			port,
-			secure,
-			behindTls: behindTls(),
-			isUp: home.isUp,
-		})
+		web =
+			workers > 1
+				? await startWorkers(workers, home.isUp)
+				: await startWebServer({
+						build: path.join(ROOT, 'build'),
+						host,
+						port,
+						secure,
+						behindTls,
+						isUp: home.isUp,
+					})
 		const address = `${secure ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`
 		await waitUntilServing(address)
 		await sayHowToSignIn(home, address, setUpCode)
 		keepBackups(home.url)
+		keepForgetting()
 		console.log('Ctrl-C ends it.')
 	} catch (error) {
 		await home.close()
 		throw error
 	}
+}
+
+/** More processes than this on one machine share nothing but its memory. */
+const MOST_WORKERS = 64
+function readArguments(given: string[]): { empty: boolean; workers: number } {
+	const { values, positionals } = parseArgs({
+		args: given,
+		options: { empty: { type: 'boolean', default: false }, workers: { type: 'string', default: '1' } },
+		strict: false,
+		allowPositionals: true,
+	})
+	const unknown = [
+		...positionals,
+		...Object.keys(values).flatMap((name) => (name === 'empty' || name === 'workers' ? [] : [`--${name}`])),
+	]
+	if (unknown.length > 0)
+		throw new PlainError(
+			`${unknown.join(' ')}: not known. The options are --empty: start without demo data, and --workers N: serve from so many processes.`,
+		)
+	const workers = Number(values.workers)
+	if (!Number.isInteger(workers) || workers < 1 || workers > MOST_WORKERS)
+		throw new PlainError(`--workers: a whole number from 1 to ${MOST_WORKERS} is expected.`)
+	return { empty: values.empty === true, workers }
 }
 
 const LOOK_EVERY_MS = 3_600_000
@@ -84,36 +109,23 @@ function keepBackups(url: string): void {
 	setInterval(() => void look(), LOOK_EVERY_MS).unref()
 }
 
+/** Words about health that a club keeps for so many months and no longer; looked at when it starts and then hourly. */
+function keepForgetting(): void {
+	const look = () =>
+		forgetHealthNotes(new Date()).catch((error: unknown) =>
+			console.error(
+				`Old words about health could not be taken away: ${error instanceof Error ? error.name : 'unknown'}`,
+			),
+		)
+	void look()
+	setInterval(() => void look(), LOOK_EVERY_MS).unref()
+}
+
 async function sayHowToSignIn(home: Home, address: string, setUpCode: string): Promise<void> {
 	console.log(`\nDromos is at ${address}\n`)
 	if (setUpCode) console.log(`Make your club and the first coach here:\n    ${address}/first?code=${setUpCode}\n`)
 	else if (await home.hasDemo())
 		console.log(`Sign in to the demo club with\n    ${DEMO_SIGN_IN.email}\n    ${DEMO_SIGN_IN.password}\n`)
-}
-
-function readPort(text: string | undefined): number {
-	if (!text) return 4210
-	const port = Number(text)
-	if (!Number.isInteger(port) || port < 1 || port > 65535)
-		throw new PlainError(`PORT: ${JSON.stringify(text)} is not a port; a whole number from 1 to 65535 is expected.`)
-	return port
-}
-
-/** Both files or neither; a wrong one is said before anything is started. */
-function readTls(): { cert: Buffer; key: Buffer } | null {
-	const { TLS_CERT, TLS_KEY } = process.env
-	if (!TLS_CERT && !TLS_KEY) return null
-	if (!TLS_CERT || !TLS_KEY)
-		throw new PlainError(
-			'TLS_CERT and TLS_KEY belong together: the certificate and its key, both as paths to PEM files.',
-		)
-	try {
-		const files = { cert: readFileSync(TLS_CERT), key: readFileSync(TLS_KEY) }
-		createSecureContext(files)
-		return files
-	} catch (error) {
-		throw new PlainError(`TLS_CERT and TLS_KEY cannot be used: ${(error as Error).message}.`)
-	}
 }
 
 async function waitUntilServing(address: string): Promise<void> {
@@ -131,9 +143,6 @@ async function waitUntilServing(address: string): Promise<void> {
 		await wait(50)
 	}
 }
-
-/** TRUST_PROXY=1: a proxy on this machine or network speaks TLS with people and plain HTTP with us. */
-const behindTls = () => process.env.TRUST_PROXY === '1'
 
 /** Its own certificate is not checked here: a club's phone trusts it, this machine need not. */
 async function answers(url: string): Promise<boolean> {

@@ -239,4 +239,6 @@ test(`${BODIES} bodies of garbage, near misses and good events: no 500, no half 
 	expect(refusals).toBeGreaterThan(BODIES / 4)
 	expect(acceptedMarks).toBeGreaterThan(BODIES / 20)
 	expect(statuses.get(400)).toBeGreaterThan(BODIES / 100)
+	// Nothing of what was sent is in the log.
+	expect(app.printed()).not.toMatch(/1{100}|a{100}/)
 })

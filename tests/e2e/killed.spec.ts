@@ -1,25 +1,24 @@
-import { randomUUID } from 'node:crypto'
+import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { setTimeout as wait } from 'node:timers/promises'
 import { expect, test } from '@playwright/test'
 import { startApp } from '../support/app-test'
+import { Phone } from '../support/phone'
 import { closePool } from '../support/use-database'
-import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { migrateDatabase } from '../../db/migrate'
 import { startLocalDatabase } from '../../scripts/local-database'
 import { makeSecondClub } from '../support/second-club'
 import { readLines } from '../../db/queries/sessions'
-import type { EventAnswer } from '../../core/vocabulary/events'
 
-const MARKS = 3000
-const BATCH = 25
+/** Kills in one run; a hundred with KILL_ROUNDS=100. Every third is the database, the others the application. */
+const ROUNDS = Number(process.env.KILL_ROUNDS ?? 3)
+const PHONES = 3
 
-test('the web server and the database are killed in the middle of a sync: nothing acknowledged is missing, nothing is double', async ({
+test('application and database are killed again and again under three phones: nothing acknowledged is missing, nothing is double', async ({
 	playwright,
 }) => {
-	test.setTimeout(300_000)
+	test.setTimeout(180_000 + ROUNDS * 30_000)
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-killed-'))
 	// A server of its own, which keeps what it has said it kept: the other tests' server may forget a second.
 	const server = await startLocalDatabase(home)
@@ -30,91 +29,94 @@ test('the web server and the database are killed in the middle of a sync: nothin
 		const club = await makeSecondClub()
 		const lines = await readLines(club.scope, [club.firstSessionId])
 		await closePool()
+		const phones: Phone[] = []
+		for (let at = 0; at < PHONES; at++) {
+			const request = await playwright.request.newContext({
+				baseURL: app.address,
+				extraHTTPHeaders: { origin: app.address },
+			})
+			await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
+			phones.push(new Phone(request, club.firstSessionId, lines))
+		}
+		let isOver = false
+		const working = phones.map((phone) => phone.work(() => isOver))
+		const known = () => phones.reduce((sum, phone) => sum + phone.acknowledged.size, 0)
+		for (let round = 1; round <= ROUNDS; round++) {
+			const [before, lost] = [known(), phones.map((phone) => phone.lost)]
+			await expect.poll(known, { intervals: [5], timeout: 60_000 }).toBeGreaterThan(before + 100)
+			if (round % 3 === 0)
+				// It comes back by itself, where it was.
+				process.kill(Number(readFileSync(path.join(home, 'mariadb.pid'), 'utf8')), 'SIGKILL')
+			else await app.cutPower()
+			await expect.poll(() => phones.every((phone, at) => phone.lost > lost[at]!), { intervals: [20] }).toBe(true)
+			if (round % 3 === 0) await expect.poll(() => server.isUp(), { timeout: 60_000 }).toBe(true)
+			else await app.powerOn()
+		}
+		isOver = true
+		await Promise.all(working)
+
+		for (const phone of phones) await phone.expectAllKept(app.databaseUrl)
+		if (process.env.KILL_ROUNDS) console.log(`${ROUNDS} kills, ${known()} acknowledged, 0 lost, 0 double`)
+	} finally {
+		await app.cutPower()
+		await server.stop()
+		rmSync(home, { recursive: true, force: true })
+	}
+})
+
+/** Processes that serve for an application. */
+const workersOf = (pid: number) =>
+	spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+		.stdout.split('\n')
+		.filter(Boolean)
+		.map(Number)
+
+test('of two processes behind one port one is killed under load, twice: pages go on, another comes, nothing acknowledged is missing', async ({
+	playwright,
+}) => {
+	const app = await startApp(process.env.TEST_DATABASE_URL!, 'dromos_empty', ['--workers', '2'])
+	try {
+		process.env.DATABASE_URL = app.databaseUrl
+		const club = await makeSecondClub()
+		const lines = await readLines(club.scope, [club.firstSessionId])
+		await closePool()
 		const request = await playwright.request.newContext({
 			baseURL: app.address,
 			extraHTTPHeaders: { origin: app.address },
 		})
 		await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
-
-		const deviceId = randomUUID()
-		const queue = Array.from({ length: MARKS }, (_, deviceSeq) => {
-			const line = lines[deviceSeq % lines.length]!
-			return {
-				id: randomUUID(),
-				sessionId: club.firstSessionId,
-				athleteId: line.athleteId,
-				entryId: line.entryId,
-				lineId: line.id,
-				deviceId,
-				deviceSeq,
-				deviceTime: new Date(Date.UTC(2026, 2, 12, 18, 0, deviceSeq)).toISOString(),
-				setNo: 1,
-				repNo: 1 + (deviceSeq % 200),
-				type: 'mark',
-				kind: 'done',
-				value: { reps: 1 },
-			}
-		})
-		const acknowledged = new Set<string>()
-		const waiting = [...queue]
-		let lost = 0
-		/** Sends as a phone does: a batch goes from the queue only when it was answered. */
-		const drain = async (until: () => boolean) => {
-			while (waiting.length > 0 && !until()) {
-				const batch = waiting.slice(0, BATCH)
-				try {
-					const response = await request.post('/api/events', { data: { events: batch }, timeout: 5000 })
-					if (!response.ok()) throw new Error(String(response.status()))
-					for (const answer of ((await response.json()) as { answers: EventAnswer[] }).answers) {
-						expect(['accepted', 'replayed']).toContain(answer.outcome)
-						acknowledged.add(answer.id)
-					}
-					waiting.splice(0, batch.length)
-				} catch {
-					lost += 1
-					await wait(100)
-				}
-			}
+		const phones = [0, 1].map(() => new Phone(request, club.firstSessionId, lines))
+		let isOver = false
+		const working = phones.map((phone) => phone.work(() => isOver))
+		const known = () => phones.reduce((sum, phone) => sum + phone.acknowledged.size, 0)
+		for (let kill = 1; kill <= 2; kill++) {
+			const before = known()
+			await expect.poll(known, { intervals: [5] }).toBeGreaterThan(before + 50)
+			const workers = workersOf(app.pid())
+			expect(workers).toHaveLength(2)
+			process.kill(workers[0]!, 'SIGKILL')
+			// The other one answers while the next is on its way.
+			const page = () =>
+				request.get('/club', { timeout: 10_000 }).then(
+					(answer) => answer.status(),
+					// What was on its way to the one that was killed is asked again, as a browser does.
+					() => 0,
+				)
+			await expect.poll(page, { timeout: 20_000 }).toBe(200)
+			await expect.poll(() => workersOf(app.pid()).filter((pid) => !workers.includes(pid))).toHaveLength(1)
+			const then = known()
+			await expect.poll(known).toBeGreaterThan(then + 50)
 		}
-
-		// The web server, twice, each time with requests under way.
-		for (const at of [400, 900]) {
-			const sending = drain(() => lost > 0 && acknowledged.size > at)
-			await expect.poll(() => acknowledged.size, { intervals: [5], timeout: 60_000 }).toBeGreaterThan(at)
-			await app.cutPower()
-			await expect.poll(() => lost, { intervals: [20] }).toBeGreaterThan(0)
-			await sending
-			await app.powerOn()
-			lost = 0
-		}
-		// The database, then what is left.
-		const sending = drain(() => false)
-		await expect.poll(() => acknowledged.size, { intervals: [5], timeout: 60_000 }).toBeGreaterThan(1600)
-		process.kill(Number(readFileSync(path.join(home, 'mariadb.pid'), 'utf8')), 'SIGKILL')
-		await expect.poll(() => lost, { intervals: [20] }).toBeGreaterThan(0)
-		// It comes back by itself, where it was.
-		await expect.poll(() => server.isUp(), { timeout: 60_000 }).toBe(true)
-		await sending
-		expect(acknowledged.size).toBe(MARKS)
-		// Everything once more, as a phone would that never heard the answers.
-		for (let i = 0; i < queue.length; i += 250) {
-			const { answers } = (await (
-				await request.post('/api/events', { data: { events: queue.slice(i, i + 250) } })
-			).json()) as { answers: EventAnswer[] }
-			expect(answers.every((answer) => answer.outcome === 'replayed')).toBe(true)
-		}
-
-		const connection = await mysql.createConnection(app.databaseUrl)
-		const [rows] = await connection.query<RowDataPacket[]>(
-			'select id from mark where device_id = ? order by device_seq',
-			[deviceId],
-		)
-		await connection.end()
-		expect(rows.map((row) => row.id as string)).toEqual(queue.map((event) => event.id))
+		isOver = true
+		await Promise.all(working)
+		for (const phone of phones) await phone.expectAllKept(app.databaseUrl)
 		await request.dispose()
-	} finally {
+		const left = workersOf(app.pid())
+		expect(left).toHaveLength(2)
 		await app.cutPower()
-		await server.stop()
-		rmSync(home, { recursive: true, force: true })
+		const alive = () => left.filter((pid) => spawnSync('ps', ['-o', 'stat=', '-p', String(pid)]).stdout.length > 0)
+		await expect.poll(alive).toEqual([])
+	} finally {
+		await app.stop()
 	}
 })

@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -7,6 +7,7 @@ import { test as base } from '@playwright/test'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { freePort } from '../../scripts/local-database'
 import { ROOT } from '../../scripts/root.mjs'
+import { spawnTied } from '../../scripts/tied.mjs'
 import { copyDatabase, refillDatabase } from './copy-database'
 import { closePool } from './use-database'
 
@@ -25,8 +26,14 @@ export interface App {
 }
 
 /** Starts the application the way the start command does and waits for its last line. */
-async function startProcess(databaseUrl: string, home: string, port: number): Promise<[ChildProcess, () => string]> {
-	const child = spawn(process.execPath, ['scripts/run.mjs', 'start', '--empty'], {
+async function startProcess(
+	databaseUrl: string,
+	home: string,
+	port: number,
+	more: readonly string[],
+): Promise<[ChildProcess, () => string]> {
+	// Tied: a run that is broken off leaves none behind.
+	const child = spawnTied(process.execPath, ['scripts/run.mjs', 'start', '--empty', ...more], {
 		cwd: ROOT,
 		stdio: ['ignore', 'pipe', 'pipe'],
 		env: {
@@ -44,8 +51,8 @@ async function startProcess(databaseUrl: string, home: string, port: number): Pr
 			printed += chunk.toString()
 			if (printed.includes('Ctrl-C ends it.')) resolve()
 		}
-		child.stdout.on('data', read)
-		child.stderr.on('data', read)
+		child.stdout!.on('data', read)
+		child.stderr!.on('data', read)
 		child.on('close', (code) => reject(new Error(`the app ended with ${code}:\n${printed}`)))
 	})
 	return [child, () => printed]
@@ -59,24 +66,27 @@ async function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
 }
 
 interface OwnApp extends App {
+	/** Of the start command. */
+	pid: () => number
 	/** Ends it and drops its database. */
 	stop: () => Promise<void>
 	/** Gives its database the rows it began with; false when the process is not the one that was started. */
 	renew: () => Promise<boolean>
 }
 
-/** An application on a copy of a database of the tests' server. */
-export async function startApp(serverUrl: string, template: string): Promise<OwnApp> {
+/** An application on a copy of a database of the tests' server. @param more options of the start command */
+export async function startApp(serverUrl: string, template: string, more: readonly string[] = []): Promise<OwnApp> {
 	const name = `dromos_${randomBytes(6).toString('hex')}`
 	const databaseUrl = await copyDatabase(serverUrl, template, name)
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-app-'))
 	const port = await freePort()
-	let [child, printed] = await startProcess(databaseUrl, home, port)
+	let [child, printed] = await startProcess(databaseUrl, home, port, more)
 	let wasCut = false
 	const connection = await mysql.createConnection({ uri: databaseUrl, timezone: 'Z' })
 	return {
 		address: `http://127.0.0.1:${port}`,
 		databaseUrl,
+		pid: () => child.pid!,
 		printed: () => printed(),
 		rows: async (sql, values = []) => (await connection.query<RowDataPacket[]>(sql, values))[0],
 		cutPower: () => {
@@ -84,7 +94,7 @@ export async function startApp(serverUrl: string, template: string): Promise<Own
 			return end(child, 'SIGKILL')
 		},
 		powerOn: async () => {
-			;[child, printed] = await startProcess(databaseUrl, home, port)
+			;[child, printed] = await startProcess(databaseUrl, home, port, more)
 		},
 		stop: async () => {
 			await end(child, 'SIGTERM')

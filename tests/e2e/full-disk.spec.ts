@@ -1,0 +1,123 @@
+import { execFileSync } from 'node:child_process'
+import { closeSync, mkdtempSync, openSync, rmSync, statfsSync, truncateSync, writeSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { expect, test } from '@playwright/test'
+import mysql, { type RowDataPacket } from 'mysql2/promise'
+import { migrateDatabase } from '../../db/migrate'
+import { readLines } from '../../db/queries/sessions'
+import { startLocalDatabase } from '../../scripts/local-database'
+import { startApp } from '../support/app-test'
+import { Phone } from '../support/phone'
+import { makeSecondClub } from '../support/second-club'
+import { closePool } from '../support/use-database'
+
+const MB = 1024 * 1024
+
+/** A disk of a size of its own, in memory. Only root may mount one. */
+function makeDisk(megabytes: number) {
+	const home = mkdtempSync(path.join(tmpdir(), 'dromos-disk-'))
+	execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', home])
+	const filler = path.join(home, 'filler')
+	return {
+		home,
+		/** Fills it up to so many bytes. */
+		leave: (bytes: number) => {
+			rmSync(filler, { force: true })
+			const { bavail, bsize } = statfsSync(home)
+			const file = openSync(filler, 'w')
+			try {
+				const part = Buffer.alloc(MB)
+				let left = Math.max(0, bavail * bsize - bytes)
+				for (; left > 0; left -= part.length) writeSync(file, part, 0, Math.min(left, part.length))
+			} finally {
+				closeSync(file)
+			}
+		},
+		free: () => truncateSync(filler, 0),
+		gone: () => {
+			execFileSync('umount', [home])
+			rmSync(home, { recursive: true, force: true })
+		},
+	}
+}
+
+test('a disk that fills up in the middle of a migration and of a sync: both go on where they were once there is room', async ({
+	playwright,
+}) => {
+	test.skip(process.getuid?.() !== 0, 'a small disk can only be mounted by root')
+	test.setTimeout(300_000)
+	const disk = makeDisk(400)
+	const server = await startLocalDatabase(disk.home)
+	try {
+		// A little more room at each try, so that it breaks off in another place each time.
+		const url = server.url('dromos_empty')
+		let brokenOff = 0
+		for (let room = 512 * 1024; ; room += 512 * 1024) {
+			disk.leave(room)
+			const whole = await migrateDatabase(url).then(
+				() => true,
+				() => false,
+			)
+			if (whole) break
+			brokenOff += 1
+		}
+		expect(brokenOff).toBeGreaterThan(3)
+		disk.free()
+		const undisturbed = server.url('dromos_undisturbed')
+		await migrateDatabase(undisturbed)
+		expect(await structureOf(url)).toEqual(await structureOf(undisturbed))
+
+		const app = await startApp(server.url(''), 'dromos_empty')
+		try {
+			process.env.DATABASE_URL = app.databaseUrl
+			const club = await makeSecondClub()
+			const lines = await readLines(club.scope, [club.firstSessionId])
+			await closePool()
+			const request = await playwright.request.newContext({
+				baseURL: app.address,
+				extraHTTPHeaders: { origin: app.address },
+			})
+			await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
+			const phone = new Phone(request, club.firstSessionId, lines)
+			let isOver = false
+			const working = phone.work(() => isOver)
+			await expect.poll(() => phone.acknowledged.size, { intervals: [5] }).toBeGreaterThan(100)
+			disk.leave(0)
+			await expect.poll(() => phone.lost, { intervals: [20], timeout: 120_000 }).toBeGreaterThan(3)
+			disk.free()
+			const known = phone.acknowledged.size
+			await expect.poll(() => phone.acknowledged.size, { timeout: 90_000 }).toBeGreaterThan(known + 100)
+			isOver = true
+			await working
+			await phone.expectAllKept(app.databaseUrl)
+		} finally {
+			await app.cutPower()
+		}
+	} finally {
+		await server.stop()
+		disk.gone()
+	}
+})
+
+/** Every column, key and default of a database. */
+async function structureOf(url: string): Promise<unknown> {
+	const connection = await mysql.createConnection(url)
+	const ask = async (sql: string) => (await connection.query<RowDataPacket[]>(sql))[0]
+	try {
+		return [
+			await ask(
+				'select table_name, column_name, column_type, is_nullable, column_default, collation_name, generation_expression from information_schema.columns where table_schema = database() order by 1, 2',
+			),
+			await ask(
+				'select table_name, index_name, seq_in_index, column_name, non_unique from information_schema.statistics where table_schema = database() order by 1, 2, 3',
+			),
+			await ask(
+				'select table_name, constraint_name, constraint_type from information_schema.table_constraints where table_schema = database() order by 1, 2',
+			),
+			await ask('select hash from __drizzle_migrations order by id'),
+		]
+	} finally {
+		await connection.end()
+	}
+}
