@@ -3,7 +3,7 @@ import { PassThrough } from 'node:stream'
 import { createReadableStreamFromReadable } from '@react-router/node'
 import { isbot } from 'isbot'
 import { renderToPipeableStream } from 'react-dom/server'
-import { type EntryContext, type HandleErrorFunction, ServerRouter } from 'react-router'
+import { type EntryContext, type HandleErrorFunction, ServerRouter, isRouteErrorResponse } from 'react-router'
 import { log } from '#server/logger'
 import { RequestNumber } from './ui/request-number'
 
@@ -103,5 +103,6 @@ function logError(error: unknown, request: Request): void {
 }
 
 export const handleError: HandleErrorFunction = (error, { request }) => {
-	if (!request.signal.aborted) logError(error, request)
+	// An address that leads nowhere is answered, and is no error of ours.
+	if (!request.signal.aborted && !(isRouteErrorResponse(error) && error.status < 500)) logError(error, request)
 }
