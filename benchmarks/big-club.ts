@@ -41,7 +41,8 @@ class Copier {
 		return new Copier(connection, columns)
 	}
 
-	tables = () => [...this.columns.keys()].filter((table) => !table.startsWith('__'))
+	// What counts changes is about rows and is none of them.
+	tables = () => [...this.columns.keys()].filter((table) => !table.startsWith('__') && table !== 'change_count')
 	has = (table: string, column: string) => this.columns.get(table)!.some(({ name }) => name === column)
 
 	/** Inserts the rows that meet a condition once more; `change` gives a column's new value, or null to leave it. */
