@@ -1,6 +1,6 @@
 import { type MySql2Database, drizzle } from 'drizzle-orm/mysql2'
 import mysql from 'mysql2/promise'
-import { countWritten, notingDatabase, notingTransaction } from './noted-writes'
+import { isOf, notingDatabase } from './noted-writes'
 
 export type Database = MySql2Database<Record<string, never>>
 /** A transaction offers the same queries. */
@@ -58,10 +58,8 @@ export async function inTransaction<T>(
 	for (let tries = 1; ; tries++) {
 		try {
 			return await db.transaction(async (tx) => {
-				const scope = { db: notingTransaction(tx as Queryable), clubId }
-				const done = await work(scope)
-				await countWritten(scope.db, clubId)
-				return done
+				isOf(tx, clubId)
+				return await work({ db: tx, clubId })
 			})
 		} catch (error) {
 			const errno = errorNumber(error)

@@ -1,5 +1,5 @@
 import { type SQL, StringChunk, Table, and, eq, getTableName, inArray, is, lte, ne, or, sql } from 'drizzle-orm'
-import type { Queryable } from './connect'
+import type { Database, Queryable } from './connect'
 import { changeCount } from './schema/changes'
 import { decision, heldCorrection, mark, observation, sessionMean } from './schema/log'
 import { workDay } from './schema/care'
@@ -28,6 +28,8 @@ const EVERY = 'every'
 
 /** What was written so far in one transaction. */
 class Written {
+	/** Whose it is, where that was said. */
+	clubId = EVERY
 	rest = false
 	log = false
 	/** Days of the sessions the log was written of, where whoever wrote said so. */
@@ -109,27 +111,39 @@ function thenCounted<T extends object>(statement: T, after: () => Promise<void>)
 	})
 }
 
-/** A transaction that notes what is written in it. */
-export function notingTransaction<T extends Queryable>(tx: T): T {
-	const written = new Written()
-	const noted = noting(tx, written)
-	writtenBy.set(noted, written)
-	return noted
+/**
+ * A database that counts what is written to it. A transaction counts as the last thing it does, so that whoever sees the
+ * count sees what was written; a statement outside of one when it is done, for every club.
+ */
+export function notingDatabase<T extends Database>(db: T): T {
+	const noted = noting(db, new Written(), () => count(db, EVERY, ['rest', 'log']))
+	return new Proxy(noted, {
+		get(target, name, self) {
+			if (name !== 'transaction') return Reflect.get(target, name, self) as unknown
+			return <R>(work: (tx: Queryable) => Promise<R>) =>
+				db.transaction(async (tx) => {
+					const written = new Written()
+					const own = noting(tx as Queryable, written)
+					writtenBy.set(own, written)
+					const done = await work(own)
+					if (written.counts.length > 0) await count(tx, written.clubId, written.counts)
+					return done
+				})
+		},
+	})
 }
-/** Outside of a transaction every statement that writes is counted when it is done, for every club. */
-export const notingDatabase = <T extends Queryable>(db: T): T =>
-	noting(db, new Written(), () => count(db, EVERY, ['rest', 'log']))
+
+/** Says whose a transaction is: what it writes is another club's nothing. */
+export function isOf(tx: Queryable, clubId: string): void {
+	const written = writtenBy.get(tx)
+	if (written) written.clubId = clubId
+}
 
 /** Says of which sessions' day a transaction logs: what was worked out for days before stands. */
 export function logsOn(db: Queryable, day: string): void {
 	writtenBy.get(db)?.days.add(day)
 }
 
-/** Counts what a transaction has written, as the last thing it does: whoever sees the count sees what was written. */
-export async function countWritten(db: Queryable, clubId: string): Promise<void> {
-	const counts = writtenBy.get(db)?.counts ?? []
-	if (counts.length > 0) await count(db, clubId, counts)
-}
 async function count(db: Queryable, clubId: string, of: readonly string[]): Promise<void> {
 	await db
 		.insert(changeCount)

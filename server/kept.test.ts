@@ -103,6 +103,11 @@ describe('what was written is counted', () => {
 		await act()
 		expect(await at(LAST)).toBe(before)
 	})
+	it('in a transaction that names no club counts for all', async () => {
+		const before = await at(LAST)
+		await database().db.transaction((tx) => tx.update(squad).set({ place: 'Yard' }))
+		expect(await at(LAST)).toBeGreaterThan(before)
+	})
 	it('of another club is none of ours', async () => {
 		const other = await makeClub('Other', 1)
 		const before = await at(LAST)
