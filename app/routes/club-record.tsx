@@ -26,7 +26,7 @@ const SAYS: Record<Deed, string> = {
 	exported: 'took out',
 	erased: 'erased an athlete',
 	imported: 'took in',
-	'notes-kept': 'changed how long words about health are kept to',
+	'notes-kept': 'changed how long words about health are kept:',
 }
 
 /** Keys and data of the club: who did what, newest first. */

@@ -18,7 +18,7 @@ import type { Route } from './+types/club'
 import { allowed, notFound } from '../request-guard'
 import { GroundsSection } from '../club/grounds-section'
 import { PeopleSection } from '../club/people-section'
-import { SaidSaved, isOpen } from '../club/said-saved'
+import { SaidSaved } from '../club/said-saved'
 import { SignOut } from '../ui/sign-out'
 import { PostForm } from '../ui/post-form'
 import { TextField } from '../ui/text-field'
@@ -176,8 +176,14 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 				Days are counted in {timeZone}. You are {name}, {role}.
 			</p>
 			{mayInvite && (
-				<div className="mt-1 flex flex-wrap gap-x-6">
-					<details open={isOpen('club', changed)}>
+				<div className="mt-1 flex flex-wrap items-start gap-x-6">
+					<Link className="link inline-flex min-h-[44px] items-center" to="/club/data">
+						Data out and in
+					</Link>
+					<Link className="link inline-flex min-h-[44px] items-center" to="/club/record">
+						Who did what
+					</Link>
+					<details open={changed?.of === 'club'}>
 						<summary className="link inline-flex min-h-[44px] items-center">Name and clock</summary>
 						<PostForm preventScrollReset key={version} className="grid max-w-[440px] gap-3 pt-1 pb-3">
 							<input type="hidden" name="do" value="club" />
@@ -191,10 +197,10 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								hint="Like Europe/Lisbon. Sessions ahead keep their time of day and are held by it; what was held stays when it was."
 							/>
 							<button className="btn btn-quiet justify-self-start">Keep</button>
-							{isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
+							<SaidSaved of="club" changed={changed} />
 						</PostForm>
 					</details>
-					<details open={isOpen('health-notes', changed)}>
+					<details open={changed?.of === 'health-notes'}>
 						<summary className="link inline-flex min-h-[44px] items-center">Words about health</summary>
 						<PostForm preventScrollReset key={version} className="grid max-w-[440px] gap-3 pt-1 pb-3">
 							<input type="hidden" name="do" value="health-notes" />
@@ -215,19 +221,11 @@ export default function Club({ loaderData, actionData }: Route.ComponentProps) {
 								Backups made before keep what was in them.
 							</p>
 							<button className="btn btn-quiet justify-self-start">Keep it so</button>
-							{isOpen('health-notes', changed) && <SaidSaved of="health-notes" changed={changed} />}
+							<SaidSaved of="health-notes" changed={changed} />
 						</PostForm>
 					</details>
-					<Link className="link inline-flex min-h-[44px] items-center" to="/club/data">
-						Data out and in
-					</Link>
-					<Link className="link inline-flex min-h-[44px] items-center" to="/club/record">
-						Who did what
-					</Link>
 				</div>
 			)}
-			{!isOpen('club', changed) && <SaidSaved of="club" changed={changed} />}
-			{!isOpen('health-notes', changed) && <SaidSaved of="health-notes" changed={changed} />}
 			<div className="mt-3 flex gap-2 lg:hidden">
 				<Link className="btn btn-quiet" to="/you">
 					You
