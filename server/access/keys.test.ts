@@ -1,6 +1,8 @@
 import { randomUUID, scryptSync } from 'node:crypto'
+import { sql } from 'drizzle-orm'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { insertPerson, listDeeds } from '../../db/queries/clubs'
+import { insertPerson, listDeeds, readClub } from '../../db/queries/clubs'
+import { database } from '../database'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { makePairingCode, pairDevice } from '../devices/pair'
 import { takePersonOff } from './change-club'
@@ -44,6 +46,7 @@ async function opened(at = NOW, where = from(HOME), password = PASSWORD) {
 	if ('problem' in result) throw new Error(result.problem)
 	return result
 }
+const readProfile = async () => (await readClub(club.scope)).name
 const self = async (token: string, at = NOW) => (await whoIs(token, at))!
 const deeds = async () => (await listDeeds(club.scope, 50)).map(({ what }) => what)
 
@@ -57,6 +60,21 @@ describe('guessing', () => {
 		expect(answers.filter((one) => 'problem' in one && one.problem.startsWith('Too many tries for this'))).toHaveLength(
 			19,
 		)
+	})
+	it('tries that wait for each other leave connections for pages', async () => {
+		// The first try makes the row of its place; somebody holds it then.
+		await signInWithPassword(email, 'wrong', from(HOME), NOW)
+		let waiting: Promise<unknown>[] = []
+		await database().db.transaction(async (tx) => {
+			await tx.execute(sql`select 1 from sign_in_failure for update`)
+			waiting = Array.from({ length: 24 }, () => signInWithPassword(email, 'wrong', from(HOME), NOW))
+			// A pool has ten connections: each would wait for the row, once they have come so far.
+			await new Promise((resolve) => setTimeout(resolve, 500))
+			const page = Promise.race([readProfile(), new Promise((resolve) => setTimeout(resolve, 10_000, 'none is left'))])
+			expect(await page).toBe('Keys')
+		})
+		// One before, four more, and the rest are told to wait.
+		expect((await Promise.all(waiting)).filter((one) => JSON.stringify(one) === JSON.stringify(WRONG))).toHaveLength(4)
 	})
 	it('however the address is spelt, it is one address', async () => {
 		const spelt = [email, email.toUpperCase(), ` ${email}\u200b`, email.replace('@', '\uff20'), email]

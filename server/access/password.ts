@@ -1,4 +1,5 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
+import { inTurn } from './in-turn'
 
 /** scrypt with 64 MiB of memory a try (RFC 7914 parameters N, r, p). */
 const COST = { N: 2 ** 16, r: 8, p: 2 }
@@ -7,7 +8,7 @@ const MAX_MEMORY = 128 * COST.N * COST.r * 2
 /** One at a time: a try takes a core for a third of a second, and pages need the other. More than these are sent away. */
 const MOST_WAITING = 200
 let waiting = 0
-let last: Promise<unknown> = Promise.resolve()
+const hashInTurn = inTurn()
 
 /** So many people sign in at once that one more would wait for a minute. */
 export class TooManyAtOnce extends Error {
@@ -25,9 +26,7 @@ function derive(password: string, salt: Buffer, cost: typeof COST): Promise<Buff
 				error ? reject(error) : resolve(key),
 			),
 		)
-	const turn = last.then(work, work).finally(() => waiting--)
-	last = turn.catch(() => undefined)
-	return turn
+	return hashInTurn(work).finally(() => waiting--)
 }
 
 /** "scrypt$N$r$p$salt$key": the cost travels with the hash, so that it can be raised later. */

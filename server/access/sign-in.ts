@@ -18,6 +18,7 @@ import type { Role } from '../../db/schema/people'
 import { database, scopeOf } from '../database'
 import { canonicalAddress, isAddress } from './address'
 import { DECOY_HASH, TooManyAtOnce, passwordMatches } from './password'
+import { inTurn } from './in-turn'
 
 export interface SignedIn {
 	clubId: string
@@ -65,6 +66,9 @@ export function secondsToWait(failures: number, lastFailedAt: Date, now: Date): 
 	return Math.max(0, Math.min(wait, Math.ceil(wait - (now.getTime() - lastFailedAt.getTime()) / 1000)))
 }
 
+/** Tries wait for each other’s rows: each with a connection of its own, they would leave pages none. */
+const tryInTurn = inTurn()
+
 /**
  * Counts one try of somebody who may be guessing, before it is made.
  *
@@ -73,7 +77,9 @@ export function secondsToWait(failures: number, lastFailedAt: Date, now: Date): 
  */
 export async function secondsBeforeTry(key: string, free: number, now: Date): Promise<number> {
 	const wait = (failures: number, at: Date) => secondsToWait(Math.max(0, failures - free), at, now)
-	const { taken, failures, lastFailedAt } = await takeTry(database().db, key, now, (n, at) => wait(n, at) === 0)
+	const { taken, failures, lastFailedAt } = await tryInTurn(() =>
+		takeTry(database().db, key, now, (n, at) => wait(n, at) === 0),
+	)
 	return taken ? 0 : Math.max(1, wait(failures, lastFailedAt))
 }
 const say = (seconds: number) => (seconds < 90 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`)
