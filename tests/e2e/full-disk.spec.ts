@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawnSync } from 'node:child_process'
 import { closeSync, mkdtempSync, openSync, rmSync, statfsSync, truncateSync, writeSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -14,10 +14,13 @@ import { closePool } from '../support/use-database'
 
 const MB = 1024 * 1024
 
-/** A disk of a size of its own, in memory. Only root may mount one. */
+/** A disk of a size of its own, in memory; null where none may be mounted: only root may, and not everywhere. */
 function makeDisk(megabytes: number) {
 	const home = mkdtempSync(path.join(tmpdir(), 'dromos-disk-'))
-	execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', home])
+	if (spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', home]).status !== 0) {
+		rmSync(home, { recursive: true, force: true })
+		return null
+	}
 	const filler = path.join(home, 'filler')
 	return {
 		home,
@@ -45,9 +48,10 @@ function makeDisk(megabytes: number) {
 test('a disk that fills up in the middle of a migration and of a sync: both go on where they were once there is room', async ({
 	playwright,
 }) => {
-	test.skip(process.getuid?.() !== 0, 'a small disk can only be mounted by root')
 	test.setTimeout(300_000)
 	const disk = makeDisk(400)
+	test.skip(disk === null, 'no small disk may be mounted here')
+	if (!disk) return
 	const server = await startLocalDatabase(disk.home)
 	try {
 		// A little more room at each try, so that it breaks off in another place each time.
