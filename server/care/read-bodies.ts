@@ -13,7 +13,7 @@ const mostClosed = (a: Body, b: Body) => b.weight - a.weight || a.name.localeCom
 
 /** Everybody whom something closes, spares or leads back on a day, the most closed first; kept as long as nothing changes. */
 export const readBodies = (scope: ClubScope, today: string, role: Role): Promise<Body[]> =>
-	keptFor(scope, ['bodies', today, role], () => workOutBodies(scope, today, role), today)
+	keptFor(scope, ['bodies', today, role], () => workOutBodies(scope, today, role))
 async function workOutBodies(scope: ClubScope, today: string, role: Role): Promise<Body[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const records = await readRecords(scope, [...new Set(members.map(({ id }) => id))], today, today)

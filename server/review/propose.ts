@@ -155,7 +155,7 @@ export async function linesToJudge(
 
 /** What is proposed for a session, kept until something it goes by changes; none for a stranger’s id. Frozen. */
 export const readProposals = (scope: ClubScope, sessionId: string, day: string): Promise<Proposal[]> =>
-	// What was said up to the morning after belongs to its judging.
+	// What was said up to the morning after belongs to its judging, and what is worn up to six days from then.
 	keptFor(
 		scope,
 		['proposals', sessionId, day],
@@ -164,7 +164,7 @@ export const readProposals = (scope: ClubScope, sessionId: string, day: string):
 			const squad = session?.day === day ? await readSquad(scope, session.squadId) : null
 			return session && squad ? proposeVerdicts(scope, session, squad, await readLibrary(scope)) : []
 		},
-		addDays(day, 1),
+		addDays(day, 7),
 	)
 
 /** An athlete in two squads: the session's school for performance, the stricter number of all their schools for safety. */

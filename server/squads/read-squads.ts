@@ -51,7 +51,7 @@ export interface RosterOfSquad {
 }
 /** Every squad with its athletes and where each stands on every ladder; kept as long as nothing changes. */
 export const readRoster = (scope: ClubScope, today: string): Promise<RosterOfSquad[]> =>
-	keptFor(scope, ['roster', today], () => workOutRoster(scope, today), today)
+	keptFor(scope, ['roster', today], () => workOutRoster(scope, today))
 async function workOutRoster(scope: ClubScope, today: string): Promise<RosterOfSquad[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]

@@ -5,12 +5,9 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { migrateDatabase } from '../../db/migrate'
-import { readLines } from '../../db/queries/sessions'
 import { startLocalDatabase } from '../../scripts/local-database'
 import { startApp } from '../support/app-test'
-import { Phone } from '../support/phone'
-import { makeSecondClub } from '../support/second-club'
-import { closePool } from '../support/use-database'
+import { phonesOf } from '../support/phone'
 
 const MB = 1024 * 1024
 
@@ -74,16 +71,7 @@ test('a disk that fills up in the middle of a migration and of a sync: both go o
 
 		const app = await startApp(server.url(''), 'dromos_empty')
 		try {
-			process.env.DATABASE_URL = app.databaseUrl
-			const club = await makeSecondClub()
-			const lines = await readLines(club.scope, [club.firstSessionId])
-			await closePool()
-			const request = await playwright.request.newContext({
-				baseURL: app.address,
-				extraHTTPHeaders: { origin: app.address },
-			})
-			await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
-			const phone = new Phone(request, club.firstSessionId, lines)
+			const phone = (await phonesOf(playwright, app, 1)).phones[0]!
 			let isOver = false
 			const working = phone.work(() => isOver)
 			await expect.poll(() => phone.acknowledged.size, { intervals: [5] }).toBeGreaterThan(100)

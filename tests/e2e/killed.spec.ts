@@ -4,12 +4,9 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { startApp } from '../support/app-test'
-import { Phone } from '../support/phone'
-import { closePool } from '../support/use-database'
+import { phonesOf } from '../support/phone'
 import { migrateDatabase } from '../../db/migrate'
 import { startLocalDatabase } from '../../scripts/local-database'
-import { makeSecondClub } from '../support/second-club'
-import { readLines } from '../../db/queries/sessions'
 
 /** Kills in one run; a hundred with KILL_ROUNDS=100. Every third is the database, the others the application. */
 const ROUNDS = Number(process.env.KILL_ROUNDS ?? 3)
@@ -25,19 +22,7 @@ test('application and database are killed again and again under three phones: no
 	await migrateDatabase(server.url('dromos_empty'))
 	const app = await startApp(server.url(''), 'dromos_empty')
 	try {
-		process.env.DATABASE_URL = app.databaseUrl
-		const club = await makeSecondClub()
-		const lines = await readLines(club.scope, [club.firstSessionId])
-		await closePool()
-		const phones: Phone[] = []
-		for (let at = 0; at < PHONES; at++) {
-			const request = await playwright.request.newContext({
-				baseURL: app.address,
-				extraHTTPHeaders: { origin: app.address },
-			})
-			await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
-			phones.push(new Phone(request, club.firstSessionId, lines))
-		}
+		const { phones } = await phonesOf(playwright, app, PHONES)
 		let isOver = false
 		const working = phones.map((phone) => phone.work(() => isOver))
 		const known = () => phones.reduce((sum, phone) => sum + phone.acknowledged.size, 0)
@@ -79,16 +64,7 @@ test('of two processes behind one port one is killed under load, twice: pages go
 }) => {
 	const app = await startApp(process.env.TEST_DATABASE_URL!, 'dromos_empty', ['--workers', '2'])
 	try {
-		process.env.DATABASE_URL = app.databaseUrl
-		const club = await makeSecondClub()
-		const lines = await readLines(club.scope, [club.firstSessionId])
-		await closePool()
-		const request = await playwright.request.newContext({
-			baseURL: app.address,
-			extraHTTPHeaders: { origin: app.address },
-		})
-		await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
-		const phones = [0, 1].map(() => new Phone(request, club.firstSessionId, lines))
+		const { phones, request } = await phonesOf(playwright, app, 2)
 		let isOver = false
 		const working = phones.map((phone) => phone.work(() => isOver))
 		const known = () => phones.reduce((sum, phone) => sum + phone.acknowledged.size, 0)
@@ -113,7 +89,6 @@ test('of two processes behind one port one is killed under load, twice: pages go
 		isOver = true
 		await Promise.all(working)
 		for (const phone of phones) await phone.expectAllKept(app.databaseUrl)
-		await request.dispose()
 		const left = workersOf(app.pid())
 		expect(left).toHaveLength(2)
 		await app.cutPower()

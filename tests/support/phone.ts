@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { setTimeout as wait } from 'node:timers/promises'
-import { type APIRequestContext, expect } from '@playwright/test'
+import { type APIRequestContext, type PlaywrightWorkerArgs, expect } from '@playwright/test'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import type { EventAnswer } from '../../core/vocabulary/events'
+import { readLines } from '../../db/queries/sessions'
+import { makeSecondClub } from './second-club'
+import { closePool } from './use-database'
 
 const BATCH = 25
 /** Of ten things a phone sends: one corrects the mark before it, one (of forty) says what hurts, the others are marks. */
@@ -10,6 +13,28 @@ const CORRECTS = 10
 const HURTS = 40
 
 type Sent = { id: string; replacesId?: string; type: string } & Record<string, unknown>
+
+/** Phones that are signed in and log on the first session of a club, each over a connection of its own. */
+export async function phonesOf(
+	playwright: PlaywrightWorkerArgs['playwright'],
+	app: { address: string; databaseUrl: string },
+	count: number,
+): Promise<{ phones: Phone[]; request: APIRequestContext }> {
+	process.env.DATABASE_URL = app.databaseUrl
+	const club = await makeSecondClub()
+	const lines = await readLines(club.scope, [club.firstSessionId])
+	await closePool()
+	const requests: APIRequestContext[] = []
+	for (let at = 0; at < count; at++) {
+		const request = await playwright.request.newContext({
+			baseURL: app.address,
+			extraHTTPHeaders: { origin: app.address },
+		})
+		await request.post('/sign-in', { form: { email: club.email, password: club.password }, maxRedirects: 0 })
+		requests.push(request)
+	}
+	return { phones: requests.map((request) => new Phone(request, club.firstSessionId, lines)), request: requests[0]! }
+}
 
 /** A phone: what it has not been told is kept stays in its queue and goes again. */
 export class Phone {
