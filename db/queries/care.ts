@@ -285,6 +285,21 @@ export async function workDaysBetween({ db, clubId }: ClubScope, athleteIds: str
 		)
 }
 
+/** What some athletes worked at on the days of a span with its ends. */
+export async function familiesWorkedBetween({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
+	if (athleteIds.length === 0) return []
+	return db
+		.select({ athleteId: workDay.athleteId, family: workDay.family, day: workDay.day })
+		.from(workDay)
+		.where(
+			and(
+				eq(workDay.clubId, clubId),
+				inArray(workDay.athleteId, athleteIds),
+				sql`${workDay.day} between ${from} and ${to}`,
+			),
+		)
+}
+
 /**
  * Makes the days of work of some athletes on some days anew from the marks that stand. Its order and indexes are named:
  * right after many rows were written the server knows nothing of them and would read the club for each mark.
@@ -305,11 +320,11 @@ export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string
 			and m.kind <> 'missed' and m.is_void = 0 and r.id is null`)
 }
 
-/** The last day before a day on which sessions nobody has begun ask for a family, from a day on: work that is to be done. */
+/** Days before a day, from another one on, on which sessions nobody has begun ask for a family: work that is to be done. */
 export async function plannedWorkBefore({ db, clubId }: ClubScope, athleteIds: string[], from: string, before: string) {
 	if (athleteIds.length === 0 || before <= from) return []
 	return db
-		.select({ athleteId: sessionAthlete.athleteId, family: entry.family, day: sql<string>`max(${session.day})` })
+		.selectDistinct({ athleteId: sessionAthlete.athleteId, family: entry.family, day: session.day })
 		.from(sessionAthlete)
 		.innerJoin(session, and(eq(session.clubId, sessionAthlete.clubId), eq(session.id, sessionAthlete.sessionId)))
 		.innerJoin(entry, and(eq(entry.clubId, session.clubId), eq(entry.sessionId, session.id)))
@@ -322,7 +337,6 @@ export async function plannedWorkBefore({ db, clubId }: ClubScope, athleteIds: s
 				sql`${session.day} >= ${from} and ${session.day} < ${before}`,
 			),
 		)
-		.groupBy(sessionAthlete.athleteId, entry.family)
 }
 
 /**
@@ -338,7 +352,12 @@ export async function loadsWornBetween(
 ) {
 	if (athleteIds.length === 0) return []
 	return db
-		.selectDistinct({ athleteId: line.athleteId, day: session.day, startTime: session.startTime })
+		.selectDistinct({
+			athleteId: line.athleteId,
+			sessionId: session.id,
+			day: session.day,
+			startTime: session.startTime,
+		})
 		.from(session)
 		.innerJoin(line, and(eq(line.clubId, session.clubId), eq(line.sessionId, session.id)))
 		.where(
@@ -349,7 +368,14 @@ export async function loadsWornBetween(
 				isNull(line.blocked),
 				sql`json_value(${line.parameters}, '$.loadG') > 0`,
 				or(
-					and(isNull(session.startedAt), eq(line.current, true), sql`${session.day} >= ${today}`),
+					and(
+						isNull(session.startedAt),
+						eq(line.current, true),
+						sql`${session.day} >= ${today}`,
+						// Who was taken off a list has lines there that are nobody's.
+						sql`exists (select 1 from session_athlete a where a.club_id = ${clubId}
+							and a.session_id = ${session.id} and a.athlete_id = ${line.athleteId})`,
+					),
 					sql`exists (select 1 from mark m left join mark r on r.club_id = m.club_id and r.replaces_id = m.id
 						where m.club_id = ${clubId} and m.session_id = ${session.id} and m.athlete_id = ${line.athleteId}
 						and m.line_id = ${line.id} and m.kind <> 'missed' and m.is_void = 0 and r.id is null)`,

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, lte, or, sql } 
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { ClubScope } from '../connect'
+import { chunks } from './chunks'
 import { mark } from '../schema/log'
 import { entry, line, session, sessionAthlete } from '../schema/sessions'
 import { squad } from '../schema/squads'
@@ -11,6 +12,8 @@ export type SessionRow = typeof session.$inferSelect
 export type EntryRow = SessionEntry &
 	Pick<typeof entry.$inferSelect, 'clubId' | 'sessionId' | 'family' | 'position' | 'drillVersion' | 'retired'>
 export type LineRow = typeof line.$inferSelect
+/** Rows of one statement: many enough, and far from the longest the server takes. */
+const AT_ONCE = 500
 type New<T extends { clubId: string }> = Omit<T, 'clubId'>
 
 export interface ListedSession extends SessionRow {
@@ -113,8 +116,16 @@ export async function unstartedFor(
 		.orderBy(asc(session.day), asc(session.startTime))
 	return rows.map((row) => row.session)
 }
-export async function insertSession({ db, clubId }: ClubScope, row: New<typeof session.$inferInsert>) {
-	await db.insert(session).values({ ...row, clubId })
+export async function insertSession({ db, clubId }: ClubScope, ...rows: New<typeof session.$inferInsert>[]) {
+	if (rows.length > 0) await db.insert(session).values(rows.map((row) => ({ ...row, clubId })))
+}
+/** The lines of some sessions are of a day. */
+export async function writeLinesFor({ db, clubId }: ClubScope, ids: string[], day: string) {
+	if (ids.length > 0)
+		await db
+			.update(session)
+			.set({ linesFor: day })
+			.where(and(eq(session.clubId, clubId), inArray(session.id, ids)))
 }
 export async function updateSession(
 	{ db, clubId }: ClubScope,
@@ -185,11 +196,18 @@ export async function readAttending(
 		.where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, sessionIds)))
 		.orderBy(asc(sessionAthlete.position))
 }
-export async function insertAttending({ db, clubId }: ClubScope, sessionId: string, athleteIds: string[]) {
-	if (athleteIds.length === 0) return
-	await db
-		.insert(sessionAthlete)
-		.values(athleteIds.map((athleteId, position) => ({ clubId, sessionId, athleteId, position })))
+export async function insertAttending(scope: ClubScope, sessionId: string, athleteIds: string[]) {
+	await insertAttendingOf(scope, [{ sessionId, athleteIds }])
+}
+/** The lists of many sessions at once. */
+export async function insertAttendingOf(
+	{ db, clubId }: ClubScope,
+	lists: readonly { sessionId: string; athleteIds: readonly string[] }[],
+) {
+	const rows = lists.flatMap(({ sessionId, athleteIds }) =>
+		athleteIds.map((athleteId, position) => ({ clubId, sessionId, athleteId, position })),
+	)
+	if (rows.length > 0) await db.insert(sessionAthlete).values(rows)
 }
 /** One more on the list of a session, at its end; once. */
 export async function joinSession({ db, clubId }: ClubScope, sessionId: string, athleteId: string) {
@@ -325,7 +343,7 @@ export async function readEntriesById(
 		.where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
 }
 export async function insertEntries({ db, clubId }: ClubScope, rows: New<EntryRow>[]) {
-	if (rows.length > 0) await db.insert(entry).values(rows.map((row) => ({ ...row, clubId })))
+	for (const some of chunks(rows, AT_ONCE)) await db.insert(entry).values(some.map((row) => ({ ...row, clubId })))
 }
 /** How the group flows through an entry; it changes nobody's line. */
 export async function writeEntryLanes(
@@ -359,13 +377,24 @@ export async function retireEntries({ db, clubId }: ClubScope, ids: string[]) {
 			.where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
 }
 
-/** Current lines; index `line_by_session`. */
-export async function readLines({ db, clubId }: ClubScope, sessionIds: string[]): Promise<LineRow[]> {
-	if (sessionIds.length === 0) return []
+/** Current lines, of everybody or of some; index `line_by_session_athlete`. */
+export async function readLines(
+	{ db, clubId }: ClubScope,
+	sessionIds: string[],
+	only?: readonly string[],
+): Promise<LineRow[]> {
+	if (sessionIds.length === 0 || only?.length === 0) return []
 	return db
 		.select()
 		.from(line)
-		.where(and(eq(line.clubId, clubId), inArray(line.sessionId, sessionIds), eq(line.current, true)))
+		.where(
+			and(
+				eq(line.clubId, clubId),
+				inArray(line.sessionId, sessionIds),
+				eq(line.current, true),
+				only ? inArray(line.athleteId, [...only]) : undefined,
+			),
+		)
 }
 export async function readLinesById({ db, clubId }: ClubScope, ids: string[]): Promise<LineRow[]> {
 	if (ids.length === 0) return []
@@ -479,7 +508,7 @@ export async function insertLines(
 			.update(line)
 			.set({ current: false })
 			.where(and(eq(line.clubId, clubId), inArray(line.id, superseded)))
-	if (rows.length > 0) await db.insert(line).values(rows.map((row) => ({ ...row, clubId })))
+	for (const some of chunks(rows, AT_ONCE)) await db.insert(line).values(some.map((row) => ({ ...row, clubId })))
 }
 export async function writeWouldBe({ db, clubId }: ClubScope, lineId: string, wouldBe: string | null) {
 	await db

@@ -246,19 +246,45 @@ export async function readStates(
 }
 export const stateKey = (athleteId: string, ladderId: string): string => `${athleteId}/${ladderId}`
 
-export async function writeState(
-	{ db, clubId }: ClubScope,
+export interface WrittenState {
+	athleteId: string
+	state: LadderState
+	asOf: string
+	/** With a placing by hand: the day last trained. The first that was said stands, so that no later placing shortens time away. */
+	trainedOn?: string | null
+}
+/** Writes states, of one athlete and ladder the last of them. */
+export async function writeStates({ db, clubId }: ClubScope, states: readonly WrittenState[], updatedAt: Date) {
+	if (states.length === 0) return
+	await db
+		.insert(ladderState)
+		.values(
+			states.map(({ athleteId, state, asOf, trainedOn = null }) => ({
+				clubId,
+				athleteId,
+				ladderId: state.ladderId,
+				state,
+				asOf,
+				updatedAt,
+				trainedOn,
+			})),
+		)
+		.onDuplicateKeyUpdate({
+			set: {
+				state: sql`values(state)`,
+				asOf: sql`values(as_of)`,
+				updatedAt: sql`values(updated_at)`,
+				trainedOn: sql`coalesce(${ladderState.trainedOn}, values(trained_on))`,
+			},
+		})
+}
+
+/** Writes one. */
+export const writeState = (
+	scope: ClubScope,
 	athleteId: string,
 	state: LadderState,
 	asOf: string,
 	updatedAt: Date,
-	/** With a placing by hand: the day last trained. The first that was said stands, so that no later placing shortens time away. */
 	trainedOn: string | null = null,
-) {
-	await db
-		.insert(ladderState)
-		.values({ clubId, athleteId, ladderId: state.ladderId, state, asOf, updatedAt, trainedOn })
-		.onDuplicateKeyUpdate({
-			set: { state, asOf, updatedAt, trainedOn: sql`coalesce(${ladderState.trainedOn}, ${trainedOn})` },
-		})
-}
+): Promise<void> => writeStates(scope, [{ athleteId, state, asOf, trainedOn }], updatedAt)

@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { addDays } from '../../core/calendar/day-count'
 import type { ClubScope } from '../connect'
 import { clearance, verdict } from '../schema/verdicts'
 
@@ -53,11 +54,47 @@ export async function decidedOfAthlete({ db, clubId }: ClubScope, athleteId: str
 		.orderBy(desc(verdict.day), desc(verdict.turn))
 		.limit(limit)
 }
-/** The newest verdict by athlete and ladder up to a day: what explains a line. */
-export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: string[], upTo: string) {
-	if (athleteIds.length === 0) return []
-	const ranked = db
+/** So long a verdict explains a line. */
+const EXPLAINS_DAYS = 60
+/** The newest verdict by athlete and ladder up to each of some days: what explains a line. */
+export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: string[], days: readonly string[]) {
+	const [from, to] = [[...days].sort()[0], [...days].sort().at(-1)]
+	if (athleteIds.length === 0 || from === undefined || to === undefined) return new Map<string, LatestVerdict[]>()
+	const rows = await db
+		.select({ id: verdict.id, athleteId: verdict.athleteId, ladderId: verdict.ladderId, day: verdict.day })
+		.from(verdict)
+		.where(
+			and(
+				eq(verdict.clubId, clubId),
+				inArray(verdict.athleteId, athleteIds),
+				sql`${verdict.day} between ${addDays(from, 1 - EXPLAINS_DAYS)} and ${to}`,
+			),
+		)
+		.orderBy(asc(verdict.day), asc(verdict.decidedAt), asc(verdict.turn))
+	const newest = new Map(
+		days.map((day) => [
+			day,
+			[
+				...new Map(
+					rows
+						.filter((row) => row.day <= day && row.day > addDays(day, -EXPLAINS_DAYS))
+						.map((row) => [`${row.athleteId}/${row.ladderId}`, row.id]),
+				).values(),
+			],
+		]),
+	)
+	const whole = new Map(
+		(await verdictsById({ db, clubId }, [...new Set([...newest.values()].flat())])).map((row) => [row.id, row]),
+	)
+	return new Map([...newest].map(([day, ids]) => [day, ids.flatMap((id) => whole.get(id) ?? [])]))
+}
+export type LatestVerdict = Awaited<ReturnType<typeof verdictsById>>[number]
+/** What a decision said, without what it was judged on. */
+async function verdictsById({ db, clubId }: ClubScope, ids: string[]) {
+	if (ids.length === 0) return []
+	return db
 		.select({
+			id: verdict.id,
 			athleteId: verdict.athleteId,
 			ladderId: verdict.ladderId,
 			decided: verdict.decided,
@@ -65,24 +102,12 @@ export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: stri
 			day: verdict.day,
 			judgement: verdict.judgement,
 			reason: verdict.reason,
-			rank: sql<number>`row_number() over (partition by ${verdict.athleteId}, ${verdict.ladderId} order by ${verdict.day} desc, ${verdict.decidedAt} desc)`.as(
-				'newest_first',
-			),
 		})
 		.from(verdict)
-		.where(
-			and(
-				eq(verdict.clubId, clubId),
-				inArray(verdict.athleteId, athleteIds),
-				sql`${verdict.day} <= ${upTo}`,
-				sql`${verdict.day} > date_sub(${upTo}, interval 60 day)`,
-			),
-		)
-		.as('ranked')
-	return db.select().from(ranked).where(eq(ranked.rank, 1))
+		.where(and(eq(verdict.clubId, clubId), inArray(verdict.id, ids)))
 }
-export async function insertVerdict({ db, clubId }: ClubScope, row: Omit<typeof verdict.$inferInsert, 'clubId'>) {
-	await db.insert(verdict).values({ ...row, clubId })
+export async function insertVerdicts({ db, clubId }: ClubScope, rows: Omit<typeof verdict.$inferInsert, 'clubId'>[]) {
+	if (rows.length > 0) await db.insert(verdict).values(rows.map((row) => ({ ...row, clubId })))
 }
 export async function insertClearance({ db, clubId }: ClubScope, row: Omit<typeof clearance.$inferInsert, 'clubId'>) {
 	await db.insert(clearance).values({ ...row, clubId })

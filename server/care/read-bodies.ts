@@ -6,7 +6,8 @@ import { listMembers, listSquads } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
 import { keptFor } from '../kept'
-import { factsOf, readRecords } from '../facts/read-facts'
+import { factsOf } from '../facts/read-facts'
+import { readRecords } from '../facts/records'
 import { type Sheet, knownOf } from '../sheet/read-sheet'
 
 const mostClosed = (a: Body, b: Body) => b.weight - a.weight || a.name.localeCompare(b.name)

@@ -12,6 +12,7 @@ import { plannedOf } from '../sheet/planned-of'
 import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
 import type { CareReport, Clearance } from '../../core/vocabulary/care'
 import type { Family, Phase, Surface } from '../../core/vocabulary/words'
+import { chunks } from '../../db/queries/chunks'
 import { insertClearance } from '../../db/queries/verdicts'
 import { type AthleteHistory, type HistorySession, evidenceFor, gatherInput } from '../../core/judge/gather-input'
 import { judgeAthlete } from '../../core/judge/judge-athlete'
@@ -1125,7 +1126,3 @@ const aSecondLess = (mark: Extract<LogEvent, { kind: 'sprint' }>): LogEvent => (
 	},
 })
 const groundOf = (plan: DemoSquadPlan): Surface => (plan.key === 'u17' ? 'gravel' : 'grass')
-
-function* chunks<T>(items: T[], size: number): Generator<T[]> {
-	for (let i = 0; i < items.length; i += size) yield items.slice(i, i + size)
-}

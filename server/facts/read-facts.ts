@@ -3,7 +3,6 @@ import { ageInYears } from '../../core/calendar/days'
 import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
 import { saidOfBody } from '../../core/care/said'
 import { ownOf } from '../../core/own/own'
-import { readMeasured } from '../own/read-measured'
 import type { PlainFacts } from '../../core/permit/plain-facts'
 import { isOpen, matchesAround } from '../../core/judge/gather-input'
 import { firstDaysOf, passedRungs } from '../../core/judge/locks'
@@ -19,75 +18,19 @@ import type { Family, Region } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import {
 	type CareRow,
-	bodyReportsOf,
-	careEventsOf,
-	careOf,
+	type bodyReportsOf,
+	type careEventsOf,
+	type careOf,
 	careRecordOf,
-	clearancesOfAll,
-	lastWorkOf,
-	loadsWornBetween,
+	type clearancesOfAll,
 	outsideLoadOf,
-	outsideOf,
-	plannedWorkBefore,
-	workDaysBetween,
 } from '../../db/queries/care'
-import { helpedByHeavy } from '../../db/queries/record'
 import type { SessionRow } from '../../db/queries/sessions'
-import { type SquadRow, readAthletes, readLevels, readStates, squadsOf } from '../../db/queries/squads'
+import type { SquadRow } from '../../db/queries/squads'
+import { type Records, readRecords } from './records'
 
 /** What of a session decides what may be done in it. */
 export type SessionMoment = Pick<SessionRow, 'day' | 'startTime' | 'phase' | 'surface'>
-
-/** Days before and after that say how often a weight is worn in a week. */
-const WORN_WITHIN_DAYS = 6
-/** How far back an athlete's days of work are looked at for sessions running. */
-const RUNNING_DAYS = 60
-/** Work outside from longer ago than this changes nothing: over four weeks is the way back either way. */
-const OUTSIDE_DAYS = 60
-
-/**
- * Everything on record of some athletes that decides what they may do on a day, over all their squads: read once, in
- * a fixed number of queries, for however many sessions of that day ask.
- *
- * @param today the club's day: what is planned from then on counts as work to come
- * @param standing what was read already of all of them, and perhaps of others
- */
-export async function readRecords(
-	scope: ClubScope,
-	athleteIds: string[],
-	day: string,
-	today: string,
-	standing?: Standing,
-) {
-	const known = standing ?? (await readStanding(scope, athleteIds))
-	const [outside, last, planned, days, measured, worn] = [
-		await outsideOf(scope, athleteIds, addDays(day, -OUTSIDE_DAYS)),
-		await lastWorkOf(scope, athleteIds, day),
-		await plannedWorkBefore(scope, athleteIds, today, day),
-		await workDaysBetween(scope, athleteIds, addDays(day, -RUNNING_DAYS), day),
-		await readMeasured(scope, athleteIds, day),
-		await loadsWornBetween(scope, athleteIds, addDays(day, -WORN_WITHIN_DAYS), addDays(day, WORN_WITHIN_DAYS), today),
-	]
-	return { ...known, outside, last, planned, days, measured, worn, day, today }
-}
-
-/** What of it is the same whatever the day: read once for many sessions, of everybody who is in any of them. */
-export async function readStanding(scope: ClubScope, athleteIds: string[]) {
-	const [athletes, levelOf, states, care, events, clearances, pains, squads, helped] = [
-		await readAthletes(scope, athleteIds),
-		await readLevels(scope, athleteIds),
-		await readStates(scope, athleteIds),
-		await careOf(scope, athleteIds),
-		await careEventsOf(scope, athleteIds),
-		await clearancesOfAll(scope, athleteIds),
-		await bodyReportsOf(scope, athleteIds),
-		await squadsOf(scope, athleteIds),
-		await helpedByHeavy(scope, athleteIds),
-	]
-	return { athletes, levelOf, states, care, events, clearances, pains, squads, helped }
-}
-export type Standing = Awaited<ReturnType<typeof readStanding>>
-export type Records = Awaited<ReturnType<typeof readRecords>>
 
 /** What is known of some athletes for a session's moment: the one way for whatever judges, permits, plans or shows. */
 export async function readFacts(

@@ -13,7 +13,8 @@ import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database, scopeOf } from '../database'
 import { readSheet } from '../sheet/read-sheet'
-import { writeLines } from '../sheet/write-lines'
+import { withSquads } from '../sheet/rewrite-upcoming'
+import { writeLines, writeSheets } from '../sheet/write-lines'
 import {
 	type Described,
 	type Difference,
@@ -163,14 +164,14 @@ export async function changeGround(
 		await updateGround(scope, groundId, read)
 		if (before.name === read.name && before.surface === read.surface) return { saved: true as const }
 		if (before.name !== read.name) await renamePlace(scope, who, before.name, read.name, now)
-		const library = await readLibrary(scope)
-		for (const session of await unstartedAt(scope, before.name, todayAt(who.timeZone, now))) {
-			const squad = await readSquad(scope, session.squadId)
-			const to = { place: read.name, surface: read.surface }
-			await updateSession(scope, session.id, to)
-			await countSave(scope, who, 'session', session.id, now)
-			if (squad) await writeLines(scope, { ...session, ...to }, squad, library, now)
+		const to = { place: read.name, surface: read.surface }
+		const held = await unstartedAt(scope, before.name, todayAt(who.timeZone, now))
+		for (const { id } of held) {
+			await updateSession(scope, id, to)
+			await countSave(scope, who, 'session', id, now)
 		}
+		const moved = held.map((session) => ({ ...session, ...to }))
+		await writeSheets(scope, await withSquads(scope, moved), await readLibrary(scope), now)
 		return { saved: true as const }
 	})
 }

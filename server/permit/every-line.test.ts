@@ -7,7 +7,7 @@ import { withPieceBefore } from '../../core/plan/complex-entry'
 import type { SessionEntry } from '../../core/vocabulary/entry'
 import { eq } from 'drizzle-orm'
 import { workDay } from '../../db/schema/care'
-import { markStarted, readEntries, readLines } from '../../db/queries/sessions'
+import { markStarted, readEntries, readLines, removeAttendee } from '../../db/queries/sessions'
 import { readPack } from '../field/read-pack'
 import { readSheet } from '../sheet/read-sheet'
 import { moveByHand } from '../squads/move-by-hand'
@@ -421,12 +421,24 @@ describe('a weight', () => {
 		// The day after it is there again.
 		expect(await worn(await plan([run], '2026-03-14', 'intensify'))).toEqual(['100 g on the shank'])
 	})
-	it('is worn on four days of seven, and not on a fifth', async () => {
+	it('is worn on four days of seven and not on a fifth, written one by one or all at once', async () => {
 		const days = ['2026-03-13', '2026-03-15', '2026-03-16', '2026-03-18', '2026-03-19']
 		const sheets: string[] = []
 		for (const day of days) sheets.push(await plan([run], day, 'intensify'))
 		for (const sheet of sheets.slice(0, 4)) expect(await worn(sheet)).toEqual(['100 g on the shank'])
 		expect((await worn(sheets[4]!)).join()).not.toContain(' g on')
+		// While the level is too low none of them stands; when it is right again, the five sheets are written at once.
+		await writeLevel(club.scope, one, 'sprint', 1)
+		await rewriteUpcoming(club.scope, [one], TODAY, NOW)
+		for (const sheet of sheets) expect((await worn(sheet)).join()).not.toContain(' g on')
+		await writeLevel(club.scope, one, 'sprint', 3)
+		await rewriteUpcoming(club.scope, [one], TODAY, NOW)
+		for (const sheet of sheets.slice(0, 4)) expect(await worn(sheet)).toEqual(['100 g on the shank'])
+		expect((await worn(sheets[4]!)).join()).not.toContain(' g on')
+		// Of a list somebody was taken off nothing is worn.
+		await removeAttendee(club.scope, sheets[0]!, one)
+		await rewriteUpcoming(club.scope, [one], TODAY, NOW)
+		expect(await worn(sheets[4]!)).toEqual(['100 g on the shank'])
 	})
 	it('is not given to the phone a second time: no drill with one may be added for who wears one', async () => {
 		const id = await plan([

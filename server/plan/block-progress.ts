@@ -16,7 +16,7 @@ import { readAthletes, readLevels, readSquad } from '../../db/queries/squads'
 import { themeOn } from '../../core/plan/themes'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
-import { writeLines } from '../sheet/write-lines'
+import { type SquadSession, writeSheets } from '../sheet/write-lines'
 import { countSave } from '../submissions/take-version'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
@@ -167,7 +167,7 @@ export async function replanBlock(
 		const heaviest = Math.max(...plan.shape)
 		await updateBlockPlan(scope, blockId, { ...plan, shape })
 		const ahead = (await unstartedOfBlock(scope, blockId)).filter((session) => session.day >= today)
-		let replanned = 0
+		const replanned: SquadSession[] = []
 		for (const session of ahead) {
 			const week = Math.floor(daysBetween(plan.start, mondayOf(session.day)) / 7)
 			const load = shape[week]
@@ -186,9 +186,9 @@ export async function replanBlock(
 					tuning: fill && targets ? { ...entry.tuning, fill: { ...fill, targets } } : entry.tuning,
 				})
 			}
-			await writeLines(scope, { ...session, share }, squad, library, now)
-			replanned += 1
+			replanned.push({ session: { ...session, share }, squad })
 		}
-		return { replanned }
+		await writeSheets(scope, replanned, library, now)
+		return { replanned: replanned.length }
 	})
 }

@@ -2,6 +2,7 @@ import { isAway } from '../../core/calendar/away'
 import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
 import { addDays, isDay } from '../../core/calendar/day-count'
+import { dayInZone } from '../../core/calendar/days'
 import { PHASES, QUALITIES } from '../../core/vocabulary/words'
 import { type BlockPlan, blockSessions, completePlan } from '../../core/plan/block'
 import { requestOf } from '../../core/plan/build-pack'
@@ -14,11 +15,12 @@ import type { DayRole } from '../../core/vocabulary/session'
 import { themeOn } from '../../core/plan/themes'
 import { spacingMetH } from '../../core/rules/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
-import { readLibrary } from '../../db/queries/library'
+import { readDrills, readLibrary } from '../../db/queries/library'
 import { insertBlock, readBlock, unstartedOfBlock } from '../../db/queries/plan'
 import {
+	type EntryRow,
 	type SessionRow,
-	insertAttending,
+	insertAttendingOf,
 	insertEntries,
 	insertSession,
 	lastOfSquad,
@@ -32,9 +34,11 @@ import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { dried } from '../sheet/dried'
 import { keptEntry } from '../sheet/save-session'
-import { writeLines } from '../sheet/write-lines'
+import { drillsOfLines } from '../sheet/drills-of-lines'
+import { readSheetWriter, writeSheets } from '../sheet/write-lines'
 import { countSave } from '../submissions/take-version'
-import { type BlockShare, readBuildPack, readKnown } from './read-build-pack'
+import { plannedWorkOf } from './planned-work'
+import { type BlockShare, buildPackOf, readKnown } from './read-build-pack'
 
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/
 
@@ -156,24 +160,30 @@ export async function writeBlock(
 		madeBy: who.personId,
 		madeAt: now,
 	})
-	const free = planned.filter((one) => !taken.has(one.day))
+	const free = planned.filter((one) => !taken.has(one.day)).sort((a, b) => (a.day < b.day ? -1 : 1))
 	const battery = await blockBattery(scope, squadId)
-	// Nothing of it has been done yet: what was done until today is read once for all of them.
-	const known = await readKnown(
-		scope,
-		everybody.map(({ id }) => id),
-		today,
-		library,
-	)
+	const ids = everybody.map(({ id }) => id)
+	const days = free.map(({ day }) => day)
+	if (free.length === 0) return { blockId, made: 0, left: planned.length }
+	// Read once for all of them, told of each as it is planned, and written once. Nothing of it has been done yet: what was done is looked at until today.
+	const span = { from: days[0]!, to: days.at(-1)!, done: today, today }
+	const known = await readKnown(scope, ids, span, library)
+	const writer = await readSheetWriter(scope, { ids: [], days }, ids, known.records, library, now)
+	const drills = drillsOfLines(await readDrills(scope, Object.keys(library.drills)))
+	const legs = new Map(known.athletes.map(({ id, legLengthM }) => [id, legLengthM]))
+	const sessions: SessionRow[] = []
+	const lists: { sessionId: string; athleteIds: string[] }[] = []
+	const entriesOfAll: EntryRow[] = []
 	for (const one of free) {
 		const copied = plan.content === 'copied' && one.role === 'hard' && pattern !== null
+		const timeZone = pattern?.timeZone ?? who.timeZone
 		const session: SessionRow = {
 			clubId: who.clubId,
 			id: newId(),
 			squadId,
 			day: one.day,
 			startTime: one.startTime,
-			timeZone: pattern?.timeZone ?? who.timeZone,
+			timeZone,
 			title: copied ? pattern.title : (one.theme !== null && library.themes[one.theme]?.name) || TITLES[one.role],
 			place: pattern?.place ?? squad.place,
 			phase: one.phase,
@@ -185,47 +195,54 @@ export async function writeBlock(
 			share: one.share,
 			startedAt: null,
 			reviewedAt: null,
-			linesFor: null,
+			linesFor: dayInZone(now.toISOString(), timeZone),
 		}
 		// With nobody there that day it is planned for all: somebody will be back.
 		const coming = everybody.filter((member) => !isAway(member.away, one.day))
 		const members = (coming.length > 0 ? coming : everybody).map(({ id }) => id)
-		await insertSession(scope, session)
-		await insertAttending(scope, session.id, members)
+		let own: EntryRow[]
 		if (copied)
-			await insertEntries(
-				scope,
-				entries.map((entry) => ({
-					...entry,
-					id: newId(),
-					sessionId: session.id,
-					doseFactor: entry.family === 'prepare' ? 1 : one.share,
-					tuning: tuningForAnotherDay(entry.tuning),
-				})),
-			)
+			own = entries.map((entry) => ({
+				...entry,
+				id: newId(),
+				sessionId: session.id,
+				doseFactor: entry.family === 'prepare' ? 1 : one.share,
+				tuning: tuningForAnotherDay(entry.tuning),
+			}))
 		else {
-			const pack = await readBuildPack(
-				scope,
-				squad,
-				session,
-				members,
-				library,
-				today,
-				{ share: one.share, role: one.role, priority: plan.priority, kept: plan.kept, theme: one.theme },
-				known,
-			)
+			const pack = buildPackOf(known, squad, session, members, library, {
+				share: one.share,
+				role: one.role,
+				priority: plan.priority,
+				kept: plan.kept,
+				theme: one.theme,
+			})
 			const { entries: proposed } = proposeSession(
 				requestOf(pack, library, { minutes: one.minutes, mostLanes: USUAL_LANES, kit: null }),
 			)
-			const entries = battery && one.role === 'test' ? withBattery(proposed, battery, library) : proposed
-			await insertEntries(
-				scope,
-				entries.map((entry, position) => keptEntry(session.id, entry, position, library)),
-			)
-			if (battery && one.role === 'test') await addBatterySession(scope, battery.id, session.id)
+			const whole = battery && one.role === 'test' ? withBattery(proposed, battery, library) : proposed
+			own = whole.map((entry, position) => ({
+				...keptEntry(session.id, entry, position, library),
+				clubId: scope.clubId,
+			}))
 		}
-		await writeLines(scope, session, squad, library, now)
+		sessions.push(session)
+		lists.push({ sessionId: session.id, athleteIds: members })
+		entriesOfAll.push(...own)
+		const lines = writer.resolve(session, squad, own, members)
+		known.records.plan(session, members, [...new Set(own.map(({ family }) => family))])
+		for (const [id, works] of plannedWorkOf(
+			lines.map((line) => ({ line, session })),
+			drills,
+			legs,
+		))
+			known.planned.get(id)!.push(...works)
 	}
+	await insertSession(scope, ...sessions)
+	await insertAttendingOf(scope, lists)
+	await insertEntries(scope, entriesOfAll)
+	await writer.write()
+	if (battery) for (const { id, role } of sessions) if (role === 'test') await addBatterySession(scope, battery.id, id)
 	return { blockId, made: free.length, left: planned.length - free.length }
 }
 
@@ -284,12 +301,17 @@ export async function shiftBlock(
 		const sessions = await unstartedOfBlock(scope, blockId)
 		if (sessions.some((session) => addDays(session.day, weeks * 7) < today))
 			return { problem: 'That would put sessions into the past.' }
-		for (const session of sessions) {
-			const day = addDays(session.day, weeks * 7)
-			await updateSession(scope, session.id, { day })
-			await countSave(scope, who, 'session', session.id, now)
-			await writeLines(scope, { ...session, day }, squad, library, now)
+		const moved = sessions.map((session) => ({ ...session, day: addDays(session.day, weeks * 7) }))
+		for (const { id, day } of moved) {
+			await updateSession(scope, id, { day })
+			await countSave(scope, who, 'session', id, now)
 		}
+		await writeSheets(
+			scope,
+			moved.map((session) => ({ session, squad })),
+			library,
+			now,
+		)
 		return { moved: sessions.length }
 	})
 }

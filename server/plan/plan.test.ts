@@ -99,6 +99,15 @@ describe('a block', () => {
 		])
 		expect(await readLines(club.scope, [sessions[7]!.id])).toHaveLength(2 * club.athletes.length)
 	})
+	it('counts its own earlier sessions as work: nobody is away in the middle of it', async () => {
+		await make('2026-03-10')
+		await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)
+		// Last trained on the 11th: without the week between, Tuesday the 24th would be thirteen days on, which leaves
+		// three quarters of the six reps, four whole ones. Its own 92 % are five.
+		const tuesday = (await ahead()).find(({ day }) => day === '2026-03-24')
+		const starts = (await readLines(club.scope, [tuesday!.id])).filter(({ drillId }) => drillId === 'three-point-start')
+		expect(starts.map(({ dose }) => dose.reps)).toEqual([5, 5, 5])
+	})
 	it('leaves a day that has a session as it is, and says so when there is nothing to repeat', async () => {
 		expect(await makeBlock(club.coach, club.squadId, plan, TODAY, NOW)).toHaveProperty('problem')
 		await make('2026-03-17')

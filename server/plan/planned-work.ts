@@ -4,9 +4,9 @@ import type { Family, Phase } from '../../core/vocabulary/words'
 import type { WorkKind } from '../../core/vocabulary/words'
 import { kindsOf } from '../../core/dose/work-kinds'
 import type { ClubScope } from '../../db/connect'
-import { linesOf, readEntries } from '../../db/queries/sessions'
+import { type LineRow, type SessionRow, linesOf, readEntries } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
-import { readDrillsOfLines } from '../sheet/drills-of-lines'
+import { type DrillsOfLines, readDrillsOfLines } from '../sheet/drills-of-lines'
 
 /** What an athlete is down for in a session that nobody has begun. */
 export interface PlannedWork {
@@ -34,19 +34,34 @@ export async function plannedWork(
 		(await readEntries(scope, [...new Set(open.map(({ session }) => session.id))])).map(({ id }) => id),
 	)
 	const rows = open.filter(({ line }) => entries.has(line.entryId))
-	const [drills, athletes] = [
+	const athletes = await readAthletes(scope, athleteIds)
+	const works = plannedWorkOf(
+		rows,
 		await readDrillsOfLines(
 			scope,
 			rows.map(({ line }) => line),
 		),
-		await readAthletes(scope, athleteIds),
-	]
-	const legs = new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM]))
-	const byAthlete = new Map<string, Map<string, PlannedWork>>(athleteIds.map((id) => [id, new Map()]))
+		new Map(athletes.map((athlete) => [athlete.id, athlete.legLengthM])),
+	)
+	return new Map(athleteIds.map((id) => [id, works.get(id) ?? []]))
+}
+
+/**
+ * The same of lines that are known, session by session in their order.
+ *
+ * @param legs m, by athlete; null where it is not known
+ */
+export function plannedWorkOf(
+	rows: readonly { line: LineRow; session: Pick<SessionRow, 'id' | 'day' | 'startTime' | 'phase'> }[],
+	drills: DrillsOfLines,
+	legs: ReadonlyMap<string, number | null>,
+): Map<string, PlannedWork[]> {
+	const byAthlete = new Map<string, Map<string, PlannedWork>>()
 	for (const { line, session } of rows) {
 		const asked = drills.work(line)
-		const own = byAthlete.get(line.athleteId)
-		if (!asked || !own) continue
+		if (!asked) continue
+		const own = byAthlete.get(line.athleteId) ?? new Map<string, PlannedWork>()
+		byAthlete.set(line.athleteId, own)
 		const work = own.get(session.id) ?? {
 			sessionId: session.id,
 			day: session.day,

@@ -9,11 +9,12 @@ import type { DayRole } from '../../core/vocabulary/session'
 import type { TargetRequest } from '../../core/plan/targets'
 import { evidenceFor } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
-import { type SquadRow, readAthletes, readLevels, readStates, stateKey, typesOf } from '../../db/queries/squads'
+import { type AthleteRow, type SquadRow, stateKey, typesOf } from '../../db/queries/squads'
 import { drillsAsCited, readHistories } from '../review/gather'
-import { readFacts } from '../facts/read-facts'
+import { factsOf } from '../facts/read-facts'
+import { type RecordsOfDays, readRecordsOfDays } from '../facts/records'
 import type { SessionRow } from '../../db/queries/sessions'
-import { plannedWork } from './planned-work'
+import { type PlannedWork, plannedWork } from './planned-work'
 
 /** What the session carries from its block; a session made alone is a whole hard one without a priority. */
 export interface BlockShare {
@@ -25,51 +26,74 @@ export interface BlockShare {
 }
 export const ALONE: BlockShare = { share: 1, role: 'hard', priority: null, kept: [], theme: null }
 
-/** What was done and what stands in the way, for who builds many sessions ahead of today at once. */
-export interface KnownHistories {
+/** What sessions of some days can be built from: read once, however many they are. */
+export interface Known {
+	athletes: AthleteRow[]
 	histories: Awaited<ReturnType<typeof readHistories>>
 	drillOf: Awaited<ReturnType<typeof drillsAsCited>>
+	types: Awaited<ReturnType<typeof typesOf>>
+	records: RecordsOfDays
+	/** By athlete; whoever plans a further session adds it. */
+	planned: Map<string, PlannedWork[]>
 }
+
+/** So far ahead of a session what is planned speaks of it: its week, and the days near it. */
+const lookedAtTo = (day: string): string => {
+	const [weekEnd, near] = [addDays(mondayOf(day), 6), addDays(day, NEAR_DAYS)]
+	return weekEnd > near ? weekEnd : near
+}
+
+/** @param done up to which day it is looked at what was done */
 export async function readKnown(
 	scope: ClubScope,
 	athleteIds: string[],
-	to: string,
+	{ from, to, done, today }: { from: string; to: string; done: string; today: string },
 	library: Library,
-): Promise<KnownHistories> {
+): Promise<Known> {
+	const records = await readRecordsOfDays(scope, athleteIds, from, to, today)
 	return {
-		histories: await readHistories(scope, athleteIds, to, library),
+		histories: await readHistories(scope, athleteIds, done, library),
 		drillOf: await drillsAsCited(scope, library),
+		athletes: records.on(from).athletes,
+		types: await typesOf(scope, athleteIds),
+		records,
+		planned: await plannedWork(scope, athleteIds, today, lookedAtTo(to)),
 	}
 }
 
+type BuiltSession = Pick<SessionRow, 'id' | 'day' | 'startTime' | 'phase' | 'surface'>
+
 /** What a session of a squad on a day can be built from: each athlete as they stand, what is near it and what the week's ramp leaves. */
-export async function readBuildPack(
+export const readBuildPack = async (
 	scope: ClubScope,
 	squad: SquadRow,
-	session: Pick<SessionRow, 'id' | 'day' | 'startTime' | 'phase' | 'surface'>,
+	session: BuiltSession,
 	athleteIds: string[],
 	library: Library,
 	today: string,
 	block: BlockShare = ALONE,
-	known?: KnownHistories,
-): Promise<BuildPack> {
+): Promise<BuildPack> => {
+	const { day } = session
+	const days = { from: day, to: day, done: addDays(day, NEAR_DAYS), today }
+	return buildPackOf(await readKnown(scope, athleteIds, days, library), squad, session, athleteIds, library, block)
+}
+
+/** The same from what is known already. */
+export function buildPackOf(
+	known: Known,
+	squad: SquadRow,
+	session: BuiltSession,
+	athleteIds: readonly string[],
+	library: Library,
+	block: BlockShare,
+): BuildPack {
 	const school = library.schools[squad.schoolId]
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const weekEnd = addDays(mondayOf(session.day), 6)
-	const { histories, drillOf } = known ?? (await readKnown(scope, athleteIds, addDays(session.day, NEAR_DAYS), library))
-	const [athletes, levelOf, states, facts, planned] = [
-		await readAthletes(scope, athleteIds),
-		await readLevels(scope, athleteIds),
-		await readStates(scope, athleteIds),
-		await readFacts(scope, session, squad, athleteIds, library, today),
-		await plannedWork(
-			scope,
-			athleteIds,
-			today,
-			weekEnd > addDays(session.day, NEAR_DAYS) ? weekEnd : addDays(session.day, NEAR_DAYS),
-		),
-	]
-	const types = await typesOf(scope, athleteIds)
+	const { histories, drillOf, types, planned } = known
+	const records = known.records.on(session.day)
+	const { levelOf, states } = records
+	const facts = factsOf(records, session, squad, library, new Set(athleteIds))
 	const ladders = Object.keys(library.ladders)
 	const order = new Map(athleteIds.map((id, index) => [id, index]))
 	return {
@@ -80,7 +104,8 @@ export async function readBuildPack(
 		...block,
 		school,
 		priorityLadders: Object.entries(squad.focus ?? {}).flatMap(([id, focus]) => (focus === 'priority' ? [id] : [])),
-		athletes: athletes
+		athletes: known.athletes
+			.filter(({ id }) => order.has(id))
 			.sort((a, b) => order.get(a.id)! - order.get(b.id)!)
 			.map((athlete): PackAthlete => {
 				const history = histories.get(athlete.id)!
@@ -90,7 +115,9 @@ export async function readBuildPack(
 					history,
 					drillOf,
 				)
-				const ahead = (planned.get(athlete.id) ?? []).filter((one) => one.sessionId !== session.id)
+				const ahead = (planned.get(athlete.id) ?? []).filter(
+					(one) => one.sessionId !== session.id && one.day <= lookedAtTo(session.day),
+				)
 				const levels = Object.fromEntries(
 					FAMILIES.map((family) => [family, levelOf(athlete.id, family)]),
 				) as PackAthlete['levels']
@@ -122,8 +149,8 @@ export async function readBuildPack(
 					facts: facts.get(athlete.id)!,
 					states: Object.fromEntries(
 						ladders.flatMap((id) => {
-							const known = states.get(stateKey(athlete.id, id))
-							return known ? [[id, known.state]] : []
+							const stand = states.get(stateKey(athlete.id, id))
+							return stand ? [[id, stand.state]] : []
 						}),
 					),
 					keptLadders: ladders.filter((id) => squad.focus?.[id] === 'kept'),

@@ -3,7 +3,7 @@ import { shortDay } from '../../core/calendar/days'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { loggedSessions, readBlock, unstartedOfBlock } from '../../db/queries/plan'
-import { lockSession } from '../../db/queries/sessions'
+import { type SessionRow, lockSession } from '../../db/queries/sessions'
 import { readSquad } from '../../db/queries/squads'
 import {
 	bringBackPlanned,
@@ -14,7 +14,8 @@ import {
 } from '../../db/queries/taken-off'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
-import { writeLines } from '../sheet/write-lines'
+import { withSquads } from '../sheet/rewrite-upcoming'
+import { writeSheets } from '../sheet/write-lines'
 
 /** What was taken off can be brought back for so long. */
 const KEPT_DAYS = 30
@@ -77,12 +78,12 @@ export async function bringBack(who: SignedIn, id: string, today: string, now: D
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		const sessionIds = await bringBackPlanned(scope, id)
 		if (!sessionIds) return null
-		const library = await readLibrary(scope)
+		const ahead: SessionRow[] = []
 		for (const sessionId of sessionIds) {
 			const session = await lockSession(scope, sessionId)
-			const squad = session && (await readSquad(scope, session.squadId))
-			if (session && squad && session.day >= today) await writeLines(scope, session, squad, library, now)
+			if (session && session.day >= today) ahead.push(session)
 		}
+		await writeSheets(scope, await withSquads(scope, ahead), await readLibrary(scope), now)
 		return { back: sessionIds.length }
 	})
 }

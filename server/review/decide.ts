@@ -6,8 +6,8 @@ import type { Library } from '../../core/vocabulary/library'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { type SessionRow, lockSession, unstartedAfter, updateSession } from '../../db/queries/sessions'
-import { readSquad, readStates, stateKey, writeState } from '../../db/queries/squads'
-import { insertVerdict, verdictsOfSession } from '../../db/queries/verdicts'
+import { type WrittenState, readSquad, readStates, stateKey, writeStates } from '../../db/queries/squads'
+import { insertVerdicts, verdictsOfSession } from '../../db/queries/verdicts'
 import type { SignedIn } from '../access/sign-in'
 import { database } from '../database'
 import { copyForward } from '../sheet/save-session'
@@ -49,7 +49,7 @@ export async function decideVerdicts(
 		const squad = await readSquad(scope, session.squadId)
 		if (!squad) return null
 		const library = await readLibrary(scope)
-		await readStates(
+		const states = await readStates(
 			scope,
 			decisions.map((decision) => decision.athleteId),
 			true,
@@ -65,12 +65,10 @@ export async function decideVerdicts(
 			(await verdictsOfSession(scope, sessionId)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
 		)
 		const decidedNow = new Set<string>()
-		const states = await readStates(
-			scope,
-			decisions.map((decision) => decision.athleteId),
-		)
 		const refused: Decided['refused'] = []
 		const moved = new Set<string>()
+		const verdicts: Parameters<typeof insertVerdicts>[1] = []
+		const written: WrittenState[] = []
 		const walks: { athleteId: string; before: LadderState; after: LadderState }[] = []
 		for (const decision of decisions) {
 			const key = stateKey(decision.athleteId, decision.ladderId)
@@ -94,7 +92,7 @@ export async function decideVerdicts(
 					refuse(outcome.refused)
 					continue
 				}
-				await insertVerdict(scope, {
+				verdicts.push({
 					id: newId(),
 					sessionId,
 					athleteId: decision.athleteId,
@@ -117,27 +115,29 @@ export async function decideVerdicts(
 				decidedNow.add(key)
 				// A verdict on an older session, decided late, is kept but moves nobody back.
 				if ((states.get(key)?.asOf ?? '') <= session.day) {
-					await writeState(scope, decision.athleteId, outcome.next, session.day, now)
+					written.push({ athleteId: decision.athleteId, state: outcome.next, asOf: session.day })
 					walks.push({ athleteId: decision.athleteId, before: proposal.input.state, after: outcome.next })
 					moved.add(decision.athleteId)
 				}
 			}
 		}
+		await insertVerdicts(scope, verdicts)
+		const standing = new Map(states)
+		for (const { athleteId, state, asOf } of written)
+			standing.set(stateKey(athleteId, state.ladderId), { state, asOf, trainedOn: null })
 		for (const athleteId of moved) {
-			const standing = new Map(
-				[...(await readStates(scope, [athleteId], true)).values()].map((one) => [one.state.ladderId, one]),
-			)
-			const own = walks.filter((walk) => walk.athleteId === athleteId)
-			for (const next of walkTogether(
-				[...standing.values()].map(({ state }) => state),
-				own,
+			const own = [...standing].flatMap(([key, one]) => (key.startsWith(`${athleteId}/`) ? [one] : []))
+			for (const state of walkTogether(
+				own.map((one) => one.state),
+				walks.filter((walk) => walk.athleteId === athleteId),
 				library,
 				session.day,
 			)) {
-				const { asOf } = standing.get(next.ladderId)!
-				await writeState(scope, athleteId, next, asOf > session.day ? asOf : session.day, now)
+				const { asOf } = standing.get(stateKey(athleteId, state.ladderId))!
+				written.push({ athleteId, state, asOf: asOf > session.day ? asOf : session.day })
 			}
 		}
+		await writeStates(scope, written, now)
 		if (
 			(await linesToJudge(scope, sessionId)).every(({ athleteId, ladderId }) => {
 				const key = stateKey(athleteId, ladderId)

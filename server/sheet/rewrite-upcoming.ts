@@ -1,11 +1,10 @@
 import { addDays } from '../../core/calendar/day-count'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
-import { lockSession, staleSessions, unstartedFor } from '../../db/queries/sessions'
-import { readSquad } from '../../db/queries/squads'
+import { type SessionRow, lockSession, staleSessions, unstartedFor } from '../../db/queries/sessions'
+import { listSquads } from '../../db/queries/squads'
 import { database, scopeOf } from '../database'
-import { readStanding } from '../facts/read-facts'
-import { writeLines } from './write-lines'
+import { type SquadSession, writeSheets } from './write-lines'
 
 /**
  * Writes the lines of some athletes anew in every unstarted session they are down for, from a day on: what is known
@@ -22,13 +21,17 @@ export async function rewriteUpcoming(
 ): Promise<void> {
 	const upcoming = (await unstartedFor(scope, athleteIds, today)).filter(({ id }) => id !== but)
 	if (upcoming.length === 0) return
-	const library = await readLibrary(scope)
-	const only = new Set(athleteIds)
-	const standing = await readStanding(scope, [...only])
-	for (const session of upcoming) {
-		const squad = await readSquad(scope, session.squadId)
-		if (squad) await writeLines(scope, session, squad, library, now, { standing, only })
-	}
+	const sheets = await withSquads(scope, upcoming)
+	await writeSheets(scope, sheets, await readLibrary(scope), now, new Set(athleteIds))
+}
+
+/** Sessions with the squads they are of. */
+export async function withSquads(scope: ClubScope, sessions: readonly SessionRow[]): Promise<SquadSession[]> {
+	const squads = new Map((await listSquads(scope)).map((squad) => [squad.id, squad]))
+	return sessions.flatMap((session) => {
+		const squad = squads.get(session.squadId)
+		return squad ? [{ session, squad }] : []
+	})
 }
 
 /**
@@ -38,11 +41,11 @@ export async function rewriteUpcoming(
 export async function freshenLines(clubId: string, today: string, now: Date): Promise<void> {
 	if ((await staleSessions(scopeOf(clubId), today, addDays(today, 1))).length === 0) return
 	await inTransaction(database().db, clubId, async (scope) => {
-		const library = await readLibrary(scope)
+		const stale: SessionRow[] = []
 		for (const { id } of await staleSessions(scope, today, addDays(today, 1))) {
 			const session = await lockSession(scope, id)
-			const squad = session && !session.startedAt ? await readSquad(scope, session.squadId) : null
-			if (session && squad) await writeLines(scope, session, squad, library, now)
+			if (session && !session.startedAt) stale.push(session)
 		}
+		await writeSheets(scope, await withSquads(scope, stale), await readLibrary(scope), now)
 	})
 }

@@ -18,17 +18,19 @@ import {
 	readAttending,
 	readEntries,
 	readLines,
-	updateSession,
+	writeLinesFor,
 	writeWouldBe,
 } from '../../db/queries/sessions'
 import { type AthleteRow, type SquadRow, type readLevels, type readStates, stateKey } from '../../db/queries/squads'
-import { latestVerdicts } from '../../db/queries/verdicts'
+import { type LatestVerdict, latestVerdicts } from '../../db/queries/verdicts'
 import type { LineChange } from '../../db/schema/sessions'
 import type { Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
 
 import { afterStep, permitWork } from '../../core/plan/permit-line'
-import { type Standing, factsOf, readRecords } from '../facts/read-facts'
+import { groupBy } from '../group-by'
+import { factsOf } from '../facts/read-facts'
+import { type Records, type RecordsOfDays, readRecordsOfDays } from '../facts/records'
 import { plannedOf } from './planned-of'
 
 /** "Depth jump 30 cm, 5×2" */
@@ -40,82 +42,173 @@ export function writeLine(line: PlannedLine | null, library: Library): string {
  * Writes each athlete's own line for every entry of an unstarted session, as new versions where
  * something changed. A hand-set line stays and says what would have changed; a closed region
  * overrides both.
- *
- * @param standing what was read already of everybody whose lines are written, for many sessions at once
- * @param only whose lines are written; everybody's where it is not said
  */
-export async function writeLines(
+export const writeLines = (
 	scope: ClubScope,
 	session: SessionRow,
 	squad: SquadRow,
 	library: Library,
 	now: Date,
-	{ standing, only }: { standing?: Standing; only?: ReadonlySet<string> } = {},
-): Promise<void> {
-	const everybody = (await readAttending(scope, [session.id])).map((row) => row.athleteId)
-	const athleteIds = only ? everybody.filter((id) => only.has(id)) : everybody
-	const today = dayInZone(now.toISOString(), session.timeZone)
-	const records = await readRecords(scope, athleteIds, session.day, today, standing)
-	const attending = new Set(athleteIds)
-	const athletes = records.athletes.filter(({ id }) => attending.has(id))
-	const entries = await readEntries(scope, [session.id])
-	const existing = await readLines(scope, [session.id])
-	const verdicts = new Map(
-		(await latestVerdicts(scope, athleteIds, session.day)).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
-	)
-	const before = await linesOf(scope, athleteIds, addDays(session.day, -60), session.day)
-	const facts = factsOf(records, session, squad, library, attending)
+): Promise<void> => writeSheets(scope, [{ session, squad }], library, now)
 
-	const fresh: (typeof existing)[number][] = []
-	const superseded: string[] = []
-	for (const athlete of athletes) {
-		const own = existing.filter((row) => row.athleteId === athlete.id)
-		const handSet = new Map(
-			own.flatMap((row) => {
-				const planned = row.origin === 'hand-set' ? plannedOf(row) : null
-				return planned ? [[row.entryId, planned] as const] : []
-			}),
-		)
-		const { concluded, lines: resolvedLines } = linesFor(
-			session,
-			entries,
-			athlete,
-			records,
-			squad,
-			concludeFor(facts.get(athlete.id)!, library),
-			library,
-			before,
-			handSet,
-		)
-		for (const entry of entries) {
-			const resolved = resolvedLines.get(entry.id)!
-			const last = own.find((row) => row.entryId === entry.id)
-			const line = handSet.get(entry.id)
-			// A line set by hand stands as long as nothing but cautions, which were answered then, speaks against it.
-			if (last && line && resolved.blocked === null && handSetStands(line, concluded)) {
-				const differs = !sameLine(line, resolved)
-				await writeWouldBe(scope, last.id, differs ? writeLine(resolved, library) : null)
-				continue
-			}
-			const previous = entry.ladderId === null ? null : lastBefore(before, session, athlete.id, entry.ladderId)
-			const change =
-				entry.ladderId === null
-					? null
-					: changeOf(previous, resolved, verdicts.get(stateKey(athlete.id, entry.ladderId)), library)
-			const row = rowOf(scope.clubId, session, entry, athlete.id, (last?.version ?? 0) + 1, resolved, change, now)
-			if (last && sameRow(last, row)) continue
-			if (last) superseded.push(last.id)
-			fresh.push(row)
-		}
-	}
-	// Somebody taken off the list keeps the old versions, but none of them stands.
-	for (const row of existing)
-		if (!everybody.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId))
-			superseded.push(row.id)
-	await insertLines(scope, fresh, superseded)
-	// Of some alone it is not the whole sheet that is of today.
-	if (!only) await updateSession(scope, session.id, { linesFor: today })
+/** A session nobody has begun with the squad whose school it goes by. */
+export interface SquadSession {
+	session: SessionRow
+	squad: SquadRow
 }
+
+/**
+ * The same for many sessions, the earliest first: what is written for one counts for the next. Everything is read at
+ * once and written at once, however many they are.
+ *
+ * @param only whose lines are written; everybody's where it is not said
+ */
+export async function writeSheets(
+	scope: ClubScope,
+	sheets: readonly SquadSession[],
+	library: Library,
+	now: Date,
+	only?: ReadonlySet<string>,
+): Promise<void> {
+	// Nearly always one: sessions ahead are held by the clock of the club.
+	const todays = groupBy(sheets, ({ session }) => dayInZone(now.toISOString(), session.timeZone))
+	for (const [today, own] of todays) {
+		const ids = own.map(({ session }) => session.id)
+		const attending = groupBy(await readAttending(scope, ids), ({ sessionId }) => sessionId)
+		const entries = groupBy(await readEntries(scope, ids), ({ sessionId }) => sessionId)
+		const everybody = [...new Set([...attending.values()].flat().map(({ athleteId }) => athleteId))]
+		const athleteIds = only ? everybody.filter((id) => only.has(id)) : everybody
+		const days = own.map(({ session }) => session.day).sort()
+		const records = await readRecordsOfDays(scope, athleteIds, days[0]!, days.at(-1)!, today)
+		const writer = await readSheetWriter(scope, { ids, days }, athleteIds, records, library, now, only)
+		for (const { session, squad } of inOrder(own))
+			writer.resolve(
+				session,
+				squad,
+				entries.get(session.id) ?? [],
+				(attending.get(session.id) ?? []).map(({ athleteId }) => athleteId),
+			)
+		await writer.write()
+		// Of some alone it is not the whole sheet that is of today.
+		if (!only) await writeLinesFor(scope, ids, today)
+	}
+}
+const inOrder = (sheets: readonly SquadSession[]): SquadSession[] =>
+	[...sheets].sort(({ session: a }, { session: b }) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+
+/** Works out the lines of one session after another, and writes them all in the end. */
+export interface SheetWriter {
+	/** @returns the lines that stand on the sheet now, of those whose lines are written */
+	resolve: (
+		session: SessionRow,
+		squad: SquadRow,
+		entries: readonly EntryRow[],
+		attending: readonly string[],
+	) => LineRow[]
+	write: () => Promise<void>
+}
+
+/** Days of lines before a session among which the last one is looked for. */
+const BEFORE_DAYS = 60
+
+/**
+ * @param sessions whose lines are written: the ids of those that are stored already, and the days of all
+ * @param athleteIds everybody whose lines are written
+ * @param records of the span of those days; told of every sheet
+ * @param only set where it is not everybody on the sheets
+ */
+export async function readSheetWriter(
+	scope: ClubScope,
+	{ ids, days }: { ids: string[]; days: readonly string[] },
+	athleteIds: string[],
+	records: RecordsOfDays,
+	library: Library,
+	now: Date,
+	only?: ReadonlySet<string>,
+): Promise<SheetWriter> {
+	const [first, last] = [[...days].sort()[0] ?? records.today, [...days].sort().at(-1) ?? records.today]
+	const existing = groupBy(await readLines(scope, ids, only && athleteIds), ({ sessionId }) => sessionId)
+	const verdicts = await latestVerdicts(scope, athleteIds, [...new Set(days)])
+	const before = groupBy(
+		await linesOf(scope, athleteIds, addDays(first, -BEFORE_DAYS), last),
+		({ line }) => line.athleteId,
+	)
+	const fresh: LineRow[] = []
+	const superseded: string[] = []
+	const wouldBe: { id: string; words: string | null }[] = []
+	const keep = (row: LineRow, words: string | null): LineRow => {
+		if (row.wouldBe !== words) wouldBe.push({ id: row.id, words })
+		return row
+	}
+	return {
+		resolve: (session, squad, entries, attending) => {
+			const writing = new Set(only ? attending.filter((id) => only.has(id)) : attending)
+			const own = records.on(session.day)
+			const facts = factsOf(own, session, squad, library, writing)
+			const reasons = new Map(
+				(verdicts.get(session.day) ?? []).map((row) => [stateKey(row.athleteId, row.ladderId), row]),
+			)
+			const since = addDays(session.day, -BEFORE_DAYS)
+			const stand: LineRow[] = []
+			for (const athlete of own.athletes.filter(({ id }) => writing.has(id))) {
+				const rows = (existing.get(session.id) ?? []).filter((row) => row.athleteId === athlete.id)
+				const earlier = (before.get(athlete.id) ?? []).filter(
+					(row) => row.session.day >= since && row.session.day <= session.day,
+				)
+				const handSet = new Map(
+					rows.flatMap((row) => {
+						const planned = row.origin === 'hand-set' ? plannedOf(row) : null
+						return planned ? [[row.entryId, planned] as const] : []
+					}),
+				)
+				const plain = concludeFor(facts.get(athlete.id)!, library)
+				const sheet = linesFor(session, entries, athlete, own, squad, plain, library, earlier, handSet)
+				for (const entry of entries) {
+					const resolved = sheet.lines.get(entry.id)!
+					const was = rows.find((row) => row.entryId === entry.id)
+					const line = handSet.get(entry.id)
+					// A line set by hand stands as long as nothing but cautions, which were answered then, speaks against it.
+					if (was && line && resolved.blocked === null && handSetStands(line, sheet.concluded)) {
+						stand.push(keep(was, sameLine(line, resolved) ? null : writeLine(resolved, library)))
+						continue
+					}
+					const change =
+						entry.ladderId === null
+							? null
+							: changeOf(
+									lastBefore(earlier, session, athlete.id, entry.ladderId),
+									resolved,
+									reasons.get(stateKey(athlete.id, entry.ladderId)),
+									library,
+								)
+					const row = rowOf(scope.clubId, session, entry, athlete.id, (was?.version ?? 0) + 1, resolved, change, now)
+					if (was && sameRow(was, row)) {
+						stand.push(was)
+						continue
+					}
+					if (was) superseded.push(was.id)
+					fresh.push(row)
+					stand.push(row)
+				}
+				before.set(athlete.id, [
+					...(before.get(athlete.id) ?? []).filter((row) => row.session.id !== session.id),
+					...stand.filter((line) => line.athleteId === athlete.id).map((line) => ({ line, session })),
+				])
+			}
+			// Somebody taken off the list keeps the old versions, but none of them stands.
+			for (const row of existing.get(session.id) ?? [])
+				if (!attending.includes(row.athleteId) || !entries.some((entry) => entry.id === row.entryId))
+					superseded.push(row.id)
+			records.wear(session, writing, new Set(stand.filter(wearsWeight).map(({ athleteId }) => athleteId)))
+			return stand
+		},
+		write: async () => {
+			await insertLines(scope, fresh, superseded)
+			for (const { id, words } of wouldBe) await writeWouldBe(scope, id, words)
+		},
+	}
+}
+const wearsWeight = ({ blocked, parameters }: LineRow): boolean => blocked === null && (parameters.loadG ?? 0) > 0
 
 /**
  * The lines one athlete gets on a sheet by what is known of them, and what is known after the steps of an earlier
@@ -127,7 +220,7 @@ export function linesFor(
 	session: SessionRow,
 	entries: readonly EntryRow[],
 	athlete: AthleteRow,
-	{ levelOf, states }: Pick<Awaited<ReturnType<typeof readRecords>>, 'levelOf' | 'states'>,
+	{ levelOf, states }: Pick<Records, 'levelOf' | 'states'>,
 	squad: SquadRow,
 	plain: Concluded,
 	library: Library,
@@ -197,8 +290,6 @@ function lastBefore(
 	)
 	return started.at(-1)?.line ?? null
 }
-
-type LatestVerdict = Awaited<ReturnType<typeof latestVerdicts>>[number]
 
 function changeOf(
 	previous: LineRow | null,

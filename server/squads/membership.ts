@@ -16,7 +16,7 @@ import type { Problems } from '../access/join'
 import type { SignedIn } from '../access/sign-in'
 import { todayAt } from '../clock'
 import { database } from '../database'
-import { writeLines } from '../sheet/write-lines'
+import { type SquadSession, writeSheets } from '../sheet/write-lines'
 import {
 	type Described,
 	type Difference,
@@ -136,9 +136,9 @@ export async function follow(
 			await countSave(scope, who, 'session', session.id, now)
 			followed.off += 1
 		}
-	const library = await readLibrary(scope)
 	const memberOf = await squadsOf(scope, [...athleteIds])
 	const squads = new Map([...memberOf.values()].flat().map((squad) => [squad.id, squad]))
+	const joined: SquadSession[] = []
 	for (const squad of squads.values())
 		for (const session of await unstartedOfSquad(scope, squad.id, today)) {
 			const attending = new Set((await readAttending(scope, [session.id])).map((row) => row.athleteId))
@@ -149,9 +149,10 @@ export async function follow(
 			if (joining.length === 0 || others.length === 0 || !others.every((id) => attending.has(id))) continue
 			await lockSession(scope, session.id)
 			for (const id of joining) await joinSession(scope, session.id, id)
-			await writeLines(scope, session, squad, library, now, { only: new Set(joining) })
+			joined.push({ session, squad })
 			await countSave(scope, who, 'session', session.id, now)
 			followed.on += joining.length
 		}
+	await writeSheets(scope, joined, await readLibrary(scope), now, new Set(athleteIds))
 	return followed
 }

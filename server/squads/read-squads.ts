@@ -20,7 +20,8 @@ import {
 	stateKey,
 } from '../../db/queries/squads'
 import { keptFor } from '../kept'
-import { factsOf, readRecords } from '../facts/read-facts'
+import { factsOf } from '../facts/read-facts'
+import { readRecords } from '../facts/records'
 import { versionOf } from '../submissions/take-version'
 
 export interface Standing {
