@@ -114,19 +114,92 @@ export interface Evidence {
 	ramp: VerdictInput['ramp']
 }
 
+/** What was done in each session of a history: the same for whatever session it is looked at from. */
+export interface Done {
+	eventsByEntry: Evidence['eventsByEntry']
+	/** Counted work, by session. */
+	counts: ReadonlyMap<string, DoseCount>
+	/** Families and kinds of what was done, by session. */
+	work: ReadonlyMap<string, { families: Set<Family>; kinds: Set<WorkKind> }>
+}
+export function doneOf(history: AthleteHistory, drillOf: (id: string, version: number) => Drill): Done {
+	const ids = new Set(history.sessions.map(({ id }) => id))
+	const eventsByEntry = new Map<string, LogEvent[]>()
+	const counts = new Map<string, DoseCount>()
+	for (const event of history.events) {
+		if (!ids.has(event.sessionId)) continue
+		if ('entryId' in event && event.entryId) {
+			const known = eventsByEntry.get(event.entryId)
+			if (known) known.push(event)
+			else eventsByEntry.set(event.entryId, [event])
+		}
+		const count = event.type === 'mark' ? history.counts.get(event.id) : undefined
+		if (!count) continue
+		const sum = counts.get(event.sessionId) ?? emptyCount()
+		addInto(sum, count)
+		counts.set(event.sessionId, sum)
+	}
+	const work = new Map<string, { families: Set<Family>; kinds: Set<WorkKind> }>()
+	for (const line of history.lines) {
+		if (!ids.has(line.sessionId)) continue
+		if (!(eventsByEntry.get(line.entryId) ?? []).some((event) => event.type === 'mark' && event.kind !== 'missed'))
+			continue
+		const drill = drillOf(line.drillId, line.drillVersion)
+		const known = work.get(line.sessionId) ?? { families: new Set<Family>(), kinds: new Set<WorkKind>() }
+		known.families.add(drill.family)
+		for (const kind of kindsOf(drill, line.parameters)) known.kinds.add(kind)
+		work.set(line.sessionId, known)
+	}
+	return { eventsByEntry, counts, work }
+}
+
+const upTo = (session: HistorySession, { sessions }: AthleteHistory): HistorySession[] =>
+	sessions.filter((candidate) => when(candidate) <= when(session)).sort((a, b) => (when(a) < when(b) ? -1 : 1))
+
+/** Days of work lately and what the ramp counts, as they are for a session; later ones are left out. */
+export function workFor(session: HistorySession, history: AthleteHistory, done: Done): Pick<Evidence, 'work' | 'ramp'> {
+	const sessions = upTo(session, history)
+	const recent = (day: Day) => daysBetween(day, session.day) <= WORK_DAYS
+	const work: WorkDay[] = [
+		...sessions
+			.filter((one) => recent(one.day))
+			.flatMap((one) => {
+				const own = done.work.get(one.id)
+				return own
+					? [
+							{
+								day: one.day,
+								startTime: one.startTime,
+								families: [...own.families].sort(),
+								kinds: [...own.kinds].sort(),
+								outside: false,
+							},
+						]
+					: []
+			}),
+		...history.outside.filter((one) => one.day <= session.day && recent(one.day)).map(outsideWork),
+	].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+	return {
+		work,
+		ramp: Object.fromEntries(
+			(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
+				quantity,
+				[...rampDays(quantity, sessions, done.counts), ...outsideRamp(quantity, history.outside, session.day)],
+			]),
+		) as VerdictInput['ramp'],
+	}
+}
+
 /** Sorts what is known of an athlete for the judging of one session; later sessions are left out. */
 export function evidenceFor(
 	session: HistorySession,
 	history: AthleteHistory,
 	drillOf: (id: string, version: number) => Drill,
 ): Evidence {
-	const sessions = history.sessions
-		.filter((candidate) => when(candidate) <= when(session))
-		.sort((a, b) => (when(a) < when(b) ? -1 : 1))
+	const done = doneOf(history, drillOf)
+	const sessions = upTo(session, history)
 	const byId = new Map(sessions.map((candidate) => [candidate.id, candidate]))
 	const attended = new Set<string>()
-	const eventsByEntry = new Map<string, LogEvent[]>()
-	const counts = new Map<string, DoseCount>()
 	const ends = new Map<string, CutShortReason>()
 	const last = new Map<string, { entryId: string; at: string }>()
 	const pains: VerdictInput['pains'] = []
@@ -135,20 +208,9 @@ export function evidenceFor(
 		const at = byId.get(event.sessionId)
 		if (!at) continue
 		if (event.type !== 'decision') attended.add(at.id)
-		if ('entryId' in event && event.entryId) {
-			const known = eventsByEntry.get(event.entryId)
-			if (known) known.push(event)
-			else eventsByEntry.set(event.entryId, [event])
-		}
 		if (event.kind === 'cut-short') ends.set(at.id, event.value.reason)
 		if (event.type === 'mark' && event.deviceTime >= (last.get(at.id)?.at ?? ''))
 			last.set(at.id, { entryId: event.entryId, at: event.deviceTime })
-		const count = event.type === 'mark' ? history.counts.get(event.id) : undefined
-		if (count) {
-			const sum = counts.get(at.id) ?? emptyCount()
-			addInto(sum, count)
-			counts.set(at.id, sum)
-		}
 		if (event.type === 'observation' && event.kind === 'pain' && daysBetween(at.day, session.day) <= PAIN_DAYS) {
 			const { region, side, score, redFlag } = event.value
 			pains.push({ sessionId: at.id, day: at.day, region, side, score, redFlag })
@@ -159,54 +221,24 @@ export function evidenceFor(
 		}
 	}
 	const linesByLadder = new Map<string, HistoryLine[]>()
-	const workBySession = new Map<string, { families: Set<Family>; kinds: Set<WorkKind> }>()
 	for (const line of history.lines) {
-		if (!byId.has(line.sessionId)) continue
-		if (line.ladderId !== null) {
-			const own = linesByLadder.get(line.ladderId)
-			if (own) own.push(line)
-			else linesByLadder.set(line.ladderId, [line])
-		}
-		if (!(eventsByEntry.get(line.entryId) ?? []).some((event) => event.type === 'mark' && event.kind !== 'missed'))
-			continue
-		const drill = drillOf(line.drillId, line.drillVersion)
-		const work = workBySession.get(line.sessionId) ?? { families: new Set<Family>(), kinds: new Set<WorkKind>() }
-		work.families.add(drill.family)
-		for (const kind of kindsOf(drill, line.parameters)) work.kinds.add(kind)
-		workBySession.set(line.sessionId, work)
+		if (!byId.has(line.sessionId) || line.ladderId === null) continue
+		const own = linesByLadder.get(line.ladderId)
+		if (own) own.push(line)
+		else linesByLadder.set(line.ladderId, [line])
 	}
-	const recent = (day: Day) => daysBetween(day, session.day) <= WORK_DAYS
-	const work: WorkDay[] = [
-		...sessions
-			.filter((one) => recent(one.day))
-			.flatMap((one) => {
-				const done = workBySession.get(one.id)
-				return done
-					? [
-							{
-								day: one.day,
-								startTime: one.startTime,
-								families: [...done.families].sort(),
-								kinds: [...done.kinds].sort(),
-								outside: false,
-							},
-						]
-					: []
-			}),
-		...history.outside.filter((one) => one.day <= session.day && recent(one.day)).map(outsideWork),
-	].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
 	return {
+		...workFor(session, history, done),
 		history,
 		sessions,
 		linesByLadder,
-		eventsByEntry,
+		eventsByEntry: done.eventsByEntry,
 		cutShort: new Map(
 			[...ends].flatMap(([id, reason]) => {
 				const on = last.get(id)
 				return on ? [[id, { entryId: on.entryId, reason }] as const] : []
 			}),
 		),
-		work,
 		lastSessions: sessions
 			.filter((candidate) => attended.has(candidate.id))
 			.slice(-3)
@@ -222,12 +254,6 @@ export function evidenceFor(
 				a.score - b.score ||
 				Number(a.redFlag) - Number(b.redFlag),
 		),
-		ramp: Object.fromEntries(
-			(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
-				quantity,
-				[...rampDays(quantity, sessions, counts), ...outsideRamp(quantity, history.outside, session.day)],
-			]),
-		) as VerdictInput['ramp'],
 	}
 }
 
@@ -456,7 +482,7 @@ function slowFallOf(
 function rampDays(
 	quantity: RampQuantity,
 	sessions: readonly HistorySession[],
-	counts: Map<string, DoseCount>,
+	counts: ReadonlyMap<string, DoseCount>,
 ): DayDose[] {
 	return sessions.flatMap((session) => {
 		const count = counts.get(session.id)

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, lte, or, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, lte, or, sql } from 'drizzle-orm'
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { ClubScope } from '../connect'
@@ -449,41 +449,67 @@ export async function linesOf(
 	)
 }
 /** The last line of each ladder and each drill that stood on a session that was held, by athlete; index `line_by_athlete`. */
-export async function lastLinesOf(
+export const lastLinesOf = (
+	scope: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<HeldLine[]> =>
+	newestOf(scope, athleteIds, from, before, sql`coalesce(${line.ladderId}, ${line.drillId})`, isNotNull(line.drillId))
+/** The last line of each ladder on a session that was held, blocked ones too, by athlete; index `line_by_athlete`. */
+export const lastOnLadders = (
+	scope: ClubScope,
+	athleteIds: string[],
+	from: string,
+	before: string,
+): Promise<HeldLine[]> => newestOf(scope, athleteIds, from, before, sql`${line.ladderId}`, isNotNull(line.ladderId))
+
+type HeldLine = { line: LineRow; session: SessionRow }
+async function newestOf(
 	{ db, clubId }: ClubScope,
 	athleteIds: string[],
 	from: string,
 	before: string,
-): Promise<(LineRow & { day: string })[]> {
+	kind: SQL,
+	which: SQL,
+): Promise<HeldLine[]> {
 	if (athleteIds.length === 0) return []
 	const ranked = db
 		.select({
 			id: line.id,
-			day: session.day,
-			rank: sql<number>`row_number() over (partition by ${line.athleteId}, coalesce(${line.ladderId}, ${line.drillId}) order by ${session.day} desc, ${session.startTime} desc)`.as(
+			rank: sql<number>`row_number() over (partition by ${line.athleteId}, ${kind} order by ${session.day} desc, ${session.startTime} desc)`.as(
 				'rank_of_line',
 			),
 		})
 		.from(line)
 		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
+		// Who was taken off a list has lines there that are nobody's.
+		.innerJoin(
+			sessionAthlete,
+			and(
+				eq(sessionAthlete.clubId, line.clubId),
+				eq(sessionAthlete.sessionId, line.sessionId),
+				eq(sessionAthlete.athleteId, line.athleteId),
+			),
+		)
 		.where(
 			and(
 				eq(line.clubId, clubId),
 				inArray(line.athleteId, athleteIds),
 				eq(line.current, true),
-				isNotNull(line.drillId),
+				which,
 				isNotNull(session.startedAt),
 				sql`${session.day} >= ${from}`,
 				lt(session.day, before),
 			),
 		)
 		.as('ranked')
-	const rows = await db
-		.select({ line, day: ranked.day })
+	return db
+		.select({ line, session })
 		.from(ranked)
 		.innerJoin(line, and(eq(line.clubId, clubId), eq(line.id, ranked.id)))
+		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
 		.where(eq(ranked.rank, 1))
-	return rows.map((row) => ({ ...row.line, day: row.day }))
 }
 /** Lines that are known by their ids already, each after the versions its athlete has; one that stands goes on standing. */
 export async function insertFurtherLines({ db, clubId }: ClubScope, rows: LineRow[]) {

@@ -7,7 +7,7 @@ import { type BuildPack, type PackAthlete, roomsOn } from '../../core/plan/build
 import type { ThemeId } from '../../core/vocabulary/ids'
 import type { DayRole } from '../../core/vocabulary/session'
 import type { TargetRequest } from '../../core/plan/targets'
-import { evidenceFor } from '../../core/judge/gather-input'
+import { type Done, doneOf, workFor } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { type AthleteRow, type SquadRow, stateKey, typesOf } from '../../db/queries/squads'
 import { drillsAsCited, readHistories } from '../review/gather'
@@ -30,7 +30,7 @@ export const ALONE: BlockShare = { share: 1, role: 'hard', priority: null, kept:
 export interface Known {
 	athletes: AthleteRow[]
 	histories: Awaited<ReturnType<typeof readHistories>>
-	drillOf: Awaited<ReturnType<typeof drillsAsCited>>
+	done: Map<string, Done>
 	types: Awaited<ReturnType<typeof typesOf>>
 	records: RecordsOfDays
 	/** By athlete; whoever plans a further session adds it. */
@@ -51,9 +51,11 @@ export async function readKnown(
 	library: Library,
 ): Promise<Known> {
 	const records = await readRecordsOfDays(scope, athleteIds, from, to, today)
+	const histories = await readHistories(scope, athleteIds, done, library)
+	const drillOf = await drillsAsCited(scope, library)
 	return {
-		histories: await readHistories(scope, athleteIds, done, library),
-		drillOf: await drillsAsCited(scope, library),
+		histories,
+		done: new Map([...histories].map(([id, history]) => [id, doneOf(history, drillOf)])),
 		athletes: records.on(from).athletes,
 		types: await typesOf(scope, athleteIds),
 		records,
@@ -90,7 +92,7 @@ export function buildPackOf(
 	const school = library.schools[squad.schoolId]
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
 	const weekEnd = addDays(mondayOf(session.day), 6)
-	const { histories, drillOf, types, planned } = known
+	const { histories, done, types, planned } = known
 	const records = known.records.on(session.day)
 	const { levelOf, states } = records
 	const facts = factsOf(records, session, squad, library, new Set(athleteIds))
@@ -108,12 +110,11 @@ export function buildPackOf(
 			.filter(({ id }) => order.has(id))
 			.sort((a, b) => order.get(a.id)! - order.get(b.id)!)
 			.map((athlete): PackAthlete => {
-				const history = histories.get(athlete.id)!
 				// What lies after the session's day is of no account to the ramp, which leaves it out itself.
-				const near = evidenceFor(
+				const near = workFor(
 					{ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase },
-					history,
-					drillOf,
+					histories.get(athlete.id)!,
+					done.get(athlete.id)!,
 				)
 				const ahead = (planned.get(athlete.id) ?? []).filter(
 					(one) => one.sessionId !== session.id && one.day <= lookedAtTo(session.day),

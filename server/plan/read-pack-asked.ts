@@ -44,9 +44,10 @@ export async function readPackAsked(scope: ClubScope, asked: PackAsked, today: s
 		session ? await blockShareOf(scope, session) : ALONE,
 	)
 	const last = new Map<string, Record<string, LastLine>>()
-	for (const line of await lastLinesOf(scope, asked.athleteIds, addDays(asked.day, -LAST_DAYS), asked.day)) {
+	const lines = await lastLinesOf(scope, asked.athleteIds, addDays(asked.day, -LAST_DAYS), asked.day)
+	for (const { line, session: held } of lines) {
 		const own = last.get(line.athleteId) ?? {}
-		own[line.ladderId ?? line.drillId!] = { day: line.day, words: writeLine(plannedOf(line), library) }
+		own[line.ladderId ?? line.drillId!] = { day: held.day, words: writeLine(plannedOf(line), library) }
 		last.set(line.athleteId, own)
 	}
 	return { ...pack, athletes: pack.athletes.map((athlete) => ({ ...athlete, last: last.get(athlete.id) ?? {} })) }

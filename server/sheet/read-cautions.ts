@@ -2,7 +2,7 @@ import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
 import { NEAR_DAYS } from '../../core/dose/work-kinds'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from '../../core/plan/session-checks'
-import { evidenceFor } from '../../core/judge/gather-input'
+import { doneOf, workFor } from '../../core/judge/gather-input'
 import type { RuleId } from '../../core/rules/rule'
 import type { ClubScope } from '../../db/connect'
 import { acknowledgementsOf, insertAcknowledgement } from '../../db/queries/care'
@@ -55,10 +55,10 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 		const { concluded } = known.get(athlete.id)!
 		// Other sessions near this one, before it and after it, held or only matches.
 		const work = history
-			? evidenceFor(
+			? workFor(
 					{ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase },
 					history,
-					drillOf,
+					doneOf(history, drillOf),
 				).work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime)
 			: []
 		for (const caution of checkOrder(lines)) note(caution, athlete.name)

@@ -14,6 +14,7 @@ import {
 	type LineRow,
 	type SessionRow,
 	insertLines,
+	lastOnLadders,
 	linesOf,
 	readAttending,
 	readEntries,
@@ -130,7 +131,10 @@ export async function readSheetWriter(
 	const existing = groupBy(await readLines(scope, ids, only && athleteIds), ({ sessionId }) => sessionId)
 	const verdicts = await latestVerdicts(scope, athleteIds, [...new Set(days)])
 	const before = groupBy(
-		await linesOf(scope, athleteIds, addDays(first, -BEFORE_DAYS), last),
+		[
+			...(await lastOnLadders(scope, athleteIds, addDays(first, -BEFORE_DAYS), first)),
+			...(await linesOf(scope, athleteIds, first, last)),
+		],
 		({ line }) => line.athleteId,
 	)
 	const fresh: LineRow[] = []
