@@ -20,4 +20,11 @@ const serverStays: Plugin = {
 	},
 }
 
-export default defineConfig({ plugins: [serverStays, tailwindcss(), reactRouter()] })
+/** What the server does not carry in its own file: what has one state for the whole process, and what loads parts of itself by name. */
+const EXTERNAL = ['react', 'react-dom', 'react-router', '@react-router/node', 'mysql2', 'pino']
+
+export default defineConfig(({ command }) => ({
+	plugins: [serverStays, tailwindcss(), reactRouter()],
+	// One file instead of a thousand to find and read: a start is a second shorter.
+	...(command === 'build' ? { ssr: { noExternal: true as const, external: EXTERNAL } } : {}),
+}))

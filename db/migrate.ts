@@ -12,9 +12,10 @@ export class NewerDatabase extends Error {}
  * processes starting at once do not meet. Every statement can be run again, because MariaDB commits
  * each one at once and a broken-off migration starts over.
  *
+ * @param beforeChange called before the first statement that changes a table, when there is one; what it throws stops everything
  * @throws NewerDatabase when the database was made by a later version of the program
  */
-export async function migrateDatabase(url: string): Promise<void> {
+export async function migrateDatabase(url: string, beforeChange?: () => void): Promise<void> {
 	const target = new URL(url)
 	const name = decodeURIComponent(target.pathname.slice(1))
 	if (!/^\w+$/.test(name))
@@ -38,16 +39,17 @@ export async function migrateDatabase(url: string): Promise<void> {
 		])
 		if (lock?.got !== 1)
 			throw new Error('another process is migrating the database and has not finished within a minute')
-		await refuseNewer(connection)
+		if (await isOlder(connection)) beforeChange?.()
 		await migrate(drizzle({ client: connection }), { migrationsFolder: MIGRATIONS })
 	} finally {
 		await connection.end()
 	}
 }
 
-async function refuseNewer(connection: mysql.Connection): Promise<void> {
+/** Whether something is to be changed. */
+async function isOlder(connection: mysql.Connection): Promise<boolean> {
 	const [tables] = await connection.query<RowDataPacket[]>("show tables like '\\_\\_drizzle\\_migrations'")
-	if (tables.length === 0) return
+	if (tables.length === 0) return true
 	const [[newest]] = await connection.query<RowDataPacket[]>(
 		'select max(created_at) as applied from __drizzle_migrations',
 	)
@@ -55,9 +57,11 @@ async function refuseNewer(connection: mysql.Connection): Promise<void> {
 		entries: { when: number }[]
 	}
 	const known = Math.max(...journal.entries.map((entry) => entry.when))
-	if (Number(newest?.applied ?? 0) > known) {
+	const applied = Number(newest?.applied ?? 0)
+	if (applied > known) {
 		throw new NewerDatabase(
 			'The database was made by a newer version of Dromos. Update the program, or use the database that belongs to this version.',
 		)
 	}
+	return applied < known
 }

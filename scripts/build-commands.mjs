@@ -19,6 +19,10 @@ export const COMMANDS = [
 	'backup',
 	'restore',
 ]
+/** Those that are waited for: they come with their packages inside, one file instead of hundreds to find and read. */
+const WAITED_FOR = ['start', 'serve']
+/** What they do not carry: what the built application shares with them, and what loads parts of itself by name. */
+const EXTERNAL = ['react', 'react-dom', 'react-router', '@react-router/node', '@react-router/express', 'mysql2', 'pino']
 const FOLDERS = ['core', 'db', 'server', 'scripts', 'benchmarks', 'tests/support']
 const POINTER = path.join(ROOT, 'build', 'commands.json')
 
@@ -75,14 +79,14 @@ export async function builtCommands() {
 async function build(folder) {
 	const { build } = await import('vite')
 	const draft = `${folder}.${process.pid}`
-	/** @type {(input: Record<string, string>, whole: boolean) => Promise<unknown>} */
-	const bundle = (input, whole) =>
+	/** @type {(input: Record<string, string>, external: string[] | null) => Promise<unknown>} */
+	const bundle = (input, external) =>
 		build({
 			configFile: false,
 			root: ROOT,
 			publicDir: false,
 			logLevel: 'error',
-			ssr: whole ? { noExternal: true } : {},
+			ssr: external ? { noExternal: true, external } : {},
 			build: {
 				ssr: true,
 				target: 'node20',
@@ -93,10 +97,12 @@ async function build(folder) {
 			},
 		})
 	mkdirSync(draft, { recursive: true })
-	const entry = (/** @type {string} */ name) => path.join(ROOT, 'scripts', `${name}.ts`)
-	// The calculations come with their packages inside: one file instead of many to find and read.
-	await bundle({ calc: entry('calc') }, true)
-	await bundle(Object.fromEntries(COMMANDS.filter((name) => name !== 'calc').map((name) => [name, entry(name)])), false)
+	/** @param {string[]} names */
+	const entries = (names) => Object.fromEntries(names.map((name) => [name, path.join(ROOT, 'scripts', `${name}.ts`)]))
+	// The calculations carry everything.
+	await bundle(entries(['calc']), [])
+	await bundle(entries(WAITED_FOR), EXTERNAL)
+	await bundle(entries(COMMANDS.filter((name) => name !== 'calc' && !WAITED_FOR.includes(name))), null)
 	for (const old of readdirSync(path.dirname(folder)).filter((name) => /^commands-[0-9a-f]{16}$/.test(name)))
 		if (old !== path.basename(folder)) rmSync(path.join(path.dirname(folder), old), { recursive: true, force: true })
 	try {

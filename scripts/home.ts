@@ -1,5 +1,16 @@
 import { spawnSync } from 'node:child_process'
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+	closeSync,
+	existsSync,
+	mkdirSync,
+	openSync,
+	readFileSync,
+	readdirSync,
+	rmSync,
+	statSync,
+	statfsSync,
+	writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import path from 'node:path'
 import { connect } from '../db/connect'
@@ -50,7 +61,7 @@ export async function openHome(options: {
 		const database = process.env.DATABASE_URL ? null : await startLocalDatabase(folder)
 		if (database) stopDatabase = database.stop
 		const url = process.env.DATABASE_URL ?? database!.url()
-		await prepareDatabase(url, options.empty)
+		await prepareDatabase(url, options.empty, database ? () => refuseWithoutRoom(folder) : undefined)
 		return {
 			url,
 			isUp: database ? database.isUp : () => true,
@@ -133,10 +144,31 @@ export async function refuseTakenPort(host: string, port: number): Promise<void>
 	})
 }
 
-async function prepareDatabase(url: string, empty: boolean): Promise<void> {
+const MB = 1024 * 1024
+/** Beside the copy of the largest table, that one is changed by copying it. */
+const ROOM_MB = 256
+/**
+ * A disk that fills up while a table is made or changed leaves the database server with a log it cannot always recover
+ * from when it then ends: changes are not begun on one that is nearly full.
+ */
+function refuseWithoutRoom(folder: string): void {
+	const data = path.join(folder, 'mariadb')
+	const largest = readdirSync(data, { recursive: true, withFileTypes: true })
+		.filter((file) => file.isFile() && file.name.endsWith('.ibd'))
+		.reduce((most, file) => Math.max(most, statSync(path.join(file.parentPath, file.name)).size), 0)
+	const { bavail, bsize } = statfsSync(data)
+	const [left, needed] = [Math.floor((bavail * bsize) / MB), ROOM_MB + Math.ceil(largest / MB)]
+	if (left < needed)
+		throw new PlainError(
+			`This version changes the database, and there is not enough room for that: ${left} MB are free where ${folder} lies, ${needed} MB are needed. Nothing was changed. Make room and start again.`,
+		)
+}
+
+async function prepareDatabase(url: string, empty: boolean, beforeChange: (() => void) | undefined): Promise<void> {
 	try {
-		await migrateDatabase(url)
+		await migrateDatabase(url, beforeChange)
 	} catch (error) {
+		if (error instanceof PlainError) throw error
 		if (error instanceof NewerDatabase) throw new PlainError(error.message)
 		if (process.env.DATABASE_URL)
 			throw new PlainError(`The database at DATABASE_URL cannot be used: ${reasonOf(error)}.`)

@@ -5,7 +5,8 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { migrateDatabase } from '../../db/migrate'
-import { startLocalDatabase } from '../../scripts/local-database'
+import { freePort, startLocalDatabase } from '../../scripts/local-database'
+import { ROOT } from '../../scripts/root.mjs'
 import { startApp } from '../support/app-test'
 import { phonesOf } from '../support/phone'
 
@@ -49,25 +50,27 @@ test('a disk that fills up in the middle of a migration and of a sync: both go o
 	const disk = makeDisk(400)
 	test.skip(disk === null, 'no small disk may be mounted here')
 	if (!disk) return
-	const server = await startLocalDatabase(disk.home)
+	let server = await startLocalDatabase(disk.home)
 	try {
-		// A little more room at each try, so that it breaks off in another place each time.
-		const url = server.url('dromos_empty')
+		// A little more room at each try, so that it breaks off in another place each time. What could not be changed ends
+		// the start, and the database with it.
 		let brokenOff = 0
-		for (let room = 512 * 1024; ; room += 512 * 1024) {
+		for (let room = MB / 2; ; room += 6 * MB) {
 			disk.leave(room)
-			const whole = await migrateDatabase(url).then(
+			const whole = await migrateDatabase(server.url('dromos_empty')).then(
 				() => true,
 				() => false,
 			)
 			if (whole) break
 			brokenOff += 1
+			await server.stop()
+			server = await startLocalDatabase(disk.home)
 		}
 		expect(brokenOff).toBeGreaterThan(3)
 		disk.free()
 		const undisturbed = server.url('dromos_undisturbed')
 		await migrateDatabase(undisturbed)
-		expect(await structureOf(url)).toEqual(await structureOf(undisturbed))
+		expect(await structureOf(server.url('dromos_empty'))).toEqual(await structureOf(undisturbed))
 
 		const app = await startApp(server.url(''), 'dromos_empty')
 		try {
@@ -89,6 +92,35 @@ test('a disk that fills up in the middle of a migration and of a sync: both go o
 		}
 	} finally {
 		await server.stop()
+		disk.gone()
+	}
+})
+
+test('a start that would change the database refuses a disk that is nearly full, and says what it needs', async () => {
+	const disk = makeDisk(700)
+	test.skip(disk === null, 'no small disk may be mounted here')
+	if (!disk) return
+	const port = await freePort()
+	const start = () =>
+		spawnSync(process.execPath, ['scripts/run.mjs', 'start', '--empty'], {
+			cwd: ROOT,
+			encoding: 'utf8',
+			timeout: 60_000,
+			env: { ...process.env, DATABASE_URL: undefined, DROMOS_HOME: disk.home, PORT: String(port), npm_lifecycle_event: '' },
+		})
+	try {
+		// The server's own files first: they take as much as that themselves.
+		await (await startLocalDatabase(disk.home)).stop()
+		disk.leave(250 * MB)
+		const refused = start()
+		expect(refused.status).toBe(1)
+		expect(refused.stderr).toMatch(/ 2\d\d MB are free .* 2\d\d MB are needed\. Nothing was changed/)
+		const server = await startLocalDatabase(disk.home)
+		const connection = await mysql.createConnection(server.url('dromos'))
+		expect((await connection.query<RowDataPacket[]>('show tables'))[0]).toEqual([])
+		await connection.end()
+		await server.stop()
+	} finally {
 		disk.gone()
 	}
 })
