@@ -117,11 +117,17 @@ export async function rowsAbout({ db, clubId }: ClubScope, id: string): Promise<
 	const [tables] = (await db.execute(
 		sql`select distinct table_name as name from information_schema.columns where table_schema = database() and column_name = 'athlete_id' and table_name not in ('invitation', 'person') order by table_name`,
 	)) as unknown as [RowDataPacket[]]
+	// What is kept compressed is JSON, and comes as text.
+	const [packed] = (await db.execute(
+		sql`select table_name as tableName, column_name as name from information_schema.columns where table_schema = database() and column_type like '%COMPRESSED%'`,
+	)) as unknown as [RowDataPacket[]]
 	const found: Record<string, RowDataPacket[]> = {}
 	for (const { name } of tables as { name: string }[]) {
 		const [rows] = (await db.execute(
 			sql`select * from ${sql.identifier(name)} where club_id = ${clubId} and athlete_id = ${id}`,
 		)) as unknown as [RowDataPacket[]]
+		const texts = packed.filter(({ tableName }) => tableName === name).map((column) => String(column.name))
+		for (const row of rows) for (const column of texts) row[column] = JSON.parse(String(row[column]))
 		found[name] = rows
 	}
 	const [own] = (await db.execute(sql`select * from athlete where club_id = ${clubId} and id = ${id}`)) as unknown as [

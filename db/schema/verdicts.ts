@@ -1,7 +1,7 @@
 import { boolean, char, foreignKey, index, int, mysqlTable, primaryKey, unique } from 'drizzle-orm/mysql-core'
 import type { Clearance, ClearingRole, ReportSide } from '../../core/vocabulary/care'
 import type { Judgement, LadderState, VerdictInput, VerdictWord } from '../../core/judge/types'
-import { code, day, instant, jsonOf, uuid, words } from './columns'
+import { code, day, instant, jsonOf, packedJsonOf, uuid, words } from './columns'
 import { athlete } from './people'
 import { session } from './sessions'
 
@@ -22,10 +22,10 @@ export const verdict = mysqlTable(
 		/** Empty when the proposal was accepted. */
 		reason: words('reason', 500),
 		sentence: words('sentence', 1000).notNull(),
-		judgement: jsonOf<Judgement>('judgement').notNull(),
+		judgement: packedJsonOf<Judgement>('judgement').notNull(),
 		before: jsonOf<LadderState>('state_before').notNull(),
 		after: jsonOf<LadderState>('state_after').notNull(),
-		input: jsonOf<VerdictInput>('input').notNull(),
+		input: packedJsonOf<VerdictInput>('input').notNull(),
 		inputHash: char('input_hash', { length: 64 }).notNull(),
 		rulesVersion: int('rules_version').notNull(),
 		decidedBy: uuid('decided_by').notNull(),

@@ -88,6 +88,13 @@ describe('what is kept of an athlete', () => {
 		}
 		expect(taken.tables.mark!.length).toBeGreaterThan(50)
 		expect(taken.tables.observation!.length).toBeGreaterThan(5)
+		// What is kept packed goes out as what it is.
+		expect(taken.tables.verdict!.length).toBeGreaterThan(0)
+		for (const { judgement, input, proposed } of taken.tables.verdict!)
+			expect([judgement, input]).toEqual([
+				expect.objectContaining({ verdict: proposed }),
+				expect.objectContaining({ athlete: expect.objectContaining({ id }) as unknown }),
+			])
 		expect(JSON.stringify(taken)).not.toContain('password')
 		expect(await rows("select about from deed where what = 'exported'")).toEqual([
 			{ about: `everything about ${name}` },

@@ -106,7 +106,13 @@ test('a start that would change the database refuses a disk that is nearly full,
 			cwd: ROOT,
 			encoding: 'utf8',
 			timeout: 60_000,
-			env: { ...process.env, DATABASE_URL: undefined, DROMOS_HOME: disk.home, PORT: String(port), npm_lifecycle_event: '' },
+			env: {
+				...process.env,
+				DATABASE_URL: undefined,
+				DROMOS_HOME: disk.home,
+				PORT: String(port),
+				npm_lifecycle_event: '',
+			},
 		})
 	try {
 		// The server's own files first: they take as much as that themselves.

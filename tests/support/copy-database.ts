@@ -13,6 +13,7 @@ export async function copyDatabase(serverUrl: string, from: string, to: string):
 			statements.push(String(made!['Create Table']), fill)
 		}
 		await connection.query(statements.join(';\n'))
+		await noteFilled(connection, to)
 	})
 	const url = new URL(serverUrl)
 	url.pathname = `/${to}`
@@ -30,7 +31,8 @@ export async function refillDatabase(serverUrl: string, from: string, to: string
 			quiet = Number(busy!.n) === 0 ? quiet + 1 : 0
 		}
 		await connection.query(`use \`${to}\`; set foreign_key_checks = 0`)
-		const tables = await tablesOf(connection, from)
+		const touched = await touchedIn(connection, to)
+		const tables = (await tablesOf(connection, from)).filter(({ name }) => touched.has(name))
 		await connection.query(
 			[
 				...tables.map(({ name, fill }) => `truncate table \`${name}\`;\n${fill}`),
@@ -38,7 +40,26 @@ export async function refillDatabase(serverUrl: string, from: string, to: string
 				"replace into change_count values ('every', 'rest', 1e9 * rand()), ('every', 'log', 1e9 * rand())",
 			].join(';\n'),
 		)
+		await noteFilled(connection, to)
 	})
+}
+
+/** The second in which a copy had all its rows, by the server's clock. */
+const filledAt = new Map<string, string>()
+async function noteFilled(connection: Connection, name: string): Promise<void> {
+	const [[clock]] = await connection.query<RowDataPacket[]>('select cast(now() as char) as now')
+	filledAt.set(name, String(clock!.now))
+}
+/**
+ * Tables of a copy that may have been written to since it was filled: in its last second or later, or nobody knows
+ * when. It takes a tenth of the time of giving every table its rows again.
+ */
+async function touchedIn(connection: Connection, name: string): Promise<Set<string>> {
+	const [rows] = await connection.query<RowDataPacket[]>(
+		'select table_name as name from information_schema.tables where table_schema = ? and (update_time is null or update_time >= ?)',
+		[name, filledAt.get(name) ?? '1970-01-01'],
+	)
+	return new Set(rows.map((row) => String(row.name)))
 }
 
 async function onServer(serverUrl: string, work: (connection: Connection) => Promise<void>): Promise<void> {

@@ -1,0 +1,1 @@
+ALTER TABLE `verdict` MODIFY COLUMN `judgement` longtext compressed character set utf8mb4 collate utf8mb4_bin NOT NULL, MODIFY COLUMN `input` longtext compressed character set utf8mb4 collate utf8mb4_bin NOT NULL;
