@@ -18,6 +18,7 @@ export const COMMANDS = [
 	'serve',
 	'backup',
 	'restore',
+	'rebuild',
 ]
 /** Those that are waited for: they come with their packages inside, one file instead of hundreds to find and read. */
 const WAITED_FOR = ['start', 'serve']

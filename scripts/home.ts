@@ -104,7 +104,7 @@ export async function withHomeDatabase(work: (url: string) => Promise<void>): Pr
 function isRunning(lock: string): boolean {
 	const other = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0
 	const args = other ? spawnSync('ps', ['-o', 'args=', '-p', String(other)], { encoding: 'utf8' }).stdout : ''
-	return /run\.mjs (start|dev|backup|restore)/.test(args)
+	return /run\.mjs (start|dev|backup|restore|rebuild)/.test(args)
 }
 
 /** One process per data directory: two database servers on one would damage it. */

@@ -1,7 +1,8 @@
-import { and, count, eq, gte, inArray, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
+import { and, asc, count, eq, gte, inArray, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
 import { MARK_KINDS, type Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
 import type { ClubScope } from '../connect'
+import { workDay } from '../schema/care'
 import { mark, sessionMean } from '../schema/log'
 import { markEventOf, type StoredMark } from './log'
 
@@ -252,6 +253,37 @@ export const athletesMarked = async ({ db, clubId }: ClubScope, sessionId: strin
 			.from(mark)
 			.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId)))
 	).map((row) => row.athleteId)
+
+/** What is kept of the log of one session, as a text that another time can be held against. */
+export async function keptOfSession(
+	{ db, clubId }: ClubScope,
+	sessionId: string,
+	day: string,
+	athleteIds: string[],
+): Promise<string> {
+	if (athleteIds.length === 0) return ''
+	const [marks, means, days] = [
+		await db
+			.select({ id: mark.id, key: mark.markKey, setAside: mark.setAside })
+			.from(mark)
+			.where(and(eq(mark.clubId, clubId), eq(mark.sessionId, sessionId)))
+			.orderBy(asc(mark.id)),
+		await db
+			.select()
+			.from(sessionMean)
+			.where(and(eq(sessionMean.clubId, clubId), eq(sessionMean.sessionId, sessionId)))
+			.orderBy(asc(sessionMean.athleteId), asc(sessionMean.markKey)),
+		await db
+			.select()
+			.from(workDay)
+			.where(and(eq(workDay.clubId, clubId), eq(workDay.day, day), inArray(workDay.athleteId, athleteIds)))
+			.orderBy(asc(workDay.athleteId), asc(workDay.family)),
+	]
+	// Summed in another order the last digits of a double are others.
+	const rounded = (value: number) => Number(value.toPrecision(9))
+	const sums = means.map((row) => ({ ...row, mean: rounded(row.mean), squares: rounded(row.squares) }))
+	return JSON.stringify([marks, sums, days])
+}
 
 /** Who has a mark in which of some sessions, each once. Index `mark_by_session`. */
 export async function athletesMarkedIn(

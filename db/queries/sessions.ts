@@ -552,6 +552,14 @@ export async function lastOfSquad({ db, clubId }: ClubScope, squadId: string): P
 		.limit(1)
 	return row ?? null
 }
+/** Every session that has begun, oldest first. */
+export async function startedSessions({ db, clubId }: ClubScope): Promise<{ id: string; day: string }[]> {
+	return db
+		.select({ id: session.id, day: session.day })
+		.from(session)
+		.where(and(eq(session.clubId, clubId), isNotNull(session.startedAt)))
+		.orderBy(asc(session.day), asc(session.startTime))
+}
 /** The squad's latest session that has begun; index `session_by_squad`. */
 export async function lastStartedSession({ db, clubId }: ClubScope, squadId: string): Promise<SessionRow | null> {
 	const [row] = await db

@@ -21,10 +21,14 @@ import { writeJson } from '../open-data/export-data'
 import { lookAtOpenFiles } from '../open-data/import-data'
 import { readAthletePage } from '../squads/read-athlete'
 import type { RowDataPacket } from 'mysql2/promise'
+import { rebuildKept } from '../marks/rebuild'
 import { DEMO_SIGN_IN, loadDemo } from './load-demo'
 
 const NOW = new Date('2026-05-20T10:00:00Z')
 let scope: { db: ReturnType<typeof database>['db']; clubId: string }
+
+const query = async (text: string, values: unknown[] = []) =>
+	(await database().pool.query<RowDataPacket[]>(text, values))[0]
 
 beforeAll(async () => {
 	await freshDatabase()
@@ -51,6 +55,35 @@ it('holds 28 athletes, nine weeks behind, a session today and one that waits for
 	const lines = await readLines(scope, [today!.id])
 	const changes = new Set(lines.flatMap((line) => (line.change?.verdict ? [line.change.verdict] : [])))
 	for (const verdict of ['advance', 'ease', 'swap']) expect(changes, verdict).toContain(verdict)
+})
+
+it('keeps of its log what the log comes to: made anew it is the same, and what was damaged is right again', async () => {
+	const kept = async () =>
+		Promise.all(
+			[
+				'select athlete_id, family, day from work_day where club_id = ? order by 1, 2, 3',
+				'select athlete_id, mark_key, session_id, day, n, round(mean, 7) as mean, round(squares, 7) as squares, best, unusual from session_mean where club_id = ? order by 1, 2, 3',
+				'select id, mark_key, set_aside from mark where club_id = ? order by id',
+			].map(async (text) => (await query(text, [scope.clubId])) as object[]),
+		)
+	const before = await kept()
+	expect(before.map((rows) => rows.length > 1000)).toEqual([true, true, true])
+	const sessions = Number((await query('select count(*) as n from session where started_at is not null'))[0]!.n)
+	expect(await rebuildKept(scope.db)).toEqual({ sessions, different: [] })
+	expect(await kept()).toEqual(before)
+
+	const [spoilt] = await query(
+		"select id, day from session where started_at is not null and day = '2026-04-14' limit 1",
+	)
+	await query('update session_mean set mean = mean + 1 where session_id = ? limit 1', [spoilt!.id])
+	await query("update mark set mark_key = 'x' where session_id = ? and kind = 'sprint' limit 2", [spoilt!.id])
+	await query("delete from work_day where day = '2026-04-14'")
+	expect((await rebuildKept(scope.db)).different).toContainEqual({
+		clubId: scope.clubId,
+		sessionId: spoilt!.id,
+		day: '2026-04-14',
+	})
+	expect(await kept()).toEqual(before)
 })
 
 it('is a document by the schema it is written by: brought in where it came from, all of it is there', async () => {

@@ -825,7 +825,7 @@ class DemoClub {
 				lineId: event.lineId,
 				setNo: event.setNo,
 				repNo: event.repNo,
-				side: null,
+				side: event.side ?? null,
 				drillId: drill.id,
 				start: drill.start ?? null,
 				distanceM: last?.distanceM ?? null,
