@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises'
 import { isAway } from '../../core/calendar/away'
 import { wasPlanned } from '../../core/field/session/drills-now'
 import { v7 as newId } from 'uuid'
@@ -230,6 +231,8 @@ export async function writeBlock(
 		lists.push({ sessionId: session.id, athleteIds: members })
 		entriesOfAll.push(...own)
 		const lines = writer.resolve(session, squad, own, members)
+		// A block is a second of work or more: others are answered between its sessions.
+		await breathe()
 		known.records.plan(session, members, [...new Set(own.map(({ family }) => family))])
 		for (const [id, works] of plannedWorkOf(
 			lines.map((line) => ({ line, session })),

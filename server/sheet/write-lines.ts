@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises'
 import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
 import { dayInZone } from '../../core/calendar/days'
@@ -82,13 +83,16 @@ export async function writeSheets(
 		const days = own.map(({ session }) => session.day).sort()
 		const records = await readRecordsOfDays(scope, athleteIds, days[0]!, days.at(-1)!, today)
 		const writer = await readSheetWriter(scope, { ids, days }, athleteIds, records, library, now, only)
-		for (const { session, squad } of inOrder(own))
+		for (const { session, squad } of inOrder(own)) {
 			writer.resolve(
 				session,
 				squad,
 				entries.get(session.id) ?? [],
 				(attending.get(session.id) ?? []).map(({ athleteId }) => athleteId),
 			)
+			// Others are answered between the sessions.
+			await breathe()
+		}
 		await writer.write()
 		// Of some alone it is not the whole sheet that is of today.
 		if (!only) await writeLinesFor(scope, ids, today)
