@@ -39,6 +39,28 @@ export async function keptFor<T>(
 	return value
 }
 
+/**
+ * After a transaction whose change touches a known part of a kept value: the value of before it, with that part made
+ * anew, stands as made after it. Where anything else was changed meanwhile the counts differ, and it is worked out whole.
+ *
+ * @param before how often the club had changed, as the transaction saw it; its own change is counted once
+ */
+export function mendKept<T>(
+	scope: ClubScope,
+	name: readonly unknown[],
+	before: number,
+	mend: (value: T) => Promise<T>,
+): void {
+	const key = JSON.stringify([scope.clubId, ...name])
+	const known = values.get(key)
+	if (known?.of !== before) return
+	const value = (known.value as Promise<T>).then(mend).then(frozen)
+	values.set(key, { of: before + 1, value })
+	value.catch(() => {
+		if (values.get(key)?.value === value) values.delete(key)
+	})
+}
+
 /** Events kept in this process by club and session, the last ones asked for. */
 const logs = new Map<string, { of: number; events: readonly StoredEvent[] }>()
 const MOST_EVENTS = 200_000

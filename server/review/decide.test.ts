@@ -14,7 +14,7 @@ import { createSession } from '../sheet/save-session'
 import { recordClearance } from '../care/clear'
 import { decideVerdicts } from './decide'
 import { documentsOf } from './gather'
-import { proposeVerdicts } from './propose'
+import { type Proposal, proposeVerdicts, readProposals } from './propose'
 import { draftEntry } from '../../tests/support/draft-entry'
 
 beforeAll(freshDatabase)
@@ -334,5 +334,50 @@ describe('deciding', () => {
 			decided: 0,
 			refused: [{ reason: 'New marks came in since this page was read. Look again.' }],
 		})
+	})
+})
+
+describe('what is kept of the proposals while somebody decides', () => {
+	const kept = (sessionId: string, day: string) => readProposals(club.scope, sessionId, day)
+	const accept = async (sessionId: string, { athleteId, ladderId, inputHash }: Proposal) =>
+		expect(
+			await decideVerdicts(club.coach, sessionId, [{ athleteId, ladderId, inputHash }], at('2026-03-12')),
+		).toMatchObject({ decided: 1, refused: [] })
+	let sessionId: string
+	beforeEach(async () => {
+		sessionId = await plan('2026-03-12')
+		for (const athleteId of club.athletes)
+			await log(sessionId, '2026-03-12', athleteId, [3.1, 3.12, 3.08, 3.1, 3.11, 3.09])
+	})
+	it('stands for the others, and is made anew for whom it was about: as if all had been worked out again', async () => {
+		await plan('2026-03-16')
+		const before = await kept(sessionId, '2026-03-12')
+		const [one, two, three] = before
+		await accept(sessionId, one!)
+		const after = await kept(sessionId, '2026-03-12')
+		expect([after[0] === one, after[1] === two, after[2] === three]).toEqual([false, true, true])
+		expect(after).toEqual(await proposals(sessionId))
+		await accept(sessionId, two!)
+		expect(await kept(sessionId, '2026-03-12')).toEqual(await proposals(sessionId))
+	})
+	it('is made anew for everybody where the decision made the next session: all are judged for that', async () => {
+		const before = await kept(sessionId, '2026-03-12')
+		await accept(sessionId, before[0]!)
+		const after = await kept(sessionId, '2026-03-12')
+		expect(after.some((one) => before.includes(one))).toBe(false)
+		expect(after).toEqual(await proposals(sessionId))
+	})
+	it('is made anew for everybody where anything else has changed before, or since', async () => {
+		await plan('2026-03-16')
+		const before = await kept(sessionId, '2026-03-12')
+		await writeLevel(club.scope, club.athletes[2]!, 'sprint', 1)
+		await accept(sessionId, (await proposals(sessionId))[0]!)
+		const then = await kept(sessionId, '2026-03-12')
+		expect(then.some((one) => before.includes(one))).toBe(false)
+		await accept(sessionId, then[1]!)
+		await writeLevel(club.scope, club.athletes[2]!, 'sprint', 3)
+		const since = await kept(sessionId, '2026-03-12')
+		expect(since.some((one) => then.includes(one))).toBe(false)
+		expect(since).toEqual(await proposals(sessionId))
 	})
 })

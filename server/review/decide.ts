@@ -9,11 +9,18 @@ import { type SessionRow, lockSession, unstartedAfter, updateSession } from '../
 import { type WrittenState, readSquad, readStates, stateKey, writeStates } from '../../db/queries/squads'
 import { insertVerdicts, verdictsOfSession } from '../../db/queries/verdicts'
 import type { SignedIn } from '../access/sign-in'
-import { database } from '../database'
+import { database, scopeOf } from '../database'
 import { copyForward } from '../sheet/save-session'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { documentsOf } from './gather'
-import { type Proposal, differs, linesToJudge, proposeVerdicts } from './propose'
+import {
+	type Proposal,
+	changesOfProposals,
+	differs,
+	keepOtherProposals,
+	linesToJudge,
+	proposeVerdicts,
+} from './propose'
 
 export interface CoachDecision {
 	athleteId: string
@@ -43,9 +50,12 @@ export async function decideVerdicts(
 	decisions: CoachDecision[],
 	now: Date,
 ): Promise<Decided | null> {
-	return inTransaction(database().db, who.clubId, async (scope) => {
+	let keepOthers = () => {}
+	const decided = await inTransaction(database().db, who.clubId, async (scope) => {
+		keepOthers = () => {}
 		const session = await lockSession(scope, sessionId)
 		if (!session) return null
+		const changes = await changesOfProposals(scope, session.day)
 		const squad = await readSquad(scope, session.squadId)
 		if (!squad) return null
 		const library = await readLibrary(scope)
@@ -146,8 +156,15 @@ export async function decideVerdicts(
 		)
 			await updateSession(scope, sessionId, { reviewedAt: now })
 		const nextSession = moved.size === 0 ? null : await writeNext(scope, session, [...moved], library, now)
+		// Everybody is judged for the session that comes next.
+		if (!nextSession?.made) {
+			const athleteIds = new Set(decisions.map(({ athleteId }) => athleteId))
+			keepOthers = () => keepOtherProposals(scopeOf(who.clubId), session, athleteIds, changes)
+		}
 		return { decided: decisions.length - refused.length, refused, nextSession }
 	})
+	keepOthers()
+	return decided
 }
 
 const wordOf = ({ overrule }: CoachDecision, { judgement }: Proposal): string => overrule?.word ?? judgement.verdict

@@ -11,7 +11,9 @@ import { type SessionRow, readAttending, readLines, readSession } from '../../db
 import { type SquadRow, readLevels, readSquad, readStates, squadsOf, stateKey } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { keptFor } from '../kept'
+import { changesUpTo } from '../../db/noted-writes'
+import { groupBy } from '../group-by'
+import { keptFor, mendKept } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { careDayOf } from '../facts/facts-on'
 import { readFacts } from '../facts/read-facts'
@@ -153,19 +155,52 @@ export async function linesToJudge(
 	)
 }
 
+/** What was said up to the morning after belongs to the judging of a session, and what is worn up to six days from then. */
+const LOOKS_AHEAD_DAYS = 7
+const nameOf = (session: { id: string; day: string }) => ['proposals', session.id, session.day]
+
 /** What is proposed for a session, kept until something it goes by changes; none for a stranger’s id. Frozen. */
 export const readProposals = (scope: ClubScope, sessionId: string, day: string): Promise<Proposal[]> =>
-	// What was said up to the morning after belongs to its judging, and what is worn up to six days from then.
 	keptFor(
 		scope,
-		['proposals', sessionId, day],
+		nameOf({ id: sessionId, day }),
 		async () => {
 			const session = await readSession(scope, sessionId)
 			const squad = session?.day === day ? await readSquad(scope, session.squadId) : null
 			return session && squad ? proposeVerdicts(scope, session, squad, await readLibrary(scope)) : []
 		},
-		addDays(day, 7),
+		addDays(day, LOOKS_AHEAD_DAYS),
 	)
+
+/** How often anything had changed that proposals of a session go by. */
+export const changesOfProposals = (scope: ClubScope, day: string): Promise<number> =>
+	changesUpTo(scope.db, scope.clubId, addDays(day, LOOKS_AHEAD_DAYS))
+
+/**
+ * After a decision about some athletes: what is proposed for the others goes by nothing that was decided, and stands.
+ *
+ * @param before `changesOfProposals`, as the decision saw it
+ */
+export function keepOtherProposals(
+	scope: ClubScope,
+	session: SessionRow,
+	decided: ReadonlySet<string>,
+	before: number,
+): void {
+	mendKept<Proposal[]>(scope, nameOf(session), before, async (all) => {
+		const squad = await readSquad(scope, session.squadId)
+		if (!squad) return []
+		const library = await readLibrary(scope)
+		const anew = groupBy(
+			await proposeVerdicts(scope, session, squad, library, { only: decided }),
+			({ athleteId }) => athleteId,
+		)
+		// In the order in which they stood.
+		const athletes = [...new Set(all.map(({ athleteId }) => athleteId))]
+		const stood = groupBy(all, ({ athleteId }) => athleteId)
+		return athletes.flatMap((id) => (decided.has(id) ? (anew.get(id) ?? []) : stood.get(id)!))
+	})
+}
 
 /** An athlete in two squads: the session's school for performance, the stricter number of all their schools for safety. */
 function stricter(own: School, all: (School | undefined)[]): Partial<Pick<VerdictInput, 'safety'>> {
