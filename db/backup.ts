@@ -17,6 +17,8 @@ const LEFT_OUT = new Set(['sign_in', 'sign_in_failure', 'known_device', 'pairing
 const MASKED: Record<string, string> = { person: 'password_hash', invitation: 'token_hash', device: 'token_hash' }
 /** Characters of one line of values, so that no line is longer than a server takes. */
 const LINE = 250_000
+/** Statements of a restore that reach the disk together: one by one each would wait for it. */
+const COMMITTED_AT_ONCE = 100
 
 export class BackupProblem extends Error {}
 
@@ -152,8 +154,16 @@ export async function restoreBackup(url: string, file: string): Promise<void> {
 			[name],
 		)
 		if (held!.n > 0) throw new BackupProblem('The database is not empty. A backup is read into an empty one only.')
-		await connection.query("set session time_zone = '+00:00', foreign_key_checks = 0, unique_checks = 0")
-		for await (const line of linesOf(file)) if (line !== '' && !line.startsWith('--')) await connection.query(line)
+		await connection.query(
+			"set session time_zone = '+00:00', foreign_key_checks = 0, unique_checks = 0, autocommit = 0",
+		)
+		let read = 0
+		for await (const line of linesOf(file)) {
+			if (line === '' || line.startsWith('--')) continue
+			await connection.query(line)
+			if (++read % COMMITTED_AT_ONCE === 0) await connection.query('commit')
+		}
+		await connection.query('commit')
 	} finally {
 		await connection.end()
 	}
