@@ -270,19 +270,15 @@ export async function lastWorkOf({ db, clubId }: ClubScope, athleteIds: string[]
 		.groupBy(workDay.athleteId, workDay.family)
 }
 
+const workedBetween = (clubId: string, athleteIds: string[], from: string, to: string) =>
+	and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} between ${from} and ${to}`)
 /** Days on which some athletes worked, of a span with its ends: on a day nothing is known of those after it. */
 export async function workDaysBetween({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
 	if (athleteIds.length === 0) return []
 	return db
 		.selectDistinct({ athleteId: workDay.athleteId, day: workDay.day })
 		.from(workDay)
-		.where(
-			and(
-				eq(workDay.clubId, clubId),
-				inArray(workDay.athleteId, athleteIds),
-				sql`${workDay.day} between ${from} and ${to}`,
-			),
-		)
+		.where(workedBetween(clubId, athleteIds, from, to))
 }
 
 /** What some athletes worked at on the days of a span with its ends. */
@@ -291,13 +287,7 @@ export async function familiesWorkedBetween({ db, clubId }: ClubScope, athleteId
 	return db
 		.select({ athleteId: workDay.athleteId, family: workDay.family, day: workDay.day })
 		.from(workDay)
-		.where(
-			and(
-				eq(workDay.clubId, clubId),
-				inArray(workDay.athleteId, athleteIds),
-				sql`${workDay.day} between ${from} and ${to}`,
-			),
-		)
+		.where(workedBetween(clubId, athleteIds, from, to))
 }
 
 /**

@@ -21,6 +21,12 @@ export interface ListedSession extends SessionRow {
 }
 const listed = { session, squadName: squad.name }
 const ofSquad = and(eq(squad.clubId, session.clubId), eq(squad.id, session.squadId))
+/** Who was taken off a list has lines there that are nobody's. */
+const isDownFor = and(
+	eq(sessionAthlete.clubId, line.clubId),
+	eq(sessionAthlete.sessionId, line.sessionId),
+	eq(sessionAthlete.athleteId, line.athleteId),
+)
 const flat = (rows: { session: SessionRow; squadName: string }[]): ListedSession[] =>
 	rows.map((row) => ({ ...row.session, squadName: row.squadName }))
 
@@ -151,7 +157,6 @@ export async function updateSession(
 		.set(change)
 		.where(and(eq(session.clubId, clubId), eq(session.id, id)))
 }
-/** Freezes the sheet with the first download or mark; later calls change nothing. */
 /** Sessions nobody has begun that are held at a place, from a day on. */
 export async function unstartedAt({ db, clubId }: ClubScope, place: string, from: string): Promise<SessionRow[]> {
 	return db
@@ -174,6 +179,7 @@ export async function moveZone({ db, clubId }: ClubScope, from: string, to: stri
 		.set({ timeZone: to })
 		.where(and(eq(session.clubId, clubId), eq(session.timeZone, from), isNull(session.startedAt)))
 }
+/** Freezes the sheet with the first download or mark; later calls change nothing. */
 export async function markStarted({ db, clubId }: ClubScope, id: string, at: Date) {
 	await db
 		.update(session)
@@ -422,31 +428,21 @@ export async function linesOf(
 	to: string,
 ): Promise<{ line: LineRow; session: SessionRow }[]> {
 	if (athleteIds.length === 0) return []
-	return (
-		db
-			.select({ line, session })
-			.from(line)
-			.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
-			// Who was taken off a list has lines there that are nobody's.
-			.innerJoin(
-				sessionAthlete,
-				and(
-					eq(sessionAthlete.clubId, line.clubId),
-					eq(sessionAthlete.sessionId, line.sessionId),
-					eq(sessionAthlete.athleteId, line.athleteId),
-				),
-			)
-			.where(
-				and(
-					eq(line.clubId, clubId),
-					inArray(line.athleteId, athleteIds),
-					eq(line.current, true),
-					sql`${session.day} >= ${from}`,
-					lt(session.day, sql`date_add(${to}, interval 1 day)`),
-				),
-			)
-			.orderBy(asc(session.day), asc(session.startTime))
-	)
+	return db
+		.select({ line, session })
+		.from(line)
+		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
+		.innerJoin(sessionAthlete, isDownFor)
+		.where(
+			and(
+				eq(line.clubId, clubId),
+				inArray(line.athleteId, athleteIds),
+				eq(line.current, true),
+				sql`${session.day} >= ${from}`,
+				lt(session.day, sql`date_add(${to}, interval 1 day)`),
+			),
+		)
+		.orderBy(asc(session.day), asc(session.startTime))
 }
 /** The last line of each ladder and each drill that stood on a session that was held, by athlete; index `line_by_athlete`. */
 export const lastLinesOf = (
@@ -483,15 +479,7 @@ async function newestOf(
 		})
 		.from(line)
 		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
-		// Who was taken off a list has lines there that are nobody's.
-		.innerJoin(
-			sessionAthlete,
-			and(
-				eq(sessionAthlete.clubId, line.clubId),
-				eq(sessionAthlete.sessionId, line.sessionId),
-				eq(sessionAthlete.athleteId, line.athleteId),
-			),
-		)
+		.innerJoin(sessionAthlete, isDownFor)
 		.where(
 			and(
 				eq(line.clubId, clubId),
