@@ -353,6 +353,28 @@ describe('what all ladders share', () => {
 		expect(seventy('2026-01-01')).toBe(1)
 		expect(seventy('2025-12-31')).toBe(0)
 	})
+	it('work of a day is what was done on it, beside what was missed or only said, in the order of day and time', () => {
+		const outside = (day: string, startTime: string) =>
+			({ day, startTime, kind: 'match', minutes: 60, rpe: 5, hardRunning: true, hardCutting: false }) as never
+		const found = evidence({
+			lines: [on('s1'), on('s2')],
+			// One rep of two was done; of s2 there is nothing but a word about the rep.
+			events: [
+				mark('s1'),
+				missed({ sessionId: 's1', entryId: 'start-s1' }),
+				event('observation', 'note', { text: 'wet' }, { sessionId: 's2', entryId: 'start-s2' }),
+			],
+			outside: [outside('2026-03-12', '08:00'), outside('2026-03-09', '09:00'), outside('2026-03-09', '19:00')],
+		})
+		expect(found.work.map(({ day, startTime, outside: away }) => [day, startTime, away])).toEqual([
+			['2026-03-09', '09:00', true],
+			['2026-03-09', '17:30', false],
+			['2026-03-09', '19:00', true],
+			['2026-03-12', '08:00', true],
+		])
+		// Planned and not begun, a line is no work of its day.
+		expect(evidence({ lines: [on('s1')] }).work).toEqual([])
+	})
 	it('the week is read from what each mark cost', () => {
 		const one = mark('s1')
 		const other = mark('s1')
