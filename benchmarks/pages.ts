@@ -1,17 +1,12 @@
-import { type ChildProcess, spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
-import mysql, { type RowDataPacket } from 'mysql2/promise'
+import mysql from 'mysql2/promise'
 import { addDays, mondayOf } from '../core/calendar/day-count'
 import { defaultPhases, defaultShape } from '../core/plan/block'
 import { connect } from '../db/connect'
 import { migrateDatabase } from '../db/migrate'
-import { freePort, startLocalDatabase } from '../scripts/local-database'
-import { ROOT } from '../scripts/root.mjs'
 import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
 import { fillBigClub } from './big-club'
+import { type Measure, Site, withBench } from './site'
 
 /** What a row may take at a million marks, ms, on two quiet cores. Kept beside the figure: a row over it is marked. */
 const BUDGET_MS: Record<string, number> = {
@@ -36,118 +31,6 @@ const BUDGET_MS: Record<string, number> = {
 /** Pages of which the first look after a change is measured, too. */
 const WORKED_OUT = ['today', 'plan', 'squads', 'athlete', 'care', 'sheet', 'review', 'field pack']
 const RUNS = 5
-/** What took longer than this the first time is measured once more, and not several times. */
-const LONG_MS = 3000
-
-interface Measure {
-	ms: number
-	statements: number
-	appCpuMs: number
-	databaseCpuMs: number
-}
-
-/** An application on one of the databases, asked as a browser asks it. */
-class Site {
-	private cookie = ''
-	private constructor(
-		readonly address: string,
-		private readonly app: ChildProcess,
-		private readonly databasePid: number,
-		readonly connection: mysql.Connection,
-	) {}
-
-	static async start(url: string, databasePid: number, home: string): Promise<Site> {
-		const port = await freePort()
-		const app = spawn(process.execPath, ['scripts/run.mjs', 'start', '--empty'], {
-			cwd: ROOT,
-			stdio: ['ignore', 'pipe', 'inherit'],
-			env: { ...process.env, DATABASE_URL: url, DROMOS_HOME: home, PORT: String(port), npm_lifecycle_event: '' },
-		})
-		await new Promise<void>((resolve, reject) => {
-			app.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('Ctrl-C ends it.') && resolve())
-			app.once('exit', (code) => reject(new Error(`the application ended with ${code}`)))
-		})
-		const connection = await mysql.createConnection({ uri: url, timezone: 'Z', dateStrings: true })
-		const site = new Site(`http://127.0.0.1:${port}`, app, databasePid, connection)
-		const answer = await site.post('/sign-in', { form: DEMO_SIGN_IN })
-		site.cookie = answer.headers.get('set-cookie')!.split(';')[0]!
-		return site
-	}
-
-	async get(place: string): Promise<string> {
-		const answer = await fetch(this.address + place, { headers: { cookie: this.cookie } })
-		const text = await answer.text()
-		if (!answer.ok) throw new Error(`${place} answered ${answer.status}: ${text.slice(0, 200)}`)
-		return text
-	}
-	async post(place: string, { form, json }: { form?: Record<string, string>; json?: unknown }): Promise<Response> {
-		const answer = await fetch(this.address + place, {
-			method: 'POST',
-			redirect: 'manual',
-			headers: {
-				cookie: this.cookie,
-				origin: this.address,
-				...(json ? { 'content-type': 'application/json' } : {}),
-			},
-			body: json ? JSON.stringify(json) : new URLSearchParams(form),
-		})
-		if (answer.status >= 400)
-			throw new Error(`${place} answered ${answer.status}: ${(await answer.text()).slice(0, 300)}`)
-		return answer
-	}
-	async one<T>(sql: string, values: unknown[] = []): Promise<T> {
-		const [[row]] = await this.connection.query<RowDataPacket[]>(sql, values)
-		if (!row) throw new Error(`nothing found: ${sql}`)
-		return row as T
-	}
-
-	/** Says that something of the club was written past the application: nothing kept stands any more. */
-	changed = () =>
-		this.connection.query(
-			"insert into change_count values ('every', 'rest', 1), ('every', 'log', 1) on duplicate key update n = n + 1",
-		)
-
-	private cpuMs = (pid: number) => {
-		// utime and stime, in hundredths of a second, stand 14th and 15th; the name before them may hold blanks.
-		const after = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ')
-		return (Number(after[11]) + Number(after[12])) * 10
-	}
-	private questions = async () =>
-		Number((await this.one<{ Value: string }>("show global status like 'Questions'")).Value)
-
-	/** The median of some runs, after one that is not counted; what takes long is done once. */
-	async measure(work: () => Promise<unknown>, runs: number): Promise<Measure> {
-		const measured: Measure[] = []
-		const once = async () => {
-			const before = await this.questions()
-			const [app, database] = [this.cpuMs(this.app.pid!), this.cpuMs(this.databasePid)]
-			const began = performance.now()
-			await work()
-			const ms = performance.now() - began
-			measured.push({
-				ms,
-				appCpuMs: this.cpuMs(this.app.pid!) - app,
-				databaseCpuMs: this.cpuMs(this.databasePid) - database,
-				// One of them asks how many there were.
-				statements: (await this.questions()) - before - 1,
-			})
-		}
-		await once()
-		if (runs > 1) {
-			const isLong = measured[0]!.ms > LONG_MS
-			measured.length = 0
-			for (let run = 0; run < (isLong ? 1 : runs); run++) await once()
-		}
-		return measured.sort((a, b) => a.ms - b.ms)[Math.floor(measured.length / 2)]!
-	}
-
-	async stop(): Promise<void> {
-		await this.connection.end()
-		const ended = new Promise((resolve) => this.app.once('exit', resolve))
-		this.app.kill('SIGTERM')
-		await ended
-	}
-}
 
 async function measureAll(site: Site, today: string): Promise<Map<string, Measure>> {
 	const squad = await site.one<{ id: string; club: string }>(
@@ -265,37 +148,28 @@ async function measureAll(site: Site, today: string): Promise<Map<string, Measur
 
 /**
  * Every main page at the demo's size and at a million marks: time, growth, statements, processor time.
- * The filled club is kept in DROMOS_BENCH_HOME, .data/bench in the project, for the next run.
  */
 export async function benchPages(): Promise<void> {
-	const home = process.env.DROMOS_BENCH_HOME ?? path.join(ROOT, '.data', 'bench')
-	mkdirSync(home, { recursive: true })
-	const database = await startLocalDatabase(home)
-	const locks = mkdtempSync(path.join(tmpdir(), 'dromos-bench-'))
 	const today = new Date().toISOString().slice(0, 10)
 	const results: Map<string, Measure>[] = []
-	try {
-		const databasePid = Number(readFileSync(path.join(home, 'mariadb.pid'), 'utf8'))
-		await fillBigClub(database.url('dromos_big'), today)
-		const admin = await mysql.createConnection(database.url(''))
+	await withBench(async (bench) => {
+		await fillBigClub(bench.url('dromos_big'), today)
+		const admin = await mysql.createConnection(bench.url(''))
 		await admin.query('drop database if exists dromos_small')
 		await admin.end()
-		await migrateDatabase(database.url('dromos_small'))
-		const small = connect(database.url('dromos_small'))
+		await migrateDatabase(bench.url('dromos_small'))
+		const small = connect(bench.url('dromos_small'))
 		await loadDemo(small.db, new Date())
 		await small.pool.end()
 		for (const name of ['dromos_small', 'dromos_big']) {
-			const site = await Site.start(database.url(name), databasePid, path.join(locks, name))
+			const site = await Site.start(bench, name)
 			try {
 				results.push(await measureAll(site, today))
 			} finally {
 				await site.stop()
 			}
 		}
-	} finally {
-		await database.stop()
-		rmSync(locks, { recursive: true, force: true })
-	}
+	})
 	const [small, big] = results as [Map<string, Measure>, Map<string, Measure>]
 	const heads = ['demo ms', 'million ms', 'growth', 'budget ms', 'statements', 'app cpu ms', 'db cpu ms']
 	console.log(`${'page'.padEnd(24)}${heads.map((head) => head.padStart(13)).join('')}`)

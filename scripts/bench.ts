@@ -1,6 +1,7 @@
 import { benchCareers } from '../benchmarks/careers'
 import { benchCore } from '../benchmarks/core'
 import { benchField } from '../benchmarks/field'
+import { benchLoad } from '../benchmarks/load'
 import { benchPages } from '../benchmarks/pages'
 import { PlainError } from './plain-error'
 import { runCommand } from './run-command'
@@ -9,10 +10,11 @@ const PARTS: Record<string, () => void | Promise<void>> = {
 	core: benchCore,
 	field: benchField,
 	pages: benchPages,
+	load: benchLoad,
 	careers: benchCareers,
 }
 
-/** npm run bench -- [core|field|pages|careers …]: all of them when none is named. */
+/** npm run bench -- [core|field|pages|load|careers …]: all of them when none is named. */
 await runCommand(async () => {
 	const asked = process.argv.slice(2)
 	const unknown = asked.find((name) => !(name in PARTS))

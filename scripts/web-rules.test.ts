@@ -1,8 +1,8 @@
 import { createServer, request as ask } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import express from 'express'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { everyAnswer, networkOf, onlyWhenUp, whatIsUnderstood } from './web-rules'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { everyAnswer, networkOf, oneByOne, onlyWhenUp, whatIsUnderstood } from './web-rules'
 
 let isUp = true
 let read = 0
@@ -146,5 +146,62 @@ describe('while the database is down', () => {
 			expect(text).toContain('Nothing is lost')
 		}
 		expect((await send('GET', '/health')).status).toBe(200)
+	})
+})
+
+describe('what strangers send to get in', () => {
+	const gate = express()
+	const began: { path: string; at: number }[] = []
+	gate.use(oneByOne(150, 6))
+	gate.all(/.*/, (request, response) => {
+		began.push({ path: request.path, at: performance.now() })
+		response.send('fine')
+	})
+	const gateServer = createServer(gate)
+	const base = () => `http://127.0.0.1:${(gateServer.address() as AddressInfo).port}`
+	beforeAll(() => new Promise<void>((resolve) => void gateServer.listen(0, '127.0.0.1', resolve)))
+	afterAll(() => void gateServer.close())
+	beforeEach(async () => {
+		// The turn of the one before is over.
+		await new Promise((resolve) => setTimeout(resolve, 180))
+		began.length = 0
+	})
+	const post = (path: string, signal?: AbortSignal) =>
+		fetch(base() + path, { method: 'POST', signal: signal ?? null }).then(({ status }) => status)
+
+	it.each(['/sign-in', '/sign-in.data', '/first', '/join/abc', '/join/abc.data', '/sign-in/'])(
+		'POST %s begins in turn, one alone at once',
+		async (path) => {
+			const from = performance.now()
+			expect(await Promise.all([post(path), post(path)])).toEqual([200, 200])
+			const after = began.map(({ at }) => at - from)
+			expect(after[0]).toBeLessThan(140)
+			// A timer may be a millisecond early.
+			expect(after[1]! - after[0]!).toBeGreaterThan(145)
+		},
+	)
+	it('pages, and what those send who are in, go before it', async () => {
+		const sent = [post('/sign-in'), post('/sign-in'), post('/sign-in')]
+		const others = [fetch(`${base()}/sign-in`), fetch(`${base()}/plan`), post('/squads'), post('/joint/abc')]
+		await Promise.all([...sent, ...others])
+		const order = began.map(({ path }) => path)
+		expect(order).toHaveLength(7)
+		expect(order.slice(-2)).toEqual(['/sign-in', '/sign-in'])
+	})
+	it('more than may wait are told to ask again, and those who wait are let in', async () => {
+		const statuses = await Promise.all(Array.from({ length: 9 }, () => post('/sign-in')))
+		expect(statuses.filter((status) => status === 200)).toHaveLength(7)
+		expect(statuses.filter((status) => status === 503)).toHaveLength(2)
+		expect(began).toHaveLength(7)
+	})
+	it('who has gone while waiting takes nobody’s turn', async () => {
+		const gone = new AbortController()
+		const first = post('/sign-in')
+		const left = post('/join/gone', gone.signal).catch(() => 'gone')
+		await new Promise((resolve) => setTimeout(resolve, 15))
+		gone.abort()
+		const last = post('/first')
+		expect([await first, await left, await last]).toEqual([200, 'gone', 200])
+		expect(began.map(({ path }) => path)).toEqual(['/sign-in', '/first'])
 	})
 })

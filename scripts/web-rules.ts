@@ -117,3 +117,36 @@ export const onlyWhenUp =
 			: refuse(response, 503, 'The database is being started again. Nothing is lost; try again in a moment.', {
 					'retry-after': String(RETRY_S),
 				})
+
+/** What strangers send to get in: every one of them is a page to make and a password to hash. */
+const WAY_IN = /^\/(sign-in|first|join\/[^/]+)(\.data)?\/?$/
+
+/**
+ * Lets what strangers send to get in begin one after another, so that however many come at once the pages of those who
+ * are in are made between them.
+ *
+ * @param everyMs from the beginning of one to that of the next, ms; one that comes alone does not wait
+ * @param most so many may wait; more are told to ask again
+ */
+export function oneByOne(everyMs: number, most: number): RequestHandler {
+	const waiting: { response: Response; next: NextFunction }[] = []
+	let isPaused = false
+	const letNextIn = (): void => {
+		let turn = waiting.shift()
+		// Who has gone meanwhile takes nobody's turn.
+		while (turn?.response.destroyed) turn = waiting.shift()
+		isPaused = turn !== undefined
+		if (turn === undefined) return
+		setTimeout(letNextIn, everyMs)
+		turn.next()
+	}
+	return (request, response, next) => {
+		if (request.method !== 'POST' || !WAY_IN.test(request.path)) return next()
+		if (waiting.length >= most)
+			return refuse(response, 503, 'Very many people are signing in. Try again in a moment.', {
+				'retry-after': String(RETRY_S),
+			})
+		waiting.push({ response, next })
+		if (!isPaused) letNextIn()
+	}
+}

@@ -6,11 +6,14 @@ import { createRequestHandler } from '@react-router/express'
 import compression from 'compression'
 import express from 'express'
 import type { ServerBuild } from 'react-router'
-import { everyAnswer, onlyWhenUp, whatIsUnderstood } from './web-rules'
+import { everyAnswer, oneByOne, onlyWhenUp, whatIsUnderstood } from './web-rules'
 
 const KEPT_MS = 65_000
 const HEADERS_MS = 70_000
 const BODY_MS = 120_000
+/** A way in takes some 10 ms to answer: pages keep more than half of the time, and 120 people are through in 6 s. */
+const WAY_IN_EVERY_MS = 50
+const MOST_ON_THE_WAY_IN = 400
 
 export interface WebServer {
 	/** What has begun is answered; connections held open for news are ended after a second. */
@@ -49,7 +52,7 @@ export async function startWebServer(options: {
 	app.use(
 		express.static(client, { maxAge: 0, setHeaders: (response) => response.setHeader('cache-control', 'no-cache') }),
 	)
-	app.use(onlyWhenUp(options.isUp))
+	app.use(onlyWhenUp(options.isUp), oneByOne(WAY_IN_EVERY_MS, MOST_ON_THE_WAY_IN))
 	app.all(/.*/, createRequestHandler({ build, mode: 'production' }))
 	const server = options.secure ? createSecure(options.secure, app) : createPlain(app)
 	// Somebody on a bad line needs a while; nobody needs longer to send a header or a form.
