@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { PassThrough } from 'node:stream'
-import { createReadableStreamFromReadable } from '@react-router/node'
-import { isbot } from 'isbot'
+import { buffer } from 'node:stream/consumers'
 import { renderToPipeableStream } from 'react-dom/server'
 import { type EntryContext, type HandleErrorFunction, ServerRouter, isRouteErrorResponse } from 'react-router'
 import { log } from '#server/logger'
@@ -47,29 +46,29 @@ export default function handleRequest(
 	securityHeaders(headers, nonce)
 	headers.set('content-type', 'text/html; charset=utf-8')
 	return new Promise((resolve, reject) => {
-		let code = status
-		let shellSent = false
-		const ready = () => {
-			shellSent = true
-			const body = new PassThrough()
-			resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }))
-			pipe(body)
-		}
+		const errors: unknown[] = []
 		const { pipe, abort } = renderToPipeableStream(
 			<RequestNumber value={request.headers.get('x-request-id')}>
 				<ServerRouter context={routerContext} url={request.url} nonce={nonce} />
 			</RequestNumber>,
 			{
 				nonce,
-				...(isbot(request.headers.get('user-agent') ?? '') ? { onAllReady: ready } : { onShellReady: ready }),
-				onShellError: reject,
-				onError(error: unknown) {
-					code = 500
-					if (shellSent) logError(error, request)
+				// Nothing of a page comes later than the rest, and each piece sent alone would be compressed alone.
+				onAllReady: () => {
+					clearTimeout(late)
+					for (const error of errors) logError(error, request)
+					buffer(pipe(new PassThrough())).then(
+						(body) =>
+							resolve(new Response(new Uint8Array(body), { headers, status: errors.length > 0 ? 500 : status })),
+						reject,
+					)
 				},
+				// Logged by whoever made the page.
+				onShellError: reject,
+				onError: (error) => void errors.push(error),
 			},
 		)
-		setTimeout(abort, streamTimeout + 1000)
+		const late = setTimeout(abort, streamTimeout + 1000)
 	})
 }
 

@@ -89,7 +89,7 @@ export interface Signed {
  * kept in the tab.
  */
 function pageOf({ pathname, searchParams }: URL): string {
-	const page = pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/')
+	const page = pathname.replace(/\.data$/, '').replace(/\/_$/, '/')
 	// Ours are for people; these are how the pages talk to the server.
 	for (const own of ['_routes', 'index']) searchParams.delete(own)
 	const query = searchParams.toString()

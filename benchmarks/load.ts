@@ -9,12 +9,16 @@ const COACHES = 50
 const PHONES = 20
 /** Who reads a page looks at it. */
 const THINK_MS = 1000
+/** Whoever goes from page to page fetches what is on them; a whole page comes with a first look or a press of reload. */
+const WHOLE_PAGE_EVERY = 8
+const dataOf = (page: string): string => (page === '/' ? '/_.data' : `${page}.data`)
 /** A phone that has a connection sends what was logged since; now and then one comes back from a dead spot with more. */
 const SEND_EVERY_MS = 3000
 const LONG_QUEUE_EVERY = 5
 const LONG_QUEUE = 50
 const PROCESSES = 2
-const WARM_MS = 30_000
+/** How long it goes on before it is measured. */
+const SETTLE_MS = 60_000
 const MEASURED_MS = 60_000
 /** How long it goes on after one of the processes is killed. */
 const AFTER_KILL_MS = 15_000
@@ -78,15 +82,11 @@ async function load(site: Site): Promise<void> {
 		await wait((THINK_MS * i) / COACHES)
 		for (let look = i; going; look++) {
 			const page = pages[look % pages.length]!
+			const isWhole = look % WHOLE_PAGE_EVERY === 0
 			const began = performance.now()
-			const status = await fetch(site.address + page, { headers: { cookie }, redirect: 'manual' }).then(
-				async (answer) => {
-					await answer.text()
-					return answer.status
-				},
-				() => 0,
-			)
-			if (status === 200) seen.add(page.replace(/[0-9a-f-]{36}/, '…'), performance.now() - began)
+			const status = await statusOf(site.address + (isWhole ? page : dataOf(page)), cookie)
+			if (status === 200)
+				seen.add(`${page.replace(/[0-9a-f-]{36}/, '…')}${isWhole ? ', whole' : ''}`, performance.now() - began)
 			else seen.fail(`page ${status}`)
 			await wait(THINK_MS)
 		}
@@ -125,7 +125,7 @@ async function load(site: Site): Promise<void> {
 					continue
 				}
 				for (const { id, outcome } of answer.body.answers as { id: string; outcome: string }[])
-					if (outcome === 'accepted' || outcome === 'known') acknowledged.add(id)
+					if (outcome === 'accepted' || outcome === 'replayed') acknowledged.add(id)
 					else seen.fail(`a mark was ${outcome}`)
 			}
 			if (isLong) seen.batches.push(performance.now() - began)
@@ -137,7 +137,7 @@ async function load(site: Site): Promise<void> {
 		const { line } = clubs[(i + 1) % clubs.length]!
 		for (let since: string | null = null, known: string[] = []; going; ) {
 			const question = { sessionId: line.sessionId, since, seen: known, deviceId: devices[i] ?? randomUUID() }
-			const { status, body } = await post(site, '/api/field-changes', cookie, question)
+			const { status, body } = await post(site, '/api/field/changes', cookie, question)
 			if (status === 200) {
 				since = body.serverNow as string
 				known = [...known, ...(body.heard as string[])].slice(-500)
@@ -150,9 +150,17 @@ async function load(site: Site): Promise<void> {
 
 	const coaches = await inOrder(COACHES, signIn)
 	const phones = await inOrder(PHONES, (i) => signIn(i + 1))
-	const work = [...coaches.map((cookie, i) => coach(i, cookie)), ...phones.map((cookie, i) => phone(i, cookie))]
-	const waiting = phones.map((cookie, i) => listen(i, cookie))
-	await wait(WARM_MS)
+	// After a start every page is worked out for the first time, by each process: as many at once go to all of them.
+	const start = performance.now()
+	for (const [i, { pages }] of clubs.entries())
+		for (const page of pages)
+			await Promise.all(coaches.slice(0, PROCESSES).map(() => statusOf(site.address + page, coaches[i]!)))
+	console.log(`every page once: ${((performance.now() - start) / 1000).toFixed(0)} s`)
+	const work = [
+		...coaches.map((cookie, i) => coach(i, cookie)),
+		...phones.flatMap((cookie, i) => [phone(i, cookie), listen(i, cookie)]),
+	]
+	await wait(SETTLE_MS)
 	seen = new Seen()
 	const [before, began] = [site.cpuMs(), Date.now()]
 	await wait(MEASURED_MS)
@@ -166,7 +174,7 @@ async function load(site: Site): Promise<void> {
 	await wait(AFTER_KILL_MS)
 	const afterKill = seen
 	going = false
-	await Promise.all([...work, ...waiting])
+	await Promise.all(work)
 
 	const all = [...measured.pages.values()].flat()
 	console.log(
@@ -189,8 +197,8 @@ async function load(site: Site): Promise<void> {
 	console.log(
 		`after one process was killed: ${late.length} pages in ${AFTER_KILL_MS / 1000} s, 95th percentile ${percentile(late, 0.95)}; failures: ${said(afterKill)}; ${acknowledged.size.toLocaleString('en')} marks acknowledged in all, ${lost} of them not there once (aim: 0)`,
 	)
-	await tidy(site, clubs, devices)
 	await strangers(site, coaches[0]!)
+	await tidy(site, clubs, devices)
 }
 
 const said = ({ failures }: Seen): string =>
@@ -227,6 +235,17 @@ async function inOrder<T>(count: number, one: (i: number) => Promise<T>): Promis
 	const all: T[] = []
 	for (let i = 0; i < count; i++) all.push(await one(i))
 	return all
+}
+
+/** The status of a page that has come to its end; 0 where the connection broke. */
+async function statusOf(address: string, cookie: string): Promise<number> {
+	try {
+		const answer = await fetch(address, { headers: { cookie }, redirect: 'manual' })
+		await answer.text()
+		return answer.status
+	} catch {
+		return 0
+	}
 }
 
 /** An answer that is none, because the connection broke, has the status 0. */

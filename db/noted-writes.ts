@@ -1,4 +1,19 @@
-import { type SQL, StringChunk, Table, and, eq, getTableName, inArray, is, lte, ne, or, sql } from 'drizzle-orm'
+import {
+	type SQL,
+	StringChunk,
+	Table,
+	and,
+	eq,
+	getTableName,
+	inArray,
+	is,
+	like,
+	lte,
+	not,
+	notInArray,
+	or,
+	sql,
+} from 'drizzle-orm'
 import type { Database, Queryable } from './connect'
 import { changeCount } from './schema/changes'
 import { decision, heldCorrection, mark, observation, sessionMean } from './schema/log'
@@ -26,22 +41,30 @@ const OF_NOTHING_KEPT = named(
 /** Stands for the club where a write names none. */
 const EVERY = 'every'
 
+/** That a session has begun, with its first mark: for every day, but no more urgent than the mark. */
+const BEGUN = 'begun'
+
 /** What was written so far in one transaction. */
 class Written {
 	/** Whose it is, where that was said. */
 	clubId = EVERY
 	rest = false
 	log = false
-	/** Days of the sessions the log was written of, where whoever wrote said so. */
+	begun = false
+	/** Whether what is written just now says that a session has begun. */
+	isBeginning = false
+	/** Days of the sessions the log was written of, where whoever wrote said so; with ` marks` behind it where that was all. */
 	readonly days = new Set<string>()
 
 	note(table: string): void {
 		if (OF_THE_LOG.has(table)) this.log = true
-		else if (!OF_NOTHING_KEPT.has(table)) this.rest = true
+		else if (OF_NOTHING_KEPT.has(table)) return
+		else if (this.isBeginning) this.begun = true
+		else this.rest = true
 	}
 	get counts(): string[] {
 		const log = !this.log ? [] : this.days.size > 0 ? [...this.days] : ['log']
-		return [...(this.rest ? ['rest'] : []), ...log].sort()
+		return [...(this.rest ? ['rest'] : []), ...(this.begun ? [BEGUN] : []), ...log].sort()
 	}
 }
 const writtenBy = new WeakMap<object, Written>()
@@ -139,9 +162,17 @@ export function isOf(tx: Queryable, clubId: string): void {
 	if (written) written.clubId = clubId
 }
 
-/** Says of which sessions' day a transaction logs: what was worked out for days before stands. */
-export function logsOn(db: Queryable, day: string): void {
-	writtenBy.get(db)?.days.add(day)
+const PLAIN_MARKS = ' marks'
+const FIRST_MARKS = ' work'
+
+/**
+ * Says of which sessions' day a transaction logs: what was worked out for days before stands.
+ *
+ * @param what `marks` where it logs nothing but plain marks: they correct nothing, were made with no load worn, and are
+ * not the first of their kind of work on somebody's day; `first marks` where that is all they are beside it
+ */
+export function logsOn(db: Queryable, day: string, what: 'marks' | 'first marks' | 'all'): void {
+	writtenBy.get(db)?.days.add(day + { marks: PLAIN_MARKS, 'first marks': FIRST_MARKS, all: '' }[what])
 }
 
 async function count(db: Queryable, clubId: string, of: readonly string[]): Promise<void> {
@@ -156,26 +187,60 @@ export const hasLogged = (db: Queryable): boolean => writtenBy.get(db)?.log ?? f
 /** Whether it is a transaction. */
 export const isTransaction = (db: Queryable): boolean => writtenBy.has(db)
 
-/** How often anything of a club was changed, but for what was logged on days after one. It only ever rises. */
-export async function changesUpTo(db: Queryable, clubId: string, day: string): Promise<number> {
+/** Writes, as a part of a transaction that logs, that a session has begun. */
+export async function begins(db: Queryable, write: () => Promise<unknown>): Promise<void> {
+	const written = writtenBy.get(db)
+	if (written) written.isBeginning = true
+	await write()
+	if (written) written.isBeginning = false
+}
+
+/** How often something was changed. It only ever rises. */
+export interface Changes {
+	all: number
+	/** Without plain marks, those that are the first of a day and sessions that begin with one. */
+	butMarks: number
+}
+
+/**
+ * How often anything of a club was changed, but for what was logged on days after one.
+ *
+ * @param marksUpTo the day up to which plain marks count, where it is another one
+ */
+export async function changesUpTo(db: Queryable, clubId: string, day: string, marksUpTo = day): Promise<Changes> {
+	const { of, n } = changeCount
+	const isPlain = like(of, `%${PLAIN_MARKS}`)
+	const mayBeLate = or(isPlain, like(of, `%${FIRST_MARKS}`), eq(of, BEGUN))
 	const [row] = await db
-		.select({ n: sql<string>`coalesce(sum(${changeCount.n}), 0)` })
+		.select({
+			all: sql<string>`coalesce(sum(${n}), 0)`,
+			butMarks: sql<string>`coalesce(sum(if(${mayBeLate}, 0, ${n})), 0)`,
+		})
 		.from(changeCount)
 		.where(
 			or(
 				eq(changeCount.clubId, EVERY),
-				and(eq(changeCount.clubId, clubId), or(inArray(changeCount.of, ['rest', 'log']), lte(changeCount.of, day))),
+				and(
+					eq(changeCount.clubId, clubId),
+					or(
+						inArray(of, ['rest', 'log', BEGUN]),
+						and(lte(of, day + FIRST_MARKS), not(isPlain)),
+						and(lte(of, marksUpTo + PLAIN_MARKS), isPlain),
+					),
+				),
 			),
 		)
-	return Number(row?.n ?? 0)
+	return { all: Number(row?.all ?? 0), butMarks: Number(row?.butMarks ?? 0) }
 }
 /** How often the log of a club was written up to a day: a correction may change what stands in a later session, never in an earlier one. */
 export async function logChangesUpTo(db: Queryable, clubId: string): Promise<(day: string) => number> {
 	const rows = await db
 		.select({ of: changeCount.of, n: changeCount.n })
 		.from(changeCount)
-		.where(and(inArray(changeCount.clubId, [clubId, EVERY]), ne(changeCount.of, 'rest')))
+		.where(and(inArray(changeCount.clubId, [clubId, EVERY]), notInArray(changeCount.of, ['rest', BEGUN])))
 	// What was logged with no day named may be of any.
-	const sums = rows.map(({ of, n }): [string, number] => [of === 'log' ? '' : of, n]).sort()
+	const sums = rows
+		.map(({ of, n }): [string, number] => [of === 'log' ? '' : of.slice(0, '2026-03-12'.length), n])
+		.sort()
 	return (day) => sums.reduce((sum, [from, n]) => (from <= day ? sum + n : sum), 0)
 }

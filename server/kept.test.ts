@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
-import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { inTransaction } from '../db/connect'
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
+import { type ClubScope, inTransaction } from '../db/connect'
 import { changesUpTo, logsOn } from '../db/noted-writes'
 import { insertCareEvent } from '../db/queries/care'
 import { writeDeed } from '../db/queries/clubs'
@@ -13,9 +13,11 @@ import { careEvent as careEventTable, workDay } from '../db/schema/care'
 import { draftEntry } from '../tests/support/draft-entry'
 import { planSession } from '../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../tests/support/test-club'
+import { readBodies } from './care/read-bodies'
 import { database } from './database'
-import { keptEvents, keptFor } from './kept'
+import { isBehind, keptEvents, keptFor, mayBeLate } from './kept'
 import { acceptEvents } from './log/accept-events'
+import { readRoster } from './squads/read-squads'
 
 beforeAll(freshDatabase)
 let club: TestClub
@@ -23,7 +25,7 @@ beforeEach(async () => {
 	club = await makeClub('Club', 2)
 })
 const inOne = <T>(work: Parameters<typeof inTransaction<T>>[2]) => inTransaction(database().db, club.scope.clubId, work)
-const at = (day: string) => changesUpTo(database().db, club.scope.clubId, day)
+const at = async (day: string) => (await changesUpTo(database().db, club.scope.clubId, day)).all
 const LAST = '9999-12-31'
 
 const mark = (line: { id: string; athleteId: string; entryId: string }, sessionId: string, more: object = {}) => ({
@@ -131,7 +133,7 @@ describe('what was written is counted', () => {
 		expect(await at('2000-01-01')).toBeGreaterThan(before)
 		const named = await at('2000-01-01')
 		await inOne(async ({ db }) => {
-			logsOn(db, '2026-03-11')
+			logsOn(db, '2026-03-11', 'all')
 			await db.insert(workDay).values(work('tissue'))
 		})
 		expect(await at('2000-01-01')).toBe(named)
@@ -166,10 +168,197 @@ describe('what was worked out', () => {
 		const other = await makeClub('Other', 1)
 		expect(await keptFor(other.scope, ['fails'], async () => 'theirs')).toBe('theirs')
 	})
+	it('waits for its turn, and is begun before it where another one is made of it', async () => {
+		const order: string[] = []
+		let goOn = () => {}
+		const gate = new Promise<void>((resolve) => (goOn = resolve))
+		const plain = (name: string) =>
+			keptFor(club.scope, [name], async () => {
+				order.push(name)
+				await gate
+				return name
+			})
+		const whole = (name: string, part: string) =>
+			keptFor(club.scope, [name], async (own) => {
+				order.push(name)
+				await new Promise((resolve) => setTimeout(resolve, 100))
+				return keptFor(own, [part], async () => 'never made here')
+			})
+		const all = [whole('turn 1', 'turn 3'), whole('turn 2', 'turn 3')]
+		// Asked for by itself, it waits for the first two; asked for by them, it is begun.
+		await expect.poll(() => order).toEqual(['turn 1', 'turn 2'])
+		all.push(plain('turn 3'), plain('turn 4'))
+		await expect.poll(() => order).toEqual(['turn 1', 'turn 2', 'turn 3'])
+		goOn()
+		expect(await Promise.all(all)).toEqual(['turn 3', 'turn 3', 'turn 3', 'turn 4'])
+		expect(order).toEqual(['turn 1', 'turn 2', 'turn 3', 'turn 4'])
+	})
 	it('is worked out anew in a transaction, which may have written', async () => {
 		expect(await keptFor(club.scope, ['inside'], async () => 'before')).toBe('before')
 		expect(await inOne((scope) => keptFor(scope, ['inside'], async () => 'within'))).toBe('within')
 		expect(await keptFor(club.scope, ['inside'], async () => 'after')).toBe('before')
+	})
+})
+
+describe('marks that have just come in', () => {
+	const DAY = '2026-03-12'
+	let id: string
+	let line: Awaited<ReturnType<typeof readLines>>[number]
+	beforeEach(async () => {
+		id = await sessionOn(DAY)
+		line = (await readLines(club.scope, [id]))[0]!
+		// The first mark begins the session and somebody's day of work.
+		await send(mark(line, id))
+	})
+	const said = () => ({
+		id: randomUUID(),
+		sessionId: id,
+		athleteId: line.athleteId,
+		deviceId: randomUUID(),
+		deviceSeq: 0,
+		deviceTime: '2026-03-12T17:41:00.000Z',
+		type: 'observation',
+		kind: 'pain',
+		value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
+	})
+	const changes = () => changesUpTo(database().db, club.scope.clubId, DAY)
+
+	it('begin a session for every day there is, and are no more urgent for that', async () => {
+		const next = await sessionOn('2026-03-20')
+		const [first] = await readLines(club.scope, [next])
+		const before = await changes()
+		await send(mark(first!, next))
+		expect(await changes()).toEqual({ all: before.all + 1, butMarks: before.butMarks })
+		await inOne((scope) => updateSession(scope, next, { place: 'Track' }))
+		expect((await changes()).butMarks).toBe(before.butMarks + 1)
+	})
+	it('are counted apart when they are nothing but that', async () => {
+		const before = await changes()
+		await send(mark(line, id, { repNo: 2 }), mark(line, id, { repNo: 3 }))
+		expect(await changes()).toEqual({ all: before.all + 1, butMarks: before.butMarks })
+	})
+	it.each<[string, () => object[]]>([
+		['beside a report', () => [mark(line, id, { repNo: 2 }), said()]],
+		['with a weight worn', () => [mark(line, id, { repNo: 2, carried: { segment: 'shank', grams: 100 } })]],
+	])('are counted with everything %s', async (_, events) => {
+		const before = await changes()
+		await send(...events())
+		expect((await changes()).butMarks).toBeGreaterThan(before.butMarks)
+	})
+	it('are counted with everything where they take another one back, or the line asks for a weight', async () => {
+		const first = mark(line, id, { repNo: 2 })
+		await send(first)
+		const before = await changes()
+		await send({ ...first, id: randomUUID(), replacesId: first.id, void: true, deviceSeq: 1 })
+		const between = await changes()
+		expect(between.butMarks).toBeGreaterThan(before.butMarks)
+		await database().db.execute(
+			sql`update line set parameters = json_set(parameters, '$.loadG', 100) where id = ${line.id}`,
+		)
+		const weighted = await changes()
+		await send(mark(line, id, { repNo: 3 }))
+		expect((await changes()).butMarks).toBeGreaterThan(weighted.butMarks)
+	})
+	it('count where plain ones are left out when they begin somebody’s day of work', async () => {
+		const other = (await readLines(club.scope, [id])).find(({ athleteId }) => athleteId !== line.athleteId)!
+		const at = () => changesUpTo(database().db, club.scope.clubId, DAY, '')
+		const [before, roster] = [await at(), await readRoster(club.scope, DAY)]
+		await send(mark(other, id))
+		const first = await at()
+		expect(first).toEqual({ all: before.all + 1, butMarks: before.butMarks })
+		expect(await readRoster(club.scope, DAY)).not.toBe(roster)
+		await send(mark(other, id, { repNo: 2 }))
+		expect(await at()).toEqual(first)
+	})
+	it('leave who is closed and where everybody stands as they were', async () => {
+		const read = () => Promise.all([readRoster(club.scope, DAY), readBodies(club.scope, DAY, 'coach')])
+		const before = await read()
+		await send(mark(line, id, { repNo: 2 }))
+		expect((await read()).map((value, i) => value === before[i])).toEqual([true, true])
+		await send(said())
+		expect((await read()).map((value, i) => value === before[i])).toEqual([false, false])
+	})
+	it('may be left out of a day that the rest is looked at for', async () => {
+		const at = (marksUpTo: string) => changesUpTo(database().db, club.scope.clubId, DAY, marksUpTo)
+		const [before, on] = [await at('2026-03-11'), await at(DAY)]
+		await send(mark(line, id, { repNo: 2 }))
+		expect(await at('2026-03-11')).toEqual(before)
+		expect((await at(DAY)).all).toBe(on.all + 1)
+		await send(said())
+		expect((await at('2026-03-11')).all).toBe(before.all + 1)
+	})
+
+	/** A page that counts the events of the session, by a part that is kept too. */
+	const countOf = (scope: ClubScope, name: string) =>
+		keptFor(scope, [name], (own) =>
+			keptFor(own, [name, 'part'], async () => (await keptEvents(own, [{ id, day: DAY }])).length),
+		)
+	const look = async (name: string) => {
+		const shown = mayBeLate(club.scope)
+		return [await countOf(shown, name), isBehind(shown)]
+	}
+	it('are shown a moment later by a page that says so, and at once to whoever decides', async () => {
+		expect(await look('page')).toEqual([1, false])
+		await send(mark(line, id, { repNo: 2 }))
+		expect(await look('page')).toEqual([1, true])
+		expect(await countOf(club.scope, 'page')).toBe(2)
+		await send(mark(line, id, { repNo: 3 }))
+		// Worked out while nobody waits, of parts that are not late themselves.
+		await expect.poll(() => look('page')).toEqual([3, false])
+	})
+	it('are waited for where anything else was said, or changed', async () => {
+		expect(await look('told')).toEqual([1, false])
+		await send(mark(line, id, { repNo: 2 }), said())
+		expect(await look('told')).toEqual([3, false])
+		await send(mark(line, id, { repNo: 3 }))
+		await inOne((scope) => updateSession(scope, id, { place: 'Track' }))
+		expect(await look('told')).toEqual([4, false])
+	})
+	it('what fails while nobody waits is tried again, and shown as it was meanwhile', async () => {
+		let broken = false
+		const ask = async () => {
+			const shown = mayBeLate(club.scope)
+			const value = await keptFor(shown, ['breaks'], async (own) => {
+				if (broken) throw new Error('broken')
+				return (await keptEvents(own, [{ id, day: DAY }])).length
+			})
+			return [value, isBehind(shown)]
+		}
+		expect(await ask()).toEqual([1, false])
+		broken = true
+		await send(mark(line, id, { repNo: 2 }))
+		expect(await ask()).toEqual([1, true])
+		await new Promise((resolve) => setTimeout(resolve, 50))
+		expect(await ask()).toEqual([1, true])
+		broken = false
+		await expect.poll(ask).toEqual([2, false])
+	})
+	it('are waited for after three minutes', async () => {
+		vi.useFakeTimers({ toFake: ['Date'] })
+		try {
+			let slow = Promise.resolve()
+			const ask = async () => {
+				const shown = mayBeLate(club.scope)
+				const value = await keptFor(shown, ['slow'], async (own) => {
+					await slow
+					return (await keptEvents(own, [{ id, day: DAY }])).length
+				})
+				return [value, isBehind(shown)]
+			}
+			expect(await ask()).toEqual([1, false])
+			let goOn = () => {}
+			slow = new Promise((resolve) => (goOn = resolve))
+			await send(mark(line, id, { repNo: 2 }))
+			expect(await ask()).toEqual([1, true])
+			vi.setSystemTime(Date.now() + 179_000)
+			expect(await ask()).toEqual([1, true])
+			vi.setSystemTime(Date.now() + 2_000)
+			const waited = ask()
+			setTimeout(goOn, 20)
+			expect(await waited).toEqual([2, false])
+		} finally {
+			vi.useRealTimers()
+		}
 	})
 })
 

@@ -1,69 +1,213 @@
+import { performance } from 'node:perf_hooks'
+import { setTimeout as wait } from 'node:timers/promises'
+import { getHeapStatistics } from 'node:v8'
 import type { ClubScope } from '../db/connect'
-import { changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
+import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
 
-/** Values kept in this process, the last ones asked for: what they were made of, counted, and the value. */
-const values = new Map<string, { of: number; value: Promise<unknown> }>()
+interface Kept {
+	/** How often what it was made of had changed. */
+	of: Changes
+	value: Promise<unknown>
+	/** Of how many objects it is, once it is made. */
+	parts: number
+	/** Begins it at once where it waits for its turn. */
+	start?: () => void
+	/** When it was first asked for and something had changed. */
+	outdatedAt?: number
+}
+/** Values kept in this process, the last ones asked for. */
+const values = new Map<string, Kept>()
+/** Values that are being worked out while the one of before is still shown. */
+const underWay = new Map<string, Kept>()
 const MOST_VALUES = 400
-const FOR_EVER = '9999-12-31'
+/** What this process may hold; a part is some 100 bytes, an event some 1000: a twentieth of it, and an eighth. */
+const HEAP = getHeapStatistics().heap_size_limit
+const MOST_PARTS = HEAP / 2_000
+const FOR_EVER = { day: '9999-12-31', marks: '9999-12-31' }
+/** For what goes by records, and by what is planned and said, and not by plain marks. */
+export const NO_MARKS = { day: FOR_EVER.day, marks: '' }
+/** What has been out of date for longer is waited for. */
+const MOST_LATE_MS = 180_000
+
+/** Scopes that values are made with: what they ask for is a part of something that has its turn. */
+const makingScopes = new WeakSet<ClubScope>()
+/** Scopes of pages that may be a moment behind, and whether they were shown something of before. */
+const lateScopes = new WeakMap<ClubScope, { isBehind: boolean }>()
+
+/**
+ * A scope of a page that only shows: of what is kept it is given what was worked out before, when nothing but plain marks
+ * has come in since, which is made anew meanwhile. Where it was, `isBehind` says so, and the page has to.
+ */
+export function mayBeLate(scope: ClubScope): ClubScope {
+	const late = { ...scope }
+	lateScopes.set(late, { isBehind: false })
+	return late
+}
+export const isBehind = (scope: ClubScope): boolean => lateScopes.get(scope)?.isBehind ?? false
 
 /**
  * What was worked out of a club's records, as long as nothing it was made of has changed; asked for twice at once, it is
  * worked out once. Frozen, because it is shared. In a transaction, which may have written, it is worked out anew.
  *
  * @param name what it is, with everything else it depends on: ids, the day it is
- * @param upTo marks and reports of sessions after this day are not looked at; all are where it is not said
+ * @param make reads by the scope it is given, which is never late: what is kept is made of what stands
+ * @param upTo what is logged of sessions after this day is not looked at, nor plain marks after theirs; all are where it is not said
  */
 export async function keptFor<T>(
 	scope: ClubScope,
 	name: readonly unknown[],
-	make: () => Promise<T>,
-	upTo: string = FOR_EVER,
+	make: (scope: ClubScope) => Promise<T>,
+	upTo: { day: string; marks: string } = FOR_EVER,
 ): Promise<T> {
-	if (isTransaction(scope.db)) return make()
+	if (isTransaction(scope.db)) return make(scope)
 	const key = JSON.stringify([scope.clubId, ...name])
 	// Counted first: what changes meanwhile makes the value one of before, which is not taken again.
-	const of = await changesUpTo(scope.db, scope.clubId, upTo)
+	const of = await changesUpTo(scope.db, scope.clubId, upTo.day, upTo.marks)
 	const known = values.get(key)
 	values.delete(key)
-	if (known?.of === of) {
+	const isPart = makingScopes.has(scope)
+	if (known?.of.all === of.all) {
 		values.set(key, known)
+		if (isPart) known.start?.()
 		return known.value as Promise<T>
 	}
-	const value = make().then(frozen)
-	values.set(key, { of, value })
-	if (values.size > MOST_VALUES) values.delete(values.keys().next().value!)
-	value.catch(() => {
-		if (values.get(key)?.value === value) values.delete(key)
+	const begin = () => {
+		const making = { db: scope.db, clubId: scope.clubId }
+		makingScopes.add(making)
+		return begun(key, of, () => make(making))
+	}
+	const late = lateScopes.get(scope)
+	if (late && known?.of.butMarks === of.butMarks) {
+		known.outdatedAt ??= Date.now()
+		if (Date.now() - known.outdatedAt < MOST_LATE_MS) {
+			values.set(key, known)
+			late.isBehind = true
+			workOutLater(key, async () => {
+				const anew = begin()
+				underWay.set(key, anew)
+				await anew.value.finally(() => underWay.delete(key))
+				// Whatever was made meanwhile is of later, or of the same.
+				if (values.get(key) === known) values.set(key, anew)
+			})
+			return known.value as Promise<T>
+		}
+	}
+	const coming = underWay.get(key)
+	const kept = coming?.of.all === of.all ? coming : begin()
+	if (isPart) kept.start?.()
+	values.set(key, kept)
+	makeRoom()
+	return kept.value as Promise<T>
+}
+
+/** Lets go of what was not asked for the longest. */
+function makeRoom(): void {
+	let parts = 0
+	for (const one of values.values()) parts += one.parts
+	for (const [key, one] of values) {
+		if (values.size <= MOST_VALUES && parts <= MOST_PARTS) return
+		values.delete(key)
+		parts -= one.parts
+	}
+}
+
+/** What waits for its turn, in the order it came. */
+const waiting = new Set<() => void>()
+let atWork = 0
+/** More at once would take no less time together, and pages that are kept would wait for all of them. */
+const AT_ONCE = 2
+
+function startNext(): void {
+	while (atWork < AT_ONCE) {
+		const [start] = waiting
+		if (!start) return
+		start()
+	}
+}
+
+/** A value that is being worked out, or will be when it is its turn; one that fails is not kept. */
+function begun<T>(key: string, of: Changes, make: () => Promise<T>): Kept {
+	let start = () => {}
+	const made = new Promise<T>((resolve, reject) => {
+		start = () => {
+			if (!waiting.delete(start)) return
+			atWork++
+			make()
+				.then(resolve, reject)
+				.finally(() => {
+					atWork--
+					startNext()
+				})
+		}
 	})
-	return value
+	waiting.add(start)
+	const kept: Kept = { of, value: made, parts: 0, start }
+	startNext()
+	kept.value = kept.value.then((value) => {
+		kept.parts = freeze(value)
+		return value
+	})
+	kept.value.catch(() => {
+		if (values.get(key) === kept) values.delete(key)
+	})
+	return kept
+}
+
+/** Work that nobody waits for, one piece after another; while the process is busy there are pauses between them. */
+const later = new Map<string, () => Promise<void>>()
+let isWorking = false
+/** How much of a while after a piece others keep the process busy, for it to pause. */
+const BUSY = 0.5
+const LOOK_MS = 30
+/** So many times as long as a piece took the others have the process to themselves. */
+const PAUSE_TIMES = 3
+
+function workOutLater(key: string, work: () => Promise<void>): void {
+	later.set(key, work)
+	if (!isWorking) void workOff()
+}
+async function workOff(): Promise<void> {
+	isWorking = true
+	for (let next = later.entries().next(); !next.done; next = later.entries().next()) {
+		const [key, work] = next.value
+		later.delete(key)
+		const began = performance.now()
+		// What fails is tried again when somebody asks.
+		await work().catch(() => undefined)
+		const tookMs = performance.now() - began
+		const load = performance.eventLoopUtilization()
+		await wait(LOOK_MS)
+		if (performance.eventLoopUtilization(load).utilization > BUSY) await wait(PAUSE_TIMES * tookMs)
+	}
+	isWorking = false
 }
 
 /**
  * After a transaction whose change touches a known part of a kept value: the value of before it, with that part made
  * anew, stands as made after it. Where anything else was changed meanwhile the counts differ, and it is worked out whole.
  *
- * @param before how often the club had changed, as the transaction saw it; its own change is counted once
+ * @param before how often the club had changed, as the transaction saw it; its own change, which is no mark, is counted once
  */
 export function mendKept<T>(
 	scope: ClubScope,
 	name: readonly unknown[],
-	before: number,
+	before: Changes,
 	mend: (value: T) => Promise<T>,
 ): void {
 	const key = JSON.stringify([scope.clubId, ...name])
 	const known = values.get(key)
-	if (known?.of !== before) return
-	const value = (known.value as Promise<T>).then(mend).then(frozen)
-	values.set(key, { of: before + 1, value })
-	value.catch(() => {
-		if (values.get(key)?.value === value) values.delete(key)
-	})
+	if (known?.of.all !== before.all) return
+	const after = { all: before.all + 1, butMarks: before.butMarks + 1 }
+	values.set(
+		key,
+		begun(key, after, async () => mend((await known.value) as T)),
+	)
 }
 
 /** Events kept in this process by club and session, the last ones asked for. */
 const logs = new Map<string, { of: number; events: readonly StoredEvent[] }>()
-const MOST_EVENTS = 200_000
+const MOST_EVENTS = HEAP / 8_000
 let eventsHeld = 0
 
 /** All events of some sessions, replaced ones too, as `eventsOfSessions` reads them; those of sessions nobody has written to since are not read again. Frozen. */
@@ -91,7 +235,10 @@ export async function keptEvents(
 		}
 	}
 	const read = new Map<string, StoredEvent[]>(missing.map(({ id }) => [id, []]))
-	for (const event of await eventsOfSessions(scope, [...read.keys()])) read.get(event.sessionId)!.push(frozen(event))
+	for (const event of await eventsOfSessions(scope, [...read.keys()])) {
+		freeze(event)
+		read.get(event.sessionId)!.push(event)
+	}
 	for (const { id, of } of missing) {
 		const [key, events] = [`${scope.clubId}/${id}`, Object.freeze(read.get(id)!)]
 		eventsHeld += events.length - (logs.get(key)?.events.length ?? 0)
@@ -107,11 +254,15 @@ export async function keptEvents(
 	return sessions.flatMap(({ id }) => known.get(id) ?? [])
 }
 
-/** Shared by all who ask: whoever wants another value makes one. */
-function frozen<T>(value: T): T {
-	if (typeof value === 'object' && value !== null && !Object.isFrozen(value) && !ArrayBuffer.isView(value)) {
-		Object.freeze(value)
-		for (const part of Object.values(value)) frozen(part)
-	}
-	return value
+/**
+ * Freezes what is shared by all who ask, deep: whoever wants another value makes one.
+ *
+ * @returns of how many objects it is that were not frozen already
+ */
+function freeze(value: unknown): number {
+	if (typeof value !== 'object' || value === null || Object.isFrozen(value) || ArrayBuffer.isView(value)) return 0
+	Object.freeze(value)
+	let parts = 1
+	for (const part of value instanceof Map ? value.values() : Object.values(value)) parts += freeze(part)
+	return parts
 }

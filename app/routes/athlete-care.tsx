@@ -14,6 +14,7 @@ import { sayRestriction } from '#core/rules/s2-restriction'
 import { readReports } from '#server/care/read-reports'
 import { mayWithdraw, withdrawReport } from '#server/care/withdraw'
 import { namesOf } from '#server/care/read-bodies'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
 import { TextField } from '../ui/text-field'
@@ -30,9 +31,11 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	// Care is read by whoever may read pain, and by the athlete.
 	if (!own && !may(who.role, 'pain:read')) throw notFound()
 	const today = todayAt(who.timeZone)
-	const page = await readAthletePage(scope, params.athleteId, today)
+	const shown = mayBeLate(scope)
+	const page = await readAthletePage(shown, params.athleteId, today)
 	if (!page) throw notFound()
 	return {
+		behind: isBehind(shown),
 		today,
 		athlete: page.athlete,
 		care: page.care,

@@ -24,6 +24,7 @@ import { changeAway, changeSquads } from '#server/squads/membership'
 import { readAthletePage } from '#server/squads/read-athlete'
 import { placeOf } from '#core/rules/bars'
 import { sayRestriction } from '#core/rules/s2-restriction'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/athlete'
 import { notFound, signedIn } from '../request-guard'
 import { BenchList } from '../athlete/bench-list'
@@ -61,7 +62,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const showPain = seesBody(who, params.athleteId)
 	const query = new URL(request.url).searchParams
 	const span = query.get('span') ?? ''
-	const page = await readAthletePage(scope, params.athleteId, todayAt(who.timeZone), {
+	const shown = mayBeLate(scope)
+	const page = await readAthletePage(shown, params.athleteId, todayAt(who.timeZone), {
 		measure: query.get('measure'),
 		span: Object.hasOwn(SPANS, span) ? (span as Span) : 'season',
 		session: query.get('day'),
@@ -86,6 +88,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
 	return {
 		...rest,
+		behind: isBehind(shown),
 		effortAsked: own ? rest.effortAsked : null,
 		athlete: personFor(showPain, athlete, ageYears),
 		next: next && {

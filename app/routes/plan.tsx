@@ -22,6 +22,7 @@ import { easeSession, moveSession, readCalendarPage } from '#server/plan/calenda
 import { shiftBlock } from '#server/plan/make-block'
 import { bringBack, readTakenOff, removeBlock } from '#server/plan/take-off'
 import { repairSheet } from '#server/plan/repair-sheet'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
 import { BodyLines } from '../ui/body-line'
@@ -37,6 +38,7 @@ const WEEKS = 8
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const today = todayAt(who.timeZone)
+	const shown = mayBeLate(scope)
 	const asked = new URL(request.url).searchParams.get('from')
 	const first = mondayOf(isDay(asked) ? asked : addDays(today, -7))
 	const last = addDays(first, WEEKS * 7 - 1)
@@ -47,10 +49,11 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		today,
 		first,
 		weeks,
-		...(await readCalendarPage(scope, first, last, today)),
-		bodies: await readBodies(scope, today, who.role),
+		...(await readCalendarPage(shown, first, last, today)),
+		bodies: await readBodies(shown, today, who.role),
 		mayPlan: may(who.role, 'plan:write'),
 		takenOff: may(who.role, 'plan:write') ? await readTakenOff(scope) : [],
+		behind: isBehind(shown),
 	}
 }
 

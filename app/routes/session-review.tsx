@@ -9,6 +9,7 @@ import { may } from '#server/access/roles'
 import { type CoachDecision, type Decided, closeReview, decideVerdicts } from '#server/review/decide'
 import { sayEfforts } from '#server/record/say-effort'
 import { readReview } from '#server/review/read-review'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
 import { DoseRuler } from '../field/dose-ruler'
@@ -36,7 +37,8 @@ export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'verdict:read')
-	const review = await readReview(scope, params.sessionId)
+	const shown = mayBeLate(scope)
+	const review = await readReview(shown, params.sessionId)
 	if (!review) throw notFound()
 	const { sheet } = review
 	const showPain = seesBody(who)
@@ -50,6 +52,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 			.map((value) => ({ value, n: came.filter((athlete) => athlete.level === value).length }))
 			.sort((a, b) => b.n - a.n)[0]?.value ?? 2
 	return {
+		behind: isBehind(shown),
 		session: sheet.session,
 		strip: sheet.strip,
 		done: doneShares(sheet),

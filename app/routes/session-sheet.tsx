@@ -17,6 +17,7 @@ import { readSheetPage } from '#server/sheet/read-sheet-page'
 import { writeRests, writeWork } from '#core/words/write-work'
 import { todayAt } from '#server/clock'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/session-sheet'
 import { allowed, notFound } from '../request-guard'
 import { FamilyMark, VerdictMark } from '../ui/glyphs'
@@ -47,10 +48,12 @@ const totals = (count: DoseCount) => {
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
-	const page = await readSheetPage(scope, params.sessionId, todayAt(who.timeZone), who.role)
+	const shown = mayBeLate(scope)
+	const page = await readSheetPage(shown, params.sessionId, todayAt(who.timeZone), who.role)
 	if (!page) throw notFound()
 	const { sheet, targets, cautions, bodies } = page
 	return {
+		behind: isBehind(shown),
 		// An answer to a caution is the coach's, in the coach's words.
 		cautions: seesBody(who)
 			? cautions

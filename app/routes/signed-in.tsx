@@ -7,6 +7,7 @@ import { signedIn } from '../request-guard'
 import { localOf } from '../local-of'
 import { LocalProvider } from '../ui/local'
 import { UnitsProvider } from '../field/units'
+import { CatchingUp } from '../ui/catching-up'
 import { SignOut } from '../ui/sign-out'
 import { useHeadingFocus } from '../ui/use-heading-focus'
 import { Working } from '../ui/working'
@@ -79,6 +80,7 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 			<main id="content" className="mx-auto max-w-[1190px] px-4 pt-5 pb-24 sm:px-7 lg:pb-10">
 				<UnitsProvider value={units}>
 					<LocalProvider value={local}>
+						<CatchingUp />
 						<Outlet />
 					</LocalProvider>
 				</UnitsProvider>

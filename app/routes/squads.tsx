@@ -7,6 +7,7 @@ import { todayAt } from '#server/clock'
 import { addSquad, changePhase, changeSquad } from '#server/squads/change-roster'
 import { addAthletes } from '#server/squads/import-roster'
 import { readRoster, readWithoutSquad } from '#server/squads/read-squads'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
 import { MiniLadder } from '../ui/rung-ladder'
@@ -23,11 +24,13 @@ export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
+	const shown = mayBeLate(scope)
 	return {
-		roster: await readRoster(scope, todayAt(who.timeZone)),
+		roster: await readRoster(shown, todayAt(who.timeZone)),
 		mayChange: may(who.role, 'people:write'),
 		mayPlace: may(who.role, 'plan:write'),
 		without: await readWithoutSquad(scope),
+		behind: isBehind(shown),
 	}
 }
 

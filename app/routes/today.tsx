@@ -8,6 +8,7 @@ import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { type Missing, readMissing, readToday } from '#server/sheet/read-today'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
+import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
 import { namesOf, readBodies } from '#server/care/read-bodies'
@@ -27,10 +28,11 @@ export const meta: Route.MetaFunction = () => [{ title: 'Today · Dromos' }]
 
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
+	const shown = mayBeLate(scope)
 	const today = todayAt(who.timeZone)
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
-	const bodies = await readBodies(scope, today, who.role)
-	const { main, week, waiting } = await readToday(scope, today, may(who.role, 'verdict:write'))
+	const bodies = await readBodies(shown, today, who.role)
+	const { main, week, waiting } = await readToday(shown, today, may(who.role, 'verdict:write'))
 	const changes = (main?.athletes ?? []).flatMap((athlete) =>
 		athlete.lines.flatMap((line) =>
 			line.change
@@ -77,6 +79,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
 		mayPlan: may(who.role, 'plan:write'),
 		missing: main ? null : await readMissing(scope),
+		behind: isBehind(shown),
 	}
 }
 

@@ -290,12 +290,27 @@ export async function familiesWorkedBetween({ db, clubId }: ClubScope, athleteId
 		.where(workedBetween(clubId, athleteIds, from, to))
 }
 
+/** The days of work of some athletes on some days, one after the other. */
+const daysAndFamilies = async ({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<string[]> =>
+	(
+		await db
+			.select({ athleteId: workDay.athleteId, family: workDay.family, day: workDay.day })
+			.from(workDay)
+			.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days)))
+	)
+		.map(({ athleteId, family, day }) => `${athleteId}/${family}/${day}`)
+		.sort()
+
 /**
  * Makes the days of work of some athletes on some days anew from the marks that stand. Its order and indexes are named:
  * right after many rows were written the server knows nothing of them and would read the club for each mark.
+ *
+ * @returns whether they are others now
  */
-export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<void> {
-	if (athleteIds.length === 0 || days.length === 0) return
+export async function keepWorkDays(scope: ClubScope, athleteIds: string[], days: string[]): Promise<boolean> {
+	if (athleteIds.length === 0 || days.length === 0) return false
+	const { db, clubId } = scope
+	const before = await daysAndFamilies(scope, athleteIds, days)
 	await db
 		.delete(workDay)
 		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days)))
@@ -308,6 +323,7 @@ export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string
 			where club_id = ${clubId} and kind = 'drill' group by id) d on d.id = m.drill_id
 		where s.club_id = ${clubId} and s.day in ${days} and m.athlete_id in ${athleteIds}
 			and m.kind <> 'missed' and m.is_void = 0 and r.id is null`)
+	return before.join() !== (await daysAndFamilies(scope, athleteIds, days)).join()
 }
 
 /** Days before a day, from another one on, on which sessions nobody has begun ask for a family: work that is to be done. */

@@ -10,8 +10,8 @@ export const changeCount = mysqlTable(
 	{
 		/** A club’s id, or `every` for what was written with no club named. */
 		clubId: code('club_id').notNull(),
-		/** `rest`, `log`, or the day of a session. */
-		of: code('of', 10).notNull(),
+		/** `rest`, `log`, `begun`, the day of a session, or that day and ` marks` or ` work` where nothing but marks was logged. */
+		of: code('of', 16).notNull(),
 		n: bigint('n', { mode: 'number' }).notNull(),
 	},
 	(t) => [primaryKey({ columns: [t.clubId, t.of] })],

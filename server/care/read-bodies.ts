@@ -5,7 +5,7 @@ import { readLibrary } from '../../db/queries/library'
 import { listMembers, listSquads } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
-import { keptFor } from '../kept'
+import { NO_MARKS, keptFor } from '../kept'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
 import { type Sheet, knownOf } from '../sheet/read-sheet'
@@ -14,7 +14,7 @@ const mostClosed = (a: Body, b: Body) => b.weight - a.weight || a.name.localeCom
 
 /** Everybody whom something closes, spares or leads back on a day, the most closed first; kept as long as nothing changes. */
 export const readBodies = (scope: ClubScope, today: string, role: Role): Promise<Body[]> =>
-	keptFor(scope, ['bodies', today, role], () => workOutBodies(scope, today, role))
+	keptFor(scope, ['bodies', today, role], (scope) => workOutBodies(scope, today, role), NO_MARKS)
 async function workOutBodies(scope: ClubScope, today: string, role: Role): Promise<Body[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const records = await readRecords(scope, [...new Set(members.map(({ id }) => id))], today, today)

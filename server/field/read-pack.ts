@@ -70,7 +70,7 @@ export const readPack = (
 	role: Role,
 	today: string | null = null,
 ): Promise<Pack | null> =>
-	keptFor(scope, ['pack', sessionId, role, today], () => workOutPack(scope, sessionId, role, today))
+	keptFor(scope, ['pack', sessionId, role, today], (scope) => workOutPack(scope, sessionId, role, today))
 async function workOutPack(
 	scope: ClubScope,
 	sessionId: string,

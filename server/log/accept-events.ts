@@ -10,7 +10,7 @@ import type { EventAnswer, LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
 import { type ClubScope, inTransaction } from '../../db/connect'
-import { logsOn } from '../../db/noted-writes'
+import { begins, logsOn } from '../../db/noted-writes'
 import { type Author, authorsById, insertAthletes } from '../../db/queries/clubs'
 import { endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
 import {
@@ -85,12 +85,12 @@ export async function acceptEvents(who: SignedIn, values: readonly unknown[], no
 			if (!(await lockSession(scope, id))) missing.push(id)
 		await bringBackHeld(scope, missing)
 		const known = await lookUp(scope, events, today)
-		for (const { day } of known.sessions.values()) logsOn(scope.db, day)
 		const batch = new Batch(known, who, now)
 		const answers = checked.map((one) =>
 			'event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason),
 		)
 		await batch.write(scope)
+		for (const { day } of known.sessions.values()) logsOn(scope.db, day, batch.wrote)
 		if (batch.measured.size > 0) await keepTrials(scope, [...batch.measured.keys()], today, now)
 		if (batch.hurt.size > 0) await rewriteUpcoming(scope, [...batch.hurt], today, now)
 		return answers
@@ -246,6 +246,8 @@ class Batch {
 	/** Athletes whose report changes the lines of the sessions ahead at once. */
 	readonly hurt = new Set<string>()
 	private readonly marks: MarkInsert[] = []
+	private isLoadWorn = false
+	private hasOtherDays = false
 	private readonly observations: ObservationInsert[] = []
 	private readonly decisions: DecisionInsert[] = []
 	private readonly started = new Set<string>()
@@ -426,16 +428,24 @@ class Batch {
 		}
 	}
 
+	/** What it has written: nothing but marks that correct nothing and were made with no load worn, or more. */
+	get wrote(): 'marks' | 'first marks' | 'all' {
+		const others = [this.observations, this.decisions, this.joins, this.followUps, this.holding, this.released]
+		if (this.isLoadWorn || others.some((rows) => rows.length > 0)) return 'all'
+		if (this.marks.some(({ replacesId }) => replacesId !== null)) return 'all'
+		return this.hasOtherDays ? 'first marks' : 'marks'
+	}
+
 	async write(scope: ClubScope): Promise<void> {
 		for (const join of this.joins) await join(scope)
 		await insertMarks(scope, this.marks)
 		await insertObservations(scope, this.observations)
 		await insertDecisions(scope, this.decisions)
-		await keepWorkDays(scope, [...this.worked.athletes], [...this.worked.days])
+		this.hasOtherDays = await keepWorkDays(scope, [...this.worked.athletes], [...this.worked.days])
 		for (const [sessionId, athleteIds] of this.measured) await keepMarks(scope, sessionId, [...athleteIds])
 		await holdCorrections(scope, this.holding)
 		await releaseCorrections(scope, this.released)
-		for (const id of this.started) await markStarted(scope, id, this.now)
+		for (const id of this.started) await begins(scope.db, () => markStarted(scope, id, this.now))
 		for (const followUp of this.followUps) await followUp(scope)
 	}
 
@@ -513,6 +523,8 @@ class Batch {
 		const whole = line ? plannedOf(line) : null
 		const planned = whole && { ...whole, parameters: partAt(whole, event.piece).parameters }
 		if (!planned || !drill) throw new Error(`line ${event.lineId} has no plan`)
+		if (event.carried !== undefined || [whole, planned].some(({ parameters }) => (parameters.loadG ?? 0) > 0))
+			this.isLoadWorn = true
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
 		this.marks.push({
 			...row,

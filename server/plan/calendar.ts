@@ -69,7 +69,7 @@ export async function readCalendarPage(scope: ClubScope, first: string, last: st
 
 /** Sessions, matches and other training between two days, and what clashes from today on, with repairs; kept as long as nothing changes. */
 export const readCalendar = (scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> =>
-	keptFor(scope, ['calendar', from, to, today], () => workOutCalendar(scope, from, to, today))
+	keptFor(scope, ['calendar', from, to, today], (scope) => workOutCalendar(scope, from, to, today))
 async function workOutCalendar(scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> {
 	const [sessions, library, squads, members] = [
 		await sessionsBetween(scope, from, to),

@@ -55,7 +55,9 @@ export const readWeek = (
 	today: string,
 ): Promise<WeekPage | null> => {
 	const [scope, who] = [scopeOf(clubId), { role, athleteId }]
-	return keptFor(scope, ['week', who, squadId, monday, today], () => workOutWeek(scope, who, squadId, monday, today))
+	return keptFor(scope, ['week', who, squadId, monday, today], (scope) =>
+		workOutWeek(scope, who, squadId, monday, today),
+	)
 }
 async function workOutWeek(
 	scope: ClubScope,

@@ -11,7 +11,7 @@ import { type SessionRow, readAttending, readLines, readSession } from '../../db
 import { type SquadRow, readLevels, readSquad, readStates, squadsOf, stateKey } from '../../db/queries/squads'
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
-import { changesUpTo } from '../../db/noted-writes'
+import { type Changes, changesUpTo } from '../../db/noted-writes'
 import { groupBy } from '../group-by'
 import { keptFor, mendKept } from '../kept'
 import { readErrors } from '../marks/read-errors'
@@ -155,8 +155,9 @@ export async function linesToJudge(
 	)
 }
 
-/** What was said up to the morning after belongs to the judging of a session, and what is worn up to six days from then. */
+/** What was said and done up to the morning after belongs to the judging of a session, and what is worn up to six days from then. */
 const LOOKS_AHEAD_DAYS = 7
+const upToOf = (day: string) => ({ day: addDays(day, LOOKS_AHEAD_DAYS), marks: addDays(day, 1) })
 const nameOf = (session: { id: string; day: string }) => ['proposals', session.id, session.day]
 
 /** What is proposed for a session, kept until something it goes by changes; none for a stranger’s id. Frozen. */
@@ -164,17 +165,17 @@ export const readProposals = (scope: ClubScope, sessionId: string, day: string):
 	keptFor(
 		scope,
 		nameOf({ id: sessionId, day }),
-		async () => {
+		async (scope) => {
 			const session = await readSession(scope, sessionId)
 			const squad = session?.day === day ? await readSquad(scope, session.squadId) : null
 			return session && squad ? proposeVerdicts(scope, session, squad, await readLibrary(scope)) : []
 		},
-		addDays(day, LOOKS_AHEAD_DAYS),
+		upToOf(day),
 	)
 
 /** How often anything had changed that proposals of a session go by. */
-export const changesOfProposals = (scope: ClubScope, day: string): Promise<number> =>
-	changesUpTo(scope.db, scope.clubId, addDays(day, LOOKS_AHEAD_DAYS))
+export const changesOfProposals = (scope: ClubScope, day: string): Promise<Changes> =>
+	changesUpTo(scope.db, scope.clubId, upToOf(day).day, upToOf(day).marks)
 
 /**
  * After a decision about some athletes: what is proposed for the others goes by nothing that was decided, and stands.
@@ -185,7 +186,7 @@ export function keepOtherProposals(
 	scope: ClubScope,
 	session: SessionRow,
 	decided: ReadonlySet<string>,
-	before: number,
+	before: Changes,
 ): void {
 	mendKept<Proposal[]>(scope, nameOf(session), before, async (all) => {
 		const squad = await readSquad(scope, session.squadId)

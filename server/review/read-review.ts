@@ -93,7 +93,7 @@ async function readReviewBodies(scope: ClubScope, sheet: Sheet): Promise<ReviewB
 
 /** Everything the review of one session shows, kept as long as nothing changes; null for a stranger's id. */
 export const readReview = (scope: ClubScope, sessionId: string): Promise<Review | null> =>
-	keptFor(scope, ['review', sessionId], () => workOutReview(scope, sessionId))
+	keptFor(scope, ['review', sessionId], (scope) => workOutReview(scope, sessionId))
 async function workOutReview(scope: ClubScope, sessionId: string): Promise<Review | null> {
 	const sheet = await readSheet(scope, sessionId)
 	if (!sheet) return null

@@ -8,7 +8,7 @@ import { readTargets } from './read-targets'
 
 /** A sheet with its targets, its cautions while it is not reviewed, and whose bodies limit what; kept as long as nothing changes. Null for a stranger’s id. */
 export const readSheetPage = (scope: ClubScope, sessionId: string, today: string, role: Role) =>
-	keptFor(scope, ['sheet page', sessionId, today, role], async () => {
+	keptFor(scope, ['sheet page', sessionId, today, role], async (scope) => {
 		const sheet = await readSheet(scope, sessionId)
 		return (
 			sheet && {

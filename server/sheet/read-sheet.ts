@@ -69,7 +69,7 @@ export interface Sheet {
 
 /** A session with each athlete's own line, what it costs and what has been done, kept as long as nothing changes; null for a stranger's id. */
 export const readSheet = (scope: ClubScope, sessionId: string): Promise<Sheet | null> =>
-	keptFor(scope, ['sheet', sessionId], () => workOutSheet(scope, sessionId))
+	keptFor(scope, ['sheet', sessionId], (scope) => workOutSheet(scope, sessionId))
 async function workOutSheet(scope: ClubScope, sessionId: string): Promise<Sheet | null> {
 	const session = await readSession(scope, sessionId)
 	if (!session) return null
@@ -152,7 +152,7 @@ function minutesOf(line: LineRow, drills: DrillsOfLines): number {
 /** What is known of each athlete of a sheet by now, by id. */
 export const knownOf = async (scope: ClubScope, sheet: Sheet): Promise<ReadonlyMap<string, KnownAthlete>> =>
 	sheet.known ??
-	keptFor(scope, ['known', sheet.session.id], async () => {
+	keptFor(scope, ['known', sheet.session.id], async (scope) => {
 		const session = await readSession(scope, sheet.session.id)
 		const ids = (await readAttending(scope, [sheet.session.id])).map((row) => row.athleteId)
 		return session ? readKnown(scope, session, ids, await readLibrary(scope)) : new Map()

@@ -156,7 +156,7 @@ type Asked = (StoryOf['asked'] & { forPlanner: boolean }) | null
  * @param asked which picture and which day, and whether for somebody who plans; null where the story is not shown
  */
 export const readAthletePage = (scope: ClubScope, athleteId: string, today: string, asked: Asked = null) =>
-	keptFor(scope, ['athlete', athleteId, today, asked], () => workOutAthlete(scope, athleteId, today, asked))
+	keptFor(scope, ['athlete', athleteId, today, asked], (scope) => workOutAthlete(scope, athleteId, today, asked))
 async function workOutAthlete(scope: ClubScope, athleteId: string, today: string, asked: Asked) {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null

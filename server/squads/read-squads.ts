@@ -19,7 +19,7 @@ import {
 	readStates,
 	stateKey,
 } from '../../db/queries/squads'
-import { keptFor } from '../kept'
+import { NO_MARKS, keptFor } from '../kept'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
 import { versionOf } from '../submissions/take-version'
@@ -52,7 +52,7 @@ export interface RosterOfSquad {
 }
 /** Every squad with its athletes and where each stands on every ladder; kept as long as nothing changes. */
 export const readRoster = (scope: ClubScope, today: string): Promise<RosterOfSquad[]> =>
-	keptFor(scope, ['roster', today], () => workOutRoster(scope, today))
+	keptFor(scope, ['roster', today], (scope) => workOutRoster(scope, today), NO_MARKS)
 async function workOutRoster(scope: ClubScope, today: string): Promise<RosterOfSquad[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]

@@ -127,7 +127,7 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 	]
 	return [
 		...pages,
-		...pages.map((page) => (page === '/' ? '/_root.data' : `${page}.data`)),
+		...pages.map((page) => (page === '/' ? '/_.data' : `${page}.data`)),
 		'/api/field',
 		`/api/field?session=${pastId}`,
 		`/sessions/pack?squad=${squadId}`,

@@ -192,7 +192,7 @@ test('every route is read by who may read it and by nobody else', async ({ app, 
 			// What travels behind a page keeps to the same.
 			if (!may && !pattern.includes('.') && !pattern.startsWith('/api')) {
 				const path = at(pattern, ids)
-				const behind = await read(path === '/' ? '/_root.data' : `${path}.data`)
+				const behind = await read(path === '/' ? '/_.data' : `${path}.data`)
 				if (behind === 200) wrong.push(`${role} ${pattern}.data: ${behind}`)
 			}
 		}

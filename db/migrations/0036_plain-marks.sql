@@ -1,0 +1,1 @@
+ALTER TABLE `change_count` MODIFY COLUMN `of` varchar(16) character set ascii collate ascii_bin NOT NULL;
