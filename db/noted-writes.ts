@@ -8,6 +8,7 @@ import {
 	inArray,
 	is,
 	like,
+	lt,
 	lte,
 	not,
 	notInArray,
@@ -243,4 +244,25 @@ export async function logChangesUpTo(db: Queryable, clubId: string): Promise<(da
 		.map(({ of, n }): [string, number] => [of === 'log' ? '' : of.slice(0, '2026-03-12'.length), n])
 		.sort()
 	return (day) => sums.reduce((sum, [from, n]) => (from <= day ? sum + n : sum), 0)
+}
+
+/**
+ * Puts the counts of days before one together: of years of sessions there are no more rows than of some weeks. They count
+ * for every day from then on, so that what goes by days before is worked out once more.
+ */
+export async function foldCounts(db: Database, before: string): Promise<void> {
+	const old = lt(changeCount.of, before)
+	await db.transaction(async (tx) => {
+		// All at once and first of all: two who lock them by and by wait for each other.
+		const rows = await tx.select().from(changeCount).where(old).for('update')
+		const sums = new Map<string, number>()
+		for (const { clubId, n } of rows) sums.set(clubId, (sums.get(clubId) ?? 0) + n)
+		if (sums.size === 0) return
+		await tx.delete(changeCount).where(old)
+		for (const [clubId, n] of sums)
+			await tx
+				.insert(changeCount)
+				.values({ clubId, of: 'log', n })
+				.onDuplicateKeyUpdate({ set: { n: sql`${changeCount.n} + ${n}` } })
+	})
 }

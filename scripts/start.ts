@@ -4,7 +4,10 @@ import path from 'node:path'
 import { get } from 'node:https'
 import { setTimeout as wait } from 'node:timers/promises'
 import { writeBackup } from '../db/backup'
+import { addDays } from '../core/calendar/day-count'
+import { foldCounts } from '../db/noted-writes'
 import { forgetHealthNotes } from '../server/access/change-club'
+import { database } from '../server/database'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { buildApp } from './build-app'
 import { type Home, openHome, refuseTakenPort } from './home'
@@ -109,14 +112,23 @@ function keepBackups(url: string): void {
 	setInterval(() => void look(), LOOK_EVERY_MS).unref()
 }
 
-/** Words about health that a club keeps for so many months and no longer; looked at when it starts and then hourly. */
+/** Sessions are logged for weeks after their day, if ever. */
+const COUNTED_BY_DAY = 60
+/**
+ * Words about health that a club keeps for so many months and no longer, and counts of days long gone; looked at when it
+ * starts and then hourly.
+ */
 function keepForgetting(): void {
-	const look = () =>
-		forgetHealthNotes(new Date()).catch((error: unknown) =>
+	const look = async () => {
+		const now = new Date()
+		await forgetHealthNotes(now).catch((error: unknown) =>
 			console.error(
 				`Old words about health could not be taken away: ${error instanceof Error ? error.name : 'unknown'}`,
 			),
 		)
+		// Whoever logs meanwhile goes first; the next hour does it.
+		await foldCounts(database().db, addDays(now.toISOString().slice(0, 10), -COUNTED_BY_DAY)).catch(() => undefined)
+	}
 	void look()
 	setInterval(() => void look(), LOOK_EVERY_MS).unref()
 }

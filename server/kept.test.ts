@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { type ClubScope, inTransaction } from '../db/connect'
-import { changesUpTo, logsOn } from '../db/noted-writes'
+import { changesUpTo, foldCounts, logChangesUpTo, logsOn } from '../db/noted-writes'
 import { insertCareEvent } from '../db/queries/care'
 import { writeDeed } from '../db/queries/clubs'
 import { bulkInsertOnce } from '../db/bulk-insert'
@@ -138,6 +138,37 @@ describe('what was written is counted', () => {
 		})
 		expect(await at('2000-01-01')).toBe(named)
 	})
+})
+
+it('counts of days long gone are put together, and whoever goes by them misses nothing', async () => {
+	for (const day of ['2026-01-05', '2026-02-05', '2026-03-11'])
+		for (const what of ['marks', 'first marks', 'all'] as const)
+			await inOne(async ({ db }) => {
+				logsOn(db, day, what)
+				await db.execute(sql`delete from ${workDay} where day = '1999-01-01'`)
+			})
+	const rows = async () =>
+		(
+			(await database().db.execute(
+				sql`select of, n from change_count where club_id = ${club.scope.clubId} and of <> 'rest' order by of`,
+			)) as unknown as [{ of: string; n: number }[]]
+		)[0].map(({ of, n }) => [of, Number(n)])
+	const [early, late] = [await at('2026-01-01'), await at('2026-03-12')]
+	expect(await rows()).toHaveLength(9)
+	await foldCounts(database().db, '2026-03-11')
+	expect(await rows()).toEqual([
+		['2026-03-11', 1],
+		['2026-03-11 marks', 1],
+		['2026-03-11 work', 1],
+		['log', 6],
+	])
+	expect(await at('2026-03-12')).toBe(late)
+	expect(await at('2026-01-01')).toBe(early + 6)
+	await foldCounts(database().db, '2026-03-11')
+	expect(await at('2026-03-12')).toBe(late)
+	// Of what was logged on a day no value misses a change afterwards either.
+	const log = await logChangesUpTo(database().db, club.scope.clubId)
+	expect(log('2026-03-11') - log('2026-03-10')).toBe(3)
 })
 
 describe('what was worked out', () => {

@@ -16,7 +16,7 @@ export function CatchingUp() {
 	}, [isBehind, state, revalidate])
 	return (
 		<p
-			role="status"
+			aria-live="polite"
 			// Over the page, so that nothing moves under a finger when it comes and goes.
 			className={
 				isBehind

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { freshDatabase } from '../../tests/support/test-club'
+import { DEMO_NOW, freshDemo } from '../../tests/support/test-club'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { judge } from '../../core/judge/judge'
 import { hashOf } from '../../db/queries/library'
@@ -22,20 +22,19 @@ import { lookAtOpenFiles } from '../open-data/import-data'
 import { readAthletePage } from '../squads/read-athlete'
 import type { RowDataPacket } from 'mysql2/promise'
 import { rebuildKept } from '../marks/rebuild'
-import { DEMO_SIGN_IN, loadDemo } from './load-demo'
+import { DEMO_SIGN_IN } from './load-demo'
 
-const NOW = new Date('2026-05-20T10:00:00Z')
+const NOW = DEMO_NOW
 let scope: { db: ReturnType<typeof database>['db']; clubId: string }
 
 const query = async (text: string, values: unknown[] = []) =>
 	(await database().pool.query<RowDataPacket[]>(text, values))[0]
 
 beforeAll(async () => {
-	await freshDatabase()
-	await loadDemo(database().db, NOW)
+	await freshDemo()
 	const coach = await personByEmail(database().db, DEMO_SIGN_IN.email)
 	scope = { db: database().db, clubId: coach!.clubId }
-}, 120_000)
+}, 240_000)
 
 it('holds 28 athletes, nine weeks behind, a session today and one that waits for review', async () => {
 	expect(await listMembers(scope)).toHaveLength(28)

@@ -4,9 +4,9 @@ import addFormats from 'ajv-formats'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { PersonData } from '../../core/open-data/person'
-import { freshDatabase, makeClub } from '../../tests/support/test-club'
+import { DEMO_NOW, freshDemo, makeClub } from '../../tests/support/test-club'
 import { database } from '../database'
-import { DEMO_SIGN_IN, loadDemo } from '../demo/load-demo'
+import { DEMO_SIGN_IN } from '../demo/load-demo'
 import { acceptEvents } from '../log/accept-events'
 import type { SignedIn } from '../access/sign-in'
 import { erasePerson, mayTakeOut, takeOutPerson } from './person-data'
@@ -19,14 +19,13 @@ let url = ''
 let coach: SignedIn
 let connection: mysql.Connection
 const rows = async (sql: string, values: unknown[] = []) => (await connection.query<RowDataPacket[]>(sql, values))[0]
-const NOW = new Date()
+const NOW = DEMO_NOW
 let id = ''
 let name = ''
 const guardian = randomUUID()
 
 beforeAll(async () => {
-	url = await freshDatabase()
-	await loadDemo(database().db, NOW)
+	url = await freshDemo()
 	connection = await mysql.createConnection({ uri: url, timezone: 'Z' })
 	const [person] = await rows('select * from person where email = ?', [DEMO_SIGN_IN.email])
 	coach = {
@@ -54,7 +53,7 @@ beforeAll(async () => {
 		'2011-04-05',
 		id,
 	])
-}, 120_000)
+}, 240_000)
 
 /** Every cell of every table, to look for what should not be there. */
 async function everything(): Promise<[table: string, text: string][]> {

@@ -282,6 +282,13 @@ test('strangers are sent to sign in, and writes from another site are refused', 
 		await page.goto(path)
 		await expect(page, path).toHaveURL(/\/sign-in/)
 	}
+	// What a page fetches after its sign-in has ended leads back to it.
+	for (const [fetched, back] of [
+		['/_.data', '/sign-in'],
+		['/squads.data', '/sign-in?to=%2Fsquads'],
+		['/plan.data?from=2026-03-02', '/sign-in?to=%2Fplan%3Ffrom%3D2026-03-02'],
+	] as const)
+		expect(await (await request.get(fetched)).text(), fetched).toContain(`"${back}"`)
 	for (const path of ['events', 'measurements'])
 		expect(
 			(await request.post(`/api/${path}`, { data: { events: [] }, headers: { origin: app.address } })).status(),

@@ -1,5 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto'
-import { type ClubScope, inTransaction } from '../../db/connect'
+import mysql, { type RowDataPacket } from 'mysql2/promise'
+import { type ClubScope, connect, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
 import { addDays, weekday } from '../../core/calendar/day-count'
@@ -8,19 +9,54 @@ import { addMembers, insertSquad, writeLevel } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import type { SignedIn } from '../../server/access/sign-in'
 import { database } from '../../server/database'
+import { loadDemo } from '../../server/demo/load-demo'
 import { copyDatabase } from './copy-database'
 import { closePool } from './use-database'
 
 export const NOW = new Date('2026-03-12T18:00:00Z')
 
 /** A fresh database on the tests' server; the application's pool points at it from here on. */
-export async function freshDatabase(): Promise<string> {
-	const server = process.env.TEST_DATABASE_URL
-	if (!server) throw new Error('TEST_DATABASE_URL is not set: run the tests through npm test or npx vitest')
-	const url = await copyDatabase(server, 'dromos_template', `dromos_test_${randomBytes(6).toString('hex')}`)
+export const freshDatabase = (): Promise<string> => useCopy('dromos_template')
+
+async function useCopy(template: string): Promise<string> {
+	const url = await copyDatabase(testServer(), template, `dromos_test_${randomBytes(6).toString('hex')}`)
 	await closePool()
 	process.env.DATABASE_URL = url
 	return url
+}
+
+function testServer(): string {
+	const server = process.env.TEST_DATABASE_URL
+	if (!server) throw new Error('TEST_DATABASE_URL is not set: run the tests through npm test or npx vitest')
+	return server
+}
+
+/** When the demo club of `freshDemo` was made. */
+export const DEMO_NOW = new Date('2026-05-20T10:00:00Z')
+const DEMO = 'dromos_demo_template'
+
+/** As `freshDatabase`, with the demo club in it: whoever of the test run needs it first loads it, the others copy it. */
+export async function freshDemo(): Promise<string> {
+	const connection = await mysql.createConnection(testServer())
+	try {
+		await connection.query('select get_lock(?, 240)', [DEMO])
+		const [made] = await connection.query<RowDataPacket[]>('show databases like ?', [DEMO])
+		if (made.length === 0) {
+			const making = connect(await copyDatabase(testServer(), 'dromos_template', DEMO))
+			try {
+				await loadDemo(making.db, DEMO_NOW)
+			} catch (error) {
+				await connection.query(`drop database ${DEMO}`)
+				throw error
+			} finally {
+				await making.pool.end()
+			}
+		}
+	} finally {
+		// The lock goes with the connection.
+		await connection.end()
+	}
+	return useCopy(DEMO)
 }
 
 const TRAINED_FAMILIES = ['sprint', 'agility', 'plyometric', 'throw'] as const
