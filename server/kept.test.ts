@@ -154,13 +154,15 @@ it('counts of days long gone are put together, and whoever goes by them misses n
 			)) as unknown as [{ of: string; n: number }[]]
 		)[0].map(({ of, n }) => [of, Number(n)])
 	const [early, late] = [await at('2026-01-01'), await at('2026-03-12')]
-	expect(await rows()).toHaveLength(9)
+	// The club was made with days of work that name none.
+	const begun = (await rows()).find(([of]) => of === 'log')![1] as number
+	expect(await rows()).toHaveLength(9 + 1)
 	await foldCounts(database().db, '2026-03-11')
 	expect(await rows()).toEqual([
 		['2026-03-11', 1],
 		['2026-03-11 marks', 1],
 		['2026-03-11 work', 1],
-		['log', 6],
+		['log', begun + 6],
 	])
 	expect(await at('2026-03-12')).toBe(late)
 	expect(await at('2026-01-01')).toBe(early + 6)
@@ -217,12 +219,12 @@ describe('what was worked out', () => {
 			})
 		const all = [whole('turn 1', 'turn 3'), whole('turn 2', 'turn 3')]
 		// Asked for by itself, it waits for the first two; asked for by them, it is begun.
-		await expect.poll(() => order).toEqual(['turn 1', 'turn 2'])
+		await expect.poll(() => [...order].sort()).toEqual(['turn 1', 'turn 2'])
 		all.push(plain('turn 3'), plain('turn 4'))
-		await expect.poll(() => order).toEqual(['turn 1', 'turn 2', 'turn 3'])
+		await expect.poll(() => order.slice(2)).toEqual(['turn 3'])
 		goOn()
 		expect(await Promise.all(all)).toEqual(['turn 3', 'turn 3', 'turn 3', 'turn 4'])
-		expect(order).toEqual(['turn 1', 'turn 2', 'turn 3', 'turn 4'])
+		expect(order.slice(2)).toEqual(['turn 3', 'turn 4'])
 	})
 	it('is worked out anew in a transaction, which may have written', async () => {
 		expect(await keptFor(club.scope, ['inside'], async () => 'before')).toBe('before')
