@@ -226,6 +226,15 @@ describe('what was worked out', () => {
 		expect(await Promise.all(all)).toEqual(['turn 3', 'turn 3', 'turn 3', 'turn 4'])
 		expect(order.slice(2)).toEqual(['turn 3', 'turn 4'])
 	})
+	it('waits for nobody whose turn comes after its own, by whatever scope it asks', async () => {
+		const stale = mayBeLate(club.scope)
+		const whole = (name: string) =>
+			keptFor(club.scope, [name], async () => [
+				await keptFor(club.scope, [`${name} part`], async () => 'part'),
+				await keptFor(stale, ['shared'], async () => 'shared'),
+			])
+		expect(await Promise.all(['a', 'b', 'c', 'd'].map(whole))).toEqual(Array(4).fill(['part', 'shared']))
+	}, 10_000)
 	it('is worked out anew in a transaction, which may have written', async () => {
 		expect(await keptFor(club.scope, ['inside'], async () => 'before')).toBe('before')
 		expect(await inOne((scope) => keptFor(scope, ['inside'], async () => 'within'))).toBe('within')

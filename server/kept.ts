@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
 import { performance } from 'node:perf_hooks'
 import { setTimeout as wait } from 'node:timers/promises'
 import { getHeapStatistics } from 'node:v8'
@@ -30,8 +31,8 @@ export const NO_MARKS = { day: FOR_EVER.day, marks: '' }
 /** What has been out of date for longer is waited for. */
 const MOST_LATE_MS = 180_000
 
-/** Scopes that values are made with: what they ask for is a part of something that has its turn. */
-const makingScopes = new WeakSet<ClubScope>()
+/** Set while a value is being made: what is asked for there is a part of something that has its turn, and is never late. */
+const making = new AsyncLocalStorage<true>()
 /** Scopes of pages that may be a moment behind, and whether they were shown something of before. */
 const lateScopes = new WeakMap<ClubScope, { isBehind: boolean }>()
 
@@ -66,18 +67,14 @@ export async function keptFor<T>(
 	const of = await changesUpTo(scope.db, scope.clubId, upTo.day, upTo.marks)
 	const known = values.get(key)
 	values.delete(key)
-	const isPart = makingScopes.has(scope)
+	const isPart = making.getStore() ?? false
 	if (known?.of.all === of.all) {
 		values.set(key, known)
 		if (isPart) known.start?.()
 		return known.value as Promise<T>
 	}
-	const begin = () => {
-		const making = { db: scope.db, clubId: scope.clubId }
-		makingScopes.add(making)
-		return begun(key, of, () => make(making))
-	}
-	const late = lateScopes.get(scope)
+	const begin = () => begun(key, of, () => make({ db: scope.db, clubId: scope.clubId }))
+	const late = isPart ? undefined : lateScopes.get(scope)
 	if (late && known?.of.butMarks === of.butMarks) {
 		known.outdatedAt ??= Date.now()
 		if (Date.now() - known.outdatedAt < MOST_LATE_MS) {
@@ -133,7 +130,8 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>): Kept {
 		start = () => {
 			if (!waiting.delete(start)) return
 			atWork++
-			make()
+			making
+				.run(true, make)
 				.then(resolve, reject)
 				.finally(() => {
 					atWork--
@@ -201,7 +199,11 @@ export function mendKept<T>(
 	const after = { all: before.all + 1, butMarks: before.butMarks + 1 }
 	values.set(
 		key,
-		begun(key, after, async () => mend((await known.value) as T)),
+		begun(key, after, async () => {
+			// It would wait for its turn behind this one.
+			known.start?.()
+			return mend((await known.value) as T)
+		}),
 	)
 }
 
