@@ -3,7 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises'
 import type { RowDataPacket } from 'mysql2/promise'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { fillBigClub } from './big-club'
-import { Site, withBench } from './site'
+import { Site, doneMarks, withBench } from './site'
 
 const COACHES = 50
 const PHONES = 20
@@ -94,27 +94,13 @@ async function load(site: Site): Promise<void> {
 	/** Sends what was logged until it is acknowledged, as a phone does. */
 	const phone = async (i: number, cookie: string) => {
 		const { line } = clubs[(i + 1) % clubs.length]!
-		const deviceId = randomUUID()
-		devices.push(deviceId)
-		let deviceSeq = 0
+		const device = { id: randomUUID(), seq: 0 }
+		devices.push(device.id)
 		await wait((SEND_EVERY_MS * i) / PHONES)
 		for (let batch = i; going; batch++) {
 			const isLong = batch % LONG_QUEUE_EVERY === 0
-			const events = Array.from({ length: isLong ? LONG_QUEUE : 1 }, () => ({
-				id: randomUUID(),
-				sessionId: line.sessionId,
-				athleteId: line.athleteId,
-				entryId: line.entryId,
-				lineId: line.id,
-				deviceId,
-				deviceSeq: deviceSeq++,
-				deviceTime: new Date().toISOString(),
-				setNo: 1,
-				repNo: 1,
-				type: 'mark',
-				kind: 'done',
-				value: { reps: 1 },
-			}))
+			const { id: lineId, ...place } = line
+			const events = doneMarks(isLong ? LONG_QUEUE : 1, { ...place, lineId }, device)
 			const began = performance.now()
 			for (let isIn = false; !isIn; ) {
 				const answer = await post(site, '/api/events', cookie, { events })

@@ -6,7 +6,7 @@ import { connect } from '../db/connect'
 import { migrateDatabase } from '../db/migrate'
 import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
 import { fillBigClub } from './big-club'
-import { type Measure, Site, withBench } from './site'
+import { type Measure, Site, doneMarks, withBench } from './site'
 
 /** What a row may take at a million marks, ms, on two quiet cores. Kept beside the figure: a row over it is marked. */
 const BUDGET_MS: Record<string, number> = {
@@ -77,26 +77,12 @@ async function measureAll(site: Site, today: string): Promise<Map<string, Measur
 			}, RUNS),
 		)
 
-	const deviceId = randomUUID()
-	let deviceSeq = 0
+	const device = { id: randomUUID(), seq: 0 }
 	rows.set(
 		'25 marks',
 		await site.measure(async () => {
-			const events = Array.from({ length: 25 }, () => ({
-				id: randomUUID(),
-				sessionId: session.id,
-				athleteId: line.athleteId,
-				entryId: line.entryId,
-				lineId: line.id,
-				deviceId,
-				deviceSeq: deviceSeq++,
-				deviceTime: new Date().toISOString(),
-				setNo: 1,
-				repNo: 1,
-				type: 'mark',
-				kind: 'done',
-				value: { reps: 1 },
-			}))
+			const { id: lineId, ...of } = line
+			const events = doneMarks(25, { ...of, lineId, sessionId: session.id }, device)
 			const { answers } = (await (await site.post('/api/events', { json: { events } })).json()) as {
 				answers: { outcome: string }[]
 			}
@@ -104,7 +90,7 @@ async function measureAll(site: Site, today: string): Promise<Map<string, Measur
 		}, RUNS),
 	)
 	// Taken away again, so that the next run finds the session as this one did.
-	await site.connection.query('delete from mark where club_id = ? and device_id = ?', [squad.club, deviceId])
+	await site.connection.query('delete from mark where club_id = ? and device_id = ?', [squad.club, device.id])
 	await site.connection.query('update session set started_at = null where club_id = ? and id = ?', [
 		squad.club,
 		session.id,

@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -155,6 +156,25 @@ export class Site {
 		await ended
 	}
 }
+
+/** What a phone sends of so many reps that were done. */
+export const doneMarks = (
+	count: number,
+	place: { sessionId: string; athleteId: string; entryId: string; lineId: string },
+	device: { id: string; seq: number },
+) =>
+	Array.from({ length: count }, () => ({
+		...place,
+		id: randomUUID(),
+		deviceId: device.id,
+		deviceSeq: device.seq++,
+		deviceTime: new Date().toISOString(),
+		setNo: 1,
+		repNo: 1,
+		type: 'mark',
+		kind: 'done',
+		value: { reps: 1 },
+	}))
 
 export interface Bench {
 	/** A database of the server that benchmarks keep, by its name. */
