@@ -113,9 +113,7 @@ export async function startLocalDatabase(
 		{ mode: 0o600 },
 	)
 
-	// A server that starts clears away the temporary files it finds, another server's too.
-	const temporary = path.join(home, 'mariadb.tmp')
-	mkdirSync(temporary, { recursive: true, mode: 0o700 })
+	const temporary = temporaryOf(data)
 	const port = options.port ?? (await freePort())
 	const log = openSync(errorLog, 'w', 0o600)
 	const start = () =>
@@ -197,23 +195,43 @@ function clearBrokenOff(home: string): void {
 		}
 }
 
+/** A server that starts clears away the temporary files it finds, another server's too: each has a folder of its own. */
+function temporaryOf(data: string): string {
+	const folder = `${data}.tmp`
+	mkdirSync(folder, { recursive: true, mode: 0o700 })
+	return folder
+}
+
+/** What the maker said was wrong; its last lines are advice that is always the same. */
+export const whyNotMade = (printed: string): string => {
+	const lines = printed.trim().split('\n')
+	const said = lines.filter((line) => /\bERROR\b/.test(line))
+	return (said.length > 0 ? said : lines).slice(-4).join('\n')
+}
+
 /** Made beside its place and moved there whole: a start that is broken off leaves nothing that a later one would trust. */
 async function makeDirectory(install: string, home: string, data: string, asRoot: string[]): Promise<void> {
 	console.log('Making the database directory …')
 	const draft = path.join(home, `mariadb.making-${process.pid}`)
+	const temporary = temporaryOf(draft)
 	const child = spawnTied(
 		install,
-		['--no-defaults', `--datadir=${draft}`, '--auth-root-authentication-method=socket', '--skip-test-db', ...asRoot],
+		[
+			'--no-defaults',
+			`--datadir=${draft}`,
+			`--tmpdir=${temporary}`,
+			'--auth-root-authentication-method=socket',
+			'--skip-test-db',
+			...asRoot,
+		],
 		{ stdio: ['ignore', 'pipe', 'pipe'] },
 	)
 	let printed = ''
 	for (const stream of [child.stdout, child.stderr])
 		stream?.on('data', (chunk: Buffer) => (printed += chunk.toString()))
 	const code = await new Promise<number>((resolve) => child.once('close', (status) => resolve(status ?? 1)))
-	if (code !== 0)
-		throw new PlainError(
-			`The database directory ${data} could not be made:\n${printed.trim().split('\n').slice(-4).join('\n')}`,
-		)
+	if (code !== 0) throw new PlainError(`The database directory ${data} could not be made:\n${whyNotMade(printed)}`)
+	rmSync(temporary, { recursive: true, force: true })
 	renameSync(draft, data)
 }
 

@@ -180,11 +180,14 @@ function MapEditor({
 					Print
 				</button>
 			</div>
-			{(refused ?? answer) && (
-				<p className="problem mb-2 print:hidden" role="alert">
-					{refused ? `Refused. ${refused}` : answer}
-				</p>
-			)}
+			{/* Its line is kept free: the map must not move under a hand that tries again. */}
+			<div className="mb-2 min-h-6 print:hidden">
+				{(refused ?? answer) && (
+					<p className="problem" role="alert">
+						{refused ? `Refused. ${refused}` : answer}
+					</p>
+				)}
+			</div>
 			{unplaced.length > 0 && (
 				<ul className="mb-2 border-l-[3px] border-attn pl-2">
 					{unplaced.map((one) => (
@@ -306,6 +309,8 @@ function StationRow({
 				defaultValue={value}
 				onBlur={(event) => {
 					const typed = readNumber(event.target.value) ?? Number.NaN
+					// What is refused does not stay typed: the field says where the station stands.
+					event.target.value = String(value)
 					if (Number.isFinite(typed) && typed !== value) onMove(snap(set(typed)))
 				}}
 				onKeyDown={(event) => {
