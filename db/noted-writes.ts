@@ -16,6 +16,7 @@ import {
 	sql,
 } from 'drizzle-orm'
 import type { Database, Queryable } from './connect'
+import { prepared } from './prepared'
 import { changeCount } from './schema/changes'
 import { decision, heldCorrection, mark, observation, sessionMean } from './schema/log'
 import { workDay } from './schema/care'
@@ -209,10 +210,15 @@ export interface Changes {
  * @param marksUpTo the day up to which plain marks count, where it is another one
  */
 export async function changesUpTo(db: Queryable, clubId: string, day: string, marksUpTo = day): Promise<Changes> {
+	const upTo = { clubId, firstMarks: day + FIRST_MARKS, marks: marksUpTo + PLAIN_MARKS }
+	const [row] = await countedUpTo(db).execute(upTo)
+	return { all: Number(row?.all ?? 0), butMarks: Number(row?.butMarks ?? 0) }
+}
+const countedUpTo = prepared((db) => {
 	const { of, n } = changeCount
 	const isPlain = like(of, `%${PLAIN_MARKS}`)
 	const mayBeLate = or(isPlain, like(of, `%${FIRST_MARKS}`), eq(of, BEGUN))
-	const [row] = await db
+	return db
 		.select({
 			all: sql<string>`coalesce(sum(${n}), 0)`,
 			butMarks: sql<string>`coalesce(sum(if(${mayBeLate}, 0, ${n})), 0)`,
@@ -222,17 +228,17 @@ export async function changesUpTo(db: Queryable, clubId: string, day: string, ma
 			or(
 				eq(changeCount.clubId, EVERY),
 				and(
-					eq(changeCount.clubId, clubId),
+					eq(changeCount.clubId, sql.placeholder('clubId')),
 					or(
 						inArray(of, ['rest', 'log', BEGUN]),
-						and(lte(of, day + FIRST_MARKS), not(isPlain)),
-						and(lte(of, marksUpTo + PLAIN_MARKS), isPlain),
+						and(lte(of, sql.placeholder('firstMarks')), not(isPlain)),
+						and(lte(of, sql.placeholder('marks')), isPlain),
 					),
 				),
 			),
 		)
-	return { all: Number(row?.all ?? 0), butMarks: Number(row?.butMarks ?? 0) }
-}
+		.prepare()
+})
 /** How often the log of a club was written up to a day: a correction may change what stands in a later session, never in an earlier one. */
 export async function logChangesUpTo(db: Queryable, clubId: string): Promise<(day: string) => number> {
 	const rows = await db

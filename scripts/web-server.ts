@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { createServer as createPlain } from 'node:http'
 import { createServer as createSecure } from 'node:https'
 import path from 'node:path'
@@ -49,9 +50,13 @@ export async function startWebServer(options: {
 	const client = path.join(options.build, 'client')
 	// Built files carry their content in their names; the worker and the rest are asked for anew.
 	app.use('/assets', express.static(path.join(client, 'assets'), { immutable: true, maxAge: '1y' }))
-	app.use(
-		express.static(client, { maxAge: 0, setHeaders: (response) => response.setHeader('cache-control', 'no-cache') }),
-	)
+	const loose = new Set(readdirSync(client).map((name) => `/${name}`))
+	const looseFiles = express.static(client, {
+		maxAge: 0,
+		setHeaders: (response) => response.setHeader('cache-control', 'no-cache'),
+	})
+	// No page and no data of one is looked for on the disk.
+	app.use((request, response, next) => (loose.has(request.path) ? looseFiles(request, response, next) : next()))
 	app.use(onlyWhenUp(options.isUp), oneByOne(WAY_IN_EVERY_MS, MOST_ON_THE_WAY_IN))
 	app.all(/.*/, createRequestHandler({ build, mode: 'production' }))
 	const server = options.secure ? createSecure(options.secure, app) : createPlain(app)

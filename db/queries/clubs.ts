@@ -1,6 +1,7 @@
 import { and, count, desc, eq, gt, inArray, isNull, lt, ne, or, sql } from 'drizzle-orm'
 import type { Units } from '../../core/words/units'
 import type { ClubScope, Database, Queryable } from '../connect'
+import { prepared } from '../prepared'
 import {
 	type Deed,
 	type Role,
@@ -42,7 +43,15 @@ export async function personByEmail(db: Queryable, email: string) {
 
 /** The person behind a cookie, with the club; null when the session has ended, or nobody used it since `idleSince`. */
 export async function personBySignIn(db: Queryable, tokenHash: string, now: Date, idleSince: Date) {
-	const [row] = await db
+	const [row] = await signedInPerson(db).execute({ tokenHash, now, idleSince })
+	return row ?? null
+}
+const signedInPerson = prepared((db) => {
+	const [now, idleSince] = [
+		sql.param(sql.placeholder('now'), signIn.expiresAt),
+		sql.param(sql.placeholder('idleSince'), signIn.seenAt),
+	]
+	return db
 		.select({
 			clubId: person.clubId,
 			personId: person.id,
@@ -59,14 +68,14 @@ export async function personBySignIn(db: Queryable, tokenHash: string, now: Date
 		.innerJoin(club, eq(club.id, person.clubId))
 		.where(
 			and(
-				eq(signIn.tokenHash, tokenHash),
+				eq(signIn.tokenHash, sql.placeholder('tokenHash')),
 				gt(signIn.expiresAt, now),
 				or(gt(signIn.seenAt, idleSince), and(isNull(signIn.seenAt), gt(signIn.createdAt, idleSince))),
 				isNull(person.leftAt),
 			),
 		)
-	return row ?? null
-}
+		.prepare()
+})
 
 export async function insertSignIn(db: Queryable, row: typeof signIn.$inferInsert) {
 	await db.delete(signIn).where(lt(signIn.expiresAt, row.createdAt))
