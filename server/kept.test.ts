@@ -17,7 +17,7 @@ import { readBodies } from './care/read-bodies'
 import { database } from './database'
 import { isBehind, keptEvents, keptFor, mayBeLate } from './kept'
 import { acceptEvents } from './log/accept-events'
-import { readRoster } from './squads/read-squads'
+import { readSquadsPage } from './squads/read-squads'
 
 beforeAll(freshDatabase)
 let club: TestClub
@@ -304,16 +304,16 @@ describe('marks that have just come in', () => {
 	it('count where plain ones are left out when they begin somebody’s day of work', async () => {
 		const other = (await readLines(club.scope, [id])).find(({ athleteId }) => athleteId !== line.athleteId)!
 		const at = () => changesUpTo(database().db, club.scope.clubId, DAY, '')
-		const [before, roster] = [await at(), await readRoster(club.scope, DAY)]
+		const [before, roster] = [await at(), await readSquadsPage(club.scope, DAY)]
 		await send(mark(other, id))
 		const first = await at()
 		expect(first).toEqual({ all: before.all + 1, butMarks: before.butMarks })
-		expect(await readRoster(club.scope, DAY)).not.toBe(roster)
+		expect(await readSquadsPage(club.scope, DAY)).not.toBe(roster)
 		await send(mark(other, id, { repNo: 2 }))
 		expect(await at()).toEqual(first)
 	})
 	it('leave who is closed and where everybody stands as they were', async () => {
-		const read = () => Promise.all([readRoster(club.scope, DAY), readBodies(club.scope, DAY, 'coach')])
+		const read = () => Promise.all([readSquadsPage(club.scope, DAY), readBodies(club.scope, DAY, 'coach')])
 		const before = await read()
 		await send(mark(line, id, { repNo: 2 }))
 		expect((await read()).map((value, i) => value === before[i])).toEqual([true, true])

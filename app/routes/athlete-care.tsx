@@ -8,12 +8,10 @@ import { capital, inSentence } from '#core/words/write-numbers'
 import { may } from '#server/access/roles'
 import { closeCare, mayOpen, openCare } from '#server/care/care-records'
 import { todayAt } from '#server/clock'
-import { readAthletePage } from '#server/squads/read-athlete'
+import { readCarePage } from '#server/care/read-care-page'
 import { placeOf } from '#core/rules/bars'
 import { sayRestriction } from '#core/rules/s2-restriction'
-import { readReports } from '#server/care/read-reports'
 import { mayWithdraw, withdrawReport } from '#server/care/withdraw'
-import { namesOf } from '#server/care/read-bodies'
 import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/athlete-care'
 import { notFound, signedIn } from '../request-guard'
@@ -21,6 +19,7 @@ import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
 import { RegionField } from '../ui/region-field'
 import { actOn, noProblems } from '../intents'
+import { pack, usePacked } from '../packed'
 import { isErased } from '#server/person/person-data'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Care · Dromos' }]
@@ -32,25 +31,15 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	if (!own && !may(who.role, 'pain:read')) throw notFound()
 	const today = todayAt(who.timeZone)
 	const shown = mayBeLate(scope)
-	const page = await readAthletePage(shown, params.athleteId, today)
-	if (!page) throw notFound()
+	const care = await readCarePage(shown, params.athleteId, today)
+	if (!care) throw notFound()
 	return {
 		behind: isBehind(shown),
 		today,
-		athlete: page.athlete,
-		care: page.care,
-		pains: page.pains,
-		drills: page.drills,
-		episodes: page.episodes,
-		closures: page.closures.filter(({ grade }) => grade !== 'noted'),
-		ladders: page.ladders.filter((ladder) => !ladder.path && ladder.state.back),
-		waysBack: page.waysBack,
-		reports: (await readReports(scope, params.athleteId, today)).map(({ authorId, ...said }) => ({
-			...said,
-			mayWithdraw: mayWithdraw(who, authorId),
-		})),
-		// Whose a report was instead: for who knows them all.
-		others: may(who.role, 'care:write') ? (await namesOf(scope)).filter((one) => one.id !== params.athleteId) : [],
+		page: pack(care.page),
+		reports: care.reports.map(({ authorId, ...said }) => ({ ...said, mayWithdraw: mayWithdraw(who, authorId) })),
+		// For who knows them all.
+		others: may(who.role, 'care:write') ? care.others : [],
 		mayWrite: may(who.role, 'care:write'),
 		mayIllness: mayOpen(who, 'illness', params.athleteId),
 		mayWorry: mayOpen(who, 'worry', params.athleteId),
@@ -121,22 +110,8 @@ const sayEnded = ({ ended }: Episode): string =>
 const WEEKS = 10
 
 export default function Care({ loaderData, actionData }: Route.ComponentProps) {
-	const {
-		today,
-		athlete,
-		care,
-		pains,
-		drills,
-		episodes,
-		closures,
-		ladders,
-		waysBack,
-		reports,
-		others,
-		mayWrite,
-		mayIllness,
-		mayWorry,
-	} = loaderData
+	const { today, reports, others, mayWrite, mayIllness, mayWorry } = loaderData
+	const { athlete, care, pains, drills, episodes, closures, ladders, waysBack } = usePacked(loaderData.page)
 	const open = care.filter((row) => row.endedOn === null)
 	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
 	// A restriction that ended on its day is no stretch of time of its own.
@@ -288,7 +263,7 @@ export default function Care({ loaderData, actionData }: Route.ComponentProps) {
 								<li className="rule py-3">
 									<b>After time away</b>{' '}
 									<span className="dim">
-										{ladders.map(({ name, state }) => `${name} at ${state.back?.percent} % of its dose`).join(', ')}
+										{ladders.map(({ name, percent }) => `${name} at ${percent} % of its dose`).join(', ')}
 									</span>
 								</li>
 							)}
@@ -566,7 +541,7 @@ function SaidRow({
 	)
 }
 
-type Pain = Awaited<ReturnType<typeof loader>>['pains'][number]
+type Pain = NonNullable<Awaited<ReturnType<typeof readCarePage>>>['page']['pains'][number]
 
 /** A phone shows the last weeks: the newest is what is looked for. */
 const onPhone = (week: number) => (week > 4 ? 'hidden sm:table-cell' : '')

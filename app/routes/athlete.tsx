@@ -46,6 +46,7 @@ import { SetAsideList } from '../ui/set-aside'
 import { ReportForm } from '../ui/report-form'
 import { DayField, TextField } from '../ui/text-field'
 import { readReport } from '../read-report'
+import { pack, usePacked } from '../packed'
 import { actOn, noProblems } from '../intents'
 import { useUnits } from '../field/units'
 import { useLocal } from '../ui/local'
@@ -86,9 +87,8 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 	} = page
 	const openCare = care.filter((row) => row.endedOn === null)
 	const named = { drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) }
-	return {
+	const seen = {
 		...rest,
-		behind: isBehind(shown),
 		effortAsked: own ? rest.effortAsked : null,
 		athlete: personFor(showPain, athlete, ageYears),
 		next: next && {
@@ -128,6 +128,7 @@ export async function loader({ context, request, params }: Route.LoaderArgs) {
 		mayReport: mayReport(who, params.athleteId),
 		mayClear: mayRecord(who, params.athleteId),
 	}
+	return { behind: isBehind(shown), page: pack(seen) }
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
@@ -371,7 +372,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 		personId,
 		mayClear,
 		mayReport,
-	} = loaderData
+	} = usePacked(loaderData.page)
 	// A report that was taken empties the form.
 	const reportsSaid = pains.length + closures.length + (illness ? 1 : 0)
 	return (

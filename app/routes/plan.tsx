@@ -15,18 +15,19 @@ import { shortDay } from '#core/calendar/days'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
 import { RULE_NAMES } from '#core/rules/rule'
-import { readBodies } from '#server/care/read-bodies'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
-import { easeSession, moveSession, readCalendarPage } from '#server/plan/calendar'
+import { easeSession, moveSession } from '#server/plan/calendar'
 import { shiftBlock } from '#server/plan/make-block'
-import { bringBack, readTakenOff, removeBlock } from '#server/plan/take-off'
+import { readPlanPage } from '#server/plan/read-plan-page'
+import { bringBack, removeBlock } from '#server/plan/take-off'
 import { repairSheet } from '#server/plan/repair-sheet'
 import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/plan'
 import { allowed, notFound } from '../request-guard'
 import { BodyLines } from '../ui/body-line'
 import { PostForm, SubmissionField, useSubmission } from '../ui/post-form'
+import { type AsJson, pack, usePacked } from '../packed'
 import { actOn } from '../intents'
 import { useLocal } from '../ui/local'
 
@@ -49,10 +50,8 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 		today,
 		first,
 		weeks,
-		...(await readCalendarPage(shown, first, last, today)),
-		bodies: await readBodies(shown, today, who.role),
+		page: pack(await readPlanPage(shown, first, last, today, who)),
 		mayPlan: may(who.role, 'plan:write'),
-		takenOff: may(who.role, 'plan:write') ? await readTakenOff(scope) : [],
 		behind: isBehind(shown),
 	}
 }
@@ -83,14 +82,14 @@ type PlanAnswer = Awaited<
 	>
 >
 
-type Loaded = Route.ComponentProps['loaderData']
+type Loaded = AsJson<Awaited<ReturnType<typeof readPlanPage>>>
 type ListedSession = Loaded['sessions'][number]
 
 /** The weeks around now: sessions, matches, and what clashes, named where it stands with what repairs it. */
 export default function Plan({ loaderData, actionData }: Route.ComponentProps) {
 	const { time } = useLocal()
-	const { today, first, weeks, sessions, outside, clashes, sheetClashes, blocks, finished, bodies, mayPlan, takenOff } =
-		loaderData
+	const { today, first, weeks, mayPlan } = loaderData
+	const { sessions, outside, clashes, sheetClashes, blocks, finished, bodies, takenOff } = usePacked(loaderData.page)
 	const count = clashes.length + sheetClashes.length
 	const mover = useFetcher<typeof action>()
 	const submission = useSubmission(mover.state)

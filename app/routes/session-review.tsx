@@ -1,23 +1,17 @@
 import { useEffect, useState } from 'react'
 import { Link, data, useNavigation } from 'react-router'
-import { effortsOf } from '#core/record/effort'
 import { longDay } from '#core/calendar/days'
-import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { judgementFor, reasonFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { type CoachDecision, type Decided, closeReview, decideVerdicts } from '#server/review/decide'
 import { sayEfforts } from '#server/record/say-effort'
-import { readReview } from '#server/review/read-review'
+import { readReviewPage } from '#server/review/read-review-page'
 import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/session-review'
 import { allowed, notFound } from '../request-guard'
 import { DoseRuler } from '../field/dose-ruler'
 import { ReviewBodies } from '../ui/review-bodies'
 import { OpenVerdict, QuietVerdict, type Row, decisionField, groupOpen } from '../ui/review-rows'
-import { BODY_KINDS } from '#core/vocabulary/event-kinds'
-import type { EventKey } from '#core/vocabulary/events'
-import { sayHeld } from '#core/words/event-words'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { reviewHead, sayReviewHead } from '#core/record/review-head'
@@ -26,114 +20,24 @@ import { readReport } from '../read-report'
 import { report, sayInLog } from '#server/care/report'
 import { readNumber } from '#core/measure/read-number'
 import { type Sent, actOn } from '../intents'
-import { listSetAside, settleMark } from '#server/marks/set-aside'
+import { pack, usePacked } from '../packed'
+import { settleMark } from '#server/marks/set-aside'
 import { SetAsideList } from '../ui/set-aside'
 import { useUnits } from '../field/units'
 import { WhatIs } from '../ui/what-is'
-
-const BODY_KEYS: ReadonlySet<EventKey> = new Set(BODY_KINDS.map((kind) => `observation/${kind}` as const))
 
 export const meta: Route.MetaFunction = () => [{ title: 'Review · Dromos' }]
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'verdict:read')
 	const shown = mayBeLate(scope)
-	const review = await readReview(shown, params.sessionId)
+	const review = await readReviewPage(shown, params.sessionId, who)
 	if (!review) throw notFound()
-	const { sheet } = review
-	const showPain = seesBody(who)
-	const came = sheet.athletes.filter((athlete) =>
-		sheet.events.some((event) => event.athleteId === athlete.id && event.type === 'mark'),
-	)
-	const mean = (read: (athlete: (typeof came)[number]) => number) =>
-		came.length === 0 ? 0 : came.reduce((sum, athlete) => sum + read(athlete), 0) / came.length
-	const level =
-		([1, 2, 3] as const)
-			.map((value) => ({ value, n: came.filter((athlete) => athlete.level === value).length }))
-			.sort((a, b) => b.n - a.n)[0]?.value ?? 2
 	return {
 		behind: isBehind(shown),
-		session: sheet.session,
-		strip: sheet.strip,
-		done: doneShares(sheet),
-		attending: sheet.athletes.length,
-		came: came.length,
-		level,
-		group: {
-			contacts: {
-				planned: mean((a) => totalOf(rangedContacts(a.planned))),
-				done: mean((a) => totalOf(rangedContacts(a.done))),
-			},
-			metres: {
-				planned: mean((a) => metresOf(a.planned, ['fast', 'maximal'])),
-				done: mean((a) => metresOf(a.done, ['fast', 'maximal'])),
-			},
-			cuts: {
-				planned: mean((a) => cutsOf(a.planned, ['60-90', '90-135', '135-180'])),
-				done: mean((a) => cutsOf(a.done, ['60-90', '90-135', '135-180'])),
-			},
-		},
-		conflicts: sheet.conflicts.length,
-		// What a report was about stays with coach and clinician.
-		held: review.held
-			.filter(({ key }) => showPain || !BODY_KEYS.has(key))
-			.map((one) => ({ id: one.id, words: sayHeld(one) })),
-		people: came.map(({ id, name }) => ({
-			id,
-			name,
-			rpe: effortsOf(sheet.events, id).get(sheet.session.id)?.value.rpe ?? null,
-		})),
-
-		bodies: review.bodies.map((body) => ({ ...body, said: showPain ? body.said : [] })),
-		rows: review.rows.map((row) => ({
-			athleteId: row.athleteId,
-			ladderId: row.ladderId,
-			name: row.name,
-			ladderName: row.ladderName,
-			inputHash: row.inputHash,
-			judgement: judgementFor(showPain, row.decided?.judgement ?? row.judgement),
-			decided: row.decided
-				? {
-						word: row.decided.decided,
-						turn: row.decided.turn,
-						reason: reasonFor(showPain, row.decided.judgement.decidedBy, row.decided.reason),
-					}
-				: null,
-			needsYou: row.needsYou,
-			absent: row.absent,
-			wouldNowBe: showPain ? row.wouldNowBe : null,
-			before: review.before
-				.filter((one) => one.athleteId === row.athleteId && one.ladderId === row.ladderId)
-				.map(({ word, at, reason }) => ({ word, at, reason: showPain ? reason : null })),
-			instead: insteadOf(row.decided?.judgement ?? row.judgement, sheet.library),
-		})),
-		setAside: await listSetAside(scope, { sessionIds: [params.sessionId] }, sheet.session.day, sheet.library),
-		attendance: may(who.role, 'verdict:write') ? sheet.athletes.map(({ id, name }) => ({ id, name })) : [],
+		page: pack(review),
 		mayDecide: may(who.role, 'verdict:write'),
-		reviewed: sheet.session.reviewedAt !== null,
 	}
-}
-
-/** The drill that stands in; a judgement of before says it only in its sentence. */
-const insteadOf = (
-	{ instead }: { instead?: string | null },
-	{ drills }: { drills: Record<string, { name: string }> },
-) => (instead ? (drills[instead]?.name ?? null) : null)
-
-/** Share of each part's planned reps that has been done. */
-function doneShares(sheet: NonNullable<Awaited<ReturnType<typeof readReview>>>['sheet']): number[] {
-	return sheet.strip.map((part) => {
-		const ids = new Set(sheet.entries.filter((entry) => entry.part === part.name).map((entry) => entry.id))
-		let planned = 0
-		let done = 0
-		for (const athlete of sheet.athletes)
-			for (const line of athlete.lines)
-				if (ids.has(line.entryId) && line.drill?.family !== 'prepare') planned += line.dose.sets * line.dose.reps
-		for (const event of sheet.events)
-			if (event.type === 'mark' && ids.has(event.entryId) && event.kind !== 'missed')
-				done += event.kind === 'done' ? event.value.reps : 1
-		return planned === 0 ? 0 : Math.min(1, done / planned)
-	})
 }
 
 export async function action({ context, request, params }: Route.ActionArgs) {
@@ -226,6 +130,7 @@ interface ReviewAnswer extends Decided {
 
 export default function SessionReview({ loaderData, actionData }: Route.ComponentProps) {
 	const { asRead } = useUnits()
+	const { mayDecide } = loaderData
 	const {
 		session,
 		strip,
@@ -238,14 +143,14 @@ export default function SessionReview({ loaderData, actionData }: Route.Componen
 		held,
 		people,
 		bodies,
+		rows: judged,
 		setAside,
 		attendance,
-		mayDecide,
 		reviewed,
-	} = loaderData
+	} = usePacked(loaderData.page)
 	const busy = useNavigation().state !== 'idle'
 	const refusals = new Map(actionData?.refused.map((row) => [`${row.athleteId}/${row.ladderId}`, row.reason]) ?? [])
-	const rows: Row[] = loaderData.rows.map((row) => ({
+	const rows: Row[] = judged.map((row) => ({
 		...row,
 		refused: refusals.get(`${row.athleteId}/${row.ladderId}`) ?? null,
 	}))

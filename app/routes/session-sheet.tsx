@@ -2,19 +2,13 @@ import { Collapsible } from 'radix-ui'
 import { Link, data, redirect } from 'react-router'
 import { sayFirmness } from '#core/words/say-firmness'
 import { longDay } from '#core/calendar/days'
-import { type DoseCount, cutsOf, loadOfLeg, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { takeOffSession } from '#server/plan/take-off'
 import { changeLineByHand } from '#server/sheet/change-line'
 import { RULE_NAMES } from '#core/rules/rule'
 import { acknowledge } from '#server/sheet/read-cautions'
-import { sayTurns } from '#core/record/session-done'
-import { entryName } from '#core/plan/entry-parts'
-import { clockOf } from '#server/record/read-done'
-import { readSheetPage } from '#server/sheet/read-sheet-page'
-import { writeRests, writeWork } from '#core/words/write-work'
+import { type SheetPage, readSheetPage } from '#server/sheet/read-sheet-page'
 import { todayAt } from '#server/clock'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import { isBehind, mayBeLate } from '#server/kept'
@@ -25,78 +19,26 @@ import { BodyLines } from '../ui/body-line'
 import { SessionStrip } from '../ui/session-strip'
 import { PostForm } from '../ui/post-form'
 import { actOn } from '../intents'
+import { type AsJson, pack, usePacked } from '../packed'
 import { useUnits } from '../field/units'
 import { useLocal } from '../ui/local'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Session sheet · Dromos' }]
 
-const totals = (count: DoseCount) => {
-	const contacts = rangedContacts(count)
-	return {
-		left: loadOfLeg(contacts, 'left'),
-		right: loadOfLeg(contacts, 'right'),
-		both: contacts.both,
-		contacts: totalOf(contacts),
-		low: totalOf(count.contacts.low),
-		metres: Math.round(metresOf(count)),
-		fastMetres: Math.round(metresOf(count, ['fast', 'maximal'])),
-		cuts: cutsOf(count, ['60-90', '90-135', '135-180']),
-		throws: totalOf(count.throws),
-	}
-}
-
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
 	const shown = mayBeLate(scope)
-	const page = await readSheetPage(shown, params.sessionId, todayAt(who.timeZone), who.role)
+	const page = await readSheetPage(shown, params.sessionId, todayAt(who.timeZone), who)
 	if (!page) throw notFound()
-	const { sheet, targets, cautions, bodies } = page
+	const begun = page.session.startedAt !== null
 	return {
 		behind: isBehind(shown),
-		// An answer to a caution is the coach's, in the coach's words.
-		cautions: seesBody(who)
-			? cautions
-			: cautions.map((one) => ({ ...one, answered: one.answered && { ...one.answered, reason: '' } })),
-		session: sheet.session,
-		turns: sayTurns(sheet.events, clockOf(who.timeZone)),
-		strip: sheet.strip,
-		bodies,
-		entries: sheet.entries.map((entry) => ({
-			id: entry.id,
-			part: entry.part,
-			family: entry.family,
-			name: entryName(entry, sheet.library),
-			isLadder: entry.ladderId !== null,
-		})),
-		athletes: sheet.athletes.map((athlete) => ({
-			id: athlete.id,
-			name: athlete.name,
-			level: athlete.level,
-			minutes: athlete.minutes,
-			planned: totals(athlete.planned),
-			done: totals(athlete.done),
-			lines: athlete.lines.map((line) => ({
-				id: line.id,
-				entryId: line.entryId,
-				blocked: line.blocked,
-				over: line.over,
-				words: line.drill && line.drillId ? writeWork({ ...line, drillId: line.drillId }, sheet.drills.of(line)) : '',
-				dose: line.dose,
-				rest: writeRests(line),
-				origin: line.origin,
-				change: changeFor(seesBody(who, athlete.id), line.change),
-				wouldBe: line.wouldBe,
-				cautions: line.drill?.intensity === 'shock' ? line.drill.cautions : [],
-				target: targets.get(line.id)?.words ?? '',
-				own: targets.get(line.id)?.own.map(({ words }) => words) ?? [],
-			})),
-		})),
-		begun: sheet.session.startedAt !== null,
+		page: pack(page),
+		begun,
 		mayPlan: may(who.role, 'plan:write'),
 		// Numbers on paper come in once the day is there.
-		mayRead:
-			may(who.role, 'marks:read') && (sheet.session.startedAt !== null || sheet.session.day <= todayAt(who.timeZone)),
+		mayRead: may(who.role, 'marks:read') && (begun || page.session.day <= todayAt(who.timeZone)),
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
 	}
 }
@@ -130,13 +72,14 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 
 type LineAnswer = { line: string } & ({ saved: true } | { problem: string; asksWhy: boolean })
 
-type Loaded = Route.ComponentProps['loaderData']
+type Loaded = AsJson<SheetPage>
 type SheetAthlete = Loaded['athletes'][number]
 type SheetLine = SheetAthlete['lines'][number]
 
 export default function SessionSheet({ loaderData, actionData }: Route.ComponentProps) {
 	const { time } = useLocal()
-	const { session, turns, strip, bodies, entries, athletes, cautions, begun, mayPlan, mayRead, mayField } = loaderData
+	const { begun, mayPlan, mayRead, mayField } = loaderData
+	const { session, turns, strip, bodies, entries, athletes, cautions } = usePacked(loaderData.page)
 	const planned = Math.round(strip.reduce((sum, part) => sum + part.minutes, 0))
 	return (
 		<>

@@ -6,7 +6,7 @@ import { enterOutside } from '#server/care/outside'
 import { todayAt } from '#server/clock'
 import { addSquad, changePhase, changeSquad } from '#server/squads/change-roster'
 import { addAthletes } from '#server/squads/import-roster'
-import { readRoster, readWithoutSquad } from '#server/squads/read-squads'
+import { type RosterOfSquad, type Standing, readSquadsPage } from '#server/squads/read-squads'
 import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/squads'
 import { allowed, notFound } from '../request-guard'
@@ -19,6 +19,7 @@ import { type Sent, actOn, noProblems } from '../intents'
 import { DayInput } from '../ui/day-input'
 import { useLocal } from '../ui/local'
 import { useUnits } from '../field/units'
+import { pack, usePacked } from '../packed'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squads · Dromos' }]
 
@@ -26,10 +27,9 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const { who, scope } = allowed(context, request, 'plan:read')
 	const shown = mayBeLate(scope)
 	return {
-		roster: await readRoster(shown, todayAt(who.timeZone)),
+		page: pack(await readSquadsPage(shown, todayAt(who.timeZone))),
 		mayChange: may(who.role, 'people:write'),
 		mayPlace: may(who.role, 'plan:write'),
-		without: await readWithoutSquad(scope),
 		behind: isBehind(shown),
 	}
 }
@@ -92,9 +92,9 @@ interface SquadsAnswer {
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** A name, a level, and a column for each ladder the squad is on. */
-const columns = (athlete: { standings: unknown[] } | undefined) =>
+const columns = (ladders: readonly unknown[]) =>
 	({
-		'--columns': `190px 60px repeat(${Math.max(1, athlete?.standings.length ?? 0)}, minmax(0, 1fr))`,
+		'--columns': `190px 60px repeat(${Math.max(1, ladders.length)}, minmax(0, 1fr))`,
 	}) as React.CSSProperties
 
 /** A whole squad's match or practice in two taps: today, as usual for its kind. */
@@ -204,10 +204,34 @@ function ChangeSquad({
 	)
 }
 
-export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
+/** Where one athlete stands on one ladder. */
+function OnLadder({
+	ladder,
+	rungIndex,
+	substitute,
+	over,
+	met,
+}: Standing & { ladder: RosterOfSquad['ladders'][number] }) {
 	const { asRead } = useUnits()
+	const rungName = ladder.rungs[rungIndex]?.name ?? ''
+	return (
+		<div className="min-w-0">
+			<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={over !== null} substitute={substitute} />
+			<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
+			<p
+				className={`truncate text-[13px] ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
+				title={asRead(`${ladder.name}: ${over ?? rungName}`)}
+			>
+				{over ?? (substitute ? 'on a variation' : met ? asRead(rungName) : `${ladder.name}: not met yet`)}
+			</p>
+		</div>
+	)
+}
+
+export default function Squads({ loaderData, actionData }: Route.ComponentProps) {
 	const { time } = useLocal()
-	const { roster, mayChange, mayPlace, without } = loaderData
+	const { mayChange, mayPlace } = loaderData
+	const { roster, without } = usePacked(loaderData.page)
 	const squadProblems = actionData?.form === 'squad' ? actionData.problems : {}
 	return (
 		<>
@@ -218,7 +242,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					stands.
 				</p>
 			)}
-			{roster.map(({ squad, version, schoolName, unloadingDue, athletes }) => (
+			{roster.map(({ squad, version, schoolName, unloadingDue, ladders, athletes }) => (
 				<section key={squad.id} className="mt-7" aria-label={squad.name}>
 					<div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1.5">
 						<div>
@@ -314,11 +338,11 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 					{athletes.length > 0 && (
 						<div
 							className="dim hidden gap-x-5 pt-1.5 text-[13.5px] md:grid md:grid-cols-(--columns)"
-							style={columns(athletes[0])}
+							style={columns(ladders)}
 						>
 							<span />
 							<span />
-							{athletes[0]?.standings.map(({ ladder }) => (
+							{ladders.map((ladder) => (
 								<Link key={ladder.id} className="hover:underline" to={`/squads/${squad.id}/ladders/${ladder.id}`}>
 									{ladder.name}
 								</Link>
@@ -330,7 +354,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 							<li
 								key={athlete.id}
 								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 md:grid-cols-(--columns)"
-								style={columns(athlete)}
+								style={columns(ladders)}
 							>
 								<div className="min-w-0">
 									<Link
@@ -342,28 +366,8 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									{athlete.away && <b className="block text-[13px]">{athlete.away}</b>}
 								</div>
 								<span className="dim text-right text-[14px] md:text-left">level {athlete.level}</span>
-								{athlete.standings.map(({ ladder, rungIndex, rungName, state, over, met }) => (
-									<div key={ladder.id} className="min-w-0">
-										<MiniLadder
-											ladder={ladder}
-											rungIndex={met ? rungIndex : -1}
-											closed={over !== null}
-											substitute={state.substitute !== null}
-										/>
-										<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
-										<p
-											className={`truncate text-[13px] ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
-											title={asRead(`${ladder.name}: ${over ?? rungName}`)}
-										>
-											{over
-												? over
-												: state.substitute
-													? 'on a variation'
-													: met
-														? asRead(rungName)
-														: `${ladder.name}: not met yet`}
-										</p>
-									</div>
+								{ladders.map((ladder, at) => (
+									<OnLadder key={ladder.id} ladder={ladder} {...athlete.standings[at]!} />
 								))}
 							</li>
 						))}

@@ -1,22 +1,21 @@
 import { Link, data } from 'react-router'
 import { sayFirmness } from '#core/words/say-firmness'
 import { longDay, shortDay } from '#core/calendar/days'
-import { cutsOf, metresOf, rangedContacts, totalOf } from '#core/dose/dose-count'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
-import { changeFor, seesBody } from '#server/access/projection'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
-import { type Missing, readMissing, readToday } from '#server/sheet/read-today'
+import type { Missing } from '#server/sheet/read-today'
+import { readTodayPage } from '#server/sheet/read-today-page'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import { isBehind, mayBeLate } from '#server/kept'
 import type { Route } from './+types/today'
 import { allowed } from '../request-guard'
-import { namesOf, readBodies } from '#server/care/read-bodies'
 import { report } from '#server/care/report'
 import { BodyBand } from '../ui/body-band'
 import { ChangeList } from '../ui/change-list'
 import { ReportForm } from '../ui/report-form'
 import { actOn } from '../intents'
+import { pack, usePacked } from '../packed'
 import { readReport } from '../read-report'
 import { DoseRuler } from '../field/dose-ruler'
 import { SessionStrip } from '../ui/session-strip'
@@ -31,54 +30,12 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	const shown = mayBeLate(scope)
 	const today = todayAt(who.timeZone)
 	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
-	const bodies = await readBodies(shown, today, who.role)
-	const { main, week, waiting } = await readToday(shown, today, may(who.role, 'verdict:write'))
-	const changes = (main?.athletes ?? []).flatMap((athlete) =>
-		athlete.lines.flatMap((line) =>
-			line.change
-				? [{ id: line.id, name: athlete.name, athleteId: athlete.id, ...changeFor(seesBody(who), line.change)! }]
-				: [],
-		),
-	)
-	const order = ['stop', 're-enter', 'swap', 'ease', 'advance', 'hold']
-	const byLevel = ([1, 2, 3] as const)
-		.map((level) => ({ level, athletes: (main?.athletes ?? []).filter((athlete) => athlete.level === level) }))
-		.sort((a, b) => b.athletes.length - a.athletes.length)[0]
-	const mean = (read: (planned: NonNullable<typeof main>['athletes'][number]['planned']) => number) =>
-		byLevel && byLevel.athletes.length > 0
-			? byLevel.athletes.reduce((sum, athlete) => sum + read(athlete.planned), 0) / byLevel.athletes.length
-			: 0
+	const page = await readTodayPage(shown, today, who)
 	return {
 		today,
-		bodies,
-		session: main?.session ?? null,
-		strip: main?.strip ?? [],
-		attending: main?.athletes.length ?? 0,
-		changes: changes.sort((a, b) => order.indexOf(a.verdict ?? 'hold') - order.indexOf(b.verdict ?? 'hold')),
-		changedPeople: new Set(changes.map((change) => change.athleteId)).size,
-		cautions: main
-			? [
-					...new Set(
-						main.athletes.flatMap((athlete) =>
-							athlete.lines.flatMap((line) => (line.drill?.intensity === 'shock' ? line.drill.cautions : [])),
-						),
-					),
-				]
-			: [],
-		dose: byLevel
-			? {
-					level: byLevel.level,
-					contacts: mean((count) => totalOf(rangedContacts(count))),
-					metres: mean((count) => metresOf(count, ['fast', 'maximal'])),
-					cuts: mean((count) => cutsOf(count, ['60-90', '90-135', '135-180'])),
-				}
-			: null,
-		week,
-		waiting,
-		athletes: may(who.role, 'pain:write') ? await namesOf(scope) : [],
+		page: pack(page),
 		mayField: may(who.role, 'marks:write') || may(who.role, 'marks:write-today'),
 		mayPlan: may(who.role, 'plan:write'),
-		missing: main ? null : await readMissing(scope),
 		behind: isBehind(shown),
 	}
 }
@@ -124,8 +81,8 @@ function NextStep({ missing }: { missing: Missing | 'the coach' | null }) {
 export default function Today({ loaderData, actionData }: Route.ComponentProps) {
 	const { asRead } = useUnits()
 	const { time } = useLocal()
+	const { today, mayField, mayPlan } = loaderData
 	const {
-		today,
 		bodies,
 		session,
 		strip,
@@ -137,10 +94,8 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
 		week,
 		waiting,
 		athletes,
-		mayField,
-		mayPlan,
 		missing,
-	} = loaderData
+	} = usePacked(loaderData.page)
 	const reporting = <Reporting athletes={athletes} problem={actionData?.problem ?? null} said={actionData?.said ?? 0} />
 	if (!session) {
 		return (

@@ -1,5 +1,3 @@
-import type { Ladder } from '#core/vocabulary/ladder'
-
 /** One athlete on one ladder in miniature: passed rungs filled, the current one ringed. */
 export function MiniLadder({
 	ladder,
@@ -7,7 +5,7 @@ export function MiniLadder({
 	closed = false,
 	substitute = false,
 }: {
-	ladder: Ladder
+	ladder: { name: string; rungs: readonly { id: string; name: string }[] }
 	rungIndex: number
 	closed?: boolean
 	substitute?: boolean

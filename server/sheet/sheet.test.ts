@@ -8,7 +8,7 @@ import { readAthletes } from '../../db/queries/squads'
 import { acceptEvents } from '../log/accept-events'
 import { addSquad, changeLevel, changePhase } from '../squads/change-roster'
 import { addAthletes } from '../squads/import-roster'
-import { readRoster } from '../squads/read-squads'
+import { readSquadsPage } from '../squads/read-squads'
 import { readDraft } from './draft'
 import { readSheet } from './read-sheet'
 import { readTargets } from './read-targets'
@@ -218,7 +218,7 @@ describe('squads', () => {
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\n\n Bo ', NOW)).toMatchObject({ added: 2 })
 		// Typed once more, nobody is made twice.
 		expect(await addAthletes(club.coach, made.id, 'IDA\nBo', NOW)).toMatchObject({ added: 0, there: 2 })
-		const juniors = (await readRoster(club.scope, '2026-03-12')).find((row) => row.squad.id === made.id)
+		const juniors = (await readSquadsPage(club.scope, '2026-03-12')).roster.find((row) => row.squad.id === made.id)
 		expect(juniors?.squad.trainingDays).toEqual([1, 4])
 		const ids = juniors?.athletes.map(({ id }) => id) ?? []
 		const born = await readAthletes(club.scope, ids)

@@ -1,12 +1,10 @@
 import { sayAway } from '../../core/calendar/away'
 import { addDays } from '../../core/calendar/day-count'
 import { rungOf } from '../../core/library/starter-library'
-import type { Ladder } from '../../core/vocabulary/ladder'
 import { weeksSinceUnloading } from '../../core/plan/unloading-due'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { overOf } from '../../core/judge/locks'
 import { entryState } from '../../core/judge/resolve-line'
-import type { LadderState } from '../../core/judge/types'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { sessionsBetween } from '../../db/queries/sessions'
@@ -25,10 +23,9 @@ import { readRecords } from '../facts/records'
 import { versionOf } from '../submissions/take-version'
 
 export interface Standing {
-	ladder: Ladder
 	rungIndex: number
-	rungName: string
-	state: LadderState
+	/** Whether a variation stands in for the rung. */
+	substitute: boolean
 	/** Why its own rung is over for now: closed, spared, restricted; null when it is not. */
 	over: string | null
 	/** False until the first verdict: then the first rung is only where they would start. */
@@ -40,6 +37,7 @@ export interface RosterRow {
 	level: number
 	/** "away until Thu 3 Dec"; null for who is there. */
 	away: string | null
+	/** One for each of the squad’s ladders, in their order. */
 	standings: Standing[]
 }
 
@@ -48,12 +46,22 @@ export interface RosterOfSquad {
 	version: number
 	schoolName: string
 	unloadingDue: number | null
+	/** The ladders somebody of the squad has met. */
+	ladders: { id: string; name: string; rungs: { id: string; name: string }[] }[]
 	athletes: RosterRow[]
 }
-/** Every squad with its athletes and where each stands on every ladder; kept as long as nothing changes. */
-export const readRoster = (scope: ClubScope, today: string): Promise<RosterOfSquad[]> =>
-	keptFor(scope, ['roster', today], (scope) => workOutRoster(scope, today), NO_MARKS)
-async function workOutRoster(scope: ClubScope, today: string): Promise<RosterOfSquad[]> {
+/** Every squad with its athletes and where each stands on every ladder, and whoever trains with no squad; kept as long as nothing changes. */
+export const readSquadsPage = (
+	scope: ClubScope,
+	today: string,
+): Promise<{ roster: RosterOfSquad[]; without: { id: string; name: string }[] }> =>
+	keptFor(
+		scope,
+		['squads', today],
+		async (scope) => ({ roster: await readRoster(scope, today), without: await readWithoutSquad(scope) }),
+		NO_MARKS,
+	)
+async function readRoster(scope: ClubScope, today: string): Promise<RosterOfSquad[]> {
 	const [squads, members, library] = [await listSquads(scope), await listMembers(scope), await readLibrary(scope)]
 	const ids = [...new Set(members.map((member) => member.id))]
 	const [levelOf, states] = [await readLevels(scope, ids), await readStates(scope, ids)]
@@ -79,10 +87,8 @@ async function workOutRoster(scope: ClubScope, today: string): Promise<RosterOfS
 		)
 		// Only the ladders somebody of the squad has met: twenty columns would say nothing.
 		const own = members.filter((member) => member.squadId === squad.id)
-		const used = new Set(
-			Object.keys(library.ladders).filter(
-				(id) => library.ladders[id]!.path === undefined && own.some((member) => states.has(stateKey(member.id, id))),
-			),
+		const ladders = Object.values(library.ladders).filter(
+			({ id, path }) => path === undefined && own.some((member) => states.has(stateKey(member.id, id))),
 		)
 		return {
 			squad,
@@ -90,21 +96,24 @@ async function workOutRoster(scope: ClubScope, today: string): Promise<RosterOfS
 			schoolName: school?.name ?? squad.schoolId,
 			/** Trained weeks since the last unloading one, once the school's number is reached. */
 			unloadingDue: school && squad.phase !== 'unloading' && weeks >= school.numbers.weeksToUnloading ? weeks : null,
+			ladders: ladders.map(({ id, name, rungs }) => ({
+				id,
+				name,
+				rungs: rungs.map((rung) => ({ id: rung.id, name: rung.name })),
+			})),
 			athletes: own.map((member) => ({
 				id: member.id,
 				name: member.name,
 				level: levelOf(member.id, 'plyometric'),
 				away: sayAway(member.away, today),
-				standings: Object.values(library.ladders)
-					.filter((ladder) => used.has(ladder.id))
-					.map((ladder) => {
-						const known = states.get(stateKey(member.id, ladder.id))?.state
-						const state = known ?? entryState(library, ladder.id)
-						const { index, rung } = rungOf(ladder, state.rungId)
-						const facts = concluded.get(`${squad.id}/${member.id}`)?.facts
-						const over = facts ? overOf(facts, rung) : null
-						return { ladder, rungIndex: index, rungName: rung.name, state, over, met: known !== undefined }
-					}),
+				standings: ladders.map((ladder): Standing => {
+					const known = states.get(stateKey(member.id, ladder.id))?.state
+					const state = known ?? entryState(library, ladder.id)
+					const { index, rung } = rungOf(ladder, state.rungId)
+					const facts = concluded.get(`${squad.id}/${member.id}`)?.facts
+					const over = facts ? overOf(facts, rung) : null
+					return { rungIndex: index, substitute: state.substitute !== null, over, met: known !== undefined }
+				}),
 			})),
 		}
 	})

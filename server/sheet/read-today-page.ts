@@ -1,0 +1,63 @@
+import { cutsOf, metresOf, rangedContacts, totalOf } from '../../core/dose/dose-count'
+import type { ClubScope } from '../../db/connect'
+import { changeFor, seesBody } from '../access/projection'
+import { may } from '../access/roles'
+import type { SignedIn } from '../access/sign-in'
+import { namesOf, readBodies } from '../care/read-bodies'
+import { keptFor } from '../kept'
+import type { SheetAthlete } from './read-sheet'
+import { readMissing, readToday } from './read-today'
+
+type Reader = Pick<SignedIn, 'role' | 'athleteId'>
+const ORDER = ['stop', 're-enter', 'swap', 'ease', 'advance', 'hold']
+
+/** All that Today shows to one who reads the plan; kept as long as nothing changes. */
+export const readTodayPage = (scope: ClubScope, today: string, { role, athleteId }: Reader) =>
+	keptFor(scope, ['today', today, role, athleteId], (scope) => workOutToday(scope, today, { role, athleteId }))
+
+async function workOutToday(scope: ClubScope, today: string, who: Reader) {
+	const bodies = await readBodies(scope, today, who.role)
+	const { main, week, waiting } = await readToday(scope, today, may(who.role, 'verdict:write'))
+	const athletes = main?.athletes ?? []
+	const changes = athletes.flatMap((athlete) =>
+		athlete.lines.flatMap((line) =>
+			line.change
+				? [{ id: line.id, name: athlete.name, athleteId: athlete.id, ...changeFor(seesBody(who), line.change)! }]
+				: [],
+		),
+	)
+	const cautions = athletes.flatMap(({ lines }) =>
+		lines.flatMap(({ drill }) => (drill?.intensity === 'shock' ? drill.cautions : [])),
+	)
+	return {
+		bodies,
+		session: main?.session ?? null,
+		strip: main?.strip ?? [],
+		attending: athletes.length,
+		changes: changes.sort((a, b) => ORDER.indexOf(a.verdict ?? 'hold') - ORDER.indexOf(b.verdict ?? 'hold')),
+		changedPeople: new Set(changes.map((change) => change.athleteId)).size,
+		cautions: [...new Set(cautions)],
+		dose: doseOf(athletes),
+		week,
+		waiting,
+		/** Whom something may be reported of, for who may. */
+		athletes: may(who.role, 'pain:write') ? await namesOf(scope) : [],
+		missing: main ? null : await readMissing(scope),
+	}
+}
+
+/** What those of the commonest level are planned to do, on average. */
+function doseOf(athletes: readonly SheetAthlete[]) {
+	const [most] = ([1, 2, 3] as const)
+		.map((level) => ({ level, of: athletes.filter((athlete) => athlete.level === level) }))
+		.sort((a, b) => b.of.length - a.of.length)
+	if (!most || most.of.length === 0) return null
+	const mean = (read: (planned: SheetAthlete['planned']) => number) =>
+		most.of.reduce((sum, { planned }) => sum + read(planned), 0) / most.of.length
+	return {
+		level: most.level,
+		contacts: mean((count) => totalOf(rangedContacts(count))),
+		metres: mean((count) => metresOf(count, ['fast', 'maximal'])),
+		cuts: mean((count) => cutsOf(count, ['60-90', '90-135', '135-180'])),
+	}
+}
