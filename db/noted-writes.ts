@@ -36,10 +36,12 @@ const OF_NOTHING_KEPT = named(
 	deed,
 	invitation,
 	device,
-	deviceReading,
 	pairingCode,
 	submission,
 )
+/** What devices send: phones on the field are told of it, nothing is worked out of it. */
+const OF_DEVICES = named(deviceReading)
+const READINGS = 'readings'
 /** Stands for the club where a write names none. */
 const EVERY = 'every'
 
@@ -53,6 +55,7 @@ class Written {
 	rest = false
 	log = false
 	begun = false
+	readings = false
 	/** Whether what is written just now says that a session has begun. */
 	isBeginning = false
 	/** Days of the sessions the log was written of, where whoever wrote said so; with ` marks` behind it where that was all. */
@@ -61,12 +64,18 @@ class Written {
 	note(table: string): void {
 		if (OF_THE_LOG.has(table)) this.log = true
 		else if (OF_NOTHING_KEPT.has(table)) return
+		else if (OF_DEVICES.has(table)) this.readings = true
 		else if (this.isBeginning) this.begun = true
 		else this.rest = true
 	}
 	get counts(): string[] {
 		const log = !this.log ? [] : this.days.size > 0 ? [...this.days] : ['log']
-		return [...(this.rest ? ['rest'] : []), ...(this.begun ? [BEGUN] : []), ...log].sort()
+		return [
+			...(this.rest ? ['rest'] : []),
+			...(this.begun ? [BEGUN] : []),
+			...(this.readings ? [READINGS] : []),
+			...log,
+		].sort()
 	}
 }
 const writtenBy = new WeakMap<object, Written>()
@@ -239,12 +248,23 @@ const countedUpTo = prepared((db) => {
 		)
 		.prepare()
 })
+/** How often anything of some clubs was changed, what devices sent too. */
+export async function changesOfClubs(db: Queryable, clubIds: readonly string[]): Promise<(clubId: string) => number> {
+	const rows = await db
+		.select({ clubId: changeCount.clubId, n: sql<string>`sum(${changeCount.n})` })
+		.from(changeCount)
+		.where(inArray(changeCount.clubId, [...clubIds, EVERY]))
+		.groupBy(changeCount.clubId)
+	const sums = new Map(rows.map(({ clubId, n }) => [clubId, Number(n)]))
+	return (clubId) => (sums.get(clubId) ?? 0) + (sums.get(EVERY) ?? 0)
+}
+
 /** How often the log of a club was written up to a day: a correction may change what stands in a later session, never in an earlier one. */
 export async function logChangesUpTo(db: Queryable, clubId: string): Promise<(day: string) => number> {
 	const rows = await db
 		.select({ of: changeCount.of, n: changeCount.n })
 		.from(changeCount)
-		.where(and(inArray(changeCount.clubId, [clubId, EVERY]), notInArray(changeCount.of, ['rest', BEGUN])))
+		.where(and(inArray(changeCount.clubId, [clubId, EVERY]), notInArray(changeCount.of, ['rest', BEGUN, READINGS])))
 	// What was logged with no day named may be of any.
 	const sums = rows
 		.map(({ of, n }): [string, number] => [of === 'log' ? '' : of.slice(0, '2026-03-12'.length), n])

@@ -5,6 +5,7 @@ import { type ClubScope, inTransaction } from '../db/connect'
 import { changesUpTo, foldCounts, logChangesUpTo, logsOn } from '../db/noted-writes'
 import { insertCareEvent } from '../db/queries/care'
 import { writeDeed } from '../db/queries/clubs'
+import { insertDevice, insertReadings } from '../db/queries/devices'
 import { bulkInsertOnce } from '../db/bulk-insert'
 import { readLines, updateSession } from '../db/queries/sessions'
 import { squad } from '../db/schema/squads'
@@ -93,6 +94,23 @@ describe('what was written is counted', () => {
 				),
 		],
 		[
+			'what a device has sent',
+			() =>
+				inOne(async (scope) => {
+					const deviceId = randomUUID()
+					await insertDevice(scope, {
+						id: deviceId,
+						kind: 'mat',
+						name: 'Mat',
+						tokenHash: 'c'.repeat(64),
+						pairedAt: NOW,
+					})
+					const when = { at: NOW, deviceTime: NOW, receivedAt: NOW }
+					const reading = { id: randomUUID(), deviceId, kind: 'mat' as const, value: {}, contentHash: 'a'.repeat(64) }
+					await insertReadings(scope, [{ ...reading, ...when }])
+				}),
+		],
+		[
 			'what was given up',
 			() =>
 				inOne(async (scope) => {
@@ -101,9 +119,10 @@ describe('what was written is counted', () => {
 				}).catch(() => undefined),
 		],
 	])('but not %s', async (_, act) => {
-		const before = await at(LAST)
+		const logged = async () => (await logChangesUpTo(database().db, club.scope.clubId))(LAST)
+		const before = [await at(LAST), await logged()]
 		await act()
-		expect(await at(LAST)).toBe(before)
+		expect([await at(LAST), await logged()]).toEqual(before)
 	})
 	it('in a transaction that names no club counts for all', async () => {
 		const before = await at(LAST)

@@ -1,4 +1,3 @@
-import { setTimeout as wait } from 'node:timers/promises'
 import type { KeptReading } from '../../core/devices/schema'
 import type { ToldEvent } from '../../core/field/pack'
 import { readingsSince } from '../../db/queries/devices'
@@ -8,13 +7,11 @@ import type { Role } from '../../db/schema/people'
 import { keptReading } from '../devices/take-readings'
 import type { BodyLimits } from '../../core/field/over-today'
 import { readLimits, readable, told } from './read-pack'
+import { clubChanged } from './watch-clubs'
 
 /** Rows are stamped before they are seen by others; this far back they are read again and told apart by id. */
 const OVERLAP_MS = 30_000
 const LONGEST_WAIT_MS = 20_000
-const LOOK_EVERY_MS = 400
-/** So many phones that wait are looked after as often as that; of more, each is a little less often: the database looks no faster. */
-const HELD_AT_FULL = 50
 /** More than these are asked to come again. */
 const MOST_HELD = 2_000
 let held = 0
@@ -22,8 +19,6 @@ let held = 0
 /** More phones wait than one process holds. */
 export class TooManyHeld extends Error {}
 
-/** How long until the next look, when so many wait. @param waiting phones, this one among them */
-export const lookEvery = (waiting: number): number => LOOK_EVERY_MS * Math.max(1, waiting / HELD_AT_FULL)
 /** Device readings from before this belong to no session that is still going on. */
 const READINGS_MS = 12 * 3_600_000
 
@@ -75,7 +70,7 @@ async function holdUntilNews(
 	signal: AbortSignal,
 ): Promise<Changes> {
 	const until = Date.now() + LONGEST_WAIT_MS
-	for (;;) {
+	for (let changes: number | null = null; ; ) {
 		const now = new Date()
 		const from = since ? new Date(since.getTime() - OVERLAP_MS) : undefined
 		const ids = from ? (await idsSince(scope, sessionId, from, deviceId)).filter((id) => !seen.has(id)) : undefined
@@ -93,6 +88,6 @@ async function holdUntilNews(
 				limits: await readLimits(scope, sessionId),
 				heard: news.map(({ id }) => id),
 			}
-		await wait(lookEvery(held), undefined, { signal }).catch(() => undefined)
+		changes = await clubChanged(scope.clubId, changes, until, signal)
 	}
 }
