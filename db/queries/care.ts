@@ -2,6 +2,7 @@ import { type SQL, and, asc, desc, eq, gte, inArray, isNull, lte, ne, or, sql } 
 import type { CareRecord } from '../../core/judge/gather-input'
 import { EVERYTHING } from '../../core/vocabulary/care'
 import { BODY_KINDS } from '../../core/vocabulary/event-kinds'
+import type { Family } from '../../core/vocabulary/words'
 import type { OutsideLoad } from '../../core/judge/outside-load'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
@@ -290,40 +291,41 @@ export async function familiesWorkedBetween({ db, clubId }: ClubScope, athleteId
 		.where(workedBetween(clubId, athleteIds, from, to))
 }
 
-/** The days of work of some athletes on some days, one after the other. */
-const daysAndFamilies = async ({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<string[]> =>
-	(
-		await db
-			.select({ athleteId: workDay.athleteId, family: workDay.family, day: workDay.day })
-			.from(workDay)
-			.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days)))
-	)
-		.map(({ athleteId, family, day }) => `${athleteId}/${family}/${day}`)
-		.sort()
-
 /**
  * Makes the days of work of some athletes on some days anew from the marks that stand. Its order and indexes are named:
- * right after many rows were written the server knows nothing of them and would read the club for each mark.
+ * right after many rows were written the server knows nothing of them and would read the club for each mark. Both are
+ * read as they are committed, not as this transaction found them: another one may log of the same day.
  *
  * @returns whether they are others now
  */
-export async function keepWorkDays(scope: ClubScope, athleteIds: string[], days: string[]): Promise<boolean> {
+export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<boolean> {
 	if (athleteIds.length === 0 || days.length === 0) return false
-	const { db, clubId } = scope
-	const before = await daysAndFamilies(scope, athleteIds, days)
-	await db
-		.delete(workDay)
-		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days)))
-	await db.execute(sql`insert ignore into work_day (club_id, athlete_id, family, day)
-		select straight_join distinct m.club_id, m.athlete_id, d.family, s.day
-		from session s
-		join mark m force index (mark_by_session) on m.club_id = s.club_id and m.session_id = s.id
-		left join mark r force index (mark_replaces) on r.club_id = m.club_id and r.replaces_id = m.id
-		join (select id, max(json_value(content, '$.family')) as family from library_document
-			where club_id = ${clubId} and kind = 'drill' group by id) d on d.id = m.drill_id
-		where s.club_id = ${clubId} and s.day in ${days} and m.athlete_id in ${athleteIds}
-			and m.kind <> 'missed' and m.is_void = 0 and r.id is null`)
-	return before.join() !== (await daysAndFamilies(scope, athleteIds, days)).join()
+	const those = and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days))
+	// The family of what was done, whichever version of the drill it was.
+	const [done] = (await db.execute(sql`select w.athlete_id as athleteId, w.day,
+			(select max(json_value(content, '$.family')) from library_document
+				where club_id = ${clubId} and kind = 'drill' and id = w.drill_id) as family
+		from (select straight_join distinct m.athlete_id, m.drill_id, s.day
+			from session s
+			join mark m force index (mark_by_session) on m.club_id = s.club_id and m.session_id = s.id
+			left join mark r force index (mark_replaces) on r.club_id = m.club_id and r.replaces_id = m.id
+			where s.club_id = ${clubId} and s.day in ${days} and m.athlete_id in ${athleteIds}
+				and m.kind <> 'missed' and m.is_void = 0 and r.id is null
+			lock in share mode) w`)) as unknown as [{ athleteId: string; day: string; family: Family | null }[]]
+	const keyOf = ({ athleteId, family, day }: { athleteId: string; family: string; day: string }) =>
+		`${athleteId}/${family}/${day}`
+	const now = new Map(
+		done.flatMap(({ family, ...row }) => (family === null ? [] : [[keyOf({ ...row, family }), { ...row, family }]])),
+	)
+	const kept = (await db
+		.select({ athleteId: workDay.athleteId, family: workDay.family, day: workDay.day })
+		.from(workDay)
+		.where(those)
+		.for('update')) as { athleteId: string; family: Family; day: string }[]
+	if (kept.length === now.size && kept.every((row) => now.has(keyOf(row)))) return false
+	await db.delete(workDay).where(those)
+	if (now.size > 0) await db.insert(workDay).values([...now.values()].map((row) => ({ ...row, clubId })))
+	return true
 }
 
 /** Days before a day, from another one on, on which sessions nobody has begun ask for a family: work that is to be done. */

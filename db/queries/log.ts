@@ -35,16 +35,14 @@ const TABLES = { mark, observation, decision } as const
 
 /** The content hashes ids were accepted with, in any of the three tables; an id that is new has none. By the primary keys. */
 export async function acceptedHashes({ db, clubId }: ClubScope, ids: string[]): Promise<Map<string, string>> {
-	const known = new Map<string, string>()
-	if (ids.length === 0) return known
-	for (const table of Object.values(TABLES)) {
-		for (const row of await db
+	if (ids.length === 0) return new Map()
+	const of = (table: (typeof TABLES)[keyof typeof TABLES]) =>
+		db
 			.select({ id: table.id, hash: table.contentHash })
 			.from(table)
-			.where(and(eq(table.clubId, clubId), inArray(table.id, ids))))
-			known.set(row.id, row.hash)
-	}
-	return known
+			.where(and(eq(table.clubId, clubId), inArray(table.id, ids)))
+	const rows = await of(TABLES.mark).unionAll(of(TABLES.observation)).unionAll(of(TABLES.decision))
+	return new Map(rows.map(({ id, hash }) => [id, hash]))
 }
 
 /** Rows of one kind at once; a row whose id stands already (sent twice, or by two at once) changes nothing. */
