@@ -5,6 +5,7 @@ import { getHeapStatistics } from 'node:v8'
 import type { ClubScope } from '../db/connect'
 import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
+import { breathe } from './breathe'
 
 interface Kept {
 	/** How often what it was made of had changed. */
@@ -210,6 +211,8 @@ export function mendKept<T>(
 /** Events kept in this process by club and session, the last ones asked for. */
 const logs = new Map<string, { of: number; events: readonly StoredEvent[] }>()
 const MOST_EVENTS = HEAP / 8_000
+/** Thousands of rows in one answer would keep everybody else waiting. */
+const SESSIONS_AT_ONCE = 20
 let eventsHeld = 0
 
 /** All events of some sessions, replaced ones too, as `eventsOfSessions` reads them; those of sessions nobody has written to since are not read again. Frozen. */
@@ -237,9 +240,13 @@ export async function keptEvents(
 		}
 	}
 	const read = new Map<string, StoredEvent[]>(missing.map(({ id }) => [id, []]))
-	for (const event of await eventsOfSessions(scope, [...read.keys()])) {
-		freeze(event)
-		read.get(event.sessionId)!.push(event)
+	const ids = [...read.keys()]
+	for (let from = 0; from < ids.length; from += SESSIONS_AT_ONCE) {
+		for (const event of await eventsOfSessions(scope, ids.slice(from, from + SESSIONS_AT_ONCE))) {
+			freeze(event)
+			read.get(event.sessionId)!.push(event)
+		}
+		await breathe()
 	}
 	for (const { id, of } of missing) {
 		const [key, events] = [`${scope.clubId}/${id}`, Object.freeze(read.get(id)!)]

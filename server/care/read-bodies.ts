@@ -5,6 +5,7 @@ import { readLibrary } from '../../db/queries/library'
 import { listMembers, listSquads } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
+import { breathe } from '../breathe'
 import { NO_MARKS, keptFor } from '../kept'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
@@ -29,6 +30,7 @@ async function workOutBodies(scope: ClubScope, today: string, role: Role): Promi
 		for (const { id, name } of own) {
 			const plain = facts.get(id)
 			if (!plain) continue
+			await breathe()
 			const known = concludeFor(plain, library)
 			const body = bodyOf(known, plain.sessions ?? [], today)
 			const unwellSince = may(role, 'pain:read') ? known.facts.unwellSince : null

@@ -18,6 +18,8 @@ import { readDrills } from '../../db/queries/library'
 import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../../db/queries/sessions'
 import { type SquadRow, readAthletes } from '../../db/queries/squads'
 import { recentAdvances } from '../../db/queries/verdicts'
+import { breathe } from '../breathe'
+import { groupBy } from '../group-by'
 import { keptEvents } from '../kept'
 import { readMeasured } from '../own/read-measured'
 import { dried } from '../sheet/dried'
@@ -101,36 +103,38 @@ export async function readHistories(
 	)
 	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
 	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId ?? '')?.push(event)
-	return new Map(
-		athletes.map((athlete) => {
-			const own = byAthlete.get(athlete.id) ?? []
-			return [
-				athlete.id,
-				{
-					athleteId: athlete.id,
-					birthDate: athlete.birthDate,
-					massKg: athlete.massKg,
-					sessions: recent.filter((row) => row.athleteId === athlete.id).map(({ session }) => session),
-					lines: lines.flatMap(({ line }) => {
-						const planned = plannedOf(line)
-						return line.athleteId === athlete.id && planned
-							? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }]
-							: []
-					}),
-					events: own,
-					counts: new Map(
-						own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : [])),
-					),
-					stamps: new Map(own.flatMap((event) => (event.stamp ? [[event.id, event.stamp] as const] : []))),
-					means: byKey(means.filter((one) => one.athleteId === athlete.id)),
-					measured: measured.get(athlete.id) ?? [],
-					outside: outside.filter((row) => row.athleteId === athlete.id).map(outsideLoadOf),
-					care: care.filter((row) => row.athleteId === athlete.id).map(careRecordOf),
-					newRungs: advances.filter((row) => row.athleteId === athlete.id).flatMap((row) => newRung(row, library)),
-				},
-			]
-		}),
-	)
+	const of = {
+		sessions: groupBy(recent, ({ athleteId }) => athleteId),
+		lines: groupBy(lines, ({ line }) => line.athleteId),
+		means: groupBy(means, ({ athleteId }) => athleteId),
+		outside: groupBy(outside, ({ athleteId }) => athleteId),
+		care: groupBy(care, ({ athleteId }) => athleteId),
+		advances: groupBy(advances, ({ athleteId }) => athleteId),
+	}
+	const histories = new Map<string, AthleteHistory>()
+	for (const { id, birthDate, massKg } of athletes) {
+		const own = byAthlete.get(id) ?? []
+		histories.set(id, {
+			athleteId: id,
+			birthDate,
+			massKg,
+			sessions: (of.sessions.get(id) ?? []).map(({ session }) => session),
+			lines: (of.lines.get(id) ?? []).flatMap(({ line }) => {
+				const planned = plannedOf(line)
+				return planned ? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }] : []
+			}),
+			events: own,
+			counts: new Map(own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : []))),
+			stamps: new Map(own.flatMap((event) => (event.stamp ? [[event.id, event.stamp] as const] : []))),
+			means: byKey(of.means.get(id) ?? []),
+			measured: measured.get(id) ?? [],
+			outside: (of.outside.get(id) ?? []).map(outsideLoadOf),
+			care: (of.care.get(id) ?? []).map(careRecordOf),
+			newRungs: (of.advances.get(id) ?? []).flatMap((row) => newRung(row, library)),
+		})
+		await breathe()
+	}
+	return histories
 }
 
 function newRung(

@@ -12,6 +12,7 @@ import { type SquadRow, readLevels, readSquad, readStates, squadsOf, stateKey } 
 import { type VerdictRow, verdictsOfSession } from '../../db/queries/verdicts'
 import { concludeFor } from '../../core/permit/plain-facts'
 import { type Changes, changesUpTo } from '../../db/noted-writes'
+import { breathe } from '../breathe'
 import { groupBy } from '../group-by'
 import { keptFor, mendKept } from '../kept'
 import { readErrors } from '../marks/read-errors'
@@ -83,9 +84,11 @@ export async function proposeVerdicts(
 	const withSchool: Library = school ? { ...library, schools: { ...library.schools, [school.id]: school } } : library
 	const schoolId = school?.id ?? squad.schoolId
 
-	return athleteIds.flatMap((athleteId) => {
+	const proposals: Proposal[] = []
+	for (const athleteId of athleteIds) {
 		const history = histories.get(athleteId)
-		if (!history) return []
+		if (!history) continue
+		await breathe()
 		const known = facts.get(athleteId)!
 		const concluded = concludeFor(known, library)
 		const evidence = evidenceFor(session, history, drillOf)
@@ -131,17 +134,19 @@ export async function proposeVerdicts(
 				advancesBefore: [],
 			}
 		})
-		return judgeAthlete(inputs, (input) => documentsOf(withSchool, input.ladder.id, schoolId)).map(
-			({ input, judgement }): Proposal => ({
+		for (const { input, judgement } of judgeAthlete(inputs, (input) =>
+			documentsOf(withSchool, input.ladder.id, schoolId),
+		))
+			proposals.push({
 				athleteId,
 				ladderId: input.ladder.id,
 				judgement,
 				input,
 				inputHash: hashOf(input),
 				absent,
-			}),
-		)
-	})
+			})
+	}
+	return proposals
 }
 
 /** Lines on ladders of whoever is down for a session: each athlete and ladder of them gets a verdict. */

@@ -28,6 +28,7 @@ import { type PlainFacts, concludeFor } from '../../core/permit/plain-facts'
 import { permitWork } from '../../core/plan/permit-line'
 import { sayReason } from '../../core/permit/say'
 import type { RuleId } from '../../core/rules/rule'
+import { breathe } from '../breathe'
 import { readFacts } from '../facts/read-facts'
 import { type DrillsOfLines, readDrillsOfLines } from './drills-of-lines'
 
@@ -166,7 +167,12 @@ async function readKnown(
 	const squad = await readSquad(scope, session.squadId)
 	if (!squad) return new Map()
 	const facts = await readFacts(scope, session, squad, athleteIds, library, session.day)
-	return new Map([...facts].map(([id, plain]) => [id, { plain, concluded: concludeFor(plain, library) }]))
+	const known = new Map<string, KnownAthlete>()
+	for (const [id, plain] of facts) {
+		known.set(id, { plain, concluded: concludeFor(plain, library) })
+		await breathe()
+	}
+	return known
 }
 
 /**

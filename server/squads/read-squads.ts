@@ -17,6 +17,7 @@ import {
 	readStates,
 	stateKey,
 } from '../../db/queries/squads'
+import { breathe } from '../breathe'
 import { NO_MARKS, keptFor } from '../kept'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
@@ -76,8 +77,10 @@ async function readRoster(scope: ClubScope, today: string): Promise<RosterOfSqua
 		if (!library.schools[squad.schoolId]) continue
 		const moment = { day: today, startTime: squad.startTime, phase: squad.phase, surface: null }
 		const of = members.filter((member) => member.squadId === squad.id).map((member) => member.id)
-		for (const [id, known] of factsOf(records, moment, squad, library, new Set(of)))
+		for (const [id, known] of factsOf(records, moment, squad, library, new Set(of))) {
 			concluded.set(`${squad.id}/${id}`, concludeFor(known, library))
+			await breathe()
+		}
 	}
 	return squads.map((squad) => {
 		const school = library.schools[squad.schoolId]
