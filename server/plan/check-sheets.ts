@@ -3,9 +3,11 @@ import { type SheetAhead, type SheetClash, sheetClashes } from '../../core/plan/
 import type { ClubScope } from '../../db/connect'
 import { type LineRow, type ListedSession, readEntries } from '../../db/queries/sessions'
 import { listSquads, readAthletes, readLevels } from '../../db/queries/squads'
+import { breathe } from '../breathe'
 import { concludedOn } from '../facts/facts-on'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
+import { groupBy } from '../group-by'
 import { doneRamp } from './done-ramp'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
@@ -39,30 +41,35 @@ export async function checkSheets(
 		if (library.schools[schoolId]) facts.set(schoolId, factsOf(records, moment, { schoolId }, library))
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
 	const done = await doneRamp(scope, ids, today)
-	const sheets = sessions.flatMap((session) => {
+	const placed = groupBy(
+		open.filter((line) => position.has(line.entryId)),
+		({ sessionId, athleteId }) => `${sessionId}/${athleteId}`,
+	)
+	const sheets: SheetAhead[] = []
+	for (const session of sessions) {
 		const school = library.schools[squads.find((squad) => squad.id === session.squadId)?.schoolId ?? '']
-		if (!school) return []
-		return athletes.flatMap((athlete): SheetAhead[] => {
-			const own = open
-				.filter((line) => line.sessionId === session.id && line.athleteId === athlete.id && position.has(line.entryId))
-				.sort((a, b) => position.get(a.entryId)! - position.get(b.entryId)!)
-			if (own.length === 0) return []
-			return [
-				{
-					sessionId: session.id,
-					day: session.day,
-					startTime: session.startTime,
-					phase: session.phase,
-					surface: session.surface,
-					school,
-					athlete: {
-						id: athlete.id,
-						name: athlete.name,
-						legLengthM: athlete.legLengthM,
-						levelOf: (family) => levelOf(athlete.id, family),
-						concluded: concludedOn(facts.get(school.id)!.get(athlete.id)!, session, library),
-					},
-					lines: own.flatMap((line) =>
+		if (!school) continue
+		for (const athlete of athletes) {
+			const own = placed.get(`${session.id}/${athlete.id}`)
+			if (!own) continue
+			await breathe()
+			sheets.push({
+				sessionId: session.id,
+				day: session.day,
+				startTime: session.startTime,
+				phase: session.phase,
+				surface: session.surface,
+				school,
+				athlete: {
+					id: athlete.id,
+					name: athlete.name,
+					legLengthM: athlete.legLengthM,
+					levelOf: (family) => levelOf(athlete.id, family),
+					concluded: concludedOn(facts.get(school.id)!.get(athlete.id)!, session, library),
+				},
+				lines: own
+					.sort((a, b) => position.get(a.entryId)! - position.get(b.entryId)!)
+					.flatMap((line) =>
 						drills.parts(line).map(({ drill, parameters, dose, judged }) => ({
 							entryId: line.entryId,
 							drill,
@@ -73,9 +80,9 @@ export async function checkSheets(
 							handSet: line.origin === 'hand-set',
 						})),
 					),
-				},
-			]
-		})
-	})
+			})
+		}
+	}
+	await breathe()
 	return sheetClashes(sheets, done, library)
 }
