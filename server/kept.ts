@@ -22,7 +22,7 @@ interface Kept {
 const values = new Map<string, Kept>()
 /** Values that are being worked out while the one of before is still shown. */
 const underWay = new Map<string, Kept>()
-const MOST_VALUES = 400
+const MOST_VALUES = 2_000
 /** What this process may hold; a part is some 100 bytes, an event some 1000: a twentieth of it, and an eighth. */
 const HEAP = getHeapStatistics().heap_size_limit
 const MOST_PARTS = HEAP / 2_000
