@@ -1,5 +1,7 @@
 import type { Config } from '@react-router/dev/config'
+import path from 'node:path'
 import { buildServiceWorker } from './scripts/build-service-worker.ts'
+import { compressAssets } from './scripts/compress-assets.ts'
 
 export default {
 	ssr: true,
@@ -14,5 +16,6 @@ export default {
 	},
 	async buildEnd({ viteConfig, reactRouterConfig }) {
 		await buildServiceWorker(viteConfig.root, reactRouterConfig.buildDirectory)
+		await compressAssets(path.join(reactRouterConfig.buildDirectory, 'client/assets'))
 	},
 } satisfies Config

@@ -15,7 +15,13 @@ function sourceHash(): string {
 			.filter((file) => file.isFile() && !file.name.endsWith('.test.ts'))
 			.map((file) => path.join(file.parentPath, file.name)),
 	)
-	const settings = ['package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'scripts/build-service-worker.ts']
+	const settings = [
+		'package-lock.json',
+		'vite.config.ts',
+		'react-router.config.ts',
+		'scripts/build-service-worker.ts',
+		'scripts/compress-assets.ts',
+	]
 	for (const file of [...files.sort(), ...settings.map((name) => path.join(ROOT, name))])
 		hash.update(path.relative(ROOT, file)).update(readFileSync(file))
 	return hash.digest('hex')

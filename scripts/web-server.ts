@@ -6,6 +6,7 @@ import { pathToFileURL } from 'node:url'
 import { createRequestHandler } from '@react-router/express'
 import compression from 'compression'
 import express from 'express'
+import expressStaticGzip from 'express-static-gzip'
 import type { ServerBuild } from 'react-router'
 import { everyAnswer, oneByOne, onlyWhenUp, whatIsUnderstood } from './web-rules'
 
@@ -49,7 +50,15 @@ export async function startWebServer(options: {
 	app.use(compression())
 	const client = path.join(options.build, 'client')
 	// Built files carry their content in their names; the worker and the rest are asked for anew.
-	app.use('/assets', express.static(path.join(client, 'assets'), { immutable: true, maxAge: '1y' }))
+	app.use(
+		'/assets',
+		expressStaticGzip(path.join(client, 'assets'), {
+			enableBrotli: true,
+			orderPreference: ['br', 'gz'],
+			index: false,
+			serveStatic: { immutable: true, maxAge: '1y' },
+		}),
+	)
 	const loose = new Set(readdirSync(client).map((name) => `/${name}`))
 	const looseFiles = express.static(client, {
 		maxAge: 0,
