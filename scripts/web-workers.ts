@@ -1,6 +1,7 @@
 import cluster, { type Worker } from 'node:cluster'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { isTold } from '../server/told'
 import { ROOT } from './root.mjs'
 import type { WebServer } from './web-server'
 
@@ -25,7 +26,12 @@ const PAUSE_MS = 1000
  * @throws Error when one ends before it serves
  */
 export async function startWorkers(count: number, isUp: () => boolean): Promise<WebServer> {
-	cluster.setupPrimary({ exec: path.join(ROOT, 'scripts', 'run.mjs'), args: ['serve'] })
+	// What they tell each other has days and maps in it.
+	cluster.setupPrimary({
+		exec: path.join(ROOT, 'scripts', 'run.mjs'),
+		args: ['serve'],
+		serialization: 'advanced',
+	})
 	let stopping = false
 	let told = isUp()
 	const fork = () =>
@@ -33,6 +39,7 @@ export async function startWorkers(count: number, isUp: () => boolean): Promise<
 			const worker = cluster.fork()
 			let serves = false
 			worker.on('message', (message) => {
+				if (isTold(message)) for (const other of everybody()) if (other !== worker) tellTo(other, message)
 				if (message !== SERVING) return
 				serves = true
 				tell(worker)
@@ -56,7 +63,9 @@ export async function startWorkers(count: number, isUp: () => boolean): Promise<
 		}
 	}
 	const everybody = (): Worker[] => Object.values(cluster.workers ?? {}).flatMap((worker) => worker ?? [])
-	const tell = (worker: Worker) => worker.isConnected() && worker.send({ isUp: told } satisfies News)
+	// One that is ending is told nothing more.
+	const tellTo = (worker: Worker, message: object) => worker.isConnected() && worker.send(message)
+	const tell = (worker: Worker) => tellTo(worker, { isUp: told } satisfies News)
 	const look = setInterval(() => {
 		if (isUp() === told) return
 		told = !told

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { serialize } from 'node:v8'
 import { sql } from 'drizzle-orm'
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { type ClubScope, inTransaction } from '../db/connect'
@@ -16,7 +17,7 @@ import { planSession } from '../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../tests/support/test-club'
 import { readBodies } from './care/read-bodies'
 import { database } from './database'
-import { isBehind, keptEvents, keptFor, mayBeLate } from './kept'
+import { isBehind, keptEvents, keptFor, mayBeLate, takeTold } from './kept'
 import { acceptEvents } from './log/accept-events'
 import { readSquadsPage } from './squads/read-squads'
 
@@ -258,6 +259,47 @@ describe('what was worked out', () => {
 		expect(await keptFor(club.scope, ['inside'], async () => 'before')).toBe('before')
 		expect(await inOne((scope) => keptFor(scope, ['inside'], async () => 'within'))).toBe('within')
 		expect(await keptFor(club.scope, ['inside'], async () => 'after')).toBe('before')
+	})
+})
+
+describe('what another process has worked out', () => {
+	const told = (name: string, of: { all: number; butMarks: number }, value: unknown) =>
+		takeTold({ keptAs: JSON.stringify([club.scope.clubId, name]), of, packed: serialize(value) })
+	const now = () => changesUpTo(database().db, club.scope.clubId, LAST)
+	const ask = (name: string) => keptFor<unknown>(club.scope, [name], async () => 'made here')
+
+	it('is taken, whole and frozen, as long as nothing has changed since', async () => {
+		const value = { days: new Map([['2026-03-12', [new Date('2026-03-12T17:30:00Z')]]]), none: undefined }
+		told('other', await now(), value)
+		const taken = await ask('other')
+		expect(taken).toStrictEqual(value)
+		expect(await ask('other')).toBe(taken)
+		expect(() => Object.assign(taken as object, { none: 1 })).toThrow(TypeError)
+		await inOne((scope) => updateSession(scope, randomUUID(), { place: 'nowhere' }))
+		expect(await ask('other')).toBe('made here')
+	})
+	it('is not taken where what is known here is as new or newer', async () => {
+		const before = await now()
+		await inOne((scope) => updateSession(scope, randomUUID(), { place: 'nowhere' }))
+		expect(await ask('race')).toBe('made here')
+		told('race', before, 'of before')
+		expect(await ask('race')).toBe('made here')
+		told('race', await now(), 'of the same')
+		expect(await ask('race')).toBe('made here')
+	})
+	it('is waited for no longer by who has not begun', async () => {
+		let goOn = () => {}
+		const gate = new Promise<void>((resolve) => (goOn = resolve))
+		const turns = ['turn a', 'turn b'].map((name) => keptFor(club.scope, [name], () => gate))
+		let begun = 0
+		const third = keptFor<unknown>(club.scope, ['turn c'], async () => ++begun)
+		// Counted before it waits.
+		await expect
+			.poll(async () => (told('turn c', await now(), 'theirs'), Promise.race([third, 'waits'])))
+			.toBe('theirs')
+		goOn()
+		await Promise.all(turns)
+		expect(begun).toBe(0)
 	})
 })
 

@@ -1,11 +1,13 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
+import cluster from 'node:cluster'
 import { performance } from 'node:perf_hooks'
 import { setTimeout as wait } from 'node:timers/promises'
-import { getHeapStatistics } from 'node:v8'
+import { deserialize, getHeapStatistics, serialize } from 'node:v8'
 import type { ClubScope } from '../db/connect'
 import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
 import { breathe } from './breathe'
+import { type Told, isTold } from './told'
 
 interface Kept {
 	/** How often what it was made of had changed. */
@@ -15,6 +17,8 @@ interface Kept {
 	parts: number
 	/** Begins it at once where it waits for its turn. */
 	start?: () => void
+	/** Ends its waiting with what another process has made of the same. */
+	settle?: (packed: Uint8Array) => void
 	/** When it was first asked for and something had changed. */
 	outdatedAt?: number
 }
@@ -26,6 +30,7 @@ const MOST_VALUES = 2_000
 /** What this process may hold; a part is some 100 bytes, an event some 1000: a twentieth of it, and an eighth. */
 const HEAP = getHeapStatistics().heap_size_limit
 const MOST_PARTS = HEAP / 2_000
+const BYTES_A_PART = 100
 const FOR_EVER = { day: '9999-12-31', marks: '9999-12-31' }
 /** For what goes by records, and by what is planned and said, and not by plain marks. */
 export const NO_MARKS = { day: FOR_EVER.day, marks: '' }
@@ -56,11 +61,25 @@ export const isBehind = (scope: ClubScope): boolean => lateScopes.get(scope)?.is
  * @param make reads by the scope it is given, which is never late: what is kept is made of what stands
  * @param upTo what is logged of sessions after this day is not looked at, nor plain marks after theirs; all are where it is not said
  */
-export async function keptFor<T>(
+export const keptFor = <T>(
 	scope: ClubScope,
 	name: readonly unknown[],
 	make: (scope: ClubScope) => Promise<T>,
 	upTo: { day: string; marks: string } = FOR_EVER,
+): Promise<T> => kept(scope, name, make, upTo, false)
+
+/**
+ * `keptFor`, of what is sent as it is: where several processes serve, the others are told and need not work it out.
+ * Nothing but data may be in it, and nobody may ask whether a part of it is the same object as something else.
+ */
+export const keptPage: typeof keptFor = (scope, name, make, upTo = FOR_EVER) => kept(scope, name, make, upTo, true)
+
+async function kept<T>(
+	scope: ClubScope,
+	name: readonly unknown[],
+	make: (scope: ClubScope) => Promise<T>,
+	upTo: { day: string; marks: string },
+	isPage: boolean,
 ): Promise<T> {
 	if (isTransaction(scope.db)) return make(scope)
 	const key = JSON.stringify([scope.clubId, ...name])
@@ -74,7 +93,7 @@ export async function keptFor<T>(
 		if (isPart) known.start?.()
 		return known.value as Promise<T>
 	}
-	const begin = () => begun(key, of, () => make({ db: scope.db, clubId: scope.clubId }))
+	const begin = () => begun(key, of, () => make({ db: scope.db, clubId: scope.clubId }), isPage)
 	const late = isPart ? undefined : lateScopes.get(scope)
 	if (late && known?.of.butMarks === of.butMarks) {
 		known.outdatedAt ??= Date.now()
@@ -82,6 +101,8 @@ export async function keptFor<T>(
 			values.set(key, known)
 			late.isBehind = true
 			workOutLater(key, async () => {
+				// Another process has made it meanwhile.
+				if (values.get(key) !== known) return
 				const anew = begin()
 				underWay.set(key, anew)
 				await anew.value.finally(() => underWay.delete(key))
@@ -92,11 +113,11 @@ export async function keptFor<T>(
 		}
 	}
 	const coming = underWay.get(key)
-	const kept = coming?.of.all === of.all ? coming : begin()
-	if (isPart) kept.start?.()
-	values.set(key, kept)
+	const one = coming?.of.all === of.all ? coming : begin()
+	if (isPart) one.start?.()
+	values.set(key, one)
 	makeRoom()
-	return kept.value as Promise<T>
+	return one.value as Promise<T>
 }
 
 /** Lets go of what was not asked for the longest. */
@@ -125,12 +146,18 @@ function startNext(): void {
 }
 
 /** A value that is being worked out, or will be when it is its turn; one that fails is not kept. */
-function begun<T>(key: string, of: Changes, make: () => Promise<T>): Kept {
+function begun<T>(key: string, of: Changes, make: () => Promise<T>, isPage: boolean): Kept {
 	let start = () => {}
+	let settle = (_packed: Uint8Array) => {}
+	let beganAt = 0
 	const made = new Promise<T>((resolve, reject) => {
+		settle = (packed) => {
+			if (waiting.delete(start)) resolve(open(packed) as T)
+		}
 		start = () => {
 			if (!waiting.delete(start)) return
 			atWork++
+			beganAt = performance.now()
 			making
 				.run(true, make)
 				.then(resolve, reject)
@@ -141,16 +168,52 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>): Kept {
 		}
 	})
 	waiting.add(start)
-	const kept: Kept = { of, value: made, parts: 0, start }
+	const kept: Kept = { of, value: made, parts: 0, start, settle }
 	startNext()
 	kept.value = kept.value.then((value) => {
 		kept.parts = freeze(value)
+		if (isPage && beganAt > 0 && performance.now() - beganAt >= WORTH_TELLING_MS) tellOthers(key, of, value)
 		return value
 	})
 	kept.value.catch(() => {
 		if (values.get(key) === kept) values.delete(key)
 	})
 	return kept
+}
+
+/** What took less is made again in every process. */
+const WORTH_TELLING_MS = 40
+
+function tellOthers(key: string, of: Changes, value: unknown): void {
+	if (cluster.isWorker && process.connected) process.send!({ keptAs: key, of, packed: serialize(value) } satisfies Told)
+}
+if (cluster.isWorker)
+	process.on('message', (message) => {
+		if (isTold(message)) takeTold(message)
+	})
+
+/** Keeps what another process has worked out, unless something later is known here; opened when somebody asks for it. */
+export function takeTold({ keptAs, of, packed }: Told): void {
+	const known = values.get(keptAs)
+	if (known && known.of.all >= of.all) {
+		if (known.of.all === of.all) known.settle?.(packed)
+		return
+	}
+	let opened: Promise<unknown> | undefined
+	values.delete(keptAs)
+	values.set(keptAs, {
+		of,
+		parts: packed.length / BYTES_A_PART,
+		get value() {
+			return (opened ??= Promise.resolve(open(packed)))
+		},
+	})
+	makeRoom()
+}
+function open(packed: Uint8Array): unknown {
+	const value: unknown = deserialize(packed)
+	freeze(value)
+	return value
 }
 
 /** Work that nobody waits for, one piece after another; while the process is busy there are pauses between them. */
@@ -200,11 +263,16 @@ export function mendKept<T>(
 	const after = { all: before.all + 1, butMarks: before.butMarks + 1 }
 	values.set(
 		key,
-		begun(key, after, async () => {
-			// It would wait for its turn behind this one.
-			known.start?.()
-			return mend((await known.value) as T)
-		}),
+		begun(
+			key,
+			after,
+			async () => {
+				// It would wait for its turn behind this one.
+				known.start?.()
+				return mend((await known.value) as T)
+			},
+			false,
+		),
 	)
 }
 

@@ -1,12 +1,12 @@
 import type { ClubScope } from '../../db/connect'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import { readAthletePage } from '../squads/read-athlete'
 import { namesOf } from './read-bodies'
 import { readReports } from './read-reports'
 
 /** What the care page shows of an athlete, and what of it goes by who reads; kept as long as nothing changes. Null for a stranger's id. */
 export const readCarePage = (scope: ClubScope, athleteId: string, today: string) =>
-	keptFor(scope, ['care', athleteId, today], (scope) => workOutCare(scope, athleteId, today))
+	keptPage(scope, ['care', athleteId, today], (scope) => workOutCare(scope, athleteId, today))
 
 async function workOutCare(scope: ClubScope, athleteId: string, today: string) {
 	const page = await readAthletePage(scope, athleteId, today)

@@ -1,3 +1,4 @@
+import { deserialize, serialize } from 'node:v8'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { DEMO_NOW, freshDemo } from '../../tests/support/test-club'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
@@ -20,6 +21,14 @@ import { readTrials } from '../record/trials'
 import { writeJson } from '../open-data/export-data'
 import { lookAtOpenFiles } from '../open-data/import-data'
 import { readAthletePage } from '../squads/read-athlete'
+import { readSquadsPage } from '../squads/read-squads'
+import { readCarePage } from '../care/read-care-page'
+import { readPack } from '../field/read-pack'
+import { readPlanPage } from '../plan/read-plan-page'
+import { readWeek } from '../record/read-week'
+import { readReviewPage } from '../review/read-review-page'
+import { readSheetPage } from '../sheet/read-sheet-page'
+import { readTodayPage } from '../sheet/read-today-page'
 import type { RowDataPacket } from 'mysql2/promise'
 import { rebuildKept } from '../marks/rebuild'
 import { DEMO_SIGN_IN } from './load-demo'
@@ -306,4 +315,32 @@ describe('the athletes’ stories', () => {
 			expect(readings[0]!.reading.pairs).toBeGreaterThan(0)
 		}
 	})
+})
+
+it('has no page that could not be told to another process: nothing but data is in any', async () => {
+	const coach = {
+		...(await personByEmail(database().db, DEMO_SIGN_IN.email))!,
+		role: 'coach' as const,
+		athleteId: null,
+	}
+	const who = { ...coach, timeZone: 'Atlantic/Madeira' }
+	const today = '2026-05-20'
+	const [session] = await sessionsBetween(scope, today, today)
+	const [review] = await sessionsToReview(scope)
+	const [member] = await listMembers(scope)
+	const pages = {
+		today: await readTodayPage(scope, today, who),
+		plan: await readPlanPage(scope, '2026-05-18', '2026-06-14', today, who),
+		squads: await readSquadsPage(scope, today),
+		sheet: await readSheetPage(scope, session!.id, today, who),
+		review: await readReviewPage(scope, review!.id, who),
+		athlete: await readAthletePage(scope, member!.id, today),
+		care: await readCarePage(scope, member!.id, today),
+		week: await readWeek(who as unknown as SignedIn, session!.squadId, '2026-05-18', today),
+		pack: await readPack(scope, session!.id, 'coach', today),
+	}
+	for (const [name, page] of Object.entries(pages)) {
+		expect(serialize(page).length, name).toBeGreaterThan(500)
+		expect(deserialize(serialize(page)), name).toStrictEqual(page)
+	}
 })

@@ -25,7 +25,7 @@ import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore, notesBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
 import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/marks/mark-key'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds } from '../own/read-measured'
@@ -70,7 +70,7 @@ export const readPack = (
 	role: Role,
 	today: string | null = null,
 ): Promise<Pack | null> =>
-	keptFor(scope, ['pack', sessionId, role, today], (scope) => workOutPack(scope, sessionId, role, today))
+	keptPage(scope, ['pack', sessionId, role, today], (scope) => workOutPack(scope, sessionId, role, today))
 async function workOutPack(
 	scope: ClubScope,
 	sessionId: string,

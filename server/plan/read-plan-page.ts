@@ -2,7 +2,7 @@ import type { ClubScope } from '../../db/connect'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { readBodies } from '../care/read-bodies'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import { readCalendarPage } from './calendar'
 import { readTakenOff } from './take-off'
 
@@ -14,7 +14,7 @@ export const readPlanPage = (
 	today: string,
 	{ role }: Pick<SignedIn, 'role'>,
 ) =>
-	keptFor(scope, ['plan', first, last, today, role], async (scope) => ({
+	keptPage(scope, ['plan', first, last, today, role], async (scope) => ({
 		...(await readCalendarPage(scope, first, last, today)),
 		bodies: await readBodies(scope, today, role),
 		takenOff: may(role, 'plan:write') ? await readTakenOff(scope) : [],

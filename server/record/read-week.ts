@@ -18,7 +18,7 @@ import { QUANTITIES, type Quantity } from '../../core/vocabulary/entry'
 import type { ClubScope } from '../../db/connect'
 import { careOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
 import type { StoredEvent } from '../../db/queries/log'
-import { keptEvents, keptFor } from '../kept'
+import { keptEvents, keptPage } from '../kept'
 import { readLibrary } from '../../db/queries/library'
 import { type KeptMean, meansOf, setAsideOf } from '../../db/queries/marks'
 import { readAttending, readLines, sessionsBetween } from '../../db/queries/sessions'
@@ -55,7 +55,7 @@ export const readWeek = (
 	today: string,
 ): Promise<WeekPage | null> => {
 	const [scope, who] = [scopeOf(clubId), { role, athleteId }]
-	return keptFor(scope, ['week', who, squadId, monday, today], (scope) =>
+	return keptPage(scope, ['week', who, squadId, monday, today], (scope) =>
 		workOutWeek(scope, who, squadId, monday, today),
 	)
 }

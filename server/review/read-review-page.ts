@@ -7,7 +7,7 @@ import type { ClubScope } from '../../db/connect'
 import { judgementFor, reasonFor, seesBody } from '../access/projection'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import { listSetAside } from '../marks/set-aside'
 import { type Review, readReview } from './read-review'
 
@@ -16,7 +16,7 @@ const BODY_KEYS: ReadonlySet<EventKey> = new Set(BODY_KINDS.map((kind) => `obser
 
 /** The review of one session as one who reads verdicts sees it; kept as long as nothing changes. Null for a stranger's id. */
 export const readReviewPage = (scope: ClubScope, sessionId: string, { role, athleteId }: Reader) =>
-	keptFor(scope, ['review page', sessionId, role, athleteId], (scope) =>
+	keptPage(scope, ['review page', sessionId, role, athleteId], (scope) =>
 		workOutReviewPage(scope, sessionId, { role, athleteId }),
 	)
 

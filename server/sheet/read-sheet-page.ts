@@ -6,7 +6,7 @@ import type { ClubScope } from '../../db/connect'
 import { changeFor, seesBody } from '../access/projection'
 import type { SignedIn } from '../access/sign-in'
 import { bodiesOf } from '../care/read-bodies'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import { clockOf } from '../record/read-done'
 import { readCautions } from './read-cautions'
 import { readSheet } from './read-sheet'
@@ -22,7 +22,7 @@ export const readSheetPage = (
 	today: string,
 	{ role, athleteId, timeZone }: Reader,
 ) =>
-	keptFor(scope, ['sheet page', sessionId, today, role, athleteId, timeZone], (scope) =>
+	keptPage(scope, ['sheet page', sessionId, today, role, athleteId, timeZone], (scope) =>
 		workOutSheetPage(scope, sessionId, today, { role, athleteId, timeZone }),
 	)
 

@@ -4,7 +4,7 @@ import { changeFor, seesBody } from '../access/projection'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
 import { namesOf, readBodies } from '../care/read-bodies'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import type { SheetAthlete } from './read-sheet'
 import { readMissing, readToday } from './read-today'
 
@@ -13,7 +13,7 @@ const ORDER = ['stop', 're-enter', 'swap', 'ease', 'advance', 'hold']
 
 /** All that Today shows to one who reads the plan; kept as long as nothing changes. */
 export const readTodayPage = (scope: ClubScope, today: string, { role, athleteId }: Reader) =>
-	keptFor(scope, ['today', today, role, athleteId], (scope) => workOutToday(scope, today, { role, athleteId }))
+	keptPage(scope, ['today', today, role, athleteId], (scope) => workOutToday(scope, today, { role, athleteId }))
 
 async function workOutToday(scope: ClubScope, today: string, who: Reader) {
 	const bodies = await readBodies(scope, today, who.role)

@@ -18,7 +18,7 @@ import {
 	stateKey,
 } from '../../db/queries/squads'
 import { breathe } from '../breathe'
-import { NO_MARKS, keptFor } from '../kept'
+import { NO_MARKS, keptPage } from '../kept'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
 import { versionOf } from '../submissions/take-version'
@@ -56,7 +56,7 @@ export const readSquadsPage = (
 	scope: ClubScope,
 	today: string,
 ): Promise<{ roster: RosterOfSquad[]; without: { id: string; name: string }[] }> =>
-	keptFor(
+	keptPage(
 		scope,
 		['squads', today],
 		async (scope) => ({ roster: await readRoster(scope, today), without: await readWithoutSquad(scope) }),
