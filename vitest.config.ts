@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
 	test: {
-		maxWorkers: 2,
+		maxWorkers: 3,
 		testTimeout: 30_000,
 		hookTimeout: 60_000,
 		projects: [
