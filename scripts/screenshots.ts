@@ -1,7 +1,7 @@
 import path from 'node:path'
 import { type Page, chromium } from '@playwright/test'
 import { addDays } from '../core/calendar/day-count'
-import { shortDay } from '../core/calendar/days'
+import { shortDay } from '../core/calendar/say-day'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { ROOT } from './root.mjs'
 import { BROWSER } from './browser'

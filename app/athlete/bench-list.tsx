@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { PostForm } from '../ui/post-form'
 import { useUnits } from '../field/units'
 

@@ -1,4 +1,4 @@
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { placeOf } from '#core/rules/bars'
 import type { Closure } from '#core/vocabulary/care'
 import { PostForm } from '../ui/post-form'

@@ -1,4 +1,4 @@
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { PostForm } from '../ui/post-form'
 
 /** One tap says how hard the last session was; the minutes stand as planned until somebody changes them. */

@@ -1,4 +1,4 @@
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import type { LadderState } from '#core/judge/types'
 import type { Family } from '#core/vocabulary/words'
 import { writeDose } from '#core/words/write-numbers'

@@ -1,6 +1,6 @@
 import type { SheetPreview } from '#core/plan/preview-sheet'
 import { Fragment } from 'react'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import type { LineBeside } from '#core/plan/lines-beside'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { useUnits } from '../field/units'

@@ -1,6 +1,6 @@
 import { Link, data } from 'react-router'
 import { addDays, daysBetween } from '#core/calendar/day-count'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { PATTERNS, REGIONS, REGION_NAMES, type Region } from '#core/vocabulary/words'
 import type { Episode } from '#core/care/episodes'
 import { REPEATS_TOLD } from '#core/care/return-plan'

@@ -1,5 +1,5 @@
 import { Link, data } from 'react-router'
-import { longDate } from '#core/calendar/days'
+import { longDate } from '#core/calendar/say-day'
 import { invite, linkForPassword } from '#server/access/join'
 import {
 	type ClubChanged,

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link, data, redirect, useFetcher } from 'react-router'
 import { addDays, mondayOf, isDay } from '#core/calendar/day-count'
-import { shortDay } from '#core/calendar/days'
+import { WEEKDAYS, shortDay } from '#core/calendar/say-day'
 import { LEVELS, type Level, PHASES, type Phase, QUALITIES, type Quality } from '#core/vocabulary/words'
 import {
 	BLOCK_WEEKS,
@@ -50,7 +50,6 @@ export async function action({ context, request }: Route.ActionArgs) {
 	throw redirect(`/plan?from=${addDays(read.plan.start, -7)}`)
 }
 
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 /** From an emphasis to weeks of sessions: what each week asks, before anything is made. */
 export default function PlanBlock({ loaderData }: Route.ComponentProps) {
 	const { squads, monday, themes, copied } = loaderData

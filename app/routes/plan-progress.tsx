@@ -1,5 +1,5 @@
 import { Link, data } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'

@@ -11,7 +11,7 @@ import {
 import { Link, data, useFetcher } from 'react-router'
 import { sayFirmness } from '#core/words/say-firmness'
 import { addDays, isDay, mondayOf } from '#core/calendar/day-count'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import type { Clash } from '#core/plan/calendar-checks'
 import type { SheetClash } from '#core/plan/sheet-clashes'
 import { RULE_NAMES } from '#core/rules/rule'

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { listToReview } from '#server/review/read-review'
 import type { Route } from './+types/review'
 import { allowed } from '../request-guard'

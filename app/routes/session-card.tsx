@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { rangedContacts, metresOf, totalOf } from '#core/dose/dose-count'
 import { entryName } from '#core/plan/entry-parts'
 import { readSheet } from '#server/sheet/read-sheet'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, data, useNavigation } from 'react-router'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { type EntryFlow, type FlowEntry, flowAdvice, simulateFlow } from '#core/plan/flow'
 import { may } from '#server/access/roles'
 import { MOST_LANES, readFlow, saveLanes } from '#server/sheet/read-flow'

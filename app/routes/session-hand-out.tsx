@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'
 import { readHandOut } from '#server/record/read-hand-out'

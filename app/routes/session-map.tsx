@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, data, useFetcher, useSearchParams } from 'react-router'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import {
 	type Station,
 	TURN_DEG,

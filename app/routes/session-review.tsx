@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { Link, data, useNavigation } from 'react-router'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { may } from '#server/access/roles'
 import { type CoachDecision, type Decided, closeReview, decideVerdicts } from '#server/review/decide'

@@ -1,7 +1,7 @@
 import { Collapsible } from 'radix-ui'
 import { Link, data, redirect } from 'react-router'
 import { sayFirmness } from '#core/words/say-firmness'
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { may } from '#server/access/roles'
 import { takeOffSession } from '#server/plan/take-off'

@@ -1,5 +1,5 @@
 import { Link, data } from 'react-router'
-import { longDate } from '#core/calendar/days'
+import { longDate } from '#core/calendar/say-day'
 import { plain } from '#core/roster/plain-words'
 import { HISTORY_FIELDS, HISTORY_FIELD_NAMES } from '#core/roster/read-history'
 import { readDay } from '#core/roster/read-date'

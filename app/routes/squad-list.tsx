@@ -1,6 +1,6 @@
 import { Link, data } from 'react-router'
 import { ROSTER_FIELDS, ROSTER_FIELD_NAMES } from '#core/roster/read-roster'
-import { longDate } from '#core/calendar/days'
+import { longDate } from '#core/calendar/say-day'
 import { readDay } from '#core/roster/read-date'
 import { todayAt } from '#server/clock'
 import {

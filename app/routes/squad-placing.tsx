@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Form, Link, data, useSearchParams } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { type Placing, placingKey } from '#core/judge/overrule'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'

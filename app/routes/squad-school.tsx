@@ -1,5 +1,5 @@
 import { Link, data, useNavigation } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { NUMBER_BOUNDS, QUESTIONS } from '#core/library/schools'
 import { PLANTS, PLANT_NAMES } from '#core/vocabulary/school'
 import type { VerdictWord } from '#core/judge/types'

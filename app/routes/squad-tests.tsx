@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, data, redirect } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { EVERY, type Every, MOST_ITEMS, MOST_TRIES, type Testable } from '#core/record/battery'
 import { betterOf } from '#core/marks/keep-session'
 import { writeMark } from '#core/words/write-numbers'

@@ -1,5 +1,5 @@
 import { Link, data, redirect } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { TRIAL_KINDS, TRIAL_KIND_NAMES, WAITS_MIN } from '#core/record/trial'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'

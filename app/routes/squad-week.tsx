@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { addDays } from '#core/calendar/day-count'
-import { longDay, shortDay } from '#core/calendar/days'
+import { longDay, shortDay } from '#core/calendar/say-day'
 import type { Against, WeekAmount, WeekRow } from '#core/record/week'
 import { OVER_SHARE, UNDER_SHARE } from '#core/record/week'
 import type { Quantity } from '#core/vocabulary/entry'

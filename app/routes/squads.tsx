@@ -1,3 +1,4 @@
+import { WEEKDAYS } from '#core/calendar/say-day'
 import { Link, data } from 'react-router'
 import { PHASES } from '#core/vocabulary/words'
 import { may } from '#server/access/roles'
@@ -88,8 +89,6 @@ interface SquadsAnswer {
 	typed: string
 	meanwhile?: Overtaken
 }
-
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** A name, a level, and a column for each ladder the squad is on. */
 const columns = (ladders: readonly unknown[]) =>

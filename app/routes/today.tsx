@@ -1,6 +1,6 @@
 import { Link, data } from 'react-router'
 import { sayFirmness } from '#core/words/say-firmness'
-import { longDay, shortDay } from '#core/calendar/days'
+import { longDay, shortDay } from '#core/calendar/say-day'
 import { SESSION_RANGES } from '#core/dose/level-ranges'
 import { may } from '#server/access/roles'
 import { todayAt } from '#server/clock'

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import type { FamilyLoad, FortnightDay } from '#core/record/fortnight'
 import { VerdictMark } from '../ui/glyphs'
 import { useUnits } from '../field/units'

@@ -1,6 +1,6 @@
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceArea, Scatter, XAxis, YAxis, usePlotArea } from 'recharts'
 import { daysBetween } from '#core/calendar/day-count'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { M_AN_INCH, M_A_FOOT } from '#core/words/units'
 import type { Trend } from '#core/record/story'
 import type { TrendPoint } from '#core/record/trend'

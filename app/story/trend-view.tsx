@@ -1,7 +1,7 @@
 import { type ReactNode, Suspense, lazy, useRef } from 'react'
 import { Link } from 'react-router'
 import { daysBetween } from '#core/calendar/day-count'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { type Measure, SPANS, type Span, type Trend } from '#core/record/story'
 import { writeMark, writePercent } from '#core/words/write-numbers'
 import { saveSvg } from '../ui/save-svg'

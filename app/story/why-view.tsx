@@ -1,4 +1,4 @@
-import { longDay } from '#core/calendar/days'
+import { longDay } from '#core/calendar/say-day'
 import type { WhyDay } from '#core/record/story'
 import { PostForm } from '../ui/post-form'
 import { useUnits } from '../field/units'

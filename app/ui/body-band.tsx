@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import type { Body } from '#core/field/body-now'
 import { REPEATS_TOLD } from '#core/care/return-plan'
 import { capital } from '#core/words/write-numbers'

@@ -1,4 +1,4 @@
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import type { BodyNow } from '#core/field/body-now'
 import { useUnits } from '../field/units'
 

@@ -2,7 +2,7 @@ import { capital } from '#core/words/write-numbers'
 import type { BodyNow } from '#core/field/body-now'
 import type { Ask } from '#core/field/to-ask'
 import { placeOf } from '#core/rules/bars'
-import { shortDay } from '#core/calendar/days'
+import { shortDay } from '#core/calendar/say-day'
 import { PostForm } from './post-form'
 import { useUnits } from '../field/units'
 

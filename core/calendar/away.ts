@@ -1,5 +1,5 @@
 import type { Day } from './day-count'
-import { shortDay } from './days'
+import { shortDay } from './say-day'
 
 /** Somebody is not there for a while: from a day on, to a last day, or until they are said to be back. */
 export interface Away {

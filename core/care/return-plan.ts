@@ -1,9 +1,9 @@
 import { type Day, daysBetween } from '../calendar/day-count'
 import { type Form, formOf, harderThan } from '../rules/form'
-import { type CareReport, EVERYTHING, type ReturnStand } from '../vocabulary/care'
+import type { CareReport, ReturnStand } from '../vocabulary/care'
 import type { Ladder, Rung } from '../vocabulary/ladder'
 import type { Library } from '../vocabulary/library'
-import type { Family, Region } from '../vocabulary/words'
+import { EVERYTHING, type Family, type Region } from '../vocabulary/words'
 import { type CareRecord, closedSince, mayClear } from './closures'
 import { touches } from './grades'
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import type { Concluded } from '../permit/known'
-import { type Closure, EVERYTHING } from '../vocabulary/care'
+import type { Closure } from '../vocabulary/care'
+import { EVERYTHING } from '../vocabulary/words'
 import { asksOf, bodyOf, limitsOf } from './body-now'
 
 // How it stands with a body, for everybody who plans or logs: places and grades, no cause and no number.

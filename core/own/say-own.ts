@@ -1,4 +1,4 @@
-import { shortDay } from '../calendar/days'
+import { shortDay } from '../calendar/say-day'
 import { MeasureError } from '../measure/measure-error'
 import { assistedTarget } from '../measure/sprint/assisted-target'
 import { wicketsToTarget } from '../measure/sprint/wickets'

@@ -5,15 +5,8 @@ import type { Facts } from '../rules/facts'
 import { COUNTED, awayStage } from '../rules/p9-time-away'
 import { gates, schoolGate } from '../rules/s8-gates'
 import type { RuleId } from '../rules/rule'
-import {
-	type CareReport,
-	type Clearance,
-	EVERYTHING,
-	type Lift,
-	type Restriction,
-	type ReturnStand,
-} from '../vocabulary/care'
-import type { Family, Region } from '../vocabulary/words'
+import type { CareReport, Clearance, Lift, Restriction, ReturnStand } from '../vocabulary/care'
+import { EVERYTHING, type Family, type Region } from '../vocabulary/words'
 
 /** A caution that somebody by name has answered with a reason. */
 export interface Acknowledged {

@@ -1,4 +1,5 @@
-import { shortDay } from '../calendar/days'
+import { EVERYTHING } from '../vocabulary/words'
+import { shortDay } from '../calendar/say-day'
 import {
 	type OpenPath,
 	type ReturnPlan,
@@ -31,7 +32,6 @@ import { spacing } from '../rules/s6-spacing'
 import { readWeek } from '../rules/s7-ramp'
 import { gates, openPlaces, outOfReach } from '../rules/s8-gates'
 import { worry } from '../rules/s9-worry'
-import { EVERYTHING } from '../vocabulary/care'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Ladder } from '../vocabulary/ladder'
 import { WrongValue } from '../vocabulary/wrong-value'

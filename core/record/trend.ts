@@ -1,7 +1,7 @@
 import tQuantile from '@stdlib/stats-base-dists-t-quantile'
 import { mean } from 'simple-statistics'
 import type { Day } from '../calendar/day-count'
-import { monthOf, shortDay } from '../calendar/days'
+import { monthOf, shortDay } from '../calendar/say-day'
 import { betterOf } from '../marks/keep-session'
 import type { Better } from '../noise/drop-off'
 import type { MarkKind } from '../noise/typical-error'

@@ -1,6 +1,6 @@
 import { median } from 'simple-statistics'
 import { type Day, daysBetween } from '../calendar/day-count'
-import { shortDay } from '../calendar/days'
+import { shortDay } from '../calendar/say-day'
 import { WORK_KIND_NAMES } from '../dose/work-kinds'
 import { OUTSIDE_NAMES, type OutsideKind } from '../judge/outside-load'
 import { betterOf } from '../marks/keep-session'

@@ -1,5 +1,5 @@
 import { daysBetween } from '../calendar/day-count'
-import { shortDay } from '../calendar/days'
+import { shortDay } from '../calendar/say-day'
 import type { Facts } from './facts'
 import { type Form, formOf } from './form'
 import type { Rule } from './rule'

@@ -1,4 +1,4 @@
-import { shortDay } from '../calendar/days'
+import { shortDay } from '../calendar/say-day'
 import type { Closure } from '../vocabulary/care'
 import { EVERYTHING, type Region } from '../vocabulary/words'
 import { bars, placeOf } from './bars'

@@ -1,4 +1,4 @@
-import { shortDay } from '../calendar/days'
+import { shortDay } from '../calendar/say-day'
 import type { Drill } from '../vocabulary/drill'
 import { inSentence } from '../words/write-numbers'
 import { type Restricted, placeOf, restrictsDrill } from './bars'

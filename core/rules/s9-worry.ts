@@ -1,4 +1,4 @@
-import { shortDay } from '../calendar/days'
+import { shortDay } from '../calendar/say-day'
 import { REGION_NAMES } from '../vocabulary/words'
 import type { Rule } from './rule'
 

@@ -35,7 +35,6 @@ export type CareReport = Static<typeof CareReport>
 
 export const CLEARING_ROLES = ['doctor', 'physiotherapist', 'clinician', 'coach', 'guardian', 'athlete'] as const
 export type ClearingRole = (typeof CLEARING_ROLES)[number]
-export { EVERYTHING } from './words'
 
 /** Who said that a region, or everything, is well again. */
 export const Clearance = closed({

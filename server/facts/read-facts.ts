@@ -10,11 +10,11 @@ import { outsideWork } from '../../core/judge/outside-load'
 import type { LadderState } from '../../core/judge/types'
 import type { NewRung } from '../../core/rules/facts'
 import { COUNTED, awayStage } from '../../core/rules/p9-time-away'
-import { type CareReport, type Clearance, EVERYTHING, type Lift, type ReturnStand } from '../../core/vocabulary/care'
+import type { CareReport, Clearance, Lift, ReturnStand } from '../../core/vocabulary/care'
 import type { DrillId } from '../../core/vocabulary/ids'
 import type { Library } from '../../core/vocabulary/library'
 import type { School } from '../../core/vocabulary/school'
-import type { Family, Region } from '../../core/vocabulary/words'
+import { EVERYTHING, type Family, type Region } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import {
 	type CareRow,

@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { shortDay } from '../../core/calendar/days'
+import { shortDay } from '../../core/calendar/say-day'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { loggedSessions, readBlock, unstartedOfBlock } from '../../db/queries/plan'

@@ -1,3 +1,4 @@
+import { WEEKDAYS } from '../../core/calendar/say-day'
 import { isDay } from '../../core/calendar/day-count'
 import { v7 as newId } from 'uuid'
 import { QUALITY_FIRST } from '../../core/library/schools'
@@ -35,7 +36,6 @@ import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { quantityIn } from '../../core/measure/quantity'
 
 const isBirthDate = (text: string, today: string) => isDay(text) && text < today && text >= '1900-01-01'
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** What a squad is called and when and where it trains, as it is typed. */
 export interface TypedSquad {

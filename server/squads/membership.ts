@@ -1,6 +1,6 @@
 import { type Away, isAway } from '../../core/calendar/away'
 import { isDay } from '../../core/calendar/day-count'
-import { shortDay } from '../../core/calendar/days'
+import { shortDay } from '../../core/calendar/say-day'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import {

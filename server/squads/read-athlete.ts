@@ -37,7 +37,7 @@ import { concludeFor } from '../../core/permit/plain-facts'
 import { readFacts } from '../facts/read-facts'
 import { fieldSegments, fieldSpeed, ownOf } from '../../core/own/own'
 import { sayStanding } from '../../core/own/say-own'
-import { keptFor } from '../kept'
+import { keptPage } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readFieldRuns, readMeasured } from '../own/read-measured'
 import { readMeasurements } from '../bench/read-measurements'
@@ -156,7 +156,7 @@ type Asked = (StoryOf['asked'] & { forPlanner: boolean }) | null
  * @param asked which picture and which day, and whether for somebody who plans; null where the story is not shown
  */
 export const readAthletePage = (scope: ClubScope, athleteId: string, today: string, asked: Asked = null) =>
-	keptFor(scope, ['athlete', athleteId, today, asked], (scope) => workOutAthlete(scope, athleteId, today, asked))
+	keptPage(scope, ['athlete', athleteId, today, asked], (scope) => workOutAthlete(scope, athleteId, today, asked))
 async function workOutAthlete(scope: ClubScope, athleteId: string, today: string, asked: Asked) {
 	const [athlete] = await readAthletes(scope, [athleteId])
 	if (!athlete) return null

@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
 import { addDays, mondayOf, weekday } from '../../core/calendar/day-count'
-import { shortDay } from '../../core/calendar/days'
+import { shortDay } from '../../core/calendar/say-day'
 import { DEMO_SQUADS } from '../../server/demo/scenario'
 import { printed } from '../support/printed'
 import { signInToDemo } from '../support/sign-in'
