@@ -7,9 +7,16 @@ import { addDays } from '../core/calendar/day-count'
 /** Nine weeks of the demo, as often as five years hold them. */
 const WEEKS = 9
 const TIMES = 29
+const OTHER_CLUBS = 20
+interface Size {
+	times: number
+	others: number
+}
+const WHOLE: Size = { times: TIMES, others: OTHER_CLUBS }
+/** The same forty athletes with nine weeks behind them, and nobody beside: what only more of the past and of others is compared with. */
+export const YOUNG: Size = { times: 1, others: 0 }
 /** Athletes of the open squad who get a twin, so that there are forty. */
 const TWINS = 12
-const OTHER_CLUBS = 20
 /** Rows of a session and what hangs from them; each copy of a session copies them all. */
 const OF_SESSIONS = [
 	...['session', 'session_athlete', 'entry', 'line', 'mark', 'session_mean', 'observation', 'decision', 'verdict'],
@@ -73,8 +80,9 @@ const renamed = (column: string, salt: string) =>
  * clubs of the demo's size; one that was filled on an earlier day is moved to today.
  *
  * @param url of a database that need not exist
+ * @param size how many times nine weeks, and how many clubs beside it, where it is to be another size
  */
-export async function fillBigClub(url: string, today: string): Promise<void> {
+export async function fillBigClub(url: string, today: string, size: Size = WHOLE): Promise<void> {
 	const name = new URL(url).pathname.slice(1)
 	const connection = await mysql.createConnection({ uri: url.replace(/[^/]*$/, ''), timezone: 'Z', dateStrings: true })
 	try {
@@ -88,7 +96,7 @@ export async function fillBigClub(url: string, today: string): Promise<void> {
 			await migrateDatabase(url)
 			await connection.query(`use \`${name}\``)
 			await connection.query('set foreign_key_checks = 0, unique_checks = 0')
-			await fill(url, connection, await Copier.of(connection), today)
+			await fill(url, connection, await Copier.of(connection), today, size)
 			await connection.query(`create table __filled (day date not null) select '${today}' as day`)
 			return
 		}
@@ -106,15 +114,21 @@ export async function fillBigClub(url: string, today: string): Promise<void> {
 	}
 }
 
-async function fill(url: string, connection: mysql.Connection, copier: Copier, today: string): Promise<void> {
+async function fill(
+	url: string,
+	connection: mysql.Connection,
+	copier: Copier,
+	today: string,
+	{ times, others }: Size,
+): Promise<void> {
 	const began = Date.now()
-	console.log('filling a club of forty athletes and five years, once …')
+	console.log(`filling a club of forty athletes and ${times * WEEKS} weeks, once …`)
 	const { db, pool } = connect(url)
 	await loadDemo(db, new Date())
 	await pool.end()
 
-	// Twenty more clubs: every row, every id.
-	for (let club = 1; club <= OTHER_CLUBS; club++)
+	// More clubs: every row, every id.
+	for (let club = 1; club <= others; club++)
 		for (const table of copier.tables().filter((name) => name === 'club' || copier.has(name, 'club_id')))
 			await copier.copy(table, table === 'club' ? `id = (${DEMO})` : `club_id = (${DEMO})`, ({ name, type }) =>
 				type === 'uuid' ? renamed(name, `club ${club}`) : name === 'email' ? `concat('${club}.', email)` : null,
@@ -138,7 +152,7 @@ async function fill(url: string, connection: mysql.Connection, copier: Copier, t
 	await connection.query(
 		`create temporary table begun as select id from session where ${own} and reviewed_at is not null`,
 	)
-	for (let time = 1; time < TIMES; time++) {
+	for (let time = 1; time < times; time++) {
 		const earlier = ({ name, type }: Column) =>
 			type === 'date' || type === 'datetime' ? `date_sub(\`${name}\`, interval ${time * WEEKS * 7} day)` : null
 		for (const table of OF_SESSIONS)

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { setTimeout as wait } from 'node:timers/promises'
-import type { RowDataPacket } from 'mysql2/promise'
+import type { Connection, RowDataPacket } from 'mysql2/promise'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 import { fillBigClub } from './big-club'
 import { Site, doneMarks, withBench } from './site'
@@ -33,7 +33,7 @@ interface Club {
 	line: { id: string; entryId: string; athleteId: string; sessionId: string }
 }
 
-const percentile = (values: readonly number[], share: number): string =>
+export const percentile = (values: readonly number[], share: number): string =>
 	values.length === 0
 		? 'none'
 		: `${[...values].sort((a, b) => a - b)[Math.ceil(values.length * share) - 1]!.toFixed(0)} ms`
@@ -177,7 +177,7 @@ async function load(site: Site): Promise<void> {
 		`${LONG_QUEUE} marks acknowledged, ${measured.batches.length} times: median ${percentile(measured.batches, 0.5)}, 95th percentile ${percentile(measured.batches, 0.95)} (aim: under 150)`,
 	)
 	console.log(`failures: ${said(measured)} (aim: none); processor: ${used.join(', ')}`)
-	const kept = await keptOf(site, devices)
+	const kept = await keptOf(site.connection, devices)
 	const lost = [...acknowledged].filter((id) => kept.get(id) !== 1).length
 	const late = [...afterKill.pages.values()].flat()
 	console.log(
@@ -224,7 +224,7 @@ async function inOrder<T>(count: number, one: (i: number) => Promise<T>): Promis
 }
 
 /** The status of a page that has come to its end; 0 where the connection broke. */
-async function statusOf(address: string, cookie: string): Promise<number> {
+export async function statusOf(address: string, cookie: string): Promise<number> {
 	try {
 		const answer = await fetch(address, { headers: { cookie }, redirect: 'manual' })
 		await answer.text()
@@ -235,7 +235,7 @@ async function statusOf(address: string, cookie: string): Promise<number> {
 }
 
 /** An answer that is none, because the connection broke, has the status 0. */
-async function post(
+export async function post(
 	site: Site,
 	place: string,
 	cookie: string,
@@ -295,8 +295,8 @@ async function clubsOf(site: Site): Promise<Club[]> {
 }
 
 /** How often each mark of some devices is kept. */
-async function keptOf(site: Site, devices: readonly string[]): Promise<Map<string, number>> {
-	const [rows] = await site.connection.query<RowDataPacket[]>(
+export async function keptOf(connection: Connection, devices: readonly string[]): Promise<Map<string, number>> {
+	const [rows] = await connection.query<RowDataPacket[]>(
 		'select id, count(*) as times from mark where device_id in (?) group by id',
 		[devices],
 	)

@@ -42,7 +42,7 @@ export class Site {
 		readonly connection: mysql.Connection,
 	) {}
 
-	static async start(bench: Bench, name: string, options: readonly string[] = []): Promise<Site> {
+	static async start(bench: Bench, name: string, options: readonly string[] = ['--workers', '1']): Promise<Site> {
 		const [port, url] = [await freePort(), bench.url(name)]
 		const app = spawn(process.execPath, ['scripts/run.mjs', 'start', '--empty', ...options], {
 			cwd: ROOT,

@@ -3,6 +3,7 @@ import { benchCore } from '../benchmarks/core'
 import { benchField } from '../benchmarks/field'
 import { benchLoad } from '../benchmarks/load'
 import { benchPages } from '../benchmarks/pages'
+import { benchPair } from '../benchmarks/pair'
 import { PlainError } from './plain-error'
 import { runCommand } from './run-command'
 
@@ -12,9 +13,10 @@ const PARTS: Record<string, () => void | Promise<void>> = {
 	pages: benchPages,
 	load: benchLoad,
 	careers: benchCareers,
+	pair: benchPair,
 }
 
-/** npm run bench -- [core|field|pages|load|careers …]: all of them when none is named. */
+/** npm run bench -- [core|field|pages|load|careers|pair …]: all of them when none is named. */
 await runCommand(async () => {
 	const asked = process.argv.slice(2)
 	const unknown = asked.find((name) => !(name in PARTS))

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { availableParallelism, totalmem } from 'node:os'
 import path from 'node:path'
 import { get } from 'node:https'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -17,7 +18,7 @@ import { runCommand } from './run-command'
 import { parseArgs } from 'node:util'
 import { webOptions } from './web-options'
 import { type WebServer, startWebServer } from './web-server'
-import { startWorkers } from './web-workers'
+import { processesFor, startWorkers } from './web-workers'
 
 /** How long a busy machine may need until the first answer, and how often the wait is said. */
 const SERVING_WITHIN_S = 120
@@ -64,7 +65,7 @@ const MOST_WORKERS = 64
 function readArguments(given: string[]): { empty: boolean; workers: number } {
 	const { values, positionals } = parseArgs({
 		args: given,
-		options: { empty: { type: 'boolean', default: false }, workers: { type: 'string', default: '1' } },
+		options: { empty: { type: 'boolean', default: false }, workers: { type: 'string' } },
 		strict: false,
 		allowPositionals: true,
 	})
@@ -74,9 +75,9 @@ function readArguments(given: string[]): { empty: boolean; workers: number } {
 	]
 	if (unknown.length > 0)
 		throw new PlainError(
-			`${unknown.join(' ')}: not known. The options are --empty: start without demo data, and --workers N: serve from so many processes.`,
+			`${unknown.join(' ')}: not known. The options are --empty: start without demo data, and --workers N: serve from so many processes; without it from as many as there are cores and memory for.`,
 		)
-	const workers = Number(values.workers)
+	const workers = Number(values.workers ?? processesFor(availableParallelism(), totalmem()))
 	if (!Number.isInteger(workers) || workers < 1 || workers > MOST_WORKERS)
 		throw new PlainError(`--workers: a whole number from 1 to ${MOST_WORKERS} is expected.`)
 	return { empty: values.empty === true, workers }

@@ -14,6 +14,11 @@ export interface News {
 export const isNews = (message: unknown): message is News =>
 	typeof message === 'object' && message !== null && typeof (message as News).isUp === 'boolean'
 
+const MEMORY_A_PROCESS = 2 * 1024 ** 3
+/** As many as the machine has cores, and memory for what each keeps. @param bytes of memory */
+export const processesFor = (cores: number, bytes: number): number =>
+	Math.max(1, Math.min(cores, Math.floor(bytes / MEMORY_A_PROCESS)))
+
 /** How often it is looked whether the database still answers. */
 const LOOK_EVERY_MS = 250
 /** Before another one is started: one that ends at once must not keep the machine busy. */

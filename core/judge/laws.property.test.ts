@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { TIMES } from '../../tests/support/times'
 import { countLine } from '../dose/count-line'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf } from '../library/scale-dose'
@@ -203,10 +204,9 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 			)
 	})
 const rank = (judgement: Judgement) => VERDICT_WORDS.indexOf(judgement.verdict)
-/** The same cases in every run; `LAW_RUNS=100` looks at a hundred times as many, by chance. */
-const times = Number(process.env.LAW_RUNS ?? 1)
+/** The same cases in every run; more of them are drawn by chance. */
 const holds = <T>(property: fc.IProperty<T>, numRuns = 1500): void =>
-	fc.assert(property, times > 1 ? { numRuns: numRuns * times } : { numRuns, seed: 20261126 })
+	fc.assert(property, TIMES > 1 ? { numRuns: numRuns * TIMES } : { numRuns, seed: 20261126 })
 const entry = (ladderId: string) => ({
 	drillId: '',
 	ladderId,

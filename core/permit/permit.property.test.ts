@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { TIMES } from '../../tests/support/times'
 import { STARTER_LIBRARY as LIBRARY } from '../library/starter-library'
 import type { CareReport, Clearance, Restriction } from '../vocabulary/care'
 import type { Dose, Parameters } from '../vocabulary/dose'
@@ -274,7 +275,7 @@ describe('the law', () => {
 	it('no line where the oracle bars; what is given may be asked again; every answer and every rule is seen', () => {
 		const answers = new Map<string, number>()
 		const fired = new Map<string, number>()
-		const seen = fc.sample(cases, { numRuns: Number(process.env.LAW_RUNS ?? 1) * 3000, seed: 20260314 })
+		const seen = fc.sample(cases, { numRuns: TIMES * 3000, seed: 20260314 })
 		for (const one of seen) {
 			const { answer, line, findings } = ask(one)
 			answers.set(answer, (answers.get(answer) ?? 0) + 1)

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { TIMES } from '../../tests/support/times'
 import { plainFacts, upTo } from '../../tests/support/plain-facts'
 import { addDays, daysBetween } from '../calendar/day-count'
 import { STARTER_LIBRARY as LIBRARY } from '../library/starter-library'
@@ -13,7 +14,7 @@ import { type PlainFacts, concludeFor } from './plain-facts'
 // a worry settled and a hold lifted. Nobody here looks into how the rulebook decides; they only ask it and do.
 
 const START = '2026-03-20'
-const RUNS = Number(process.env.LAW_RUNS ?? 2000) / 20
+const RUNS = TIMES * 100
 /** Twice-weekly and more; in a year everybody is back, or they are stuck. */
 const EVERY_DAYS = 2
 const LONGEST_DAYS = 240

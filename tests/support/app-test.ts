@@ -25,6 +25,9 @@ export interface App {
 	powerOn: () => Promise<void>
 }
 
+/** A test of its own is asked by one person: more processes would be more to start. */
+const ONE = ['--workers', '1']
+
 /** Starts the application the way the start command does and waits for its last line. */
 async function startProcess(
 	databaseUrl: string,
@@ -33,18 +36,22 @@ async function startProcess(
 	more: readonly string[],
 ): Promise<[ChildProcess, () => string]> {
 	// Tied: a run that is broken off leaves none behind.
-	const child = spawnTied(process.execPath, ['scripts/run.mjs', 'start', '--empty', ...more], {
-		cwd: ROOT,
-		stdio: ['ignore', 'pipe', 'pipe'],
-		env: {
-			...process.env,
-			DATABASE_URL: databaseUrl,
-			DROMOS_HOME: home,
-			PORT: String(port),
-			HOST: '127.0.0.1',
-			npm_lifecycle_event: '',
+	const child = spawnTied(
+		process.execPath,
+		['scripts/run.mjs', 'start', '--empty', ...(more.length > 0 ? more : ONE)],
+		{
+			cwd: ROOT,
+			stdio: ['ignore', 'pipe', 'pipe'],
+			env: {
+				...process.env,
+				DATABASE_URL: databaseUrl,
+				DROMOS_HOME: home,
+				PORT: String(port),
+				HOST: '127.0.0.1',
+				npm_lifecycle_event: '',
+			},
 		},
-	})
+	)
 	let printed = ''
 	await new Promise<void>((resolve, reject) => {
 		const read = (chunk: Buffer) => {
