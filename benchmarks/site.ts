@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -6,6 +6,7 @@ import path from 'node:path'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { freePort, startLocalDatabase } from '../scripts/local-database'
 import { ROOT } from '../scripts/root.mjs'
+import { spawnTied } from '../scripts/tied.mjs'
 import { DEMO_SIGN_IN } from '../server/demo/load-demo'
 
 /** What took longer than this the first time is measured once more, and not several times. */
@@ -44,7 +45,7 @@ export class Site {
 
 	static async start(bench: Bench, name: string, options: readonly string[] = ['--workers', '1']): Promise<Site> {
 		const [port, url] = [await freePort(), bench.url(name)]
-		const app = spawn(process.execPath, ['scripts/run.mjs', 'start', '--empty', ...options], {
+		const app = spawnTied(process.execPath, ['scripts/run.mjs', 'start', '--empty', ...options], {
 			cwd: ROOT,
 			stdio: ['ignore', 'pipe', 'inherit'],
 			env: {

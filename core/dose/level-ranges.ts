@@ -45,3 +45,10 @@ export const SESSION_RANGES: Record<
 		throws: ours(0, 40),
 	},
 }
+
+/** The level that most of a group train at, the lower of two that are as many; null for nobody. */
+export function commonestLevel(levels: readonly Level[]): Level | null {
+	const many = (level: Level) => levels.filter((one) => one === level).length
+	const [first] = ([1, 2, 3] as const).filter((level) => many(level) > 0).sort((a, b) => many(b) - many(a))
+	return first ?? null
+}

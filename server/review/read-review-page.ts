@@ -1,4 +1,5 @@
 import { cutsOf, metresOf, rangedContacts, totalOf } from '../../core/dose/dose-count'
+import { commonestLevel } from '../../core/dose/level-ranges'
 import { effortsOf } from '../../core/record/effort'
 import { BODY_KINDS } from '../../core/vocabulary/event-kinds'
 import type { EventKey } from '../../core/vocabulary/events'
@@ -30,10 +31,7 @@ async function workOutReviewPage(scope: ClubScope, sessionId: string, who: Reade
 	)
 	const mean = (read: (athlete: (typeof came)[number]) => number) =>
 		came.length === 0 ? 0 : came.reduce((sum, athlete) => sum + read(athlete), 0) / came.length
-	const level =
-		([1, 2, 3] as const)
-			.map((value) => ({ value, n: came.filter((athlete) => athlete.level === value).length }))
-			.sort((a, b) => b.n - a.n)[0]?.value ?? 2
+	const level = commonestLevel(came.map((athlete) => athlete.level)) ?? 2
 	return {
 		session: sheet.session,
 		strip: sheet.strip,

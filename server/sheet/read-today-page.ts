@@ -1,4 +1,5 @@
 import { cutsOf, metresOf, rangedContacts, totalOf } from '../../core/dose/dose-count'
+import { commonestLevel } from '../../core/dose/level-ranges'
 import type { ClubScope } from '../../db/connect'
 import { changeFor, seesBody } from '../access/projection'
 import { may } from '../access/roles'
@@ -48,14 +49,13 @@ async function workOutToday(scope: ClubScope, today: string, who: Reader) {
 
 /** What those of the commonest level are planned to do, on average. */
 function doseOf(athletes: readonly SheetAthlete[]) {
-	const [most] = ([1, 2, 3] as const)
-		.map((level) => ({ level, of: athletes.filter((athlete) => athlete.level === level) }))
-		.sort((a, b) => b.of.length - a.of.length)
-	if (!most || most.of.length === 0) return null
+	const level = commonestLevel(athletes.map((athlete) => athlete.level))
+	if (level === null) return null
+	const alike = athletes.filter((athlete) => athlete.level === level)
 	const mean = (read: (planned: SheetAthlete['planned']) => number) =>
-		most.of.reduce((sum, { planned }) => sum + read(planned), 0) / most.of.length
+		alike.reduce((sum, { planned }) => sum + read(planned), 0) / alike.length
 	return {
-		level: most.level,
+		level,
 		contacts: mean((count) => totalOf(rangedContacts(count))),
 		metres: mean((count) => metresOf(count, ['fast', 'maximal'])),
 		cuts: mean((count) => cutsOf(count, ['60-90', '90-135', '135-180'])),
