@@ -5,7 +5,7 @@ export default defineConfig({
 	testDir: 'tests/e2e',
 	outputDir: 'test-results/browser',
 	globalSetup: './tests/support/start-apps.ts',
-	workers: 3,
+	workers: 2,
 	fullyParallel: true,
 	timeout: 120_000,
 	// A cap, not a wait: the first pack of a day on two busy cores has taken eleven seconds.

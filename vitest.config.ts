@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
 	test: {
-		maxWorkers: 3,
+		maxWorkers: 2,
 		testTimeout: 30_000,
 		hookTimeout: 60_000,
 		projects: [
