@@ -108,7 +108,7 @@ async function pair(home: string, started: ChildProcess[]): Promise<void> {
 	}
 }
 
-const PATIENCE = `evs.suspect_timeout=PT${SUSPECT_S}S;evs.inactive_timeout=PT${2 * SUSPECT_S}S`
+const PATIENCE = `evs.keepalive_period=PT0.5S;evs.suspect_timeout=PT${SUSPECT_S}S;evs.inactive_timeout=PT${2 * SUSPECT_S}S`
 
 /** One of the two servers: where its data are, and where it listens to whom. */
 class Member {
