@@ -9,6 +9,7 @@ import { openDemoField } from '../tests/support/sign-in'
 import { fieldFiles } from '../scripts/build-service-worker'
 import { ROOT } from '../scripts/root.mjs'
 import { BROWSER } from '../scripts/browser'
+import { benchSlowLine } from './slow-line'
 
 const QUEUED = 2000
 const TAPS = 80
@@ -188,6 +189,8 @@ export async function benchField(): Promise<void> {
 		console.log(
 			`${QUEUED} queued marks sent and settled after the connection came back: ${took} ms (aim: under 2000); requests of ${requests.join(', ')} ms`,
 		)
+		await context.close()
+		await benchSlowLine(browser, app)
 	} finally {
 		await browser.close()
 		await app.stop()
