@@ -93,7 +93,8 @@ async function kept<T>(
 		if (isPart) known.start?.()
 		return known.value as Promise<T>
 	}
-	const begin = () => begun(key, of, () => make({ db: scope.db, clubId: scope.clubId }), isPage)
+	const begin = (isWaitedFor: boolean) =>
+		begun(key, of, () => make({ db: scope.db, clubId: scope.clubId }), isPage && isWaitedFor)
 	const late = isPart ? undefined : lateScopes.get(scope)
 	if (late && known?.of.butMarks === of.butMarks) {
 		known.outdatedAt ??= Date.now()
@@ -103,7 +104,7 @@ async function kept<T>(
 			workOutLater(key, async () => {
 				// Another process has made it meanwhile.
 				if (values.get(key) !== known) return
-				const anew = begin()
+				const anew = begin(false)
 				underWay.set(key, anew)
 				await anew.value.finally(() => underWay.delete(key))
 				// Whatever was made meanwhile is of later, or of the same.
@@ -113,7 +114,7 @@ async function kept<T>(
 		}
 	}
 	const coming = underWay.get(key)
-	const one = coming?.of.all === of.all ? coming : begin()
+	const one = coming?.of.all === of.all ? coming : begin(true)
 	if (isPart) one.start?.()
 	values.set(key, one)
 	makeRoom()
@@ -146,7 +147,7 @@ function startNext(): void {
 }
 
 /** A value that is being worked out, or will be when it is its turn; one that fails is not kept. */
-function begun<T>(key: string, of: Changes, make: () => Promise<T>, isPage: boolean): Kept {
+function begun<T>(key: string, of: Changes, make: () => Promise<T>, isToBeTold: boolean): Kept {
 	let start = () => {}
 	let settle = (_packed: Uint8Array) => {}
 	let beganAt = 0
@@ -172,7 +173,7 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>, isPage: bool
 	startNext()
 	kept.value = kept.value.then((value) => {
 		kept.parts = freeze(value)
-		if (isPage && beganAt > 0 && performance.now() - beganAt >= WORTH_TELLING_MS) tellOthers(key, of, value)
+		if (isToBeTold && beganAt > 0 && performance.now() - beganAt >= WORTH_TELLING_MS) tellOthers(key, of, value)
 		return value
 	})
 	kept.value.catch(() => {
@@ -181,7 +182,10 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>, isPage: bool
 	return kept
 }
 
-/** What took less is made again in every process. */
+/**
+ * What took less is made again in every process. What nobody waits for is, too: while a group trains it is made anew all
+ * the time, and to pack and open it for each other cost pages more than it saved.
+ */
 const WORTH_TELLING_MS = 40
 
 function tellOthers(key: string, of: Changes, value: unknown): void {
