@@ -7,7 +7,8 @@ import { ownOf } from '../../core/own/own'
 import { type OwnWord, sayOwn } from '../../core/own/say-own'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds, readMeasured } from '../own/read-measured'
-import type { Sheet, SheetLine } from './read-sheet'
+import { keptFor } from '../kept'
+import { type Sheet, type SheetLine, readSheet } from './read-sheet'
 
 export interface LineTarget {
 	words: string
@@ -19,8 +20,14 @@ export interface LineTarget {
 	own: OwnWord[]
 }
 
-/** What each line aims at, by line id. */
-export async function readTargets(scope: ClubScope, sheet: Sheet): Promise<Map<string, LineTarget>> {
+/** What each line of a stored sheet aims at, by line id; kept as long as nothing changes. */
+export const readTargets = (scope: ClubScope, { session }: Sheet): Promise<ReadonlyMap<string, LineTarget>> =>
+	keptFor(scope, ['targets', session.id], async (scope) => {
+		// Of the sheet as it stands for who works it out, which may be later than the asker's.
+		const sheet = await readSheet(scope, session.id)
+		return sheet ? workOutTargets(scope, sheet) : new Map()
+	})
+async function workOutTargets(scope: ClubScope, sheet: Sheet): Promise<ReadonlyMap<string, LineTarget>> {
 	const athleteIds = sheet.athletes.map((athlete) => athlete.id)
 	const usuals = await readUsuals(scope, athleteIds, sheet.session.day)
 	const levelOf = await readLevels(scope, athleteIds)
