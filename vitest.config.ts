@@ -3,8 +3,8 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
 	test: {
 		maxWorkers: 2,
-		testTimeout: 30_000,
-		hookTimeout: 60_000,
+		testTimeout: 60_000,
+		hookTimeout: 120_000,
 		projects: [
 			// What needs nothing but the code shares its workers: nothing in it keeps state between files.
 			'vitest.core.config.ts',
