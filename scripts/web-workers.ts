@@ -31,7 +31,7 @@ const PAUSE_MS = 1000
  * @throws Error when one ends before it serves
  */
 export async function startWorkers(count: number, isUp: () => boolean): Promise<WebServer> {
-	// What they tell each other has days and maps in it.
+	// What they tell each other is bytes, and stays that.
 	cluster.setupPrimary({
 		exec: path.join(ROOT, 'scripts', 'run.mjs'),
 		args: ['serve'],

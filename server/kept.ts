@@ -189,7 +189,12 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>, isToBeTold: 
 const WORTH_TELLING_MS = 40
 
 function tellOthers(key: string, of: Changes, value: unknown): void {
-	if (cluster.isWorker && process.connected) process.send!({ keptAs: key, of, packed: serialize(value) } satisfies Told)
+	if (!cluster.isWorker || !process.connected) return
+	try {
+		process.send!({ keptAs: key, of, packed: serialize(value) } satisfies Told)
+	} catch {
+		// Who asked for the page has it all the same; the others work it out themselves.
+	}
 }
 if (cluster.isWorker)
 	process.on('message', (message) => {
