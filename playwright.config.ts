@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test'
 import { BROWSER } from './scripts/browser'
+import './tests/support/own-clock.mjs'
 
 export default defineConfig({
 	testDir: 'tests/e2e',

@@ -234,15 +234,18 @@ describe('what was worked out', () => {
 		const whole = (name: string, part: string) =>
 			keptFor(club.scope, [name], async (own) => {
 				order.push(name)
-				await new Promise((resolve) => setTimeout(resolve, 100))
+				await new Promise((resolve) => setTimeout(resolve, 300))
 				return keptFor(own, [part], async () => 'never made here')
 			})
 		const all = [whole('turn 1', 'turn 3'), whole('turn 2', 'turn 3')]
-		// Asked for by itself, it waits for the first two; asked for by them, it is begun.
-		await expect.poll(() => [...order].sort()).toEqual(['turn 1', 'turn 2'])
-		all.push(plain('turn 3'), plain('turn 4'))
-		await expect.poll(() => order.slice(2)).toEqual(['turn 3'])
-		goOn()
+		try {
+			// Asked for by itself, it waits for the first two; asked for by them, it is begun.
+			await expect.poll(() => [...order].sort()).toEqual(['turn 1', 'turn 2'])
+			all.push(plain('turn 3'), plain('turn 4'))
+			await expect.poll(() => order.slice(2)).toEqual(['turn 3'])
+		} finally {
+			goOn()
+		}
 		expect(await Promise.all(all)).toEqual(['turn 3', 'turn 3', 'turn 3', 'turn 4'])
 		expect(order.slice(2)).toEqual(['turn 3', 'turn 4'])
 	})
@@ -255,6 +258,37 @@ describe('what was worked out', () => {
 			])
 		expect(await Promise.all(['a', 'b', 'c', 'd'].map(whole))).toEqual(Array(4).fill(['part', 'shared']))
 	}, 10_000)
+	it('has its turn for half a minute: what never ends keeps nobody from theirs for longer', async () => {
+		vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+		let goOn = () => {}
+		const gate = new Promise<void>((resolve) => (goOn = resolve))
+		let atWork = 0
+		const stuck = ['stuck 1', 'stuck 2'].map((name) => keptFor(club.scope, [name], () => (atWork++, gate)))
+		try {
+			await expect.poll(() => atWork).toBe(2)
+			const next = keptFor(club.scope, ['after them'], async () => 'made')
+			const order: string[] = []
+			void next.then((value) => order.push(value))
+			vi.advanceTimersByTime(29_000)
+			await changesUpTo(database().db, club.scope.clubId, LAST)
+			expect(order).toEqual([])
+			vi.advanceTimersByTime(2_000)
+			await expect.poll(() => order).toEqual(['made'])
+		} finally {
+			goOn()
+			vi.useRealTimers()
+		}
+		// Nor do they give it up twice: there is room for two, no more.
+		await Promise.all(stuck)
+		let [together, most] = [0, 0]
+		const busy = async () => {
+			most = Math.max(most, ++together)
+			await new Promise((resolve) => setTimeout(resolve, 20))
+			together--
+		}
+		await Promise.all(['1', '2', '3', '4'].map((name) => keptFor(club.scope, ['busy', name], busy)))
+		expect(most).toBe(2)
+	})
 	it('is worked out anew in a transaction, which may have written', async () => {
 		expect(await keptFor(club.scope, ['inside'], async () => 'before')).toBe('before')
 		expect(await inOne((scope) => keptFor(scope, ['inside'], async () => 'within'))).toBe('within')
@@ -290,16 +324,23 @@ describe('what another process has worked out', () => {
 	it('is waited for no longer by who has not begun', async () => {
 		let goOn = () => {}
 		const gate = new Promise<void>((resolve) => (goOn = resolve))
-		const turns = ['turn a', 'turn b'].map((name) => keptFor(club.scope, [name], () => gate))
-		let begun = 0
-		const third = keptFor<unknown>(club.scope, ['turn c'], async () => ++begun)
-		// Counted before it waits.
-		await expect
-			.poll(async () => (told('turn c', await now(), 'theirs'), Promise.race([third, 'waits'])))
-			.toBe('theirs')
-		goOn()
+		let atWork = 0
+		const turns = ['turn a', 'turn b'].map((name) => keptFor(club.scope, [name], () => (atWork++, gate)))
+		try {
+			// Whoever counts first begins first: the third asks when both are at work.
+			await expect.poll(() => atWork).toBe(2)
+			let begun = 0
+			const third = keptFor<unknown>(club.scope, ['turn c'], async () => ++begun)
+			// Counted before it waits.
+			await expect
+				.poll(async () => (told('turn c', await now(), 'theirs'), Promise.race([third, 'waits'])))
+				.toBe('theirs')
+			expect(begun).toBe(0)
+		} finally {
+			// Nobody after this one would have a turn.
+			goOn()
+		}
 		await Promise.all(turns)
-		expect(begun).toBe(0)
 	})
 })
 

@@ -137,6 +137,8 @@ const waiting = new Set<() => void>()
 let atWork = 0
 /** More at once would take no less time together, and pages that are kept would wait for all of them. */
 const AT_ONCE = 2
+/** One that is still at work then, as when a database has gone and no answer will come, is no reason for the others to wait. */
+const LONGEST_TURN_MS = 30_000
 
 function startNext(): void {
 	while (atWork < AT_ONCE) {
@@ -159,13 +161,16 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>, isToBeTold: 
 			if (!waiting.delete(start)) return
 			atWork++
 			beganAt = performance.now()
-			making
-				.run(true, make)
-				.then(resolve, reject)
-				.finally(() => {
-					atWork--
-					startNext()
-				})
+			let hasTurn = true
+			const giveUpTurn = () => {
+				if (!hasTurn) return
+				hasTurn = false
+				clearTimeout(longest)
+				atWork--
+				startNext()
+			}
+			const longest = setTimeout(giveUpTurn, LONGEST_TURN_MS)
+			making.run(true, make).then(resolve, reject).finally(giveUpTurn)
 		}
 	})
 	waiting.add(start)

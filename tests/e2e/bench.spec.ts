@@ -172,7 +172,8 @@ test('the film stepper finds the known contact, at its true rate and slowed', as
 	const [rep] = await app.rows(
 		`select mark.id as id, athlete_identity.name as name from mark join session on session.id = session_id
 			join athlete_identity on athlete_identity.athlete_id = mark.athlete_id
-			where session.day = current_date and mark.kind = 'sprint' limit 1`,
+			where session.day = ? and mark.kind = 'sprint' limit 1`,
+		[new Date().toISOString().slice(0, 10)],
 	)
 	await angles.getByRole('combobox', { name: 'Athlete' }).selectOption({ label: String(rep!.name) })
 	await angles.getByLabel('Of which rep').selectOption(String(rep!.id))

@@ -49,17 +49,17 @@ test('an athlete is away for a while, leaves a squad and joins it again; session
 }) => {
 	await signInToDemo(page, app)
 	const [athlete] = await app.rows("select athlete_id as id from athlete_identity where name = 'Freya Nakamura'")
+	const day = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 	const ahead = async () =>
 		(
 			await app.rows(
-				'select count(*) as n from session_athlete a join session s on s.id = a.session_id where a.athlete_id = ? and s.started_at is null and s.day > current_date',
-				[athlete!.id],
+				'select count(*) as n from session_athlete a join session s on s.id = a.session_id where a.athlete_id = ? and s.started_at is null and s.day > ?',
+				[athlete!.id, day(0)],
 			)
 		)[0]!.n as number
 	const before = await ahead()
 	expect(before).toBeGreaterThan(3)
 	await page.goto(`/athletes/${String(athlete!.id)}`, { waitUntil: 'networkidle' })
-	const day = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 	await page.locator('summary', { hasText: /^Away/ }).click()
 	const form = page.getByLabel('Last day').locator('xpath=ancestor::form')
 	await form.getByLabel('From').fill(day(1))
