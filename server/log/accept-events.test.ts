@@ -217,11 +217,13 @@ describe('taking events into the log', () => {
 		})
 		const answer = async (who: Parameters<typeof acceptEvents>[0], sent: unknown, now = NOW) =>
 			(await acceptEvents(who, [sent], now))[0]
-		expect(await answer(club.as('assistant'), event, new Date('2026-03-13T10:00:00Z'))).toMatchObject({
-			outcome: 'refused',
-			reason: 'assistants log the sessions of today',
-		})
-		expect(await answer(club.as('assistant'), event)).toMatchObject({ outcome: 'accepted' })
+		const nextMorning = new Date('2026-03-13T10:00:00Z')
+		expect(
+			await answer(club.as('assistant'), await sprint({ deviceTime: nextMorning.toISOString() }), nextMorning),
+		).toMatchObject({ outcome: 'refused', reason: 'assistants log the sessions of today' })
+		// The phone had no signal that evening.
+		expect(await answer(club.as('assistant'), event, nextMorning)).toMatchObject({ outcome: 'accepted' })
+		expect(await answer(club.as('assistant'), await sprint({ repNo: 2 }))).toMatchObject({ outcome: 'accepted' })
 		expect(await answer(club.as('clinician'), await sprint())).toMatchObject({ reason: 'your role does not log' })
 		expect(await answer(club.as('clinician'), pain(club.athletes[0]!))).toMatchObject({ outcome: 'accepted' })
 		expect(await answer(club.as('athlete', club.athletes[0]), pain(club.athletes[0]!))).toMatchObject({

@@ -9,6 +9,7 @@ import { isOfBody } from '../../core/vocabulary/event-kinds'
 import type { EventAnswer, LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
 import { type Corrects, mayNotCorrect } from '../../core/events/may-correct'
+import { isOfTheDay } from '../../core/events/of-the-day'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { begins, logsOn } from '../../db/noted-writes'
 import { type Author, authorsById, insertAthletes } from '../../db/queries/clubs'
@@ -369,7 +370,8 @@ class Batch {
 		const session = this.known.sessions.get(event.sessionId)
 		const asks: Corrects = {
 			author: target.authorId === who.personId,
-			logs: session !== undefined && this.notLogging(session, who) === null,
+			// When a correction was made it does not say, and what others logged is theirs once the day is over.
+			logs: may(who.role, 'marks:write') || (may(who.role, 'marks:write-today') && session?.day === this.known.today),
 			care: may(who.role, 'care:write'),
 			own: target.event.athleteId !== null && target.event.athleteId === who.athleteId,
 		}
@@ -455,12 +457,9 @@ class Batch {
 		// How hard it was nobody knows better; of a session to come nobody knows it.
 		if (event.kind === 'effort' && who.athleteId === event.athleteId)
 			return session.day <= this.known.today ? null : 'that session is still to come'
-		return this.notLogging(session, who)
-	}
-	private notLogging(session: ListedSession, who: Author): string | null {
 		if (may(who.role, 'marks:write')) return null
 		if (!may(who.role, 'marks:write-today')) return 'your role does not log'
-		return session.day === this.known.today ? null : 'assistants log the sessions of today'
+		return isOfTheDay(session, event.deviceTime, this.known.today) ? null : 'assistants log the sessions of today'
 	}
 
 	/** The drill an event is about; null where it is about none. */
