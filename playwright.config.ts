@@ -16,6 +16,8 @@ export default defineConfig({
 		browserName: 'chromium',
 		viewport: { width: 1280, height: 800 },
 		locale: 'en-GB',
+		// It fetches every script for a day without a connection: a second of a core for each browser. Tests about phones have it.
+		serviceWorkers: 'block',
 		// Recording a trace of each test costs time; TRACE=1 keeps those of failed ones.
 		trace: process.env.TRACE ? 'retain-on-failure' : 'off',
 		screenshot: 'only-on-failure',

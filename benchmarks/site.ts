@@ -104,11 +104,14 @@ export class Site {
 		return row as T
 	}
 
-	/** Says that something of the club was written past the application: nothing kept stands any more. */
+	/** Says that something of every club was written past the application, its log included: nothing kept stands any more. */
 	changed = () =>
 		this.connection.query(
 			"insert into change_count values ('every', 'rest', 1), ('every', 'log', 1) on duplicate key update n = n + 1",
 		)
+	/** Says what every change of a club does that is nothing logged: a word on a session, a squad's place. */
+	edited = (clubId: string) =>
+		this.connection.query("insert into change_count values (?, 'rest', 1) on duplicate key update n = n + 1", [clubId])
 
 	/** Processes that serve, where there are several: the children of the one that was started. */
 	webPids = (): number[] =>

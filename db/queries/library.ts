@@ -16,17 +16,30 @@ export type DocumentKind = 'drill' | 'ladder' | 'school' | 'theme'
 type Document = Drill | Ladder | School | Theme
 export const hashOf = (value: unknown): string => createHash('sha256').update(canonicalJson(value)).digest('hex')
 
+interface Shipped {
+	kind: DocumentKind
+	content: Document
+	contentHash: string
+}
+let documents: readonly Shipped[] | undefined
+/** The documents the program ships with; their hashes are worked out once, not for every club. */
+const shipped = (): readonly Shipped[] =>
+	(documents ??= (
+		[
+			['drill', STARTER_LIBRARY.drills],
+			['ladder', STARTER_LIBRARY.ladders],
+			['school', STARTER_LIBRARY.schools],
+			['theme', STARTER_LIBRARY.themes],
+		] as const
+	).flatMap(([kind, of]) =>
+		Object.values<Document>(of).map((content) => ({ kind, content, contentHash: hashOf(content) })),
+	))
+
 /**
  * Gives a club the documents the program ships with. Documents never change: one that differs
  * without a new version number is refused, because verdicts and lines cite it.
  */
 export async function installLibrary({ db, clubId }: ClubScope, now: Date): Promise<void> {
-	const documents: { kind: DocumentKind; content: Document }[] = [
-		...Object.values(STARTER_LIBRARY.drills).map((content) => ({ kind: 'drill' as const, content })),
-		...Object.values(STARTER_LIBRARY.ladders).map((content) => ({ kind: 'ladder' as const, content })),
-		...Object.values(STARTER_LIBRARY.schools).map((content) => ({ kind: 'school' as const, content })),
-		...Object.values(STARTER_LIBRARY.themes).map((content) => ({ kind: 'theme' as const, content })),
-	]
 	const known = await db
 		.select({
 			kind: libraryDocument.kind,
@@ -37,9 +50,9 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 		.from(libraryDocument)
 		.where(and(eq(libraryDocument.clubId, clubId), isNull(libraryDocument.writtenBy)))
 	const hashes = new Map(known.map((row) => [`${row.kind}/${row.id}/${row.version}`, row.hash]))
-	const missing = documents.filter(({ kind, content }) => {
+	const missing = shipped().filter(({ kind, content, contentHash }) => {
 		const before = hashes.get(`${kind}/${content.id}/${content.version}`)
-		if (before !== undefined && before !== hashOf(content))
+		if (before !== undefined && before !== contentHash)
 			throw new Error(
 				`${kind} ${content.id} version ${content.version} differs from the one this club already uses: a change needs a new version number`,
 			)
@@ -49,12 +62,12 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 	await db
 		.insert(libraryDocument)
 		.values(
-			missing.map(({ kind, content }) => ({
+			missing.map(({ kind, content, contentHash }) => ({
 				clubId,
 				kind,
 				id: content.id,
 				version: content.version,
-				contentHash: hashOf(content),
+				contentHash,
 				content,
 				createdAt: now,
 			})),

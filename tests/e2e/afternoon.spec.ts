@@ -9,6 +9,8 @@ import { draftEntry } from '../support/draft-entry'
 import { FieldHand } from '../support/field-hand'
 import { planSession } from '../support/plan-session'
 
+test.use({ serviceWorkers: 'allow' })
+
 // Afternoons as they happen: on two phones, one of them without a connection.
 
 test.use({ filledWith: 'empty' })

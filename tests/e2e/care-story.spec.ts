@@ -3,6 +3,8 @@ import { type App, test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { signInToDemo } from '../support/sign-in'
 
+test.use({ serviceWorkers: 'allow' })
+
 // A knee that gives way on the field: said without a connection, over at once on the phone, over on the second phone
 // when it hears, the same on Today, sheet, card and review; cleared by name and role; then the way back by its first step.
 

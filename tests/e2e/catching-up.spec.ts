@@ -6,6 +6,8 @@ import { planSession } from '../support/plan-session'
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
 
+test.use({ serviceWorkers: 'allow' })
+
 test('a page at the desk says that marks have just come in, and shows them by itself', async ({ app, page }) => {
 	const club = await coachOf(page, app, 2)
 	const today = new Date().toISOString().slice(0, 10)

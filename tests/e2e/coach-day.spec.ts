@@ -5,11 +5,13 @@ import { makeSecondClub } from '../support/second-club'
 import { addToSheet } from '../support/sheet-form'
 import { signIn } from '../support/sign-in'
 
+test.use({ serviceWorkers: 'allow' })
+
 test.use({ filledWith: 'empty' })
 
 test('from a session made from nothing to an adjusted next session, with six athletes', async ({ app, page }) => {
 	const club = await makeSecondClub()
-	await signIn(page, app, club.email, club.password)
+	await signIn(page, app, club.email)
 
 	// A session from nothing: bad input first, which keeps what was typed.
 	await page.goto(`/sessions/new`)

@@ -3,7 +3,7 @@ import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { addToSheet } from '../support/sheet-form'
 
-test.use({ filledWith: 'empty' })
+test.use({ filledWith: 'empty', serviceWorkers: 'allow' })
 
 test('from an empty installation to the first verdict', async ({ app, page }) => {
 	await page.goto('/')

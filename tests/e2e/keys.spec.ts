@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
-import { signIn, signInToDemo } from '../support/sign-in'
+import { signInToDemo } from '../support/sign-in'
 
 const ASSISTANT = 'assistant@demo.invalid'
 const FRESH = 'violin harbour spoon'
@@ -30,7 +30,10 @@ test('who forgot their password gets a link from the coach; who is signed in els
 	await expect(other).toHaveURL(/sign-in/)
 	expect((await holder.goto(link))!.status()).toBe(404)
 
-	await signIn(other, app, ASSISTANT, FRESH)
+	await other.getByLabel('Email').fill(ASSISTANT)
+	await other.getByLabel('Password').fill(FRESH)
+	await other.getByRole('button', { name: 'Sign in' }).click()
+	await expect(other).toHaveURL(`${app.address}/squads`)
 	await holder.goto(`${app.address}/you`, { waitUntil: 'networkidle' })
 	await expect(holder.getByText('Signed in on 2 devices')).toBeVisible()
 	await holder.getByRole('button', { name: 'Sign out there' }).click()

@@ -10,6 +10,8 @@ import { FieldHand } from '../support/field-hand'
 import { planSession } from '../support/plan-session'
 import type { TestClub } from '../support/test-club'
 
+test.use({ serviceWorkers: 'allow' })
+
 // What must not stand on a sheet, looked for where a coach would read it. Everything belongs to the athlete and the
 // moment, never to a ladder, a session or a screen.
 

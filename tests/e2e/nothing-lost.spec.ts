@@ -4,6 +4,8 @@ import { test } from '../support/app-test'
 import { addToSheet } from '../support/sheet-form'
 import { signInToDemo } from '../support/sign-in'
 
+test.use({ serviceWorkers: 'allow' })
+
 const IS_BACK = 'What you had typed is back; it is not saved yet.'
 
 test('a session that is being planned survives a reload, a page in between and an expired sign-in, and is saved once', async ({

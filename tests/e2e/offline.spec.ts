@@ -8,6 +8,8 @@ import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
 
+test.use({ serviceWorkers: 'allow' })
+
 const ATHLETES = 11
 /** Reps of each athlete at the broad jumps, and at the throws after them. */
 const JUMPS = 4

@@ -9,6 +9,8 @@ import { makeSecondClub } from '../support/second-club'
 import { addToSheet } from '../support/sheet-form'
 import { signIn } from '../support/sign-in'
 
+test.use({ serviceWorkers: 'allow' })
+
 test.use({ filledWith: 'empty' })
 
 test('rests between reps and between sets are planned, flowed, printed and waited alike', async ({ app, page }) => {
@@ -21,7 +23,7 @@ test('rests between reps and between sets are planned, flowed, printed and waite
 		['shock', 'depth-45'],
 	] as const)
 		await writeState(club.scope, first!, startingAt(STARTER_LIBRARY, ladder, rung), '2026-01-01', new Date())
-	await signIn(page, app, club.email, club.password)
+	await signIn(page, app, club.email)
 	await page.goto('/sessions/new')
 	await page.getByLabel('Title').fill('Two rests')
 	await page.getByText('Who comes', { exact: true }).click()

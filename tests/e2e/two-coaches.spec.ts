@@ -14,7 +14,7 @@ test('a double press is one: every form that makes something, sent twice at once
 	page,
 }) => {
 	const club = await makeSecondClub()
-	await signIn(page, app, club.email, club.password)
+	await signIn(page, app, club.email)
 	const [athleteId] = club.athletes
 	const today = new Date().toISOString().slice(0, 10)
 	const draft = {
@@ -91,9 +91,9 @@ test('two coaches change one session, one athlete and one school: nobody’s typ
 	browser,
 }) => {
 	const club = await makeSecondClub()
-	await signIn(page, app, club.email, club.password)
+	await signIn(page, app, club.email)
 	const other = await (await browser.newContext({ baseURL: app.address })).newPage()
-	await signIn(other, app, club.email, club.password)
+	await signIn(other, app, club.email)
 	const both = (path: string) => Promise.all([page.goto(path), other.goto(path)])
 
 	await page.goto('/sessions/new')

@@ -6,6 +6,8 @@ import { ROOT } from '../../scripts/root.mjs'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField, signInToDemo } from '../support/sign-in'
 
+test.use({ serviceWorkers: 'allow' })
+
 const DRILL = 'Broad jump and stick'
 
 async function phone(browser: Browser, app: App): Promise<{ page: Page; hand: FieldHand }> {
@@ -70,14 +72,19 @@ test('who comes late goes to the end, a swap and a group move are seen, the orde
 	await expect.poll(names).not.toContain(first)
 	await row(first!).getByRole('button', { name: 'Has come' }).click()
 	await expect.poll(async () => (await names()).at(-1)).toBe(first)
-	// Each key is pressed when the list has said what came of the one before: it measures itself in between.
-	const said = (words: string) =>
-		expect(page.getByRole('status').filter({ hasText: `${second} is ${words} of` })).toBeAttached()
+	// What comes from the club meanwhile would draw the list anew under the keys.
+	await hand.allSafe()
+	// Each key is pressed when the list has said what came of the one before: it measures itself in between, and hears no
+	// key while it does.
+	const said = (words: string, timeout?: number) =>
+		expect(page.getByRole('status').filter({ hasText: `${second} is ${words} of` })).toBeAttached({ timeout })
 	await page.getByRole('button', { name: `Move ${second}` }).focus()
 	await page.keyboard.press('Space')
 	await said('over place 1')
-	await page.keyboard.press('ArrowDown')
-	await said('over place 2')
+	await expect(async () => {
+		await page.keyboard.press('ArrowDown')
+		await said('over place 2', 3_000)
+	}).toPass()
 	await page.keyboard.press('Space')
 	await expect.poll(async () => (await names()).indexOf(second!)).toBe(1)
 	await page.getByRole('button', { name: 'Groups by level' }).click()

@@ -12,12 +12,13 @@ const ahead = Number(process.env.TEST_CLOCK_AHEAD_MS)
 const here = `--import=${import.meta.url}`
 if (!process.env.NODE_OPTIONS?.includes(here)) process.env.NODE_OPTIONS = `${process.env.NODE_OPTIONS ?? ''} ${here}`
 
-if (globalThis.Date.isAhead === undefined) {
+const MOVED = Symbol.for('the clock has been moved')
+if (!(MOVED in globalThis)) {
+	Object.defineProperty(globalThis, MOVED, { value: true })
 	const trueNow = Date.now
 	Date.now = () => trueNow() + ahead
 	globalThis.Date = new Proxy(Date, {
 		construct: (target, given, newTarget) =>
 			Reflect.construct(target, given.length === 0 ? [Date.now()] : given, newTarget),
-		get: (target, key, receiver) => (key === 'isAhead' ? ahead : Reflect.get(target, key, receiver)),
 	})
 }
