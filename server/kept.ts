@@ -293,8 +293,8 @@ export function mendKept<T>(
 /** Events kept in this process by club and session, the last ones asked for. */
 const logs = new Map<string, { of: number; events: readonly StoredEvent[] }>()
 const MOST_EVENTS = HEAP / 8_000
-/** Thousands of rows in one answer would keep everybody else waiting. */
-const SESSIONS_AT_ONCE = 20
+/** Thousands of rows in one answer would keep everybody else waiting: of forty athletes it is some hundred milliseconds. */
+const SESSIONS_AT_ONCE = 6
 let eventsHeld = 0
 
 /** All events of some sessions, replaced ones too, as `eventsOfSessions` reads them; those of sessions nobody has written to since are not read again. Frozen. */

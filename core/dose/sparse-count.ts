@@ -14,16 +14,18 @@ export const toSparse = (count: DoseCount): SparseCount => (dropZeros(count) ?? 
 /** The inverse of `toSparse`; unknown members are dropped. */
 export function fromSparse(sparse: SparseCount): DoseCount {
 	const count = emptyCount()
-	fill(count as unknown as Tree, sparse as Tree)
+	addSparseInto(count, sparse)
 	return count
 }
+/** Adds `times` × a stored count to a sum that is being made, without the zeros in between; unknown members are dropped. */
+export const addSparseInto = (sum: DoseCount, sparse: SparseCount, times = 1): void =>
+	add(sum as unknown as Tree, sparse as Tree, times)
 
 type Tree = { [key: string]: number | Tree }
-/** Copies the numbers of `given` over the zeros of `zeros`, at any depth. */
-function fill(zeros: Tree, given: Tree): void {
+function add(sum: Tree, given: Tree, times: number): void {
 	for (const key in given) {
-		const [at, value] = [zeros[key], given[key]]
-		if (typeof at === 'number' && typeof value === 'number') zeros[key] = value
-		else if (typeof at === 'object' && typeof value === 'object') fill(at, value)
+		const [at, value] = [sum[key], given[key]]
+		if (typeof at === 'number' && typeof value === 'number') sum[key] = at + times * value
+		else if (typeof at === 'object' && typeof value === 'object') add(at, value, times)
 	}
 }

@@ -25,15 +25,23 @@ export function foldEvents<E extends FoldableEvent>(events: readonly E[]): Folde
 	const replaced = new Set<string>()
 	for (const event of byId.values()) if (event.replacesId) replaced.add(event.replacesId)
 
-	const headsByRoot = new Map<string, E[]>()
+	// Nearly all events, thousands in a season, correct nothing and are corrected by nothing: only the rest has chains.
+	const firstHeads: E[] = []
+	const chains = new Map<string, E[]>()
 	for (const event of byId.values()) {
 		if (replaced.has(event.id)) continue
-		const root = rootOf(event, byId)
-		headsByRoot.set(root, [...(headsByRoot.get(root) ?? []), event])
+		const chain = event.replacesId ? chains.get(rootOf(event, byId)) : undefined
+		if (chain) chain.push(event)
+		else {
+			firstHeads.push(event)
+			if (event.replacesId) chains.set(rootOf(event, byId), [event])
+		}
 	}
 	const current: E[] = []
 	const conflicts: E[][] = []
-	for (const [root, heads] of headsByRoot) {
+	for (const event of firstHeads) {
+		const root = event.replacesId ? rootOf(event, byId) : event.id
+		const heads = chains.get(root) ?? [event]
 		// Taking a correction back closes its branch; that is how a conflict is settled.
 		const open = heads.length > 1 ? heads.filter((head) => !(head.void && head.replacesId !== root)) : heads
 		const [only] = open

@@ -1,6 +1,7 @@
 import { type Day, daysBetween, hoursBetween } from '../calendar/day-count'
 import { ageInYears } from '../calendar/days'
-import { type DoseCount, addInto, emptyCount } from '../dose/dose-count'
+import { type DoseCount, emptyCount } from '../dose/dose-count'
+import { type SparseCount, addSparseInto } from '../dose/sparse-count'
 import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
 import type { Closure } from '../vocabulary/care'
 import type { CutShortReason } from '../vocabulary/event-kinds'
@@ -55,8 +56,8 @@ export interface AthleteHistory {
 	lines: HistoryLine[]
 	/** Current events (folded) of those sessions. */
 	events: LogEvent[]
-	/** What each mark cost, stamped when it came in, by event id. */
-	counts: Map<string, DoseCount>
+	/** What each mark cost, stamped when it came in, by event id; without its zeros, as it is stored. */
+	counts: Map<string, SparseCount>
 	/** What each mark may be compared with, by event id; a mark without is judged as it stands. */
 	stamps: ReadonlyMap<string, Stamp>
 	/** Session means by comparison key, from twelve weeks before the first session on. */
@@ -136,7 +137,7 @@ export function doneOf(history: AthleteHistory, drillOf: (id: string, version: n
 		const count = event.type === 'mark' ? history.counts.get(event.id) : undefined
 		if (!count) continue
 		const sum = counts.get(event.sessionId) ?? emptyCount()
-		addInto(sum, count)
+		addSparseInto(sum, count)
 		counts.set(event.sessionId, sum)
 	}
 	const work = new Map<string, { families: Set<Family>; kinds: Set<WorkKind> }>()

@@ -4,7 +4,6 @@ import type { SessionMean } from '../noise/usual'
 import { usual } from '../../tests/support/verdict-fixture'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import { emptyCount } from '../dose/dose-count'
 import type { LogEvent } from '../vocabulary/events'
 import type { PlannedLine } from '../vocabulary/line'
 import { repsOfMark } from '../dose/sides'
@@ -381,8 +380,8 @@ describe('what all ladders share', () => {
 		const found = evidence({
 			events: [one, other, mark('s2')],
 			counts: new Map([
-				[one.id, { ...emptyCount(), maximalStarts: 1, fastMetres: 10 }],
-				[other.id, { ...emptyCount(), maximalStarts: 1 }],
+				[one.id, { maximalStarts: 1, fastMetres: 10 }],
+				[other.id, { maximalStarts: 1 }],
 			]),
 		})
 		expect(found.ramp.maximalStarts).toEqual([{ day: '2026-03-09', unloading: false, value: 2 }])

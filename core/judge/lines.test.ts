@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { emptyCount } from '../dose/dose-count'
 import type { LogEvent } from '../vocabulary/events'
 import { QUALITY_FIRST } from '../library/schools'
 import { permitLine } from '../plan/permit-line'
@@ -238,7 +237,7 @@ function history(times: number[][], birthDate: string | null = '2000-01-01'): At
 		sessions,
 		lines: sessions.map((session, i) => ({ ...line, id: `l${i}`, entryId: `n${i}`, sessionId: session.id })),
 		events,
-		counts: new Map(events.map((event) => [event.id, { ...emptyCount(), maximalStarts: 1 }])),
+		counts: new Map(events.map((event) => [event.id, { maximalStarts: 1 }])),
 		stamps: new Map(),
 		means: new Map([
 			[

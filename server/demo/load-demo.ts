@@ -816,8 +816,8 @@ class DemoClub {
 					? life.bests.get(bestKey(drill.start, last.distanceM, event.value.method))
 					: undefined
 			const count = countMark(event, line, drill, last && best ? effortZone(last.timeS, best) : null, life.demo.legM)
-			life.history.counts.set(event.id, count)
 			const counts: SparseCount = toSparse(count)
+			life.history.counts.set(event.id, counts)
 			this.rows.marks.push({
 				...row,
 				athleteId: event.athleteId,

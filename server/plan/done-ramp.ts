@@ -1,7 +1,7 @@
 import { addDays } from '../../core/calendar/day-count'
-import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
+import { type DoseCount, emptyCount } from '../../core/dose/dose-count'
 import { type DayDose, RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
-import { fromSparse } from '../../core/dose/sparse-count'
+import { addSparseInto } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import { type OutsideLoad, outsideRamp } from '../../core/judge/outside-load'
 import type { ClubScope } from '../../db/connect'
@@ -37,7 +37,7 @@ export async function doneRamp(
 			unloading: phase === 'unloading',
 			count: emptyCount(),
 		}
-		addInto(known.count, fromSparse(counts), times)
+		addSparseInto(known.count, counts, times)
 		bySession.set(`${athleteId}/${sessionId}`, known)
 	}
 	const loads = new Map<string, OutsideLoad[]>()

@@ -1,9 +1,9 @@
 import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { type Episode, episodesOf } from '../../core/care/episodes'
 import { placeOf } from '../../core/rules/bars'
-import { addInto, emptyCount } from '../../core/dose/dose-count'
+import { emptyCount } from '../../core/dose/dose-count'
 import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity } from '../../core/dose/ramp'
-import { fromSparse } from '../../core/dose/sparse-count'
+import { addSparseInto } from '../../core/dose/sparse-count'
 import { isHard, kindsOf } from '../../core/dose/work-kinds'
 import { byTime } from '../../core/events/by-time'
 import { isBelowFull, measureOfKey, methodOfKey, partsOfKey } from '../../core/marks/mark-key'
@@ -113,7 +113,7 @@ function fortnight(
 	for (const event of events)
 		if (event.counts) {
 			const known = counts.get(event.sessionId) ?? emptyCount()
-			addInto(known, fromSparse(event.counts))
+			addSparseInto(known, event.counts)
 			counts.set(event.sessionId, known)
 		}
 	const dayOf = new Map(own.map(({ id, day }) => [id, day]))

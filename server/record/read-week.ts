@@ -1,7 +1,7 @@
 import { addDays, isDay, mondayOf } from '../../core/calendar/day-count'
 import { countWork } from '../../core/dose/count-line'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
-import { fromSparse } from '../../core/dose/sparse-count'
+import { addSparseInto } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import { betterOf, byKey } from '../../core/marks/keep-session'
 import { isBelowFull, measureOfKey, methodOfKey, partsOfKey } from '../../core/marks/mark-key'
@@ -106,7 +106,7 @@ async function workOutWeek(
 	const people = athletes.map((athlete): WeekOf => {
 		const own = current.filter((event) => event.athleteId === athlete.id)
 		const [done, asked] = [emptyCount(), emptyCount()]
-		for (const event of own) if (event.counts) addInto(done, fromSparse(event.counts))
+		for (const event of own) if (event.counts) addSparseInto(done, event.counts)
 		for (const line of lines) {
 			const work = line.athleteId === athlete.id ? drills.work(line) : null
 			const leg = legs.get(athlete.id)

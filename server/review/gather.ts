@@ -1,5 +1,5 @@
+import type { Stamp } from '../../core/marks/keep-session'
 import { addDays, nextTrainingDay } from '../../core/calendar/day-count'
-import { fromSparse } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
 import type { Drill } from '../../core/vocabulary/drill'
@@ -124,8 +124,7 @@ export async function readHistories(
 				return planned ? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }] : []
 			}),
 			events: own,
-			counts: new Map(own.flatMap((event) => (event.counts ? [[event.id, fromSparse(event.counts)] as const] : []))),
-			stamps: new Map(own.flatMap((event) => (event.stamp ? [[event.id, event.stamp] as const] : []))),
+			...keptWith(own),
 			means: byKey(of.means.get(id) ?? []),
 			measured: measured.get(id) ?? [],
 			outside: (of.outside.get(id) ?? []).map(outsideLoadOf),
@@ -135,6 +134,17 @@ export async function readHistories(
 		await breathe()
 	}
 	return histories
+}
+
+/** What is kept beside each mark, by its id. */
+function keptWith(events: readonly StoredEvent[]): Pick<AthleteHistory, 'counts' | 'stamps'> {
+	const counts: AthleteHistory['counts'] = new Map()
+	const stamps = new Map<string, Stamp>()
+	for (const { id, counts: cost, stamp } of events) {
+		if (cost) counts.set(id, cost)
+		if (stamp) stamps.set(id, stamp)
+	}
+	return { counts, stamps }
 }
 
 function newRung(

@@ -1,5 +1,4 @@
 import { addDays } from '../../core/calendar/day-count'
-import { emptyCount } from '../../core/dose/dose-count'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Phase } from '../../core/vocabulary/words'
@@ -97,7 +96,7 @@ export function bigHistory(athlete: number, seasons: number, lastDay: string): A
 						},
 					}
 					events.push(mark)
-					counts.set(mark.id, { ...emptyCount(), maximalStarts: 1 })
+					counts.set(mark.id, { maximalStarts: 1 })
 				}
 			} else events.push({ ...on(1), type: 'mark', kind: 'done', value: { reps: rung.dose.sets * rung.dose.reps } })
 			events.push({
