@@ -8,6 +8,7 @@ import type { Drill } from '../../core/vocabulary/drill'
 import { METHODS_OF, type Method, SPRINT_METHODS, type Surface } from '../../core/vocabulary/words'
 import type { ClubScope } from '../../db/connect'
 import { type KeptMean, type KeyBests, bestsBefore, meansOf } from '../../db/queries/marks'
+import { keptFor } from '../kept'
 
 /** What is planned, as far as a mark of it may be compared. */
 export interface Planned {
@@ -33,7 +34,13 @@ export interface Usuals {
 	means: readonly KeptMean[]
 }
 
-export async function readUsuals(scope: ClubScope, athleteIds: string[], day: string): Promise<Usuals> {
+/** Kept, because a sheet's targets and a phone's pack both go by it; what is logged on the day itself is not looked at. */
+export const readUsuals = (scope: ClubScope, athleteIds: string[], day: string): Promise<Usuals> => {
+	const before = addDays(day, -1)
+	const ids = [...athleteIds].sort()
+	return keptFor(scope, ['usuals', ids, day], (scope) => workOutUsuals(scope, ids, day), { day: before, marks: before })
+}
+async function workOutUsuals(scope: ClubScope, athleteIds: string[], day: string): Promise<Usuals> {
 	const means = await meansOf(scope, athleteIds, addDays(day, -USUAL_DAYS), day)
 	const bests = await bestsBefore(scope, athleteIds, day)
 	const sorted = new Map(athleteIds.map((id) => [id, byKey(means.filter((one) => one.athleteId === id))]))
