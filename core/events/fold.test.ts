@@ -44,6 +44,16 @@ describe('foldEvents', () => {
 		expect(ids(foldEvents([...log, event('d', 'c', true)]).current)).toEqual(['b'])
 	})
 
+	it('asks when a correction of a correction stands beside another of the first', () => {
+		const folded = foldEvents([event('a'), event('b', 'a'), event('c', 'b'), event('d', 'a')])
+		expect(folded).toEqual({ current: [], conflicts: [[event('c', 'b'), event('d', 'a')]] })
+	})
+
+	it('keeps what stands in the order it was given, a corrected event where its correction came', () => {
+		const log = [event('x'), event('a'), event('y'), event('b', 'a'), event('z'), event('x')]
+		expect(foldEvents(log).current.map(({ id }) => id)).toEqual(['x', 'y', 'b', 'z'])
+	})
+
 	it('survives events that replace each other in a ring', () => {
 		expect(foldEvents([event('a', 'b'), event('b', 'a')])).toEqual({ current: [], conflicts: [] })
 	})
