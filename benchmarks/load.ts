@@ -234,8 +234,8 @@ async function inOrder<T>(count: number, one: (i: number) => Promise<T>): Promis
 /** Connections are kept, as browsers keep them. */
 const agent = new Agent({ keepAlive: true })
 /**
- * Asks with as little as asking takes: the machine is the server's, and a standard `fetch` used half a core of it for
- * unpacking pages that nobody reads.
+ * Asks with as little as asking takes: the machine is the server's too, and a standard `fetch` unpacks pages that nobody
+ * reads. What is used is printed.
  *
  * @param body sent by POST, where there is one
  * @returns the answer, of a POST with what it says; rejected where the connection broke

@@ -293,7 +293,7 @@ export function mendKept<T>(
 /** Events kept in this process by club and session, the last ones asked for. */
 const logs = new Map<string, { of: number; events: readonly StoredEvent[] }>()
 const MOST_EVENTS = HEAP / 8_000
-/** Thousands of rows in one answer would keep everybody else waiting: of forty athletes it is some hundred milliseconds. */
+/** Thousands of rows in one answer would keep everybody else waiting: twenty sessions of forty athletes held a process for two seconds. */
 const SESSIONS_AT_ONCE = 6
 let eventsHeld = 0
 
