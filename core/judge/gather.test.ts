@@ -8,7 +8,15 @@ import type { LogEvent } from '../vocabulary/events'
 import type { PlannedLine } from '../vocabulary/line'
 import { repsOfMark } from '../dose/sides'
 import { byRep, exposureOf, markEvidence } from './gather-exposure'
-import { type AthleteHistory, type HistoryLine, evidenceFor, gatherInput, isOpen, matchesAround } from './gather-input'
+import {
+	type AthleteHistory,
+	type HistoryLine,
+	doneOf,
+	evidenceFor,
+	gatherInput,
+	isOpen,
+	matchesAround,
+} from './gather-input'
 import { entryState } from './resolve-line'
 
 // What was planned and logged, sorted for the judging of one session: whose, from when, in which order, and nothing of
@@ -239,6 +247,33 @@ const evidence = (change: Partial<AthleteHistory> = {}) =>
 	evidenceFor(session('s2', '2026-03-12'), history(change), drillOf)
 const mark = (sessionId: string, timeS = 1.9, more: object = {}) =>
 	sprint(timeS, 1, { sessionId, entryId: `start-${sessionId}`, ...more })
+
+describe('what was done in each session', () => {
+	it('is what marks cost there: nothing of a session they were not down for, of what was said, or of a mark without a cost', () => {
+		const [run, elsewhere, free] = [mark('s1'), mark('not-theirs'), mark('s2')]
+		const pain = said('pain', 's3', { region: 'knee', side: 'left', score: 2, moment: 'after', redFlag: false })
+		const cost = { maximalStarts: 1 }
+		const done = doneOf(
+			history({
+				lines: [on('s1'), on('not-theirs')],
+				events: [run, elsewhere, free, pain],
+				counts: new Map([run, elsewhere, pain].map(({ id }) => [id, cost])),
+			}),
+			drillOf,
+		)
+		expect([...done.counts].map(([id, { maximalStarts }]) => [id, maximalStarts])).toEqual([['s1', 1]])
+		// Filed by the drill of the sheet it belongs to; what belongs to none is filed nowhere.
+		expect([...done.eventsByEntry]).toEqual([
+			['start-s1', [run]],
+			['start-s2', [free]],
+		])
+		expect([...done.work.keys()]).toEqual(['s1'])
+	})
+	it('is none of a line of a session they were not down for, whatever it shares with one they were', () => {
+		const done = doneOf(history({ lines: [on('not-theirs', { entryId: 'start-s1' })], events: [mark('s1')] }), drillOf)
+		expect(done.work.size).toBe(0)
+	})
+})
 
 describe('what all ladders share', () => {
 	it('sessions up to the judged one, oldest first; later ones are left out', () => {
