@@ -327,6 +327,36 @@ export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string
 	return true
 }
 
+/**
+ * Adds days of work that new marks show, without looking at what was logged before: nothing new takes one away. Marks that
+ * were missed, that correct something or that may have been corrected are no new ones (`keepWorkDays`).
+ *
+ * @returns whether there is one more now
+ */
+export async function addWorkDays(
+	{ db, clubId }: ClubScope,
+	done: readonly { athleteId: string; drillId: string; day: string }[],
+): Promise<boolean> {
+	if (done.length === 0) return false
+	const drillIds = [...new Set(done.map(({ drillId }) => drillId))]
+	// Whichever version of the drill it was, as `keepWorkDays` has it.
+	const [drills] = (await db.execute(sql`select id, max(json_value(content, '$.family')) as family from library_document
+		where club_id = ${clubId} and kind = 'drill' and id in ${drillIds} group by id`)) as unknown as [
+		{ id: string; family: Family | null }[],
+	]
+	const families = new Map(drills.map(({ id, family }) => [id, family]))
+	const rows = done.flatMap(({ athleteId, drillId, day }) => {
+		const family = families.get(drillId)
+		return family ? [{ clubId, athleteId, family, day }] : []
+	})
+	if (rows.length === 0) return false
+	const [result] = await db
+		.insert(workDay)
+		.values(rows)
+		.onDuplicateKeyUpdate({ set: { day: sql`${workDay.day}` } })
+	return result.affectedRows > 0
+}
+
 /** Days before a day, from another one on, on which sessions nobody has begun ask for a family: work that is to be done. */
 export async function plannedWorkBefore({ db, clubId }: ClubScope, athleteIds: string[], from: string, before: string) {
 	if (athleteIds.length === 0 || before <= from) return []

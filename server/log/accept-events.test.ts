@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { fromSparse } from '../../core/dose/sparse-count'
+import { keepWorkDays } from '../../db/queries/care'
 import { eventsOfSessions } from '../../db/queries/log'
+import { workDay } from '../../db/schema/care'
 import { readLines, readSession } from '../../db/queries/sessions'
 import { createSession } from '../sheet/save-session'
 import { acceptEvents } from './accept-events'
@@ -233,5 +235,76 @@ describe('taking events into the log', () => {
 			reason: 'only about yourself',
 		})
 		expect(await answer(club.as('athlete', club.athletes[0]), await sprint())).toMatchObject({ outcome: 'refused' })
+	})
+})
+
+describe('days of work', () => {
+	const days = async () =>
+		(await club.scope.db.select().from(workDay)).map(
+			({ athleteId, family, day }) => `${club.athletes.indexOf(athleteId)} ${family} ${day}`,
+		)
+	const DAY = '0 sprint 2026-03-12'
+	/** A correction of a mark that takes it back. */
+	const takenBack = async (mark: Awaited<ReturnType<typeof sprint>>) => ({
+		...(await sprint()),
+		replacesId: mark.id,
+		void: true,
+	})
+	const missed = (change: Record<string, unknown> = {}) =>
+		sprint({ kind: 'missed', value: { reason: 'aborted' }, ...change })
+	beforeEach(async () => {
+		await club.scope.db.delete(workDay)
+	})
+
+	it('come with the first mark of a family, for whom it is of', async () => {
+		expect(await outcome(await sprint(), await sprint({ repNo: 2 }))).toEqual(['accepted', 'accepted'])
+		expect(await days()).toEqual([DAY])
+		await outcome(await sprint({}, club.athletes[1]))
+		expect((await days()).sort()).toEqual([DAY, '1 sprint 2026-03-12'])
+	})
+
+	it('do not come with what was missed', async () => {
+		expect(await outcome(await missed())).toEqual(['accepted'])
+		expect(await days()).toEqual([])
+	})
+
+	it('go with the last mark of them, and not before', async () => {
+		const [one, two] = [await sprint(), await sprint({ repNo: 2 })]
+		await outcome(one, two)
+		expect(await outcome(await takenBack(one))).toEqual(['accepted'])
+		expect(await days()).toEqual([DAY])
+		expect(await outcome(await takenBack(two))).toEqual(['accepted'])
+		expect(await days()).toEqual([])
+	})
+
+	it('do not come back with a mark that is sent again after it was taken back', async () => {
+		const mark = await sprint()
+		await outcome(mark)
+		await outcome(await takenBack(mark))
+		expect(await outcome(mark)).toEqual(['replayed'])
+		expect(await days()).toEqual([])
+	})
+
+	it('do not come with a mark that had been taken back before it came, in its batch or in one before', async () => {
+		const [early, late] = [await sprint(), await sprint({ repNo: 2 })]
+		await outcome(await takenBack(early))
+		expect(await outcome(early)).toEqual(['accepted'])
+		expect(await outcome(late, await takenBack(late))).toEqual(['accepted', 'accepted'])
+		expect(await days()).toEqual([])
+	})
+
+	it('come with a correction that says a run was made after all, and go with one that says it was not', async () => {
+		const mark = await missed()
+		await outcome(mark)
+		const made = await sprint({ replacesId: mark.id })
+		expect(await outcome(made)).toEqual(['accepted'])
+		expect(await days()).toEqual([DAY])
+		expect(await outcome(await missed({ replacesId: made.id }))).toEqual(['accepted'])
+		expect(await days()).toEqual([])
+	})
+
+	it('are what making them anew from the log finds', async () => {
+		await outcome(await sprint(), await sprint({}, club.athletes[1]))
+		expect(await keepWorkDays(club.scope, club.athletes, ['2026-03-12'])).toBe(false)
 	})
 })

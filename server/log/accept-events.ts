@@ -13,7 +13,7 @@ import { isOfTheDay } from '../../core/events/of-the-day'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { begins, logsOn } from '../../db/noted-writes'
 import { type Author, authorsById, insertAthletes } from '../../db/queries/clubs'
-import { endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
+import { addWorkDays, endCare, insertCareOnce, keepWorkDays } from '../../db/queries/care'
 import {
 	type DecisionInsert,
 	type MarkInsert,
@@ -254,6 +254,8 @@ class Batch {
 	private readonly started = new Set<string>()
 	/** Whose work on which day may have changed. */
 	private readonly worked = { athletes: new Set<string>(), days: new Set<string>() }
+	/** Work that was done and that nothing logged so far speaks of. */
+	private readonly moreWork = new Map<string, { athleteId: string; drillId: string; day: string }>()
 	/** Whose marks of which session stand otherwise now. */
 	readonly measured = new Map<string, Set<string>>()
 	/** Whoever was taken in, before what was logged of them. */
@@ -295,7 +297,7 @@ class Batch {
 		if (this.known.held.has(id)) return { id, outcome: 'replayed' }
 		if (before === undefined) this.keep(read, contentHash, this.who)
 		// What follows is the same however often it is done, so that a replay mends what a lost answer left open.
-		this.follow(read, this.who)
+		this.follow(read, this.who, before === undefined)
 		this.release(event)
 		return { id, outcome: before === undefined ? 'accepted' : 'replayed' }
 	}
@@ -425,7 +427,7 @@ class Batch {
 			this.known.held.delete(event.id)
 			this.released.push(event.id)
 			this.keep(read, contentHash, author)
-			this.follow(read, author)
+			this.follow(read, author, true)
 			this.release(event)
 		}
 	}
@@ -443,7 +445,9 @@ class Batch {
 		await insertMarks(scope, this.marks)
 		await insertObservations(scope, this.observations)
 		await insertDecisions(scope, this.decisions)
-		this.hasOtherDays = await keepWorkDays(scope, [...this.worked.athletes], [...this.worked.days])
+		const hasMore = await addWorkDays(scope, [...this.moreWork.values()])
+		const hasOther = await keepWorkDays(scope, [...this.worked.athletes], [...this.worked.days])
+		this.hasOtherDays = hasMore || hasOther
 		for (const [sessionId, athleteIds] of this.measured) await keepMarks(scope, sessionId, [...athleteIds])
 		await holdCorrections(scope, this.holding)
 		await releaseCorrections(scope, this.released)
@@ -636,16 +640,21 @@ class Batch {
 	}
 
 	/** What an event brings about beside its row. */
-	private follow({ event, session, line, drill }: Read, who: Author): void {
+	private follow({ event, session, line, drill }: Read, who: Author, isNew: boolean): void {
 		if (event.type === 'mark') {
 			const target = event.replacesId ? this.known.targets.get(event.replacesId)?.event : undefined
 			const from = target?.athleteId
 			const numbered = hasNumber(event.kind) || (target !== undefined && hasNumber(target.kind))
+			const isPlain = isNew && !event.replacesId && !event.void
 			for (const athleteId of [event.athleteId, ...(from ? [from] : [])]) {
-				this.worked.athletes.add(athleteId)
+				if (!isPlain) this.worked.athletes.add(athleteId)
 				if (numbered) this.measured.set(session.id, (this.measured.get(session.id) ?? new Set()).add(athleteId))
 			}
-			this.worked.days.add(session.day)
+			if (!isPlain) this.worked.days.add(session.day)
+			else if (event.kind !== 'missed' && drill) {
+				const work = { athleteId: event.athleteId, drillId: drill.id, day: session.day }
+				this.moreWork.set(`${work.athleteId}/${work.drillId}/${work.day}`, work)
+			}
 			if (!session.startedAt) this.started.add(session.id)
 			// A phone that was away logged an older version of the line: what was done is what stands, as long as nothing was done on the newer one.
 			if (line && !line.current && !event.void && !this.putBack.has(line.id)) {
