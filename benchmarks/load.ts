@@ -18,6 +18,8 @@ const SEND_EVERY_MS = 3000
 const LONG_QUEUE_EVERY = 5
 const LONG_QUEUE = 50
 const PROCESSES = 2
+const SMALL = '/favicon.svg'
+const LOOK_EVERY_MS = 25
 /** How long it goes on before it is measured. */
 const SETTLE_MS = 60_000
 const MEASURED_MS = 60_000
@@ -49,6 +51,8 @@ const ownCpuMs = (): number => {
 class Seen {
 	readonly pages = new Map<string, number[]>()
 	readonly batches: number[] = []
+	/** What takes no work: how long the thread that listens keeps others waiting. */
+	readonly small: number[] = []
 	readonly failures = new Map<string, number>()
 	fail = (what: string) => this.failures.set(what, (this.failures.get(what) ?? 0) + 1)
 	add(page: string, ms: number): void {
@@ -141,6 +145,16 @@ async function load(site: Site): Promise<void> {
 		}
 	}
 
+	/** Fetches a small file again and again. */
+	const look = async () => {
+		while (going) {
+			const began = performance.now()
+			if ((await statusOf(site.address + SMALL, '')) === 200) seen.small.push(performance.now() - began)
+			else seen.fail('small file')
+			await wait(LOOK_EVERY_MS)
+		}
+	}
+
 	const coaches = await inOrder(COACHES, signIn)
 	const phones = await inOrder(PHONES, (i) => signIn(i + 1))
 	// After a start every page is worked out for the first time, by each process: as many at once go to all of them.
@@ -152,6 +166,7 @@ async function load(site: Site): Promise<void> {
 	const work = [
 		...coaches.map((cookie, i) => coach(i, cookie)),
 		...phones.flatMap((cookie, i) => [phone(i, cookie), listen(i, cookie)]),
+		look(),
 	]
 	await wait(SETTLE_MS)
 	seen = new Seen()
@@ -183,6 +198,9 @@ async function load(site: Site): Promise<void> {
 	)
 	console.log(
 		`${LONG_QUEUE} marks acknowledged, ${measured.batches.length} times: median ${percentile(measured.batches, 0.5)}, 95th percentile ${percentile(measured.batches, 0.95)} (aim: under 150)`,
+	)
+	console.log(
+		`a file of a few bytes, ${measured.small.length} times: median ${percentile(measured.small, 0.5)}, 99th percentile ${percentile(measured.small, 0.99)} (aim: under 50)`,
 	)
 	console.log(`failures: ${said(measured)} (aim: none); processor: ${used.join(', ')}`)
 	const kept = await keptOf(site.connection, devices)

@@ -44,7 +44,15 @@ function lives(mark) {
 	try {
 		const pid = Number(readFileSync(mark, 'utf8'))
 		// Just made, and not written yet.
-		if (pid === 0) return true
+		return pid === 0 || isRunning(pid)
+	} catch {
+		return false
+	}
+}
+
+/** @param {number} pid @returns {boolean} whether there is such a process, somebody else's too */
+export function isRunning(pid) {
+	try {
 		process.kill(pid, 0)
 		return true
 	} catch (error) {

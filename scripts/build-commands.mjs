@@ -22,6 +22,8 @@ export const COMMANDS = [
 ]
 /** Those that are waited for: they come with their packages inside, one file instead of hundreds to find and read. */
 const WAITED_FOR = ['start', 'serve']
+/** Threads of theirs, found beside them. */
+const THREADS = ['page-thread']
 /** What they do not carry: what the built application shares with them, and what loads parts of itself by name. */
 const EXTERNAL = ['react', 'react-dom', 'react-router', '@react-router/node', '@react-router/express', 'mysql2', 'pino']
 const FOLDERS = ['core', 'db', 'server', 'scripts', 'benchmarks', 'tests/support']
@@ -102,7 +104,7 @@ async function build(folder) {
 	const entries = (names) => Object.fromEntries(names.map((name) => [name, path.join(ROOT, 'scripts', `${name}.ts`)]))
 	// The calculations carry everything.
 	await bundle(entries(['calc']), [])
-	await bundle(entries(WAITED_FOR), EXTERNAL)
+	await bundle(entries([...WAITED_FOR, ...THREADS]), EXTERNAL)
 	await bundle(entries(COMMANDS.filter((name) => name !== 'calc' && !WAITED_FOR.includes(name))), null)
 	for (const old of readdirSync(path.dirname(folder)).filter((name) => /^commands-[0-9a-f]{16}$/.test(name)))
 		if (old !== path.basename(folder)) rmSync(path.join(path.dirname(folder), old), { recursive: true, force: true })

@@ -16,6 +16,7 @@ import { totalmem } from 'node:os'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import mysql from 'mysql2/promise'
+import { isRunning } from './alone.mjs'
 import { firstExisting, installDebianPackages } from './debian-packages'
 import { PlainError } from './plain-error'
 import { spawnTied } from './tied.mjs'
@@ -56,18 +57,9 @@ const UP_WITHIN_S = 120
 /** Between two tries to start it again. */
 const LONGEST_PAUSE_MS = 15_000
 
-const alive = (pid: number): boolean => {
-	try {
-		process.kill(pid, 0)
-		return true
-	} catch (error) {
-		return (error as NodeJS.ErrnoException).code === 'EPERM'
-	}
-}
-
 const readPid = (file: string): number | null => {
 	const pid = existsSync(file) ? Number(readFileSync(file, 'utf8').trim()) : Number.NaN
-	return Number.isInteger(pid) && pid > 0 && alive(pid) ? pid : null
+	return Number.isInteger(pid) && pid > 0 && isRunning(pid) ? pid : null
 }
 
 /**
@@ -244,8 +236,8 @@ async function stopOrphan(pidFile: string): Promise<void> {
 		return
 	console.log('A database server of an earlier, broken-off start is still running; stopping it …')
 	process.kill(pid, 'SIGTERM')
-	for (let i = 0; i < 200 && alive(pid); i++) await wait(100)
-	if (alive(pid))
+	for (let i = 0; i < 200 && isRunning(pid); i++) await wait(100)
+	if (isRunning(pid))
 		throw new PlainError(
 			`The database server of an earlier start (process ${pid}) does not stop. End it by hand: kill ${pid}`,
 		)

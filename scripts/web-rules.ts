@@ -21,7 +21,12 @@ const RETRY_S = 3
 const DRAIN_MS = 5_000
 
 /** Says no in a sentence and takes nothing more from the connection. */
-function refuse(response: Response, status: number, sentence: string, headers: Record<string, string> = {}): void {
+export function refuse(
+	response: Response,
+	status: number,
+	sentence: string,
+	headers: Record<string, string> = {},
+): void {
 	response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close', ...headers })
 	response.end(sentence)
 	// Read to its end, for a while: a line that is closed under a sender gives them an error instead of the sentence.

@@ -5,9 +5,10 @@ import path from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { createRequestHandler } from '@react-router/express'
 import compression from 'compression'
-import express from 'express'
+import express, { type RequestHandler } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { ServerBuild } from 'react-router'
+import { startPages } from './pages'
 import { everyAnswer, oneByOne, onlyWhenUp, whatIsUnderstood } from './web-rules'
 
 const KEPT_MS = 65_000
@@ -17,18 +18,36 @@ const BODY_MS = 120_000
 const WAY_IN_EVERY_MS = 50
 const MOST_ON_THE_WAY_IN = 400
 
+/** What phones and devices send in: a few reads and a write each, answered where nothing takes long. */
+const SENT_IN = /^\/api\/(events|measurements|devices\/[^/]+)$/
+
+/** Answers from this thread; the application is read when it is first asked. */
+function handlerOf(folder: string): RequestHandler {
+	let handler: Promise<RequestHandler> | undefined
+	const read = async () => {
+		const build = (await import(pathToFileURL(path.join(folder, 'server/index.js')).href)) as ServerBuild
+		return createRequestHandler({ build, mode: 'production' })
+	}
+	return (request, response, next) => {
+		handler ??= read()
+		handler.then((answer) => answer(request, response, next), next)
+	}
+}
+
 export interface WebServer {
 	/** What has begun is answered; connections held open for news are ended after a second. */
 	stop: () => Promise<void>
 }
 
 /**
- * Serves the built application from this process; over TLS when a certificate and its key are given.
+ * Serves the built application from this process, its pages from a thread beside this one; over TLS when a certificate and its key are given.
  *
  * @throws Error when the build cannot be loaded or the port cannot be listened on
  */
 export async function startWebServer(options: {
 	build: string
+	/** The built `page-thread.ts`, where it is not beside the built web server. */
+	thread?: string
 	host: string
 	port: number
 	secure: { cert: Buffer; key: Buffer } | null
@@ -37,12 +56,13 @@ export async function startWebServer(options: {
 	/** Whether the database answers. */
 	isUp: () => boolean
 }): Promise<WebServer> {
-	const build = (await import(pathToFileURL(path.join(options.build, 'server/index.js')).href)) as ServerBuild
+	const isSecure = options.secure !== null || options.behindTls === true
+	const pages = await startPages(options.build, options.thread)
 	const app = express()
 	app.disable('x-powered-by')
 	app.use(
 		everyAnswer({
-			secure: options.secure !== null || options.behindTls === true,
+			secure: isSecure,
 			behindProxy: options.behindTls === true,
 		}),
 		whatIsUnderstood,
@@ -67,7 +87,8 @@ export async function startWebServer(options: {
 	// No page and no data of one is looked for on the disk.
 	app.use((request, response, next) => (loose.has(request.path) ? looseFiles(request, response, next) : next()))
 	app.use(onlyWhenUp(options.isUp), oneByOne(WAY_IN_EVERY_MS, MOST_ON_THE_WAY_IN))
-	app.all(/.*/, createRequestHandler({ build, mode: 'production' }))
+	app.post(SENT_IN, handlerOf(options.build))
+	app.all(/.*/, (request, response) => pages.answer(request, response, isSecure))
 	const server = options.secure ? createSecure(options.secure, app) : createPlain(app)
 	// Somebody on a bad line needs a while; nobody needs longer to send a header or a form.
 	// Longer than a proxy keeps its own, so that neither sends into a line the other has just closed.
@@ -84,7 +105,7 @@ export async function startWebServer(options: {
 				const late = setTimeout(() => server.closeAllConnections(), 1000)
 				server.close(() => {
 					clearTimeout(late)
-					resolve()
+					void pages.stop().then(resolve)
 				})
 			}),
 	}

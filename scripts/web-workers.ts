@@ -19,12 +19,6 @@ const MEMORY_A_PROCESS = 2 * 1024 ** 3
 export const processesFor = (cores: number, bytes: number): number =>
 	Math.max(1, Math.min(cores, Math.floor(bytes / MEMORY_A_PROCESS)))
 
-/**
- * What pages are made of lives for longer than the 16 MB that are looked through first by default: moved on it is cleared
- * away far more dearly. Every page of twenty-one clubs is worked out in two thirds of the time.
- */
-const YOUNG_MEGABYTES = 64
-
 /** How often it is looked whether the database still answers. */
 const LOOK_EVERY_MS = 250
 /** Before another one is started: one that ends at once must not keep the machine busy. */
@@ -42,7 +36,6 @@ export async function startWorkers(count: number, isUp: () => boolean): Promise<
 		exec: path.join(ROOT, 'scripts', 'run.mjs'),
 		args: ['serve'],
 		serialization: 'advanced',
-		execArgv: [...process.execArgv, `--max-semi-space-size=${YOUNG_MEGABYTES}`],
 	})
 	let stopping = false
 	let told = isUp()

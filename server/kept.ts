@@ -1,5 +1,4 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import cluster from 'node:cluster'
 import { performance } from 'node:perf_hooks'
 import { setTimeout as wait } from 'node:timers/promises'
 import { deserialize, getHeapStatistics, serialize } from 'node:v8'
@@ -7,7 +6,7 @@ import type { ClubScope } from '../db/connect'
 import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
 import { breathe } from './breathe'
-import { type Told, isTold } from './told'
+import { type Told, wayToOthers } from './told'
 
 interface Kept {
 	/** How often what it was made of had changed. */
@@ -193,18 +192,18 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>, isToBeTold: 
  */
 const WORTH_TELLING_MS = 40
 
+const others = wayToOthers()
 function tellOthers(key: string, of: Changes, value: unknown): void {
-	if (!cluster.isWorker || !process.connected) return
+	if (!others) return
 	try {
-		process.send!({ keptAs: key, of, packed: serialize(value) } satisfies Told)
+		others.postMessage({ keptAs: key, of, packed: serialize(value) } satisfies Told)
 	} catch {
 		// Who asked for the page has it all the same; the others work it out themselves.
 	}
 }
-if (cluster.isWorker)
-	process.on('message', (message) => {
-		if (isTold(message)) takeTold(message)
-	})
+others?.on('message', takeTold)
+// It is no reason to go on for a thread that has ended its work.
+others?.unref()
 
 /** Keeps what another process has worked out, unless something later is known here; opened when somebody asks for it. */
 export function takeTold({ keptAs, of, packed }: Told): void {
@@ -230,14 +229,13 @@ function open(packed: Uint8Array): unknown {
 	return value
 }
 
-/** Work that nobody waits for, one piece after another; while the process is busy there are pauses between them. */
+/**
+ * Work that nobody waits for, one piece after another. After each of them others have the thread to themselves for four
+ * times as long as it took: while a group trains there is always a next one.
+ */
 const later = new Map<string, () => Promise<void>>()
 let isWorking = false
-/** How much of a while after a piece others keep the process busy, for it to pause. */
-const BUSY = 0.5
-const LOOK_MS = 30
-/** So many times as long as a piece took the others have the process to themselves. */
-const PAUSE_TIMES = 3
+const PAUSE_TIMES = 4
 
 function workOutLater(key: string, work: () => Promise<void>): void {
 	later.set(key, work)
@@ -251,10 +249,7 @@ async function workOff(): Promise<void> {
 		const began = performance.now()
 		// What fails is tried again when somebody asks.
 		await work().catch(() => undefined)
-		const tookMs = performance.now() - began
-		const load = performance.eventLoopUtilization()
-		await wait(LOOK_MS)
-		if (performance.eventLoopUtilization(load).utilization > BUSY) await wait(PAUSE_TIMES * tookMs)
+		await wait(PAUSE_TIMES * (performance.now() - began))
 	}
 	isWorking = false
 }

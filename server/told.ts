@@ -1,3 +1,4 @@
+import { type MessagePort, workerData } from 'node:worker_threads'
 import type { Changes } from '../db/noted-writes'
 
 /**
@@ -12,3 +13,6 @@ export interface Told {
 }
 export const isTold = (message: unknown): message is Told =>
 	typeof message === 'object' && message !== null && 'keptAs' in message
+
+/** The way to the other processes; null where there is none, or none was given to this thread. */
+export const wayToOthers = (): MessagePort | null => (workerData as { told?: MessagePort } | null)?.told ?? null

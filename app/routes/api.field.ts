@@ -15,14 +15,15 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	if (!may(who.role, 'marks:write') && !may(who.role, 'marks:write-today'))
 		return data({ error: 'Your role does not log on the field.' }, { status: 403 })
 	const scope = scopeOf(who.clubId)
-	const today = todayAt(who.timeZone)
-	await freshenLines(who.clubId, todayAt(who.timeZone), new Date())
+	const now = new Date()
+	const today = todayAt(who.timeZone, now)
+	await freshenLines(who.clubId, today, now)
 	const asked = new URL(request.url).searchParams.get('session')
 	const only = new URL(request.url).searchParams.get('only') !== null
 	const ids =
 		only && asked
 			? [asked]
-			: [...new Set([...(asked ? [asked] : []), ...(await sessionsForDevice(scope, who.role, today))])]
+			: [...new Set([...(asked ? [asked] : []), ...(await sessionsForDevice(scope, who.role, today, now))])]
 	const packs: PackAnswer['packs'] = []
 	for (const id of ids.filter((id) => /^[0-9a-f-]{36}$/i.test(id))) {
 		const pack = await readPack(scope, id, who.role, today)
@@ -30,7 +31,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 	}
 	const answer: PackAnswer = {
 		person: { id: who.personId, name: who.name, role: who.role, clubName: who.clubName, units: who.units },
-		serverNow: new Date().toISOString(),
+		serverNow: now.toISOString(),
 		today,
 		packs,
 	}

@@ -1,7 +1,6 @@
 import { Link, data, useNavigation } from 'react-router'
 import { longDay } from '#core/calendar/say-day'
 import { may } from '#server/access/roles'
-import { todayAt } from '#server/clock'
 import { SIDES } from '#core/vocabulary/words'
 import { settleMark } from '#server/marks/set-aside'
 import { readDone } from '#server/record/read-done'
@@ -27,7 +26,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'What was done · Dromos
 
 export async function loader({ context, request, params }: Route.LoaderArgs) {
 	const { who } = allowed(context, request, 'marks:read')
-	const done = await readDone(who, params.sessionId, todayAt(who.timeZone))
+	const done = await readDone(who, params.sessionId, new Date())
 	if (!done) throw notFound()
 	return { ...done, mayReview: may(who.role, 'verdict:read') }
 }

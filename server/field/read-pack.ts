@@ -9,6 +9,7 @@ import { makeLine } from '../../core/field/make-line'
 import type { FieldAthlete, GuestLine, Pack, ToldEvent } from '../../core/field/pack'
 import { asksOf, limitsOf } from '../../core/field/body-now'
 import { type BodyLimits, sayLimits } from '../../core/field/over-today'
+import { isOfTheDay } from '../../core/events/of-the-day'
 import { isOfBody } from '../../core/vocabulary/event-kinds'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
@@ -25,14 +26,14 @@ import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore, notesBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
 import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/marks/mark-key'
-import { keptPage } from '../kept'
+import { NO_MARKS, keptFor, keptPage } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
 import { readFieldSpeeds } from '../own/read-measured'
 import { authorsById } from '../../db/queries/clubs'
 import { addressOf, contactsOf } from '../../db/queries/emergency'
 import { readDrills, readLibrary } from '../../db/queries/library'
-import { readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
+import { type ListedSession, readAttending, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { type AthleteRow, readSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import { may } from '../access/roles'
@@ -51,13 +52,18 @@ const NOTED_DAYS = 60
 /** First reps this far back say what is usual. */
 const USUAL_DAYS = 120
 
-/** Ids of the sessions a device should hold, soonest first; somebody who logs only today holds only today. */
-export async function sessionsForDevice(scope: ClubScope, role: Role, today: string): Promise<string[]> {
+/**
+ * Ids of the sessions a device should hold, soonest first: of today, one of yesterday evening that is still going on, and
+ * those of the week ahead for whoever logs more than today.
+ */
+export async function sessionsForDevice(scope: ClubScope, role: Role, today: string, now: Date): Promise<string[]> {
 	const until = may(role, 'marks:write') ? addDays(today, DAYS_AHEAD) : today
-	return (await sessionsBetween(scope, today, until))
-		.filter((session) => session.reviewedAt === null)
+	return (await sessionsBetween(scope, addDays(today, -1), until))
+		.filter((session) => session.reviewedAt === null && (session.day >= today || goesOn(session, today, now)))
 		.map((session) => session.id)
 }
+const goesOn = (session: ListedSession, today: string, now: Date): boolean =>
+	session.startedAt !== null && isOfTheDay(session, now.toISOString(), today)
 
 /**
  * A session with all that the field needs of it; null for a stranger's id.
@@ -231,7 +237,9 @@ const spareOf = (known: Concluded): string[] => {
 }
 
 /** What limits each athlete of a session by now. */
-export async function readLimits(scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> {
+export const readLimits = (scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> =>
+	keptFor(scope, ['limits', sessionId], (scope) => workOutLimits(scope, sessionId), NO_MARKS)
+async function workOutLimits(scope: ClubScope, sessionId: string): Promise<Record<string, BodyLimits>> {
 	const session = await readSession(scope, sessionId)
 	const squad = session && (await readSquad(scope, session.squadId))
 	if (!session || !squad) return {}

@@ -1,4 +1,5 @@
 import { makeLine } from '../../core/field/make-line'
+import { isOfTheDay } from '../../core/events/of-the-day'
 import { slotsOf } from '../../core/field/slots'
 import type { Units } from '../../core/words/units'
 import { asksFor, slotsOfMark, typedOf } from '../../core/field/typed-mark'
@@ -17,6 +18,7 @@ import type { StoredEvent } from '../../db/queries/log'
 import { readSquad } from '../../db/queries/squads'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
+import { todayAt } from '../clock'
 import { scopeOf } from '../database'
 import { readable, told } from '../field/read-pack'
 import { filmedOf } from '../bench/read-measurements'
@@ -58,7 +60,8 @@ export interface SessionDonePage extends SessionDone {
 }
 
 /** A session as it was done, for whoever may read marks; null for a stranger's id. */
-export async function readDone(who: SignedIn, sessionId: string, today: string): Promise<SessionDonePage | null> {
+export async function readDone(who: SignedIn, sessionId: string, now: Date): Promise<SessionDonePage | null> {
+	const today = todayAt(who.timeZone, now)
 	const scope = scopeOf(who.clubId)
 	const sheet = await readSheet(scope, sessionId)
 	const squad = sheet && (await readSquad(scope, sheet.session.squadId))
@@ -95,7 +98,9 @@ export async function readDone(who: SignedIn, sessionId: string, today: string):
 		clock,
 	)
 	const lines = fieldLines(sheet, school)
-	const mayChange = may(who.role, 'marks:write') || (may(who.role, 'marks:write-today') && sheet.session.day === today)
+	const mayChange =
+		may(who.role, 'marks:write') ||
+		(may(who.role, 'marks:write-today') && isOfTheDay(sheet.session, now.toISOString(), today))
 	const nameOf = new Map(sheet.athletes.map(({ id, name }) => [id, name]))
 	return {
 		...done,

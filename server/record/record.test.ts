@@ -37,7 +37,7 @@ beforeEach(async () => {
 	])
 	lines = await readLines(club.scope, [sessionId])
 })
-const page = async (who: SignedIn = club.coach) => (await readDone(who, sessionId, TODAY))!
+const page = async (who: SignedIn = club.coach) => (await readDone(who, sessionId, NOW))!
 const lineOf = (drillId: string, athlete = 0) =>
 	lines.find((line) => line.drillId === drillId && line.athleteId === club.athletes[athlete])!
 /** Logs a start and gives its id back. */
@@ -86,7 +86,7 @@ describe('a session as it was done', () => {
 	it('is another club’s to nobody here', async () => {
 		const other = await makeClub('Other')
 		const id = await run(3.12)
-		expect(await readDone(other.coach, sessionId, TODAY)).toBeNull()
+		expect(await readDone(other.coach, sessionId, NOW)).toBeNull()
 		for (const done of [
 			await takeBack(other.coach, sessionId, id, NOW),
 			await correctMark(other.coach, sessionId, id, ['3.2'], NOW),
@@ -119,10 +119,12 @@ describe('a session as it was done', () => {
 		const assistant = { ...club.coach, role: 'assistant' as const }
 		expect(JSON.stringify(await page(assistant))).not.toContain('of 10')
 	})
-	it('may be changed by an assistant on its day alone', async () => {
+	it('may be changed by an assistant on its day alone, until three hours past its midnight', async () => {
 		const assistant = { ...club.coach, role: 'assistant' as const }
 		expect((await page(assistant)).mayChange).toBe(true)
-		const next = (await readDone(assistant, sessionId, '2026-03-13'))!
+		const at = async (instant: string) => (await readDone(assistant, sessionId, new Date(instant)))!
+		expect((await at('2026-03-13T02:59:59Z')).mayChange).toBe(true)
+		const next = await at('2026-03-13T03:00:00Z')
 		expect([next.mayChange, next.marks, next.paper]).toEqual([false, {}, {}])
 		const clinician = { ...club.coach, role: 'clinician' as const }
 		expect((await page(clinician)).mayChange).toBe(false)
@@ -304,7 +306,7 @@ describe('marks from paper', () => {
 		})
 	})
 	it('are not asked for before the day', async () => {
-		expect((await readDone(club.coach, sessionId, '2026-03-11'))!.paper).toEqual({})
+		expect((await readDone(club.coach, sessionId, new Date('2026-03-11T18:00:00Z')))!.paper).toEqual({})
 	})
 })
 
