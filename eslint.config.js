@@ -7,6 +7,7 @@ export default tseslint.config(
 	{
 		ignores: [
 			'build/',
+			'.commands/',
 			'.react-router/',
 			'node_modules/',
 			'db/migrations/',

@@ -21,7 +21,7 @@ export interface Connection {
  * Opens a pool. Instants travel as UTC whatever zone the process or the server has, bad values are
  * errors instead of being bent, and a replayed insert counts as 0 affected rows.
  */
-export function connect(url: string): Connection {
+export function openPool(url: string): mysql.Pool {
 	const pool = mysql.createPool({
 		uri: url,
 		timezone: 'Z',
@@ -34,8 +34,16 @@ export function connect(url: string): Connection {
 			"set session time_zone = '+00:00', session sql_mode = 'TRADITIONAL,ONLY_FULL_GROUP_BY,NO_ENGINE_SUBSTITUTION'",
 		)
 	})
-	return { db: notingDatabase(drizzle({ client: pool }) as unknown as Database), pool }
+	return pool
 }
+
+/** Queries over a pool, which count what they write. */
+export const over = (pool: mysql.Pool): Connection => ({
+	db: notingDatabase(drizzle({ client: pool }) as unknown as Database),
+	pool,
+})
+
+export const connect = (url: string): Connection => over(openPool(url))
 
 /** The numbers MariaDB gives the errors that are acted on. */
 export const DUPLICATE_KEY = 1062

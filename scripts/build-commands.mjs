@@ -27,7 +27,9 @@ const THREADS = ['page-thread']
 /** What they do not carry: what the built application shares with them, and what loads parts of itself by name. */
 const EXTERNAL = ['react', 'react-dom', 'react-router', '@react-router/node', '@react-router/express', 'mysql2', 'pino']
 const FOLDERS = ['core', 'db', 'server', 'scripts', 'benchmarks', 'tests/support']
-const POINTER = path.join(ROOT, 'build', 'commands.json')
+/** Beside the built application, whose build empties its own folder: commands run while that is made anew. */
+const BUILT = path.join(ROOT, '.commands')
+const POINTER = path.join(BUILT, 'built.json')
 
 /** @param {string} folder @returns {{ files: string[], newestMs: number }} folders count too: a removed file changes its folder */
 function sourcesIn(folder) {
@@ -62,7 +64,7 @@ export async function builtCommands() {
 	const lock = path.join(ROOT, 'package-lock.json')
 	const newestMs = Math.max(statSync(lock).mtimeMs, ...parts.map((part) => part.newestMs))
 	const pointed = existsSync(POINTER) ? JSON.parse(readFileSync(POINTER, 'utf8')) : null
-	const folderOf = (/** @type {string} */ hash) => path.join(ROOT, 'build', `commands-${hash}`)
+	const folderOf = (/** @type {string} */ hash) => path.join(BUILT, hash)
 	if (pointed && pointed.checkedMs > newestMs && existsSync(folderOf(pointed.hash))) return folderOf(pointed.hash)
 
 	// Taken before the sources are read: what is saved while they are read counts as newer.
@@ -106,7 +108,7 @@ async function build(folder) {
 	await bundle(entries(['calc']), [])
 	await bundle(entries([...WAITED_FOR, ...THREADS]), EXTERNAL)
 	await bundle(entries(COMMANDS.filter((name) => name !== 'calc' && !WAITED_FOR.includes(name))), null)
-	for (const old of readdirSync(path.dirname(folder)).filter((name) => /^commands-[0-9a-f]{16}$/.test(name)))
+	for (const old of readdirSync(path.dirname(folder)).filter((name) => /^[0-9a-f]{16}$/.test(name)))
 		if (old !== path.basename(folder)) rmSync(path.join(path.dirname(folder), old), { recursive: true, force: true })
 	try {
 		renameSync(draft, folder)

@@ -421,11 +421,6 @@ export async function loadsWornBetween(
 		)
 }
 
-/** What a club that trains all through a span of days would have on record; for a history that is made, not logged. */
-export async function insertWorkDays({ db, clubId }: ClubScope, rows: Omit<typeof workDay.$inferInsert, 'clubId'>[]) {
-	if (rows.length > 0) await db.insert(workDay).values(rows.map((row) => ({ ...row, clubId })))
-}
-
 /**
  * Takes away the words typed about somebody's health up to a day; what was said by taps and numbers stays, because rules
  * ask for it. Of a record that is open the words stay: they are why somebody is kept from something.

@@ -8,6 +8,7 @@ import type { Ladder } from '../../core/vocabulary/ladder'
 import type { Library } from '../../core/vocabulary/library'
 import type { School } from '../../core/vocabulary/school'
 import type { Theme } from '../../core/vocabulary/theme'
+import { bulkInsertOnce } from '../bulk-insert'
 import type { ClubScope, Queryable } from '../connect'
 import { club } from '../schema/people'
 import { libraryDocument } from '../schema/squads'
@@ -59,20 +60,19 @@ export async function installLibrary({ db, clubId }: ClubScope, now: Date): Prom
 		return before === undefined
 	})
 	if (missing.length === 0) return
-	await db
-		.insert(libraryDocument)
-		.values(
-			missing.map(({ kind, content, contentHash }) => ({
-				clubId,
-				kind,
-				id: content.id,
-				version: content.version,
-				contentHash,
-				content,
-				createdAt: now,
-			})),
-		)
-		.onDuplicateKeyUpdate({ set: { id: sql`id` } })
+	await bulkInsertOnce(
+		db,
+		libraryDocument,
+		missing.map(({ kind, content, contentHash }) => ({
+			clubId,
+			kind,
+			id: content.id,
+			version: content.version,
+			contentHash,
+			content,
+			createdAt: now,
+		})),
+	)
 }
 
 /** Gives every club what a newer version of the program ships with; run once at the start. */

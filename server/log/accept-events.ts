@@ -372,8 +372,12 @@ class Batch {
 		const session = this.known.sessions.get(event.sessionId)
 		const asks: Corrects = {
 			author: target.authorId === who.personId,
-			// When a correction was made it does not say, and what others logged is theirs once the day is over.
-			logs: may(who.role, 'marks:write') || (may(who.role, 'marks:write-today') && session?.day === this.known.today),
+			// When a correction was made it does not say; what others logged is theirs once the day is over as it comes in.
+			logs:
+				may(who.role, 'marks:write') ||
+				(may(who.role, 'marks:write-today') &&
+					session !== undefined &&
+					isOfTheDay(session, this.now.toISOString(), this.known.today)),
 			care: may(who.role, 'care:write'),
 			own: target.event.athleteId !== null && target.event.athleteId === who.athleteId,
 		}

@@ -206,6 +206,15 @@ describe('a forged correction', () => {
 				expect(await send(who, [voiding(target)]), `${who.role} about a ${key}`).toEqual(['accepted'])
 		expect(foldEvents(await eventsOfSessions(club.scope, [sessionId])).current).toEqual([])
 	})
+	it('of the evening before is an assistant’s until three hours past midnight', async () => {
+		const [one, two] = [event('mark/sprint'), event('mark/sprint', { repNo: 2 })]
+		await send(club.coach, [one, two])
+		const assistant = await member('assistant')
+		const at = async (target: LogEvent, instant: string) =>
+			(await send(assistant, [voiding(target)], new Date(instant)))[0]
+		expect(await at(one, '2026-03-13T02:59:59.999Z')).toBe('accepted')
+		expect(await at(two, '2026-03-13T03:00:00.000Z')).not.toBe('accepted')
+	})
 	it('from another club finds nothing', async () => {
 		const target = event('mark/sprint')
 		await send(club.coach, [target])

@@ -1,11 +1,11 @@
 import { randomBytes, randomUUID } from 'node:crypto'
+import { sql } from 'drizzle-orm'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { type ClubScope, connect, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { installLibrary } from '../../db/queries/library'
 import { addDays, weekday } from '../../core/calendar/day-count'
-import { insertWorkDays } from '../../db/queries/care'
-import { addMembers, insertSquad, writeLevel } from '../../db/queries/squads'
+import { addMembers, insertSquad } from '../../db/queries/squads'
 import type { Role } from '../../db/schema/people'
 import type { SignedIn } from '../../server/access/sign-in'
 import { database } from '../../server/database'
@@ -115,13 +115,17 @@ export async function makeClub(name: string, athleteCount = 3, trainedUntil = '2
 		})
 		await addMembers(scope, squadId, athletes, '2026-01-01')
 		// They have trained everything all winter, and are advanced: what a test is about is not their first day.
-		for (const id of athletes) for (const family of TRAINED_FAMILIES) await writeLevel(scope, id, family, 3)
-		await insertWorkDays(
-			scope,
-			athletes.flatMap((athleteId) =>
-				TRAINED_FAMILIES.flatMap((family) => trainedDays(trainedUntil).map((day) => ({ athleteId, family, day }))),
-			),
-		)
+		if (athletes.length > 0) {
+			const levels = athletes.flatMap((id) => TRAINED_FAMILIES.map((family) => [clubId, id, family, 3]))
+			const worked = levels.flatMap(([, id, family]) =>
+				trainedDays(trainedUntil).map((day) => [clubId, id, family, day]),
+			)
+			for (const [into, rows] of [
+				['athlete_level (club_id, athlete_id, family, level)', levels],
+				['work_day (club_id, athlete_id, family, day)', worked],
+			] as const)
+				await scope.db.execute(sql.raw(mysql.format(`insert into ${into} values ?`, [rows])))
+		}
 	})
 	const as = (role: Role, athleteId: string | null = null): SignedIn => ({
 		clubId,

@@ -1,8 +1,8 @@
-import { database } from '../../server/database'
+import type { Connection } from '../../db/connect'
 
 /** Ends this process's one pool, so that the next use opens its own where DATABASE_URL points then. */
 export async function closePool(): Promise<void> {
-	const kept = globalThis as { dromosConnection?: unknown }
-	if (kept.dromosConnection) await database().pool.end()
-	kept.dromosConnection = undefined
+	const kept = globalThis as { dromosPool?: Connection['pool'] }
+	await kept.dromosPool?.end()
+	kept.dromosPool = undefined
 }
