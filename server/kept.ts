@@ -230,12 +230,12 @@ function open(packed: Uint8Array): unknown {
 }
 
 /**
- * Work that nobody waits for, one piece after another. After each of them others have the thread to themselves for four
- * times as long as it took: while a group trains there is always a next one.
+ * Work that nobody waits for, one piece after another. After each of them others have the thread to themselves for twice
+ * as long as it took: while a group trains there is always a next one.
  */
 const later = new Map<string, () => Promise<void>>()
 let isWorking = false
-const PAUSE_TIMES = 4
+const PAUSE_TIMES = 2
 
 function workOutLater(key: string, work: () => Promise<void>): void {
 	later.set(key, work)

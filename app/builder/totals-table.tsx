@@ -27,7 +27,7 @@ export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside
 						<th
 							key={quantity}
 							scope="col"
-							className="whitespace-nowrap dim w-[54px] pb-1 sm:w-[64px] text-right font-normal"
+							className={`dim w-[54px] pb-1 text-right font-normal whitespace-nowrap ${quantity === 'contacts' ? 'sm:w-[84px]' : 'sm:w-[64px]'}`}
 						>
 							{HEADS[quantity]}{' '}
 							{TERM[quantity] && (

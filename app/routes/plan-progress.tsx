@@ -115,8 +115,10 @@ export default function PlanProgress({ loaderData, actionData }: Route.Component
 										{shortDay(week.monday)}, {week.phase}
 									</span>
 								</th>
-								<td className="num hidden sm:table-cell sm:py-2 sm:pr-3">{week.load} %</td>
-								<td className={`text-right sm:py-2 sm:pr-3 sm:text-left ${week.missed ? 'font-bold' : ''}`}>
+								<td className="num hidden whitespace-nowrap sm:table-cell sm:py-2 sm:pr-3">{week.load} %</td>
+								<td
+									className={`text-right whitespace-nowrap sm:py-2 sm:pr-3 sm:text-left ${week.missed ? 'font-bold' : ''}`}
+								>
 									{week.missed ? 'missed' : `${week.held} of ${week.sessions} held`}
 									<span className="dim sm:hidden">, {week.load} %</span>
 								</td>

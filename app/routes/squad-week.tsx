@@ -182,7 +182,7 @@ function Row({
 			<td className="pl-4 text-[13.5px] max-lg:col-span-2 max-lg:pl-0">
 				{gap && (
 					<span className={gap.beyond ? '' : 'dim'} title={gap.what}>
-						{gap.ahead} ahead {writePercent(gap.percent)},{' '}
+						{gap.ahead} ahead <span className="whitespace-nowrap">{writePercent(gap.percent)},</span>{' '}
 						{gap.beyond ? `${gap.times} ${gap.times === 1 ? 'time' : 'times'}` : 'inside noise'}
 					</span>
 				)}

@@ -218,7 +218,7 @@ function OnLadder({
 			<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={over !== null} substitute={substitute} />
 			<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
 			<p
-				className={`truncate text-[13px] ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
+				className={`line-clamp-2 text-[13px] leading-snug ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
 				title={asRead(`${ladder.name}: ${over ?? rungName}`)}
 			>
 				{over ?? (substitute ? 'on a variation' : met ? asRead(rungName) : `${ladder.name}: not met yet`)}
