@@ -62,7 +62,10 @@ async function main(): Promise<void> {
 	)
 	await shoot('tests', `${squad?.replace(/ladders.*$/, '')}tests`)
 	await shoot('plan', '/plan')
-	const changed = await page.getByRole('link', { name: /^Open squad, \d weeks/ }).first().getAttribute('href')
+	const changed = await page
+		.getByRole('link', { name: /^Open squad, \d weeks/ })
+		.first()
+		.getAttribute('href')
 	await shoot('changed', changed, DESK, (at) =>
 		at.getByRole('heading', { name: 'What changed' }).scrollIntoViewIfNeeded(),
 	)
