@@ -93,7 +93,7 @@ interface SquadsAnswer {
 /** A name, a level, and a column for each ladder the squad is on. */
 const columns = (ladders: readonly unknown[]) =>
 	({
-		'--columns': `190px 60px repeat(${Math.max(1, ladders.length)}, minmax(0, 1fr))`,
+		'--columns': `180px 56px repeat(${Math.max(1, ladders.length)}, minmax(0, 1fr))`,
 	}) as React.CSSProperties
 
 /** A whole squad's match or practice in two taps: today, as usual for its kind. */
@@ -203,6 +203,9 @@ function ChangeSquad({
 	)
 }
 
+/** No number at the end of a line with its unit on the next. */
+const withUnit = (name: string): string => name.replace(/(\d) /g, '$1\u00a0')
+
 /** Where one athlete stands on one ladder. */
 function OnLadder({
 	ladder,
@@ -218,10 +221,10 @@ function OnLadder({
 			<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={over !== null} substitute={substitute} />
 			<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
 			<p
-				className={`line-clamp-2 text-[13px] leading-snug ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
+				className={`line-clamp-2 md:-mr-4 text-[13px] leading-snug ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
 				title={asRead(`${ladder.name}: ${over ?? rungName}`)}
 			>
-				{over ?? (substitute ? 'on a variation' : met ? asRead(rungName) : `${ladder.name}: not met yet`)}
+				{over ?? (substitute ? 'on a variation' : met ? withUnit(asRead(rungName)) : `${ladder.name}: not met yet`)}
 			</p>
 		</div>
 	)
@@ -352,7 +355,7 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 						{athletes.map((athlete) => (
 							<li
 								key={athlete.id}
-								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 md:grid-cols-(--columns)"
+								className="grid grid-cols-2 items-center gap-x-5 gap-y-1 border-b border-chalk py-2 md:grid-cols-(--columns) md:items-start"
 								style={columns(ladders)}
 							>
 								<div className="min-w-0">
@@ -364,7 +367,9 @@ export default function Squads({ loaderData, actionData }: Route.ComponentProps)
 									</Link>
 									{athlete.away && <b className="block text-[13px]">{athlete.away}</b>}
 								</div>
-								<span className="dim text-right text-[14px] md:text-left">level {athlete.level}</span>
+								<span className="dim text-right text-[14px] md:pt-[5px] md:text-left max-lg:md:pt-[11px]">
+									level {athlete.level}
+								</span>
 								{ladders.map((ladder, at) => (
 									<OnLadder key={ladder.id} ladder={ladder} {...athlete.standings[at]!} />
 								))}
