@@ -221,7 +221,7 @@ function OnLadder({
 			<MiniLadder ladder={ladder} rungIndex={met ? rungIndex : -1} closed={over !== null} substitute={substitute} />
 			<p className="dim text-[12.5px] md:hidden">{ladder.name}</p>
 			<p
-				className={`line-clamp-2 md:-mr-4 text-[13px] leading-snug ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
+				className={`line-clamp-2 md:-mr-2.5 text-[13px] leading-snug ${over ? 'font-bold text-attn' : met ? '' : 'dim'}`}
 				title={asRead(`${ladder.name}: ${over ?? rungName}`)}
 			>
 				{over ?? (substitute ? 'on a variation' : met ? withUnit(asRead(rungName)) : `${ladder.name}: not met yet`)}
