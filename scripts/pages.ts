@@ -10,10 +10,11 @@ import { MessageChannel, Worker } from 'node:worker_threads'
 import type { Request, Response } from 'express'
 import { isTold } from '../server/told'
 import { isRunning } from './alone.mjs'
-import { refuse } from './web-rules'
+import { notNow } from './web-rules'
 
-/** What the thread says when it answers, and what it is told when it shall answer what it has begun and end. */
+/** What a process or thread says once it answers. */
 export const SERVING = 'serving'
+/** What the thread is told when it shall answer what it has begun and end. */
 export const END = 'end'
 
 /** What the thread is given. */
@@ -40,8 +41,6 @@ const HOP_BY_HOP = new Set([
 ])
 /** Before another thread is started: one that ends at once must not keep the machine busy. */
 const PAUSE_MS = 1000
-/** How long who asks while there is none is told to wait. */
-const RETRY_S = 3
 /** Connections held open for longer than this are ended with the process. */
 const END_WITHIN_MS = 5000
 
@@ -124,10 +123,7 @@ export async function startPages(build: string, thread = THREAD): Promise<Pages>
 	const answer = (request: Request, response: Response, isSecure: boolean): void => {
 		const away = () => {
 			if (response.headersSent || response.destroyed) response.destroy()
-			else
-				refuse(response, 503, 'This is being started again. Nothing is lost; try again in a moment.', {
-					'retry-after': String(RETRY_S),
-				})
+			else notNow(response, 'This is being started again. Nothing is lost; try again in a moment.')
 		}
 		if (!serving) return away()
 		const asked = ask(

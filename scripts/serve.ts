@@ -1,10 +1,11 @@
 import path from 'node:path'
 import { ROOT } from './root.mjs'
+import { SERVING } from './pages'
 import { runCommand } from './run-command'
 import { onEnd } from './tied.mjs'
 import { webOptions } from './web-options'
 import { startWebServer } from './web-server'
-import { SERVING, isNews } from './web-workers'
+import { isNews } from './web-workers'
 
 /** One of several processes behind one port; `npm start -- --workers N` starts them, nobody else does. */
 async function main(): Promise<void> {

@@ -14,7 +14,7 @@ const mostOf = (path: string): number => MOST.find(([pattern]) => pattern.test(p
 
 const FORMS = ['application/x-www-form-urlencoded', 'multipart/form-data']
 const METHODS = ['GET', 'HEAD', 'POST']
-/** How long until a browser asks again while the database is being started. */
+/** How long who asks is told to wait while something is being started. */
 const RETRY_S = 3
 
 /** How long something that is not taken may go on being sent. */
@@ -33,6 +33,10 @@ export function refuse(
 	response.req.resume()
 	setTimeout(() => response.req.destroy(), DRAIN_MS).unref()
 }
+
+/** Says in a sentence that it is not answered now, and when to ask again. */
+export const notNow = (response: Response, sentence: string): void =>
+	refuse(response, 503, sentence, { 'retry-after': String(RETRY_S) })
 
 /** The client's network: an IPv4 address, or the 64 bits of an IPv6 address that one household has. */
 export function networkOf(request: Pick<Request, 'headers' | 'socket'>, behindProxy: boolean): string {
@@ -119,9 +123,7 @@ export const onlyWhenUp =
 	(_request, response, next) =>
 		isUp()
 			? next()
-			: refuse(response, 503, 'The database is being started again. Nothing is lost; try again in a moment.', {
-					'retry-after': String(RETRY_S),
-				})
+			: notNow(response, 'The database is being started again. Nothing is lost; try again in a moment.')
 
 /** What strangers send to get in: every one of them is a page to make and a password to hash. */
 const WAY_IN = /^\/(sign-in|first|join\/[^/]+)(\.data)?\/?$/
@@ -148,9 +150,7 @@ export function oneByOne(everyMs: number, most: number): RequestHandler {
 	return (request, response, next) => {
 		if (request.method !== 'POST' || !WAY_IN.test(request.path)) return next()
 		if (waiting.length >= most)
-			return refuse(response, 503, 'Very many people are signing in. Try again in a moment.', {
-				'retry-after': String(RETRY_S),
-			})
+			return notNow(response, 'Very many people are signing in. Try again in a moment.')
 		waiting.push({ response, next })
 		if (!isPaused) letNextIn()
 	}

@@ -2,11 +2,10 @@ import cluster, { type Worker } from 'node:cluster'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { isTold } from '../server/told'
+import { SERVING } from './pages'
 import { ROOT } from './root.mjs'
 import type { WebServer } from './web-server'
 
-/** A worker answers from now on. */
-export const SERVING = 'serving'
 /** Whether the database answers, as whoever started it knows. */
 export interface News {
 	isUp: boolean

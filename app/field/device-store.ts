@@ -241,7 +241,8 @@ async function dropOld(db: IDBPDatabase<FieldDb>): Promise<void> {
 	await tx.done
 }
 
-const settled = (answer: EventAnswer): Pick<Kept, 'status' | 'reason'> =>
+/** How an event stands that was answered. */
+export const settled = (answer: EventAnswer): Pick<Kept, 'status' | 'reason'> =>
 	answer.outcome === 'refused'
 		? { status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` }
 		: { status: 'safe' }

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { v7 as newId } from 'uuid'
 import type { KeptReading } from '#core/devices/schema'
 import { foldEvents } from '#core/events/fold'
@@ -8,6 +8,7 @@ import type { ToldEvent } from '#core/field/pack'
 import type { LogEvent } from '#core/vocabulary/events'
 import type { DeviceStore, Kept } from './device-store'
 import { Follower } from './follow-changes'
+import { NOTHING, type OnDevice, answered, withRows } from './on-device'
 import { type SendState, Sender } from './send-waiting'
 
 export interface SessionLog {
@@ -47,7 +48,10 @@ export function useSessionLog(
 	const sender = useRef<Sender | null>(null)
 	const offsetMs = useRef(0)
 	const person = useRef(personId)
-	const [kept, setKept] = useState<Kept[]>([])
+	const [{ rows: kept, events: own }, setKept] = useReducer(
+		(before: OnDevice, change: (rows: readonly Kept[]) => readonly Kept[]) => withRows(before, change(before.rows)),
+		NOTHING,
+	)
 	const [remote, setRemote] = useState<readonly ToldEvent[]>([])
 	const [readings, setReadings] = useState<KeptReading[]>([])
 	const [limits, setLimits] = useState<Record<string, BodyLimits>>({})
@@ -65,17 +69,7 @@ export function useSessionLog(
 			() => person.current,
 			(next, answers) => {
 				setState(next)
-				if (answers.length === 0) return
-				const byId = new Map(answers.map((answer) => [answer.id, answer]))
-				setKept((rows) =>
-					rows.map((row) => {
-						const answer = byId.get(row.event.id)
-						if (!answer) return row
-						return answer.outcome === 'refused'
-							? { ...row, status: 'refused', reason: `${answer.field ? `${answer.field}: ` : ''}${answer.reason}` }
-							: { ...row, status: 'safe' }
-					}),
-				)
+				if (answers.length > 0) setKept((rows) => answered(rows, answers))
 			},
 		)
 		sender.current = sending
@@ -91,7 +85,8 @@ export function useSessionLog(
 				}
 				if (heard.length > 0) setReadings((known) => [...known, ...heard])
 				await store.write('limits', { sessionId, limits: told })
-				setLimits(told)
+				// Asked again and again, it is mostly the same.
+				setLimits((known) => (JSON.stringify(known) === JSON.stringify(told) ? known : told))
 				void sending.send()
 			},
 		)
@@ -105,7 +100,7 @@ export function useSessionLog(
 			const kept = await store.read('limits')
 			if (!gone && kept?.sessionId === sessionId) setLimits(kept.limits)
 			if (gone) return
-			setKept(rows)
+			setKept(() => rows)
 			setReady(true)
 			wake()
 		})()
@@ -163,14 +158,9 @@ export function useSessionLog(
 
 	const all = useMemo(() => {
 		const byId = new Map<string, ToldEvent>()
-		for (const event of [
-			...fromPack,
-			...remote,
-			...kept.filter((row) => row.status !== 'refused').map((row) => row.event),
-		])
-			byId.set(event.id, event)
+		for (const event of [...fromPack, ...remote, ...own]) byId.set(event.id, event)
 		return [...byId.values()]
-	}, [fromPack, remote, kept])
+	}, [fromPack, remote, own])
 	const folded = useMemo(() => foldEvents(all), [all])
 	const waiting = kept.filter((row) => row.status === 'waiting').length
 	const ofOthers = kept.filter(

@@ -72,7 +72,8 @@ export async function insertDecisions({ db, clubId }: ClubScope, rows: DecisionI
 export type StoredEvent = LogEvent & { authorId: string; receivedAt: string; counts?: SparseCount; stamp?: Stamp }
 export type StoredMark = Mark & { authorId: string; receivedAt: string; counts: SparseCount; stamp?: Stamp }
 
-const base = (row: {
+/** What every event has, as it is stored. */
+interface EventRow {
 	id: string
 	sessionId: string
 	athleteId: string | null
@@ -85,47 +86,38 @@ const base = (row: {
 	value: unknown
 	authorId: string
 	receivedAt: Date
-}) => ({
-	id: row.id,
-	sessionId: row.sessionId,
-	athleteId: row.athleteId,
-	deviceId: row.deviceId,
-	deviceSeq: row.deviceSeq,
-	deviceTime: row.deviceTime.toISOString(),
-	...(row.replacesId ? { replacesId: row.replacesId } : {}),
-	...(row.isVoid ? { void: true } : {}),
-	kind: row.kind,
-	value: row.value,
-	authorId: row.authorId,
-	receivedAt: row.receivedAt.toISOString(),
-})
-const place = (row: {
 	entryId: string | null
 	lineId: string | null
 	setNo?: number | null
 	repNo?: number | null
 	side?: 'left' | 'right' | null
 	piece?: number | null
-}) => ({
-	...(row.entryId ? { entryId: row.entryId } : {}),
-	...(row.lineId ? { lineId: row.lineId } : {}),
-	...(row.setNo ? { setNo: row.setNo } : {}),
-	...(row.repNo ? { repNo: row.repNo } : {}),
-	...(row.side ? { side: row.side } : {}),
-	...(row.piece ? { piece: row.piece } : {}),
-})
+}
 
-const markPlace = (row: {
-	source: string | null
-	carried: CarriedLoad | null
-	asDrillVersion: number | null
-	drillId: string
-	kept: boolean
-}) => ({
-	...(row.kept ? { kept: true } : {}),
-	...(row.source ? { source: row.source } : {}),
-	...(row.carried ? { carried: row.carried } : {}),
-	...(row.asDrillVersion === null ? {} : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
+/**
+ * A row as the event it was; what it has not is not there. What every event has stands first: behind something spread
+ * each name costs as much as the rest of the object, and pages are made of ten thousands of events.
+ */
+const eventOf = (row: EventRow, type: LogEvent['type']) => ({
+	id: row.id,
+	sessionId: row.sessionId,
+	athleteId: row.athleteId,
+	deviceId: row.deviceId,
+	deviceSeq: row.deviceSeq,
+	deviceTime: row.deviceTime.toISOString(),
+	type,
+	kind: row.kind,
+	value: row.value,
+	authorId: row.authorId,
+	receivedAt: row.receivedAt.toISOString(),
+	...(row.replacesId ? { replacesId: row.replacesId } : null),
+	...(row.isVoid ? { void: true } : null),
+	...(row.entryId ? { entryId: row.entryId } : null),
+	...(row.lineId ? { lineId: row.lineId } : null),
+	...(row.setNo ? { setNo: row.setNo } : null),
+	...(row.repNo ? { repNo: row.repNo } : null),
+	...(row.side ? { side: row.side } : null),
+	...(row.piece ? { piece: row.piece } : null),
 })
 
 const countedColumns = {
@@ -227,12 +219,13 @@ export const eventsById = async (scope: ClubScope, ids: string[]): Promise<Store
 
 export const markEventOf = (row: typeof mark.$inferSelect): StoredMark =>
 	({
-		...base(row),
-		...place(row),
-		...markPlace(row),
-		type: 'mark',
 		counts: row.counts,
-		...(row.markKey ? { stamp: { key: row.markKey, setAside: row.setAside } } : {}),
+		...eventOf(row, 'mark'),
+		...(row.kept ? { kept: true } : null),
+		...(row.source ? { source: row.source } : null),
+		...(row.carried ? { carried: row.carried } : null),
+		...(row.asDrillVersion === null ? null : { asDrill: { drillId: row.drillId, drillVersion: row.asDrillVersion } }),
+		...(row.markKey ? { stamp: { key: row.markKey, setAside: row.setAside } } : null),
 	}) as unknown as StoredMark
 
 /** @param by the index to read by, where the optimizer would choose another */
@@ -249,7 +242,7 @@ async function readEvents(
 	const decisions = await readDecisions({ db, clubId }, which, index('decision'))
 	return [
 		...marks.map(markEventOf),
-		...observations.map((row) => ({ ...base(row), ...place(row), type: 'observation' })),
+		...observations.map((row) => eventOf(row, 'observation')),
 		...decisions,
 	] as unknown as StoredEvent[]
 }
@@ -262,7 +255,7 @@ async function readDecisions(
 		.select()
 		.from(decision, index)
 		.where(and(eq(decision.clubId, clubId), which(decision)))
-	return rows.map((row) => ({ ...base(row), ...place(row), type: 'decision' })) as unknown as StoredEvent[]
+	return rows.map((row) => eventOf(row, 'decision')) as unknown as StoredEvent[]
 }
 
 /** Weights taken off in a session by some athletes, and whatever replaced it. Index `decision_by_session`. */

@@ -731,6 +731,8 @@ class DemoClub {
 		for (const life of lives) this.rememberBests(life, sessionId)
 	}
 
+	/** Marks of the session somebody is in, until they have their keys. */
+	private readonly unstamped: (typeof this.rows.marks)[number][] = []
 	/** Days of sessions whose marks are still to be written. */
 	private readonly days = new Set<string>()
 	private readonly trials: DemoTrialLife[] = []
@@ -818,9 +820,7 @@ class DemoClub {
 			const count = countMark(event, line, drill, last && best ? effortZone(last.timeS, best) : null, life.demo.legM)
 			const counts: SparseCount = toSparse(count)
 			life.history.counts.set(event.id, counts)
-			this.rows.marks.push({
-				...row,
-				athleteId: event.athleteId,
+			const markRow: (typeof this.rows.marks)[number] = {
 				entryId,
 				lineId: event.lineId,
 				setNo: event.setNo,
@@ -832,7 +832,11 @@ class DemoClub {
 				timeS: last?.timeS ?? null,
 				method: 'method' in event.value ? event.value.method : null,
 				counts,
-			})
+				...row,
+				athleteId: event.athleteId,
+			}
+			this.rows.marks.push(markRow)
+			this.unstamped.push(markRow)
 		}
 	}
 
@@ -857,7 +861,7 @@ class DemoClub {
 				},
 			},
 		)
-		for (const row of this.rows.marks) {
+		for (const row of this.unstamped.splice(0)) {
 			const stamp = kept.stamps.get(row.id)
 			if (stamp) Object.assign(row, { markKey: stamp.key, setAside: stamp.setAside })
 			else row.markKey ??= `${KEY_VERSION}|`

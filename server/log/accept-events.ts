@@ -504,10 +504,10 @@ class Batch {
 		if (event.kind === 'further' && !event.replacesId && drill) this.addDrill(event, drill)
 		if (event.type === 'decision') {
 			this.decisions.push({
-				...row,
 				athleteId: event.athleteId,
 				entryId: 'entryId' in event ? event.entryId : null,
 				lineId: 'lineId' in event ? event.lineId : null,
+				...row,
 			})
 			return
 		}
@@ -519,11 +519,11 @@ class Batch {
 				piece: ('piece' in event && event.piece) || null,
 			}
 			this.observations.push({
-				...row,
-				...place,
 				athleteId: event.athleteId,
 				entryId: 'entryId' in event ? (event.entryId ?? null) : null,
 				lineId: 'lineId' in event ? (event.lineId ?? null) : null,
+				...row,
+				...place,
 			})
 			return
 		}
@@ -533,8 +533,8 @@ class Batch {
 		if (event.carried !== undefined || [whole, planned].some(({ parameters }) => (parameters.loadG ?? 0) > 0))
 			this.isLoadWorn = true
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
+		// The row last: a name behind what is spread costs as much as all of them before it, for thousands of marks at once.
 		this.marks.push({
-			...row,
 			athleteId: event.athleteId,
 			entryId: event.entryId,
 			lineId: event.lineId,
@@ -554,6 +554,7 @@ class Batch {
 			markKey: null,
 			setAside: false,
 			counts: toSparse(countMark(event, planned, drill, this.zoneOf(event, session, drill, planned), legLengthM)),
+			...row,
 		})
 	}
 
