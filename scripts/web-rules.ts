@@ -121,9 +121,7 @@ export function whatIsUnderstood(request: Request, response: Response, next: Nex
 export const onlyWhenUp =
 	(isUp: () => boolean): RequestHandler =>
 	(_request, response, next) =>
-		isUp()
-			? next()
-			: notNow(response, 'The database is being started again. Nothing is lost; try again in a moment.')
+		isUp() ? next() : notNow(response, 'The database is being started again. Nothing is lost; try again in a moment.')
 
 /** What strangers send to get in: every one of them is a page to make and a password to hash. */
 const WAY_IN = /^\/(sign-in|first|join\/[^/]+)(\.data)?\/?$/
@@ -149,8 +147,7 @@ export function oneByOne(everyMs: number, most: number): RequestHandler {
 	}
 	return (request, response, next) => {
 		if (request.method !== 'POST' || !WAY_IN.test(request.path)) return next()
-		if (waiting.length >= most)
-			return notNow(response, 'Very many people are signing in. Try again in a moment.')
+		if (waiting.length >= most) return notNow(response, 'Very many people are signing in. Try again in a moment.')
 		waiting.push({ response, next })
 		if (!isPaused) letNextIn()
 	}

@@ -18,19 +18,24 @@ const BODY_MS = 120_000
 const WAY_IN_EVERY_MS = 50
 const MOST_ON_THE_WAY_IN = 400
 
+/** Of several processes the others are being started still. */
+const READ_AFTER_MS = 1000
+
 /** What phones and devices send in: a few reads and a write each, answered where nothing takes long. */
 const SENT_IN = /^\/api\/(events|measurements|devices\/[^/]+)$/
 
-/** Answers from this thread; the application is read when it is first asked. */
-function handlerOf(folder: string): RequestHandler {
+/** Answers from this thread; the application is read once `read` is called, or when it is first asked. */
+function handlerOf(folder: string): { answer: RequestHandler; read: () => void } {
 	let handler: Promise<RequestHandler> | undefined
-	const read = async () => {
+	const begin = async () => {
 		const build = (await import(pathToFileURL(path.join(folder, 'server/index.js')).href)) as ServerBuild
 		return createRequestHandler({ build, mode: 'production' })
 	}
-	return (request, response, next) => {
-		handler ??= read()
-		handler.then((answer) => answer(request, response, next), next)
+	const read = () => (handler ??= begin())
+	return {
+		answer: (request, response, next) => void read().then((answer) => answer(request, response, next), next),
+		// What cannot be read is said to whoever asks.
+		read: () => void read().catch(() => undefined),
 	}
 }
 
@@ -58,6 +63,7 @@ export async function startWebServer(options: {
 }): Promise<WebServer> {
 	const isSecure = options.secure !== null || options.behindTls === true
 	const pages = await startPages(options.build, options.thread)
+	const sentIn = handlerOf(options.build)
 	const app = express()
 	app.disable('x-powered-by')
 	app.use(
@@ -87,7 +93,7 @@ export async function startWebServer(options: {
 	// No page and no data of one is looked for on the disk.
 	app.use((request, response, next) => (loose.has(request.path) ? looseFiles(request, response, next) : next()))
 	app.use(onlyWhenUp(options.isUp), oneByOne(WAY_IN_EVERY_MS, MOST_ON_THE_WAY_IN))
-	app.post(SENT_IN, handlerOf(options.build))
+	app.post(SENT_IN, sentIn.answer)
 	app.all(/.*/, (request, response) => pages.answer(request, response, isSecure))
 	const server = options.secure ? createSecure(options.secure, app) : createPlain(app)
 	// Somebody on a bad line needs a while; nobody needs longer to send a header or a form.
@@ -99,6 +105,8 @@ export async function startWebServer(options: {
 		server.once('error', reject)
 		server.listen(options.port, options.host, resolve)
 	})
+	// Not before pages are served: the first mark after a start does not wait for it, and nobody's start does.
+	setTimeout(sentIn.read, READ_AFTER_MS).unref()
 	return {
 		stop: () =>
 			new Promise((resolve) => {

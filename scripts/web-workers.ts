@@ -1,11 +1,13 @@
 import cluster, { type Worker } from 'node:cluster'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { fileURLToPath } from 'node:url'
 import { isTold } from '../server/told'
 import { SERVING } from './pages'
-import { ROOT } from './root.mjs'
 import type { WebServer } from './web-server'
 
+/** The built command beside this one: what it was built of is not looked at once more for every process. */
+const SERVE = path.join(path.dirname(fileURLToPath(import.meta.url)), 'serve.mjs')
 /** Whether the database answers, as whoever started it knows. */
 export interface News {
 	isUp: boolean
@@ -32,8 +34,8 @@ const PAUSE_MS = 1000
 export async function startWorkers(count: number, isUp: () => boolean): Promise<WebServer> {
 	// What they tell each other is bytes, and stays that.
 	cluster.setupPrimary({
-		exec: path.join(ROOT, 'scripts', 'run.mjs'),
-		args: ['serve'],
+		exec: SERVE,
+		args: [],
 		serialization: 'advanced',
 	})
 	let stopping = false

@@ -24,7 +24,9 @@ export function marksOfSession(
 	for (const event of events)
 		if (event.type === 'mark') {
 			const key = `${event.entryId}/${event.athleteId}`
-			marks.set(key, [...(marks.get(key) ?? []), event])
+			const own = marks.get(key)
+			if (own) own.push(event)
+			else marks.set(key, [event])
 		}
 	return entries.flatMap((entry) => {
 		const people = athletes.flatMap(({ id, name }) => {

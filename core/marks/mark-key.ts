@@ -115,9 +115,12 @@ function withPart(key: string, part: Part, value: string): string {
 	return parts.join('|')
 }
 /** The parts of a key as it was written. */
-export const partsOfKey = (key: string): Parts =>
-	Object.fromEntries(PARTS.map((part) => [part, partOf(key, part)])) as Parts
-const partOf = (key: string, part: Part): string => key.split('|')[2 + PARTS.indexOf(part)] ?? NONE
+export function partsOfKey(key: string): Parts {
+	const written = key.split('|')
+	return Object.fromEntries(PARTS.map((part, at) => [part, written[2 + at] ?? NONE])) as Parts
+}
+/** One of them: of ten thousands of keys that is sooner than all. */
+export const partOf = (key: string, part: Part): string => key.split('|')[2 + PARTS.indexOf(part)] ?? NONE
 
 /** What is asked when marks of one day are put together: the key without the side, since each leg has its own. */
 export const sidelessKey = (key: string): string => withPart(key, 'side', NONE)
@@ -149,8 +152,8 @@ export const comparableWith = (key: string): string[] => [
 /** A free run at full effort from the same start, over the same way, by the same method, whatever the drill: what a share of the own speed is a share of. */
 export const isFreeRunLike = (key: string, like: string): boolean =>
 	key.split('|')[1] === 'sprint' &&
-	(['start', 'way', 'method'] as const).every((part) => partOf(key, part) === partOf(like, part)) &&
-	(['aid', 'carried', 'effort'] as const).every((part) => partOf(key, part) === NONE)
+	(['aid', 'carried', 'effort'] as const).every((part) => partOf(key, part) === NONE) &&
+	(['start', 'way', 'method'] as const).every((part) => partOf(key, part) === partOf(like, part))
 /** Start, metres and method of a free run from a standstill at full effort, as far as a key is one. */
 export function plainRun(key: string): { start: string; distanceM: number; method: Method } | null {
 	const metres = /^d([0-9.]+)$/.exec(partOf(key, 'way'))

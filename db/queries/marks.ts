@@ -119,10 +119,16 @@ export async function meansOf(
 		)
 	return rows.map(keptMeanOf)
 }
-export const keptMeanOf = ({ clubId: _club, markKey, unusual, ...row }: typeof sessionMean.$inferSelect): KeptMean => ({
-	...row,
-	key: markKey,
-	...(unusual ? { unusual } : {}),
+export const keptMeanOf = (row: typeof sessionMean.$inferSelect): KeptMean => ({
+	athleteId: row.athleteId,
+	key: row.markKey,
+	sessionId: row.sessionId,
+	day: row.day,
+	n: row.n,
+	mean: row.mean,
+	squares: row.squares,
+	best: row.best,
+	...(row.unusual ? { unusual: true } : null),
 })
 
 /** Everything kept of some keys of one athlete before a day: a trend of years is one read by the primary key. */

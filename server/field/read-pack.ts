@@ -25,7 +25,7 @@ import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
 import { type FirstRep, type StoredEvent, firstRepsBefore, notesBefore } from '../../db/queries/log'
 import type { KeyBests } from '../../db/queries/marks'
-import { isFreeRunLike, partsOfKey, plainRun, surfaceClass } from '../../core/marks/mark-key'
+import { isFreeRunLike, partOf, plainRun, surfaceClass } from '../../core/marks/mark-key'
 import { NO_MARKS, keptFor, keptPage } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
@@ -101,7 +101,7 @@ async function workOutPack(
 	const errors = await readErrors(scope, sheet.session.squadId, day)
 	const speeds = await readFieldSpeeds(scope, athleteIds, day, firsts)
 	const ground = surfaceClass(sheet.session.surface)
-	const isOnGround = (key: string) => partsOfKey(key).surface === ground
+	const isOnGround = (key: string) => partOf(key, 'surface') === ground
 	/** What everybody who logs may know of an athlete, from what is concluded of them. */
 	const athleteOf = (
 		athlete: Pick<AthleteRow, 'id' | 'name' | 'legLengthM'>,
@@ -339,7 +339,7 @@ function usualOf(firsts: FirstRep[], errors: SquadErrors): Pack['sheet']['athlet
 			// A pulled, loaded or easy first rep says nothing of a free one.
 			if (start === null || key === null || !isFreeRunLike(key, key)) continue
 			const like = `${start}/${distanceM}/${method}`
-			const known = byKey.get(like) ?? { start, distanceM, method, drillId: partsOfKey(key).drill, times: [] }
+			const known = byKey.get(like) ?? { start, distanceM, method, drillId: partOf(key, 'drill'), times: [] }
 			known.times.push(timeS)
 			byKey.set(like, known)
 		}

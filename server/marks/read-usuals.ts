@@ -1,3 +1,4 @@
+import { groupBy } from '../group-by'
 import { addDays } from '../../core/calendar/day-count'
 import { MARK_KINDS, betterOf, byKey } from '../../core/marks/keep-session'
 import { isFreeRunLike, markKey, methodOfKey } from '../../core/marks/mark-key'
@@ -43,7 +44,8 @@ export const readUsuals = (scope: ClubScope, athleteIds: string[], day: string):
 async function workOutUsuals(scope: ClubScope, athleteIds: string[], day: string): Promise<Usuals> {
 	const means = await meansOf(scope, athleteIds, addDays(day, -USUAL_DAYS), day)
 	const bests = await bestsBefore(scope, athleteIds, day)
-	const sorted = new Map(athleteIds.map((id) => [id, byKey(means.filter((one) => one.athleteId === id))]))
+	const meansOfEach = groupBy(means, (one) => one.athleteId)
+	const sorted = new Map(athleteIds.map((id) => [id, byKey(meansOfEach.get(id) ?? [])]))
 	const bestOf = new Map(bests.map((one) => [`${one.athleteId}/${one.key}`, one]))
 	const kindOf = (drill: Drill): MarkKind | null => MARK_KINDS.find((kind) => kind === drill.measures[0]) ?? null
 	const keyFor = (

@@ -27,6 +27,7 @@ import { seesBody } from '../access/projection'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { readFacts } from '../facts/read-facts'
+import { groupBy } from '../group-by'
 import { readErrors } from '../marks/read-errors'
 import { testsOfWeek } from './batteries'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
@@ -96,6 +97,7 @@ async function workOutWeek(
 			today,
 		),
 	]
+	const meansOfEach = groupBy(means, (one) => one.athleteId)
 	const drills = await readDrillsOfLines(scope, lines)
 	const tests = await testsOfWeek(scope, squadId, monday, today)
 	const common = shared(outside)
@@ -126,7 +128,7 @@ async function workOutWeek(
 			outside: outside
 				.filter((row) => row.athleteId === athlete.id && !common.has(dated(row)))
 				.map((row) => sayOutside(outsideLoadOf(row))),
-			gap: gapOf(means.filter((one) => one.athleteId === athlete.id)),
+			gap: gapOf(meansOfEach.get(athlete.id) ?? []),
 			comfort: comfortOf(own),
 			newThings: [
 				...(known?.newRungs ?? []).flatMap(({ day, ladderId, rungId }) => {

@@ -121,7 +121,7 @@ export async function readHistories(
 			sessions: (of.sessions.get(id) ?? []).map(({ session }) => session),
 			lines: (of.lines.get(id) ?? []).flatMap(({ line }) => {
 				const planned = plannedOf(line)
-				return planned ? [{ ...planned, id: line.id, entryId: line.entryId, sessionId: line.sessionId }] : []
+				return planned ? [{ id: line.id, entryId: line.entryId, sessionId: line.sessionId, ...planned }] : []
 			}),
 			events: own,
 			...keptWith(own),

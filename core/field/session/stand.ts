@@ -77,8 +77,12 @@ export function standOf(field: Field, at: Cursor): Stand {
 	const cursor = sheet.entries.some(({ id }) => id === at.entryId) ? at : { ...at, entryId: opened(sheet).entryId }
 	const events = ofLine(current, cursor)
 	const byAthlete = new Map<string, LogEvent[]>()
-	for (const event of events)
-		if (event.athleteId) byAthlete.set(event.athleteId, [...(byAthlete.get(event.athleteId) ?? []), event])
+	for (const event of events) {
+		if (!event.athleteId) continue
+		const own = byAthlete.get(event.athleteId)
+		if (own) own.push(event)
+		else byAthlete.set(event.athleteId, [event])
+	}
 	const lines = new Map(
 		sheet.lines.flatMap((line) =>
 			line.entryId === cursor.entryId && line.blocked === null ? [[line.athleteId, line] as const] : [],
