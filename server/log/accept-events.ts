@@ -32,7 +32,7 @@ import { type KeyBests, athletesMarked, bestsBefore } from '../../db/queries/mar
 import { hashOf, readDrills } from '../../db/queries/library'
 import {
 	type LineRow,
-	type ListedSession,
+	type SessionRow,
 	insertEntries,
 	insertFurtherLines,
 	joinSession,
@@ -81,11 +81,15 @@ export async function acceptEvents(who: SignedIn, values: readonly unknown[], no
 		return checked.map((one) => refuse(one.id, 'field' in one ? one.field : '', 'reason' in one ? one.reason : ''))
 	return inTransaction(database().db, who.clubId, async (scope) => {
 		// Batches about one session queue up, in one order for all; what stands is read after that.
+		const locked = new Map<string, SessionRow>()
 		const missing: string[] = []
-		for (const id of [...new Set(events.map((event) => event.sessionId))].sort())
-			if (!(await lockSession(scope, id))) missing.push(id)
+		for (const id of [...new Set(events.map((event) => event.sessionId))].sort()) {
+			const session = await lockSession(scope, id)
+			if (session) locked.set(id, session)
+			else missing.push(id)
+		}
 		await bringBackHeld(scope, missing)
-		const known = await lookUp(scope, events, today)
+		const known = await lookUp(scope, events, locked, today)
 		const batch = new Batch(known, who, now)
 		const answers = checked.map((one) =>
 			'event' in one ? batch.accept(one.event) : refuse(one.id, one.field, one.reason),
@@ -103,7 +107,7 @@ const refuse = (id: string, field: string, reason: string): EventAnswer => ({ id
 /** Everything a batch needs to know, in a handful of queries however long it is. */
 interface Known {
 	hashes: Map<string, string>
-	sessions: Map<string, ListedSession>
+	sessions: Map<string, SessionRow>
 	attending: Map<string, Set<string>>
 	athletes: Map<string, AthleteRow>
 	/** Those who were erased: nothing more is taken of them. */
@@ -133,7 +137,13 @@ async function readHeld(scope: ClubScope, ids: string[]): Promise<Map<string, He
 	return held
 }
 
-async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string): Promise<Known> {
+/** @param locked sessions as they stand while nobody else may change them */
+async function lookUp(
+	scope: ClubScope,
+	sent: readonly LogEvent[],
+	locked: ReadonlyMap<string, SessionRow>,
+	today: string,
+): Promise<Known> {
 	const held = await readHeld(
 		scope,
 		sent.map((event) => event.id),
@@ -157,9 +167,9 @@ async function lookUp(scope: ClubScope, sent: readonly LogEvent[], today: string
 		scope,
 		events.map((event) => event.id),
 	)
-	const sessions = new Map<string, ListedSession>()
+	const sessions = new Map<string, SessionRow>()
 	for (const id of sessionIds) {
-		const session = await readSession(scope, id)
+		const session = locked.get(id) ?? (await readSession(scope, id))
 		if (session) sessions.set(id, session)
 	}
 	const attending = new Map<string, Set<string>>(sessionIds.map((id) => [id, new Set()]))
@@ -237,7 +247,7 @@ function linesGiven(event: LogEvent) {
 /** An event with what it speaks of. */
 interface Read {
 	event: LogEvent
-	session: ListedSession
+	session: SessionRow
 	line: LineRow | undefined
 	drill: Drill | null
 	legLengthM: number | null
@@ -459,7 +469,7 @@ class Batch {
 		for (const followUp of this.followUps) await followUp(scope)
 	}
 
-	private notAllowed(event: LogEvent, session: ListedSession, who: Author): string | null {
+	private notAllowed(event: LogEvent, session: SessionRow, who: Author): string | null {
 		if (isOfBody(event))
 			return may(who.role, 'pain:write') || who.athleteId === event.athleteId ? null : 'only about yourself'
 		// How hard it was nobody knows better; of a session to come nobody knows it.
@@ -733,7 +743,7 @@ class Batch {
 		}
 	}
 
-	private zoneOf(event: Mark, session: ListedSession, drill: Drill, planned: PlannedLine) {
+	private zoneOf(event: Mark, session: SessionRow, drill: Drill, planned: PlannedLine) {
 		const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
 		const key = keyOfMark(event, { drill, parameters: planned.parameters }, session.surface)
 		if (!last || key === null) return null
