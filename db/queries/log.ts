@@ -17,7 +17,6 @@ import {
 } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { SparseCount } from '../../core/dose/sparse-count'
-
 import type { Stamp } from '../../core/marks/keep-session'
 import type { LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Method } from '../../core/vocabulary/words'
