@@ -4,6 +4,7 @@ import type { PackAnswer } from '#core/field/pack'
 import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store'
 import { type Reach, fetchPacks } from './fetch-packs'
 import { FieldScreen } from './field-screen'
+import { sayStart, weekdayAndTime } from './hour-and-minute'
 import { shortDay } from './short-day'
 import { UnitsProvider } from './units'
 import { registerFieldWorker } from './register-worker'
@@ -140,11 +141,10 @@ function KeptSessions({ packs, waiting, person, reach }: Props) {
 						<a className="flex min-h-[72px] items-center justify-between gap-3 py-2" href={`/field?session=${id}`}>
 							<span>
 								<b className="num block text-[19px]">
-									{session.squadName}, {shortDay(session.day)}, {session.startTime}
+									{session.squadName}, {shortDay(session.day)}, {sayStart(session.startTime)}
 								</b>
 								<span className="block text-[15px]">
-									{session.title} · {athletes} athletes · fetched{' '}
-									{new Date(fetchedAt).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' })}
+									{session.title} · {athletes} athletes · fetched {weekdayAndTime(fetchedAt)}
 								</span>
 							</span>
 							<span className="text-[24px]" aria-hidden="true">
