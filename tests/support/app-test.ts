@@ -89,9 +89,10 @@ export async function startApp(serverUrl: string, template: string, more: readon
 	const port = await freePort()
 	let [child, printed] = await startProcess(databaseUrl, home, port, more)
 	let wasCut = false
+	const address = `http://127.0.0.1:${port}`
 	const connection = await mysql.createConnection({ uri: databaseUrl, timezone: 'Z' })
 	return {
-		address: `http://127.0.0.1:${port}`,
+		address,
 		databaseUrl,
 		pid: () => child.pid!,
 		printed: () => printed(),
@@ -111,6 +112,17 @@ export async function startApp(serverUrl: string, template: string, more: readon
 		},
 		renew: async () => {
 			if (wasCut || child.exitCode !== null || child.signalCode !== null) return false
+			// Behind whatever a test that has ended was still sending, to the thread that takes marks and to the one that makes
+			// pages: what has not come to its statements yet would be written after the rows are back.
+			const behind = await Promise.all([
+				fetch(`${address}/health`),
+				fetch(`${address}/api/events`, {
+					method: 'POST',
+					headers: { origin: address, 'content-type': 'application/json' },
+					body: '{}',
+				}),
+			]).catch(() => null)
+			if (!behind) return false
 			await refillDatabase(serverUrl, template, name)
 			return true
 		},
