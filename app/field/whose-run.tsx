@@ -3,6 +3,7 @@ import { shortName } from '#core/field/say-event'
 import type { FeedQuestion } from '#core/field/session/readings'
 import type { Stand } from '#core/field/session/stand'
 import type { Tap } from '#core/field/session/taps'
+import { withSeconds } from './hour-and-minute'
 import { useUnits } from './units'
 
 const ANSWER = 'btn btn-quiet min-h-[64px]'
@@ -38,11 +39,7 @@ export function WhoseRun({
 	return (
 		<>
 			<span className="grow basis-[240px]">
-				<b>
-					From a device,{' '}
-					{new Date(question.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}:
-				</b>{' '}
-				{asRead(question.words)}. Whose?
+				<b>From a device, {withSeconds(question.at)}:</b> {asRead(question.words)}. Whose?
 			</span>
 			{able.slice(0, most).map(({ progress, mark }) => {
 				const chance = chances.get(progress) ?? 0

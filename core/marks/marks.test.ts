@@ -12,6 +12,7 @@ import {
 	otherSideKey,
 	partsOfKey,
 	plainRun,
+	measureOfKey,
 	sidelessKey,
 	type Taken,
 } from './mark-key'
@@ -108,6 +109,21 @@ describe('the comparison key', () => {
 		expect(methodOfKey(key({ method: 'phone' }))).toBe('phone')
 		expect([isBelowFull(key({}, { effortPercent: 90 })), isBelowFull(key())]).toEqual([true, false])
 		expect(sidelessKey(key({ side: 'left' }))).toBe(key())
+	})
+	it('the other side keeps the foot of the take-off, both sides together keep it too', () => {
+		expect(otherSideKey(key({ side: 'left', plant: 'right' }))).toBe(key({ side: 'right', plant: 'right' }))
+		expect(measureOfKey(key({ side: 'left', plant: 'right' }))).toBe(key({ plant: 'right' }))
+		expect(measureOfKey(key({ side: 'right' }))).toBe(key())
+		expect(measureOfKey(key({ plant: 'left' }))).toBe(key({ plant: 'left' }))
+		expect(measureOfKey(key())).toBe(key())
+	})
+	it('hand and electronic are of times that are run, and of nothing else', () => {
+		expect(convertedKey(key({ kind: 'contact' }))).toBeNull()
+	})
+	it('says nothing of a way where none was planned', () => {
+		expect(markKey(sprint, {}, { kind: 'sprint', method: 'gate', surface: 'track' })).toBe(
+			'1|sprint|standing-start|standing|-|-|-|-|-|track|gate',
+		)
 	})
 })
 
