@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Agent, request } from 'node:http'
 import { setTimeout as wait } from 'node:timers/promises'
 import type { Connection, RowDataPacket } from 'mysql2/promise'
-import { DEMO_SIGN_IN } from '../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../server/demo/sign-in'
 import { fillBigClub } from './big-club'
 import { Site, doneMarks, withBench } from './site'
 

@@ -7,7 +7,7 @@ import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { freePort, startLocalDatabase } from '../scripts/local-database'
 import { ROOT } from '../scripts/root.mjs'
 import { spawnTied } from '../scripts/tied.mjs'
-import { DEMO_SIGN_IN } from '../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../server/demo/sign-in'
 
 /** What took longer than this the first time is measured once more, and not several times. */
 const LONG_MS = 3000

@@ -1,80 +1,66 @@
 import { spawnSync } from 'node:child_process'
-import {
-	closeSync,
-	existsSync,
-	mkdirSync,
-	openSync,
-	readFileSync,
-	readdirSync,
-	rmSync,
-	statSync,
-	statfsSync,
-	writeFileSync,
-} from 'node:fs'
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import path from 'node:path'
-import { connect } from '../db/connect'
-import { NewerDatabase, migrateDatabase } from '../db/migrate'
-import { keyOlderMarks } from '../server/marks/keep-marks'
-import { clubCount } from '../db/queries/clubs'
-import { installLibraryEverywhere } from '../db/queries/library'
-import { DEMO_SIGN_IN, loadDemo } from '../server/demo/load-demo'
 import { startLocalDatabase } from './local-database'
 import { PlainError } from './plain-error'
+import type { Prepared } from './prepare-database'
 import { ROOT } from './root.mjs'
 import { onEnd } from './tied.mjs'
 
-/** The data directory in use, with its database up to date. */
+/** The data directory, held by this process. */
 export interface Home {
-	url: string
-	hasClub: () => Promise<boolean>
-	hasDemo: () => Promise<boolean>
-	/** Whether the database answers; one that DATABASE_URL names is not ours to watch. */
-	isUp: () => boolean
+	/**
+	 * Starts its database unless DATABASE_URL names one, brings the tables up to date and fills an empty one with demo data.
+	 *
+	 * @throws PlainError when the database cannot be used
+	 */
+	open: (options: { empty: boolean }) => Promise<OpenHome>
 	/** Ends the database and frees the directory; what was begun before is ended first. */
 	close: () => Promise<void>
 }
 
+/** Its database, up to date. */
+export interface OpenHome extends Prepared {
+	url: string
+	/** Whether the database answers; one that DATABASE_URL names is not ours to watch. */
+	isUp: () => boolean
+}
+
 /**
- * Takes the data directory for this process, starts its database unless DATABASE_URL names one, brings the
- * tables up to date and fills an empty one with demo data. From here on a signal, or the end of the npm
- * that started us, ends everything in order and the process with it.
+ * Takes the data directory for this process. From here on a signal, or the end of the npm that started us, ends
+ * everything in order and the process with it.
  *
- * @throws PlainError when the directory is in use or the database cannot be
+ * @throws PlainError when the directory is in use
  */
-export async function openHome(options: {
-	empty: boolean
-	beforeClosing: () => Promise<void> | undefined
-}): Promise<Home> {
+export function takeHome(beforeClosing: () => Promise<void> | undefined): Home {
 	const folder = process.env.DROMOS_HOME ?? path.join(ROOT, '.data')
 	const freeFolder = takeFolder(folder)
 	let stopDatabase = async () => {}
 	let closing: Promise<void> | null = null
 	const close = () =>
 		(closing ??= (async () => {
-			await options.beforeClosing()
+			await beforeClosing()
 			await stopDatabase()
 			freeFolder()
 		})())
 	onEnd(() => void close().then(() => process.exit(0)))
-	try {
-		const database = process.env.DATABASE_URL ? null : await startLocalDatabase(folder)
-		if (database) stopDatabase = database.stop
-		const url = process.env.DATABASE_URL ?? database!.url()
-		await prepareDatabase(url, options.empty, database ? () => refuseWithoutRoom(folder) : undefined)
-		return {
-			url,
-			isUp: database ? database.isUp : () => true,
-			hasClub: () => hasClub(url),
-			hasDemo: () => hasDemo(url),
-			close,
+	const open = async ({ empty }: { empty: boolean }): Promise<OpenHome> => {
+		try {
+			const database = process.env.DATABASE_URL ? null : await startLocalDatabase(folder)
+			if (database) stopDatabase = database.stop
+			const url = process.env.DATABASE_URL ?? database!.url()
+			// Read while the server starts, and beside what serves.
+			const { prepareDatabase } = await import('./prepare-database')
+			const known = await prepareDatabase(url, empty, database ? folder : null)
+			return { url, isUp: database ? database.isUp : () => true, ...known }
+		} catch (error) {
+			// What fails because everything is being ended is no news.
+			if (closing) await new Promise(() => {})
+			throw error
 		}
-	} catch (error) {
-		// What fails because everything is being ended is no news.
-		if (closing) await new Promise(() => {})
-		await close()
-		throw error
 	}
+	return { open, close }
 }
 
 /**
@@ -143,59 +129,3 @@ export async function refuseTakenPort(host: string, port: number): Promise<void>
 		probe.listen(port, host, () => probe.close(() => resolve()))
 	})
 }
-
-const MB = 1024 * 1024
-/** Beside the copy of the largest table, that one is changed by copying it. */
-const ROOM_MB = 256
-/**
- * A disk that fills up while a table is made or changed leaves the database server with a log it cannot always recover
- * from when it then ends: changes are not begun on one that is nearly full.
- */
-function refuseWithoutRoom(folder: string): void {
-	const data = path.join(folder, 'mariadb')
-	const largest = readdirSync(data, { recursive: true, withFileTypes: true })
-		.filter((file) => file.isFile() && file.name.endsWith('.ibd'))
-		.reduce((most, file) => Math.max(most, statSync(path.join(file.parentPath, file.name)).size), 0)
-	const { bavail, bsize } = statfsSync(data)
-	const [left, needed] = [Math.floor((bavail * bsize) / MB), ROOM_MB + Math.ceil(largest / MB)]
-	if (left < needed)
-		throw new PlainError(
-			`This version changes the database, and there is not enough room for that: ${left} MB are free where ${folder} lies, ${needed} MB are needed. Nothing was changed. Make room and start again.`,
-		)
-}
-
-async function prepareDatabase(url: string, empty: boolean, beforeChange: (() => void) | undefined): Promise<void> {
-	try {
-		await migrateDatabase(url, beforeChange)
-	} catch (error) {
-		if (error instanceof PlainError) throw error
-		if (error instanceof NewerDatabase) throw new PlainError(error.message)
-		if (process.env.DATABASE_URL)
-			throw new PlainError(`The database at DATABASE_URL cannot be used: ${reasonOf(error)}.`)
-		throw error
-	}
-	await withDatabase(url, ({ db }) => installLibraryEverywhere(db, new Date()))
-	// Marks of before there were keys, or of older ones: once, before anybody compares them.
-	await withDatabase(url, ({ db }) =>
-		keyOlderMarks(db, (sessions) =>
-			console.log(`Sorting the marks of ${sessions} sessions by what they compare with …`),
-		),
-	)
-	if (empty || (await hasClub(url))) return
-	console.log('Writing nine weeks of demo data …')
-	await withDatabase(url, ({ db }) => loadDemo(db, new Date()))
-}
-
-const reasonOf = (error: unknown): string =>
-	error instanceof Error ? error.message || String((error as NodeJS.ErrnoException).code) : String(error)
-
-async function withDatabase<T>(url: string, ask: (connection: ReturnType<typeof connect>) => Promise<T>): Promise<T> {
-	const connection = connect(url)
-	try {
-		return await ask(connection)
-	} finally {
-		await connection.pool.end()
-	}
-}
-const hasClub = (url: string) => withDatabase(url, async ({ db }) => (await clubCount(db, null)) > 0)
-const hasDemo = (url: string) => withDatabase(url, async ({ db }) => (await clubCount(db, DEMO_SIGN_IN.email)) > 0)

@@ -15,7 +15,6 @@ import { createServer } from 'node:net'
 import { totalmem } from 'node:os'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import mysql from 'mysql2/promise'
 import { isRunning } from './alone.mjs'
 import { firstExisting, installDebianPackages } from './debian-packages'
 import { PlainError } from './plain-error'
@@ -53,6 +52,7 @@ export const poolMegabytes = (bytes: number): number =>
 
 /** How long a start may take. */
 const UP_WITHIN_S = 120
+const LOOKS_A_SECOND = 25
 
 /** Between two tries to start it again. */
 const LONGEST_PAUSE_MS = 15_000
@@ -244,9 +244,11 @@ async function stopOrphan(pidFile: string): Promise<void> {
 }
 
 async function waitUntilUp(child: ChildProcess, url: string, errorLog: string, data: string): Promise<void> {
+	// Read while the server starts.
+	const { default: mysql } = await import('mysql2/promise')
 	// A busy machine, or one that recovers after a power cut, needs a while.
-	for (let i = 0; i < UP_WITHIN_S * 10; i++) {
-		if (i > 0 && i % 100 === 0) console.log(`Waiting for the database, ${i / 10} s …`)
+	for (let i = 0; i < UP_WITHIN_S * LOOKS_A_SECOND; i++) {
+		if (i > 0 && i % (10 * LOOKS_A_SECOND) === 0) console.log(`Waiting for the database, ${i / LOOKS_A_SECOND} s …`)
 		if (child.exitCode !== null || child.signalCode !== null) {
 			const tail = readFileSync(errorLog, 'utf8')
 				.split('\n')
@@ -262,7 +264,7 @@ async function waitUntilUp(child: ChildProcess, url: string, errorLog: string, d
 			await connection.end()
 			return
 		} catch {
-			await wait(100)
+			await wait(1000 / LOOKS_A_SECOND)
 		}
 	}
 	child.kill('SIGTERM')

@@ -6,7 +6,7 @@ import path from 'node:path'
 import { pipeline } from 'node:stream'
 import { setTimeout as wait } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
-import { MessageChannel, Worker } from 'node:worker_threads'
+import { MessageChannel, SHARE_ENV, Worker } from 'node:worker_threads'
 import type { Request, Response } from 'express'
 import { isTold } from '../server/told'
 import { isRunning } from './alone.mjs'
@@ -79,6 +79,8 @@ export async function startPages(build: string, thread = THREAD): Promise<Pages>
 			const told = cluster.isWorker ? new MessageChannel() : null
 			const worker = new Worker(thread, {
 				workerData: { build, socket, told: told?.port2 } satisfies PageThreadData & { told: unknown },
+				// It may be begun before the settings of the application are known.
+				env: SHARE_ENV,
 				resourceLimits: { maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
 				transferList: told ? [told.port2] : [],
 			})

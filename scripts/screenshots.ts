@@ -2,7 +2,7 @@ import path from 'node:path'
 import { type Page, chromium } from '@playwright/test'
 import { addDays } from '../core/calendar/day-count'
 import { shortDay } from '../core/calendar/say-day'
-import { DEMO_SIGN_IN } from '../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../server/demo/sign-in'
 import { ROOT } from './root.mjs'
 import { BROWSER } from './browser'
 

@@ -4,16 +4,21 @@ import { SERVING } from './pages'
 import { runCommand } from './run-command'
 import { onEnd } from './tied.mjs'
 import { webOptions } from './web-options'
-import { startWebServer } from './web-server'
-import { isNews } from './web-workers'
+import { type WebSettings, startWebServer } from './web-server'
+import { HEARS, isNews } from './web-workers'
 
 /** One of several processes behind one port; `npm start -- --workers N` starts them, nobody else does. */
 async function main(): Promise<void> {
 	let isUp = true
-	process.on('message', (message) => {
-		if (isNews(message)) isUp = message.isUp
-	})
-	const web = await startWebServer({ ...webOptions(), build: path.join(ROOT, 'build'), isUp: () => isUp })
+	const settings = new Promise<WebSettings>((resolve) =>
+		process.on('message', (message) => {
+			if (!isNews(message)) return
+			isUp = message.isUp
+			resolve(message.settings)
+		}),
+	)
+	process.send!(HEARS)
+	const web = await startWebServer({ ...webOptions(), build: path.join(ROOT, 'build'), settings, isUp: () => isUp })
 	let ending = false
 	const end = () => {
 		if (ending) return

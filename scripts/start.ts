@@ -1,23 +1,17 @@
 import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs'
 import { availableParallelism, totalmem } from 'node:os'
 import path from 'node:path'
 import { get } from 'node:https'
 import { setTimeout as wait } from 'node:timers/promises'
-import { writeBackup } from '../db/backup'
-import { addDays } from '../core/calendar/day-count'
-import { foldCounts } from '../db/noted-writes'
-import { forgetHealthNotes } from '../server/access/change-club'
-import { database } from '../server/database'
-import { DEMO_SIGN_IN } from '../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../server/demo/sign-in'
 import { buildApp } from './build-app'
-import { type Home, openHome, refuseTakenPort } from './home'
+import { type OpenHome, refuseTakenPort, takeHome } from './home'
 import { PlainError } from './plain-error'
 import { ROOT } from './root.mjs'
 import { runCommand } from './run-command'
 import { parseArgs } from 'node:util'
 import { webOptions } from './web-options'
-import { type WebServer, startWebServer } from './web-server'
+import type { WebServer, WebSettings } from './web-server'
 import { processesFor, startWorkers } from './web-workers'
 
 /** How long a busy machine may need until the first answer, and how often the wait is said. */
@@ -26,38 +20,45 @@ const SAY_EVERY_S = 10
 
 async function main(): Promise<void> {
 	const { empty, workers } = readArguments(process.argv.slice(2))
-	const { host, port, secure, behindTls } = webOptions()
+	const { host, port, secure } = webOptions()
 	await refuseTakenPort(host, port)
 
 	let web: WebServer | null = null
 	// The application first, so that what it has begun to write is written.
-	const home = await openHome({ empty, beforeClosing: async () => web?.stop() })
+	const taken = takeHome(async () => web?.stop())
 	try {
 		await buildApp()
-		// Names the first club's set-up page for whoever reads this terminal, and nobody else.
-		const setUpCode = (await home.hasClub()) && !empty ? '' : randomBytes(12).toString('base64url')
-		Object.assign(process.env, { DATABASE_URL: home.url, SET_UP_CODE: setUpCode })
-		web =
-			workers > 1
-				? await startWorkers(workers, home.isUp)
-				: await startWebServer({
-						build: path.join(ROOT, 'build'),
-						host,
-						port,
-						secure,
-						behindTls,
-						isUp: home.isUp,
-					})
+		const serve = workers > 1 ? startWorkers.bind(null, workers) : await inThisProcess()
+		let isUp = () => true
+		const opening = taken.open({ empty })
+		const settings = opening.then((home): WebSettings => {
+			isUp = home.isUp
+			// Names the first club's set-up page for whoever reads this terminal, and nobody else.
+			const setUpCode = home.hasClub && !empty ? '' : randomBytes(12).toString('base64url')
+			return { DATABASE_URL: home.url, SET_UP_CODE: setUpCode }
+		})
+		// What serves is read while the database starts.
+		web = await serve(() => isUp(), settings)
+		const home = await opening
+		const known = await settings
+		Object.assign(process.env, known)
 		const address = `${secure ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`
 		await waitUntilServing(address)
-		await sayHowToSignIn(home, address, setUpCode)
+		sayHowToSignIn(home, address, known.SET_UP_CODE)
+		const { keepBackups, keepForgetting } = await import('./keep-house')
 		keepBackups(home.url)
 		keepForgetting()
 		console.log('Ctrl-C ends it.')
 	} catch (error) {
-		await home.close()
+		await taken.close()
 		throw error
 	}
+}
+
+/** Read only where no process of its own reads it. */
+async function inThisProcess(): Promise<(isUp: () => boolean, settings: Promise<WebSettings>) => Promise<WebServer>> {
+	const { startWebServer } = await import('./web-server')
+	return (isUp, settings) => startWebServer({ ...webOptions(), build: path.join(ROOT, 'build'), settings, isUp })
 }
 
 /** More processes than this on one machine share nothing but its memory. */
@@ -83,61 +84,10 @@ function readArguments(given: string[]): { empty: boolean; workers: number } {
 	return { empty: values.empty === true, workers }
 }
 
-const LOOK_EVERY_MS = 3_600_000
-const NAME = /^dromos-\d{4}-\d{2}-\d{2}\.sql\.gz$/
-
-/**
- * A backup each day into BACKUP_DIR, where it is set; the newest BACKUP_KEEP (14) stay. One that fails is said and tried
- * again an hour later; what is there is only taken away when a new one stands.
- */
-function keepBackups(url: string): void {
-	const folder = process.env.BACKUP_DIR
-	const keep = Number(process.env.BACKUP_KEEP ?? 14)
-	if (!folder) return
-	if (!Number.isInteger(keep) || keep < 1) throw new PlainError('BACKUP_KEEP: a whole number from 1 on is expected.')
-	const look = async () => {
-		const file = path.join(folder, `dromos-${new Date().toISOString().slice(0, 10)}.sql.gz`)
-		if (existsSync(file)) return
-		try {
-			mkdirSync(folder, { recursive: true, mode: 0o700 })
-			await writeBackup(url, file, new Date())
-			const all = readdirSync(folder)
-				.filter((name) => NAME.test(name))
-				.sort()
-			for (const old of all.slice(0, Math.max(0, all.length - keep))) rmSync(path.join(folder, old))
-		} catch (error) {
-			console.error(`The backup of today failed: ${error instanceof Error ? error.message : String(error)}`)
-		}
-	}
-	void look()
-	setInterval(() => void look(), LOOK_EVERY_MS).unref()
-}
-
-/** Sessions are logged for weeks after their day, if ever. */
-const COUNTED_BY_DAY = 60
-/**
- * Words about health that a club keeps for so many months and no longer, and counts of days long gone; looked at when it
- * starts and then hourly.
- */
-function keepForgetting(): void {
-	const look = async () => {
-		const now = new Date()
-		await forgetHealthNotes(now).catch((error: unknown) =>
-			console.error(
-				`Old words about health could not be taken away: ${error instanceof Error ? error.name : 'unknown'}`,
-			),
-		)
-		// Whoever logs meanwhile goes first; the next hour does it.
-		await foldCounts(database().db, addDays(now.toISOString().slice(0, 10), -COUNTED_BY_DAY)).catch(() => undefined)
-	}
-	void look()
-	setInterval(() => void look(), LOOK_EVERY_MS).unref()
-}
-
-async function sayHowToSignIn(home: Home, address: string, setUpCode: string): Promise<void> {
+function sayHowToSignIn(home: OpenHome, address: string, setUpCode: string): void {
 	console.log(`\nDromos is at ${address}\n`)
 	if (setUpCode) console.log(`Make your club and the first coach here:\n    ${address}/first?code=${setUpCode}\n`)
-	else if (await home.hasDemo())
+	else if (home.hasDemo)
 		console.log(`Sign in to the demo club with\n    ${DEMO_SIGN_IN.email}\n    ${DEMO_SIGN_IN.password}\n`)
 }
 

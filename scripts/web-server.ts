@@ -39,6 +39,13 @@ function handlerOf(folder: string): { answer: RequestHandler; read: () => void }
 	}
 }
 
+/** What the application reads of its surroundings; known once the database is there. */
+export interface WebSettings {
+	DATABASE_URL: string
+	/** Names the first club's set-up page; empty where there is one. */
+	SET_UP_CODE: string
+}
+
 export interface WebServer {
 	/** What has begun is answered; connections held open for news are ended after a second. */
 	stop: () => Promise<void>
@@ -47,7 +54,7 @@ export interface WebServer {
 /**
  * Serves the built application from this process, its pages from a thread beside this one; over TLS when a certificate and its key are given.
  *
- * @throws Error when the build cannot be loaded or the port cannot be listened on
+ * @throws Error when the build cannot be loaded or the port cannot be listened on; what the settings are refused with
  */
 export async function startWebServer(options: {
 	build: string
@@ -58,11 +65,14 @@ export async function startWebServer(options: {
 	secure: { cert: Buffer; key: Buffer } | null
 	/** Whether people reach it over TLS although this process does not speak it. */
 	behindTls?: boolean
+	/** Where they are not in the environment yet: the application is read meanwhile, and nobody is answered before they are. */
+	settings?: Promise<WebSettings>
 	/** Whether the database answers. */
 	isUp: () => boolean
 }): Promise<WebServer> {
 	const isSecure = options.secure !== null || options.behindTls === true
-	const pages = await startPages(options.build, options.thread)
+	const [pages, settings] = await Promise.all([startPages(options.build, options.thread), options.settings])
+	Object.assign(process.env, settings)
 	const sentIn = handlerOf(options.build)
 	const app = express()
 	app.disable('x-powered-by')

@@ -4,14 +4,18 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { isTold } from '../server/told'
 import { SERVING } from './pages'
-import type { WebServer } from './web-server'
+import type { WebServer, WebSettings } from './web-server'
 
 /** The built command beside this one: what it was built of is not looked at once more for every process. */
 const SERVE = path.join(path.dirname(fileURLToPath(import.meta.url)), 'serve.mjs')
-/** Whether the database answers, as whoever started it knows. */
+/** What whoever started it knows of the database. */
 export interface News {
+	/** Whether it answers. */
 	isUp: boolean
+	settings: WebSettings
 }
+/** What a web process says once it hears what it is told. */
+export const HEARS = 'hears'
 export const isNews = (message: unknown): message is News =>
 	typeof message === 'object' && message !== null && typeof (message as News).isUp === 'boolean'
 
@@ -22,16 +26,23 @@ export const processesFor = (cores: number, bytes: number): number =>
 
 /** How often it is looked whether the database still answers. */
 const LOOK_EVERY_MS = 250
+/** The first has its first question answered before the others want its cores. */
+const FOLLOW_AFTER_MS = 500
 /** Before another one is started: one that ends at once must not keep the machine busy. */
 const PAUSE_MS = 1000
 
 /**
- * Serves the built application from several processes behind one port; each requests goes to one of them. One that ends is
- * replaced. All that is known stands in the database, so that any of them can answer.
+ * Serves the built application from several processes behind one port; each request goes to one of them. One that ends is
+ * replaced. All that is known stands in the database, so that any of them can answer. The first is read while the settings
+ * are not known yet and is waited for; the others follow.
  *
- * @throws Error when one ends before it serves
+ * @throws Error when the first ends before it serves; what the settings are refused with
  */
-export async function startWorkers(count: number, isUp: () => boolean): Promise<WebServer> {
+export async function startWorkers(
+	count: number,
+	isUp: () => boolean,
+	settings: Promise<WebSettings>,
+): Promise<WebServer> {
 	// What they tell each other is bytes, and stays that.
 	cluster.setupPrimary({
 		exec: SERVE,
@@ -39,16 +50,18 @@ export async function startWorkers(count: number, isUp: () => boolean): Promise<
 		serialization: 'advanced',
 	})
 	let stopping = false
-	let told = isUp()
+	let told: News | null = null
+	let follow: NodeJS.Timeout | undefined
 	const fork = () =>
 		new Promise<void>((resolve, reject) => {
 			const worker = cluster.fork()
 			let serves = false
 			worker.on('message', (message) => {
 				if (isTold(message)) for (const other of everybody()) if (other !== worker) tellTo(other, message)
+				// What it was told before it listened it has not heard.
+				if (message === HEARS && told) tellTo(worker, told)
 				if (message !== SERVING) return
 				serves = true
-				tell(worker)
 				resolve()
 			})
 			worker.once('exit', () => {
@@ -71,15 +84,17 @@ export async function startWorkers(count: number, isUp: () => boolean): Promise<
 	const everybody = (): Worker[] => Object.values(cluster.workers ?? {}).flatMap((worker) => worker ?? [])
 	// One that is ending is told nothing more.
 	const tellTo = (worker: Worker, message: object) => worker.isConnected() && worker.send(message)
-	const tell = (worker: Worker) => tellTo(worker, { isUp: told } satisfies News)
+	const tell = (news: News) => {
+		told = news
+		for (const worker of everybody()) tellTo(worker, news)
+	}
 	const look = setInterval(() => {
-		if (isUp() === told) return
-		told = !told
-		for (const worker of everybody()) tell(worker)
+		if (told && told.isUp !== isUp()) tell({ settings: told.settings, isUp: isUp() })
 	}, LOOK_EVERY_MS)
 	look.unref()
 	const stop = async () => {
 		stopping = true
+		clearTimeout(follow)
 		clearInterval(look)
 		await Promise.all(
 			everybody().map(
@@ -92,7 +107,10 @@ export async function startWorkers(count: number, isUp: () => boolean): Promise<
 		)
 	}
 	try {
-		await Promise.all(Array.from({ length: count }, fork))
+		await Promise.all([fork(), settings.then((known) => tell({ settings: known, isUp: isUp() }))])
+		follow = setTimeout(() => {
+			for (let next = 1; next < count; next++) void replace()
+		}, FOLLOW_AFTER_MS)
 	} catch (error) {
 		await stop()
 		throw error

@@ -31,7 +31,7 @@ import { readSheetPage } from '../sheet/read-sheet-page'
 import { readTodayPage } from '../sheet/read-today-page'
 import type { RowDataPacket } from 'mysql2/promise'
 import { rebuildKept } from '../marks/rebuild'
-import { DEMO_SIGN_IN } from './load-demo'
+import { DEMO_SIGN_IN } from './sign-in'
 
 const NOW = DEMO_NOW
 let scope: { db: ReturnType<typeof database>['db']; clubId: string }

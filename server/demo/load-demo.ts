@@ -81,12 +81,11 @@ import {
 	type DemoPart,
 	type DemoSquadPlan,
 } from './scenario'
+import { DEMO_SIGN_IN } from './sign-in'
 import { DemoTrialLife } from './demo-trial'
 import { simulateLine } from './simulate-line'
 import type { PlannedLine } from '../../core/vocabulary/line'
 
-/** The demo's sign-in: it stands nowhere but in demo data. */
-export const DEMO_SIGN_IN = { email: 'coach@demo.invalid', password: 'chalk-on-the-ground' }
 const DEMO_PEOPLE: { email: string; name: string; role: Role; athlete?: string }[] = [
 	{ email: DEMO_SIGN_IN.email, name: 'Marit Solano', role: 'coach' },
 	{ email: 'assistant@demo.invalid', name: 'Dov Ferrand', role: 'assistant' },

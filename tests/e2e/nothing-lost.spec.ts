@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../../server/demo/sign-in'
 import { test } from '../support/app-test'
 import { addToSheet } from '../support/sheet-form'
 import { signInToDemo } from '../support/sign-in'

@@ -6,7 +6,7 @@ import { readLines } from '../../db/queries/sessions'
 import type { SessionDraft } from '../../core/vocabulary/session'
 import { draftEntry } from '../support/draft-entry'
 import { makeSecondClub } from '../support/second-club'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../../server/demo/sign-in'
 import { signIn, signInToDemo } from '../support/sign-in'
 
 test('two clubs: no read crosses', async ({ app, page }) => {

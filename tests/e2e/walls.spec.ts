@@ -4,7 +4,7 @@ import path from 'node:path'
 import { expect } from '@playwright/test'
 import routes from '../../app/routes'
 import { ROOT } from '../../scripts/root.mjs'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../../server/demo/sign-in'
 import { type App, test } from '../support/app-test'
 import { makeSecondClub } from '../support/second-club'
 

@@ -1,6 +1,6 @@
 import { type Page, expect } from '@playwright/test'
 import { createCookie } from 'react-router'
-import { DEMO_SIGN_IN } from '../../server/demo/load-demo'
+import { DEMO_SIGN_IN } from '../../server/demo/sign-in'
 import { hashToken, newToken } from '../../server/access/sign-in'
 import type { App } from './app-test'
 
