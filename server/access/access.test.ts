@@ -4,7 +4,7 @@ import { clubCount } from '../../db/queries/clubs'
 import { ROLES } from '../../db/schema/people'
 import { database } from '../database'
 import { invite, join, makeFirstClub, readInvitation } from './join'
-import { hashPassword, passwordMatches } from './password'
+import { DECOY_HASH, hashPassword, passwordMatches } from './password'
 import { may } from './roles'
 import { signInWithPassword, signOut, waitAfter, whoIs } from './sign-in'
 
@@ -27,6 +27,10 @@ describe('passwords', () => {
 		expect(await passwordMatches('correct horse', one)).toBe(true)
 		expect(await passwordMatches('correct hors', one)).toBe(false)
 		expect(await passwordMatches('correct horse', 'plain')).toBe(false)
+		// What stands in for a stranger's costs as much as a member's, and lets nobody in.
+		const shape = (hash: string) => hash.split('$').map((part, at) => (at < 4 ? part : part.length))
+		expect(shape(DECOY_HASH)).toEqual(shape(one))
+		expect(await passwordMatches('', DECOY_HASH)).toBe(false)
 	})
 })
 

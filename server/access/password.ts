@@ -22,18 +22,22 @@ function derive(password: string, salt: Buffer, cost: typeof COST): Promise<Buff
 	waiting++
 	const work = () =>
 		new Promise<Buffer>((resolve, reject) =>
-			scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
+			scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
 				error ? reject(error) : resolve(key),
 			),
 		)
 	return hashInTurn(work).finally(() => waiting--)
 }
 
+const SALT_BYTES = 16
+const KEY_BYTES = 32
 /** "scrypt$N$r$p$salt$key": the cost travels with the hash, so that it can be raised later. */
+const written = (salt: Buffer, key: Buffer): string =>
+	['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), key.toString('base64')].join('$')
+
 export async function hashPassword(password: string): Promise<string> {
-	const salt = randomBytes(16)
-	const key = await derive(password, salt, COST)
-	return ['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), key.toString('base64')].join('$')
+	const salt = randomBytes(SALT_BYTES)
+	return written(salt, await derive(password, salt, COST))
 }
 
 export async function passwordMatches(password: string, hash: string): Promise<boolean> {
@@ -44,5 +48,8 @@ export async function passwordMatches(password: string, hash: string): Promise<b
 	return wanted.length === found.length && timingSafeEqual(wanted, found)
 }
 
-/** Spent when nobody has the address, so that the time taken does not tell who is a member. */
-export const DECOY_HASH = hashPassword(randomBytes(12).toString('hex'))
+/**
+ * Looked at when nobody has the address, so that the time taken does not tell who is a member. No password belongs to it:
+ * its key was never derived from one.
+ */
+export const DECOY_HASH = written(randomBytes(SALT_BYTES), randomBytes(KEY_BYTES))
