@@ -6,6 +6,7 @@ import type { ClubScope } from '../db/connect'
 import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
 import { breathe } from './breathe'
+import { BySession } from './by-session'
 import { type Told, wayToOthers } from './told'
 
 interface Kept {
@@ -285,12 +286,10 @@ export function mendKept<T>(
 	)
 }
 
-/** Events kept in this process by club and session, the last ones asked for. */
-const logs = new Map<string, { of: number; events: readonly StoredEvent[] }>()
-const MOST_EVENTS = HEAP / 8_000
+/** Events of sessions. */
+const logs = new BySession<readonly StoredEvent[]>(HEAP / 8_000, (events) => events.length)
 /** Thousands of rows in one answer would keep everybody else waiting: twenty sessions of forty athletes held a process for two seconds. */
 const SESSIONS_AT_ONCE = 6
-let eventsHeld = 0
 
 /** All events of some sessions, replaced ones too, as `eventsOfSessions` reads them; those of sessions nobody has written to since are not read again. Frozen. */
 export async function keptEvents(
@@ -307,14 +306,10 @@ export async function keptEvents(
 	const known = new Map<string, readonly StoredEvent[]>()
 	const missing: { id: string; of: number }[] = []
 	for (const { id, day } of sessions) {
-		const [key, of] = [`${scope.clubId}/${id}`, changes(day)]
-		const one = logs.get(key)
-		if (one?.of !== of) missing.push({ id, of })
-		else {
-			logs.delete(key)
-			logs.set(key, one)
-			known.set(id, one.events)
-		}
+		const of = changes(day)
+		const events = logs.get(scope, id, of)
+		if (events) known.set(id, events)
+		else missing.push({ id, of })
 	}
 	const read = new Map<string, StoredEvent[]>(missing.map(({ id }) => [id, []]))
 	const ids = [...read.keys()]
@@ -326,16 +321,9 @@ export async function keptEvents(
 		await breathe()
 	}
 	for (const { id, of } of missing) {
-		const [key, events] = [`${scope.clubId}/${id}`, Object.freeze(read.get(id)!)]
-		eventsHeld += events.length - (logs.get(key)?.events.length ?? 0)
-		logs.delete(key)
-		logs.set(key, { of, events })
+		const events = Object.freeze(read.get(id)!)
+		logs.put(scope, id, of, events)
 		known.set(id, events)
-	}
-	for (const [key, { events }] of logs) {
-		if (eventsHeld <= MOST_EVENTS) break
-		logs.delete(key)
-		eventsHeld -= events.length
 	}
 	return sessions.flatMap(({ id }) => known.get(id) ?? [])
 }

@@ -119,24 +119,17 @@ const eventOf = (row: EventRow, type: LogEvent['type']) => ({
 	...(row.piece ? { piece: row.piece } : null),
 })
 
-const countedColumns = {
-	athleteId: mark.athleteId,
-	sessionId: mark.sessionId,
-	counts: mark.counts,
-	day: session.day,
-	phase: session.phase,
-}
-const sessionOfMark = and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId))
+const countedColumns = { athleteId: mark.athleteId, sessionId: mark.sessionId, counts: mark.counts }
 
-/** Corrections of marks in the sessions of some days, and what they correct, for the fold. Indexes `mark_by_session`. */
-export async function correctedMarks({ db, clubId }: ClubScope, from: string, to: string) {
+/** Corrections of marks in some sessions, and what they correct, for the fold. Indexes `mark_by_session`. */
+export async function correctedMarks({ db, clubId }: ClubScope, sessionIds: string[]) {
+	if (sessionIds.length === 0) return []
 	const columns = { id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, ...countedColumns }
-	const inDays = and(eq(mark.clubId, clubId), sql`${session.day} between ${from} and ${to}`)
+	const inSessions = and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds))
 	const corrections = await db
 		.select(columns)
 		.from(mark)
-		.innerJoin(session, sessionOfMark)
-		.where(and(inDays, isNotNull(mark.replacesId)))
+		.where(and(inSessions, isNotNull(mark.replacesId)))
 	const ids = [...new Set(corrections.flatMap(({ replacesId }) => replacesId ?? []))]
 	const targets =
 		ids.length === 0
@@ -144,13 +137,12 @@ export async function correctedMarks({ db, clubId }: ClubScope, from: string, to
 			: await db
 					.select(columns)
 					.from(mark)
-					.innerJoin(session, sessionOfMark)
-					.where(and(inDays, inArray(mark.id, ids)))
+					.where(and(inSessions, inArray(mark.id, ids)))
 	return [...corrections, ...targets]
 }
 
 /**
- * What athletes' marks cost over a span of days, equal ones of a session once with how many they are: a season of a
+ * What athletes' marks in some sessions cost, equal ones of a session once with how many they are: a season of a
  * squad is thousands of marks and a few hundred costs. Corrections, and what they correct, are left out.
  *
  * @param corrected ids of those that are left out
@@ -158,28 +150,26 @@ export async function correctedMarks({ db, clubId }: ClubScope, from: string, to
 export async function countedMarks(
 	{ db, clubId }: ClubScope,
 	athleteIds: string[],
-	from: string,
-	to: string,
+	sessionIds: string[],
 	corrected: string[],
 ) {
-	if (athleteIds.length === 0) return []
+	if (athleteIds.length === 0 || sessionIds.length === 0) return []
 	return (
 		db
 			.select({ ...countedColumns, times: count() })
 			.from(mark)
-			.innerJoin(session, sessionOfMark)
 			.where(
 				and(
 					eq(mark.clubId, clubId),
 					inArray(mark.athleteId, athleteIds),
-					sql`${session.day} between ${from} and ${to}`,
+					inArray(mark.sessionId, sessionIds),
 					isNull(mark.replacesId),
 					eq(mark.isVoid, false),
 					corrected.length === 0 ? undefined : notInArray(mark.id, corrected),
 				),
 			)
 			// A short number first: the server tells long texts apart by it.
-			.groupBy(mark.athleteId, mark.sessionId, session.day, session.phase, sql`crc32(${mark.counts})`, mark.counts)
+			.groupBy(mark.athleteId, mark.sessionId, sql`crc32(${mark.counts})`, mark.counts)
 	)
 }
 
