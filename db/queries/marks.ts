@@ -236,7 +236,7 @@ export interface KeyBests {
 	lowest: number
 	highest: number
 }
-/** The lowest and highest mark of each key before a day, as records. */
+/** The lowest and highest mark of each key before a day, as records. Index `session_mean_bests`, which the server would not choose. */
 export async function bestsBefore({ db, clubId }: ClubScope, athleteIds: string[], day: string): Promise<KeyBests[]> {
 	if (athleteIds.length === 0) return []
 	const rows = await db
@@ -246,7 +246,7 @@ export async function bestsBefore({ db, clubId }: ClubScope, athleteIds: string[
 			lowest: min(sessionMean.best),
 			highest: max(sessionMean.best),
 		})
-		.from(sessionMean)
+		.from(sessionMean, { forceIndex: 'session_mean_bests' })
 		.where(and(eq(sessionMean.clubId, clubId), inArray(sessionMean.athleteId, athleteIds), lt(sessionMean.day, day)))
 		.groupBy(sessionMean.athleteId, sessionMean.markKey)
 	return rows.map((row) => ({ ...row, lowest: Number(row.lowest), highest: Number(row.highest) }))

@@ -25,7 +25,7 @@ function standing<T extends { sessionId: string; athleteId: string; ladderId: st
 	}
 	return rows.filter((row) => last.get(`${row.sessionId}/${row.athleteId}/${row.ladderId}`) === row)
 }
-/** The history of an athlete's moves, newest first; index `verdict_by_athlete`. */
+/** The history of an athlete’s moves, newest first; index `verdict_newest`. */
 export async function verdictsOfAthlete(
 	{ db, clubId }: ClubScope,
 	athleteId: string,

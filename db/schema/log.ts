@@ -125,6 +125,8 @@ export const sessionMean = mysqlTable(
 		}),
 		index('session_mean_by_session').on(t.clubId, t.sessionId, t.athleteId),
 		index('session_mean_by_day').on(t.clubId, t.athleteId, t.day),
+		// Bests of a career are read from this alone, each key in one place.
+		index('session_mean_bests').on(t.clubId, t.athleteId, t.markKey, t.day, t.best),
 	],
 )
 

@@ -45,6 +45,8 @@ export const verdict = mysqlTable(
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
 		index('verdict_by_athlete').on(t.clubId, t.athleteId, t.ladderId, t.day),
+		// The newest of years of them, and no other is read.
+		index('verdict_newest').on(t.clubId, t.athleteId, t.day, t.turn),
 		index('verdict_by_day').on(t.clubId, t.day),
 	],
 )

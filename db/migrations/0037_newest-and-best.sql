@@ -1,0 +1,2 @@
+CREATE INDEX IF NOT EXISTS `session_mean_bests` ON `session_mean` (`club_id`,`athlete_id`,`mark_key`,`day`,`best`);--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `verdict_newest` ON `verdict` (`club_id`,`athlete_id`,`day`,`turn`);
