@@ -11,7 +11,7 @@ import type { CareReport } from '../../core/vocabulary/care'
 import type { Family, Level } from '../../core/vocabulary/words'
 import type { School } from '../../core/vocabulary/school'
 import { type SessionMoment, standsOf } from '../facts/read-facts'
-import { type Life, standingsOf } from './load-demo'
+import { type Life, standingsOf } from './life'
 
 /** A demo athlete has one level in every family. */
 export const levelsOf = ({ demo }: Life): Partial<Record<Family, Level>> =>

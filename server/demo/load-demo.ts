@@ -1,41 +1,23 @@
 import { returningOf } from '../../core/care/return-plan'
 import { addDays, daysBetween, hoursBetween, mondayOf, weekday } from '../../core/calendar/day-count'
 import { dayInZone, instantOf, timeInZone } from '../../core/calendar/days'
-import { countMark } from '../../core/dose/count-mark'
-import { effortZone } from '../../core/measure/sprint/effort-zone'
-import { type SparseCount, toSparse } from '../../core/dose/sparse-count'
 import type { LogEvent } from '../../core/vocabulary/events'
 import { freshEntry } from '../../core/plan/entry-parts'
 import { NO_REST } from '../../core/vocabulary/dose'
 import { keptEntry } from '../sheet/save-session'
 import { plannedOf } from '../sheet/planned-of'
-import { STARTER_LIBRARY, rungOf } from '../../core/library/starter-library'
-import type { CareReport, Clearance } from '../../core/vocabulary/care'
-import type { Family, Phase, Surface } from '../../core/vocabulary/words'
-import { chunks } from '../../db/queries/chunks'
-import { insertClearance } from '../../db/queries/verdicts'
-import { type AthleteHistory, type HistorySession, evidenceFor, gatherInput } from '../../core/judge/gather-input'
-import { judgeAthlete } from '../../core/judge/judge-athlete'
-import { type Stamp, keepSession } from '../../core/marks/keep-session'
-import { KEY_VERSION } from '../../core/marks/mark-key'
+import { STARTER_LIBRARY } from '../../core/library/starter-library'
+import type { Phase, Surface } from '../../core/vocabulary/words'
+import type { Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
-import { AWAY_DAYS } from '../../core/rules/p9-time-away'
-import { type KeptMean, insertMeans } from '../../db/queries/marks'
 import { keepMarks } from '../marks/keep-marks'
-import { passedRungs } from '../../core/judge/locks'
-import { enterWayBack } from '../../core/judge/missed-time'
-import { pathFor } from '../../core/judge/safety-rules'
-import { walkTogether } from '../../core/judge/walk-together'
-import { restrictsDrill } from '../../core/rules/bars'
 import { afterStep, permitLine, stepOf } from '../../core/plan/permit-line'
 import type { OutsideLoad } from '../../core/judge/outside-load'
-import { resolveLine, startingAt } from '../../core/judge/resolve-line'
-import type { LadderState } from '../../core/judge/types'
-import { isHard } from '../../core/dose/work-kinds'
+import { resolveLine } from '../../core/judge/resolve-line'
 import { type BlockPlan, defaultPhases, defaultShape } from '../../core/plan/block'
 import { timeAtDistance } from '../../core/measure/sprint/sprint-curve'
 import { insertMeasurement } from '../../db/queries/measurements'
-import { keepWorkDays, insertCare, writeOutside } from '../../db/queries/care'
+import { writeOutside } from '../../db/queries/care'
 import { type ClubScope, type Database, inTransaction } from '../../db/connect'
 import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs'
 import { hashOf, installLibrary } from '../../db/queries/library'
@@ -44,20 +26,16 @@ import { insertGround } from '../../db/queries/grounds'
 import {
 	insertAttending,
 	insertEntries,
-	insertLines,
 	insertSession,
-	readSession,
+	markStarted,
 	readEntries,
 	readLines,
-	markStarted,
+	readSession,
 } from '../../db/queries/sessions'
 import { addMembers, insertSquad, readSquad, updateAthleteType, writeLevel, writeState } from '../../db/queries/squads'
-import { decision, mark, observation } from '../../db/schema/log'
 import type { Role } from '../../db/schema/people'
-import { verdict } from '../../db/schema/verdicts'
 import { hashPassword } from '../access/password'
-import { careDayOf } from '../facts/facts-on'
-import { concludedOf, levelsOf } from './life-facts'
+import { concludedOf } from './life-facts'
 import { readCalendar } from '../plan/calendar'
 import { insertBlock } from '../../db/queries/plan'
 import { addBatterySession, insertBattery } from '../../db/queries/record'
@@ -77,14 +55,14 @@ import {
 	DEMO_SQUADS,
 	DEMO_TESTS,
 	DEMO_TRIALS,
-	type DemoAthlete,
 	type DemoPart,
 	type DemoSquadPlan,
 } from './scenario'
 import { DEMO_SIGN_IN } from './sign-in'
 import { DemoTrialLife } from './demo-trial'
 import { simulateLine } from './simulate-line'
-import type { PlannedLine } from '../../core/vocabulary/line'
+import { firstStates, type Life, massOf } from './life'
+import { DemoLog } from './demo-log'
 
 const DEMO_PEOPLE: { email: string; name: string; role: Role; athlete?: string }[] = [
 	{ email: DEMO_SIGN_IN.email, name: 'Marit Solano', role: 'coach' },
@@ -99,35 +77,6 @@ const FIVE_MINUTES_MS = 300_000
 const wholeFiveMinutes = (ms: number) => Math.floor(ms / FIVE_MINUTES_MS) * FIVE_MINUTES_MS
 /** The block's last session lies within this. */
 const DEMO_AHEAD_DAYS = 42
-
-/** One athlete while the weeks go by. */
-export interface Life {
-	id: string
-	demo: DemoAthlete
-	/** What chance does to this athlete: what is changed of another's story changes nothing of theirs. */
-	random: Random
-	states: Map<string, LadderState>
-	history: AthleteHistory
-	/** The same that the history holds, to be added to. */
-	stamps: Map<string, Stamp>
-	means: Map<string, SessionMean[]>
-	bests: Map<string, number>
-	/** Last day of work by family, and what was said of pain, as the sessions go by. */
-	worked: Partial<Record<Family, string>>
-	pains: CareReport[]
-	cleared: Clearance[]
-}
-
-interface Rows {
-	marks: (typeof mark.$inferInsert)[]
-	means: KeptMean[]
-	observations: (typeof observation.$inferInsert)[]
-	decisions: (typeof decision.$inferInsert)[]
-	verdicts: (typeof verdict.$inferInsert)[]
-	lines: Parameters<typeof insertLines>[1]
-	care: Parameters<typeof insertCare>[1][]
-	clearances: Parameters<typeof insertClearance>[1][]
-}
 
 /**
  * Writes an invented club with nine weeks of history that ends today. What was logged comes from each
@@ -144,19 +93,8 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
 
 class DemoClub {
 	private readonly today: string
-	private readonly deviceId: string
 	private readonly coachId: string
-	private readonly rows: Rows = {
-		marks: [],
-		means: [],
-		observations: [],
-		decisions: [],
-		verdicts: [],
-		lines: [],
-		care: [],
-		clearances: [],
-	}
-	private seq = 0
+	private readonly log: DemoLog
 
 	constructor(
 		private readonly scope: ClubScope,
@@ -164,8 +102,9 @@ class DemoClub {
 		private readonly now: Date,
 	) {
 		this.today = dayInZone(now.toISOString(), DEMO_TIME_ZONE)
-		this.deviceId = random.uuid()
+		const deviceId = random.uuid()
 		this.coachId = random.uuid()
+		this.log = new DemoLog(scope, random, deviceId, this.coachId)
 	}
 
 	async write(passwordHash: string): Promise<void> {
@@ -300,7 +239,7 @@ class DemoClub {
 		}
 		if (plan.pastBlocks) await this.writeBattery(squadId)
 		await this.writeMatches(plan, lives)
-		await this.flush()
+		await this.log.write()
 		for (const trial of this.trials.filter((one) => one.squadId === squadId))
 			await trial.write(scope, this.coachId, this.today, this.now)
 		for (const life of lives)
@@ -425,7 +364,7 @@ class DemoClub {
 						athleteId: life.id,
 						entryId: entry.id,
 						lineId: line.id,
-						stamp: () => this.stamp(startedAt),
+						stamp: () => this.log.stamp(startedAt),
 						progress: 1,
 						sessionsAgo: 0,
 					},
@@ -435,11 +374,11 @@ class DemoClub {
 				for (const [at, event] of done.entries()) {
 					const share = (place + (at + 1) / done.length) / begun.length
 					const deviceTime = new Date(startedAt.getTime() + share * 0.9 * elapsed).toISOString()
-					this.log(life, { ...event, deviceTime }, planned, entry.id, this.now)
+					this.log.add(life, { ...event, deviceTime }, planned, entry.id, this.now)
 				}
 			}
-		for (const life of lives) this.logPains(life, sessionId, 0, startedAt, this.now)
-		await this.flush()
+		for (const life of lives) this.log.pains(life, sessionId, 0, startedAt, this.now)
+		await this.log.write()
 		await keepMarks(
 			this.scope,
 			sessionId,
@@ -558,7 +497,7 @@ class DemoClub {
 		const { scope, random } = this
 		const sessionId = random.uuid()
 		const title = phase === 'unloading' ? 'Unloading, all at 60 %' : 'Speed, jumps and cuts'
-		this.days.add(day)
+		this.log.days.add(day)
 		await insertSession(scope, {
 			id: sessionId,
 			squadId,
@@ -621,7 +560,7 @@ class DemoClub {
 		const tries = trials.flatMap((one) => one.begin(sessionId, day, entries))
 		this.past.push({ squadId, sessionId, day })
 		const session = { id: sessionId, day, startTime: plan.startTime, phase, surface: groundOf(plan) }
-		for (const life of lives) this.takeCare(life, sessionsAgo, day, startedAt)
+		for (const life of lives) this.log.takeCare(life, sessionsAgo, day, startedAt)
 		const school = STARTER_LIBRARY.schools['quality-first']!
 		for (const life of lives) {
 			life.history.sessions.push(session)
@@ -662,7 +601,7 @@ class DemoClub {
 					createdAt: startedAt,
 				}
 				if (resolved.blocked !== null) {
-					this.rows.lines.push({
+					this.log.lines.push({
 						...common,
 						blocked: resolved.blocked,
 						drillId: null,
@@ -676,7 +615,7 @@ class DemoClub {
 					continue
 				}
 				const { note: _note, ...line } = resolved
-				this.rows.lines.push({ ...common, ...line })
+				this.log.lines.push({ ...common, ...line })
 				life.history.lines.push({ ...line, id: lineId, entryId: entry.id, sessionId })
 				const drill = STARTER_LIBRARY.drills[resolved.drillId]
 				if (absent || !drill || drill.family === 'prepare') continue
@@ -685,7 +624,7 @@ class DemoClub {
 					athleteId: life.id,
 					entryId: entry.id,
 					lineId,
-					stamp: () => this.stamp(startedAt),
+					stamp: () => this.log.stamp(startedAt),
 					progress,
 					sessionsAgo,
 					afterMatch: life.history.outside.some((load) => {
@@ -699,21 +638,21 @@ class DemoClub {
 				for (const event of simulateLine(demo, resolved, drill, place, tried?.trial.random ?? life.random)) {
 					const typed =
 						waits && demo.mistypes && event.kind === 'sprint' && event.repNo === 2 ? aSecondLess(event) : event
-					this.log(life, typed, resolved, entry.id, startedAt)
+					this.log.add(life, typed, resolved, entry.id, startedAt)
 				}
 			}
 			if (!absent)
 				for (const trial of new Set(tries.map((one) => one.trial)))
 					if (life.demo.name in trial.demo.athletes && !spoilt.has(trial)) trial.did(life.id)
-			if (!absent) this.logPains(life, sessionId, sessionsAgo, startedAt, startedAt)
+			if (!absent) this.log.pains(life, sessionId, sessionsAgo, startedAt, startedAt)
 			// Whoever is on the way back was asked after the step; of the session that waits the review asks.
 			const stepped = life.history.events.some((event) => event.sessionId === sessionId && event.type === 'mark')
 			if (!waits && !absent && stepped)
 				for (const region of returningOf(concluded.plan))
-					this.log(
+					this.log.add(
 						life,
 						{
-							...this.stamp(startedAt),
+							...this.log.stamp(startedAt),
 							sessionId,
 							athleteId: life.id,
 							type: 'observation',
@@ -724,209 +663,16 @@ class DemoClub {
 						null,
 						startedAt,
 					)
-			this.keep(life, session, workedBefore)
-			if (!waits) this.judgeAll(life, session, entries, addDays(this.today, -nextAgo), nextPhase, startedAt)
+			this.log.keep(life, session, workedBefore)
+			if (!waits) this.log.judge(life, session, entries, addDays(this.today, -nextAgo), nextPhase, startedAt)
 		}
-		for (const life of lives) this.rememberBests(life, sessionId)
+		for (const life of lives) this.log.rememberBests(life, sessionId)
 	}
 
-	/** Marks of the session somebody is in, until they have their keys. */
-	private readonly unstamped: (typeof this.rows.marks)[number][] = []
-	/** Days of sessions whose marks are still to be written. */
-	private readonly days = new Set<string>()
 	private readonly trials: DemoTrialLife[] = []
 	private readonly past: { squadId: string; sessionId: string; day: string }[] = []
 	/** Blocks gone by, with the days their sessions lie in. */
 	private readonly blocks: { id: string; squadId: string; start: string; end: string }[] = []
-
-	private stamp(startedAt: Date) {
-		this.seq += 1
-		return {
-			id: this.random.uuid(),
-			deviceId: this.deviceId,
-			deviceSeq: this.seq,
-			deviceTime: new Date(startedAt.getTime() + (this.seq % 5000) * 1000).toISOString(),
-		}
-	}
-
-	/** What hurt in a session, so many of the squad's sessions ago. */
-	private logPains(life: Life, sessionId: string, sessionsAgo: number, startedAt: Date, receivedAt: Date): void {
-		for (const { ago, region, side, score } of life.demo.pains ?? [])
-			if (ago === sessionsAgo)
-				this.log(
-					life,
-					{
-						...this.stamp(startedAt),
-						sessionId,
-						athleteId: life.id,
-						type: 'observation',
-						kind: 'pain',
-						value: { region, side, score, moment: 'during', redFlag: false },
-					},
-					null,
-					null,
-					receivedAt,
-				)
-	}
-
-	private log(life: Life, event: LogEvent, line: PlannedLine | null, entryId: string | null, receivedAt: Date): void {
-		life.history.events.push(event)
-		const day = receivedAt.toISOString().slice(0, 10)
-		if (line && event.type === 'mark') life.worked[STARTER_LIBRARY.drills[line.drillId]!.family] = day
-		if (event.type === 'observation' && event.kind === 'quiet')
-			life.pains.push({ kind: 'pain', ...event.value, day, asked: true })
-		if (event.type === 'observation' && event.kind === 'pain') {
-			const { region, side, score, redFlag } = event.value
-			life.pains.push({ kind: 'pain', region, side, score, redFlag, day })
-		}
-		const row = {
-			clubId: this.scope.clubId,
-			id: event.id,
-			sessionId: event.sessionId,
-			athleteId: event.athleteId,
-			authorId: this.coachId,
-			deviceId: event.deviceId,
-			deviceSeq: event.deviceSeq,
-			deviceTime: new Date(event.deviceTime),
-			receivedAt,
-			replacesId: null,
-			isVoid: false,
-			contentHash: hashOf(event),
-			kind: event.kind,
-			value: event.value as Record<string, unknown>,
-		}
-		const place =
-			'lineId' in event
-				? { entryId: event.entryId ?? null, lineId: event.lineId ?? null }
-				: { entryId: null, lineId: null }
-		if (event.type === 'decision') this.rows.decisions.push({ ...row, ...place })
-		else if (event.type === 'observation')
-			this.rows.observations.push({
-				...row,
-				...place,
-				athleteId: event.athleteId,
-				setNo: 'setNo' in event ? event.setNo : null,
-				repNo: 'repNo' in event ? event.repNo : null,
-				side: null,
-			})
-		else if (line && entryId) {
-			const drill = STARTER_LIBRARY.drills[line.drillId]!
-			const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-			const best =
-				last && event.kind === 'sprint'
-					? life.bests.get(bestKey(drill.start, last.distanceM, event.value.method))
-					: undefined
-			const count = countMark(event, line, drill, last && best ? effortZone(last.timeS, best) : null, life.demo.legM)
-			const counts: SparseCount = toSparse(count)
-			life.history.counts.set(event.id, counts)
-			const markRow: (typeof this.rows.marks)[number] = {
-				entryId,
-				lineId: event.lineId,
-				setNo: event.setNo,
-				repNo: event.repNo,
-				side: event.side ?? null,
-				drillId: drill.id,
-				start: drill.start ?? null,
-				distanceM: last?.distanceM ?? null,
-				timeS: last?.timeS ?? null,
-				method: 'method' in event.value ? event.value.method : null,
-				counts,
-				...row,
-				athleteId: event.athleteId,
-			}
-			this.rows.marks.push(markRow)
-			this.unstamped.push(markRow)
-		}
-	}
-
-	/** Keys, means and what is set aside, as the log keeps them. */
-	private keep(life: Life, session: HistorySession, workedBefore: Life['worked']): void {
-		const lineOf = new Map(life.history.lines.map((line) => [line.id, line]))
-		const marks = life.history.events.flatMap((event) => {
-			const line = event.type === 'mark' && event.sessionId === session.id ? lineOf.get(event.lineId) : undefined
-			const drill = line && STARTER_LIBRARY.drills[line.drillId]
-			return event.type === 'mark' && drill ? [{ mark: event, on: { ...line, drill } }] : []
-		})
-		const surface = session.surface ?? null
-		const kept = keepSession(
-			{ day: session.day, surface, unloading: session.phase === 'unloading' },
-			marks,
-			(key) => life.means.get(key) ?? [],
-			{
-				levelOf: () => life.demo.level,
-				isFirstDayBack: (family) => {
-					const last = workedBefore[family]
-					return last !== undefined && daysBetween(last, session.day) > AWAY_DAYS.none
-				},
-			},
-		)
-		for (const row of this.unstamped.splice(0)) {
-			const stamp = kept.stamps.get(row.id)
-			if (stamp) Object.assign(row, { markKey: stamp.key, setAside: stamp.setAside })
-			else row.markKey ??= `${KEY_VERSION}|`
-		}
-		for (const [id, stamp] of kept.stamps) life.stamps.set(id, stamp)
-		for (const [key, one] of kept.means) {
-			life.means.set(key, [...(life.means.get(key) ?? []), one])
-			this.rows.means.push({ ...one, athleteId: life.id, key, sessionId: session.id })
-		}
-	}
-
-	/** A best counts from the next session on. */
-	private rememberBests(life: Life, sessionId: string): void {
-		for (const event of life.history.events) {
-			if (event.sessionId !== sessionId || event.type !== 'mark' || event.kind !== 'sprint') continue
-			const line = life.history.lines.find((candidate) => candidate.entryId === event.entryId)
-			const last = event.value.splits.at(-1)
-			if (!line || !last) continue
-			const key = bestKey(STARTER_LIBRARY.drills[line.drillId]?.start, last.distanceM, event.value.method)
-			life.bests.set(key, Math.min(life.bests.get(key) ?? Number.POSITIVE_INFINITY, last.timeS))
-		}
-	}
-
-	/** What the scenario opens and ends before a session; a clearance leads onto the way back. */
-	private takeCare(life: Life, sessionsAgo: number, day: string, at: Date): void {
-		for (const one of life.demo.care ?? []) {
-			if (one.opened === sessionsAgo) {
-				life.history.care.push(recordOf(one, day))
-				this.rows.care.push({
-					id: this.random.uuid(),
-					athleteId: life.id,
-					kind: one.kind,
-					region: one.region,
-					pattern: null,
-					drillId: one.drillId ?? null,
-					note: one.note,
-					fromDay: day,
-					setBy: one.kind === 'restriction' ? 'Hana Brekke' : 'Marit Solano',
-					setByRole: one.kind === 'restriction' ? 'physiotherapist' : 'coach',
-					recordedBy: this.coachId,
-					recordedAt: at,
-				})
-			}
-			const open = life.history.care.find((record) => record.kind === one.kind && record.until === null)
-			if (one.ended !== sessionsAgo || !open || open.kind !== 'restriction') continue
-			open.until = day
-			Object.assign(this.rows.care.find((row) => row.athleteId === life.id && row.kind === one.kind)!, {
-				endedOn: day,
-				endedBy: 'Hana Brekke',
-				endedByRole: 'physiotherapist',
-				endRecordedBy: this.coachId,
-				endRecordedAt: at,
-			})
-			if (open.region)
-				life.cleared.push({ region: open.region, day, by: 'Hana Brekke', role: 'physiotherapist', injury: true })
-			if (open.region)
-				this.rows.clearances.push(clearedBy(life.id, open.region, day, this.random.uuid(), this.coachId, at))
-			for (const [ladderId, state] of life.states) {
-				const ladder = STARTER_LIBRARY.ladders[ladderId]!
-				const drill = STARTER_LIBRARY.drills[rungOf(ladder, state.rungId).rung.drillId]!
-				const path = STARTER_LIBRARY.ladders[pathFor(ladder, drill) ?? '']
-				if (path && restrictsDrill({ region: open.region }, drill))
-					life.states.set(ladderId, enterWayBack(state, path, day))
-			}
-		}
-	}
 
 	/** Every second week a match two days after the squad's later session, and the one that comes next. */
 	private async writeMatches(plan: DemoSquadPlan, lives: Life[]): Promise<void> {
@@ -944,165 +690,7 @@ class DemoClub {
 			),
 		)
 	}
-
-	private judgeAll(
-		life: Life,
-		session: { id: string; day: string; startTime: string; phase: Phase },
-		entries: { ladderId: string | null }[],
-		nextDay: string,
-		nextPhase: Phase,
-		at: Date,
-	): void {
-		const school = STARTER_LIBRARY.schools['quality-first']!
-		const drillOf = (id: string) => STARTER_LIBRARY.drills[id]!
-		const evidence = evidenceFor(session, life.history, drillOf)
-		const standings = standingsOf(life)
-		const care = careDayOf(session.day, nextDay)
-		const concluded = concludedOf(
-			life,
-			{ day: care, startTime: session.startTime, phase: nextPhase, surface: null },
-			school,
-		)
-		const inputs = entries.flatMap(({ ladderId }) => {
-			const ladder = ladderId ? STARTER_LIBRARY.ladders[ladderId] : undefined
-			const state = ladderId ? life.states.get(ladderId) : undefined
-			return ladder && state
-				? [
-						gatherInput(
-							{
-								session: {
-									...session,
-									next: { day: nextDay, startTime: session.startTime, phase: nextPhase, surface: null },
-								},
-								ladder,
-								state,
-								level: life.demo.level,
-								school,
-								focus: null,
-								standings,
-								closures: concluded.facts.closures,
-								returning: returningOf(concluded.plan),
-								levels: levelsOf(life),
-							},
-							evidence,
-							drillOf,
-						),
-					]
-				: []
-		})
-		const walks: { before: LadderState; after: LadderState }[] = []
-		for (const { input, judgement } of judgeAthlete(inputs, (one) => ({
-			ladder: STARTER_LIBRARY.ladders[one.ladder.id]!,
-			school,
-			drills: STARTER_LIBRARY.drills,
-			paths: STARTER_LIBRARY.ladders,
-		}))) {
-			const ladderId = input.ladder.id
-			life.states.set(ladderId, judgement.next)
-			walks.push({ before: input.state, after: judgement.next })
-			if (judgement.verdict === 'advance' && judgement.next.rungId !== input.state.rungId) {
-				const { rung } = rungOf(STARTER_LIBRARY.ladders[ladderId]!, judgement.next.rungId)
-				life.history.newRungs = [
-					...life.history.newRungs.slice(-3),
-					{ ladderId, rungId: rung.id, day: nextDay, hard: isHard(drillOf(rung.drillId), rung.parameters) },
-				]
-			}
-			this.rows.verdicts.push({
-				clubId: this.scope.clubId,
-				id: this.random.uuid(),
-				sessionId: session.id,
-				athleteId: life.id,
-				ladderId,
-				day: session.day,
-				proposed: judgement.verdict,
-				decided: judgement.verdict,
-				reason: null,
-				sentence: judgement.sentence,
-				judgement,
-				before: input.state,
-				after: judgement.next,
-				input,
-				inputHash: hashOf(input),
-				rulesVersion: input.rulesVersion,
-				decidedBy: this.coachId,
-				decidedAt: new Date(at.getTime() + 7_200_000),
-			})
-		}
-		for (const next of walkTogether(life.states.values(), walks, STARTER_LIBRARY, session.day))
-			life.states.set(next.ladderId, next)
-	}
-
-	private async flush(): Promise<void> {
-		const { db } = this.scope
-		const { rows } = this
-		for (const row of rows.care.splice(0)) await insertCare(this.scope, row)
-		for (const row of rows.clearances.splice(0)) await insertClearance(this.scope, row)
-		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
-		const worked = new Set(rows.marks.map((row) => row.athleteId))
-		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
-		for (const some of chunks(rows.means.splice(0), 500)) await insertMeans(this.scope, some)
-		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
-		for (const some of chunks(rows.decisions.splice(0), 500)) await db.insert(decision).values(some)
-		await keepWorkDays(this.scope, [...worked], [...this.days])
-		this.days.clear()
-		for (const some of chunks(rows.verdicts.splice(0), 200)) await db.insert(verdict).values(some)
-	}
 }
-
-const bestKey = (start: string | undefined, distanceM: number, method: string) => `${start}/${distanceM}/${method}`
-
-/** Nine weeks ago everybody had passed what lies below their rung, and knew how to stop. */
-function firstStates(demo: DemoAthlete): Map<string, LadderState> {
-	const start = { ...demo.start, brake: demo.level >= 2 ? 'dead-10' : 'stop-10' }
-	return new Map(
-		Object.entries(start).map(([ladderId, rungId]) => {
-			const state = startingAt(STARTER_LIBRARY, ladderId, rungId)
-			return [
-				ladderId,
-				ladderId === 'brake' ? { ...state, passed: true, done: [...(state.done ?? []), rungId] } : state,
-			]
-		}),
-	)
-}
-
-export const standingsOf = (life: Life): Record<string, string[]> =>
-	Object.fromEntries(
-		[...life.states].map(([ladderId, state]) => [ladderId, passedRungs(state, STARTER_LIBRARY.ladders[ladderId]!)]),
-	)
-/** Longer legs, heavier body, roughly [our setting]. */
-const massOf = (demo: DemoAthlete): number => demo.massKg ?? Math.round(50 + (demo.legM - 0.82) * 230)
-/** What the scenario opens, as the judging reads it. */
-const recordOf = (
-	{ kind, region, drillId }: NonNullable<DemoAthlete['care']>[number],
-	from: string,
-): Life['history']['care'][number] =>
-	kind === 'illness'
-		? { kind, from, until: null }
-		: kind === 'worry'
-			? { kind, from, until: null, drillId: drillId ?? '', region: region! }
-			: { kind, from, until: null, region, pattern: null, setBy: 'Hana Brekke' }
-
-/** What the physiotherapist has cleared, as it is recorded. */
-const clearedBy = (
-	athleteId: string,
-	region: Clearance['region'],
-	clearedOn: string,
-	id: string,
-	recordedBy: string,
-	recordedAt: Date,
-): Rows['clearances'][number] => ({
-	id,
-	athleteId,
-	region,
-	side: null,
-	clearedBy: 'Hana Brekke',
-	clearedByRole: 'physiotherapist',
-	role: 'physiotherapist',
-	injury: true,
-	clearedOn,
-	recordedBy,
-	recordedAt,
-})
 
 /** Matches in the evening, two days after the later session of the week: far enough from both. */
 function matchesOf(plan: DemoSquadPlan, today: string): OutsideLoad[] {
