@@ -1,3 +1,4 @@
+import { addTo } from '../core/lists/group-by'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { connect } from '../db/connect'
 import { migrateDatabase } from '../db/migrate'
@@ -43,8 +44,7 @@ class Copier {
 			'select table_name as tableName, column_name as name, data_type as type from information_schema.columns where table_schema = database()',
 		)
 		const columns = new Map<string, Column[]>()
-		for (const { tableName, name, type } of rows)
-			columns.set(tableName, [...(columns.get(tableName) ?? []), { name, type }])
+		for (const { tableName, name, type } of rows) addTo(columns, tableName, { name, type })
 		return new Copier(connection, columns)
 	}
 

@@ -11,6 +11,7 @@ import path from 'node:path'
 
 /** Folders of the core, each importing only from those before it. */
 export const CORE_ORDER = [
+	'lists',
 	'vocabulary',
 	'words',
 	'chance',

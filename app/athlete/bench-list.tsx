@@ -1,3 +1,4 @@
+import { addTo } from '#core/lists/group-by'
 import { Link } from 'react-router'
 import { shortDay } from '#core/calendar/say-day'
 import { PostForm } from '../ui/post-form'
@@ -18,7 +19,7 @@ export function BenchList({ measured, mayMeasure }: { measured: readonly Measure
 	const alike = new Map<string, Measurement[]>()
 	for (const one of measured) {
 		const key = `${one.calculation}/${one.method}`
-		alike.set(key, [...(alike.get(key) ?? []), one])
+		addTo(alike, key, one)
 	}
 	return (
 		<section>

@@ -1,3 +1,4 @@
+import { addTo } from '#core/lists/group-by'
 import { Collapsible } from 'radix-ui'
 import { Link, data, redirect } from 'react-router'
 import { sayFirmness } from '#core/words/say-firmness'
@@ -282,7 +283,7 @@ function EntryRow({ entry, athletes }: { entry: Loaded['entries'][number]; athle
 			continue
 		}
 		const words = line.blocked ? `no line: ${line.blocked}` : line.words
-		groups.set(words, [...(groups.get(words) ?? []), athlete.name])
+		addTo(groups, words, athlete.name)
 	}
 	const sorted = [...groups].sort((a, b) => b[1].length - a[1].length)
 	return (

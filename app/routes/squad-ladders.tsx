@@ -1,3 +1,4 @@
+import { addTo } from '#core/lists/group-by'
 import { useState } from 'react'
 import { Link, data } from 'react-router'
 import { capital, writeDose } from '#core/words/write-numbers'
@@ -156,7 +157,7 @@ function Standing({ rungId, athletes }: { rungId: string; athletes: Athlete[] })
 	for (const athlete of athletes) {
 		const words = athlete.locks[rungId]
 		if (athlete.met && words && !athlete.passed.includes(rungId) && athlete.rungId !== rungId)
-			locked.set(words, [...(locked.get(words) ?? []), athlete])
+			addTo(locked, words, athlete)
 	}
 	const met = athletes.filter((athlete) => athlete.met).length
 	return (

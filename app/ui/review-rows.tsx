@@ -1,3 +1,4 @@
+import { addTo } from '#core/lists/group-by'
 import { Collapsible } from 'radix-ui'
 import { useId, useState } from 'react'
 import { VerdictMark } from './glyphs'
@@ -46,7 +47,7 @@ export function groupOpen(rows: Row[]): Row[][] {
 		const cause = ['S1', 'S2'].includes(row.judgement.decidedBy)
 			? `${row.athleteId}/${row.judgement.decidedBy}/${row.judgement.verdict}`
 			: key(row)
-		groups.set(cause, [...(groups.get(cause) ?? []), row])
+		addTo(groups, cause, row)
 	}
 	return [...groups.values()]
 }

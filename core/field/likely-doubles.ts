@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import type { LogEvent, Mark } from '../vocabulary/events'
 import type { FieldLine } from './pack'
 
@@ -22,7 +23,7 @@ export function likelyDoubles(
 	for (const event of events) {
 		if (event.type !== 'mark' || event.kind === 'missed') continue
 		const key = `${event.athleteId}/${event.entryId}/${event.kind}/${event.side ?? ''}/${event.piece ?? ''}`
-		groups.set(key, [...(groups.get(key) ?? []), event])
+		addTo(groups, key, event)
 	}
 	const pairs: [Mark, Mark][] = []
 	for (const marks of groups.values()) {

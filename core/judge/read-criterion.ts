@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import { sayChance } from '../words/say-chance'
 import { mean } from 'simple-statistics'
 import { STANDARD_GRAVITY } from '../measure/standard-gravity'
@@ -85,7 +86,7 @@ function sidesOf(exposure: Exposure, kind: MarkKind): { method: Method; sides: S
 	const { marks, method, leftOut } = majorityMarks(exposure.marks, kind)
 	if (method === null) return null
 	const byName = new Map<string, number[]>()
-	for (const mark of marks) byName.set(usualName(mark), [...(byName.get(usualName(mark)) ?? []), mark.value])
+	for (const mark of marks) addTo(byName, usualName(mark), mark.value)
 	return {
 		method,
 		leftOut,

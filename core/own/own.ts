@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import { mean } from 'simple-statistics'
 import { type Day, daysBetween } from '../calendar/day-count'
 import { dropJumpSeries, type DropJump } from '../measure/jump/drop-jump-series'
@@ -143,7 +144,7 @@ const FIELD_NEAR_TOP = 0.95
 /** The mean time at each distance over sessions of one start, of the start that was run most among those with enough; null without one. */
 function fieldMeans(runs: readonly FieldRun[]): { splits: SprintSplit[]; on: Day; sessions: number } | null {
 	const byStart = new Map<string, FieldRun[]>()
-	for (const run of runs) byStart.set(run.start, [...(byStart.get(run.start) ?? []), run])
+	for (const run of runs) addTo(byStart, run.start, run)
 	for (const own of [...byStart.values()].sort((a, b) => b.length - a.length)) {
 		const distances = [...new Set(own.flatMap((run) => run.splits.map((split) => split.distanceM)))].sort(
 			(a, b) => a - b,

@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import type { DoseCount } from '../dose/dose-count'
 import { countWork } from '../dose/count-line'
 import { type AskedWork, linePartsOf } from '../vocabulary/line-parts'
@@ -199,8 +200,7 @@ function rungsOf(drillId: string, library: Library): Place[] {
 		known = new Map()
 		for (const ladder of Object.values(library.ladders))
 			if (!ladder.path)
-				for (const [index, rung] of ladder.rungs.entries())
-					known.set(rung.drillId, [...(known.get(rung.drillId) ?? []), { ladder, rung, index }])
+				for (const [index, rung] of ladder.rungs.entries()) addTo(known, rung.drillId, { ladder, rung, index })
 		places.set(library, known)
 	}
 	return known.get(drillId) ?? []

@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import { countLine } from '../dose/count-line'
 import { type DoseCount, cutsOf, metresOf, rangedContacts, sumCounts, totalOf } from '../dose/dose-count'
 import { intensityOf } from '../dose/count-rep'
@@ -49,7 +50,7 @@ export function stripOf(entries: readonly StripEntry[]): StripPart[] {
 		for (const { athleteId, parameters, dose, drill } of entry.lines) {
 			const intensity = intensityOf(drill, parameters)
 			part.hard ||= intensity === 'high' || intensity === 'shock'
-			part.byAthlete.set(athleteId, [...(part.byAthlete.get(athleteId) ?? []), countLine(drill, parameters, dose)])
+			addTo(part.byAthlete, athleteId, countLine(drill, parameters, dose))
 		}
 	}
 	return parts.map(({ name, family, minutes, hard, byAthlete }) => {

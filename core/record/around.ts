@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import { type Day, daysBetween, hoursBetween } from '../calendar/day-count'
 import { type DayDose, readRamp } from '../dose/ramp'
 import { type OutsideLoad, isHeavyGym, outsideWork, sayLift } from '../judge/outside-load'
@@ -137,8 +138,7 @@ export function aroundOf(
 function pastOf(session: StorySession, hoursAgo: number): Around['past'] {
 	const lines = new Map<string, StoryMark[]>()
 	for (const mark of session.marks)
-		if (mark.key !== null && mark.value !== null && !mark.aside && !mark.aided)
-			lines.set(mark.key, [...(lines.get(mark.key) ?? []), mark])
+		if (mark.key !== null && mark.value !== null && !mark.aside && !mark.aided) addTo(lines, mark.key, mark)
 	let most: Around['past'] = null
 	for (const marks of lines.values()) {
 		const [{ kind, what, typicalError }] = marks as [StoryMark]
@@ -175,8 +175,7 @@ function restsOf(marks: readonly StoryMark[]): Around['rests'] {
 	const [first] = marks
 	if (!first) return null
 	const sets = new Map<string, number[]>()
-	for (const { at, lineId, setNo } of marks)
-		if (at !== null) sets.set(`${lineId}/${setNo}`, [...(sets.get(`${lineId}/${setNo}`) ?? []), at])
+	for (const { at, lineId, setNo } of marks) if (at !== null) addTo(sets, `${lineId}/${setNo}`, at)
 	// Sets one after the other would put the long rest between them among the short ones.
 	const [longest] = [...sets.values()].sort((a, b) => b.length - a.length)
 	const tookS = longest ? medianGapS([...longest].sort((a, b) => a - b)) : null

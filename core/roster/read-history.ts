@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import type { Day } from '../calendar/day-count'
 import { readLength } from '../measure/read-length'
 import { readMass } from '../measure/read-mass'
@@ -161,7 +162,7 @@ export function readHistory(
 	},
 ): HistoryRow[] {
 	const byName = new Map<string, string[]>()
-	for (const { id, name } of known) byName.set(plain(name), [...(byName.get(plain(name)) ?? []), id])
+	for (const { id, name } of known) addTo(byName, plain(name), id)
 	const at = (field: HistoryField) => columns.indexOf(field)
 	return rows.map((cells, index) => {
 		const problems: HistoryProblem[] = []

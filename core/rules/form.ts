@@ -1,3 +1,4 @@
+import { addTo } from '../lists/group-by'
 import { intensityOf } from '../dose/count-rep'
 import { MOST_OVER_RUNG_KG } from '../own/ball'
 import { isHard } from '../dose/work-kinds'
@@ -46,7 +47,7 @@ function rungsOf(drillId: string, ladders: Ladders) {
 			if (!ladder.path)
 				for (const [index, rung] of ladder.rungs.entries())
 					for (const one of [rung, ...(rung.variations ?? [])])
-						rungs.set(one.drillId, [...(rungs.get(one.drillId) ?? []), { ladder, index, parameters: one.parameters }])
+						addTo(rungs, one.drillId, { ladder, index, parameters: one.parameters })
 		known.set(ladders, rungs)
 	}
 	return rungs.get(drillId) ?? []

@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { and, asc, eq, exists, inArray, isNull, notInArray, or, sql } from 'drizzle-orm'
 import type { Away } from '../../core/calendar/away'
 import type { AthleteType, Family, Level } from '../../core/vocabulary/words'
@@ -72,7 +73,7 @@ export async function squadsOf({ db, clubId }: ClubScope, athleteIds: string[]):
 		.innerJoin(squad, and(eq(squad.clubId, squadMember.clubId), eq(squad.id, squadMember.squadId)))
 		.where(and(eq(squadMember.clubId, clubId), inArray(squadMember.athleteId, athleteIds)))
 	const byAthlete = new Map<string, SquadRow[]>()
-	for (const row of rows) byAthlete.set(row.athleteId, [...(byAthlete.get(row.athleteId) ?? []), row.squad])
+	for (const row of rows) addTo(byAthlete, row.athleteId, row.squad)
 	return byAthlete
 }
 export async function addMembers({ db, clubId }: ClubScope, squadId: string, athleteIds: string[], since: string) {

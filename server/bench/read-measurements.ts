@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { findCalculation } from '../../core/calc/calculations'
 import { MEASURED, benchMethodName } from '../../core/calc/measured'
 import type { ClubScope } from '../../db/connect'
@@ -87,8 +88,7 @@ export async function repsOn(
 /** What was measured of some reps on film, in words, by the rep. */
 export async function filmedOf(scope: ClubScope, markIds: string[]): Promise<Map<string, string[]>> {
 	const words = new Map<string, string[]>()
-	for (const row of await measurementsOfMarks(scope, markIds))
-		words.set(row.markId!, [...(words.get(row.markId!) ?? []), headlineOf(row)])
+	for (const row of await measurementsOfMarks(scope, markIds)) addTo(words, row.markId!, headlineOf(row))
 	return words
 }
 

@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { returningOf } from '../../core/care/return-plan'
 import { daysBetween } from '../../core/calendar/day-count'
 import { countMark } from '../../core/dose/count-mark'
@@ -200,7 +201,7 @@ export class DemoLog {
 		}
 		for (const [id, stamp] of kept.stamps) life.stamps.set(id, stamp)
 		for (const [key, one] of kept.means) {
-			life.means.set(key, [...(life.means.get(key) ?? []), one])
+			addTo(life.means, key, one)
 			this.rows.means.push({ ...one, athleteId: life.id, key, sessionId: session.id })
 		}
 	}

@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { ageInYears } from '../../core/calendar/days'
 import { PATH_FAMILIES, PATH_OF, pathsOf } from '../../core/care/return-plan'
@@ -76,7 +77,7 @@ export function factsOf(
 	const standings = new Map<string, { state: LadderState; asOf: string; trainedOn: string | null }[]>()
 	for (const [key, one] of states) {
 		const id = key.slice(0, key.indexOf('/'))
-		standings.set(id, [...(standings.get(id) ?? []), one])
+		addTo(standings, id, one)
 	}
 	return new Map(
 		asked.map((athlete): [string, PlainFacts] => {

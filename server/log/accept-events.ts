@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { FURTHER_PART } from '../../core/field/session/drills-now'
 import { workOf } from '../../core/vocabulary/entry'
 import { dayInZone } from '../../core/calendar/days'
@@ -149,8 +150,7 @@ async function lookUp(
 		sent.map((event) => event.id),
 	)
 	const waiting = new Map<string, HeldRow[]>()
-	for (const row of held.values())
-		if (row.refused === null) waiting.set(row.replacesId, [...(waiting.get(row.replacesId) ?? []), row])
+	for (const row of held.values()) if (row.refused === null) addTo(waiting, row.replacesId, row)
 	// What waits may be taken with this batch: it is looked up like the rest.
 	const events = [...sent, ...[...held.values()].filter((row) => row.refused === null).map((row) => row.event)]
 	const targets = new Map(

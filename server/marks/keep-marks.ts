@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { foldEvents } from '../../core/events/fold'
 import { byRep } from '../../core/judge/gather-exposure'
@@ -43,7 +44,7 @@ export async function keepMarks(scope: ClubScope, sessionId: string, athleteIds:
 	const before = new Map<string, KeptMean[]>()
 	for (const one of await meansOf(scope, athleteIds, addDays(session.day, -USUAL_DAYS), session.day)) {
 		const key = `${one.athleteId}/${one.key}`
-		before.set(key, [...(before.get(key) ?? []), one])
+		addTo(before, key, one)
 	}
 	const levelOf = await readLevels(scope, athleteIds)
 	const lastWork = new Map(

@@ -1,4 +1,4 @@
-import { groupBy } from '../group-by'
+import { groupBy } from '../../core/lists/group-by'
 import { addDays } from '../../core/calendar/day-count'
 import { MARK_KINDS, betterOf, byKey } from '../../core/marks/keep-session'
 import { isFreeRunLike, markKey, methodOfKey } from '../../core/marks/mark-key'

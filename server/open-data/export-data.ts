@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { stringify } from 'csv-stringify/sync'
 import { byTime } from '../../core/events/by-time'
 import { foldEvents } from '../../core/events/fold'
@@ -116,8 +117,7 @@ async function planned(
 			scope,
 			sessions.slice(from, from + AT_ONCE).map(({ id }) => id),
 		))
-			if (known.has(row.athleteId))
-				attending.set(row.sessionId, [...(attending.get(row.sessionId) ?? []), row.athleteId])
+			if (known.has(row.athleteId)) addTo(attending, row.sessionId, row.athleteId)
 	return sessions.map((row) => ({
 		id: row.id,
 		squadId: row.squadId,

@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { addDays } from '../../core/calendar/day-count'
 import { findCalculation } from '../../core/calc/calculations'
 import { benchMethodName } from '../../core/calc/measured'
@@ -70,7 +71,7 @@ export async function readMeasured(
 	const measured = new Map<string, Measured[]>()
 	for (const row of rows) {
 		const one = measuredOf(row)
-		if (one) measured.set(row.athleteId, [...(measured.get(row.athleteId) ?? []), one])
+		if (one) addTo(measured, row.athleteId, one)
 	}
 	return measured
 }
@@ -101,7 +102,7 @@ export async function readFieldRuns(
 		if (on < addDays(day, -FIELD_DAYS)) continue
 		// On one ground: grass and track are two curves.
 		const like = `${start}/${partsOfKey(key).surface}`
-		runs.set(athleteId, [...(runs.get(athleteId) ?? []), { day: on, start: like, splits }])
+		addTo(runs, athleteId, { day: on, start: like, splits })
 	}
 	return runs
 }

@@ -7,7 +7,7 @@ import { breathe } from '../breathe'
 import { concludedOn } from '../facts/facts-on'
 import { factsOf } from '../facts/read-facts'
 import { readRecords } from '../facts/records'
-import { groupBy } from '../group-by'
+import { groupBy } from '../../core/lists/group-by'
 import { doneRamp } from './done-ramp'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
 

@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { addDays } from '../../core/calendar/day-count'
 import { repsOfMark, sidedOf } from '../../core/dose/sides'
 import { measuredOf } from '../../core/marks/keep-session'
@@ -54,8 +55,7 @@ export async function readHandOut(
 		const byKey = new Map<string, number[]>()
 		for (const mark of marks) {
 			const measured = measuredOf(mark)
-			if (measured && mark.stamp && !mark.stamp.setAside)
-				byKey.set(mark.stamp.key, [...(byKey.get(mark.stamp.key) ?? []), measured.value])
+			if (measured && mark.stamp && !mark.stamp.setAside) addTo(byKey, mark.stamp.key, measured.value)
 		}
 		const grades = theirs.flatMap((event) =>
 			event.kind === 'quality'

@@ -1,3 +1,4 @@
+import { addTo } from '../../core/lists/group-by'
 import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { type Episode, episodesOf } from '../../core/care/episodes'
 import { placeOf } from '../../core/rules/bars'
@@ -240,8 +241,7 @@ async function readWhy(
 /** Measures with what changed over the season, those the athlete trains most lately first. */
 function measuresOf({ means, library, errors, today }: StoryOf): Measure[] {
 	const sorted = new Map<string, KeptMean[]>()
-	for (const one of means)
-		if (!isBelowFull(one.key)) sorted.set(measureOfKey(one.key), [...(sorted.get(measureOfKey(one.key)) ?? []), one])
+	for (const one of means) if (!isBelowFull(one.key)) addTo(sorted, measureOfKey(one.key), one)
 	const lately = (rows: readonly KeptMean[]) =>
 		new Set(rows.filter(({ day }) => daysBetween(day, today) <= 42).map((one) => one.sessionId)).size
 	return [...sorted.entries()]
@@ -401,7 +401,7 @@ const bodyOf = (facts: PlainFacts): { day: string; what: string }[] =>
 /** The athlete's sessions with their marks, newest first. */
 function storySessions({ sessions, events, lines, library, errors, athleteId }: StoryOf): StorySession[] {
 	const bySession = new Map<string, StoredEvent[]>()
-	for (const event of events) bySession.set(event.sessionId, [...(bySession.get(event.sessionId) ?? []), event])
+	for (const event of events) addTo(bySession, event.sessionId, event)
 	return sessions.map((session): StorySession => {
 		const own = [...(bySession.get(session.id) ?? [])].sort(byTime)
 		const winds = own.flatMap((event) =>

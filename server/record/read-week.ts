@@ -27,7 +27,7 @@ import { seesBody } from '../access/projection'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
 import { readFacts } from '../facts/read-facts'
-import { groupBy } from '../group-by'
+import { addTo, groupBy } from '../../core/lists/group-by'
 import { readErrors } from '../marks/read-errors'
 import { testsOfWeek } from './batteries'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
@@ -183,8 +183,7 @@ async function workOutWeek(
 	function gapOf(own: readonly KeptMean[]): WeekOf['gap'] {
 		const measures = new Map<string, KeptMean[]>()
 		for (const one of own)
-			if (!isBelowFull(one.key) && measureOfKey(one.key) !== one.key)
-				measures.set(measureOfKey(one.key), [...(measures.get(measureOfKey(one.key)) ?? []), one])
+			if (!isBelowFull(one.key) && measureOfKey(one.key) !== one.key) addTo(measures, measureOfKey(one.key), one)
 		const gaps = [...measures].flatMap(([measure, all]): NonNullable<WeekOf['gap']>[] => {
 			const kind = measure.split('|')[1] as MarkKind
 			const keys = byKey(all)

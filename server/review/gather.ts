@@ -19,7 +19,7 @@ import { type SessionRow, linesOf, recentSessionsOf, unstartedAfter } from '../.
 import { type SquadRow, readAthletes } from '../../db/queries/squads'
 import { recentAdvances } from '../../db/queries/verdicts'
 import { breathe } from '../breathe'
-import { groupBy } from '../group-by'
+import { groupBy } from '../../core/lists/group-by'
 import { keptEvents } from '../kept'
 import { readMeasured } from '../own/read-measured'
 import { dried } from '../sheet/dried'

@@ -30,7 +30,7 @@ import type { Concluded } from '../../core/permit/known'
 import { concludeFor } from '../../core/permit/plain-facts'
 
 import { afterStep, permitWork } from '../../core/plan/permit-line'
-import { groupBy } from '../group-by'
+import { groupBy } from '../../core/lists/group-by'
 import { factsOf } from '../facts/read-facts'
 import { type Records, type RecordsOfDays, readRecordsOfDays } from '../facts/records'
 import { plannedOf } from './planned-of'
