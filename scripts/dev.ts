@@ -10,8 +10,7 @@ await runCommand(async () => {
 	try {
 		process.env.DATABASE_URL = (await home.open({ empty: false })).url
 	} catch (error) {
-		await home.close()
-		throw error
+		await home.giveUp(error)
 	}
 	const vite = await createServer({
 		root: ROOT,

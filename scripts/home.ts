@@ -16,8 +16,8 @@ export interface Home {
 	 * @throws PlainError when the database cannot be used
 	 */
 	open: (options: { empty: boolean }) => Promise<OpenHome>
-	/** Ends the database and frees the directory; what was begun before is ended first. */
-	close: () => Promise<void>
+	/** Ends the database and frees the directory, and throws what it is given; what fails because everything is being ended is no news. */
+	giveUp: (error: unknown) => Promise<never>
 }
 
 /** Its database, up to date. */
@@ -46,21 +46,20 @@ export function takeHome(beforeClosing: () => Promise<void> | undefined): Home {
 		})())
 	onEnd(() => void close().then(() => process.exit(0)))
 	const open = async ({ empty }: { empty: boolean }): Promise<OpenHome> => {
-		try {
-			const database = process.env.DATABASE_URL ? null : await startLocalDatabase(folder)
-			if (database) stopDatabase = database.stop
-			const url = process.env.DATABASE_URL ?? database!.url()
-			// Read while the server starts, and beside what serves.
-			const { prepareDatabase } = await import('./prepare-database')
-			const known = await prepareDatabase(url, empty, database ? folder : null)
-			return { url, isUp: database ? database.isUp : () => true, ...known }
-		} catch (error) {
-			// What fails because everything is being ended is no news.
-			if (closing) await new Promise(() => {})
-			throw error
-		}
+		const database = process.env.DATABASE_URL ? null : await startLocalDatabase(folder)
+		if (database) stopDatabase = database.stop
+		const url = process.env.DATABASE_URL ?? database!.url()
+		// Read while the server starts, and beside what serves.
+		const { prepareDatabase } = await import('./prepare-database')
+		const known = await prepareDatabase(url, empty, database ? folder : null)
+		return { url, isUp: database ? database.isUp : () => true, ...known }
 	}
-	return { open, close }
+	const giveUp = async (error: unknown): Promise<never> => {
+		if (closing) await new Promise(() => {})
+		await close()
+		throw error
+	}
+	return { open, giveUp }
 }
 
 /**

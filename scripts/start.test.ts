@@ -179,6 +179,23 @@ beside('leaves no database behind when it is killed itself, and starts again', a
 	await until(again, 'Ctrl-C ends it.')
 })
 
+/** Ctrl-C reaches every process of the terminal at once; the database is kept out of that. */
+alone('says nothing but the end when Ctrl-C comes while it begins', async ({ newHome, start }) => {
+	const one = start(newHome(), await freePort())
+	await until(one, 'Making the database directory')
+	const served = () =>
+		spawnSync('pgrep', ['-P', String(one.child.pid), '-f', 'serve.mjs'], { encoding: 'utf8' })
+			.stdout.split('\n')
+			.filter(Boolean)
+			.map(Number)
+	await expect.poll(served, { timeout: 20_000 }).toHaveLength(1)
+	const all = [one.child.pid!, ...below(one.child.pid!)]
+	for (const pid of [one.child.pid!, ...served()]) process.kill(pid, 'SIGINT')
+	expect(await one.ended).toBe(0)
+	await allGone(all)
+	expect(one.printed().trim()).toBe('Making the database directory …')
+})
+
 alone('ends whole in the middle of a first start, and the next one goes on', async ({ newHome, start }) => {
 	const [home, port] = [newHome(), await freePort()]
 	const broken = start(home, port, 'npm')

@@ -50,8 +50,7 @@ async function main(): Promise<void> {
 		keepForgetting()
 		console.log('Ctrl-C ends it.')
 	} catch (error) {
-		await taken.close()
-		throw error
+		await taken.giveUp(error)
 	}
 }
 
