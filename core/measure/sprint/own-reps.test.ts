@@ -1,17 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { MeasureError } from '../measure-error'
+import { refusedField } from '../../../tests/support/refused-field'
 import { readSteps, stepAdvice } from './steps'
 import { ladderOfWeakPart, weakPartInWords, whereTimeGoes } from './where-time-goes'
-
-function refusedField(measure: () => unknown): string | null {
-	try {
-		measure()
-		return null
-	} catch (error) {
-		if (!(error instanceof MeasureError)) throw error
-		return error.field
-	}
-}
 
 describe('steps of an athlete’s own reps', () => {
 	it('are counted over up to 400 m, on legs of a person', () => {

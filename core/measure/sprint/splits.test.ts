@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { MeasureError } from '../measure-error'
+import { refusedField } from '../../../tests/support/refused-field'
 import { assistedTarget } from './assisted-target'
 import { effortPercent } from './effort-zone'
 import { electronicFromHand } from './hand-timing'
@@ -7,16 +7,6 @@ import { resistedLoad, velocityDecrement } from './resisted-load'
 import { type SprintSplit, checkSplits } from './splits'
 
 const split = (distanceM: number, timeS: number): SprintSplit => ({ distanceM, timeS })
-/** The field that a measure refuses; null where it takes what it is given. */
-function refusedField(measure: () => unknown): string | null {
-	try {
-		measure()
-		return null
-	} catch (error) {
-		if (!(error instanceof MeasureError)) throw error
-		return error.field
-	}
-}
 const refused = (...splits: SprintSplit[]) => refusedField(() => checkSplits(splits, 1))
 
 describe('a list of splits', () => {
