@@ -72,7 +72,7 @@ function AskForm({ athleteId, ask, mayAsk }: { athleteId: string; ask: Ask; mayA
 			<input type="hidden" name="side" value={ask.side} />
 			<label className="flex items-center gap-2">
 				<b>{words}</b>
-				<select name="score" className="input w-[76px]" defaultValue="" required>
+				<select name="score" className="input w-24" defaultValue="" required>
 					<option value="" disabled>
 						0–10
 					</option>
