@@ -3,6 +3,7 @@ import type { CareRecord } from '../../core/judge/gather-input'
 import { BODY_KINDS } from '../../core/vocabulary/event-kinds'
 import { EVERYTHING, type Family } from '../../core/vocabulary/words'
 import type { OutsideLoad } from '../../core/judge/outside-load'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { acknowledgement, careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
 import { heldCorrection, observation } from '../schema/log'
@@ -18,7 +19,7 @@ export async function careOf({ db, clubId }: ClubScope, athleteIds: string[]): P
 	return db
 		.select()
 		.from(careRecord)
-		.where(and(eq(careRecord.clubId, clubId), inArray(careRecord.athleteId, athleteIds)))
+		.where(and(eq(careRecord.clubId, clubId), among(careRecord.athleteId, athleteIds)))
 		.orderBy(desc(careRecord.fromDay), desc(careRecord.recordedAt))
 }
 export async function insertCare({ db, clubId }: ClubScope, row: Omit<typeof careRecord.$inferInsert, 'clubId'>) {
@@ -81,7 +82,7 @@ export async function outsideOf({ db, clubId }: ClubScope, athleteIds: string[],
 		.where(
 			and(
 				eq(outsideLoad.clubId, clubId),
-				inArray(outsideLoad.athleteId, athleteIds),
+				among(outsideLoad.athleteId, athleteIds),
 				sql`${outsideLoad.day} >= ${from}`,
 				eq(outsideLoad.isVoid, false),
 			),
@@ -170,7 +171,7 @@ export async function careEventsOf({ db, clubId }: ClubScope, athleteIds: string
 	return db
 		.select()
 		.from(careEvent)
-		.where(and(eq(careEvent.clubId, clubId), inArray(careEvent.athleteId, athleteIds), eq(careEvent.isVoid, false)))
+		.where(and(eq(careEvent.clubId, clubId), among(careEvent.athleteId, athleteIds), eq(careEvent.isVoid, false)))
 }
 export type CareEventRow = typeof careEvent.$inferSelect
 /** What was said of one athlete at the desk since a day, what was taken back too; index `care_event_by_athlete`. */
@@ -208,7 +209,7 @@ export async function clearancesOfAll({ db, clubId }: ClubScope, athleteIds: str
 	return db
 		.select()
 		.from(clearance)
-		.where(and(eq(clearance.clubId, clubId), inArray(clearance.athleteId, athleteIds)))
+		.where(and(eq(clearance.clubId, clubId), among(clearance.athleteId, athleteIds)))
 }
 
 /** What the fold of closures reads of the log. */
@@ -243,11 +244,11 @@ export async function bodyReportsOf<K extends BodyKind = FoldedKind>(
 			})
 			.from(observation, { forceIndex })
 			.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
-			.where(and(eq(observation.clubId, clubId), inArray(observation.kind, [...kinds]), which))
-	const own = await rows(inArray(observation.athleteId, athleteIds), 'observation_by_athlete')
+			.where(and(eq(observation.clubId, clubId), among(observation.kind, [...kinds]), which))
+	const own = await rows(among(observation.athleteId, athleteIds), 'observation_by_athlete')
 	if (own.length === 0) return []
 	const ids = new Set(own.map((row) => row.id))
-	const moved = await rows(inArray(observation.replacesId, [...ids]), 'observation_replaces')
+	const moved = await rows(among(observation.replacesId, [...ids]), 'observation_replaces')
 	return [...own, ...moved.filter((row) => !ids.has(row.id))].map((row) => ({
 		...row,
 		kind: row.kind as K,
@@ -266,12 +267,12 @@ export async function lastWorkOf({ db, clubId }: ClubScope, athleteIds: string[]
 			upTo: sql<string>`max(${workDay.day})`,
 		})
 		.from(workDay)
-		.where(and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} <= ${before}`))
+		.where(and(eq(workDay.clubId, clubId), among(workDay.athleteId, athleteIds), sql`${workDay.day} <= ${before}`))
 		.groupBy(workDay.athleteId, workDay.family)
 }
 
 const workedBetween = (clubId: string, athleteIds: string[], from: string, to: string) =>
-	and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), sql`${workDay.day} between ${from} and ${to}`)
+	and(eq(workDay.clubId, clubId), among(workDay.athleteId, athleteIds), sql`${workDay.day} between ${from} and ${to}`)
 /** Days on which some athletes worked, of a span with its ends: on a day nothing is known of those after it. */
 export async function workDaysBetween({ db, clubId }: ClubScope, athleteIds: string[], from: string, to: string) {
 	if (athleteIds.length === 0) return []
@@ -299,7 +300,7 @@ export async function familiesWorkedBetween({ db, clubId }: ClubScope, athleteId
  */
 export async function keepWorkDays({ db, clubId }: ClubScope, athleteIds: string[], days: string[]): Promise<boolean> {
 	if (athleteIds.length === 0 || days.length === 0) return false
-	const those = and(eq(workDay.clubId, clubId), inArray(workDay.athleteId, athleteIds), inArray(workDay.day, days))
+	const those = and(eq(workDay.clubId, clubId), among(workDay.athleteId, athleteIds), among(workDay.day, days))
 	// The family of what was done, whichever version of the drill it was.
 	const [done] = (await db.execute(sql`select w.athlete_id as athleteId, w.day,
 			(select max(json_value(content, '$.family')) from library_document
@@ -368,7 +369,7 @@ export async function plannedWorkBefore({ db, clubId }: ClubScope, athleteIds: s
 		.where(
 			and(
 				eq(sessionAthlete.clubId, clubId),
-				inArray(sessionAthlete.athleteId, athleteIds),
+				among(sessionAthlete.athleteId, athleteIds),
 				isNull(session.startedAt),
 				eq(entry.retired, false),
 				sql`${session.day} >= ${from} and ${session.day} < ${before}`,
@@ -401,7 +402,7 @@ export async function loadsWornBetween(
 			and(
 				eq(session.clubId, clubId),
 				sql`${session.day} between ${from} and ${to}`,
-				inArray(line.athleteId, athleteIds),
+				among(line.athleteId, athleteIds),
 				isNull(line.blocked),
 				sql`json_value(${line.parameters}, '$.loadG') > 0`,
 				or(
@@ -451,7 +452,7 @@ export async function forgetHealthWords({ db, clubId }: ClubScope, upTo: string)
 		.where(
 			and(
 				eq(observation.clubId, clubId),
-				inArray(observation.kind, kinds),
+				among(observation.kind, kinds),
 				inArray(observation.sessionId, sessions),
 				sql`json_exists(${observation.value}, '$.note')`,
 			),
@@ -464,7 +465,7 @@ export async function forgetHealthWords({ db, clubId }: ClubScope, upTo: string)
 				eq(heldCorrection.clubId, clubId),
 				inArray(heldCorrection.sessionId, sessions),
 				sql`json_value(${heldCorrection.event}, '$.type') = 'observation'`,
-				inArray(sql`json_value(${heldCorrection.event}, '$.kind')`, kinds),
+				among(sql`json_value(${heldCorrection.event}, '$.kind')`, kinds),
 				sql`json_exists(${heldCorrection.event}, '$.value.note')`,
 			),
 		)

@@ -1,5 +1,6 @@
-import { and, count, desc, eq, gt, inArray, isNull, lt, ne, or, sql } from 'drizzle-orm'
+import { and, count, desc, eq, gt, isNull, lt, ne, or, sql } from 'drizzle-orm'
 import type { Units } from '../../core/words/units'
+import { among } from '../among'
 import type { ClubScope, Database, Queryable } from '../connect'
 import { prepared } from '../prepared'
 import {
@@ -343,6 +344,6 @@ export async function authorsById({ db, clubId }: ClubScope, ids: string[]): Pro
 	const rows = await db
 		.select({ personId: person.id, name: person.name, role: person.role, athleteId: person.athleteId })
 		.from(person)
-		.where(and(eq(person.clubId, clubId), inArray(person.id, ids)))
+		.where(and(eq(person.clubId, clubId), among(person.id, ids)))
 	return new Map(rows.map((row) => [row.personId, row]))
 }

@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte, isNull, sql } from 'drizzle-orm'
+import { among } from '../among'
 import type { ClubScope, Queryable } from '../connect'
 import { device, deviceReading, pairingCode } from '../schema/devices'
 
@@ -55,7 +56,7 @@ export async function readingHashes({ db, clubId }: ClubScope, ids: string[]): P
 	const rows = await db
 		.select({ id: deviceReading.id, hash: deviceReading.contentHash })
 		.from(deviceReading)
-		.where(and(eq(deviceReading.clubId, clubId), inArray(deviceReading.id, ids)))
+		.where(and(eq(deviceReading.clubId, clubId), among(deviceReading.id, ids)))
 	return new Map(rows.map((row) => [row.id, row.hash]))
 }
 /** A reading whose id stands already changes nothing. */

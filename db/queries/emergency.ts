@@ -1,4 +1,5 @@
-import { and, asc, eq, gte, inArray } from 'drizzle-orm'
+import { and, asc, eq, gte } from 'drizzle-orm'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { athleteIdentity } from '../schema/people'
 import { placeAddress } from '../schema/plan'
@@ -11,7 +12,7 @@ export async function contactsOf({ db, clubId }: ClubScope, athleteIds: string[]
 	const rows = await db
 		.select({ id: athleteIdentity.athleteId, contact: athleteIdentity.emergencyContact })
 		.from(athleteIdentity)
-		.where(and(eq(athleteIdentity.clubId, clubId), inArray(athleteIdentity.athleteId, athleteIds)))
+		.where(and(eq(athleteIdentity.clubId, clubId), among(athleteIdentity.athleteId, athleteIds)))
 	return new Map(rows.flatMap(({ id, contact }) => (contact === null ? [] : [[id, contact] as const])))
 }
 export async function writeContact({ db, clubId }: ClubScope, athleteId: string, emergencyContact: string | null) {

@@ -1,5 +1,6 @@
-import { and, eq, inArray, isNull, ne, notInArray, sql } from 'drizzle-orm'
+import { inArray, and, eq, isNull, ne, notInArray, sql } from 'drizzle-orm'
 import type { RowDataPacket } from 'mysql2'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { careEvent, careRecord, ladderMove, outsideLoad, workDay } from '../schema/care'
 import { decision, heldCorrection, observation } from '../schema/log'
@@ -21,7 +22,7 @@ export async function erasedAmong({ db, clubId }: ClubScope, ids: string[]): Pro
 	if (ids.length === 0) return new Set()
 	// MariaDB has no FOR SHARE; two batches about one athlete do not wait for each other.
 	const [rows] = (await db.execute(
-		sql`select id, erased_at is not null as erased from ${athlete} where club_id = ${clubId} and ${inArray(athlete.id, ids)} lock in share mode`,
+		sql`select id, erased_at is not null as erased from ${athlete} where club_id = ${clubId} and ${among(athlete.id, ids)} lock in share mode`,
 	)) as unknown as [{ id: string; erased: number }[]]
 	return new Set(rows.flatMap(({ id, erased }) => (erased ? [id] : [])))
 }

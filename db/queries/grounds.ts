@@ -1,5 +1,6 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq } from 'drizzle-orm'
 import type { Ground, Placement } from '../../core/field-map/types'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { mark } from '../schema/log'
 import { ground, layout } from '../schema/plan'
@@ -66,8 +67,8 @@ export async function distanceMarks({ db, clubId }: ClubScope, athleteIds: strin
 			and(
 				eq(mark.clubId, clubId),
 				eq(mark.kind, 'distance'),
-				inArray(mark.athleteId, athleteIds),
-				inArray(mark.drillId, drillIds),
+				among(mark.athleteId, athleteIds),
+				among(mark.drillId, drillIds),
 			),
 		)
 }

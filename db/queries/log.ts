@@ -1,30 +1,15 @@
-import {
-	and,
-	count,
-	desc,
-	eq,
-	gte,
-	inArray,
-	isNotNull,
-	isNull,
-	lt,
-	ne,
-	notExists,
-	notInArray,
-	or,
-	sql,
-	type SQL,
-} from 'drizzle-orm'
+import { and, count, desc, eq, gte, isNotNull, isNull, ne, notExists, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import type { SparseCount } from '../../core/dose/sparse-count'
 import type { Stamp } from '../../core/marks/keep-session'
 import type { LogEvent, Mark } from '../../core/vocabulary/events'
 import type { Method } from '../../core/vocabulary/words'
+import { among } from '../among'
 import { bulkInsertOnce } from '../bulk-insert'
 import type { ClubScope } from '../connect'
 import { decision, heldCorrection, mark, observation } from '../schema/log'
 import { person } from '../schema/people'
-import { entry, line, session } from '../schema/sessions'
+import { line } from '../schema/sessions'
 
 export type MarkInsert = Omit<typeof mark.$inferInsert, 'clubId'>
 export type ObservationInsert = Omit<typeof observation.$inferInsert, 'clubId'>
@@ -39,7 +24,7 @@ export async function acceptedHashes({ db, clubId }: ClubScope, ids: string[]): 
 		db
 			.select({ id: table.id, hash: table.contentHash })
 			.from(table)
-			.where(and(eq(table.clubId, clubId), inArray(table.id, ids)))
+			.where(and(eq(table.clubId, clubId), among(table.id, ids)))
 	const rows = await of(TABLES.mark).unionAll(of(TABLES.observation)).unionAll(of(TABLES.decision))
 	return new Map(rows.map(({ id, hash }) => [id, hash]))
 }
@@ -125,7 +110,7 @@ const countedColumns = { athleteId: mark.athleteId, sessionId: mark.sessionId, c
 export async function correctedMarks({ db, clubId }: ClubScope, sessionIds: string[]) {
 	if (sessionIds.length === 0) return []
 	const columns = { id: mark.id, replacesId: mark.replacesId, void: mark.isVoid, ...countedColumns }
-	const inSessions = and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds))
+	const inSessions = and(eq(mark.clubId, clubId), among(mark.sessionId, sessionIds))
 	const corrections = await db
 		.select(columns)
 		.from(mark)
@@ -137,7 +122,7 @@ export async function correctedMarks({ db, clubId }: ClubScope, sessionIds: stri
 			: await db
 					.select(columns)
 					.from(mark)
-					.where(and(inSessions, inArray(mark.id, ids)))
+					.where(and(inSessions, among(mark.id, ids)))
 	return [...corrections, ...targets]
 }
 
@@ -161,8 +146,8 @@ export async function countedMarks(
 			.where(
 				and(
 					eq(mark.clubId, clubId),
-					inArray(mark.athleteId, athleteIds),
-					inArray(mark.sessionId, sessionIds),
+					among(mark.athleteId, athleteIds),
+					among(mark.sessionId, sessionIds),
 					isNull(mark.replacesId),
 					eq(mark.isVoid, false),
 					corrected.length === 0 ? undefined : notInArray(mark.id, corrected),
@@ -181,7 +166,7 @@ export async function eventsOfSessions(
 ): Promise<StoredEvent[]> {
 	if (sessionIds.length === 0 || ids?.length === 0) return []
 	return readEvents({ db, clubId }, (table) =>
-		and(inArray(table.sessionId, sessionIds), ids ? inArray(table.id, ids) : undefined),
+		and(among(table.sessionId, sessionIds), ids ? among(table.id, ids) : undefined),
 	)
 }
 /**
@@ -195,16 +180,16 @@ export async function eventsOfAthlete(
 ): Promise<StoredEvent[]> {
 	if (sessionIds.length === 0) return []
 	const own = await readEvents(scope, (table) =>
-		and(inArray(table.sessionId, sessionIds), or(eq(table.athleteId, athleteId), isNull(table.athleteId))),
+		and(among(table.sessionId, sessionIds), or(eq(table.athleteId, athleteId), isNull(table.athleteId))),
 	)
 	if (own.length === 0) return []
 	const ids = new Set<string>(own.map(({ id }) => id))
-	const replacing = await readEvents(scope, (table) => inArray(table.replacesId, [...ids]), 'replaces')
+	const replacing = await readEvents(scope, (table) => among(table.replacesId, [...ids]), 'replaces')
 	return [...own, ...replacing.filter(({ id }) => !ids.has(id))]
 }
 /** Events by their ids, wherever they belong. By the primary keys. */
 export const eventsById = async (scope: ClubScope, ids: string[]): Promise<StoredEvent[]> =>
-	ids.length === 0 ? [] : readEvents(scope, (table) => inArray(table.id, ids))
+	ids.length === 0 ? [] : readEvents(scope, (table) => among(table.id, ids))
 
 export const markEventOf = (row: typeof mark.$inferSelect): StoredMark =>
 	({
@@ -252,8 +237,8 @@ export const doneOtherwiseOf = (scope: ClubScope, sessionId: string, athleteIds:
 	readDecisions(scope, (table) =>
 		and(
 			eq(table.sessionId, sessionId),
-			inArray(table.kind, ['load-off', 'fast-day']),
-			inArray(table.athleteId, athleteIds),
+			among(table.kind, ['load-off', 'fast-day']),
+			among(table.athleteId, athleteIds),
 		),
 	)
 
@@ -284,39 +269,36 @@ export async function idsSince(
 
 /** Something noted of an athlete on a drill: words, or what was wrong with a rep. */
 export interface DrillNote {
+	sessionId: string
 	athleteId: string
 	drillId: string
-	day: string
 	text: string
 }
-/** What was noted of athletes on their drills in a span of days, oldest first; by index `observation_by_athlete`. */
-export async function notesBefore(
+/** What was noted of athletes on their drills in some sessions, of each in its order; by index `observation_by_athlete`. */
+export async function notesIn(
 	{ db, clubId }: ClubScope,
 	athleteIds: string[],
-	from: string,
-	before: string,
+	sessionIds: string[],
 ): Promise<DrillNote[]> {
-	if (athleteIds.length === 0) return []
+	if (athleteIds.length === 0 || sessionIds.length === 0) return []
 	const later = alias(observation, 'later')
 	const rows = await db
 		.select({
+			sessionId: observation.sessionId,
 			athleteId: observation.athleteId,
 			drillId: line.drillId,
-			day: session.day,
 			kind: observation.kind,
 			value: observation.value,
 		})
 		.from(observation)
-		.innerJoin(session, and(eq(session.clubId, observation.clubId), eq(session.id, observation.sessionId)))
 		.innerJoin(line, and(eq(line.clubId, observation.clubId), eq(line.id, observation.lineId)))
 		.where(
 			and(
 				eq(observation.clubId, clubId),
-				inArray(observation.athleteId, athleteIds),
-				inArray(observation.kind, ['note', 'quality']),
+				among(observation.athleteId, athleteIds),
+				among(observation.sessionId, sessionIds),
+				among(observation.kind, ['note', 'quality']),
 				eq(observation.isVoid, false),
-				gte(session.day, from),
-				lt(session.day, before),
 				notExists(
 					db
 						.select({ one: sql`1` })
@@ -325,68 +307,57 @@ export async function notesBefore(
 				),
 			),
 		)
-		.orderBy(session.day, session.startTime, observation.deviceTime)
-	return rows.flatMap(({ athleteId, drillId, day, kind, value }): DrillNote[] => {
+		.orderBy(observation.deviceTime)
+	return rows.flatMap(({ sessionId, athleteId, drillId, kind, value }): DrillNote[] => {
 		const said = value as { text?: string; fault?: string; faults?: string[] }
 		const texts = kind === 'note' ? [said.text] : [...(said.faults ?? []), ...(said.fault ? [said.fault] : [])]
 		return athleteId === null || drillId === null
 			? []
-			: texts.flatMap((text) => (text ? [{ athleteId, drillId, day, text }] : []))
+			: texts.flatMap((text) => (text ? [{ sessionId, athleteId, drillId, text }] : []))
 	})
 }
 
+/** A sprint that was the first rep of an entry. */
 export interface FirstRep {
 	athleteId: string
 	sessionId: string
-	day: string
+	entryId: string
 	start: string | null
 	/** What the rep may be compared with. */
 	key: string | null
 	method: Method
 	splits: { distanceM: number; timeS: number }[]
 }
-/** The first sprint of each athlete in each session of a span of days, oldest first: what the ready check goes by. The sessions come first, so that index `mark_times` leads to their marks alone. */
-export async function firstRepsBefore(
+/** The first sprint of each athlete on each entry of some sessions; index `mark_times`. */
+export async function firstRepsIn(
 	{ db, clubId }: ClubScope,
 	athleteIds: string[],
-	from: string,
-	before: string,
+	sessionIds: string[],
 ): Promise<FirstRep[]> {
-	if (athleteIds.length === 0) return []
-	const sessions = await db
-		.select({ id: session.id })
-		.from(session)
-		.where(and(eq(session.clubId, clubId), gte(session.day, from), lt(session.day, before)))
-	if (sessions.length === 0) return []
+	if (athleteIds.length === 0 || sessionIds.length === 0) return []
 	const later = alias(mark, 'later')
 	const rows = await db
 		.select({
 			athleteId: mark.athleteId,
 			sessionId: mark.sessionId,
+			entryId: mark.entryId,
 			start: mark.start,
 			key: mark.markKey,
 			method: mark.method,
 			value: mark.value,
-			day: session.day,
-			position: entry.position,
 		})
 		// Left to itself the optimizer reads all that was logged in those sessions, four times as long.
 		.from(mark, { forceIndex: 'mark_times' })
-		.innerJoin(session, and(eq(session.clubId, mark.clubId), eq(session.id, mark.sessionId)))
-		.innerJoin(entry, and(eq(entry.clubId, mark.clubId), eq(entry.id, mark.entryId)))
 		.where(
 			and(
 				eq(mark.clubId, clubId),
-				inArray(mark.athleteId, athleteIds),
+				among(mark.athleteId, athleteIds),
 				eq(mark.kind, 'sprint'),
 				eq(mark.isVoid, false),
 				eq(mark.setNo, 1),
 				eq(mark.repNo, 1),
 				eq(mark.setAside, false),
-				inArray(
-					mark.sessionId,
-					sessions.map(({ id }) => id),
-				),
+				among(mark.sessionId, sessionIds),
 				notExists(
 					db
 						.select({ one: sql`1` })
@@ -395,22 +366,15 @@ export async function firstRepsBefore(
 				),
 			),
 		)
-		.orderBy(session.day, session.startTime, entry.position)
-	const first = new Map<string, FirstRep>()
-	for (const row of rows) {
-		const key = `${row.athleteId}/${row.sessionId}`
-		if (!first.has(key))
-			first.set(key, {
-				athleteId: row.athleteId,
-				sessionId: row.sessionId,
-				day: row.day,
-				start: row.start,
-				key: row.key,
-				method: row.method as Method,
-				splits: (row.value as { splits: FirstRep['splits'] }).splits,
-			})
-	}
-	return [...first.values()]
+	return rows.map((row) => ({
+		athleteId: row.athleteId,
+		sessionId: row.sessionId,
+		entryId: row.entryId,
+		start: row.start,
+		key: row.key,
+		method: row.method as Method,
+		splits: (row.value as { splits: FirstRep['splits'] }).splits,
+	}))
 }
 
 export type HeldRow = typeof heldCorrection.$inferSelect
@@ -421,10 +385,7 @@ export async function heldAbout({ db, clubId }: ClubScope, ids: string[]): Promi
 		.select()
 		.from(heldCorrection)
 		.where(
-			and(
-				eq(heldCorrection.clubId, clubId),
-				or(inArray(heldCorrection.replacesId, ids), inArray(heldCorrection.id, ids)),
-			),
+			and(eq(heldCorrection.clubId, clubId), or(among(heldCorrection.replacesId, ids), among(heldCorrection.id, ids))),
 		)
 }
 export async function holdCorrections({ db, clubId }: ClubScope, rows: Omit<HeldRow, 'clubId'>[]): Promise<void> {
@@ -436,7 +397,7 @@ export async function holdCorrections({ db, clubId }: ClubScope, rows: Omit<Held
 }
 export async function releaseCorrections({ db, clubId }: ClubScope, ids: string[]): Promise<void> {
 	if (ids.length > 0)
-		await db.delete(heldCorrection).where(and(eq(heldCorrection.clubId, clubId), inArray(heldCorrection.id, ids)))
+		await db.delete(heldCorrection).where(and(eq(heldCorrection.clubId, clubId), among(heldCorrection.id, ids)))
 }
 /** What of a session was not taken or still waits, with who sent it; newest first. Index `held_by_session`. */
 export async function heldOfSession(

@@ -1,6 +1,7 @@
-import { and, asc, count, eq, gte, inArray, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
+import { and, asc, count, eq, gte, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
 import { MARK_KINDS, type Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { workDay } from '../schema/care'
 import { mark, sessionMean } from '../schema/log'
@@ -25,8 +26,8 @@ export async function marksAbout(
 			and(
 				eq(mark.clubId, clubId),
 				eq(mark.sessionId, sessionId),
-				inArray(mark.athleteId, athleteIds),
-				inArray(mark.kind, NUMBERED),
+				among(mark.athleteId, athleteIds),
+				among(mark.kind, NUMBERED),
 			),
 		)
 	if (own.length === 0) return []
@@ -34,7 +35,7 @@ export async function marksAbout(
 	const moved = await db
 		.select()
 		.from(mark, { forceIndex: 'mark_replaces' })
-		.where(and(eq(mark.clubId, clubId), inArray(mark.replacesId, [...ids])))
+		.where(and(eq(mark.clubId, clubId), among(mark.replacesId, [...ids])))
 	return [...own, ...moved.filter((row) => !ids.has(row.id))].map(markEventOf)
 }
 
@@ -57,7 +58,7 @@ export async function stampMarks({ db, clubId }: ClubScope, stamps: ReadonlyMap<
 			.where(
 				and(
 					eq(mark.clubId, clubId),
-					inArray(
+					among(
 						mark.id,
 						some.map(([id]) => id),
 					),
@@ -86,7 +87,7 @@ export async function replaceMeans(
 			and(
 				eq(sessionMean.clubId, clubId),
 				eq(sessionMean.sessionId, sessionId),
-				inArray(sessionMean.athleteId, athleteIds),
+				among(sessionMean.athleteId, athleteIds),
 			),
 		)
 	await insertMeans({ db, clubId }, rows)
@@ -112,7 +113,7 @@ export async function meansOf(
 		.where(
 			and(
 				eq(sessionMean.clubId, clubId),
-				inArray(sessionMean.athleteId, athleteIds),
+				among(sessionMean.athleteId, athleteIds),
 				gte(sessionMean.day, from),
 				lt(sessionMean.day, before),
 			),
@@ -146,7 +147,7 @@ export async function meansOfKeys(
 			and(
 				eq(sessionMean.clubId, clubId),
 				eq(sessionMean.athleteId, athleteId),
-				inArray(sessionMean.markKey, keys),
+				among(sessionMean.markKey, keys),
 				lt(sessionMean.day, before),
 			),
 		)
@@ -172,8 +173,8 @@ export async function levelsOfKeys(
 		.where(
 			and(
 				eq(sessionMean.clubId, clubId),
-				inArray(sessionMean.athleteId, athleteIds),
-				inArray(sessionMean.markKey, keys),
+				among(sessionMean.athleteId, athleteIds),
+				among(sessionMean.markKey, keys),
 				gte(sessionMean.day, from),
 				lt(sessionMean.day, before),
 			),
@@ -217,7 +218,7 @@ export async function scatterOf(
 		.where(
 			and(
 				eq(sessionMean.clubId, clubId),
-				inArray(sessionMean.athleteId, athleteIds),
+				among(sessionMean.athleteId, athleteIds),
 				gte(sessionMean.day, from),
 				lt(sessionMean.day, before),
 				eq(sessionMean.unusual, false),
@@ -247,7 +248,7 @@ export async function bestsBefore({ db, clubId }: ClubScope, athleteIds: string[
 			highest: max(sessionMean.best),
 		})
 		.from(sessionMean, { forceIndex: 'session_mean_bests' })
-		.where(and(eq(sessionMean.clubId, clubId), inArray(sessionMean.athleteId, athleteIds), lt(sessionMean.day, day)))
+		.where(and(eq(sessionMean.clubId, clubId), among(sessionMean.athleteId, athleteIds), lt(sessionMean.day, day)))
 		.groupBy(sessionMean.athleteId, sessionMean.markKey)
 	return rows.map((row) => ({ ...row, lowest: Number(row.lowest), highest: Number(row.highest) }))
 }
@@ -283,7 +284,7 @@ export async function keptOfSession(
 		await db
 			.select()
 			.from(workDay)
-			.where(and(eq(workDay.clubId, clubId), eq(workDay.day, day), inArray(workDay.athleteId, athleteIds)))
+			.where(and(eq(workDay.clubId, clubId), eq(workDay.day, day), among(workDay.athleteId, athleteIds)))
 			.orderBy(asc(workDay.athleteId), asc(workDay.family)),
 	]
 	// Summed in another order the last digits of a double are others.
@@ -301,7 +302,7 @@ export async function athletesMarkedIn(
 	return db
 		.selectDistinct({ sessionId: mark.sessionId, athleteId: mark.athleteId })
 		.from(mark)
-		.where(and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds), eq(mark.isVoid, false)))
+		.where(and(eq(mark.clubId, clubId), among(mark.sessionId, sessionIds), eq(mark.isVoid, false)))
 }
 
 /** Sessions with a mark that has no key of this version; replaced and void marks carry the version alone. */
@@ -313,7 +314,7 @@ export async function sessionsToKey(
 		.selectDistinct({ clubId: mark.clubId, sessionId: mark.sessionId, athleteId: mark.athleteId })
 		.from(mark)
 		.where(
-			and(inArray(mark.kind, NUMBERED), sql`(${mark.markKey} is null or ${mark.markKey} not like ${`${version}|%`})`),
+			and(among(mark.kind, NUMBERED), sql`(${mark.markKey} is null or ${mark.markKey} not like ${`${version}|%`})`),
 		)
 }
 
@@ -331,8 +332,8 @@ export async function setAsideOf(
 				eq(mark.clubId, clubId),
 				eq(mark.setAside, true),
 				isNotNull(mark.markKey),
-				of.athleteIds ? inArray(mark.athleteId, of.athleteIds) : undefined,
-				of.sessionIds ? inArray(mark.sessionId, of.sessionIds) : undefined,
+				of.athleteIds ? among(mark.athleteId, of.athleteIds) : undefined,
+				of.sessionIds ? among(mark.sessionId, of.sessionIds) : undefined,
 			),
 		)
 	return rows.map(markEventOf)

@@ -1,5 +1,6 @@
-import { and, asc, desc, eq, gte, inArray, notExists, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { measurement } from '../schema/measurements'
 
@@ -54,8 +55,8 @@ export async function measurementsSince(
 		.where(
 			and(
 				eq(measurement.clubId, scope.clubId),
-				inArray(measurement.athleteId, athleteIds),
-				inArray(measurement.calculation, [...calculations]),
+				among(measurement.athleteId, athleteIds),
+				among(measurement.calculation, [...calculations]),
 				gte(measurement.takenOn, from),
 				eq(measurement.isVoid, false),
 				notExists(replaced(scope)),
@@ -90,7 +91,7 @@ export async function measurementsOfMarks(scope: ClubScope, markIds: string[]): 
 		.where(
 			and(
 				eq(measurement.clubId, scope.clubId),
-				inArray(measurement.markId, markIds),
+				among(measurement.markId, markIds),
 				eq(measurement.isVoid, false),
 				notExists(replaced(scope)),
 			),

@@ -1,10 +1,11 @@
-import { and, asc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
+import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import type { Family, Level } from '../../core/vocabulary/words'
 import { workOf } from '../../core/vocabulary/entry'
 import type { Parameters } from '../../core/vocabulary/dose'
 import type { Mark } from '../../core/vocabulary/events'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { mark } from '../schema/log'
 import { athlete } from '../schema/people'
@@ -32,7 +33,7 @@ export async function allEntriesOf({ db, clubId }: ClubScope, sessionIds: string
 	const rows = await db
 		.select()
 		.from(entry)
-		.where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, sessionIds)))
+		.where(and(eq(entry.clubId, clubId), among(entry.sessionId, sessionIds)))
 		.orderBy(asc(entry.sessionId), asc(entry.position), asc(entry.id))
 	return rows.map(({ dose, rest, parameters, sides, pieces, carried, aid, tuning, ...row }) => ({
 		...row,
@@ -46,7 +47,7 @@ export async function allLinesOf({ db, clubId }: ClubScope, sessionIds: string[]
 	return db
 		.select()
 		.from(line)
-		.where(and(eq(line.clubId, clubId), inArray(line.sessionId, sessionIds)))
+		.where(and(eq(line.clubId, clubId), among(line.sessionId, sessionIds)))
 		.orderBy(asc(line.sessionId), asc(line.entryId), asc(line.athleteId), asc(line.version))
 }
 /** Marks of some sessions, replaced ones too, for the fold; index `mark_by_session`. */
@@ -55,7 +56,7 @@ export async function marksOf({ db, clubId }: ClubScope, sessionIds: string[]): 
 	const rows = await db
 		.select()
 		.from(mark)
-		.where(and(eq(mark.clubId, clubId), inArray(mark.sessionId, sessionIds)))
+		.where(and(eq(mark.clubId, clubId), among(mark.sessionId, sessionIds)))
 	return rows.map(markEventOf)
 }
 /** What was measured of some athletes on the days from one to another, and stands; indexes `mark_by_athlete`, `mark_replaces`. */
@@ -76,9 +77,9 @@ export async function resultsOf({ db, clubId }: ClubScope, athleteIds: string[],
 		.where(
 			and(
 				eq(mark.clubId, clubId),
-				inArray(mark.athleteId, athleteIds),
+				among(mark.athleteId, athleteIds),
 				eq(mark.isVoid, false),
-				inArray(mark.kind, ['sprint', 'contact', 'height', 'distance']),
+				among(mark.kind, ['sprint', 'contact', 'height', 'distance']),
 				isNull(later.id),
 				sql`${session.day} between ${from} and ${to}`,
 			),
@@ -105,7 +106,7 @@ export async function formsDone({ db, clubId }: ClubScope, athleteIds: string[],
 		.where(
 			and(
 				eq(mark.clubId, clubId),
-				inArray(mark.athleteId, athleteIds),
+				among(mark.athleteId, athleteIds),
 				eq(mark.isVoid, false),
 				isNull(later.id),
 				isNull(mark.asDrillVersion),
@@ -155,7 +156,7 @@ export async function idsThere(
 		for (const { id } of await db
 			.select({ id: table.id })
 			.from(table)
-			.where(and(eq(table.clubId, clubId), inArray(table.id, ids.slice(from, from + 1000)))))
+			.where(and(eq(table.clubId, clubId), among(table.id, ids.slice(from, from + 1000)))))
 			there.add(id)
 	return there
 }
@@ -167,11 +168,7 @@ export async function begunSessions({ db, clubId }: ClubScope, ids: readonly str
 			.select({ id: session.id })
 			.from(session)
 			.where(
-				and(
-					eq(session.clubId, clubId),
-					inArray(session.id, ids.slice(from, from + 1000)),
-					isNotNull(session.startedAt),
-				),
+				and(eq(session.clubId, clubId), among(session.id, ids.slice(from, from + 1000)), isNotNull(session.startedAt)),
 			))
 			begun.add(id)
 	return begun
@@ -184,7 +181,7 @@ export async function attendingKeys({ db, clubId }: ClubScope, sessionIds: reado
 			.select({ sessionId: sessionAthlete.sessionId, athleteId: sessionAthlete.athleteId })
 			.from(sessionAthlete)
 			.where(
-				and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, sessionIds.slice(from, from + 1000))),
+				and(eq(sessionAthlete.clubId, clubId), among(sessionAthlete.sessionId, sessionIds.slice(from, from + 1000))),
 			))
 			keys.add(`${row.sessionId}/${row.athleteId}`)
 	return keys

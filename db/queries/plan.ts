@@ -1,6 +1,7 @@
-import { and, asc, count, eq, inArray, isNotNull, isNull } from 'drizzle-orm'
+import { and, asc, count, eq, isNotNull, isNull } from 'drizzle-orm'
 import type { StoredPlan } from '../../core/plan/block'
 import type { SessionTemplate } from '../../core/vocabulary/template'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { decision, mark, observation } from '../schema/log'
 import { block, sessionTemplate } from '../schema/plan'
@@ -50,7 +51,7 @@ export async function loggedSessions({ db, clubId }: ClubScope, ids: string[]): 
 		for (const row of await db
 			.selectDistinct({ id: table.sessionId })
 			.from(table)
-			.where(and(eq(table.clubId, clubId), inArray(table.sessionId, ids))))
+			.where(and(eq(table.clubId, clubId), among(table.sessionId, ids))))
 			found.add(row.id)
 	return found
 }

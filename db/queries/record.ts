@@ -1,5 +1,6 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq } from 'drizzle-orm'
 import type { CauseId } from '../../core/record/why'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { battery, batterySession, namedCause, trial, trialAnswer, trialSession } from '../schema/record'
 import { sessionMean } from '../schema/log'
@@ -84,7 +85,7 @@ export async function sessionsOfBatteries(
 		})
 		.from(batterySession)
 		.innerJoin(session, and(eq(session.clubId, batterySession.clubId), eq(session.id, batterySession.sessionId)))
-		.where(and(eq(batterySession.clubId, clubId), inArray(batterySession.batteryId, batteryIds)))
+		.where(and(eq(batterySession.clubId, clubId), among(batterySession.batteryId, batteryIds)))
 		.orderBy(asc(session.day), asc(session.startTime))
 }
 /** What was measured in some sessions, session by session; index `session_mean_by_session`. */
@@ -93,7 +94,7 @@ export async function meansOfSessions({ db, clubId }: ClubScope, sessionIds: str
 	const rows = await db
 		.select()
 		.from(sessionMean)
-		.where(and(eq(sessionMean.clubId, clubId), inArray(sessionMean.sessionId, sessionIds)))
+		.where(and(eq(sessionMean.clubId, clubId), among(sessionMean.sessionId, sessionIds)))
 	return rows.map(keptMeanOf)
 }
 
@@ -138,7 +139,7 @@ export async function sessionsOfTrials(
 		.select({ row: trialSession, day: session.day, startedAt: session.startedAt })
 		.from(trialSession)
 		.innerJoin(session, and(eq(session.clubId, trialSession.clubId), eq(session.id, trialSession.sessionId)))
-		.where(and(eq(trialSession.clubId, clubId), inArray(trialSession.trialId, trialIds)))
+		.where(and(eq(trialSession.clubId, clubId), among(trialSession.trialId, trialIds)))
 		.orderBy(asc(session.day), asc(session.startTime))
 	return rows.map(({ row, day, startedAt }) => ({ ...row, day, startedAt }))
 }
@@ -150,7 +151,7 @@ export const trialsOfSessions = async ({ db, clubId }: ClubScope, sessionIds: st
 				await db
 					.selectDistinct({ trialId: trialSession.trialId })
 					.from(trialSession)
-					.where(and(eq(trialSession.clubId, clubId), inArray(trialSession.sessionId, sessionIds)))
+					.where(and(eq(trialSession.clubId, clubId), among(trialSession.sessionId, sessionIds)))
 			).map(({ trialId }) => trialId)
 /** What a session is of the trials it belongs to; index `trial_of_session`. */
 export const trialDaysOf = async ({ db, clubId }: ClubScope, sessionId: string): Promise<TrialSessionRow[]> =>
@@ -186,7 +187,7 @@ export async function helpedByHeavy({ db, clubId }: ClubScope, athleteIds: strin
 		.where(
 			and(
 				eq(trialAnswer.clubId, clubId),
-				inArray(trialAnswer.athleteId, athleteIds),
+				among(trialAnswer.athleteId, athleteIds),
 				eq(trialAnswer.helps, true),
 				eq(trial.kind, 'heavy-before'),
 			),

@@ -1,7 +1,9 @@
-import { type SQL, and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, lte, or, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gt, isNotNull, isNull, lt, lte, or, sql } from 'drizzle-orm'
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { tuningFromKept } from '../../core/vocabulary/older'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
+import { type FoundLine, found, readFound } from '../kept-lines'
 import { chunks } from './chunks'
 import { mark } from '../schema/log'
 import { entry, line, session, sessionAthlete } from '../schema/sessions'
@@ -116,7 +118,7 @@ export async function unstartedFor(
 				eq(session.clubId, clubId),
 				isNull(session.startedAt),
 				sql`${session.day} >= ${from}`,
-				inArray(sessionAthlete.athleteId, athleteIds),
+				among(sessionAthlete.athleteId, athleteIds),
 			),
 		)
 		.orderBy(asc(session.day), asc(session.startTime))
@@ -131,7 +133,7 @@ export async function writeLinesFor({ db, clubId }: ClubScope, ids: string[], da
 		await db
 			.update(session)
 			.set({ linesFor: day })
-			.where(and(eq(session.clubId, clubId), inArray(session.id, ids)))
+			.where(and(eq(session.clubId, clubId), among(session.id, ids)))
 }
 export async function updateSession(
 	{ db, clubId }: ClubScope,
@@ -199,7 +201,7 @@ export async function readAttending(
 			position: sessionAthlete.position,
 		})
 		.from(sessionAthlete)
-		.where(and(eq(sessionAthlete.clubId, clubId), inArray(sessionAthlete.sessionId, sessionIds)))
+		.where(and(eq(sessionAthlete.clubId, clubId), among(sessionAthlete.sessionId, sessionIds)))
 		.orderBy(asc(sessionAthlete.position))
 }
 export async function insertAttending(scope: ClubScope, sessionId: string, athleteIds: string[]) {
@@ -315,7 +317,7 @@ export async function recentSessionsOf(
 		.where(
 			and(
 				eq(sessionAthlete.clubId, clubId),
-				inArray(sessionAthlete.athleteId, athleteIds),
+				among(sessionAthlete.athleteId, athleteIds),
 				lte(session.day, upTo),
 				sql`${session.day} > date_sub(${upTo}, interval ${days} day)`,
 			),
@@ -329,7 +331,7 @@ export async function readEntries({ db, clubId }: ClubScope, sessionIds: string[
 	const rows = await db
 		.select()
 		.from(entry)
-		.where(and(eq(entry.clubId, clubId), inArray(entry.sessionId, sessionIds), eq(entry.retired, false)))
+		.where(and(eq(entry.clubId, clubId), among(entry.sessionId, sessionIds), eq(entry.retired, false)))
 		.orderBy(asc(entry.position))
 	return rows.map(({ dose, rest, parameters, sides, pieces, carried, aid, tuning, ...row }) => ({
 		...row,
@@ -337,16 +339,16 @@ export async function readEntries({ db, clubId }: ClubScope, sessionIds: string[
 		tuning: tuningFromKept(tuning, row.family),
 	}))
 }
-/** Whose some entries are, those that were taken off the sheet too; by the primary key. */
+/** Whose some entries are and where on the sheet, those that were taken off it too; by the primary key. */
 export async function readEntriesById(
 	{ db, clubId }: ClubScope,
 	ids: string[],
-): Promise<Pick<EntryRow, 'id' | 'sessionId'>[]> {
+): Promise<Pick<EntryRow, 'id' | 'sessionId' | 'position'>[]> {
 	if (ids.length === 0) return []
 	return db
-		.select({ id: entry.id, sessionId: entry.sessionId })
+		.select({ id: entry.id, sessionId: entry.sessionId, position: entry.position })
 		.from(entry)
-		.where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
+		.where(and(eq(entry.clubId, clubId), among(entry.id, ids)))
 }
 export async function insertEntries({ db, clubId }: ClubScope, rows: New<EntryRow>[]) {
 	for (const some of chunks(rows, AT_ONCE)) await db.insert(entry).values(some.map((row) => ({ ...row, clubId })))
@@ -380,7 +382,7 @@ export async function retireEntries({ db, clubId }: ClubScope, ids: string[]) {
 		await db
 			.update(entry)
 			.set({ retired: true })
-			.where(and(eq(entry.clubId, clubId), inArray(entry.id, ids)))
+			.where(and(eq(entry.clubId, clubId), among(entry.id, ids)))
 }
 
 /** Current lines, of everybody or of some; index `line_by_session_athlete`. */
@@ -390,24 +392,27 @@ export async function readLines(
 	only?: readonly string[],
 ): Promise<LineRow[]> {
 	if (sessionIds.length === 0 || only?.length === 0) return []
-	return db
-		.select()
-		.from(line)
-		.where(
-			and(
-				eq(line.clubId, clubId),
-				inArray(line.sessionId, sessionIds),
-				eq(line.current, true),
-				only ? inArray(line.athleteId, [...only]) : undefined,
+	return readFound(
+		{ db, clubId },
+		await db
+			.select(found)
+			.from(line)
+			.where(
+				and(
+					eq(line.clubId, clubId),
+					among(line.sessionId, sessionIds),
+					eq(line.current, true),
+					only ? among(line.athleteId, [...only]) : undefined,
+				),
 			),
-		)
+	)
 }
 export async function readLinesById({ db, clubId }: ClubScope, ids: string[]): Promise<LineRow[]> {
 	if (ids.length === 0) return []
 	return db
 		.select()
 		.from(line)
-		.where(and(eq(line.clubId, clubId), inArray(line.id, [...new Set(ids)])))
+		.where(and(eq(line.clubId, clubId), among(line.id, [...new Set(ids)])))
 }
 /** Puts the version that was done in force, and its entry back on the sheet: what was done decides, not what was planned later. */
 export async function putInForce({ db, clubId }: ClubScope, done: LineRow) {
@@ -426,23 +431,38 @@ export async function linesOf(
 	athleteIds: string[],
 	from: string,
 	to: string,
-): Promise<{ line: LineRow; session: SessionRow }[]> {
+): Promise<HeldLine[]> {
 	if (athleteIds.length === 0) return []
-	return db
-		.select({ line, session })
+	const lines = await db
+		.select(found)
 		.from(line)
 		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
 		.innerJoin(sessionAthlete, isDownFor)
 		.where(
 			and(
 				eq(line.clubId, clubId),
-				inArray(line.athleteId, athleteIds),
+				among(line.athleteId, athleteIds),
 				eq(line.current, true),
 				sql`${session.day} >= ${from}`,
 				lt(session.day, sql`date_add(${to}, interval 1 day)`),
 			),
 		)
 		.orderBy(asc(session.day), asc(session.startTime))
+	return withSessions({ db, clubId }, lines)
+}
+/** Lines that were found, each with its session, in their order. */
+async function withSessions({ db, clubId }: ClubScope, lines: readonly FoundLine[]): Promise<HeldLine[]> {
+	if (lines.length === 0) return []
+	const rows = await readFound({ db, clubId }, lines)
+	const sessions = await db
+		.select()
+		.from(session)
+		.where(and(eq(session.clubId, clubId), among(session.id, [...new Set(rows.map((row) => row.sessionId))])))
+	const byId = new Map(sessions.map((row) => [row.id, row]))
+	return rows.flatMap((row) => {
+		const of = byId.get(row.sessionId)
+		return of ? [{ line: row, session: of }] : []
+	})
 }
 /** The last line of each ladder and each drill that stood on a session that was held, by athlete; index `line_by_athlete`. */
 export const lastLinesOf = (
@@ -483,7 +503,7 @@ async function newestOf(
 		.where(
 			and(
 				eq(line.clubId, clubId),
-				inArray(line.athleteId, athleteIds),
+				among(line.athleteId, athleteIds),
 				eq(line.current, true),
 				which,
 				isNotNull(session.startedAt),
@@ -492,12 +512,14 @@ async function newestOf(
 			),
 		)
 		.as('ranked')
-	return db
-		.select({ line, session })
-		.from(ranked)
-		.innerJoin(line, and(eq(line.clubId, clubId), eq(line.id, ranked.id)))
-		.innerJoin(session, and(eq(session.clubId, line.clubId), eq(session.id, line.sessionId)))
-		.where(eq(ranked.rank, 1))
+	return withSessions(
+		{ db, clubId },
+		await db
+			.select(found)
+			.from(ranked)
+			.innerJoin(line, and(eq(line.clubId, clubId), eq(line.id, ranked.id)))
+			.where(eq(ranked.rank, 1)),
+	)
 }
 /** Lines that are known by their ids already, each after the versions its athlete has; one that stands goes on standing. */
 export async function insertFurtherLines({ db, clubId }: ClubScope, rows: LineRow[]) {
@@ -521,7 +543,7 @@ export async function insertLines(
 		await db
 			.update(line)
 			.set({ current: false })
-			.where(and(eq(line.clubId, clubId), inArray(line.id, superseded)))
+			.where(and(eq(line.clubId, clubId), among(line.id, superseded)))
 	for (const some of chunks(rows, AT_ONCE)) await db.insert(line).values(some.map((row) => ({ ...row, clubId })))
 }
 export async function writeWouldBe({ db, clubId }: ClubScope, lineId: string, wouldBe: string | null) {

@@ -1,8 +1,9 @@
 import { addTo } from '../../core/lists/group-by'
-import { and, asc, eq, exists, inArray, isNull, notInArray, or, sql } from 'drizzle-orm'
+import { and, asc, eq, exists, isNull, notInArray, or, sql } from 'drizzle-orm'
 import type { Away } from '../../core/calendar/away'
 import type { AthleteType, Family, Level } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/judge/types'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { athlete, athleteIdentity } from '../schema/people'
 import { session, sessionAthlete } from '../schema/sessions'
@@ -61,7 +62,7 @@ export async function typesOf({ db, clubId }: ClubScope, ids: string[]): Promise
 	const rows = await db
 		.select({ id: athlete.id, type: athlete.type })
 		.from(athlete)
-		.where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids)))
+		.where(and(eq(athlete.clubId, clubId), among(athlete.id, ids)))
 	return new Map(rows.flatMap(({ id, type }) => (type === null ? [] : [[id, type] as const])))
 }
 /** Squads of some athletes, by athlete. */
@@ -71,7 +72,7 @@ export async function squadsOf({ db, clubId }: ClubScope, athleteIds: string[]):
 		.select({ athleteId: squadMember.athleteId, squad })
 		.from(squadMember)
 		.innerJoin(squad, and(eq(squad.clubId, squadMember.clubId), eq(squad.id, squadMember.squadId)))
-		.where(and(eq(squadMember.clubId, clubId), inArray(squadMember.athleteId, athleteIds)))
+		.where(and(eq(squadMember.clubId, clubId), among(squadMember.athleteId, athleteIds)))
 	const byAthlete = new Map<string, SquadRow[]>()
 	for (const row of rows) addTo(byAthlete, row.athleteId, row.squad)
 	return byAthlete
@@ -126,7 +127,7 @@ export async function readAthletes({ db, clubId }: ClubScope, ids: string[]): Pr
 		.select(athleteColumns)
 		.from(athlete)
 		.innerJoin(athleteIdentity, identityJoin)
-		.where(and(eq(athlete.clubId, clubId), inArray(athlete.id, ids)))
+		.where(and(eq(athlete.clubId, clubId), among(athlete.id, ids)))
 		.orderBy(asc(athleteIdentity.name))
 	return rows.map(toAthlete)
 }
@@ -218,7 +219,7 @@ export async function readLevels(
 			: await db
 					.select()
 					.from(athleteLevel)
-					.where(and(eq(athleteLevel.clubId, clubId), inArray(athleteLevel.athleteId, athleteIds)))
+					.where(and(eq(athleteLevel.clubId, clubId), among(athleteLevel.athleteId, athleteIds)))
 	const byKey = new Map(rows.map((row) => [`${row.athleteId}/${row.family}`, row.level]))
 	return (athleteId, family) => byKey.get(`${athleteId}/${family}`) ?? 1
 }
@@ -236,7 +237,7 @@ export async function readStates(
 	const query = db
 		.select()
 		.from(ladderState)
-		.where(and(eq(ladderState.clubId, clubId), inArray(ladderState.athleteId, athleteIds)))
+		.where(and(eq(ladderState.clubId, clubId), among(ladderState.athleteId, athleteIds)))
 	const rows = forUpdate ? await query.for('update') : await query
 	return new Map(
 		rows.map(({ athleteId, ladderId, state, asOf, trainedOn }) => [

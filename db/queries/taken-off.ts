@@ -1,5 +1,6 @@
-import { and, desc, eq, getTableColumns, inArray, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, getTableColumns, lt, sql } from 'drizzle-orm'
 import type { MySqlTable } from 'drizzle-orm/mysql-core'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { acknowledgement } from '../schema/care'
 import { block, ground, layout, takenOff } from '../schema/plan'
@@ -22,7 +23,7 @@ const MANY = 500
 
 const ofSessions = ({ clubId }: ClubScope, name: keyof typeof OF_SESSION, ids: string[]) => {
 	const table = OF_SESSION[name]
-	return and(eq(table.clubId, clubId), inArray(table === session ? session.id : (table as typeof entry).sessionId, ids))
+	return and(eq(table.clubId, clubId), among(table === session ? session.id : (table as typeof entry).sessionId, ids))
 }
 
 /**

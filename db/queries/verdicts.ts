@@ -1,5 +1,6 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, sql } from 'drizzle-orm'
 import { addDays } from '../../core/calendar/day-count'
+import { among } from '../among'
 import type { ClubScope } from '../connect'
 import { clearance, verdict } from '../schema/verdicts'
 
@@ -66,7 +67,7 @@ export async function latestVerdicts({ db, clubId }: ClubScope, athleteIds: stri
 		.where(
 			and(
 				eq(verdict.clubId, clubId),
-				inArray(verdict.athleteId, athleteIds),
+				among(verdict.athleteId, athleteIds),
 				sql`${verdict.day} between ${addDays(from, 1 - EXPLAINS_DAYS)} and ${to}`,
 			),
 		)
@@ -104,7 +105,7 @@ async function verdictsById({ db, clubId }: ClubScope, ids: string[]) {
 			reason: verdict.reason,
 		})
 		.from(verdict)
-		.where(and(eq(verdict.clubId, clubId), inArray(verdict.id, ids)))
+		.where(and(eq(verdict.clubId, clubId), among(verdict.id, ids)))
 }
 export async function insertVerdicts({ db, clubId }: ClubScope, rows: Omit<typeof verdict.$inferInsert, 'clubId'>[]) {
 	if (rows.length > 0) await db.insert(verdict).values(rows.map((row) => ({ ...row, clubId })))
@@ -138,7 +139,7 @@ export async function recentAdvances({ db, clubId }: ClubScope, athleteIds: stri
 		.where(
 			and(
 				eq(verdict.clubId, clubId),
-				inArray(verdict.athleteId, athleteIds),
+				among(verdict.athleteId, athleteIds),
 				sql`${verdict.day} between ${from} and ${to}`,
 			),
 		)
@@ -161,6 +162,6 @@ export async function movesOfSessions(
 			to: sql<string>`json_value(${verdict.after}, '$.rungId')`,
 		})
 		.from(verdict)
-		.where(and(eq(verdict.clubId, clubId), inArray(verdict.sessionId, sessionIds)))
+		.where(and(eq(verdict.clubId, clubId), among(verdict.sessionId, sessionIds)))
 	return standing(rows).filter(({ from, to }) => from !== to)
 }

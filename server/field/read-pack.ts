@@ -23,7 +23,10 @@ import type { OwnWord } from '../../core/own/say-own'
 import { isOpen } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { careOf, careRecordOf } from '../../db/queries/care'
-import { type FirstRep, type StoredEvent, firstRepsBefore, notesBefore } from '../../db/queries/log'
+import { groupBy } from '../../core/lists/group-by'
+import type { StoredEvent } from '../../db/queries/log'
+import { notesBetween } from '../log/notes-between'
+import { type FirstRep, firstRepsBefore } from '../own/first-reps'
 import type { KeyBests } from '../../db/queries/marks'
 import { isFreeRunLike, partOf, plainRun, surfaceClass } from '../../core/marks/mark-key'
 import { NO_MARKS, keptFor, keptPage } from '../kept'
@@ -97,7 +100,10 @@ async function workOutPack(
 	]
 	const known = await knownOf(scope, sheet)
 	const contacts = await contactsOf(scope, athleteIds)
-	const notes = await notesBefore(scope, athleteIds, addDays(day, -NOTED_DAYS), day)
+	const notes = groupBy(
+		await notesBetween(scope, athleteIds, addDays(day, -NOTED_DAYS), addDays(day, -1)),
+		(note) => `${note.athleteId}/${note.drillId}`,
+	)
 	const errors = await readErrors(scope, sheet.session.squadId, day)
 	const speeds = await readFieldSpeeds(scope, athleteIds, day, firsts)
 	const ground = surfaceClass(sheet.session.surface)
@@ -190,9 +196,7 @@ async function workOutPack(
 				athlete.lines.map((line) => {
 					const target = targets.get(line.id)
 					const own = errors[line.drillId ?? '']
-					const lastTime = lastNoted(
-						notes.filter((note) => note.athleteId === athlete.id && note.drillId === line.drillId),
-					)
+					const lastTime = lastNoted(notes.get(`${athlete.id}/${line.drillId}`) ?? [])
 					return makeLine(
 						{ id: line.id, entryId: line.entryId, athleteId: athlete.id },
 						line,

@@ -5,9 +5,9 @@ import { benchMethodName } from '../../core/calc/measured'
 import { type FieldRun, type Measured, STANDS_DAYS, type TopSpeed, fieldSpeed } from '../../core/own/own'
 import { isFreeRunLike, partsOfKey } from '../../core/marks/mark-key'
 import type { ClubScope } from '../../db/connect'
-import { type FirstRep, firstRepsBefore } from '../../db/queries/log'
 import { type MeasurementRow, measurementsSince } from '../../db/queries/measurements'
 import { runCalculation } from '../calc/run-calculation'
+import { type FirstRep, firstRepsBefore } from './first-reps'
 
 /** Ordinary sessions this far back make a profile of the field. */
 const FIELD_DAYS = 84

@@ -17,7 +17,8 @@ import { readRecordsOf } from '../marks/read-records'
 import { listSetAside } from '../marks/set-aside'
 import type { ClubScope } from '../../db/connect'
 import { type OutsideRow, careOf, deskReportsOf, movesOf, outsideLoadOf, outsideOf } from '../../db/queries/care'
-import { type StoredEvent, eventsOfAthlete, notesBefore } from '../../db/queries/log'
+import { type StoredEvent, eventsOfAthlete } from '../../db/queries/log'
+import { notesBetween } from '../log/notes-between'
 import { contactsOf } from '../../db/queries/emergency'
 import { readLibrary } from '../../db/queries/library'
 import {
@@ -144,7 +145,7 @@ async function notedLast(
 	library: Library,
 ): Promise<{ drill: string; day: string; text: string }[]> {
 	const last = new Map<string, { drill: string; day: string; text: string }>()
-	for (const { drillId, day, text } of await notesBefore(scope, [athleteId], addDays(today, -84), addDays(today, 1)))
+	for (const { drillId, day, text } of await notesBetween(scope, [athleteId], addDays(today, -84), today))
 		last.set(drillId, { drill: library.drills[drillId]?.name ?? drillId, day, text })
 	return [...last.values()].sort((a, b) => (a.day < b.day ? 1 : -1)).slice(0, NOTED)
 }
