@@ -5,7 +5,6 @@ import {
 	and,
 	eq,
 	getTableName,
-	inArray,
 	is,
 	like,
 	lt,
@@ -15,6 +14,7 @@ import {
 	or,
 	sql,
 } from 'drizzle-orm'
+import { among } from './among'
 import type { Database, Queryable } from './connect'
 import { prepared } from './prepared'
 import { changeCount } from './schema/changes'
@@ -208,6 +208,9 @@ export async function begins(db: Queryable, write: () => Promise<unknown>): Prom
 
 /** How often something was changed. It only ever rises. */
 export interface Changes {
+	/** Whatever it was and of whichever day. */
+	total: number
+	/** As far as was asked. */
 	all: number
 	/** Without plain marks, those that are the first of a day and sessions that begin with one. */
 	butMarks: number
@@ -221,31 +224,27 @@ export interface Changes {
 export async function changesUpTo(db: Queryable, clubId: string, day: string, marksUpTo = day): Promise<Changes> {
 	const upTo = { clubId, firstMarks: day + FIRST_MARKS, marks: marksUpTo + PLAIN_MARKS }
 	const [row] = await countedUpTo(db).execute(upTo)
-	return { all: Number(row?.all ?? 0), butMarks: Number(row?.butMarks ?? 0) }
+	return { total: Number(row?.total ?? 0), all: Number(row?.all ?? 0), butMarks: Number(row?.butMarks ?? 0) }
 }
 const countedUpTo = prepared((db) => {
-	const { of, n } = changeCount
+	const { clubId, of, n } = changeCount
 	const isPlain = like(of, `%${PLAIN_MARKS}`)
 	const mayBeLate = or(isPlain, like(of, `%${FIRST_MARKS}`), eq(of, BEGUN))
+	const isUpTo = or(
+		eq(clubId, EVERY),
+		among(of, ['rest', 'log', BEGUN]),
+		and(lte(of, sql.placeholder('firstMarks')), not(isPlain)),
+		and(lte(of, sql.placeholder('marks')), isPlain),
+	)
+	const sumIf = (condition: SQL | undefined) => sql<string>`coalesce(sum(if(${condition}, ${n}, 0)), 0)`
 	return db
 		.select({
-			all: sql<string>`coalesce(sum(${n}), 0)`,
-			butMarks: sql<string>`coalesce(sum(if(${mayBeLate}, 0, ${n})), 0)`,
+			total: sql<string>`coalesce(sum(${n}), 0)`,
+			all: sumIf(isUpTo),
+			butMarks: sumIf(and(isUpTo, not(mayBeLate!))),
 		})
 		.from(changeCount)
-		.where(
-			or(
-				eq(changeCount.clubId, EVERY),
-				and(
-					eq(changeCount.clubId, sql.placeholder('clubId')),
-					or(
-						inArray(of, ['rest', 'log', BEGUN]),
-						and(lte(of, sql.placeholder('firstMarks')), not(isPlain)),
-						and(lte(of, sql.placeholder('marks')), isPlain),
-					),
-				),
-			),
-		)
+		.where(or(eq(clubId, EVERY), eq(clubId, sql.placeholder('clubId'))))
 		.prepare()
 })
 /** How often anything of some clubs was changed, what devices sent too. */
@@ -253,7 +252,7 @@ export async function changesOfClubs(db: Queryable, clubIds: readonly string[]):
 	const rows = await db
 		.select({ clubId: changeCount.clubId, n: sql<string>`sum(${changeCount.n})` })
 		.from(changeCount)
-		.where(inArray(changeCount.clubId, [...clubIds, EVERY]))
+		.where(among(changeCount.clubId, [...clubIds, EVERY]))
 		.groupBy(changeCount.clubId)
 	const sums = new Map(rows.map(({ clubId, n }) => [clubId, Number(n)]))
 	return (clubId) => (sums.get(clubId) ?? 0) + (sums.get(EVERY) ?? 0)
@@ -264,7 +263,7 @@ export async function logChangesUpTo(db: Queryable, clubId: string): Promise<(da
 	const rows = await db
 		.select({ of: changeCount.of, n: changeCount.n })
 		.from(changeCount)
-		.where(and(inArray(changeCount.clubId, [clubId, EVERY]), notInArray(changeCount.of, ['rest', BEGUN, READINGS])))
+		.where(and(among(changeCount.clubId, [clubId, EVERY]), notInArray(changeCount.of, ['rest', BEGUN, READINGS])))
 	// What was logged with no day named may be of any.
 	const sums = rows
 		.map(({ of, n }): [string, number] => [of === 'log' ? '' : of.slice(0, '2026-03-12'.length), n])

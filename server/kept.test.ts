@@ -3,7 +3,7 @@ import { serialize } from 'node:v8'
 import { sql } from 'drizzle-orm'
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { type ClubScope, inTransaction } from '../db/connect'
-import { changesUpTo, foldCounts, logChangesUpTo, logsOn } from '../db/noted-writes'
+import { type Changes, changesUpTo, foldCounts, logChangesUpTo, logsOn } from '../db/noted-writes'
 import { insertCareEvent } from '../db/queries/care'
 import { writeDeed } from '../db/queries/clubs'
 import { insertDevice, insertReadings } from '../db/queries/devices'
@@ -297,7 +297,7 @@ describe('what was worked out', () => {
 })
 
 describe('what another process has worked out', () => {
-	const told = (name: string, of: { all: number; butMarks: number }, value: unknown) =>
+	const told = (name: string, of: Changes, value: unknown) =>
 		takeTold({ keptAs: JSON.stringify([club.scope.clubId, name]), of, packed: serialize(value) })
 	const now = () => changesUpTo(database().db, club.scope.clubId, LAST)
 	const ask = (name: string) => keptFor<unknown>(club.scope, [name], async () => 'made here')
@@ -372,14 +372,15 @@ describe('marks that have just come in', () => {
 		const [first] = await readLines(club.scope, [next])
 		const before = await changes()
 		await send(mark(first!, next))
-		expect(await changes()).toEqual({ all: before.all + 1, butMarks: before.butMarks })
+		// That it has begun, and the mark of its day, which is later.
+		expect(await changes()).toEqual({ total: before.total + 2, all: before.all + 1, butMarks: before.butMarks })
 		await inOne((scope) => updateSession(scope, next, { place: 'Track' }))
 		expect((await changes()).butMarks).toBe(before.butMarks + 1)
 	})
 	it('are counted apart when they are nothing but that', async () => {
 		const before = await changes()
 		await send(mark(line, id, { repNo: 2 }), mark(line, id, { repNo: 3 }))
-		expect(await changes()).toEqual({ all: before.all + 1, butMarks: before.butMarks })
+		expect(await changes()).toEqual({ total: before.total + 1, all: before.all + 1, butMarks: before.butMarks })
 	})
 	it.each<[string, () => object[]]>([
 		['beside a report', () => [mark(line, id, { repNo: 2 }), said()]],
@@ -409,10 +410,10 @@ describe('marks that have just come in', () => {
 		const [before, roster] = [await at(), await readSquadsPage(club.scope, DAY)]
 		await send(mark(other, id))
 		const first = await at()
-		expect(first).toEqual({ all: before.all + 1, butMarks: before.butMarks })
+		expect(first).toEqual({ total: before.total + 1, all: before.all + 1, butMarks: before.butMarks })
 		expect(await readSquadsPage(club.scope, DAY)).not.toBe(roster)
 		await send(mark(other, id, { repNo: 2 }))
-		expect(await at()).toEqual(first)
+		expect(await at()).toEqual({ ...first, total: first.total + 1 })
 	})
 	it('leave who is closed and where everybody stands as they were', async () => {
 		const read = () => Promise.all([readSquadsPage(club.scope, DAY), readBodies(club.scope, DAY, 'coach')])
@@ -426,7 +427,7 @@ describe('marks that have just come in', () => {
 		const at = (marksUpTo: string) => changesUpTo(database().db, club.scope.clubId, DAY, marksUpTo)
 		const [before, on] = [await at('2026-03-11'), await at(DAY)]
 		await send(mark(line, id, { repNo: 2 }))
-		expect(await at('2026-03-11')).toEqual(before)
+		expect(await at('2026-03-11')).toEqual({ ...before, total: before.total + 1 })
 		expect((await at(DAY)).all).toBe(on.all + 1)
 		await send(said())
 		expect((await at('2026-03-11')).all).toBe(before.all + 1)

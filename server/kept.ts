@@ -2,9 +2,11 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { performance } from 'node:perf_hooks'
 import { setTimeout as wait } from 'node:timers/promises'
 import { deserialize, getHeapStatistics, serialize } from 'node:v8'
+import { freeze } from '../core/lists/freeze'
 import type { ClubScope } from '../db/connect'
 import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
+import { Answers, answersHere, readOnce } from '../db/read-once'
 import { breathe } from './breathe'
 import { BySession } from './by-session'
 import { type Told, wayToOthers } from './told'
@@ -93,8 +95,15 @@ async function kept<T>(
 		if (isPart) known.start?.()
 		return known.value as Promise<T>
 	}
+	const around = answersHere()
 	const begin = (isWaitedFor: boolean) =>
-		begun(key, of, () => make({ db: scope.db, clubId: scope.clubId }), isPage && isWaitedFor)
+		begun(
+			key,
+			of,
+			() => make({ db: scope.db, clubId: scope.clubId }),
+			isPage && isWaitedFor,
+			answersFor(scope, of, around),
+		)
 	const late = isPart ? undefined : lateScopes.get(scope)
 	if (late && known?.of.butMarks === of.butMarks) {
 		known.outdatedAt ??= Date.now()
@@ -148,8 +157,20 @@ function startNext(): void {
 	}
 }
 
+/** What is read for a value: a part of another one reads with it as long as nothing has changed since that was begun. */
+function answersFor({ clubId }: ClubScope, { total }: Changes, around?: Answers): { answers: Answers; isOwn: boolean } {
+	const of = `${clubId}/${total}`
+	return around?.of === of ? { answers: around, isOwn: false } : { answers: new Answers(of), isOwn: true }
+}
+
 /** A value that is being worked out, or will be when it is its turn; one that fails is not kept. */
-function begun<T>(key: string, of: Changes, make: () => Promise<T>, isToBeTold: boolean): Kept {
+function begun<T>(
+	key: string,
+	of: Changes,
+	make: () => Promise<T>,
+	isToBeTold: boolean,
+	{ answers, isOwn }: ReturnType<typeof answersFor>,
+): Kept {
 	let start = () => {}
 	let settle = (_packed: Uint8Array) => {}
 	let beganAt = 0
@@ -170,7 +191,11 @@ function begun<T>(key: string, of: Changes, make: () => Promise<T>, isToBeTold: 
 				startNext()
 			}
 			const longest = setTimeout(giveUpTurn, LONGEST_TURN_MS)
-			making.run(true, make).then(resolve, reject).finally(giveUpTurn)
+			making
+				.run(true, () => readOnce(answers, make))
+				.finally(() => isOwn && answers.end())
+				.then(resolve, reject)
+				.finally(giveUpTurn)
 		}
 	})
 	waiting.add(start)
@@ -270,7 +295,7 @@ export function mendKept<T>(
 	const key = JSON.stringify([scope.clubId, ...name])
 	const known = values.get(key)
 	if (known?.of.all !== before.all) return
-	const after = { all: before.all + 1, butMarks: before.butMarks + 1 }
+	const after = { total: before.total + 1, all: before.all + 1, butMarks: before.butMarks + 1 }
 	values.set(
 		key,
 		begun(
@@ -282,6 +307,7 @@ export function mendKept<T>(
 				return mend((await known.value) as T)
 			},
 			false,
+			answersFor(scope, after),
 		),
 	)
 }
@@ -326,17 +352,4 @@ export async function keptEvents(
 		known.set(id, events)
 	}
 	return sessions.flatMap(({ id }) => known.get(id) ?? [])
-}
-
-/**
- * Freezes what is shared by all who ask, deep: whoever wants another value makes one.
- *
- * @returns of how many objects it is that were not frozen already
- */
-function freeze(value: unknown): number {
-	if (typeof value !== 'object' || value === null || Object.isFrozen(value) || ArrayBuffer.isView(value)) return 0
-	Object.freeze(value)
-	let parts = 1
-	for (const part of value instanceof Map ? value.values() : Object.values(value)) parts += freeze(part)
-	return parts
 }

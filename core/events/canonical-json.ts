@@ -10,8 +10,12 @@ export function canonicalJson(value: unknown): string {
 		throw new RangeError(`value: ${value} cannot be written as JSON`)
 	if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null'
 	if (Array.isArray(value)) return `[${value.map((item) => canonicalJson(item ?? null)).join(',')}]`
-	const members = Object.entries(value)
-		.filter(([, member]) => member !== undefined)
-		.sort(([a], [b]) => (a < b ? -1 : 1))
-	return `{${members.map(([key, member]) => `${JSON.stringify(key)}:${canonicalJson(member)}`).join(',')}}`
+	// Put together piece by piece: a list of pairs for each object took three times as long, and every mark comes through here.
+	let members = ''
+	for (const key of Object.keys(value).sort()) {
+		const member = (value as Record<string, unknown>)[key]
+		if (member === undefined) continue
+		members += `${members === '' ? '' : ','}${JSON.stringify(key)}:${canonicalJson(member)}`
+	}
+	return `{${members}}`
 }
