@@ -9,6 +9,8 @@ export interface Heard {
 	limits: Record<string, BodyLimits>
 }
 const LONGEST_WAIT_MS = 20_000
+/** Somebody may have been hurt meanwhile: on a slow line what is sent is not waited for. */
+const HEAD_START_MS = 1500
 
 /**
  * Follows what others add to a session: one request after the other is held open by the server until
@@ -27,6 +29,8 @@ export class Follower {
 		/** What this device has sent itself need not be told to it. */
 		private readonly deviceId: string,
 		private readonly hear: (heard: Heard, clockOffsetMs: number) => Promise<void>,
+		/** What goes first: to work out who is limited by what keeps the server from taking what waits here. */
+		private readonly first: () => Promise<void>,
 		private readonly post: (body: string, signal: AbortSignal) => Promise<Response> = (body, signal) =>
 			fetch('/api/field/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal }),
 	) {}
@@ -35,6 +39,7 @@ export class Follower {
 		if (this.running) return
 		this.running = true
 		while (!this.stopped && document.visibilityState === 'visible') {
+			await Promise.race([this.first(), new Promise((resolve) => setTimeout(resolve, HEAD_START_MS))])
 			const asked = Date.now()
 			try {
 				this.abort = new AbortController()

@@ -75,11 +75,59 @@ describe('sending', () => {
 			},
 		)
 		await sender.send()
-		expect(batches.map((batch) => batch.length)).toEqual([1000, 60])
+		expect(batches.map((batch) => batch.length)).toEqual([760, 300])
 		expect(batches.flat()).toEqual(Array.from({ length: 1060 }, (_, i) => i))
 		expect((await statuses(store)).filter((status) => status === 'refused')).toHaveLength(1)
 		expect((await store.ofSession('s'))[3]).toMatchObject({ status: 'refused', reason: 'lineId: no such line' })
 		expect(await store.waiting(9, 'p')).toEqual([])
+	})
+
+	it.each([
+		[1, [1]],
+		[600, [600]],
+		[601, [301, 300]],
+		[1000, [700, 300]],
+		[1300, [1000, 300]],
+		[1301, [1000, 301]],
+		[2000, [1000, 700, 300]],
+	])('sends %i in as few as the server takes, a small one last', async (queued, sizes) => {
+		const store = await storeWith(queued)
+		const batches: number[] = []
+		const sender = new Sender(
+			store,
+			() => 'p',
+			() => {},
+			(body) => {
+				batches.push(sent(body).length)
+				return Promise.resolve(reply(sent(body)))
+			},
+		)
+		await sender.send()
+		expect(batches).toEqual(sizes)
+		expect(await store.waitingCount()).toBe(0)
+	})
+
+	it('is over when the round is, and whoever asks meanwhile waits for the same one', async () => {
+		const store = await storeWith(1)
+		let answer = () => {}
+		const sender = new Sender(
+			store,
+			() => 'p',
+			() => {},
+			(body) => new Promise((resolve) => (answer = () => resolve(reply(sent(body))))),
+		)
+		const done: string[] = []
+		await sender.over().then(() => done.push('nothing under way'))
+		void sender.send().then(() => done.push('sent'))
+		void sender.over().then(() => done.push('over'))
+		void sender.send().then(() => done.push('asked again'))
+		await vi.waitFor(() => expect(String(answer)).toContain('resolve'))
+		expect(done).toEqual(['nothing under way'])
+		answer()
+		await sender.over()
+		expect(done).toEqual(['nothing under way', 'sent', 'over', 'asked again'])
+		expect(await store.waitingCount()).toBe(0)
+		await sender.over()
 	})
 
 	it('keeps everything and tries again, slower each time, until the server answers', async () => {

@@ -89,6 +89,7 @@ export function useSessionLog(
 				setLimits((known) => (JSON.stringify(known) === JSON.stringify(told) ? known : told))
 				void sending.send()
 			},
+			() => sending.over(),
 		)
 		const wake = () => {
 			void sending.send()

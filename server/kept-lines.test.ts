@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm'
 import { beforeAll, beforeEach, expect, it } from 'vitest'
-import { database } from '../server/database'
+import { database } from './database'
 import { draftEntry } from '../tests/support/draft-entry'
 import { planSession } from '../tests/support/plan-session'
 import { type TestClub, freshDatabase, makeClub } from '../tests/support/test-club'
-import { inTransaction } from './connect'
-import { found, readFound } from './kept-lines'
-import { linesOf, readLines, writeWouldBe } from './queries/sessions'
-import { line } from './schema/sessions'
+import { inTransaction } from '../db/connect'
+import { found, readFound } from '../db/kept-lines'
+import { linesOf, readLines, writeWouldBe } from '../db/queries/sessions'
+import { line } from '../db/schema/sessions'
 
 const DAY = '2026-03-12'
 let club: TestClub
