@@ -1,9 +1,7 @@
-import { getTableName } from 'drizzle-orm'
 import { type MySql2Database, drizzle } from 'drizzle-orm/mysql2'
 import mysql from 'mysql2/promise'
+import { asking } from './asking'
 import { isOf, notingDatabase } from './noted-writes'
-import { answersHere } from './read-once'
-import { changeCount } from './schema/changes'
 
 export type Database = MySql2Database<Record<string, never>>
 /** A transaction offers the same queries. */
@@ -39,41 +37,6 @@ export function openPool(url: string): mysql.Pool {
 	})
 	return pool
 }
-
-interface Asked {
-	sql: string
-	rowsAsArray?: boolean
-}
-/** What is counted all the time, because others write meanwhile. */
-const COUNTS = getTableName(changeCount)
-
-/**
- * What the queries ask. They would read days and instants as text by a function that is called for every value of every
- * row, half of what a row takes; the driver does the same when it is told once. What is read in rows while one value is
- * worked out is asked once.
- */
-function asking(pool: mysql.Pool): mysql.Pool {
-	const ask =
-		(client: Pick<mysql.Connection, 'query'>) =>
-		({ sql, rowsAsArray }: Asked, values: unknown[]) =>
-			client.query({ sql, rowsAsArray, dateStrings: true }, values)
-	const onConnection = (connection: mysql.PoolConnection) => replaced(connection, { query: ask(connection) })
-	const onPool = (asked: Asked, values: unknown[]) => {
-		const answers = asked.rowsAsArray && !asked.sql.includes(COUNTS) ? answersHere() : undefined
-		return answers
-			? answers.get(`${asked.sql}\n${JSON.stringify(values)}`, () => ask(pool)(asked, values))
-			: ask(pool)(asked, values)
-	}
-	return replaced(pool, { query: onPool, getConnection: async () => onConnection(await pool.getConnection()) })
-}
-/** An object with some methods of its own instead. */
-const replaced = <T extends object>(target: T, own: object): T =>
-	new Proxy(target, {
-		get(of, name) {
-			const value: unknown = name in own ? own[name as keyof typeof own] : Reflect.get(of, name, of)
-			return typeof value === 'function' ? (value as (...args: unknown[]) => unknown).bind(of) : value
-		},
-	})
 
 /** Queries over a pool, which count what they write. */
 export const over = (pool: mysql.Pool): Connection => ({

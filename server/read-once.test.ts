@@ -17,14 +17,29 @@ const moveTo = (place: string) =>
 	inTransaction(database().db, club.scope.clubId, ({ db }) =>
 		db.update(squad).set({ place }).where(eq(squad.id, club.squadId)),
 	)
-/** How often the database was asked about squads while something was done. */
+/** How often the database was asked about squads while something was done, in a transaction or not. */
 async function asked(work: () => Promise<unknown>): Promise<number> {
-	const query = vi.spyOn(database().pool, 'query')
+	const { pool } = database()
+	const questions: string[] = []
+	type Client = { query: (options: { sql: string }, values?: unknown) => unknown }
+	const noting = <T extends object>(client: T): T => {
+		const asks = client as unknown as Client
+		const query = asks.query.bind(client)
+		vi.spyOn(asks, 'query').mockImplementation((options, values) => {
+			questions.push(options.sql)
+			return query(options, values)
+		})
+		return client
+	}
+	const connect = pool.getConnection.bind(pool)
+	const taken = vi.spyOn(pool, 'getConnection').mockImplementation(async () => noting(await connect()))
 	try {
+		noting(pool)
 		await work()
-		return query.mock.calls.filter(([one]) => (one as unknown as { sql: string }).sql.includes('from `squad`')).length
+		return questions.filter((sql) => sql.includes('from `squad`')).length
 	} finally {
-		query.mockRestore()
+		vi.mocked(pool.query).mockRestore()
+		taken.mockRestore()
 	}
 }
 const twice = async (scope: ClubScope) => [await placeOf(scope), await placeOf(scope)]
@@ -92,4 +107,33 @@ it('a transaction reads what it has written', async () => {
 			expect(await placeOf(within)).toBe('Track')
 		})
 	})
+})
+
+it('a transaction reads once what stands until it writes, and what others wrote meanwhile not at all', async () => {
+	await moveTo('Hall')
+	const inside = (work: (scope: ClubScope) => Promise<unknown>) => inTransaction(database().db, club.scope.clubId, work)
+	expect(await asked(() => inside(twice))).toBe(1)
+	await inside(async (scope) => {
+		const before = await placeOf(scope)
+		await moveTo('Track')
+		expect([before, await placeOf(scope)]).toEqual(['Hall', 'Hall'])
+		// Whoever locks it sees it as it is.
+		const [locked] = await scope.db
+			.select({ place: squad.place })
+			.from(squad)
+			.where(eq(squad.id, club.squadId))
+			.for('update')
+		expect(locked!.place).toBe('Track')
+	})
+	expect(await placeOf(club.scope)).toBe('Track')
+	expect(
+		await asked(() =>
+			inside(async (scope) => {
+				await placeOf(scope)
+				await scope.db.update(squad).set({ place: 'Gym' }).where(eq(squad.id, club.squadId))
+				expect(await placeOf(scope)).toBe('Gym')
+				expect(await placeOf(scope)).toBe('Gym')
+			}),
+		),
+	).toBe(2)
 })
