@@ -74,6 +74,47 @@ describe('force and velocity', () => {
 		expect(fv.rfmaxPct).toBeCloseTo(51.2, 0)
 		expect(fv.drfPct).toBeLessThan(0)
 	})
+	it('resists as a body of known surface does', () => {
+		// Du Bois: 0.2025 · 1.75^0.725 · 70^0.425 = 1.848 m² by logarithms; half of 1.225 · 0.266 · 1.848 · 0.9 is 0.2710.
+		expect(dragFactor(70, 1.75, 1.225)).toBeCloseTo(0.271, 3)
+		// Half the height and a quarter of the mass: 2^−0.725 · 4^−0.425 = 0.3356 of it.
+		expect(dragFactor(17.5, 0.875, 1.225) / dragFactor(70, 1.75, 1.225)).toBeCloseTo(0.3356, 3)
+	})
+	it('is what another program makes of two sprints', () => {
+		// Least squares of sums that are exact, in Python, from the definitions; no published example has wind and thin air.
+		expect(forceVelocity(body)).toEqual({
+			f0Nkg: expect.closeTo(7.412088, 5),
+			v0Mps: expect.closeTo(9.375635, 5),
+			pmaxWkg: expect.closeTo(17.373258, 5),
+			slope: expect.closeTo(-0.790569, 5),
+			rfmaxPct: expect.closeTo(51.271596, 5),
+			drfPct: expect.closeTo(-7.189263, 5),
+			airDensityKgm3: expect.closeTo(1.225656, 5),
+		})
+		const small = { mssMps: 7.5, tauS: 1.05, massKg: 52.4, heightM: 1.62 }
+		expect(forceVelocity({ ...small, temperatureC: 30, pressureHpa: 950, windMps: -2 })).toEqual({
+			f0Nkg: expect.closeTo(7.097524, 5),
+			v0Mps: expect.closeTo(7.87312, 5),
+			pmaxWkg: expect.closeTo(13.969915, 5),
+			slope: expect.closeTo(-0.901488, 5),
+			rfmaxPct: expect.closeTo(48.408243, 5),
+			drfPct: expect.closeTo(-8.303678, 5),
+			airDensityKgm3: expect.closeTo(1.092259, 5),
+		})
+	})
+	it('says so where the wind does the pushing', () => {
+		const carried = { mssMps: 2, tauS: 3, massKg: 15, heightM: 0.9 }
+		expect(() => forceVelocity({ ...carried, windMps: 15 })).toThrow(
+			'windMps: 15 given, expected a wind in which the runner still has to push',
+		)
+		expect(forceVelocity(carried).f0Nkg).toBeGreaterThan(0)
+	})
+	it.each([0.3, 3])('takes a time constant of %f s', (tauS) =>
+		expect(forceVelocity({ ...body, tauS }).f0Nkg).toBeGreaterThan(0),
+	)
+	it.each([0.299, 3.001])('refuses one of %f s', (tauS) =>
+		expect(() => forceVelocity({ ...body, tauS })).toThrow(`tauS: ${tauS} given`),
+	)
 	it('asks for more force against the wind and less with it', () => {
 		const [against, still, behind] = [-3, 0, 3].map((windMps) => forceVelocity({ ...body, windMps }))
 		expect(against!.pmaxWkg).toBeGreaterThan(still!.pmaxWkg)
