@@ -60,13 +60,14 @@ async function readRamps(
 		sessionIds,
 		corrected.map(({ id }) => id),
 	)
+	const asked = new Set(athleteIds)
 	const sums = new Map<string, { sessionId: string; athleteId: string; sum: DoseCount }>()
 	for (const { athleteId, sessionId, counts, times } of [
 		...foldEvents(corrected).current.map((one) => ({ ...one, times: 1 })),
 		...marks,
 	]) {
 		// Whoever a mark was given to may be somebody who was not asked about.
-		if (!counts || !athleteIds.includes(athleteId)) continue
+		if (!counts || !asked.has(athleteId)) continue
 		const key = `${sessionId}/${athleteId}`
 		const of = sums.get(key) ?? { sessionId, athleteId, sum: emptyCount() }
 		addSparseInto(of.sum, counts, times)
