@@ -247,9 +247,20 @@ describe('lanes', () => {
 	})
 	it('cost nothing when everybody has their own', () => {
 		expect(splitIntoLanes([1.8, 2.2, 2], 3).costM2).toBeCloseTo(0, 14)
+	})
+	it('are at most as many as athletes, of 1 to 500 whose steps a person can make', () => {
 		expect(() => splitIntoLanes([1.8, 2.2], 3)).toThrow('lanes: 3')
+		expect(() => splitIntoLanes([1.8, 2.2], 1.5)).toThrow('lanes: 1.5')
+		expect(() => splitIntoLanes([], 1)).toThrow('stepLengthsM: 0 given, expected 1 to 500 step lengths')
+		expect(() => splitIntoLanes(Array<number>(501).fill(2), 1)).toThrow('stepLengthsM: 501')
+		expect(splitIntoLanes(Array<number>(500).fill(2), 1).lanes[0]!.members).toHaveLength(500)
 		expect(() => splitIntoLanes([1.8, 22], 1)).toThrow('stepLengthsM[1]: 22')
 	})
+	it('put who is equal in the order they came', () =>
+		expect(splitIntoLanes([2, 1.8, 2, 1.8, 2], 2).lanes.map(({ members }) => members)).toEqual([
+			[1, 3],
+			[0, 2, 4],
+		]))
 })
 
 describe('loads', () => {
