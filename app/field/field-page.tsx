@@ -125,7 +125,7 @@ function KeptSessions({ packs, waiting, person, reach }: Props) {
 		<main className="mx-auto max-w-[560px] p-4">
 			<div className="flex items-center justify-between">
 				<h1 className="text-[26px]">Sessions on this device</h1>
-				<a className="flex min-h-[64px] items-center px-2 underline" href="/">
+				<a className="-mr-2 flex min-h-[64px] items-center px-2 underline" href="/">
 					Today
 				</a>
 			</div>
@@ -141,10 +141,12 @@ function KeptSessions({ packs, waiting, person, reach }: Props) {
 						<a className="flex min-h-[72px] items-center justify-between gap-3 py-2" href={`/field?session=${id}`}>
 							<span>
 								<b className="num block text-[19px]">
-									{session.squadName}, {shortDay(session.day)}, {sayStart(session.startTime)}
+									{session.squadName}, {shortDay(session.day)},{' '}
+									<span className="whitespace-nowrap">{sayStart(session.startTime)}</span>
 								</b>
 								<span className="block text-[15px]">
-									{session.title} · {athletes} athletes · fetched {weekdayAndTime(fetchedAt)}
+									{session.title} · {athletes} athletes ·{' '}
+									<span className="whitespace-nowrap">fetched {weekdayAndTime(fetchedAt)}</span>
 								</span>
 							</span>
 							<span className="text-[24px]" aria-hidden="true">

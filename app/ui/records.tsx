@@ -75,7 +75,7 @@ export function Records({ records }: { records: readonly Shown[] }) {
 				</tbody>
 			</table>
 			{records.length > FIRST && !all && (
-				<button type="button" className="link mt-2" onClick={() => setAll(true)}>
+				<button type="button" className="link mt-2 mr-4" onClick={() => setAll(true)}>
 					All {records.length}
 				</button>
 			)}
