@@ -15,7 +15,7 @@ const COUNTS = getTableName(changeCount)
 
 /**
  * A pool as the queries ask it. They would read days and instants as text by a function that is called for every value of
- * every row, half of what a row takes: the driver does the same when it is told once. What is read of the database while
+ * every row: the driver does the same when it is told once. What is read of the database while
  * one value is worked out is asked once, and in a transaction once until it writes.
  */
 export function asking(pool: mysql.Pool): mysql.Pool {

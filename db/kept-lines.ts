@@ -13,7 +13,7 @@ export interface FoundLine {
 }
 
 const { clubId: _club, id: _id, ...held } = getTableColumns(line)
-/** What is selected of lines to find them. Reading what one holds costs forty times as much, and hardly any is ever written to again. */
+/** What is selected of lines to find them. Hardly any is ever written to again. */
 export const found = {
 	id: line.id,
 	stamp: sql<number>`crc32(concat_ws('|', ${sql.join(

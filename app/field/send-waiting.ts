@@ -7,7 +7,7 @@ export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' |
 const LONGEST_WAIT_MS = 30_000
 /**
  * How many go last of a long queue. What was answered last is written down on the device while nothing else is left to do,
- * a quarter of a millisecond each; what was answered before, while the next ones are on their way.
+ * a fifth of a millisecond each; what was answered before, while the next ones are on their way.
  */
 const LAST = 300
 
