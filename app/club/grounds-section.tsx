@@ -48,7 +48,7 @@ export function GroundsSection({
 						{mayPlan && (
 							<PostForm preventScrollReset>
 								<input type="hidden" name="groundId" value={ground.id} />
-								<button className="btn btn-quiet" name="do" value="unground" aria-label={`Take ${ground.name} off`}>
+								<button className="btn btn-quiet" name="do" value="unground" aria-label={`Take off ${ground.name}`}>
 									Take off
 								</button>
 							</PostForm>
@@ -84,7 +84,7 @@ export function GroundsSection({
 									className="btn btn-quiet"
 									name="do"
 									value="bring-ground-back"
-									aria-label={`Bring ${ground.name} back`}
+									aria-label={`Bring back ${ground.name}`}
 								>
 									Bring back
 								</button>

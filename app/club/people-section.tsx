@@ -100,7 +100,7 @@ export function PeopleSection({
 										className="btn btn-quiet"
 										name="do"
 										value="take-person-off"
-										aria-label={`Take ${person.name} off`}
+										aria-label={`Take off ${person.name}`}
 									>
 										Take off
 									</button>
@@ -132,7 +132,7 @@ export function PeopleSection({
 											className="btn btn-quiet"
 											name="do"
 											value="bring-person-back"
-											aria-label={`Let ${person.name} in again`}
+											aria-label={`Let in again: ${person.name}`}
 										>
 											Let in again
 										</button>

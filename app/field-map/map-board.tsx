@@ -31,6 +31,11 @@ export function MapBoard({ ground, stations, placements, selected, editable, onS
 	const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }))
 	const { width, height } = viewOf(ground)
 	const placementOf = (entryId: string) => placements.find((one) => one.entryId === entryId)
+	/** As the drawing shows it by its number, and the list by its name. */
+	const nameOf = (entryId: string) => {
+		const index = stations.findIndex((one) => one.entryId === entryId)
+		return `${index + 1} ${stations[index]!.name}`
+	}
 	const dragged = ({ active, delta }: Pick<DragMoveEvent, 'active' | 'delta'>): Placement | null => {
 		const from = placementOf(String(active.id))
 		const pxPerM = (svg.current?.getBoundingClientRect().width ?? 0) / width
@@ -73,7 +78,7 @@ export function MapBoard({ ground, stations, placements, selected, editable, onS
 						<Held
 							key={entryId}
 							entryId={entryId}
-							name={stations.find((one) => one.entryId === entryId)!.name}
+							name={nameOf(entryId)}
 							at={placementOf(entryId)!}
 							editable={editable}
 							onSelect={() => onSelect(entryId)}

@@ -69,12 +69,7 @@ export function LineHead({
 				</div>
 			)}
 			<div className="flex items-stretch justify-between gap-3">
-				<button
-					type="button"
-					className="min-h-[56px] min-w-0 flex-1 text-left"
-					onClick={onAthlete}
-					aria-label={`${athlete.name}: swap, end, group`}
-				>
+				<button type="button" className="min-h-[56px] min-w-0 flex-1 text-left" onClick={onAthlete}>
 					<h1
 						className={`truncate ${onLine.length > 1 ? 'text-[20px]' : athlete.name.length > LONG_NAME ? 'text-[23px]' : 'text-[30px]'} underline decoration-chalk decoration-2 underline-offset-4`}
 						style={{ fontStretch: '100%' }}
@@ -89,6 +84,7 @@ export function LineHead({
 									? `${progress.next.piece} of ${line.pieces!.length}: ${line.words}`
 									: `${line.words}, ${line.dose.sets}×${line.dose.reps}${progress.worn === false ? ', this one free' : ''}`,
 						)}
+						<span className="sr-only">: swap, end, group</span>
 					</span>
 				</button>
 				<div className="shrink-0 text-right">
@@ -144,12 +140,8 @@ export function LineHead({
 					const percent = isOne(mark) ? dropOff?.percents[marks.slice(0, at + 1).filter(isOne).length - 1] : undefined
 					return (
 						<li key={mark.id} className="min-w-0 flex-1">
-							<button
-								type="button"
-								className={MARK}
-								onClick={() => onMark(mark.id)}
-								aria-label={`Mark ${evidence ? asRead(writeMark(evidence)) : asRead(sayEvent(mark))}: correct it`}
-							>
+							<button type="button" className={MARK} onClick={() => onMark(mark.id)}>
+								<span className="sr-only">Mark </span>
 								{evidence ? asRead(writeMark(evidence)) : asRead(sayEvent(mark))}
 								<small className="block text-[13px] font-normal" style={SMALL}>
 									{evidence && percent !== undefined
@@ -160,6 +152,7 @@ export function LineHead({
 											: `+${writePercent(percent)}`
 										: ' '}
 								</small>
+								<span className="sr-only">: correct it</span>
 							</button>
 						</li>
 					)

@@ -71,7 +71,7 @@ export default function LadderPage({ loaderData, actionData }: Route.ComponentPr
 										<a
 											className="link text-[13.5px]"
 											href={`/library/drills/${rung.drillId}`}
-											aria-label={`Drill: ${nameOf(rung.drillId)}`}
+											aria-label={`the drill: ${nameOf(rung.drillId)}`}
 										>
 											the drill
 										</a>

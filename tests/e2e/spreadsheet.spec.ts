@@ -147,11 +147,11 @@ test.describe('the club’s own page', () => {
 		await person.getByRole('button', { name: 'Keep' }).click()
 		await expect(person.getByText('Kept.')).toBeVisible()
 		await settled(page)
-		await person.getByRole('button', { name: 'Take Dov Ferrand-Ray off' }).click()
+		await person.getByRole('button', { name: 'Take off Dov Ferrand-Ray' }).click()
 		await expect(page.getByRole('heading', { name: 'Taken off' })).toBeVisible()
 		await assistant.goto('/plan')
 		await expect(assistant).toHaveURL(/sign-in/)
-		await page.getByRole('button', { name: 'Let Dov Ferrand-Ray in again' }).click()
+		await page.getByRole('button', { name: 'Let in again: Dov Ferrand-Ray' }).click()
 		await expect(page.getByRole('heading', { name: 'Taken off' })).toHaveCount(0)
 		expect(await app.rows("select name, role, left_at from person where email = 'assistant@demo.invalid'")).toEqual([
 			{ name: 'Dov Ferrand-Ray', role: 'assistant', left_at: null },
@@ -164,8 +164,8 @@ test.describe('the club’s own page', () => {
 		await ground.getByRole('button', { name: 'Keep' }).click()
 		await expect(page.getByText('44 × 20 m')).toBeVisible()
 		await settled(page)
-		await page.getByRole('button', { name: 'Take Gravel yard off' }).click()
-		await page.getByRole('button', { name: 'Bring Gravel yard back' }).click()
+		await page.getByRole('button', { name: 'Take off Gravel yard' }).click()
+		await page.getByRole('button', { name: 'Bring back Gravel yard' }).click()
 		await expect(page.getByText('44 × 20 m')).toBeVisible()
 
 		await page.getByText('Name and clock').click()

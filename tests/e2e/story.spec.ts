@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
+import { findings } from '../support/axe'
 import { signInToDemo } from '../support/sign-in'
 
 test('an athlete’s story: where it is going, the fortnight, why a day was flat, and what it was', async ({
@@ -43,7 +43,7 @@ test('an athlete’s story: where it is going, the fortnight, why a day was flat
 	await why.getByRole('button', { name: 'Keep' }).click()
 	await expect(why).toContainText('that is what it was')
 	expect(await app.rows('select cause from named_cause where athlete_id = ?', [id])).toEqual([{ cause: 'match' }])
-	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+	expect(await findings(page)).toEqual([])
 })
 
 test('a squad’s week, its tests, and a trial that is begun and planned', async ({ app, page }) => {
@@ -53,7 +53,7 @@ test('a squad’s week, its tests, and a trial that is begun and planned', async
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('The week')
 	await page.getByRole('link', { name: 'the week before' }).click()
 	await expect(page.getByRole('row').filter({ hasText: 'Nils Pereira' })).toContainText('talk before the next one')
-	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+	expect(await findings(page)).toEqual([])
 
 	// Tests: what is there, and one more that is planned for a day.
 	await page.goto('/squads')
@@ -65,7 +65,7 @@ test('a squad’s week, its tests, and a trial that is begun and planned', async
 	await page.getByRole('button', { name: 'Keep these tests' }).click()
 	const battery = page.locator('section').filter({ has: page.getByRole('heading', { name: /^Start/ }) })
 	await expect(battery).toContainText('not done yet')
-	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+	expect(await findings(page)).toEqual([])
 	await battery.getByRole('button', { name: 'Plan it' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toContainText('start')
 	const [{ items }] = (await app.rows("select items from battery where name = 'Start'")) as [{ items: unknown }]
@@ -95,7 +95,7 @@ test('a squad’s week, its tests, and a trial that is begun and planned', async
 	await expect(begun.getByRole('row').filter({ hasText: 'Kahu Rasmussen' })).toContainText(
 		/No answer yet: .* about \d+ more/,
 	)
-	expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => `${one.id}: ${one.help}`)).toEqual([])
+	expect(await findings(page)).toEqual([])
 	await page.getByRole('button', { name: 'Plan it' }).click()
 	await expect(page.getByRole('heading', { level: 1 })).toContainText('trial')
 	await expect(page.getByText('Trial: 5 min after').first()).toBeVisible()

@@ -231,7 +231,9 @@ test('from a tap of pain to the first full sprint', async ({ app, browser }) => 
 		[3, 'Run at 90 %', 0, 'Run at 95 %', ''],
 		[3, 'Run at 95 %', 0, 'Run at 100 %', ''],
 	]
-	for (const [days, did, score, run, land] of sessions) {
+	for (const [index, [days, did, score, run, land]] of sessions.entries()) {
+		// Who sees what hangs on the role and not on the step: the others look at a step forward, the set-back, the gap and the end.
+		const isLookedAtByAll = [0, 2, 5, sessions.length - 1].includes(index)
 		await daysPass(app, days)
 		const session = await plan(story)
 		const what = `${did}, ${days} days on`
@@ -252,14 +254,14 @@ test('from a tap of pain to the first full sprint', async ({ app, browser }) => 
 			).toBe(true)
 		}
 		// The step stands once on the sheet, as its own line, for whoever plans and whoever helps.
-		for (const page of [coach, assistant]) {
+		for (const page of isLookedAtByAll ? [coach, assistant] : [coach]) {
 			await page.goto(`/sessions/${session.sessionId}`)
 			await expect(page.getByRole('note', { name: 'Closed, spared, on the way back' })).toContainText(did)
 		}
 		await doAll(story, session)
 		await answer(story, session.sessionId, score)
 		await review(story, session.sessionId)
-		for (const page of [coach, assistant, clinician, own]) {
+		for (const page of isLookedAtByAll ? [coach, assistant, clinician, own] : [coach]) {
 			await page.goto(athlete)
 			const back = page.locator('section').filter({ hasText: 'On the way back' }).first()
 			await expect(back, what).toContainText(`Back to running: ${run}`)
@@ -267,7 +269,9 @@ test('from a tap of pain to the first full sprint', async ({ app, browser }) => 
 		}
 		// What was answered is for who reads the body: day by day, never on an assistant's page.
 		const newest = (page: Page) => page.getByRole('list', { name: 'Day by day' }).getByRole('listitem').first()
-		for (const page of [coach, clinician, own]) await expect(newest(page)).toContainText(`knee ${score}`)
+		for (const page of isLookedAtByAll ? [coach, clinician, own] : [coach])
+			await expect(newest(page)).toContainText(`knee ${score}`)
+		if (!isLookedAtByAll) continue
 		await expect(onPage(assistant)).not.toContainText(/knee \d/)
 		await expect(onPage(assistant)).not.toContainText('H. Brekke')
 	}
