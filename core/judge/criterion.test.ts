@@ -132,8 +132,61 @@ describe('contact under the ceiling of the level', () => {
 		const older = [at(box, jumps(0.15, 0.47)), ...before, at(box, { marks: mat(0.15, 0.15) })]
 		expect(criterion(box, jumps(0.15, 0.48), older, 2, rebound)?.probability).toBeNull()
 		expect(criterion(box, { marks: mat(0.15, 0.15, 0.15) }, before, 2, rebound)?.probability).toBeGreaterThan(0.8)
+		// A fall of exactly 5 % is within it: index 2 after 2.105 (20/19 as long a flight squared, by the flight alone).
+		const edge = [at(box, jumps(0.15, 0.5))]
+		expect(criterion(box, jumps(0.15, 0.5 * Math.sqrt(0.951)), edge, 2, rebound)?.probability).toBeGreaterThan(0.8)
+		expect(criterion(box, jumps(0.15, 0.5 * Math.sqrt(0.949)), edge, 2, rebound)?.probability).toBeNull()
 		// Too long a contact is a miss whatever its index.
 		expect(criterion(box, jumps(0.4, 0.5), before, 2, rebound)?.probability).toBeLessThan(0.2)
+	})
+})
+
+describe('an index is held against one of the same box, taken likewise', () => {
+	const box = rungOf('shock', 'depth-15')
+	const rebound = {
+		...QUALITY_FIRST,
+		choices: { ...QUALITY_FIRST.choices, boxJudgement: 'rebound-under-ceiling' as const },
+	}
+	const six = (contactS: number, flightS: number, more: object = {}): Exposure['marks'] =>
+		mat(...Array<number>(6).fill(contactS)).map((mark) => ({ ...mark, flightS, ...more }))
+	const chance = (marks: Exposure['marks'], before: Partial<Exposure>, own: Partial<Exposure> = {}) =>
+		criterion(box, { marks, ...own }, [at(box, before)], 2, rebound)!.probability
+	const [high, low] = [six(0.15, 0.5), six(0.15, 0.46)]
+	it('which would have fallen, beside it', () => {
+		expect(chance(low, { marks: high })).toBeNull()
+	})
+	it.each([
+		['of another rung', { marks: high, rungId: 'depth-30' }],
+		['of what stood in for the rung', { marks: high, onRung: false }],
+		['by another method', { marks: six(0.15, 0.5, { method: 'film-240' }) }],
+		['of a leg, where both land', { marks: six(0.15, 0.5, { side: 'left' }) }],
+		['on another ground, or in another form', { marks: high, like: 'drop|-|box30|-|-|-|track' }],
+	] as [string, Partial<Exposure>][])('none %s', (_name, before) => {
+		expect(chance(low, before, { like: 'drop|-|box30|-|-|-|grass' })).toBeGreaterThan(0.8)
+	})
+	it('on the same ground, in the same form', () => {
+		const like = 'drop|-|box30|-|-|-|grass'
+		expect(chance(low, { marks: high, like }, { like })).toBeNull()
+	})
+	it('the last that is like it, over others since', () => {
+		const others = [at(box, { marks: high }), at(box, { marks: six(0.15, 0.4, { method: 'film-240' }) })]
+		expect(criterion(box, { marks: low }, others, 2, rebound)!.probability).toBeNull()
+	})
+	it('each leg on its own: one that has fallen is not hidden by one that has risen', () => {
+		const legs = (left: number, right: number) => [
+			...six(0.15, left, { side: 'left' }),
+			...six(0.15, right, { side: 'right' }),
+		]
+		// 0.46 s after 0.5 s is 15 % less on the left, 0.53 s 12 % more on the right.
+		for (const marks of [legs(0.46, 0.53), legs(0.53, 0.46)]) {
+			const found = criterion(box, { marks }, [at(box, { marks: legs(0.5, 0.5) })], 2, rebound)!
+			expect(found.missing).toBe('the rebound has fallen: index 1.73 after 2.04 m/s')
+		}
+		expect(chance(legs(0.5, 0.53), { marks: legs(0.5, 0.5) })).toBeGreaterThan(0.8)
+		// The one that fell farther speaks: 0.45 s is 1.65 m/s.
+		expect(criterion(box, { marks: legs(0.46, 0.45) }, [at(box, { marks: legs(0.5, 0.5) })], 2, rebound)!.missing).toBe(
+			'the rebound has fallen: index 1.65 after 2.04 m/s',
+		)
 	})
 })
 
@@ -296,6 +349,17 @@ describe('a fall within a line', () => {
 				.repsBeforeFall,
 		).toBe(2)
 		expect(readFall(sided('left', 0.2, 0.2, 0.3, 0.3), 10)?.reading.repsBeforeFall).toBe(2)
+	})
+	it('while none has fallen, the side of the last rep speaks', () => {
+		const sided = (side: 'left' | 'right', value: number): Exposure['marks'][number] => ({
+			kind: 'distance',
+			value,
+			method: 'tape',
+			side,
+		})
+		const hops = [sided('left', 1.5), sided('right', 1.4), sided('left', 1.5), sided('right', 1.4)]
+		expect(readFall(hops, 5)?.reading.best).toBe(1.4)
+		expect(readFall([...hops, sided('left', 1.5)], 5)?.reading.best).toBe(1.5)
 	})
 	it('the limit is the school’s: speed, repeat speed, contact, a jump, a throw in release speed', () => {
 		const drill = (id: string) => STARTER_LIBRARY.drills[id]!

@@ -11,7 +11,7 @@ import type { Region, Family, Level, Phase, Method, Surface } from '../vocabular
 import type { Ladder } from '../vocabulary/ladder'
 import type { School } from '../vocabulary/school'
 import { type Stamp, betterOf } from '../marks/keep-session'
-import { markKey } from '../marks/mark-key'
+import { lineKey, markKey } from '../marks/mark-key'
 import { readSlowFall } from '../noise/slow-fall'
 import type { MarkKind, OwnErrors, SquadErrors } from '../noise/typical-error'
 import { type Measured, ownOf } from '../own/own'
@@ -317,7 +317,10 @@ export function gatherInput(
 		// What somebody had left behind before the session was ended, the end did not take from them.
 		const cut = evidence.cutShort.get(at.id)
 		const cutShort = cut?.entryId === line.entryId ? cut.reason : null
-		exposures.push(exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack, cutShort))
+		const exposure = exposureOf(at, line, drill, rungDrill, events, usual, isLike, firstDayBack, cutShort)
+		exposures.push(
+			exposure.marks.length > 0 ? { ...exposure, like: lineKey(drill, line.parameters, howOf(line, at)) } : exposure,
+		)
 	}
 	const latest = lineOf.get(session.id)
 	const slowFall = latest
@@ -421,6 +424,12 @@ interface Like {
 	method: Method
 }
 /** What the marks of a line may be compared with, had they been made as the line says. */
+/** What line and ground say of how a mark was made. */
+const howOf = (line: HistoryLine, at: HistorySession) => ({
+	surface: at.surface ?? null,
+	carried: line.carried,
+	aid: line.aid,
+})
 const likenessOf =
 	(line: HistoryLine, drill: Drill, at: HistorySession) =>
 	(events: readonly LogEvent[]): Like[] => {
@@ -434,9 +443,7 @@ const likenessOf =
 				kind: mark.kind,
 				method: mark.method,
 				side: mark.side,
-				surface: at.surface ?? null,
-				carried: line.carried,
-				aid: line.aid,
+				...howOf(line, at),
 			})
 			likes.set(name, { name, key, kind: mark.kind, method: mark.method })
 		}

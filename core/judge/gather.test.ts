@@ -562,6 +562,18 @@ describe('the input of one verdict', () => {
 		const pulled = { lines: [on('s2', { aid: { kind: 'sled', kg: 20 } })] }
 		expect(usualOf([[key('gate'), two]], pulled)).toEqual({})
 	})
+	it('what its marks are like: drill, start, form, what is worn or pulled, and ground, not method or side; none without marks', () => {
+		const like = (line: object = {}, change: Partial<AthleteHistory> = {}) =>
+			gathered({ lines: [on('s2', line)], events: [mark('s2', 1.8)], ...change }).exposures.at(-1)!.like
+		expect(like()).toBe('1|three-point-start|three-point|d10|-|-|-|-')
+		expect(like({}, { events: [mark('s2', 1.8, { side: 'left' })] })).toBe(like())
+		const hand = mark('s2', 1.8, { value: { splits: [{ distanceM: 10, timeS: 1.8 }], method: 'stopwatch' } })
+		expect(like({}, { events: [hand] })).toBe(like())
+		expect(like({ aid: { kind: 'sled', kg: 20 } })).toBe('1|three-point-start|three-point|d10|sled.kg20|-|-|-')
+		const onGrass = { sessions: [{ ...session('s2', '2026-03-12'), surface: 'grass' as const }] }
+		expect(like({}, onGrass)).toBe('1|three-point-start|three-point|d10|-|-|-|grass')
+		expect(like({}, { events: [] })).toBeUndefined()
+	})
 	it('a mark that is set aside, or was made otherwise than the line says, is no evidence', () => {
 		const key = '1|sprint|three-point-start|three-point|d10|-|-|-|-|-|gate'
 		const values = (stamp: Stamp | null) =>

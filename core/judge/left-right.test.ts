@@ -30,6 +30,39 @@ const read = (days: Mark[][], leftRight: School['choices']['leftRight'] = 'close
 const lags = marks('contact', [0.2, 0.202, 0.198], [0.225, 0.227, 0.223])
 const even = marks('contact', [0.2, 0.202, 0.198], [0.203, 0.205, 0.201])
 
+/** The same numbers by another method. */
+const by = (method: Mark['method'], some: Mark[]): Mark[] => some.map((mark) => ({ ...mark, method }))
+
+describe('left against right, taken likewise', () => {
+	const of = (...days: Partial<Exposure>[]) =>
+		readSides(
+			days.map((one) => ({ ...day([]), ...one })),
+			QUALITY_FIRST,
+			true,
+		)
+	const once = 'right is behind by 12.5 %, once'
+	it('no leg by the mat against the other on film', () => {
+		const [left, right] = [marks('contact', [0.2, 0.202, 0.198], []), marks('contact', [], [0.225, 0.227, 0.223])]
+		expect(of({ marks: [...left, ...by('film-240', right)] })).toBeNull()
+	})
+	it('in the method most were taken with', () => {
+		const one = by('film-240', marks('contact', [0.2], [0.3]))
+		expect(of({ marks: [...one, ...lags] })!.trace.found).toBe(once)
+		expect(of({ marks: [...one, ...lags] }, { marks: [...lags, ...one] })!.act).toBe('right')
+	})
+	it.each([
+		['another method', { marks: by('film-240', lags) }],
+		['another rung', { marks: lags, rungId: 'depth-15' }],
+		['another ground or form', { marks: lags, like: 'pogo|-|-|-|-|-|track' }],
+	] as [string, Partial<Exposure>][])('a day by or on %s is not the same a second time', (_name, before) => {
+		const now = { marks: lags, like: 'pogo|-|-|-|-|-|grass' }
+		expect(of(before, now)).toMatchObject({ act: undefined, trace: { found: once } })
+		expect(of({ ...before, ...now, rungId: 'single-leg-pogo' }, now)!.act).toBe('right')
+		// One between two that are alike is passed over.
+		expect(of(now, before, now)!.act).toBe('right')
+	})
+})
+
 describe('left against right', () => {
 	it('asks for marks of both sides, in the kind that was taken by side', () => {
 		expect(read([])).toBeNull()
@@ -75,7 +108,9 @@ describe('left against right', () => {
 		expect(read([times, times])!.act).toBe('right')
 		const throws = marks('distance', [10, 10.1, 9.9], [8, 8.1, 7.9])
 		expect(read([throws, throws])!.act).toBe('right')
-		// A height and a contact are not one test.
+		// A height and a contact are not one test, nor a contact and a time, which are better alike.
+		const slower = marks('sprint', [2, 2.01, 1.99], [2.4, 2.41, 2.39])
+		expect(read([slower, lags])!.trace.found).toBe('right is behind by 12.5 %, once')
 		expect(read([heights, lags])!.trace.found).toBe('right is behind by 12.5 %, once')
 	})
 	it('10 % acts, less takes a favour back', () => {

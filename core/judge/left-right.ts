@@ -1,6 +1,8 @@
 import type { School } from '../vocabulary/school'
-import type { Better } from '../noise/drop-off'
+import { betterOf } from '../marks/keep-session'
 import { type SideTest, asymmetry } from '../noise/asymmetry'
+import { isAlike } from './is-alike'
+import { majorityMarks } from './majority-marks'
 import type { Exposure, TraceLine } from './types'
 
 /** A gap this large is acted on when it is real and always the same side [our setting; 10 % is common practice]. */
@@ -16,28 +18,31 @@ export interface SidesReading {
 }
 
 /**
- * What one-sided marks of the last exposures say about left and right; null when no side was logged.
+ * What one-sided marks of the last exposures say about left and right, by one method on one rung and ground; null when no
+ * side was logged.
  *
  * @param onOneLeg the line to come is done on one leg: then a rep of each of its sets moves
  */
 export function readSides(exposures: readonly Exposure[], school: School, onOneLeg: boolean): SidesReading | null {
-	const tests = exposures.flatMap((exposure): { better: Better; test: SideTest }[] => {
-		const kind = exposure.marks.find((mark) => mark.side !== undefined)?.kind
+	const tests = exposures.flatMap((exposure) => {
+		const sided = exposure.marks.filter((mark) => mark.side !== undefined)
+		const kind = sided[0]?.kind
 		if (!kind) return []
-		const of = (side: 'left' | 'right') =>
-			exposure.marks.filter((mark) => mark.kind === kind && mark.side === side).map((mark) => mark.value)
-		const test = { left: of('left'), right: of('right') }
-		return test.left.length > 0 && test.right.length > 0
-			? [{ better: kind === 'sprint' || kind === 'contact' ? 'lower' : 'higher', test }]
-			: []
+		const { marks, method } = majorityMarks(sided, kind)
+		const of = (side: 'left' | 'right') => marks.filter((mark) => mark.side === side).map((mark) => mark.value)
+		const test: SideTest = { left: of('left'), right: of('right') }
+		return test.left.length > 0 && test.right.length > 0 ? [{ exposure, kind, method, test }] : []
 	})
 	const latest = tests.at(-1)
 	if (!latest) return null
 	const same = tests
-		.filter(({ better }) => better === latest.better)
+		.filter(
+			({ exposure, kind, method }) =>
+				kind === latest.kind && method === latest.method && isAlike(exposure, latest.exposure),
+		)
 		.slice(-RUNNING)
 		.map(({ test }) => test)
-	const reading = asymmetry(same, latest.better)
+	const reading = asymmetry(same, betterOf(latest.kind))
 	const weaker = reading.stronger === null ? null : reading.stronger === 'left' ? ('right' as const) : ('left' as const)
 	const gap = `${weaker ?? 'neither'} is behind by ${reading.gapPct.toFixed(1)} %`
 	// Equal decimals can come out a rounding below.

@@ -1,9 +1,11 @@
+import { mean as average } from 'simple-statistics'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose } from '../vocabulary/dose'
 import type { Rung, Variation } from '../vocabulary/ladder'
 import { spreadsOf } from '../noise/usual'
 import { BALLS, ballFor } from '../own/ball'
 import { usualName } from './gather-exposure'
+import { isAlike } from './is-alike'
 import { type Finding, type JudgeContext, type Rule, dropOffOf } from './judge-context'
 import { type Lock, lockOf, nextRung, passedRungs } from './locks'
 import { missedTime, wayBack } from './missed-time'
@@ -220,14 +222,24 @@ export function variationFor(
 	return open.find((one) => one.resistance === wanted) ?? open.find((one) => one.resistance === undefined) ?? null
 }
 
-const meanOf = (exposure: Exposure): { mean: number; error: number } | null => {
+interface MeanOf {
+	mean: number
+	error: number
+	/** What it may be held against: kind, method, and the sides it is of. */
+	way: string
+}
+/** Of the method most reps were taken with. Each side counts once, however many reps it did. */
+const meanOf = (exposure: Exposure): MeanOf | null => {
 	const kind = exposure.marks[0]?.kind
 	if (!kind) return null
 	const { marks, method } = majorityMarks(exposure.marks, kind)
-	if (method === null || marks.length === 0) return null
-	const mean = marks.reduce((sum, mark) => sum + mark.value, 0) / marks.length
-	const { betweenSd, withinSd } = exposure.usual?.[usualName(marks[0]!)] ?? spreadsOf([], mean, kind, method)
-	return { mean, error: Math.hypot(betweenSd, withinSd / Math.sqrt(marks.length)) }
+	if (method === null) return null
+	const names = [...new Set(marks.map(usualName))].sort()
+	const mean = average(
+		names.map((name) => average(marks.filter((mark) => usualName(mark) === name).map(({ value }) => value))),
+	)
+	const { betweenSd, withinSd } = exposure.usual?.[names[0]!] ?? spreadsOf([], mean, kind, method)
+	return { mean, error: Math.hypot(betweenSd, withinSd / Math.sqrt(marks.length)), way: [kind, ...names].join(' ') }
 }
 
 const plateau: Rule = {
@@ -269,7 +281,10 @@ const plateau: Rule = {
 		if (own.length < PLATEAU_EXPOSURES || means.some((one) => one === null))
 			return { fired: false, found: `${own.length} measured sessions on this rung`, limit }
 		if (latestReading?.outcome === 'pass') return { fired: false, found: 'passing', limit }
-		const values = means as { mean: number; error: number }[]
+		const values = means as MeanOf[]
+		const latest = own.at(-1)!
+		if (!own.every((one) => isAlike(one, latest)) || new Set(values.map(({ way }) => way)).size > 1)
+			return { fired: false, found: `${own.length} sessions on this rung, not measured alike`, limit }
 		const change = (values[2]!.mean + values[3]!.mean - values[0]!.mean - values[1]!.mean) / 2
 		const noise = (2 * Math.hypot(...values.map((one) => one.error))) / 2
 		const kind = own[0]!.marks[0]!.kind

@@ -279,6 +279,37 @@ describe('P7, no change over four sessions', () => {
 	] as [string, Exposure[], string][])('%s', (_name, exposures, words) => {
 		expect(found(of(exposures), 'P7')).toBe(words)
 	})
+	const watch = { marks: gate(1.7, 1.7, 1.7).map((mark) => ({ ...mark, method: 'stopwatch' as const })) }
+	it.each([
+		['two by hand before two by gates: a change that nobody made', four([2, 2, 1.93, 1.93], [watch, watch])],
+		['one by hand among gates', four(steady, [{}, watch])],
+		['two on another ground', four(steady, [{ like: 'a' }, { like: 'a' }, { like: 'b' }, { like: 'b' }])],
+		['two of another kind', four(steady, [{ marks: mat(1.93, 1.93, 1.93) }, { marks: mat(1.93, 1.93, 1.93) }])],
+		[
+			'one leg, then the other',
+			four(
+				steady,
+				(['left', 'left', 'right', 'right'] as const).map((side) => ({
+					marks: gate(1.93, 1.93, 1.93).map((mark) => ({ ...mark, side })),
+				})),
+			),
+		],
+	] as [string, Exposure[]][])('%s: not measured alike', (_name, exposures) => {
+		expect(found(of(exposures), 'P7')).toBe('4 sessions on this rung, not measured alike')
+	})
+	it('on one ground, by one method, both legs however many reps each did', () => {
+		const legs = (left: number, right: number) => ({
+			like: 'a',
+			marks: [
+				...gate(...Array<number>(left).fill(1.9)).map((mark) => ({ ...mark, side: 'left' as const })),
+				...gate(...Array<number>(right).fill(2.2)).map((mark) => ({ ...mark, side: 'right' as const })),
+			],
+			usual: {},
+		})
+		// Together the first two would be 1.98 s on average and the last two 2.12 s.
+		const judged = of(four(steady, [legs(3, 1), legs(3, 1), legs(1, 3), legs(1, 3)]))
+		expect(found(judged, 'P7')).toMatch(/^fired: \+0\.00 s over four sessions/)
+	})
 	it('of five the last four count', () => {
 		const five = [flat(2.2, 'z', '2026-02-26'), ...four(steady)]
 		expect(lineOf(of(five), 'P7').fired).toBe(true)

@@ -11,6 +11,7 @@ import { NO_USUAL_YET, sayAgainstUsual, saySettle } from '../noise/say-usual'
 import { type MarkKind, finerMethod } from '../noise/typical-error'
 import { spreadsOf } from '../noise/usual'
 import { usualName } from './gather-exposure'
+import { isAlike } from './is-alike'
 import type { Exposure, MarkEvidence } from './types'
 import { majorityMarks } from './majority-marks'
 import { writeMark } from '../words/write-numbers'
@@ -64,9 +65,7 @@ export function readCriterion(
 		return readAgainstUsual(exposure, 'sprint', pass.percent)
 	}
 	const reading = readCeiling(exposure, contactCeilingS(level, school))
-	return school.choices.boxJudgement === 'rebound-under-ceiling'
-		? withReboundKept(reading, majorityMarks(exposure.marks, 'contact').marks, before)
-		: reading
+	return school.choices.boxJudgement === 'rebound-under-ceiling' ? withReboundKept(reading, exposure, before) : reading
 }
 
 const NOUNS: Record<MarkKind, readonly [one: string, more: string]> = {
@@ -169,30 +168,32 @@ const meanIndex = (marks: readonly MarkEvidence[]): number | null => {
 	return values.length === 0 ? null : mean(values)
 }
 
-/** A short contact that has lost its rebound is a tap: the index must be that of the time before, within noise. */
-function withReboundKept(
-	reading: CriterionReading,
-	marks: readonly MarkEvidence[],
-	before: readonly Exposure[],
-): CriterionReading {
-	const now = meanIndex(marks)
-	const earlier = before
-		.map((one) => meanIndex(one.marks))
-		.filter((value) => value !== null)
-		.at(-1)
-	if (
-		now === null ||
-		earlier === undefined ||
-		now >= earlier * (1 - KEPT_WITHIN) ||
-		reading.probability === null ||
-		reading.probability < PASS_SHARE
-	)
-		return reading
+/**
+ * A short contact that has lost its rebound is a tap: the index must be that of the time before on the same rung, taken
+ * likewise, within noise. Each leg on its own; the one that fell farther speaks.
+ */
+function withReboundKept(reading: CriterionReading, exposure: Exposure, before: readonly Exposure[]): CriterionReading {
+	if (reading.probability === null || reading.probability < PASS_SHARE) return reading
+	const alike = before.filter((one) => isAlike(one, exposure))
+	const { marks } = majorityMarks(exposure.marks, 'contact')
+	const [worst] = [...new Set(marks.map(usualName))]
+		.flatMap((name) => {
+			const index = (some: readonly MarkEvidence[]) => meanIndex(some.filter((mark) => usualName(mark) === name))
+			const now = index(marks)
+			const earlier = alike
+				.map((one) => index(one.marks))
+				.filter((value) => value !== null)
+				.at(-1)
+			return now === null || earlier === undefined ? [] : [{ now, earlier }]
+		})
+		.sort((a, b) => a.now / a.earlier - b.now / b.earlier)
+	if (!worst || worst.now >= worst.earlier * (1 - KEPT_WITHIN)) return reading
+	const fell = `index ${worst.now.toFixed(2)} after ${worst.earlier.toFixed(2)} m/s`
 	return {
 		...reading,
 		probability: null,
-		found: `${reading.found}, index ${now.toFixed(2)} after ${earlier.toFixed(2)} m/s`,
-		missing: `the rebound has fallen: index ${now.toFixed(2)} after ${earlier.toFixed(2)} m/s`,
+		found: `${reading.found}, ${fell}`,
+		missing: `the rebound has fallen: ${fell}`,
 	}
 }
 

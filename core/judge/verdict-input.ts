@@ -115,6 +115,13 @@ export const ExposureSchema = closed({
 	repsDone: Count,
 	endReason: orNull(oneOf(END_REASONS)),
 	marks: list(Mark),
+	like: maybe(
+		Type.String({
+			maxLength: 200,
+			description:
+				'what the marks may be compared with, beside kind, side and method: drill, start, form, aid, load, effort and ground; absent without marks, and in inputs before rules version 9',
+		}),
+	),
 	quality: closed({ good: Count, notYet: Count, poor: Count, setTaps: Count }),
 	bestBefore: maybe(
 		Type.Unsafe<Partial<Record<Method, number>>>(

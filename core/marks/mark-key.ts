@@ -108,6 +108,24 @@ const written = (kind: Taken['kind'], parts: Parts): string =>
 export const markKey = (drill: KeyedDrill, parameters: Parameters, taken: Taken): string =>
 	written(taken.kind, partsOf(drill, parameters, taken))
 
+/**
+ * What a line says of what its marks may be compared with: the key without what each mark says for itself, its kind, side
+ * and method.
+ *
+ * @param parameters in the units of their names
+ */
+export function lineKey(
+	drill: KeyedDrill,
+	parameters: Parameters,
+	how: Pick<Taken, 'surface' | 'carried' | 'aid'>,
+): string {
+	const parts = partsOf(drill, parameters, { ...how, kind: 'sprint', method: 'gate' })
+	return [
+		`${KEY_VERSION}`,
+		...PARTS.filter((part) => part !== 'side' && part !== 'method').map((part) => parts[part]),
+	].join('|')
+}
+
 /** The key with one part another: the only comparisons between keys there are, and always named. */
 function withPart(key: string, part: Part, value: string): string {
 	const parts = key.split('|')
@@ -161,6 +179,15 @@ export function plainRun(key: string): { start: string; distanceM: number; metho
 		? { start: partOf(key, 'start'), distanceM: Number(metres[1]), method: methodOfKey(key) }
 		: null
 }
+/**
+ * What the first metres of a plain run may be held against, whatever its distance and method: drill, start and ground.
+ * Null for a run that is aided, loaded, below full effort, without a start, with a run-in, turns or a curve, and for what
+ * is no run.
+ */
+export const firstMetresOf = (key: string): string | null =>
+	plainRun(key) && partOf(key, 'start') !== NONE
+		? (['drill', 'start', 'surface'] as const).map((part) => partOf(key, part)).join('|')
+		: null
 /** Whether the reps were planned below full effort. */
 export const isBelowFull = (key: string): boolean => partOf(key, 'effort') !== NONE
 export const methodOfKey = (key: string): Method => partOf(key, 'method') as Method

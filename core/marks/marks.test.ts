@@ -6,7 +6,9 @@ import {
 	convertedKey,
 	freeKey,
 	isBelowFull,
+	firstMetresOf,
 	isFreeRunLike,
+	lineKey,
 	markKey,
 	methodOfKey,
 	otherSideKey,
@@ -167,6 +169,46 @@ describe('a free run', () => {
 		expect(plainRun(markKey(sprint, {}, { kind: 'sprint', method: 'gate' }))).toBeNull()
 		expect(plainRun(key({}, { loadG: 200 }))).toBeNull()
 		expect(plainRun(key({ kind: 'contact', method: 'mat' }))).toBeNull()
+	})
+	it('has first metres that are those of its drill, start and ground, whatever distance, method and side', () => {
+		const like = 'standing-start|standing|grass'
+		expect(firstMetresOf(key({ surface: 'grass' }))).toBe(like)
+		for (const [taken, parameters] of [
+			[{}, { distanceM: 30 }],
+			[{ method: 'phone' }],
+			[{ side: 'left' }],
+			[{}, { effortPercent: 98 }],
+		] as [Partial<Taken>, object?][])
+			expect(firstMetresOf(key({ surface: 'grass', ...taken }, parameters)), JSON.stringify([taken, parameters])).toBe(
+				like,
+			)
+		expect(firstMetresOf(key())).toBe('standing-start|standing|track')
+		expect(firstMetresOf(key({ start: 'three-point' }))).toBe('standing-start|three-point|track')
+		expect(firstMetresOf(key({}, {}, { ...drill('falling-start'), start: 'standing' }))).toBe(
+			'falling-start|standing|track',
+		)
+		for (const [taken, parameters] of [
+			[{}, { runInM: 10 }],
+			[{}, { angleDeg: 90 }],
+			[{}, { radiusM: 10 }],
+			[{}, { assistPercent: 5 }],
+			[{ aid: { kind: 'sled', kg: 20 } }],
+			[{ carried: { segment: 'thigh', grams: 200 } }],
+			[{}, { effortPercent: 90 }],
+			[{ kind: 'contact', method: 'mat' }],
+		] as [Partial<Taken>, object?][])
+			expect(firstMetresOf(key(taken, parameters)), JSON.stringify([taken, parameters])).toBeNull()
+		const { start: _, ...noStart } = sprint
+		expect(firstMetresOf(key({}, {}, noStart as Drill))).toBeNull()
+	})
+	it('a line is known by what its marks share, whatever their kind, method and side', () => {
+		expect(lineKey(sprint, { distanceM: 20, loadG: 250 }, { surface: 'grass' })).toBe(
+			'1|standing-start|standing|d20|-|g250|-|grass',
+		)
+		expect(lineKey(sprint, { distanceM: 20, effortPercent: 80 }, { aid: { kind: 'sled', kg: 20 } })).toBe(
+			'1|standing-start|standing|d20|sled.kg20|-|80|-',
+		)
+		expect(lineKey(drill('overhead-throw'), { ballKg: 3 }, { surface: 'grass' })).toMatch(/\|-$/)
 	})
 	it('a key tells its parts as they were written', () => {
 		expect(key({ side: 'left', surface: 'grass' }, { loadG: 250 })).toBe(
