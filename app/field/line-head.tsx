@@ -2,7 +2,7 @@ import type { DoseLeft } from '#core/field/dose-left'
 import { shortDay } from './short-day'
 import type { LineProgress } from '#core/field/line-progress'
 import type { FieldAthlete } from '#core/field/pack'
-import { judgedLine, lineAt } from '#core/field/complex'
+import { lineAt } from '#core/field/complex'
 import { expectLabel, expectedAt, gatesFor, slotsOf } from '#core/field/slots'
 import { REGION_NAMES } from '#core/vocabulary/words'
 import { markEvidence } from '#core/judge/gather-exposure'
@@ -46,9 +46,8 @@ export function LineHead({
 	onAthlete,
 }: Props) {
 	const { asRead } = useUnits()
-	const { line, marks, dropOff } = progress
+	const { line, marks, offBest } = progress
 	const recent = marks.slice(-3)
-	const judged = judgedLine(line)
 	const last = slotsOf(line, gatesFor(line, gates)).at(-1)
 	const worry = athlete.worries.find((one) => one.drillId === line.drillId)
 	return (
@@ -130,27 +129,23 @@ export function LineHead({
 				</details>
 			)}
 			<ol className="mt-1.5 flex list-none gap-1" aria-label="Marks so far">
-				{recent.map((mark, index) => {
+				{recent.map((mark) => {
 					const ofMark = lineAt(line, mark.piece)
 					const evidence = markEvidence(mark, ofMark.parameters.distanceM)
-					const at = marks.length - recent.length + index
-					const isOne = (one: (typeof marks)[number]) =>
-						lineAt(line, one.piece).drillId === judged.drillId &&
-						markEvidence(one, judged.parameters.distanceM) !== null
-					const percent = isOne(mark) ? dropOff?.percents[marks.slice(0, at + 1).filter(isOne).length - 1] : undefined
+					const off = offBest.get(mark.id)
 					return (
 						<li key={mark.id} className="min-w-0 flex-1">
 							<button type="button" className={MARK} onClick={() => onMark(mark.id)}>
 								<span className="sr-only">Mark </span>
 								{evidence ? asRead(writeMark(evidence)) : asRead(sayEvent(mark))}
 								<small className="block text-[13px] font-normal" style={SMALL}>
-									{evidence && percent !== undefined
-										? percent === 0
-											? evidence.value === dropOff?.best
+									{off
+										? off.percent === 0
+											? off.isBest
 												? 'best'
 												: 'best then'
-											: `+${writePercent(percent)}`
-										: ' '}
+											: `+${writePercent(off.percent)}`
+										: '\u00a0'}
 								</small>
 								<span className="sr-only">: correct it</span>
 							</button>

@@ -166,6 +166,21 @@ describe('a weight worn on the middle reps', () => {
 		// What was free before it was put on is all there is to hold the next one against.
 		expect(progressOf(worn, [...slow, off]).dropOff!.percents).toEqual([0])
 	})
+	it('says how far each rep is off the best of those worn, or free, as it was', () => {
+		const marks = [run(1, 3), run(2, 3.2), run(3, 3.264), run(4, 3.2), run(5, 3.232), run(6, 3.06)]
+		const { offBest } = progressOf(worn, marks)
+		expect(marks.map(({ id }) => offBest.get(id)?.percent.toFixed(1))).toEqual([
+			'0.0',
+			'0.0',
+			'2.0',
+			'0.0',
+			'1.0',
+			'2.0',
+		])
+		// A line that is not worn knows no such difference.
+		const plain = progressOf(line(), marks).offBest
+		expect(marks.map(({ id }) => plain.get(id)?.percent.toFixed(1))).toEqual(['0.0', '6.7', '8.8', '6.7', '7.7', '2.0'])
+	})
 	it('reads no fall between reps with it and without it', () => {
 		// Free 3.00, with the weight 3.20: two stretches, none of them falling.
 		expect(progressOf(worn, [run(1, 3), run(2, 3.2), run(3, 3.2)]).dropOff!.percents).toEqual([0, 0])

@@ -43,6 +43,9 @@ describe('two marks that may be one rep', () => {
 		const [one, two] = [at(5, 'a', { id: 'x1' }), at(5, 'b', { id: 'x2' })]
 		expect([pairs([one, two]), pairs([two, one])]).toEqual([[['x1', 'x2']], [['x1', 'x2']]])
 	})
+	it('are from two phones: what one phone wrote twice was meant twice', () => {
+		expect(pairs([at(0, 'a'), at(5, 'a')])).toEqual([])
+	})
 	it('are of one athlete, drill, kind, side and piece', () => {
 		const first = at(0, 'a', { side: 'left', piece: 1 })
 		const second = (change: object) => pairs([first, at(5, 'b', { side: 'left', piece: 1, ...change })])

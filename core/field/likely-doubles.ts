@@ -34,7 +34,7 @@ export function likelyDoubles(
 			const apart = Date.parse(next.deviceTime) - Date.parse(mark.deviceTime)
 			const limit = Math.max(LEAST_APART_MS, ((restOf.get(mark.lineId) ?? 0) * 1000) / 2)
 			const sameRun = mark.source !== undefined && mark.source === next.source
-			if (sameRun || (apart <= limit && sourceOf(mark) !== sourceOf(next) && !(mark.source && next.source))) {
+			if (sameRun || (apart <= limit && sourceOf(mark) !== sourceOf(next))) {
 				if (!settled.has(pairOf(mark, next))) pairs.push([mark, next])
 			}
 		}

@@ -296,6 +296,56 @@ describe('where a line stands', () => {
 		expect(of(...own, rep('a', 3, 2, pogo)).dropOff!.percents).toHaveLength(2)
 		expect(of(...own, rep('a', 3, 2, pogo), swap('pogo', 2, 2)).dropOff!.percents).toHaveLength(1)
 	})
+	describe('how far each mark is off the best before it', () => {
+		const jump = (repNo: number, distanceM: number, change: object = {}) =>
+			rep('a', repNo, 1, { kind: 'distance', value: { distanceM, method: 'tape' }, ...change } as Partial<LogEvent>)
+		const hops = line('a', { logs: 'distance', parameters: {}, sided: 'each', dose: { sets: 1, reps: 3 } })
+		const off = (of: FieldLine, marks: LogEvent[]) => {
+			const { offBest } = progressOf(of, marks)
+			return marks.map(({ id }) => {
+				const one = offBest.get(id)
+				return one ? `${one.percent.toFixed(1)}${one.isBest ? ' best' : ''}` : null
+			})
+		}
+		it('goes by the best so far, and one of them is the best of all', () => {
+			expect(
+				off(
+					line('a'),
+					[3.1, 3.0, 3.15].map((timeS, index) => rep('a', index + 1, timeS)),
+				),
+			).toEqual(['0.0', '0.0 best', '5.0'])
+		})
+		it('each leg on its own, in whatever order they come', () => {
+			const marks = [
+				jump(1, 1.5, { side: 'left' }),
+				jump(1, 1.4, { side: 'right' }),
+				jump(2, 1.47, { side: 'left' }),
+				jump(2, 1.33, { side: 'right' }),
+			]
+			expect(off(hops, marks)).toEqual(['0.0 best', '0.0 best', '2.0', '5.0'])
+		})
+		it('by one method: a stopwatch says nothing of gates', () => {
+			const hand = { value: { splits: [{ distanceM: 20, timeS: 2.8 }], method: 'stopwatch' } } as Partial<LogEvent>
+			expect(off(line('a'), [rep('a', 1, 3), rep('a', 2, 1, hand), rep('a', 3, 3.03)])).toEqual([
+				'0.0 best',
+				'0.0 best',
+				'1.0',
+			])
+		})
+		it('of another drill apart, over another distance or missed not at all', () => {
+			const pogo = { asDrill: { drillId: 'pogo', drillVersion: 2 } } as Partial<LogEvent>
+			const short = { value: { splits: [{ distanceM: 10, timeS: 1.9 }], method: 'gate' } } as Partial<LogEvent>
+			const missed = { kind: 'missed', value: { reason: 'no-time' } } as Partial<LogEvent>
+			const marks = [
+				rep('a', 1, 3),
+				rep('a', 2, 2, pogo),
+				rep('a', 3, 1, short),
+				rep('a', 4, 1, missed),
+				rep('a', 5, 3.3),
+			]
+			expect(off(line('a'), marks)).toEqual(['0.0 best', '0.0 best', null, null, '10.0'])
+		})
+	})
 	it('is next while reps are left and nothing bars it', () => {
 		const free = { finished: false, over: null, halted: null }
 		expect(isNext(free)).toBe(true)

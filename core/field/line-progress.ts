@@ -1,12 +1,16 @@
 import { byTime } from '../events/by-time'
 import { isFreeRep } from '../vocabulary/worn-reps'
 import type { LogEvent, Mark } from '../vocabulary/events'
+import { groupBy } from '../lists/group-by'
+import { betterOf } from '../marks/keep-session'
+import { percentsOffBest } from '../noise/drop-off'
 import type { StopReading } from '../noise/one-more'
 import { type Method, METHOD_NAMES } from '../vocabulary/words'
 import { repsOfMark, turnsOfMark } from '../dose/sides'
 import { byRep, markEvidence } from '../judge/gather-exposure'
 import { type Leg, SIDES } from '../vocabulary/words'
 import { readFall } from '../judge/read-fall'
+import type { MarkEvidence } from '../judge/types'
 import { loadOffAt, rehearsalOf } from '../marks/as-done'
 import { capital, inSentence, writeMark, writePercent } from '../words/write-numbers'
 import { type Round, judgedLine, lineAt, pieceOf, roundOf } from './complex'
@@ -33,6 +37,8 @@ export interface LineProgress {
 	/** Device time of the last rep, ms; null before the first. */
 	lastAt: number | null
 	dropOff: StopReading | null
+	/** How far each mark is off the best before it of those taken likewise, and whether it is the best of them; by id. */
+	offBest: ReadonlyMap<string, { percent: number; isBest: boolean }>
 	/** Rest the last rep asks for, s: none after a rep that was not run, less after a shorter one. */
 	restS: number
 	/** Another drill for this athlete, swapped in on the spot. */
@@ -89,15 +95,23 @@ export function progressOf(
 	const isFree = (mark: Mark) => isFreeRep(whole, mark) || (off !== null && Date.parse(mark.deviceTime) > off)
 	const last = [...marks].sort(byTime).at(-1)
 	const rehearsal = rehearsalOf(events, whole)
-	const evidence = ofJudged
+	const doneAs = (mark: Mark) => mark.asDrill?.drillId ?? judged.drillId
+	const read = ofJudged
 		// Below full effort on purpose it is no fall.
 		.filter((event) => event.id !== rehearsal)
+		.flatMap((event) => {
+			const evidence = markEvidence(event, judged.parameters.distanceM)
+			return evidence ? [{ event, evidence }] : []
+		})
+	const evidence = read
 		// With the weight and without it are not one stretch.
-		.filter((event) => last === undefined || isFree(event) === (off !== null || isFree(last)))
-		.filter((event) => (event.asDrill?.drillId ?? judged.drillId) === (swap?.drillId ?? judged.drillId))
-		.map((event) => markEvidence(event, judged.parameters.distanceM))
-		.filter((mark) => mark !== null)
+		.filter(({ event }) => last === undefined || isFree(event) === (off !== null || isFree(last)))
+		.filter(({ event }) => doneAs(event) === (swap?.drillId ?? judged.drillId))
+		.map((one) => one.evidence)
 	const fall = readFall(evidence, judged.dropOffPercent, judged.errors)
+	const alike = groupBy(read, ({ event, evidence: { kind, method, side } }) =>
+		[kind, method, side, isFree(event), doneAs(event)].join(' '),
+	)
 	const times = marks.map((event) => Date.parse(event.deviceTime))
 	return {
 		line,
@@ -117,10 +131,22 @@ export function progressOf(
 		half: round ? round.half : turns % 1 !== 0,
 		lastAt: times.length > 0 ? Math.max(...times) : null,
 		dropOff: fall?.reading ?? null,
+		offBest: new Map([...alike.values()].flatMap(offBestOf)),
 		over: swap ? over : (line.over ?? over),
 		halted,
 		finished: ended || taken >= planned,
 	}
+}
+
+/** Of marks taken likewise, in order. */
+function offBestOf(alike: readonly { event: Mark; evidence: MarkEvidence }[]) {
+	const values = alike.map(({ evidence }) => evidence.value)
+	const percents = percentsOffBest(values, betterOf(alike[0]!.evidence.kind))
+	const best = percents.lastIndexOf(0)
+	return alike.map(({ event, evidence }, at): [string, { percent: number; isBest: boolean }] => [
+		event.id,
+		{ percent: percents[at]!, isBest: evidence.value === values[best] },
+	])
 }
 
 /**

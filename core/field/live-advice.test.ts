@@ -124,7 +124,6 @@ describe('the first two reps of the day', () => {
 	})
 	it('are compared over ten metres, or the distance of the line, by the method of the day', () => {
 		const usual = (distanceM: number, median: number, method = 'gate') => ({
-			start: 'three-point',
 			distanceM,
 			method: method as 'gate',
 			reference: { median, sd: 0.03, n: 9 },
@@ -146,6 +145,40 @@ describe('the first two reps of the day', () => {
 		expect(ready(line(), [...starts(1.9, 1.9), rep(3, 1.7, 3)])?.sentence).toBe(
 			'As usual: 1.90 s and 1.90 s, usual 1.90 s ± 0.03.',
 		)
+	})
+	it('are held against first reps of the same drill, start and ground alone', () => {
+		const usual = (firstMetres: string, median: number) => ({
+			firstMetres,
+			distanceM: 10,
+			method: 'gate' as const,
+			reference: { median, sd: 0.03, n: 9 },
+		})
+		const of = (own: Partial<FieldLine>, ...known: ReturnType<typeof usual>[]) =>
+			ready(line(own), two, { usual: known })!
+		const [crouched, standing] = [usual('three-point-start', 1.9), usual('standing-start', 2.1)]
+		expect(of({ firstMetres: 'three-point-start' }, standing, crouched).state).toBe('slow')
+		expect(of({ firstMetres: 'standing-start' }, crouched, standing)).toMatchObject({ state: 'fast' })
+		expect(of({ firstMetres: 'standing-start' }, crouched).state).toBe('no usual yet')
+		// A pulled, a flying or a curved run is no first rep of that kind, however it is timed.
+		expect(of({}, crouched).state).toBe('no usual yet')
+		// A pack of before names none: it is read as it was.
+		const { firstMetres: _, ...before } = crouched
+		expect(ready(line(), two, { usual: [before] })?.state).toBe('slow')
+	})
+	it('are none of a drill that is done in the place of the line’s', () => {
+		const swap = {
+			...stamp(1),
+			type: 'decision',
+			kind: 'swap',
+			entryId: 'e',
+			lineId: 'l',
+			value: { drillId: 'standing-start', drillVersion: 1 },
+		} as unknown as LogEvent
+		const swapped = two.map(
+			(mark) => ({ ...mark, asDrill: { drillId: 'standing-start', drillVersion: 1 } }) as LogEvent,
+		)
+		expect(progressOf(line(), [swap, ...swapped]).swap).not.toBeNull()
+		expect(ready(line(), [swap, ...swapped])).toBeNull()
 	})
 	it('offer a fast day at a new best over the distance of the line alone', () => {
 		const own = line({ parameters: { distanceM: 10 }, bests: { gate: 1.85 } })

@@ -136,12 +136,14 @@ export function readyOf(
 	const first = sheet.lines
 		.filter((line) => line.athleteId === athlete.id && line.logs === 'sprint' && line.blocked === null)
 		.sort((a, b) => (order.get(a.entryId) ?? 0) - (order.get(b.entryId) ?? 0))[0]
-	if (!first || first.id !== progress.line.id) return null
+	// Another drill in its place has no usual here.
+	if (!first || first.id !== progress.line.id || progress.swap) return null
 	const sprints = progress.marks.flatMap((mark) => (mark.kind === 'sprint' ? [mark.value] : []))
 	const [one] = sprints
 	if (!one) return null
 	const usual = athlete.usual.find(
 		(known) =>
+			known.firstMetres === first.firstMetres &&
 			known.method === one.method &&
 			one.splits.some((split) => split.distanceM === known.distanceM) &&
 			(known.distanceM === 10 || known.distanceM === first.parameters.distanceM),

@@ -9,7 +9,7 @@ import type { FieldLine, FieldPiece } from './pack'
 
 /** What of a line is its athlete's alone. */
 export type OwnOfLine = Partial<
-	Pick<FieldLine, 'target' | 'own' | 'lastTime' | 'errors' | 'bests' | 'usuals' | 'blocked' | 'over'>
+	Pick<FieldLine, 'target' | 'own' | 'lastTime' | 'errors' | 'bests' | 'usuals' | 'firstMetres' | 'blocked' | 'over'>
 >
 
 /** The newest of the drills a sheet brings under an id; null where it brings none. */

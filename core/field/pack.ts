@@ -73,6 +73,8 @@ export interface FieldLine {
 	/** Own best and usual of marks made as the line says, by method, in the mark's unit; the usual is absent in packs of before. */
 	bests: Partial<Record<Method, number>>
 	usuals?: Partial<Record<Method, number>>
+	/** Of a plain run, what its first metres are held against, by `firstMetresOf`; absent in packs of before. */
+	firstMetres?: string
 	cautions: string[]
 	cues: string[]
 	lookFor: string[]
@@ -119,8 +121,8 @@ export interface FieldAthlete {
 	worries: { drillId: string; region: Region }[]
 	/** The athlete's own speed curve from bests by gates; null when there are too few. */
 	curve: { mssMps: number; tauS: number } | null
-	/** What the first sprint of a session usually is, by start, distance and method. */
-	usual: { start: string; distanceM: number; method: Method; reference: ReadyReference }[]
+	/** What the first sprint of a session usually is, by `firstMetresOf` (absent in packs of before), distance and method. */
+	usual: { firstMetres?: string; distanceM: number; method: Method; reference: ReadyReference }[]
 }
 export interface FieldSheet {
 	session: {

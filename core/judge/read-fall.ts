@@ -10,7 +10,8 @@ import type { MarkEvidence } from './types'
 
 /**
  * Drop-off within one line's marks, in the kind of the first mark and the method most were taken with.
- * A weaker leg is not a tired one: each side is followed on its own, the one that falls first speaks.
+ * A weaker leg is not a tired one: each side is followed on its own, the one that falls first speaks; while none has
+ * fallen, that of the last mark.
  */
 export function readFall(
 	marks: readonly MarkEvidence[],
@@ -23,8 +24,8 @@ export function readFall(
 	if (method === null) return null
 	const read = (values: number[]) =>
 		readStop(values, betterOf(kind), limitPercent, typicalErrorOf(kind, method, errors), method)
-	const sides = (['left', 'right'] as const).map((side) =>
-		kept.filter((mark) => mark.side === side).map((mark) => mark.value),
+	const sides = (kept.at(-1)?.side === 'right' ? (['right', 'left'] as const) : (['left', 'right'] as const)).map(
+		(side) => kept.filter((mark) => mark.side === side).map((mark) => mark.value),
 	)
 	const readings = sides.some((values) => values.length === 0)
 		? [read(kept.map((mark) => mark.value))]

@@ -16,6 +16,15 @@ export function dropOffPercent(value: number, best: number, better: Better): num
 	return ((better === 'lower' ? value - best : best - value) / best) * 100
 }
 
+/** Percent off the best of the reps up to and including each, of marks of one key, in order. @throws MeasureError when one is not above 0 */
+export function percentsOffBest(values: readonly number[], better: Better): number[] {
+	let best = values[0]!
+	return values.map((value) => {
+		if (better === 'lower' ? value < best : value > best) best = value
+		return dropOffPercent(value, best, better)
+	})
+}
+
 export interface DropOffRun {
 	best: number
 	/** One number per rep: percent off the best of the reps up to and including it. */
@@ -43,18 +52,13 @@ export function followDropOff(
 ): DropOffRun {
 	inBounds('values', values.length, { from: 1, unit: 'marks' })
 	inBounds('consecutive', consecutive, { from: 1, whole: true })
-	let bestIndex = 0
-	const percents = values.map((value, index) => {
-		const best = values[bestIndex]!
-		if (better === 'lower' ? value < best : value > best) bestIndex = index
-		return dropOffPercent(value, values[bestIndex]!, better)
-	})
+	const percents = percentsOffBest(values, better)
 	const past = percents.map((percent) => percent >= limitPercent - 1e-9)
 	const allPast = (from: number) =>
 		from >= 0 && from + consecutive <= past.length && past.slice(from, from + consecutive).every(Boolean)
 	const fall = past.findIndex((_, index) => allPast(index))
 	return {
-		best: values[bestIndex]!,
+		best: better === 'lower' ? Math.min(...values) : Math.max(...values),
 		percents,
 		fallIndex: fall === -1 ? null : fall,
 		lastGoodIndex: past.slice(0, fall === -1 ? undefined : fall).lastIndexOf(false),

@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics'
 import { inBounds } from '../measure/measure-error'
 import type { Method } from '../vocabulary/words'
-import { type Better, dropOffPercent } from './drop-off'
+import { type Better, percentsOffBest } from './drop-off'
 
 /** Reps at the end that may have fallen together, and reps of the best stretch they are held against. */
 const LAST = [2, 3, 4] as const
@@ -78,17 +78,12 @@ export function readStop(
 	const errorPercent = typicalError === null ? Number.POSITIVE_INFINITY : (100 * typicalError) / values[0]!
 	const tooCoarse = method === 'reach' || errorPercent > COARSE_PERCENT
 	const fall = tooCoarse || typicalError === null ? null : findFall(values, better, limitPercent, typicalError)
-	let soFar = values[0]!
-	const percents = values.map((value) => {
-		soFar = better === 'lower' ? Math.min(soFar, value) : Math.max(soFar, value)
-		return dropOffPercent(value, soFar, better)
-	})
 	return {
 		stopAfter: fall?.after ?? null,
 		tooCoarse,
 		seesLittle: !tooCoarse && errorPercent > SEES_LITTLE_PERCENT,
 		falseStopRate: tooCoarse ? 0 : (FALSE_STOPS.find(([reps]) => reps >= values.length)?.[1] ?? MOST_FALSE_STOPS),
-		percents,
+		percents: percentsOffBest(values, better),
 		repsBeforeFall: fall?.before ?? null,
 		best,
 	}

@@ -100,7 +100,8 @@ function makeForm(drill: Drill, asked: Parameters, ladders: Ladders): Form {
 	const places: Place[] = []
 	const rungs = rungsOf(drill.id, ladders)
 	for (const ladder of new Set(rungs.map((one) => one.ladder))) {
-		const own = rungs.filter((one) => one.ladder === ladder).sort((a, b) => a.index - b.index)
+		// They were looked up from the lowest on.
+		const own = rungs.filter((one) => one.ladder === ladder)
 		const holds = own.find((one) => !harder(parameters, one.parameters))
 		const { index } = holds ?? own.at(-1)!
 		places.push({ ladder, rung: ladder.rungs[index]!, index, beyond: holds === undefined })

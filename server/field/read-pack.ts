@@ -13,7 +13,7 @@ import { isOfTheDay } from '../../core/events/of-the-day'
 import { isOfBody } from '../../core/vocabulary/event-kinds'
 import type { LogEvent } from '../../core/vocabulary/events'
 import type { Drill } from '../../core/vocabulary/drill'
-import type { Level, Method } from '../../core/vocabulary/words'
+import type { Level, Method, Surface } from '../../core/vocabulary/words'
 import { fitSprintProfile } from '../../core/measure/sprint/fit-profile'
 import { MeasureError } from '../../core/measure/measure-error'
 import { readyReference } from '../../core/noise/ready-reference'
@@ -28,7 +28,7 @@ import type { StoredEvent } from '../../db/queries/log'
 import { notesBetween } from '../log/notes-between'
 import { type FirstRep, firstRepsBefore } from '../own/first-reps'
 import type { KeyBests } from '../../db/queries/marks'
-import { isFreeRunLike, partOf, plainRun, surfaceClass } from '../../core/marks/mark-key'
+import { firstMetresOf, markKey, partOf, plainRun, surfaceClass } from '../../core/marks/mark-key'
 import { NO_MARKS, keptFor, keptPage } from '../kept'
 import { readErrors } from '../marks/read-errors'
 import { readUsuals } from '../marks/read-usuals'
@@ -44,7 +44,7 @@ import { namesOn } from '../../core/plan/entry-parts'
 import { afterLoad } from '../../core/plan/permit-line'
 import { waitsOf } from '../record/trials'
 import { idsOf } from '../sheet/drills-of-lines'
-import { type Sheet, knownOf, readSheet } from '../sheet/read-sheet'
+import { type Sheet, type SheetLine, knownOf, readSheet } from '../sheet/read-sheet'
 import { readOthers } from './read-others'
 import { readTargets } from '../sheet/read-targets'
 
@@ -196,6 +196,7 @@ async function workOutPack(
 				athlete.lines.map((line) => {
 					const target = targets.get(line.id)
 					const own = errors[line.drillId ?? '']
+					const firstMetres = line.drill && firstMetresOf(runKey(line.drill, line, sheet.session.surface))
 					const lastTime = lastNoted(notes.get(`${athlete.id}/${line.drillId}`) ?? [])
 					return makeLine(
 						{ id: line.id, entryId: line.entryId, athleteId: athlete.id },
@@ -209,6 +210,7 @@ async function workOutPack(
 							...(lastTime ? { lastTime } : {}),
 							bests: target?.bests ?? {},
 							usuals: target?.usuals ?? {},
+							...(firstMetres ? { firstMetres } : {}),
 							blocked: line.blocked,
 							over: line.over,
 						},
@@ -307,6 +309,9 @@ async function drillsOf(
 	return { drills, standIns }
 }
 
+/** How a mark of a line is keyed that its first metres are timed on; the method is the mark's. */
+const runKey = (drill: Drill, { parameters, carried, aid }: SheetLine, surface: Surface | null): string =>
+	markKey(drill, parameters, { kind: 'sprint', method: 'gate', surface, carried, aid })
 const ownWords = (own: readonly OwnWord[] | undefined) =>
 	own && own.length > 0 ? { own: own.map(({ words }) => words) } : {}
 const curveOf = (speed: TopSpeed | null) => speed && { mssMps: speed.mssMps, tauS: speed.tauS }
@@ -336,17 +341,18 @@ function curveOfBests(bests: readonly KeyBests[]): { mssMps: number; tauS: numbe
 function usualOf(firsts: FirstRep[], errors: SquadErrors): Pack['sheet']['athletes'][number]['usual'] {
 	const byKey = new Map<
 		string,
-		{ start: string; distanceM: number; method: Method; drillId: string; times: number[] }
+		{ firstMetres: string; distanceM: number; method: Method; drillId: string; times: number[] }
 	>()
-	for (const { start, key, method, splits } of firsts)
+	for (const { key, method, splits } of firsts) {
+		const firstMetres = key === null ? null : firstMetresOf(key)
+		if (firstMetres === null) continue
 		for (const { distanceM, timeS } of splits) {
-			// A pulled, loaded or easy first rep says nothing of a free one.
-			if (start === null || key === null || !isFreeRunLike(key, key)) continue
-			const like = `${start}/${distanceM}/${method}`
-			const known = byKey.get(like) ?? { start, distanceM, method, drillId: partOf(key, 'drill'), times: [] }
+			const like = `${firstMetres}/${distanceM}/${method}`
+			const known = byKey.get(like) ?? { firstMetres, distanceM, method, drillId: partOf(key!, 'drill'), times: [] }
 			known.times.push(timeS)
 			byKey.set(like, known)
 		}
+	}
 	return [...byKey.values()].flatMap(({ times, drillId, ...which }) => {
 		const reference = readyReference(times, typicalErrorOf('sprint', which.method, errors[drillId]) ?? 0.1)
 		return reference ? [{ ...which, reference }] : []

@@ -12,6 +12,7 @@ import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { saveMeasurement, takeBackMeasurement } from '../bench/save-measurement'
 import { readPack } from '../field/read-pack'
+import { readFieldSpeeds } from './read-measured'
 import { acceptEvents } from '../log/accept-events'
 import { readErrors } from '../marks/read-errors'
 import { proposeVerdicts } from '../review/propose'
@@ -187,9 +188,72 @@ it('what the first sprint of a day usually is counts on its own ground alone', a
 	const session = await planSession(club, DAY, [entry('standing-start', { distanceM: 10 })])
 	const usual = async () =>
 		(await readPack(club.scope, session, 'coach'))!.sheet.athletes.find(({ id }) => id === one)!.usual
-	expect(await usual()).toMatchObject([{ start: 'standing', distanceM: 10, method: 'gate', reference: { n: 8 } }])
+	expect(await usual()).toMatchObject([{ distanceM: 10, method: 'gate', reference: { n: 8 } }])
 	await updateSession(club.scope, session, { surface: 'track' })
 	expect(await usual()).toEqual([])
+})
+
+it('the first sprint of today is held against first sprints of its drill, start and ground, and a run that is not plain against none', async () => {
+	for (let turn = 0; turn < 8; turn++) {
+		const day = addDays('2026-02-05', 4 * turn)
+		const now = new Date(`${day}T18:00:00Z`)
+		const session = await planSession(
+			club,
+			day,
+			// The sheet’s first is run round a curve in every other session.
+			turn % 2 === 0
+				? [entry('standing-start', { distanceM: 40, radiusM: 10 })]
+				: [entry('standing-start', { distanceM: 20 })],
+			{ at: now },
+		)
+		const [line] = await linesOf(session)
+		expect(line!.parameters.radiusM).toBe(turn % 2 === 0 ? 10 : undefined)
+		const splits = [10, line!.parameters.distanceM!].map((distanceM) => ({ distanceM, timeS: distanceM / 5 }))
+		const mark = at(session, line!, 800 + turn, day, { repNo: 1, value: { splits, method: 'gate' } })
+		expect(await acceptEvents(club.coach, [mark], now)).toMatchObject([{ outcome: 'accepted' }])
+	}
+	const session = await planSession(club, DAY, [
+		entry('standing-start', { distanceM: 10 }),
+		entry('standing-start', { distanceM: 30 }),
+		entry('three-point-start', { distanceM: 10 }),
+		entry('standing-start', { distanceM: 40, radiusM: 10 }),
+		entry('standing-start', { distanceM: 20, runInM: 10 }),
+		entry('resisted-start', { distanceM: 10, resistPercent: 10 }),
+		entry('pogo'),
+	])
+	const { sheet } = (await readPack(club.scope, session, 'coach'))!
+	// Four of the eight are starts: too few for a usual, and the curves do not fill them up.
+	expect(sheet.athletes.find(({ id }) => id === one)!.usual).toEqual([])
+	const own = sheet.lines.filter(({ athleteId }) => athleteId === one)
+	const drills = ['standing-start', 'standing-start', 'three-point-start', 'standing-start', 'standing-start']
+	expect(own.map(({ drillId }) => drillId)).toEqual([...drills, 'resisted-start', 'pogo'])
+	const likes = own.map((line) => line.firstMetres)
+	expect(likes[0]).toBeDefined()
+	expect(likes[1]).toBe(likes[0])
+	expect(likes[2]).toBeDefined()
+	expect(likes[2]).not.toBe(likes[0])
+	expect(likes.slice(3)).toEqual([undefined, undefined, undefined, undefined])
+})
+
+it('no curve of the own speed is made of runs that turn, or begin at speed', async () => {
+	const splits = [10, 20, 30, 40].map((distanceM, i) => ({ distanceM, timeS: [2.103, 3.349, 4.505, 5.633][i]! }))
+	let seq = 700
+	const threeTimes = async (drillId: string, parameters: object, since: string) => {
+		for (const days of [0, 1, 2]) {
+			const day = addDays(since, days)
+			const now = new Date(`${day}T18:00:00Z`)
+			const session = await planSession(club, day, [entry(drillId, parameters)], { at: now })
+			const [line] = await linesOf(session)
+			expect(line!.drillId).toBe(drillId)
+			const mark = at(session, line!, ++seq, day, { repNo: 1, value: { splits, method: 'gate' } })
+			expect(await acceptEvents(club.coach, [mark], now)).toMatchObject([{ outcome: 'accepted' }])
+		}
+		return (await readFieldSpeeds(club.scope, [one], DAY)).get(one)?.sessions
+	}
+	expect(await threeTimes('standing-start', { distanceM: 40, radiusM: 10 }, '2026-02-10')).toBeUndefined()
+	expect(await threeTimes('standing-start', { distanceM: 40, runInM: 10 }, '2026-02-14')).toBeUndefined()
+	expect(await threeTimes('tempo-run', { distanceM: 40 }, '2026-02-18')).toBeUndefined()
+	expect(await threeTimes('standing-start', { distanceM: 40 }, '2026-02-22')).toBe(3)
 })
 
 it('how far a day moves a squad comes from its session means, without what their reps leave of it', async () => {

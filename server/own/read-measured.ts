@@ -3,7 +3,7 @@ import { addDays } from '../../core/calendar/day-count'
 import { findCalculation } from '../../core/calc/calculations'
 import { benchMethodName } from '../../core/calc/measured'
 import { type FieldRun, type Measured, STANDS_DAYS, type TopSpeed, fieldSpeed } from '../../core/own/own'
-import { isFreeRunLike, partsOfKey } from '../../core/marks/mark-key'
+import { partOf, plainRun } from '../../core/marks/mark-key'
 import type { ClubScope } from '../../db/connect'
 import { type MeasurementRow, measurementsSince } from '../../db/queries/measurements'
 import { runCalculation } from '../calc/run-calculation'
@@ -97,11 +97,11 @@ export async function readFieldRuns(
 	const reps = firsts ?? (await firstRepsBefore(scope, athleteIds, addDays(day, -FIELD_DAYS), day))
 	const runs = new Map<string, FieldRun[]>()
 	for (const { athleteId, day: on, start, key, method, splits } of reps) {
-		// A pulled, loaded or easy run says nothing of a free one.
-		if (method !== 'gate' || start === null || key === null || !isFreeRunLike(key, key)) continue
-		if (on < addDays(day, -FIELD_DAYS)) continue
+		if (method !== 'gate' || start === null || key === null || on < addDays(day, -FIELD_DAYS)) continue
+		// A pulled, loaded or easy run, one with turns or a run-in, says nothing of a free one; and a curve begins at rest.
+		if (!plainRun(key) || start === 'rolling') continue
 		// On one ground: grass and track are two curves.
-		const like = `${start}/${partsOfKey(key).surface}`
+		const like = `${start}/${partOf(key, 'surface')}`
 		addTo(runs, athleteId, { day: on, start: like, splits })
 	}
 	return runs

@@ -24,7 +24,7 @@ export const athlete: FieldAthlete = {
 	barred: [],
 	worries: [],
 	curve: { mssMps: 8.5, tauS: 1.1 },
-	usual: [{ start: 'three-point', distanceM: 10, method: 'gate', reference: { median: 1.9, sd: 0.03, n: 9 } }],
+	usual: [{ distanceM: 10, method: 'gate', reference: { median: 1.9, sd: 0.03, n: 9 } }],
 }
 /** Six starts of 20 m with two minutes of rest. */
 export const line = (change: Partial<FieldLine> = {}): FieldLine => ({
