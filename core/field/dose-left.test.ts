@@ -104,5 +104,8 @@ describe('metres at 95 % and more of the own best, 2.00 s over 10 m', () => {
 	it('without a best by that method, or over another distance, the planned zone counts', () => {
 		expect(doseLeft(sheet(starts), ada, [run(2.4, 'stopwatch')]).fastMetres.done).toBe(10)
 		expect(doseLeft(sheet(starts), ada, [run(2.4, 'gate', 8)]).fastMetres.done).toBe(10)
+		// Another drill in its place has another best.
+		const falling = { drillId: 'falling-start', drillVersion: drill('falling-start').version }
+		expect(doseLeft(sheet(starts), ada, [{ ...run(2.4), asDrill: falling } as LogEvent]).fastMetres.done).toBe(10)
 	})
 })

@@ -59,7 +59,8 @@ export function doseLeft(
 
 function zoneOf(event: LogEvent, line: FieldLine) {
 	const last = event.kind === 'sprint' ? event.value.splits.at(-1) : undefined
-	const best = event.kind === 'sprint' ? line.bests[event.value.method] : undefined
+	// The bests of a line say nothing of another drill that was done in its place.
+	const best = event.kind === 'sprint' && event.asDrill === undefined ? line.bests[event.value.method] : undefined
 	return last && best !== undefined && last.distanceM === line.parameters.distanceM
 		? effortZone(last.timeS, best)
 		: null

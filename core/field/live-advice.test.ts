@@ -399,6 +399,14 @@ describe('a weight worn on the middle reps', () => {
 		// Slower than the last one with it, near the free one: it stays on.
 		expect(advise([at20(1, 3.2), at20(2, 3.1), at20(3, 3.3)], { own }).lead).toBe('With the weight.')
 	})
+	it('over the distance of the line alone: a beam that was missed at its end makes nobody slow', () => {
+		const short = (n: number, timeS: number) =>
+			rep(n, timeS, 0, { value: { splits: [{ distanceM: 10, timeS }], method: 'gate' } } as Partial<Mark>)
+		expect(advise([short(1, 1.9), at20(2, 3.2), at20(3, 3.2)], { own }).lead).toBe('With the weight.')
+		expect(advise([at20(1, 3.2), at20(2, 3.25), short(3, 1.9)], { own }).lead).toBe('With the weight.')
+		// Nor is one of them fast: what was slow before it still is.
+		expect(advise([at20(1, 3.2), at20(2, 3.4), short(3, 1.9)], { own }).lead).toBe('Take it off now.')
+	})
 	it('the last rep with it is what is read, not one before it', () => {
 		expect(advise([at20(1, 3.2), at20(2, 3.5), at20(3, 3.25)], { own }).lead).toBe('With the weight.')
 	})

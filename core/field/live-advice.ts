@@ -3,6 +3,7 @@ import { WORN_SHARE, isFreeRep } from '../vocabulary/worn-reps'
 import { REHEARSAL, loadOffAt } from '../marks/as-done'
 import type { LogEvent, Mark } from '../vocabulary/events'
 import { capital, writePercent, writeSeconds } from '../words/write-numbers'
+import { markEvidence } from '../judge/gather-exposure'
 import { type ReadyReading, readReady } from '../judge/ready-check'
 import { repsOfMark } from '../dose/sides'
 import type { Drill } from '../vocabulary/drill'
@@ -248,10 +249,12 @@ function loadAdvice(
 /** How far the last rep with the weight fell below the best free one, or the best with it where none was free, %; null before there is one. */
 function speedLost({ line, marks, dropOff }: LineProgress): number | null {
 	if (!line.carried) return dropOff?.percents.at(-1) ?? 0
-	const run = (mark: Mark) =>
-		mark.kind === 'sprint' && mark.asDrill === undefined
-			? [{ timeS: mark.value.splits.at(-1)!.timeS, method: mark.value.method, free: isFreeRep(line, mark) }]
+	const run = (mark: Mark) => {
+		const evidence = mark.asDrill === undefined ? markEvidence(mark, line.parameters.distanceM) : null
+		return evidence?.kind === 'sprint'
+			? [{ timeS: evidence.value, method: evidence.method, free: isFreeRep(line, mark) }]
 			: []
+	}
 	const runs = marks.flatMap(run)
 	const last = runs.at(-1)
 	if (!last || last.free) return null
