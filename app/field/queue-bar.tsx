@@ -39,7 +39,7 @@ export function QueueBar({ queue, onLine, ended, nameOf, clock, alerts, onOpen }
 			className="flex min-h-[64px] items-center justify-between gap-2 border-t border-chalk bg-paper px-4 pb-[env(safe-area-inset-bottom)] text-[15px] max-[899px]:sticky max-[899px]:bottom-0"
 			onClick={onOpen}
 		>
-			<span className="sr-only">Queue:</span>
+			<span className="sr-only">Queue: </span>
 			{next.map((progress) => (
 				<span key={progress.line.id} className="truncate">
 					<b>{shortName(nameOf(progress.line.athleteId))}</b> {restLabel(progress, now)}

@@ -103,3 +103,29 @@ test('a rep is saved without scrolling on a small phone, upright and on its side
 		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(viewport.width)
 	}
 })
+
+test('what is asked above the line pushes neither the pad nor pain out of sight', async ({ app, page }) => {
+	await page.setViewportSize({ width: 390, height: 844 })
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
+	await hand.goTo('Acceleration')
+	await page.route('**/api/events', async (route) => {
+		const { events } = route.request().postDataJSON() as { events: { id: string }[] }
+		const answers = events.map(({ id }) => ({ id, outcome: 'refused', field: 'lineId', reason: 'no such line' }))
+		await route.fulfill({ json: { answers } })
+	})
+	await page.getByTestId('value-1').click()
+	await hand.save('341')
+	await expect(page.getByRole('alert').filter({ hasText: 'Not taken by the server' })).toBeVisible()
+	/** Whether its lowest line is what a finger would meet there, and not a bar that lies over it. */
+	const isWhole = (name: string | RegExp) =>
+		page
+			.getByRole('button', { name, exact: true })
+			.first()
+			.evaluate((one) => {
+				const { left, width, bottom } = one.getBoundingClientRect()
+				const met = document.elementFromPoint(left + width / 2, bottom - 4)
+				return met !== null && one.contains(met)
+			})
+	for (const name of ['0', /^(Save|Next)$/, 'Pain']) expect(await isWhole(name), String(name)).toBe(true)
+})
