@@ -118,6 +118,25 @@ describe('contact under the ceiling of the level', () => {
 	const jumps = (contactS: number, flightS: number): Partial<Exposure> => ({
 		marks: mat(...Array<number>(6).fill(contactS)).map((mark) => ({ ...mark, flightS })),
 	})
+	it('each leg on its own, the longer one speaks, whichever was first', () => {
+		const leg = (side: 'left' | 'right', value: number): Exposure['marks'] =>
+			mat(value, value, value, value).map((mark) => ({ ...mark, side }))
+		for (const marks of [
+			[...leg('left', 0.2), ...leg('right', 0.29)],
+			[...leg('right', 0.29), ...leg('left', 0.2)],
+			[...leg('left', 0.29), ...leg('right', 0.2)],
+		]) {
+			const found = criterion(box, { marks })!
+			expect(found.probability).toBeLessThan(0.2)
+			expect(found.found).toContain('(mean 290 ms of 4)')
+		}
+	})
+	it('in between it says what would settle it, and only then', () => {
+		const at250 = (mean: number) => criterion(box, { marks: mat(mean, mean, mean) })!
+		expect(at250(0.25).probability).toBeCloseTo(0.5, 9)
+		expect(at250(0.25).missing).not.toBeNull()
+		for (const clear of [0.2, 0.3]) expect(at250(clear).missing, String(clear)).toBeNull()
+	})
 	it('a short contact that has lost its rebound is a tap: the index of the time before, within 5 %', () => {
 		// g·t²/8 ÷ contact: 0.5 s and 0.15 s give 2.04 m/s; 0.48 s 1.88; 0.49 s 1.96 (within 5 % of 2.04).
 		const before = [at(box, jumps(0.15, 0.5))]
@@ -279,6 +298,13 @@ describe('one exposure', () => {
 		expect(read(cut, four).doneShare).toBeCloseTo(4 / 9, 9)
 	})
 	it('a line of two reps is judged by a tap', () => {
+		// Four in five are enough, to the rep; of three reps the third can still be judged.
+		const ten = { ...cut, dose: { sets: 1, reps: 10 } }
+		expect(read(ten, { ...eye(8, 0, 0), repsDone: 8 }).outcome).toBe('pass')
+		expect(read(ten, { ...eye(7, 0, 0), repsDone: 7 }).outcome).toBe('unclear')
+		expect(read({ ...cut, dose: { sets: 1, reps: 3 } }, { ...eye(2, 0, 0), repsDone: 3 }).missing).toBe(
+			'1 more judged rep, or one tap for a set, would settle it',
+		)
 		expect(read({ ...cut, dose: { sets: 1, reps: 2 } }, { ...eye(2, 0, 0), repsDone: 2 }).missing).toBe(
 			'one tap for a set would settle it',
 		)
