@@ -297,14 +297,17 @@ describe('one exposure', () => {
 		expect(read(cut, { ...eye(0, 0, 0), repsDone: 0, endReason: 'coach' }).doneShare).toBe(0)
 		expect(read(cut, four).doneShare).toBeCloseTo(4 / 9, 9)
 	})
-	it('a line of two reps is judged by a tap', () => {
-		// Four in five are enough, to the rep; of three reps the third can still be judged.
+	it('four in five reps done are enough, to the rep', () => {
 		const ten = { ...cut, dose: { sets: 1, reps: 10 } }
 		expect(read(ten, { ...eye(8, 0, 0), repsDone: 8 }).outcome).toBe('pass')
 		expect(read(ten, { ...eye(7, 0, 0), repsDone: 7 }).outcome).toBe('unclear')
+	})
+	it('a line of three reps can still be judged by them', () => {
 		expect(read({ ...cut, dose: { sets: 1, reps: 3 } }, { ...eye(2, 0, 0), repsDone: 3 }).missing).toBe(
 			'1 more judged rep, or one tap for a set, would settle it',
 		)
+	})
+	it('a line of two reps is judged by a tap', () => {
 		expect(read({ ...cut, dose: { sets: 1, reps: 2 } }, { ...eye(2, 0, 0), repsDone: 2 }).missing).toBe(
 			'one tap for a set would settle it',
 		)
