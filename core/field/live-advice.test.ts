@@ -132,6 +132,18 @@ describe('the first two reps of the day', () => {
 		expect(ready(line(), two, { usual: [usual(20, 3.1)] })?.state).toBe('slow')
 		// Thirty metres are no place of this line, five are no standard.
 		expect(ready(line(), two, { usual: [usual(30, 1.9), usual(5, 0.9)] })?.state).toBe('no usual yet')
+		const five = [1, 2].map((n) =>
+			rep(n, 0, 0, {
+				value: {
+					splits: [
+						{ distanceM: 5, timeS: 1.1 },
+						{ distanceM: 20, timeS: 3.3 },
+					],
+					method: 'gate',
+				},
+			} as Partial<Mark>),
+		)
+		expect(ready(line(), five, { usual: [usual(5, 0.9)] })?.state).toBe('no usual yet')
 		expect(ready(line(), two, { usual: [usual(10, 1.9, 'stopwatch')] })?.state).toBe('no usual yet')
 		expect(ready(line(), two, { usual: [usual(10, 1.9, 'stopwatch'), usual(10, 1.9)] })?.state).toBe('slow')
 		// A second rep by another method is not one of the two.

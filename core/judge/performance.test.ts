@@ -308,6 +308,9 @@ describe('P7, no change over four sessions', () => {
 		})
 		// Together the first two would be 1.98 s on average and the last two 2.12 s.
 		const judged = of(four(steady, [legs(3, 1), legs(3, 1), legs(1, 3), legs(1, 3)]))
+		// Whichever leg was first.
+		const turned = { ...legs(1, 3), marks: legs(1, 3).marks.reverse() }
+		expect(lineOf(of(four(steady, [legs(3, 1), legs(3, 1), turned, legs(1, 3)])), 'P7').fired).toBe(true)
 		expect(found(judged, 'P7')).toMatch(/^fired: \+0\.00 s over four sessions/)
 	})
 	it('of five the last four count', () => {
