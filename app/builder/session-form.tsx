@@ -463,7 +463,6 @@ function previewOf(
 	}
 	return previewSheet(readableEntries(draft.entries, library), people, {
 		library,
-		school: pack.school,
 		day: pack.day,
 		startTime: pack.startTime,
 		surface: pack.surface,

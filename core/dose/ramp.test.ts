@@ -149,8 +149,13 @@ describe('the limit', () => {
 		expect(readRamp([on('2025-12-15', 30)], '2026-03-12', 1, 15).mean).toBe(30)
 		expect(readRamp([on('2025-12-14', 30)], '2026-03-12', 1, 15).mean).toBeNull()
 	})
-	it('knows nothing of days to come', () => {
-		expect(readRamp([on('2026-03-13', 30)], '2026-03-12', 20, 15)).toEqual({ done: 0, mean: null, limit: 20, room: 20 })
+	it.each([
+		['Friday, the day after', '2026-03-13', 12],
+		['Sunday of the same week', '2026-03-15', 12],
+		['the Monday after', '2026-03-16', 0],
+	])('what is known of %s: the week is whole, the next one is another', (_, day, done) => {
+		const reading = { done, mean: null, limit: 20, room: 20 - done }
+		expect(readRamp([on(day, 12)], '2026-03-12', 20, 15)).toEqual(reading)
 	})
 })
 
@@ -171,9 +176,9 @@ describe('what is done so far', () => {
 		// Thursday: 8 on Friday last and 5 on Sunday roll, 20 on Tuesday lie in both: 33 against 20.
 		const days = [on('2026-03-06', 8), on('2026-03-08', 5), on('2026-03-10', 20)]
 		expect(readRamp(days, '2026-03-12', 100, 15).done).toBe(33)
-		// What is planned for later in the week joins the calendar week alone: 20 + 10 = 30, then 20 + 15 = 35.
-		expect(readRamp(days, '2026-03-12', 100, 15, 10).done).toBe(33)
-		expect(readRamp(days, '2026-03-12', 100, 15, 15).done).toBe(35)
+		// What is known of Saturday joins the calendar week alone: 20 + 10 = 30, then 20 + 15 = 35.
+		expect(readRamp([...days, on('2026-03-14', 10)], '2026-03-12', 100, 15).done).toBe(33)
+		expect(readRamp([...days, on('2026-03-14', 15)], '2026-03-12', 100, 15).done).toBe(35)
 	})
 	it('leaves no room once the limit is reached, and never less than none', () => {
 		expect(readRamp([on('2026-03-10', 19)], '2026-03-12', 20, 15).room).toBe(1)

@@ -1,5 +1,5 @@
 import { type Day, addDays, mondayOf } from '../calendar/day-count'
-import type { Level } from '../vocabulary/words'
+import type { Family, Level } from '../vocabulary/words'
 import { type DoseCount, contactsOf, cutsOf, loadOfLeg } from './dose-count'
 
 /** The quantities whose week-to-week growth is watched. */
@@ -10,6 +10,14 @@ export const RAMP_NAMES: Record<RampQuantity, string> = {
 	sharpCuts: 'cuts of 90° and more',
 	maximalStarts: 'maximal starts',
 	fastMetres: 'metres above 90 % of top speed',
+}
+
+/** Whose level decides a quantity's floor. */
+export const RAMP_FAMILY: Record<RampQuantity, Family> = {
+	hardContacts: 'plyometric',
+	sharpCuts: 'agility',
+	maximalStarts: 'sprint',
+	fastMetres: 'sprint',
 }
 
 /** Weekly floors under which growth is never held against anybody [our setting]. Starts: two sessions of a ladder's own dose. */
@@ -43,7 +51,7 @@ export interface DayDose {
 }
 
 export interface RampReading {
-	/** Done so far in the calendar week of the day, or in the rolling seven days before it: the larger. */
+	/** In the calendar week of the day, what is known of its later days too, or in the rolling seven days before it: the larger. */
 	done: number
 	/** Mean of the last four trained weeks, or of as many as exist; null when there is none. */
 	mean: number | null
@@ -56,26 +64,20 @@ export interface RampReading {
  * Week ≤ max(floor, (1 + ramp) × mean of the last four trained weeks), weeks Monday to Sunday,
  * unloading weeks and weeks without training left out [our setting].
  *
- * @param days what was done, any order, several entries a day allowed
+ * @param days what was done and what is known to come, any order, several entries a day allowed
  * @param day the day about to be trained
  * @param rampPercent 5–20
- * @param laterThisWeek planned for later days of the same calendar week: it takes its share of the week, not of the seven days before
  */
-export function readRamp(
-	days: readonly DayDose[],
-	day: Day,
-	floor: number,
-	rampPercent: number,
-	laterThisWeek = 0,
-): RampReading {
+export function readRamp(days: readonly DayDose[], day: Day, floor: number, rampPercent: number): RampReading {
 	const thisMonday = mondayOf(day)
+	const sunday = addDays(thisMonday, 6)
 	const [oldest, rolling] = [addDays(thisMonday, -7 * WEEKS_BACK), addDays(day, -7)]
 	const weeks = new Map<Day, { total: number; unloading: boolean }>()
 	let calendarWeek = 0
 	let rollingWeek = 0
 	for (const entry of days) {
-		if (entry.day < oldest || entry.day > day) continue
-		if (entry.day > rolling) rollingWeek += entry.value
+		if (entry.day < oldest || entry.day > sunday) continue
+		if (entry.day > rolling && entry.day <= day) rollingWeek += entry.value
 		if (entry.day >= thisMonday) {
 			calendarWeek += entry.value
 			continue
@@ -91,6 +93,6 @@ export function readRamp(
 		.map(([, week]) => week.total)
 	const mean = trained.length === 0 ? null : trained.reduce((a, b) => a + b, 0) / trained.length
 	const limit = Math.max(floor, mean === null ? 0 : (1 + rampPercent / 100) * mean)
-	const done = Math.max(calendarWeek + laterThisWeek, rollingWeek)
+	const done = Math.max(calendarWeek, rollingWeek)
 	return { done, mean, limit, room: Math.max(0, limit - done) }
 }

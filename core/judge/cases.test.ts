@@ -931,21 +931,20 @@ describe('cases of a session, a day, a week and a level', () => {
 				outside: false,
 			},
 		]
+		expect(checkLine(entry('standing-start'), { day: '2026-03-12', startTime: '17:30' }, work, plain)[0]).toMatchObject(
+			{ rule: 'S6' },
+		)
+		expect(checkLine(entry('standing-start'), { day: '2026-03-13', startTime: '13:30' }, work, plain)).toEqual([])
 		expect(
-			checkLine(entry('standing-start'), { day: '2026-03-12', startTime: '17:30' }, work, QUALITY_FIRST, plain)[0],
+			checkLine(entry('standing-start'), { day: '2026-03-13', startTime: '13:30' }, work, {
+				...plain,
+				schools: [RETURN_AND_PROTECT],
+			})[0],
 		).toMatchObject({ rule: 'S6' })
 		expect(
-			checkLine(entry('standing-start'), { day: '2026-03-13', startTime: '13:30' }, work, QUALITY_FIRST, plain),
-		).toEqual([])
-		expect(
-			checkLine(entry('standing-start'), { day: '2026-03-13', startTime: '13:30' }, work, RETURN_AND_PROTECT, plain)[0],
-		).toMatchObject({ rule: 'S6' })
-		expect(
-			checkLine(entry('calf-hold'), { day: '2026-03-11', startTime: '21:30' }, work, QUALITY_FIRST, plain)[0]?.sentence,
+			checkLine(entry('calf-hold'), { day: '2026-03-11', startTime: '21:30' }, work, plain)[0]?.sentence,
 		).toContain('at least 6 h')
-		expect(
-			checkLine(entry('calf-hold'), { day: '2026-03-11', startTime: '23:30' }, work, QUALITY_FIRST, plain),
-		).toEqual([])
+		expect(checkLine(entry('calf-hold'), { day: '2026-03-11', startTime: '23:30' }, work, plain)).toEqual([])
 	})
 
 	it('the day after a match → nothing hard on the line, S11', () => {

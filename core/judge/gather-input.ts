@@ -1,4 +1,4 @@
-import { type Day, daysBetween, hoursBetween } from '../calendar/day-count'
+import { type Day, addDays, daysBetween, hoursBetween, mondayOf } from '../calendar/day-count'
 import { ageInYears } from '../calendar/days'
 import { type DoseCount, emptyCount } from '../dose/dose-count'
 import { type SparseCount, addSparseInto } from '../dose/sparse-count'
@@ -96,7 +96,7 @@ const EXPOSURES_KEPT = 8
 const PAIN_DAYS = 28
 /** Work further back than this says no more than that it is long ago. */
 const WORK_DAYS = 70
-const when = (session: HistorySession) => session.day + session.startTime
+const when = (session: Pick<HistorySession, 'day' | 'startTime'>) => session.day + session.startTime
 
 /** What all ladders of one athlete share, worked out once for a judged session. */
 export interface Evidence {
@@ -112,7 +112,8 @@ export interface Evidence {
 	/** Answers to "how was it?" of the judged session. */
 	answers: NonNullable<VerdictInput['answers']>
 	work: WorkDay[]
-	ramp: VerdictInput['ramp']
+	/** Counted work, by session. */
+	counts: Done['counts']
 }
 
 /** What was done in each session of a history: the same for whatever session it is looked at from. */
@@ -123,7 +124,11 @@ export interface Done {
 	/** Families and kinds of what was done, by session. */
 	work: ReadonlyMap<string, { families: Set<Family>; kinds: Set<WorkKind> }>
 }
-export function doneOf(history: AthleteHistory, drillOf: (id: string, version: number) => Drill): Done {
+/** @param counts what each mark cost, by event id; not asked for where only days of work are looked at */
+export function doneOf(
+	history: Pick<AthleteHistory, 'sessions' | 'lines' | 'events' | 'counts'>,
+	drillOf: (id: string, version: number) => Drill,
+): Done {
 	const ids = new Set(history.sessions.map(({ id }) => id))
 	const eventsByEntry = new Map<string, LogEvent[]>()
 	const counts = new Map<string, DoseCount>()
@@ -154,18 +159,24 @@ export function doneOf(history: AthleteHistory, drillOf: (id: string, version: n
 	return { eventsByEntry, counts, work }
 }
 
-const upTo = (session: HistorySession, { sessions }: AthleteHistory): HistorySession[] =>
+const upTo = (
+	session: Pick<HistorySession, 'day' | 'startTime'>,
+	{ sessions }: Pick<AthleteHistory, 'sessions'>,
+): HistorySession[] =>
 	sessions.filter((candidate) => when(candidate) <= when(session)).sort((a, b) => (when(a) < when(b) ? -1 : 1))
 
-/** Days of work lately and what the ramp counts, as they are for a session; later ones are left out. */
-export function workFor(session: HistorySession, history: AthleteHistory, done: Done): Pick<Evidence, 'work' | 'ramp'> {
-	const sessions = upTo(session, history)
+/** Days of work lately, as they are for a session; later ones are left out. */
+export function workFor(
+	session: Pick<HistorySession, 'day' | 'startTime'>,
+	history: Pick<AthleteHistory, 'sessions' | 'outside'>,
+	work: Done['work'],
+): WorkDay[] {
 	const recent = (day: Day) => daysBetween(day, session.day) <= WORK_DAYS
-	const work: WorkDay[] = [
-		...sessions
+	return [
+		...upTo(session, history)
 			.filter((one) => recent(one.day))
 			.flatMap((one) => {
-				const own = done.work.get(one.id)
+				const own = work.get(one.id)
 				return own
 					? [
 							{
@@ -180,15 +191,6 @@ export function workFor(session: HistorySession, history: AthleteHistory, done: 
 			}),
 		...history.outside.filter((one) => one.day <= session.day && recent(one.day)).map(outsideWork),
 	].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
-	return {
-		work,
-		ramp: Object.fromEntries(
-			(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
-				quantity,
-				[...rampDays(quantity, sessions, done.counts), ...outsideRamp(quantity, history.outside, session.day)],
-			]),
-		) as VerdictInput['ramp'],
-	}
 }
 
 /** Sorts what is known of an athlete for the judging of one session; later sessions are left out. */
@@ -229,7 +231,8 @@ export function evidenceFor(
 		else linesByLadder.set(line.ladderId, [line])
 	}
 	return {
-		...workFor(session, history, done),
+		work: workFor(session, history, done.work),
+		counts: done.counts,
 		history,
 		sessions,
 		linesByLadder,
@@ -396,7 +399,16 @@ export function gatherInput(
 		work: evidence.work.slice(-20),
 		newRungs: history.newRungs,
 		advancesBefore: [],
-		ramp: evidence.ramp,
+		// What is known to come in the week of the next session takes its share of that week.
+		ramp: Object.fromEntries(
+			(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
+				quantity,
+				[
+					...rampDays(quantity, evidence.sessions, evidence.counts),
+					...outsideRamp(quantity, history.outside, addDays(mondayOf(next.day), 6)),
+				],
+			]),
+		) as VerdictInput['ramp'],
 	}
 }
 

@@ -1,3 +1,4 @@
+import type { OutsideLoad } from './outside-load'
 import { describe, expect, it } from 'vitest'
 import type { Stamp } from '../marks/keep-session'
 import type { SessionMean } from '../noise/usual'
@@ -409,20 +410,6 @@ describe('what all ladders share', () => {
 		// Planned and not begun, a line is no work of its day.
 		expect(evidence({ lines: [on('s1')] }).work).toEqual([])
 	})
-	it('the week is read from what each mark cost', () => {
-		const one = mark('s1')
-		const other = mark('s1')
-		const found = evidence({
-			events: [one, other, mark('s2')],
-			counts: new Map([
-				[one.id, { maximalStarts: 1, fastMetres: 10 }],
-				[other.id, { maximalStarts: 1 }],
-			]),
-		})
-		expect(found.ramp.maximalStarts).toEqual([{ day: '2026-03-09', unloading: false, value: 2 }])
-		expect(found.ramp.fastMetres).toEqual([{ day: '2026-03-09', unloading: false, value: 10 }])
-		expect(found.ramp.sharpCuts).toEqual([])
-	})
 })
 
 describe('the input of one verdict', () => {
@@ -445,6 +432,38 @@ describe('the input of one verdict', () => {
 			evidence(change),
 			drillOf,
 		)
+	it('the week is read from what each mark cost', () => {
+		const one = mark('s1')
+		const other = mark('s1')
+		const { ramp } = gathered({
+			events: [one, other, mark('s2')],
+			counts: new Map([
+				[one.id, { maximalStarts: 1, fastMetres: 10 }],
+				[other.id, { maximalStarts: 1 }],
+			]),
+		})
+		expect(ramp.maximalStarts).toEqual([{ day: '2026-03-09', unloading: false, value: 2 }])
+		expect(ramp.fastMetres).toEqual([{ day: '2026-03-09', unloading: false, value: 10 }])
+		expect(ramp.sharpCuts).toEqual([])
+	})
+	it('the week has what is known to come in it: a match up to the Sunday after the next session, Monday 16 March', () => {
+		// Hard running of an hour and a half stands for four starts.
+		const match = (day: string): OutsideLoad => ({
+			kind: 'match',
+			day,
+			startTime: '15:00',
+			minutes: 90,
+			rpe: null,
+			hardRunning: true,
+			hardCutting: false,
+		})
+		const days = ['2026-03-10', '2026-03-14', '2026-03-22', '2026-03-23']
+		expect(gathered({ outside: days.map(match) }).ramp.maximalStarts).toEqual([
+			{ day: '2026-03-10', unloading: false, value: 4 },
+			{ day: '2026-03-14', unloading: false, value: 4 },
+			{ day: '2026-03-22', unloading: false, value: 4 },
+		])
+	})
 	it('the athlete as they are on the day of the next session', () => {
 		// Born on 16 March: a year older on the day itself.
 		expect(gathered().athlete).toEqual({

@@ -1,5 +1,5 @@
 import { countWork } from '../dose/count-line'
-import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
+import { RAMP_FAMILY, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import { rungOf } from '../library/starter-library'
 import type { Drill } from '../vocabulary/drill'
@@ -21,7 +21,7 @@ import {
 	VERDICT_WORDS,
 	type VerdictInput,
 } from './types'
-import { spacingClash, spacingMetH } from '../rules/spacing'
+import { spacingClash, metFromH } from '../rules/spacing'
 import { WORK_KIND_NAMES, isHard, kindsOf } from '../dose/work-kinds'
 import { inSentence, writeDose, writePercent } from '../words/write-numbers'
 
@@ -271,7 +271,7 @@ function holdBack(judgement: Judgement, context: JudgeContext): Judgement {
 /** S6: two days of one kind of hard work want hours between them, start to start. */
 function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 	const { input, documents } = context
-	const limit = `${documents.school.numbers.spacingH} h, met from ${spacingMetH(documents.school)}`
+	const limit = `${documents.school.numbers.spacingH} h, met from ${metFromH(documents.school.numbers.spacingH)}`
 	const line = (found: string, fired: boolean): TraceLine => ({
 		rule: 'S6',
 		question: 'Hours since the last hard work of this kind',
@@ -285,7 +285,7 @@ function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 		judgement.verdict === 'stop' || judgement.verdict === 'swap' || judgement.next.substitute || judgement.next.reentry
 			? []
 			: kindsOf(drill, rung.parameters)
-	const clash = spacingClash(kinds, input.next, input.work, documents.school)
+	const clash = spacingClash(kinds, input.next, input.work, documents.school.numbers.spacingH)
 	if (!clash)
 		return {
 			...judgement,
@@ -374,7 +374,7 @@ function eased(judgement: Judgement, { quantity, planned, reading, dose: before 
 	const dose = scaleDose(before, Math.max(Math.min(1, reading.room / planned), 0.01))
 	const byRamp = { ...judgement, decidedBy: 'S7' as const, tier: 'caution' as const, firmness: 'our setting' as const }
 	if (repsOf(dose) === repsOf(before)) {
-		const sentence = `The week already has ${Math.round(reading.done)} of ${Math.floor(reading.limit + 1e-9)} ${RAMP_NAMES[quantity]}: leave it out if you can.`
+		const sentence = `The week has ${Math.round(reading.done)} of ${Math.floor(reading.limit + 1e-9)} ${RAMP_NAMES[quantity]}: leave it out if you can.`
 		return {
 			...byRamp,
 			sentence: `${judgement.sentence} ${sentence}`,
@@ -411,7 +411,7 @@ function tightestRoom(state: LadderState, context: JudgeContext): Room | null {
 			reading: readRamp(
 				context.input.ramp[quantity],
 				context.input.next.day,
-				RAMP_FLOORS[context.input.athlete.level][quantity],
+				RAMP_FLOORS[context.concluded.facts.levelOf(RAMP_FAMILY[quantity])][quantity],
 				context.documents.school.numbers.rampPercent,
 			),
 		}))

@@ -421,7 +421,7 @@ describe('the week', () => {
 				),
 			{ verdict: 'hold', decidedBy: 'S7', next: { dose: { sets: 1, reps: 2 } }, cautions: [{ rule: 'S7' }] },
 			{},
-			/The week already has 16 of 16 maximal starts: leave it out if you can\.$/,
+			/The week has 16 of 16 maximal starts: leave it out if you can\.$/,
 		],
 		[
 			'a kept ladder asks two thirds of the week',
@@ -474,6 +474,18 @@ describe('the week', () => {
 				}),
 			{ verdict: 'ease' },
 			{ S7: [true, /^38 done and .* contacts of the harder-worked leg$/, '40 in the week'] },
+		],
+		[
+			'each quantity by the level of what it loads: cuts plant, and whoever cuts at level 3 may jump at level 1',
+			() =>
+				run('cut', stateAt('cut', 'cut-90'), null, eye, {
+					next: next({ day: '2026-03-14' }),
+					athlete: athlete({ level: 3 }),
+					levels: { agility: 3, plyometric: 1 },
+					ramp: { ...noRamp, hardContacts: [{ day: '2026-03-11', value: 16, unloading: false }] },
+				}),
+			{ verdict: 'ease' },
+			{ S7: [true, /^16 done and .* contacts of the harder-worked leg$/, '20 in the week'] },
 		],
 	)
 	it('last week’s cut is asked for in full again, and said', () => {

@@ -17,7 +17,7 @@ export type {
 } from './verdict-input'
 
 /** Raised whenever a rule's outcome can change for the same input, so that an old verdict can be replayed honestly. */
-export const RULES_VERSION = 9
+export const RULES_VERSION = 10
 
 /** Lowest first. */
 export const VERDICT_WORDS = ['stop', 're-enter', 'swap', 'ease', 'hold', 'advance'] as const

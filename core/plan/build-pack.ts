@@ -1,4 +1,4 @@
-import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
+import { type DayDose, RAMP_FAMILY, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
 import type { AthleteType, Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
@@ -47,27 +47,17 @@ export interface LastLine {
 	words: string
 }
 
-/** Which level decides the floor of each ramp. */
-export const RAMP_FAMILY: Record<RampQuantity, Family> = {
-	hardContacts: 'plyometric',
-	sharpCuts: 'agility',
-	maximalStarts: 'sprint',
-	fastMetres: 'sprint',
-}
-
-/** What the ramp leaves for a day, by quantity: `later` is planned for later days of the same week. */
+/** What the ramp leaves for a day, by quantity. */
 export function roomsOn(
 	day: string,
 	days: Record<RampQuantity, readonly DayDose[]>,
-	later: Record<RampQuantity, number>,
 	levelOf: (family: Family) => Level,
 	rampPercent: number,
 ): Record<RampQuantity, number> {
 	return Object.fromEntries(
 		(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
 			quantity,
-			readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent, later[quantity])
-				.room,
+			readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent).room,
 		]),
 	) as Record<RampQuantity, number>
 }

@@ -1,24 +1,31 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { QUALITY_FIRST } from '../library/schools'
+import { addDays } from '../calendar/day-count'
+import type { WorkKind } from '../vocabulary/words'
 import { type CalendarItem, checkCalendar } from './calendar-checks'
 
 // S6 on the calendar: 48 h between two days of a kind, met from 44 h. S11: no shock within 48 h before a match,
 // nothing hard within 36 h after one. Each clash with repairs that are known to work.
 
-const item = (id: string, day: string, more: Partial<CalendarItem> = {}): CalendarItem => ({
+type Asked = Omit<Partial<CalendarItem>, 'kinds' | 'shock'> & { kinds?: readonly WorkKind[]; shock?: boolean }
+const item = (
+	id: string,
+	day: string,
+	{ athleteIds = ['ada'], kinds = ['maximal-sprint'], shock = false, ...more }: Asked = {},
+): CalendarItem => ({
 	id,
 	day,
 	startTime: '18:00',
-	athleteIds: ['ada'],
-	kinds: ['maximal-sprint'],
+	athleteIds,
+	kinds: new Map(athleteIds.map((one) => [one, kinds])),
 	match: false,
-	shock: false,
+	shock: new Set(shock ? athleteIds : []),
 	movable: true,
 	...more,
 })
 const match = (day: string, startTime = '18:00'): CalendarItem =>
 	item('match', day, { startTime, kinds: [], match: true, movable: false })
-const check = (...items: CalendarItem[]) => checkCalendar(items, QUALITY_FIRST, '2026-03-09')
+const check = (...items: CalendarItem[]) => checkCalendar(items, () => 48, '2026-03-09')
 // Monday 9 March to Sunday 15 March.
 
 describe('two days of one kind', () => {
@@ -55,6 +62,47 @@ describe('two days of one kind', () => {
 	it('the very same start is one session', () => {
 		expect(check(item('a', '2026-03-09'), item('b', '2026-03-09'))).toEqual([])
 	})
+	it('are of one athlete: what one does on one day and another on the next is no clash', () => {
+		const both = ['ada', 'bo']
+		const on = (id: string, day: string, who: string) => ({
+			...item(id, day, { athleteIds: both }),
+			kinds: new Map([[who, ['maximal-sprint' as const]]]),
+		})
+		expect(check(on('a', '2026-03-09', 'ada'), on('b', '2026-03-10', 'bo'))).toEqual([])
+		expect(check(on('a', '2026-03-09', 'ada'), on('b', '2026-03-10', 'ada'))).toMatchObject([
+			{ sentence: '24 h between two days of maximal sprinting; 48 h are asked (1 of 2 athletes)' },
+		])
+	})
+	it('are asked by each athlete’s own schools, whatever another squad of the club asks', () => {
+		const spacing: Record<string, number> = { ada: 48, bo: 72 }
+		const said = (...athleteIds: string[]) =>
+			checkCalendar(
+				[item('a', '2026-03-09', { athleteIds }), item('b', '2026-03-11', { athleteIds })],
+				(id) => spacing[id]!,
+				'2026-03-09',
+			).map(({ sentence }) => sentence)
+		expect(said('ada')).toEqual([])
+		expect(said('bo')).toEqual(['48 h between two days of maximal sprinting; 72 h are asked'])
+		expect(said('ada', 'bo')).toEqual(['48 h between two days of maximal sprinting; 72 h are asked (1 of 2 athletes)'])
+	})
+	it('are told by the largest number of hours that is asked of somebody', () => {
+		const athleteIds = ['ada', 'bo']
+		const spacing: Record<string, number> = { ada: 48, bo: 72 }
+		expect(
+			checkCalendar(
+				[item('a', '2026-03-09', { athleteIds }), item('b', '2026-03-10', { athleteIds })],
+				(id) => spacing[id]!,
+				'2026-03-09',
+			),
+		).toMatchObject([{ sentence: '24 h between two days of maximal sprinting; 72 h are asked' }])
+	})
+	it.each([
+		['2026-03-13', '13:59', 1],
+		['2026-03-13', '14:00', 0],
+	])('are met from 92 h on where 96 are asked: Monday 18:00 and %s %s', (day, startTime, clashes) => {
+		const items = [item('a', '2026-03-09'), item('b', day, { startTime })]
+		expect(checkCalendar(items, () => 96, '2026-03-09')).toHaveLength(clashes)
+	})
 })
 
 describe('around a match', () => {
@@ -78,6 +126,18 @@ describe('around a match', () => {
 	])('hard work on %s %s after a match on Monday 18:00', (day, startTime, sentence) => {
 		const clashes = check(item('a', day, { startTime }), match('2026-03-09'))
 		expect(clashes.map((clash) => clash.sentence)).toEqual(sentence === null ? [] : [sentence])
+	})
+	it('is asked of who plays it and works hard', () => {
+		const athleteIds = ['ada', 'bo']
+		const game = { ...match('2026-03-14'), athleteIds }
+		const shock = { ...item('a', '2026-03-13', { athleteIds, kinds: [] }), shock: new Set(['bo']) }
+		expect(check(shock, game)).toMatchObject([
+			{ sentence: 'Shock work 24 h before a match; 48 h are asked (1 of 2 athletes)' },
+		])
+		expect(check(shock, { ...game, athleteIds: ['ada'] })).toEqual([])
+		const hard = item('a', '2026-03-15', { athleteIds: ['bo', 'cy'] })
+		expect(check(hard, game)).toMatchObject([{ sentence: 'Hard work 24 h after a match; 36 h are asked' }])
+		expect(check({ ...hard, kinds: new Map([['cy', ['hard-jumps' as const]]]) }, game)).toEqual([])
 	})
 	it('easy work after a match is no clash, and two matches are none', () => {
 		expect(check(item('a', '2026-03-10', { kinds: [] }), match('2026-03-09'))).toEqual([])
@@ -104,5 +164,39 @@ describe('what repairs it', () => {
 	it('leaves out no hard work where that would not end it', () => {
 		// A session without hard kinds but with shock still clashes before a match; easing takes both out.
 		expect(check(item('a', '2026-03-13', { kinds: [], shock: true }), match('2026-03-14'))[0]?.ease).toBe(true)
+	})
+	it('offers only moves that really repair: property over random fortnights', () => {
+		const anyItem = fc.record({
+			offset: fc.nat(13),
+			kinds: fc.subarray(['maximal-sprint', 'hard-turns', 'hard-jumps'] as const),
+			shock: fc.boolean(),
+			match: fc.integer({ min: 0, max: 5 }),
+			who: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
+		})
+		fc.assert(
+			fc.property(fc.array(anyItem, { minLength: 2, maxLength: 8 }), (many) => {
+				const items = many.map((one, at) =>
+					item(String(at), addDays('2026-12-01', one.offset), {
+						kinds: one.kinds,
+						shock: one.shock,
+						match: one.match === 0,
+						movable: one.match !== 0,
+						athleteIds: one.who,
+					}),
+				)
+				const clashes = checkCalendar(items, () => 48, '2026-12-01')
+				for (const clash of clashes)
+					for (const day of clash.moveTo) {
+						const after = checkCalendar(
+							items.map((one) => (one.id === clash.itemId ? { ...one, day } : one)),
+							() => 48,
+							'2026-12-01',
+						)
+						expect(after.some((one) => one.itemId === clash.itemId || one.otherId === clash.itemId)).toBe(false)
+						expect(after.length).toBeLessThan(clashes.length)
+					}
+			}),
+			{ seed: 8, numRuns: 300 },
+		)
 	})
 })

@@ -1,9 +1,8 @@
 import { type Day, addDays, hoursBetween } from '../calendar/day-count'
 import { AFTER_MATCH_H, BEFORE_MATCH_H } from '../rules/s11-match'
-import { spacingMetH } from '../rules/spacing'
-import type { School } from '../vocabulary/school'
+import { metFromH } from '../rules/spacing'
 import type { WorkKind } from '../vocabulary/words'
-import { WORK_KIND_NAMES } from '../dose/work-kinds'
+import { NEAR_DAYS, WORK_KIND_NAMES } from '../dose/work-kinds'
 
 /** A session or something outside, as the calendar sees it. */
 export interface CalendarItem {
@@ -12,10 +11,11 @@ export interface CalendarItem {
 	startTime: string
 	/** Whom it loads: what shares nobody cannot clash. */
 	athleteIds: readonly string[]
-	kinds: readonly WorkKind[]
+	/** Hard work in it, by athlete; nothing for who does none. */
+	kinds: ReadonlyMap<string, readonly WorkKind[]>
 	match: boolean
-	/** Shock work in it: not within 48 h before a match. */
-	shock: boolean
+	/** Who does shock work in it: not within 48 h before a match. */
+	shock: ReadonlySet<string>
 	/** Only sessions that nobody has begun can be moved. */
 	movable: boolean
 }
@@ -31,37 +31,61 @@ export interface Clash {
 	ease: boolean
 }
 
-const shareSomebody = (a: CalendarItem, b: CalendarItem): boolean => {
-	const ids = new Set(a.athleteIds)
-	return b.athleteIds.some((id) => ids.has(id))
-}
+/** Hours asked between two days of one kind, of one athlete: the most that a school of theirs asks. */
+export type SpacingOf = (athleteId: string) => number
 
-/** Two items that come too close: S6 spacing of a kind, S11 around a match; null when they are far enough. */
-function clashOf(a: CalendarItem, b: CalendarItem, school: School): { rule: Clash['rule']; sentence: string } | null {
-	if (!shareSomebody(a, b)) return null
+const inBoth = (a: CalendarItem, b: CalendarItem): string[] => {
+	const ids = new Set(a.athleteIds)
+	return b.athleteIds.filter((id) => ids.has(id))
+}
+/** Whom a sentence is about, where that is not everybody who is in both. */
+const sayWhom = (concerned: number, all: number): string =>
+	concerned === all ? '' : ` (${concerned} of ${all} athletes)`
+
+/** Two items that come too close for somebody in both: S6 spacing of a kind, S11 around a match; null when they are far enough. */
+function clashOf(
+	a: CalendarItem,
+	b: CalendarItem,
+	spacingOf: SpacingOf,
+): { rule: Clash['rule']; sentence: string } | null {
 	const hours = Math.abs(hoursBetween(a, b))
+	if (hours >= NEAR_DAYS * 24) return null
+	const both = inBoth(a, b)
 	const [match, session] = a.match ? [a, b] : b.match ? [b, a] : [null, null]
 	if (match && session && !session.match) {
 		const ahead = hoursBetween(session, match)
-		if (ahead >= 0 && ahead < BEFORE_MATCH_H && session.shock)
+		const shock = both.filter((id) => session.shock.has(id)).length
+		if (ahead >= 0 && ahead < BEFORE_MATCH_H && shock > 0)
 			return {
 				rule: 'S11',
-				sentence: `Shock work ${Math.round(ahead)} h before a match; ${BEFORE_MATCH_H} h are asked`,
+				sentence: `Shock work ${Math.round(ahead)} h before a match; ${BEFORE_MATCH_H} h are asked${sayWhom(shock, both.length)}`,
 			}
-		if (ahead < 0 && -ahead < AFTER_MATCH_H && session.kinds.length > 0)
-			return { rule: 'S11', sentence: `Hard work ${Math.round(-ahead)} h after a match; ${AFTER_MATCH_H} h are asked` }
+		const hard = both.filter((id) => kindsIn(session, id).length > 0).length
+		if (ahead < 0 && -ahead < AFTER_MATCH_H && hard > 0)
+			return {
+				rule: 'S11',
+				sentence: `Hard work ${Math.round(-ahead)} h after a match; ${AFTER_MATCH_H} h are asked${sayWhom(hard, both.length)}`,
+			}
 	}
-	const kind = a.kinds.find((one) => b.kinds.includes(one))
-	if (kind === undefined || hours === 0 || hours >= spacingMetH(school)) return null
-	return {
-		rule: 'S6',
-		sentence: `${Math.round(hours)} h between two days of ${WORK_KIND_NAMES[kind]}; ${school.numbers.spacingH} h are asked`,
-	}
+	if (hours === 0) return null
+	const close = both.flatMap((id) => {
+		const kind = kindsIn(a, id).find((one) => kindsIn(b, id).includes(one))
+		const askedH = spacingOf(id)
+		return kind !== undefined && hours < metFromH(askedH) ? [{ kind, askedH }] : []
+	})
+	const [most] = [...close].sort((x, y) => y.askedH - x.askedH)
+	return most === undefined
+		? null
+		: {
+				rule: 'S6',
+				sentence: `${Math.round(hours)} h between two days of ${WORK_KIND_NAMES[most.kind]}; ${most.askedH} h are asked${sayWhom(close.length, both.length)}`,
+			}
 }
+const kindsIn = ({ kinds }: CalendarItem, athleteId: string): readonly WorkKind[] => kinds.get(athleteId) ?? []
 
 /** Clashes a session would have on a day, against everything else. */
-const clashesAt = (item: CalendarItem, day: Day, items: readonly CalendarItem[], school: School): number =>
-	items.filter((other) => other.id !== item.id && clashOf({ ...item, day }, other, school) !== null).length
+const clashesAt = (item: CalendarItem, day: Day, items: readonly CalendarItem[], spacingOf: SpacingOf): number =>
+	items.filter((other) => other.id !== item.id && clashOf({ ...item, day }, other, spacingOf) !== null).length
 
 /** How far a session may be moved by a repair, days. */
 const REACH = 4
@@ -70,26 +94,28 @@ const REACH = 4
  * What clashes on the calendar, each with repairs that are known to work: days the session can go to
  * without any clash, on no day where the same people already train, and not before `from`.
  */
-export function checkCalendar(items: readonly CalendarItem[], school: School, from: Day): Clash[] {
+export function checkCalendar(items: readonly CalendarItem[], spacingOf: SpacingOf, from: Day): Clash[] {
 	const clashes: Clash[] = []
 	for (const [index, a] of items.entries())
 		for (const b of items.slice(index + 1)) {
-			const found = clashOf(a, b, school)
+			const found = clashOf(a, b, spacingOf)
 			if (!found) continue
 			const [item, other] = a.movable && (!b.movable || a.day > b.day) ? [a, b] : b.movable ? [b, a] : [null, null]
 			if (!item || !other) continue
-			const busy = new Set(items.filter((one) => one.id !== item.id && shareSomebody(one, item)).map((one) => one.day))
+			const busy = new Set(
+				items.filter((one) => one.id !== item.id && inBoth(one, item).length > 0).map((one) => one.day),
+			)
 			const days = Array.from({ length: REACH * 2 }, (_, step) =>
 				addDays(item.day, (step % 2 === 0 ? 1 : -1) * (Math.floor(step / 2) + 1)),
 			)
-			const moveTo = days.filter((day) => day >= from && !busy.has(day) && clashesAt(item, day, items, school) === 0)
-			const eased = { ...item, kinds: [], shock: false }
+			const moveTo = days.filter((day) => day >= from && !busy.has(day) && clashesAt(item, day, items, spacingOf) === 0)
+			const eased = { ...item, kinds: new Map(), shock: new Set<string>() }
 			clashes.push({
 				...found,
 				itemId: item.id,
 				otherId: other.id,
 				moveTo,
-				ease: clashOf(eased, other, school) === null,
+				ease: clashOf(eased, other, spacingOf) === null,
 			})
 		}
 	return clashes

@@ -1,7 +1,6 @@
 import { addInto, emptyCount } from '../dose/dose-count'
 import { RAMP_NAMES, type RampQuantity, rampValue } from '../dose/ramp'
 import type { Library } from '../vocabulary/library'
-import type { School } from '../vocabulary/school'
 import type { ResolvedLine } from '../judge/resolve-line'
 import type { Surface } from '../vocabulary/words'
 import { entryName } from './entry-parts'
@@ -30,7 +29,6 @@ export interface SheetPreview {
 }
 export interface PreviewContext {
 	library: Library
-	school: School
 	day: string
 	startTime: string
 	surface: Surface | null
@@ -41,7 +39,7 @@ export interface PreviewContext {
 export function previewSheet(
 	entries: readonly SheetEntry[],
 	athletes: readonly LimitedAthlete[],
-	{ library, school, day, startTime, surface, target }: PreviewContext,
+	{ library, day, startTime, surface, target }: PreviewContext,
 ): SheetPreview {
 	const cautions = new Map<string, SheetPreview['cautions'][number]>()
 	const say = ({ rule, sentence }: Pick<Caution, 'rule' | 'sentence'>, name: string) => {
@@ -62,7 +60,7 @@ export function previewSheet(
 		for (const caution of [
 			...checkOrder(checked),
 			...checkGround(sum, athlete.levelOf('plyometric'), surface),
-			...checked.flatMap((line) => checkLine(line, { day, startTime }, athlete.work, school, athlete.concluded.facts)),
+			...checked.flatMap((line) => checkLine(line, { day, startTime }, athlete.work, athlete.concluded.facts)),
 		])
 			say(caution, athlete.name)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {

@@ -185,7 +185,6 @@ function faults(asked: BuildRequest, proposal: Proposal): string[] {
 				{ entryId: entry.id, drill, parameters: line.parameters, dose: line.dose },
 				{ day: PLAIN_DAY, startTime: '17:30' },
 				one.work,
-				own,
 				facts,
 			))
 				say(caution.rule, caution.sentence)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { emptyCount } from '../dose/dose-count'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
+import type { School } from '../vocabulary/school'
 import type { Surface, Level } from '../vocabulary/words'
 import { factsOf } from '../../tests/support/plain-facts'
 import type { WorkDay } from '../judge/types'
@@ -97,7 +98,7 @@ describe('a line on its day', () => {
 		outside: false,
 	})
 	const rules = (id: string, ...days: WorkDay[]) =>
-		checkLine(entry(id), at, days, QUALITY_FIRST, context).map((caution) => caution.rule)
+		checkLine(entry(id), at, days, context).map((caution) => caution.rule)
 	it.each([
 		['standing-start', work('2026-03-11', '18:00', 'maximal-sprint'), ['S6']],
 		['standing-start', work('2026-03-10', '22:00', 'maximal-sprint'), []],
@@ -113,21 +114,26 @@ describe('a line on its day', () => {
 	})
 	it('a match near it is said by its own rule', () => {
 		const near = { ...context, hoursToMatch: 30 }
-		expect(checkLine(entry('depth-jump'), at, [], QUALITY_FIRST, near)).toMatchObject([
+		expect(checkLine(entry('depth-jump'), at, [], near)).toMatchObject([
 			{ rule: 'S11', sentence: 'Depth jump: 30 h to a match: no shock and no new hard rung within 48 h.' },
 		])
 	})
 	it('what the sheet leaves out anyway is not said again', () => {
-		expect(checkLine(entry('depth-jump'), at, [], QUALITY_FIRST, { ...context, ageYears: 12 })).toEqual([])
+		expect(checkLine(entry('depth-jump'), at, [], { ...context, ageYears: 12 })).toEqual([])
 	})
 	it('says how many hours lie between', () => {
-		const [caution] = checkLine(
-			entry('standing-start'),
-			at,
-			[work('2026-03-11', '18:00', 'maximal-sprint')],
-			QUALITY_FIRST,
-			context,
-		)
+		const [caution] = checkLine(entry('standing-start'), at, [work('2026-03-11', '18:00', 'maximal-sprint')], context)
 		expect(caution?.sentence).toBe('Standing start: 24 h from other maximal sprinting, 48 h are asked.')
+	})
+	it('who is in two squads is asked what the stricter one asks, whichever trains', () => {
+		const strict = { ...QUALITY_FIRST, numbers: { ...QUALITY_FIRST.numbers, spacingH: 72 } }
+		const fifty = [work('2026-03-10', '16:00', 'maximal-sprint')]
+		const said = (...schools: [School, ...School[]]) =>
+			checkLine(entry('standing-start'), at, fifty, { ...context, schools }).map(({ sentence }) => sentence)
+		const asked = ['Standing start: 50 h from other maximal sprinting, 72 h are asked.']
+		expect(said(QUALITY_FIRST)).toEqual([])
+		expect(said(strict)).toEqual(asked)
+		expect(said(QUALITY_FIRST, strict)).toEqual(asked)
+		expect(said(strict, QUALITY_FIRST)).toEqual(asked)
 	})
 })

@@ -6,9 +6,8 @@ import { HARD_GROUND, HARD_GROUND_SHARE } from './hard-ground'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Level, Surface } from '../vocabulary/words'
-import type { School } from '../vocabulary/school'
 import { lockOfForm } from '../judge/locks'
-import type { Facts } from '../rules/facts'
+import { type Facts, most } from '../rules/facts'
 import { formOf } from '../rules/form'
 import { unloading } from '../rules/p6-phase'
 import { place } from '../rules/s10-place'
@@ -98,7 +97,6 @@ export function checkLine(
 	{ entryId, drill, parameters }: CheckedEntry,
 	at: { day: Day; startTime: string },
 	work: readonly WorkDay[],
-	school: School,
 	facts: Facts,
 ): Caution[] {
 	const cautions: Caution[] = []
@@ -110,13 +108,14 @@ export function checkLine(
 			entryId,
 			sentence: `${drill.name}: ${lock.words}.`,
 		})
-	const clash = spacingClash(kindsOf(drill, parameters), at, work, school)
+	const spacingH = most(facts, 'spacingH')
+	const clash = spacingClash(kindsOf(drill, parameters), at, work, spacingH)
 	if (clash)
 		cautions.push({
 			rule: 'S6',
-			finding: findingOf('S6', drill.id, `${Math.round(clash.hours)} h ${clash.kind}`, String(school.numbers.spacingH)),
+			finding: findingOf('S6', drill.id, `${Math.round(clash.hours)} h ${clash.kind}`, String(spacingH)),
 			entryId,
-			sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${school.numbers.spacingH} h are asked.`,
+			sentence: `${drill.name}: ${Math.round(clash.hours)} h from other ${WORK_KIND_NAMES[clash.kind]}, ${spacingH} h are asked.`,
 		})
 	if (drill.family === 'tissue') {
 		const fast = work.find(

@@ -117,7 +117,7 @@ function closedBy(
 	entry: SheetEntry,
 	line: PlannedLine,
 	athlete: LimitedAthlete,
-	{ library, school, day, startTime, light, kit, roomM = null }: LimitContext,
+	{ library, day, startTime, light, kit, roomM = null }: LimitContext,
 ): string | null {
 	for (const one of checkedOf(entry.id, line, (id) => library.drills[id])) {
 		const { drill, parameters } = one
@@ -126,7 +126,7 @@ function closedBy(
 		if (missing !== undefined) return `no ${missing} at hand`
 		if (roomM !== null && lengthNeeded(drill, parameters) > roomM)
 			return `${inSentence(drill.name)} needs ${Math.ceil(lengthNeeded(drill, parameters))} m, there are ${roomM}`
-		const [caution] = checkLine(one, { day, startTime }, athlete.work, school, athlete.concluded.facts)
+		const [caution] = checkLine(one, { day, startTime }, athlete.work, athlete.concluded.facts)
 		if (caution) return inSentence(caution.sentence.replace(/\.$/, ''))
 	}
 	return null

@@ -1,14 +1,21 @@
 import { countLine } from '../dose/count-line'
 import { addInto, emptyCount } from '../dose/dose-count'
-import { type DayDose, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
+import {
+	type DayDose,
+	RAMP_FAMILY,
+	RAMP_FLOORS,
+	RAMP_NAMES,
+	type RampQuantity,
+	rampValue,
+	readRamp,
+} from '../dose/ramp'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
 import type { Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
-import type { School } from '../vocabulary/school'
 import { lockOf } from '../judge/locks'
+import { least } from '../rules/facts'
 import type { Concluded } from '../permit/known'
-import { RAMP_FAMILY } from './build-pack'
 import { checkGround, checkOrder } from './session-checks'
 
 export interface SheetLineAhead {
@@ -28,7 +35,6 @@ export interface SheetAhead {
 	startTime: string
 	phase: Phase
 	surface: Surface | null
-	school: School
 	athlete: {
 		id: string
 		name: string
@@ -105,7 +111,7 @@ export function sheetClashes(
 	}
 	const ramps = new Map<string, Record<RampQuantity, DayDose[]>>()
 	for (const sheet of [...sheets].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))) {
-		const { athlete, lines, school, day } = sheet
+		const { athlete, lines, day } = sheet
 		const free = lines.every((line) => !line.handSet)
 		const inOrder = (those: readonly SheetLineAhead[]) =>
 			those.map(({ entryId, drill, parameters, dose }) => ({ entryId, drill, parameters, dose }))
@@ -157,7 +163,7 @@ export function sheetClashes(
 				ramp[quantity],
 				day,
 				RAMP_FLOORS[athlete.levelOf(RAMP_FAMILY[quantity])][quantity],
-				school.numbers.rampPercent,
+				least(athlete.concluded.facts, 'rampPercent'),
 			)
 			if (value > room + 1e-6)
 				say(

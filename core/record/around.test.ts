@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { QUALITY_FIRST } from '../library/schools'
 import type { OutsideLoad } from '../judge/outside-load'
 import { type StoryFacts, type StoryMark, type StorySession, aroundOf } from './around'
 
@@ -31,7 +30,7 @@ const session = (day: string, marks: StoryMark[] = [rep()], more: Partial<StoryS
 	...more,
 })
 const FACTS: StoryFacts = {
-	school: { ...QUALITY_FIRST, numbers: { ...QUALITY_FIRST.numbers, spacingH: 48 } },
+	spacingH: 48,
 	outside: [],
 	newHard: [],
 	ramp: [],

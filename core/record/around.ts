@@ -3,8 +3,7 @@ import { type Day, daysBetween, hoursBetween } from '../calendar/day-count'
 import { type DayDose, readRamp } from '../dose/ramp'
 import { type OutsideLoad, isHeavyGym, outsideWork, sayLift } from '../judge/outside-load'
 import type { MarkKind } from '../noise/typical-error'
-import { spacingMetH } from '../rules/spacing'
-import type { School } from '../vocabulary/school'
+import { metFromH } from '../rules/spacing'
 import type { Family, Phase, WorkKind } from '../vocabulary/words'
 import { type Around, medianGapS, pastBestOf } from './why'
 
@@ -45,7 +44,8 @@ export interface StorySession {
 
 /** What else is known of the athlete, whenever it was. */
 export interface StoryFacts {
-	school: School
+	/** Hours asked between two days of one kind: the most of the athlete's schools. */
+	spacingH: number
 	outside: readonly OutsideLoad[]
 	/** Hard rungs and lifts that were new, by the day. */
 	newHard: readonly { day: Day; name: string }[]
@@ -164,8 +164,8 @@ function spacingOf(session: StorySession, before: readonly StorySession[], facts
 	for (const one of work)
 		for (const kind of one.kinds) {
 			const hours = hoursBetween(one, session)
-			if (!kinds.has(kind) || hours <= 0 || hours >= spacingMetH(facts.school)) continue
-			if (nearest === null || hours < nearest.hours) nearest = { kind, hours, askedH: facts.school.numbers.spacingH }
+			if (!kinds.has(kind) || hours <= 0 || hours >= metFromH(facts.spacingH)) continue
+			if (nearest === null || hours < nearest.hours) nearest = { kind, hours, askedH: facts.spacingH }
 		}
 	return nearest
 }

@@ -2,7 +2,7 @@ import { daysBetween } from '../calendar/day-count'
 import { WORK_KIND_NAMES, kindsOf } from '../dose/work-kinds'
 import { most } from './facts'
 import type { Rule } from './rule'
-import { GRACE_H } from './spacing'
+import { metFromH } from './spacing'
 
 /** S6: work of one kind wants hours between, start to start; known by days here, a day counts 24 h. */
 export const spacing: Rule = {
@@ -17,7 +17,7 @@ export const spacing: Rule = {
 			const other = facts.library.drills[one.drillId]
 			// What stands on the same day is the same session, or a second one that order and place answer for.
 			const hours = Math.abs(daysBetween(one.day, facts.day)) * 24
-			if (!other || hours === 0 || hours >= spacingH - GRACE_H) continue
+			if (!other || hours === 0 || hours >= metFromH(spacingH)) continue
 			const kind = kindsOf(other, one.parameters).find((each) => kinds.includes(each))
 			if (kind && (nearest === null || hours < nearest.hours)) nearest = { hours, kind }
 		}
@@ -27,7 +27,7 @@ export const spacing: Rule = {
 			tier: 'caution',
 			firmness: 'published',
 			found: `${nearest.hours} h from ${WORK_KIND_NAMES[nearest.kind]}`,
-			limit: `${spacingH} h, met from ${spacingH - GRACE_H}`,
+			limit: `${spacingH} h, met from ${metFromH(spacingH)}`,
 		}
 	},
 }

@@ -1,20 +1,11 @@
-import { mondayOf, addDays } from '../calendar/day-count'
 import { countLine } from '../dose/count-line'
-import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
+import { RAMP_FAMILY, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
 import { repsOf, scaleDose } from '../library/scale-dose'
 import type { Dose } from '../vocabulary/dose'
-import type { Family } from '../vocabulary/words'
 import { type Facts, least } from './facts'
 import type { Form } from './form'
 import type { Finding } from './rule'
 
-/** Whose level the floor goes by. */
-export const RAMP_FAMILY: Record<RampQuantity, Family> = {
-	hardContacts: 'plyometric',
-	sharpCuts: 'agility',
-	maximalStarts: 'sprint',
-	fastMetres: 'sprint',
-}
 const QUANTITIES = Object.keys(RAMP_NAMES) as RampQuantity[]
 
 /** The quantity the week has least room for, when a dose does not fit; null when it fits, or the work of the week is unknown. */
@@ -31,12 +22,8 @@ function tightest(facts: Facts, { drill, parameters }: Form, dose: Dose) {
 				? [{ day: one.day, unloading: false, value: rampValue(countLine(other, one.parameters, one.dose), quantity) }]
 				: []
 		})
-		const sunday = addDays(mondayOf(facts.day), 6)
-		const later = days
-			.filter((one) => one.day > facts.day && one.day <= sunday)
-			.reduce((sum, one) => sum + one.value, 0)
 		const floor = RAMP_FLOORS[facts.levelOf(RAMP_FAMILY[quantity])][quantity]
-		const { room, limit, done } = readRamp(days, facts.day, floor, least(facts, 'rampPercent'), later)
+		const { room, limit, done } = readRamp(days, facts.day, floor, least(facts, 'rampPercent'))
 		if (planned > room + 1e-9 && (worst === null || room / planned < worst.room / worst.planned))
 			worst = { quantity, planned, room, limit, done }
 	}

@@ -1,16 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { QUALITY_FIRST } from '../library/schools'
-import type { School } from '../vocabulary/school'
-import { type HardDay, spacingClash, spacingMetH } from './spacing'
+import { type HardDay, metFromH, spacingClash } from './spacing'
 import type { WorkKind } from '../vocabulary/words'
 
 // S6: work of one kind start to start at least 48 h apart, met from 44 h on (72 from 68). Our setting; 48–72 h
 // between hard days: published, Potach & Chu, in Essentials of Strength Training and Conditioning, NSCA.
 
-const schoolOf = (spacingH: number): School => ({
-	...QUALITY_FIRST,
-	numbers: { ...QUALITY_FIRST.numbers, spacingH },
-})
 const work = (day: string, startTime: string, ...kinds: WorkKind[]): HardDay => ({
 	day,
 	startTime,
@@ -23,7 +17,7 @@ it.each([
 	[72, 68],
 	[96, 92],
 ])('asks %d h between starts and counts it as met from %d h on', (asked, met) => {
-	expect(spacingMetH(schoolOf(asked))).toBe(met)
+	expect(metFromH(asked)).toBe(met)
 })
 
 describe('two starts of one kind', () => {
@@ -41,7 +35,7 @@ describe('two starts of one kind', () => {
 		['a minute after', '2026-03-12', '18:01', 1 / 60],
 		['the very same start, which is the session itself', '2026-03-12', '18:00', null],
 	])('%s', (_, day, startTime, hours) => {
-		const clash = spacingClash(['maximal-sprint'], THURSDAY_18, [work(day, startTime, 'maximal-sprint')], schoolOf(48))
+		const clash = spacingClash(['maximal-sprint'], THURSDAY_18, [work(day, startTime, 'maximal-sprint')], 48)
 		if (hours === null) expect(clash).toBeNull()
 		else {
 			expect(clash?.kind).toBe('maximal-sprint')
@@ -53,7 +47,7 @@ describe('two starts of one kind', () => {
 		['2026-03-09', '22:01', 67 + 59 / 60],
 		['2026-03-09', '22:00', null],
 	])('are held to 68 h where the school asks 72: %s %s', (day, startTime, hours) => {
-		const clash = spacingClash(['hard-jumps'], THURSDAY_18, [work(day, startTime, 'hard-jumps')], schoolOf(72))
+		const clash = spacingClash(['hard-jumps'], THURSDAY_18, [work(day, startTime, 'hard-jumps')], 72)
 		if (hours === null) expect(clash).toBeNull()
 		else expect(clash?.hours).toBeCloseTo(hours, 9)
 	})
@@ -68,11 +62,11 @@ describe('kinds are kept apart', () => {
 		[['maximal-sprint', 'maximal-throws'], 'maximal-throws'],
 		[[], null],
 	] as [WorkKind[], WorkKind | null][])('%j against yesterday’s jumps and throws', (kinds, kind) => {
-		expect(spacingClash(kinds, THURSDAY_18, yesterday, schoolOf(48))?.kind ?? null).toBe(kind)
+		expect(spacingClash(kinds, THURSDAY_18, yesterday, 48)?.kind ?? null).toBe(kind)
 	})
 	it('says nothing about work that had no kind, and nothing where nothing was done', () => {
-		expect(spacingClash(['hard-jumps'], THURSDAY_18, [work('2026-03-11', '18:00')], schoolOf(48))).toBeNull()
-		expect(spacingClash(['hard-jumps'], THURSDAY_18, [], schoolOf(48))).toBeNull()
+		expect(spacingClash(['hard-jumps'], THURSDAY_18, [work('2026-03-11', '18:00')], 48)).toBeNull()
+		expect(spacingClash(['hard-jumps'], THURSDAY_18, [], 48)).toBeNull()
 	})
 })
 
@@ -85,8 +79,8 @@ it('names the nearest of several, in whatever order they come', () => {
 	]
 	const kinds: WorkKind[] = ['maximal-sprint', 'hard-jumps', 'hard-turns']
 	for (const order of [days, [...days].reverse()])
-		expect(spacingClash(kinds, THURSDAY_18, order, schoolOf(48))).toEqual({ kind: 'maximal-sprint', hours: 12 })
+		expect(spacingClash(kinds, THURSDAY_18, order, 48)).toEqual({ kind: 'maximal-sprint', hours: 12 })
 	// Of two equally near, the one heard of first is named.
 	const equal = [work('2026-03-11', '18:00', 'hard-turns'), work('2026-03-13', '18:00', 'hard-jumps')]
-	expect(spacingClash(kinds, THURSDAY_18, equal, schoolOf(48))).toEqual({ kind: 'hard-turns', hours: 24 })
+	expect(spacingClash(kinds, THURSDAY_18, equal, 48)).toEqual({ kind: 'hard-turns', hours: 24 })
 })

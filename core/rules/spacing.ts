@@ -1,5 +1,4 @@
 import { type Day, hoursBetween } from '../calendar/day-count'
-import type { School } from '../vocabulary/school'
 import type { WorkKind } from '../vocabulary/words'
 
 /** A start with the kinds of hard work in it. */
@@ -11,18 +10,18 @@ export interface HardDay {
 
 /** Spacing is met this many hours early, start to start: Tuesday 18:00 and Thursday 14:00 are two days apart [our setting]. */
 export const GRACE_H = 4
-/** Hours from which the school's spacing counts as met: 44 for 48, 68 for 72. */
-export const spacingMetH = ({ numbers }: School): number => numbers.spacingH - GRACE_H
+/** Hours from which a spacing counts as met: 44 for 48, 68 for 72. */
+export const metFromH = (spacingH: number): number => spacingH - GRACE_H
 
-/** The nearest work of one of the kinds, before or after a start, that is closer than the school's spacing; null when all is far enough. */
+/** The nearest work of one of the kinds, before or after a start, that is closer than so many hours ask for; null when all is far enough. */
 export function spacingClash(
 	kinds: readonly WorkKind[],
 	at: { day: Day; startTime: string },
 	work: readonly HardDay[],
-	school: School,
+	spacingH: number,
 ): { kind: WorkKind; hours: number } | null {
 	if (kinds.length === 0) return null
-	const limitH = spacingMetH(school)
+	const limitH = metFromH(spacingH)
 	let nearest: { kind: WorkKind; hours: number } | null = null
 	for (const one of work)
 		for (const kind of one.kinds) {

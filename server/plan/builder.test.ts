@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
-import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { NOW, type TestClub, freshDatabase, makeClub, secondSquad } from '../../tests/support/test-club'
 import { limitedAthletes, requestOf } from '../../core/plan/build-pack'
 import { proposeSession } from '../../core/plan/propose-session'
 import { resolveSheet } from '../../core/plan/resolve-sheet'
@@ -12,7 +12,8 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { SessionTemplate } from '../../core/vocabulary/template'
 import { insertTemplate, listTemplates } from '../../db/queries/plan'
 import { readEntries, readLines, readSession } from '../../db/queries/sessions'
-import { readSquad, writeLevel, writeState } from '../../db/queries/squads'
+import { addMembers, readSquad, writeLevel, writeState } from '../../db/queries/squads'
+import { enterOutside } from '../care/outside'
 import { addGround, holdOn, saveMap } from '../field-map/save-map'
 import { readMap } from '../field-map/read-map'
 import { readSheet } from '../sheet/read-sheet'
@@ -157,6 +158,38 @@ describe('a proposal that is saved', () => {
 		)
 		expect(later.athletes[0]!.rooms.maximalStarts!).toBeLessThan(before.athletes[0]!.rooms.maximalStarts!)
 		expect(later.athletes[0]!.work.some((work) => work.day === DAY && work.kinds.includes('maximal-sprint'))).toBe(true)
+	})
+	describe('and of what is done outside', () => {
+		const enter = async (athleteId: string, kind: 'match' | 'tournament', day: string, minutes: string) => {
+			const typed = { kind, day, startTime: '12:00', minutes, rpe: '', hardRunning: 'yes', hardCutting: 'no' }
+			expect(await enterOutside(club.coach, { athleteId }, typed, NOW)).toEqual({ entered: 1 })
+		}
+		const rooms = async () =>
+			(await propose()).pack.athletes
+				.slice(0, 2)
+				.map(({ rooms }) => [rooms.maximalStarts!, rooms.fastMetres!].map((room) => Math.floor(room)))
+		it('a match takes its share of the week, before the session or after it', async () => {
+			// Thursday 19 March. Level 2 may start 16 times and run 120 fast metres; each match stands for 4 and 60.
+			const [one] = club.athletes
+			const other = [16, 120]
+			await enter(one!, 'match', '2026-03-23', '90')
+			expect(await rooms()).toEqual([[16, 120], other])
+			await enter(one!, 'match', '2026-03-22', '90')
+			expect(await rooms()).toEqual([[12, 60], other])
+			await enter(one!, 'match', '2026-03-16', '90')
+			expect(await rooms()).toEqual([[8, 0], other])
+		})
+		it('the week grows by what the stricter of an athlete’s two schools allows', async () => {
+			const squadId = await secondSquad(club, 'return-and-protect')
+			await addMembers(club.scope, squadId, club.athletes.slice(1, 2), TODAY)
+			// Two tournament days of four hours make a week of 21.3 starts and 320 m: with 15 % 24.5 and 368, with 10 % 23.5 and 352.
+			for (const id of club.athletes.slice(0, 2))
+				for (const day of ['2026-03-09', '2026-03-10']) await enter(id, 'tournament', day, '240')
+			expect(await rooms()).toEqual([
+				[24, 368],
+				[23, 352],
+			])
+		})
 	})
 	it('goes on to another day without anybody’s caps', async () => {
 		const { library, sessionId } = await save()

@@ -4,6 +4,7 @@ import type { SheetClash } from '../../core/plan/sheet-clashes'
 import { OUTSIDE_NAMES, outsideWork } from '../../core/judge/outside-load'
 import { isHard, kindsOf } from '../../core/dose/work-kinds'
 import { intensityOf } from '../../core/dose/count-rep'
+import type { WorkKind } from '../../core/vocabulary/words'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { outsideLoadOf, outsideOf } from '../../db/queries/care'
 import { readLibrary } from '../../db/queries/library'
@@ -79,10 +80,26 @@ async function workOutCalendar(scope: ClubScope, from: string, to: string, today
 	]
 	const near = sessions.filter((session) => session.day >= addDays(today, -3))
 	const ids = near.map((session) => session.id)
-	const [attending, lines] = [await readAttending(scope, ids), await readLines(scope, ids)]
+	const [attending, entries, written] = [
+		await readAttending(scope, ids),
+		await readEntries(scope, ids),
+		await readLines(scope, ids),
+	]
+	const down = new Set(attending.map((row) => `${row.sessionId}/${row.athleteId}`))
+	const standing = new Set(entries.map(({ id }) => id))
+	// What was taken off a sheet, and who was taken off its list, leave their lines behind.
+	const lines = written.filter((line) => standing.has(line.entryId) && down.has(`${line.sessionId}/${line.athleteId}`))
 	const drills = await readDrillsOfLines(scope, lines)
 	const items = near.map((session): CalendarItem => {
-		const own = lines.filter((line) => line.sessionId === session.id).flatMap((line) => drills.parts(line))
+		const kinds = new Map<string, WorkKind[]>()
+		const shock = new Set<string>()
+		for (const line of lines)
+			if (line.sessionId === session.id)
+				for (const { drill, parameters } of drills.parts(line)) {
+					const known = kinds.get(line.athleteId) ?? []
+					kinds.set(line.athleteId, [...new Set([...known, ...kindsOf(drill, parameters)])].sort())
+					if (intensityOf(drill, parameters) === 'shock') shock.add(line.athleteId)
+				}
 		return {
 			id: session.id,
 			day: session.day,
@@ -90,43 +107,56 @@ async function workOutCalendar(scope: ClubScope, from: string, to: string, today
 			match: false,
 			movable: session.startedAt === null && session.day >= today,
 			athleteIds: attending.filter((row) => row.sessionId === session.id).map((row) => row.athleteId),
-			kinds: [...new Set(own.flatMap(({ drill, parameters }) => kindsOf(drill, parameters)))].sort(),
-			shock: own.some(({ drill, parameters }) => intensityOf(drill, parameters) === 'shock'),
+			kinds,
+			shock,
 		}
 	})
-	const byOccasion = new Map<string, { item: CalendarItem; words: string; athleteIds: string[] }>()
+	const byOccasion = new Map<
+		string,
+		{ item: CalendarItem; words: string; athleteIds: string[]; kinds: Map<string, readonly WorkKind[]> }
+	>()
 	for (const row of await outsideOf(scope, [...new Set(members.map((member) => member.id))], from)) {
 		if (row.day > to) continue
 		const key = `${row.kind}/${row.day}/${row.startTime}`
 		const known = byOccasion.get(key)
-		if (known) known.athleteIds.push(row.athleteId)
-		else {
+		const own = outsideWork(outsideLoadOf(row)).kinds
+		if (known) {
+			known.athleteIds.push(row.athleteId)
+			known.kinds.set(row.athleteId, own)
+		} else {
 			const athleteIds = [row.athleteId]
+			const kinds = new Map([[row.athleteId, own]])
 			byOccasion.set(key, {
 				athleteIds,
+				kinds,
 				words: OUTSIDE_NAMES[row.kind],
 				item: {
 					id: key,
 					day: row.day,
 					startTime: row.startTime,
 					athleteIds,
-					kinds: outsideWork(outsideLoadOf(row)).kinds,
+					kinds,
 					match: row.kind === 'match' || row.kind === 'tournament',
-					shock: false,
+					shock: new Set(),
 					movable: false,
 				},
 			})
 		}
 	}
-	// The strictest spacing of the club's schools: an athlete may train in two squads.
-	const schools = squads
-		.flatMap((squad) => library.schools[squad.schoolId] ?? [])
-		.sort((a, b) => b.numbers.spacingH - a.numbers.spacingH)
+	// An athlete may train in two squads, or with another one for a day: the most that any of them asks.
+	const spacing = new Map<string, number>()
+	const asks = (athleteId: string, squadId: string) => {
+		const school = library.schools[squads.find((squad) => squad.id === squadId)?.schoolId ?? '']
+		if (school) spacing.set(athleteId, Math.max(spacing.get(athleteId) ?? 0, school.numbers.spacingH))
+	}
+	for (const member of members) asks(member.id, member.squadId)
+	const squadOf = new Map(near.map((session) => [session.id, session.squadId]))
+	for (const row of attending) asks(row.athleteId, squadOf.get(row.sessionId)!)
 	const outside = [...byOccasion.values()].filter(({ item }) => item.day >= addDays(today, -3))
 	const unbegun = sessions.filter((session) => session.startedAt === null && session.day >= today)
 	return {
 		sessions,
-		sheetClashes: await checkSheets(scope, unbegun, lines, library, today),
+		sheetClashes: await checkSheets(scope, unbegun, entries, lines, library, today),
 		outside: [...byOccasion.values()].map(({ item, words, athleteIds }) => ({
 			id: item.id,
 			day: item.day,
@@ -136,11 +166,11 @@ async function workOutCalendar(scope: ClubScope, from: string, to: string, today
 				...new Set(members.filter((member) => athleteIds.includes(member.id)).map((member) => member.squadId)),
 			],
 		})),
-		clashes: schools[0]
-			? checkCalendar([...items, ...outside.map(({ item }) => item)], schools[0], today).filter((clash) =>
-					items.some((item) => item.id === clash.itemId),
-				)
-			: [],
+		clashes: checkCalendar(
+			[...items, ...outside.map(({ item }) => item)],
+			(athleteId) => spacing.get(athleteId) ?? 0,
+			today,
+		).filter((clash) => items.some((item) => item.id === clash.itemId)),
 	}
 }
 

@@ -1,7 +1,8 @@
+import { addDays, mondayOf } from '../../core/calendar/day-count'
 import type { Library } from '../../core/vocabulary/library'
 import { type SheetAhead, type SheetClash, sheetClashes } from '../../core/plan/sheet-clashes'
 import type { ClubScope } from '../../db/connect'
-import { type LineRow, type ListedSession, readEntries } from '../../db/queries/sessions'
+import type { EntryRow, LineRow, ListedSession } from '../../db/queries/sessions'
 import { listSquads, readAthletes, readLevels } from '../../db/queries/squads'
 import { breathe } from '../breathe'
 import { concludedOn } from '../facts/facts-on'
@@ -11,10 +12,15 @@ import { groupBy } from '../../core/lists/group-by'
 import { doneRamp } from './done-ramp'
 import { readDrillsOfLines } from '../sheet/drills-of-lines'
 
-/** What the rules say about the sheets of sessions nobody has begun. */
+/**
+ * What the rules say about the sheets of sessions nobody has begun.
+ *
+ * @param entries and lines that stand on those sheets
+ */
 export async function checkSheets(
 	scope: ClubScope,
 	sessions: readonly ListedSession[],
+	entries: readonly EntryRow[],
 	lines: readonly LineRow[],
 	library: Library,
 	today: string,
@@ -24,14 +30,10 @@ export async function checkSheets(
 	)
 	const ids = [...new Set(open.map((line) => line.athleteId))]
 	if (ids.length === 0) return []
-	const [athletes, levelOf, squads, entries, drills] = [
+	const [athletes, levelOf, squads, drills] = [
 		await readAthletes(scope, ids),
 		await readLevels(scope, ids),
 		await listSquads(scope),
-		await readEntries(
-			scope,
-			sessions.map((session) => session.id),
-		),
 		await readDrillsOfLines(scope, open),
 	]
 	const moment = { day: today, startTime: '12:00', phase: 'accumulate' as const, surface: null }
@@ -39,12 +41,14 @@ export async function checkSheets(
 	const facts = new Map<string, ReturnType<typeof factsOf>>()
 	for (const schoolId of new Set(squads.map((squad) => squad.schoolId)))
 		if (library.schools[schoolId]) facts.set(schoolId, factsOf(records, moment, { schoolId }, library))
+	const last =
+		sessions
+			.map(({ day }) => day)
+			.sort()
+			.at(-1) ?? today
 	const position = new Map(entries.map((entry) => [entry.id, entry.position]))
-	const done = await doneRamp(scope, ids, today)
-	const placed = groupBy(
-		open.filter((line) => position.has(line.entryId)),
-		({ sessionId, athleteId }) => `${sessionId}/${athleteId}`,
-	)
+	const done = await doneRamp(scope, ids, today, addDays(mondayOf(last), 6))
+	const placed = groupBy(open, ({ sessionId, athleteId }) => `${sessionId}/${athleteId}`)
 	const sheets: SheetAhead[] = []
 	for (const session of sessions) {
 		const school = library.schools[squads.find((squad) => squad.id === session.squadId)?.schoolId ?? '']
@@ -59,7 +63,6 @@ export async function checkSheets(
 				startTime: session.startTime,
 				phase: session.phase,
 				surface: session.surface,
-				school,
 				athlete: {
 					id: athlete.id,
 					name: athlete.name,

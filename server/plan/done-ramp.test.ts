@@ -89,9 +89,9 @@ it('counts again what comes later, whoever was asked about before, and looks bac
 	await take([mark(one, 1, 2, { replacesId: first.id, void: true })])
 	expect(await starts([one], one)).toEqual([[DAY, 1]])
 
-	// 12 March and 84 days are 4 June.
-	expect(await starts([one], one, '2026-06-04')).toEqual([[DAY, 1]])
-	expect(await starts([one], one, '2026-06-05')).toEqual([])
+	// Twelve weeks before the Monday of a Sunday are 90 days: 12 March and 90 days are 10 June.
+	expect(await starts([one], one, '2026-06-10')).toEqual([[DAY, 1]])
+	expect(await starts([one], one, '2026-06-11')).toEqual([])
 	expect(await starts([one], one, '2026-03-11')).toEqual([])
 
 	const unloads = async () => (await doneRamp(club.scope, [one], DAY)).get(one)!.maximalStarts[0]?.unloading

@@ -10,8 +10,8 @@ import { correctedMarks, countedMarks } from '../../db/queries/log'
 import { sessionsBetween } from '../../db/queries/sessions'
 import { keptInSessions } from '../by-session'
 
-/** The ramp looks back twelve weeks. */
-const WINDOW_DAYS = 84
+/** The ramp looks back twelve weeks from the Monday of a day's week. */
+const WINDOW_DAYS = 90
 const QUANTITIES = Object.keys(RAMP_NAMES) as RampQuantity[]
 
 type Ramps = Record<RampQuantity, number>
@@ -19,14 +19,19 @@ type Ramps = Record<RampQuantity, number>
 const MOST_KEPT = 200_000
 const rampsOf = keptInSessions(MOST_KEPT, readRamps)
 
-/** What the ramp counts of the days gone by, by athlete: sessions and what was done outside. */
+/**
+ * What the ramp counts, by athlete: sessions that were done up to a day, and what was done outside.
+ *
+ * @param known up to which day what is to come outside is looked at
+ */
 export async function doneRamp(
 	scope: ClubScope,
 	athleteIds: string[],
-	today: string,
+	upTo: string,
+	known = upTo,
 ): Promise<Map<string, Record<RampQuantity, DayDose[]>>> {
-	const from = addDays(today, -WINDOW_DAYS)
-	const sessions = await sessionsBetween(scope, from, today)
+	const from = addDays(upTo, -WINDOW_DAYS)
+	const sessions = await sessionsBetween(scope, from, upTo)
 	const done = await rampsOf(scope, athleteIds, sessions)
 	const outside = new Map<string, OutsideLoad[]>(athleteIds.map((id) => [id, []]))
 	for (const row of await outsideOf(scope, athleteIds, from)) outside.get(row.athleteId)!.push(outsideLoadOf(row))
@@ -37,7 +42,7 @@ export async function doneRamp(
 					const value = done.get(sessionId)!.get(id)?.[0]?.ramps[quantity] ?? 0
 					return value > 0 ? [{ day, unloading: phase === 'unloading', value }] : []
 				}),
-				...outsideRamp(quantity, outside.get(id)!, today),
+				...outsideRamp(quantity, outside.get(id)!, known),
 			]
 			return [id, eachQuantity(ramp)]
 		}),

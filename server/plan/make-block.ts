@@ -14,7 +14,7 @@ import type { Library } from '../../core/vocabulary/library'
 import { tuningForAnotherDay } from '../../core/plan/resolve-sheet'
 import type { DayRole } from '../../core/vocabulary/session'
 import { themeOn } from '../../core/plan/themes'
-import { spacingMetH } from '../../core/rules/spacing'
+import { metFromH } from '../../core/rules/spacing'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readDrills, readLibrary } from '../../db/queries/library'
 import { insertBlock, readBlock, unstartedOfBlock } from '../../db/queries/plan'
@@ -145,7 +145,7 @@ export async function writeBlock(
 	const everybody = (await listMembers(scope)).filter((member) => member.squadId === squadId)
 	if (everybody.length === 0) return { problem: 'Nobody is in this squad yet.' }
 	const school = library.schools[squad.schoolId]
-	const planned = blockSessions(plan, library.themes, school ? spacingMetH(school) : undefined)
+	const planned = blockSessions(plan, library.themes, school ? metFromH(school.numbers.spacingH) : undefined)
 	const taken = new Set(
 		(await sessionsBetween(scope, plan.start, addDays(plan.start, plan.phases.length * 7)))
 			.filter((session) => session.squadId === squadId)

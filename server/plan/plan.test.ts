@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { NOW, type TestClub, freshDatabase, makeClub, secondSquad } from '../../tests/support/test-club'
 import { addDays } from '../../core/calendar/day-count'
 import { type BlockPlan, completePlan, defaultPhases, defaultShape } from '../../core/plan/block'
 import { acknowledgementsOf, insertAcknowledgement } from '../../db/queries/care'
@@ -16,7 +16,7 @@ import { changeLineByHand } from '../sheet/change-line'
 import { rewriteUpcoming } from '../sheet/rewrite-upcoming'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/judge/resolve-line'
-import { writeState } from '../../db/queries/squads'
+import { addMembers, writeState } from '../../db/queries/squads'
 import { readBlockProgress, replanBlock } from './block-progress'
 import { repairSheet } from './repair-sheet'
 import { makeBlock, readBlockPlan, shiftBlock } from './make-block'
@@ -291,6 +291,19 @@ describe('the calendar', () => {
 		expect(await versionOf(club.scope, 'session', second)).toBe(3)
 		expect(await clashes()).toEqual([])
 		expect((await readEntries(club.scope, [second])).map((entry) => entry.part)).toEqual(['Prepare'])
+	})
+	it('asks of a squad what its own school asks, and the most where somebody trains with two', async () => {
+		// Quality first asks 48 h, the other squad's school 72.
+		const other = await secondSquad(club, 'return-and-protect')
+		await make('2026-03-17')
+		await make('2026-03-19')
+		const said = async () =>
+			(await readCalendar(club.scope, '2026-03-09', '2026-04-12', TODAY)).clashes.map(({ sentence }) => sentence)
+		expect(await said()).toEqual([])
+		await addMembers(club.scope, other, club.athletes.slice(1), TODAY)
+		expect(await said()).toEqual(['48 h between two days of maximal sprinting; 72 h are asked (2 of 3 athletes)'])
+		await addMembers(club.scope, other, club.athletes, TODAY)
+		expect(await said()).toEqual(['48 h between two days of maximal sprinting; 72 h are asked'])
 	})
 	it('shows matches beside the sessions', async () => {
 		await make('2026-03-18')

@@ -1,7 +1,7 @@
 import { addDays, mondayOf } from '../../core/calendar/day-count'
 import { LEVELS, QUALITIES, type Quality } from '../../core/vocabulary/words'
 import { completePlan } from '../../core/plan/block'
-import { spacingMetH } from '../../core/rules/spacing'
+import { metFromH } from '../../core/rules/spacing'
 import type { ClubScope } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { readBlock } from '../../db/queries/plan'
@@ -26,7 +26,7 @@ export async function readBlockForm(scope: ClubScope, copy: string | null, today
 			battery: batteries.get(id) ?? null,
 			trainingDays,
 			startTime,
-			spacingMetH: library.schools[schoolId] ? spacingMetH(library.schools[schoolId]) : 44,
+			spacingMetH: library.schools[schoolId] ? metFromH(library.schools[schoolId].numbers.spacingH) : 44,
 			/** How many athletes are at each level, by family. */
 			levels: Object.fromEntries(
 				QUALITIES.map((quality) => [

@@ -7,13 +7,13 @@ import { type BuildPack, type PackAthlete, roomsOn } from '../../core/plan/build
 import type { ThemeId } from '../../core/vocabulary/ids'
 import type { DayRole } from '../../core/vocabulary/session'
 import type { TargetRequest } from '../../core/plan/targets'
-import { type Done, doneOf, workFor } from '../../core/judge/gather-input'
 import type { ClubScope } from '../../db/connect'
 import { type AthleteRow, type SquadRow, stateKey, typesOf } from '../../db/queries/squads'
-import { drillsAsCited, readHistories } from '../review/gather'
 import { factsOf } from '../facts/read-facts'
 import { type RecordsOfDays, readRecordsOfDays } from '../facts/records'
 import type { SessionRow } from '../../db/queries/sessions'
+import { type NearWork, readNearWork, workNear } from '../sheet/work-near'
+import { doneRamp } from './done-ramp'
 import { type PlannedWork, plannedWork } from './planned-work'
 
 /** What the session carries from its block; a session made alone is a whole hard one without a priority. */
@@ -29,8 +29,9 @@ export const ALONE: BlockShare = { share: 1, role: 'hard', priority: null, kept:
 /** What sessions of some days can be built from: read once, however many they are. */
 export interface Known {
 	athletes: AthleteRow[]
-	histories: Awaited<ReturnType<typeof readHistories>>
-	done: Map<string, Done>
+	near: Map<string, NearWork>
+	/** What was done, and what is known to come outside the sessions. */
+	ramp: Awaited<ReturnType<typeof doneRamp>>
 	types: Awaited<ReturnType<typeof typesOf>>
 	records: RecordsOfDays
 	/** By athlete; whoever plans a further session adds it. */
@@ -51,11 +52,9 @@ export async function readKnown(
 	library: Library,
 ): Promise<Known> {
 	const records = await readRecordsOfDays(scope, athleteIds, from, to, today)
-	const histories = await readHistories(scope, athleteIds, done, library)
-	const drillOf = await drillsAsCited(scope, library)
 	return {
-		histories,
-		done: new Map([...histories].map(([id, history]) => [id, doneOf(history, drillOf)])),
+		near: await readNearWork(scope, athleteIds, { from, done }, library),
+		ramp: await doneRamp(scope, athleteIds, done, lookedAtTo(to)),
 		athletes: records.on(from).athletes,
 		types: await typesOf(scope, athleteIds),
 		records,
@@ -91,8 +90,7 @@ export function buildPackOf(
 ): BuildPack {
 	const school = library.schools[squad.schoolId]
 	if (!school) throw new Error(`school ${squad.schoolId} is not in the library`)
-	const weekEnd = addDays(mondayOf(session.day), 6)
-	const { histories, done, types, planned } = known
+	const { near, ramp, types, planned } = known
 	const records = known.records.on(session.day)
 	const { levelOf, states } = records
 	const facts = factsOf(records, session, squad, library, new Set(athleteIds))
@@ -110,12 +108,6 @@ export function buildPackOf(
 			.filter(({ id }) => order.has(id))
 			.sort((a, b) => order.get(a.id)! - order.get(b.id)!)
 			.map((athlete): PackAthlete => {
-				// What lies after the session's day is of no account to the ramp, which leaves it out itself.
-				const near = workFor(
-					{ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase },
-					histories.get(athlete.id)!,
-					done.get(athlete.id)!,
-				)
 				const ahead = (planned.get(athlete.id) ?? []).filter(
 					(one) => one.sessionId !== session.id && one.day <= lookedAtTo(session.day),
 				)
@@ -126,28 +118,23 @@ export function buildPackOf(
 					Object.fromEntries(
 						(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, of(quantity)]),
 					) as Record<RampQuantity, T>
-				const [sooner, later] = [
-					ahead.filter((one) => one.day <= session.day),
-					ahead.filter((one) => one.day > session.day && one.day <= weekEnd),
-				]
 				const days = byQuantity((quantity) => [
-					...near.ramp[quantity],
-					...sooner.map((one) => ({
+					...ramp.get(athlete.id)![quantity],
+					...ahead.map((one) => ({
 						day: one.day,
 						unloading: one.phase === 'unloading',
 						value: rampValue(one.count, quantity),
 					})),
 				])
-				const laterThisWeek = byQuantity((quantity) =>
-					later.reduce((sum, one) => sum + rampValue(one.count, quantity), 0),
-				)
+				const own = facts.get(athlete.id)!
+				const rampPercent = Math.min(...own.schools.map(({ numbers }) => numbers.rampPercent))
 				return {
 					id: athlete.id,
 					name: athlete.name,
 					legLengthM: athlete.legLengthM,
 					type: types.get(athlete.id) ?? null,
 					levels,
-					facts: facts.get(athlete.id)!,
+					facts: own,
 					states: Object.fromEntries(
 						ladders.flatMap((id) => {
 							const stand = states.get(stateKey(athlete.id, id))
@@ -156,7 +143,7 @@ export function buildPackOf(
 					),
 					keptLadders: ladders.filter((id) => squad.focus?.[id] === 'kept'),
 					work: [
-						...near.work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime),
+						...workNear(near.get(athlete.id)!, session),
 						...ahead.map((one) => ({
 							day: one.day,
 							startTime: one.startTime,
@@ -165,7 +152,7 @@ export function buildPackOf(
 							outside: false,
 						})),
 					],
-					rooms: roomsOn(session.day, days, laterThisWeek, (family) => levels[family], school.numbers.rampPercent),
+					rooms: roomsOn(session.day, days, (family) => levels[family], rampPercent),
 				}
 			}),
 	}

@@ -3,7 +3,7 @@ import { addDays, daysBetween } from '../../core/calendar/day-count'
 import { type Episode, episodesOf } from '../../core/care/episodes'
 import { placeOf } from '../../core/rules/bars'
 import { emptyCount } from '../../core/dose/dose-count'
-import { RAMP_FLOORS, RAMP_NAMES, type RampQuantity } from '../../core/dose/ramp'
+import { RAMP_FAMILY, RAMP_FLOORS, RAMP_NAMES, type RampQuantity } from '../../core/dose/ramp'
 import { addSparseInto } from '../../core/dose/sparse-count'
 import { isHard, kindsOf } from '../../core/dose/work-kinds'
 import { byTime } from '../../core/events/by-time'
@@ -14,7 +14,6 @@ import { type MarkKind, type SquadErrors, typicalErrorOf } from '../../core/nois
 import { defaultsFrom, usualOf } from '../../core/noise/usual'
 import type { PlainFacts } from '../../core/permit/plain-facts'
 import type { OutsideLoad } from '../../core/judge/outside-load'
-import { RAMP_FAMILY } from '../../core/rules/s7-ramp'
 import { type StorySession, type StoryMark, aroundOf } from '../../core/record/around'
 import { type DayReading, readDay } from '../../core/record/day-reading'
 import { effortsOf } from '../../core/record/effort'
@@ -23,7 +22,6 @@ import { type Change, changeOf, gapPoints, sayChange, trendPoints } from '../../
 import { type Measure, SPANS, type Span, type Story, type Trend, type WhyDay } from '../../core/record/story'
 import { CAUSE_NAMES, type CauseId, FLAT_CAUSES, GOOD_CAUSES, whyOf } from '../../core/record/why'
 import type { Library } from '../../core/vocabulary/library'
-import type { School } from '../../core/vocabulary/school'
 import type { Family, Leg } from '../../core/vocabulary/words'
 import { writeDrill, writeMark } from '../../core/words/write-numbers'
 import type { ClubScope } from '../../db/connect'
@@ -45,7 +43,6 @@ export interface StoryOf {
 	athleteId: string
 	today: string
 	library: Library
-	school: School
 	errors: SquadErrors
 	facts: PlainFacts
 	/** Down for them, up to today, newest first. */
@@ -169,7 +166,7 @@ async function readWhy(
 	const by = session && read.get(session.id)?.by
 	const state = session && read.get(session.id)?.state
 	if (!session || !by || (state !== 'flat' && state !== 'good')) return null
-	const { facts, school, errors, athleteId, library, means } = story
+	const { facts, errors, athleteId, library, means } = story
 	const family = familyOf(by.key, library)
 	const before = means.filter((one) => one.key === by.key && one.day < session.day)
 	const [kind, method] = [kindOfKey(by.key), methodOfKey(by.key)]
@@ -184,7 +181,7 @@ async function readWhy(
 		},
 		own,
 		{
-			school,
+			spacingH: Math.max(...facts.schools.map((one) => one.numbers.spacingH)),
 			outside: story.outside,
 			newHard: [
 				...facts.newRungs.flatMap(({ day, ladderId, rungId }) => {

@@ -1,5 +1,5 @@
 import type { Stamp } from '../../core/marks/keep-session'
-import { addDays, nextTrainingDay } from '../../core/calendar/day-count'
+import { addDays, daysBetween, nextTrainingDay } from '../../core/calendar/day-count'
 import { foldEvents } from '../../core/events/fold'
 import { rungOf } from '../../core/library/starter-library'
 import type { Drill } from '../../core/vocabulary/drill'
@@ -75,37 +75,49 @@ export function standingsOf(
 	return byAthlete
 }
 
-/**
- * Everything the rules may look at, of some athletes, up to a day, over all squads.
- *
- * @param days how far back, where only what is near a day is looked at
- */
+/** Sessions of some athletes between two days, what was planned in them and what was logged, over all squads. */
+export async function readHeld(scope: ClubScope, athleteIds: string[], from: string, to: string) {
+	const recent = from > to ? [] : await recentSessionsOf(scope, athleteIds, to, daysBetween(from, to) + 1)
+	const lines = from > to ? [] : await linesOf(scope, athleteIds, from, to)
+	const { current, conflicts } = foldEvents(
+		await keptEvents(scope, [...new Map(recent.map(({ session }) => [session.id, session])).values()]),
+	)
+	const [sessionsBy, linesBy] = [
+		groupBy(recent, ({ athleteId }) => athleteId),
+		groupBy(lines, ({ line }) => line.athleteId),
+	]
+	const events = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
+	for (const event of [...current, ...conflicts.flatMap(worstPain)]) events.get(event.athleteId ?? '')?.push(event)
+	return {
+		of: (id: string) => ({
+			sessions: (sessionsBy.get(id) ?? []).map(({ session }) => session),
+			lines: (linesBy.get(id) ?? []).flatMap(({ line }) => {
+				const planned = plannedOf(line)
+				return planned ? [{ id: line.id, entryId: line.entryId, sessionId: line.sessionId, ...planned }] : []
+			}),
+			events: events.get(id) ?? [],
+		}),
+	}
+}
+
+/** Everything the rules may look at, of some athletes, up to a day, over all squads. */
 export async function readHistories(
 	scope: ClubScope,
 	athleteIds: string[],
 	to: string,
 	library: Library,
-	days = WINDOW_DAYS,
 ): Promise<Map<string, AthleteHistory>> {
-	const from = addDays(to, -days)
-	const [athletes, recent, lines, means, care, outside, advances, measured] = [
+	const from = addDays(to, -WINDOW_DAYS)
+	const [athletes, held, means, care, outside, advances, measured] = [
 		await readAthletes(scope, athleteIds),
-		await recentSessionsOf(scope, athleteIds, to, days),
-		await linesOf(scope, athleteIds, from, to),
+		await readHeld(scope, athleteIds, addDays(from, 1), to),
 		await meansOf(scope, athleteIds, addDays(from, -USUAL_DAYS), to),
 		await careOf(scope, athleteIds),
 		await outsideOf(scope, athleteIds, from),
 		await recentAdvances(scope, athleteIds, addDays(to, -NEW_DAYS), to),
 		await readMeasured(scope, athleteIds, to),
 	]
-	const { current, conflicts } = foldEvents(
-		await keptEvents(scope, [...new Map(recent.map(({ session }) => [session.id, session])).values()]),
-	)
-	const byAthlete = new Map<string, StoredEvent[]>(athleteIds.map((id) => [id, []]))
-	for (const event of [...current, ...conflicts.flatMap(worstPain)]) byAthlete.get(event.athleteId ?? '')?.push(event)
 	const of = {
-		sessions: groupBy(recent, ({ athleteId }) => athleteId),
-		lines: groupBy(lines, ({ line }) => line.athleteId),
 		means: groupBy(means, ({ athleteId }) => athleteId),
 		outside: groupBy(outside, ({ athleteId }) => athleteId),
 		care: groupBy(care, ({ athleteId }) => athleteId),
@@ -113,18 +125,14 @@ export async function readHistories(
 	}
 	const histories = new Map<string, AthleteHistory>()
 	for (const { id, birthDate, massKg } of athletes) {
-		const own = byAthlete.get(id) ?? []
+		const { events, ...rest } = held.of(id)
 		histories.set(id, {
 			athleteId: id,
 			birthDate,
 			massKg,
-			sessions: (of.sessions.get(id) ?? []).map(({ session }) => session),
-			lines: (of.lines.get(id) ?? []).flatMap(({ line }) => {
-				const planned = plannedOf(line)
-				return planned ? [{ id: line.id, entryId: line.entryId, sessionId: line.sessionId, ...planned }] : []
-			}),
-			events: own,
-			...keptWith(own),
+			...rest,
+			events,
+			...keptWith(events),
 			means: byKey(of.means.get(id) ?? []),
 			measured: measured.get(id) ?? [],
 			outside: (of.outside.get(id) ?? []).map(outsideLoadOf),

@@ -2,7 +2,6 @@ import { v7 as newId } from 'uuid'
 import { addDays } from '../../core/calendar/day-count'
 import { NEAR_DAYS } from '../../core/dose/work-kinds'
 import { type Caution, type CheckedEntry, checkGround, checkLine, checkOrder } from '../../core/plan/session-checks'
-import { doneOf, workFor } from '../../core/judge/gather-input'
 import type { RuleId } from '../../core/rules/rule'
 import type { ClubScope } from '../../db/connect'
 import { acknowledgementsOf, insertAcknowledgement } from '../../db/queries/care'
@@ -10,8 +9,8 @@ import { listPeople } from '../../db/queries/clubs'
 import { readLevels, readSquad } from '../../db/queries/squads'
 import type { SignedIn } from '../access/sign-in'
 import { scopeOf } from '../database'
-import { drillsAsCited, readHistories } from '../review/gather'
 import { type Sheet, knownOf, readSheet } from './read-sheet'
+import { readNearWork, workNear } from './work-near'
 
 export interface SheetCaution {
 	rule: RuleId
@@ -31,11 +30,10 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 	const school = squad ? library.schools[squad.schoolId] : undefined
 	if (!squad || !school) return []
 	const ids = athletes.map((athlete) => athlete.id)
-	const [known, levelOf, histories, drillOf, answers, people] = [
+	const [known, levelOf, near, answers, people] = [
 		await knownOf(scope, sheet),
 		await readLevels(scope, ids),
-		await readHistories(scope, ids, addDays(session.day, NEAR_DAYS), library, 2 * NEAR_DAYS + 1),
-		await drillsAsCited(scope, library),
+		await readNearWork(scope, ids, { from: session.day, done: addDays(session.day, NEAR_DAYS) }, library),
 		await acknowledgementsOf(scope, session.id),
 		await listPeople(scope),
 	]
@@ -51,21 +49,14 @@ export async function readCautions(scope: ClubScope, sheet: Sheet): Promise<Shee
 				? [{ entryId: line.entryId, drill: line.drill, parameters: line.parameters, dose: line.dose }]
 				: [],
 		)
-		const history = histories.get(athlete.id)
 		const { concluded } = known.get(athlete.id)!
-		// Other sessions near this one, before it and after it, held or only matches.
-		const work = history
-			? workFor(
-					{ id: '', day: addDays(session.day, NEAR_DAYS), startTime: '23:59', phase: session.phase },
-					history,
-					doneOf(history, drillOf),
-				).work.filter((one) => one.outside || one.day !== session.day || one.startTime !== session.startTime)
-			: []
+		// Held, or only matches.
+		const work = workNear(near.get(athlete.id)!, session)
 		for (const caution of checkOrder(lines)) note(caution, athlete.name)
 		for (const caution of checkGround(athlete.planned, levelOf(athlete.id, 'plyometric'), session.surface))
 			note(caution, athlete.name)
 		for (const line of lines)
-			for (const caution of checkLine(line, session, work, school, concluded.facts)) note(caution, athlete.name)
+			for (const caution of checkLine(line, session, work, concluded.facts)) note(caution, athlete.name)
 	}
 	const order = new Map(entries.map((entry) => [entry.id, entry.position]))
 	return [...found.values()]

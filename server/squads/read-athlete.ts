@@ -282,7 +282,6 @@ async function workOutAthlete(scope: ClubScope, athleteId: string, today: string
 			athleteId,
 			today,
 			library,
-			school,
 			errors,
 			facts: known,
 			sessions,

@@ -6,6 +6,7 @@ import { insertAthletes, insertClub, insertPerson } from '../../db/queries/clubs
 import { installLibrary } from '../../db/queries/library'
 import { addDays, weekday } from '../../core/calendar/day-count'
 import { addMembers, insertSquad } from '../../db/queries/squads'
+import type { SchoolId } from '../../core/vocabulary/ids'
 import type { Role } from '../../db/schema/people'
 import type { SignedIn } from '../../server/access/sign-in'
 import { database } from '../../server/database'
@@ -138,4 +139,20 @@ export async function makeClub(name: string, athleteCount = 3, trainedUntil = '2
 		units: 'metric',
 	})
 	return { scope: { db, clubId }, coach: as('coach'), as, squadId, athletes }
+}
+
+/** Another squad of the club, without anybody in it yet. @returns its id */
+export async function secondSquad({ scope }: TestClub, schoolId: SchoolId): Promise<string> {
+	const id = randomUUID()
+	await insertSquad(scope, {
+		id,
+		name: 'Other squad',
+		schoolId,
+		schoolVersion: 1,
+		phase: 'peaking',
+		trainingDays: [2],
+		startTime: '09:00',
+		place: 'Field',
+	})
+	return id
 }
