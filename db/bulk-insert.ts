@@ -3,15 +3,30 @@ import type { MySqlTable } from 'drizzle-orm/mysql-core'
 import mysql from 'mysql2/promise'
 import type { Queryable } from './connect'
 
-/**
- * Many rows in one statement; a row whose id stands already changes nothing. The schema says how each
- * value is written and the driver escapes it; a statement object for each value, as an ordinary insert
- * makes it, costs more than the rows themselves where hundreds come at once.
- */
-export async function bulkInsertOnce<T extends MySqlTable>(
+/** Many rows in one statement; a row whose id stands already changes nothing. */
+export const bulkInsertOnce = <T extends MySqlTable>(
 	db: Queryable,
 	table: T,
 	rows: readonly T['$inferInsert'][],
+): Promise<void> => insert(db, table, rows, ' on duplicate key update id = id')
+
+/** Many rows in one statement. Throws, and writes none of them, where one stands already. */
+export const bulkInsert = <T extends MySqlTable>(
+	db: Queryable,
+	table: T,
+	rows: readonly T['$inferInsert'][],
+): Promise<void> => insert(db, table, rows, '')
+
+/**
+ * The schema says how each value is written and the driver escapes it; a statement object for each value, as an
+ * ordinary insert makes it, costs more than the rows themselves where hundreds come at once. What a row does not say is
+ * written as null, whatever the column's default.
+ */
+async function insert<T extends MySqlTable>(
+	db: Queryable,
+	table: T,
+	rows: readonly T['$inferInsert'][],
+	whereThere: string,
 ): Promise<void> {
 	if (rows.length === 0) return
 	const columns = Object.entries(getTableColumns(table))
@@ -26,7 +41,7 @@ export async function bulkInsertOnce<T extends MySqlTable>(
 	await db.execute(
 		sql.raw(
 			mysql.format(
-				'insert into ?? (??) values ? on duplicate key update id = id',
+				`insert into ?? (??) values ?${whereThere}`,
 				[String(getTableName(table)), columns.map(([, column]) => column.name), values],
 				false,
 				'Z',

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays, weekday } from '../calendar/day-count'
 import { readRamp } from '../dose/ramp'
-import { QUALITY_FIRST, SCHOOLS } from '../library/schools'
+import { SCHOOLS } from '../library/schools'
 import {
 	type BlockPlan,
 	EMPHASES,
@@ -14,7 +14,6 @@ import {
 	weekRoles,
 } from './block'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import { type CalendarItem, checkCalendar } from './calendar-checks'
 
 const { themes } = STARTER_LIBRARY
 const MONDAY = '2026-11-30'

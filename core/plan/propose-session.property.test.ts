@@ -164,7 +164,7 @@ const request: fc.Arbitrary<BuildRequest> = fc
 const OF_THE_DAY = [pain, restriction, unwell, levelAgeMass, unloading, place, match, worry]
 /** Everything the rules forbid about a proposal, looked up rule by rule and not by what made it. */
 function faults(asked: BuildRequest, proposal: Proposal): string[] {
-	const { school: own, surface, kit } = asked.context
+	const { surface, kit } = asked.context
 	return asked.athletes.flatMap((one) => {
 		const lines = linesOf(proposal, one)
 		const cost = costOf(proposal, one)

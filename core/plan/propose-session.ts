@@ -68,8 +68,9 @@ export function proposeSession(request: BuildRequest): Proposal {
 	const pieces = piecesOf(request)
 	const states = shrinking(importance(target), aboutOf(target))
 	const looked = new Map<number, Built>()
+	const sized = sizing()
 	const at = (index: number): Built => {
-		const known = looked.get(index) ?? build(pieces, states[index]!, request)
+		const known = looked.get(index) ?? build(pieces, states[index]!, request, sized)
 		looked.set(index, known)
 		return known
 	}
@@ -141,28 +142,37 @@ interface Built {
 	lines: Map<string, ReturnType<typeof doseSheet>>
 }
 
+/** Pieces at a share of their dose; the same entry for the same share, so that its lines are asked for once. */
+function sizing(): (piece: Piece, scale: number) => SheetEntry {
+	const known = new Map<Piece, Map<number, SheetEntry>>()
+	return (piece, scale) => {
+		const sizes = known.get(piece) ?? new Map<number, SheetEntry>()
+		known.set(piece, sizes)
+		const one = sizes.get(scale) ?? sized(piece, scale)
+		sizes.set(scale, one)
+		return one
+	}
+}
+function sized({ entry }: Piece, scale: number): SheetEntry {
+	const { fill, ...tuning } = entry.tuning ?? {}
+	const targets = fill && { 1: fill.targets[1] * scale, 2: fill.targets[2] * scale, 3: fill.targets[3] * scale }
+	return {
+		...entry,
+		doseFactor: Math.max(0.01, Math.round(entry.doseFactor * scale * 100) / 100),
+		tuning: { ...tuning, ...(fill ? { fill: { ...fill, targets: targets! } } : {}) },
+	}
+}
+
 function build(
 	pieces: readonly Piece[],
 	{ scales, without }: State,
 	{ athletes, target, mostLanes, context }: BuildRequest,
+	sizedTo: ReturnType<typeof sizing>,
 ): Built {
 	const kept = pieces.filter(
 		({ quantity, spare }) => (quantity === null || scales[quantity] > 0) && !(spare !== undefined && spare <= without),
 	)
-	const sized = kept.map(({ entry, quantity }): SheetEntry => {
-		if (quantity === null) return entry
-		const { fill, ...tuning } = entry.tuning ?? {}
-		const targets = fill && {
-			1: fill.targets[1] * scales[quantity],
-			2: fill.targets[2] * scales[quantity],
-			3: fill.targets[3] * scales[quantity],
-		}
-		return {
-			...entry,
-			doseFactor: Math.max(0.01, Math.round(entry.doseFactor * scales[quantity] * 100) / 100),
-			tuning: { ...tuning, ...(fill ? { fill: { ...fill, targets: targets! } } : {}) },
-		}
-	})
+	const sized = kept.map((piece) => (piece.quantity === null ? piece.entry : sizedTo(piece, scales[piece.quantity])))
 	const limits: LimitContext = {
 		...context,
 		light: target.role === 'light',

@@ -2,6 +2,7 @@ import { type SQL, and, asc, desc, eq, gt, isNotNull, isNull, lt, lte, or, sql }
 import { type SessionEntry, workOf } from '../../core/vocabulary/entry'
 import { tuningFromKept } from '../../core/vocabulary/older'
 import { among } from '../among'
+import { bulkInsert } from '../bulk-insert'
 import type { ClubScope } from '../connect'
 import { type FoundLine, found, readFound } from '../kept-lines'
 import { chunks } from './chunks'
@@ -544,7 +545,12 @@ export async function insertLines(
 			.update(line)
 			.set({ current: false })
 			.where(and(eq(line.clubId, clubId), among(line.id, superseded)))
-	for (const some of chunks(rows, AT_ONCE)) await db.insert(line).values(some.map((row) => ({ ...row, clubId })))
+	for (const some of chunks(rows, AT_ONCE))
+		await bulkInsert(
+			db,
+			line,
+			some.map((row) => ({ ...row, clubId })),
+		)
 }
 export async function writeWouldBe({ db, clubId }: ClubScope, lineId: string, wouldBe: string | null) {
 	await db
