@@ -456,11 +456,9 @@ function ClashRow({ clash, session, mayPlan }: { clash: Clash; session: ListedSe
 							</button>
 						</>
 					)}
-					{clash.ease && (
-						<button className="btn btn-quiet" name="do" value="ease" disabled={busy}>
-							Leave its hard parts out
-						</button>
-					)}
+					<button className="btn btn-quiet" name="do" value="ease" disabled={busy}>
+						Leave its hard parts out
+					</button>
 				</repair.Form>
 			)}
 		</div>

@@ -176,6 +176,8 @@ describe('what is done so far', () => {
 		// Thursday: 8 on Friday last and 5 on Sunday roll, 20 on Tuesday lie in both: 33 against 20.
 		const days = [on('2026-03-06', 8), on('2026-03-08', 5), on('2026-03-10', 20)]
 		expect(readRamp(days, '2026-03-12', 100, 15).done).toBe(33)
+		// What is done on the day itself lies in both: 8 on Friday last and 12 on Thursday roll.
+		expect(readRamp([on('2026-03-06', 8), on('2026-03-12', 12)], '2026-03-12', 100, 15).done).toBe(20)
 		// What is known of Saturday joins the calendar week alone: 20 + 10 = 30, then 20 + 15 = 35.
 		expect(readRamp([...days, on('2026-03-14', 10)], '2026-03-12', 100, 15).done).toBe(33)
 		expect(readRamp([...days, on('2026-03-14', 15)], '2026-03-12', 100, 15).done).toBe(35)

@@ -44,7 +44,6 @@ describe('two days of one kind', () => {
 					itemId: 'b',
 					otherId: 'a',
 					sentence: `${Math.round(hours)} h between two days of maximal sprinting; 48 h are asked`,
-					ease: true,
 				},
 			])
 	})
@@ -121,11 +120,20 @@ describe('around a match', () => {
 	})
 	it.each([
 		['2026-03-11', '05:00', 'Hard work 35 h after a match; 36 h are asked'],
+		['2026-03-11', '05:59', 'Hard work 36 h after a match; 36 h are asked'],
+		['2026-03-11', '06:00', null],
 		['2026-03-11', '07:00', null],
+		['2026-03-09', '18:00', null],
 		['2026-03-10', '10:00', 'Hard work 16 h after a match; 36 h are asked'],
 	])('hard work on %s %s after a match on Monday 18:00', (day, startTime, sentence) => {
-		const clashes = check(item('a', day, { startTime }), match('2026-03-09'))
-		expect(clashes.map((clash) => clash.sentence)).toEqual(sentence === null ? [] : [sentence])
+		const expected = sentence === null ? [] : [sentence]
+		for (const shock of [false, true]) {
+			// The moment of the match itself is before it.
+			if (shock && startTime === '18:00') continue
+			const hard = item('a', day, { startTime, shock })
+			expect(check(hard, match('2026-03-09')).map((clash) => clash.sentence)).toEqual(expected)
+			expect(check(match('2026-03-09'), hard).map((clash) => clash.sentence)).toEqual(expected)
+		}
 	})
 	it('is asked of who plays it and works hard', () => {
 		const athleteIds = ['ada', 'bo']
@@ -149,7 +157,7 @@ describe('what repairs it', () => {
 	it('moves the later of two that can move, nearest days first, onto no day with work and none that clashes', () => {
 		// Monday and Tuesday clash; Wednesday would still be 48 h from Monday: fine. Thursday is taken.
 		const [clash] = check(item('a', '2026-03-09'), item('b', '2026-03-10'), item('c', '2026-03-14', { kinds: [] }))
-		expect(clash).toMatchObject({ itemId: 'b', otherId: 'a', ease: true })
+		expect(clash).toMatchObject({ itemId: 'b', otherId: 'a' })
 		expect(clash?.moveTo).toEqual(['2026-03-11', '2026-03-12', '2026-03-13'])
 	})
 	it('moves the earlier when the later has begun, and never before the first day', () => {
@@ -161,9 +169,25 @@ describe('what repairs it', () => {
 	it('says nothing when neither can move', () => {
 		expect(check(item('a', '2026-03-11', { movable: false }), item('b', '2026-03-12', { movable: false }))).toEqual([])
 	})
-	it('leaves out no hard work where that would not end it', () => {
-		// A session without hard kinds but with shock still clashes before a match; easing takes both out.
-		expect(check(item('a', '2026-03-13', { kinds: [], shock: true }), match('2026-03-14'))[0]?.ease).toBe(true)
+	it('is the later of the two, in whatever order they come, and the later one of a day', () => {
+		expect(check(item('b', '2026-03-10'), item('a', '2026-03-09'))).toMatchObject([{ itemId: 'b', otherId: 'a' }])
+		const [morning, evening] = [item('a', '2026-03-09', { startTime: '09:00' }), item('b', '2026-03-09')]
+		expect(check(morning, evening)).toMatchObject([{ itemId: 'b', otherId: 'a' }])
+		expect(check(evening, morning)).toMatchObject([{ itemId: 'b', otherId: 'a' }])
+	})
+	it('offers a day on which only others train, later days before earlier ones that are as near', () => {
+		// Wednesday 18:00, six hours after the other: Friday is far enough, Monday with its 42 h is not.
+		const [clash] = checkCalendar(
+			[
+				item('a', '2026-03-11', { startTime: '12:00', movable: false }),
+				item('b', '2026-03-11'),
+				item('others', '2026-03-14', { athleteIds: ['cy'] }),
+			],
+			() => 48,
+			'2026-03-02',
+		)
+		expect(clash).toMatchObject({ itemId: 'b', otherId: 'a' })
+		expect(clash?.moveTo).toEqual(['2026-03-13', '2026-03-14', '2026-03-08', '2026-03-15', '2026-03-07'])
 	})
 	it('offers only moves that really repair: property over random fortnights', () => {
 		const anyItem = fc.record({

@@ -27,8 +27,6 @@ export interface Clash {
 	sentence: string
 	/** Days it could go to with no clash left on it and none made elsewhere, nearest first. */
 	moveTo: Day[]
-	/** Leaving out its hard work ends it too. */
-	ease: boolean
 }
 
 /** Hours asked between two days of one kind, of one athlete: the most that a school of theirs asks. */
@@ -87,6 +85,8 @@ const kindsIn = ({ kinds }: CalendarItem, athleteId: string): readonly WorkKind[
 const clashesAt = (item: CalendarItem, day: Day, items: readonly CalendarItem[], spacingOf: SpacingOf): number =>
 	items.filter((other) => other.id !== item.id && clashOf({ ...item, day }, other, spacingOf) !== null).length
 
+const startOf = ({ day, startTime }: CalendarItem): string => day + startTime
+
 /** How far a session may be moved by a repair, days. */
 const REACH = 4
 
@@ -100,22 +100,19 @@ export function checkCalendar(items: readonly CalendarItem[], spacingOf: Spacing
 		for (const b of items.slice(index + 1)) {
 			const found = clashOf(a, b, spacingOf)
 			if (!found) continue
-			const [item, other] = a.movable && (!b.movable || a.day > b.day) ? [a, b] : b.movable ? [b, a] : [null, null]
+			const [item, other] =
+				a.movable && (!b.movable || startOf(a) > startOf(b)) ? [a, b] : b.movable ? [b, a] : [null, null]
 			if (!item || !other) continue
-			const busy = new Set(
-				items.filter((one) => one.id !== item.id && inBoth(one, item).length > 0).map((one) => one.day),
-			)
+			const busy = new Set(items.filter((one) => inBoth(one, item).length > 0).map((one) => one.day))
 			const days = Array.from({ length: REACH * 2 }, (_, step) =>
 				addDays(item.day, (step % 2 === 0 ? 1 : -1) * (Math.floor(step / 2) + 1)),
 			)
 			const moveTo = days.filter((day) => day >= from && !busy.has(day) && clashesAt(item, day, items, spacingOf) === 0)
-			const eased = { ...item, kinds: new Map(), shock: new Set<string>() }
 			clashes.push({
 				...found,
 				itemId: item.id,
 				otherId: other.id,
 				moveTo,
-				ease: clashOf(eased, other, spacingOf) === null,
 			})
 		}
 	return clashes

@@ -1,14 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { ADVANCED, BEGINNER, PLAIN_DAY, PLAIN_FACTS, TRAINED, plainAthlete } from '../../tests/support/plain-squad'
 import { repsOf } from '../library/scale-dose'
-import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { type PlainFacts, concludeFor } from '../permit/plain-facts'
 import type { PlannedLine } from '../vocabulary/line'
-import type { School } from '../vocabulary/school'
 import { previewSheet } from './preview-sheet'
 import { ENOUGH, type SheetEntry, capDose, countOf, reached, resolveSheet, tuningForAnotherDay } from './resolve-sheet'
-import { orderForFreshness, sheetClashes } from './sheet-clashes'
 import { quantitiesOf, targetOf } from './targets'
 
 const library = STARTER_LIBRARY
@@ -192,100 +189,6 @@ describe('a sheet as it is edited', () => {
 			context,
 		).minutes
 		expect(wider).toBeLessThanOrEqual(preview.minutes)
-	})
-	it('is put in order: preparing first, what tires last, closing at the end', () => {
-		const order = (...drills: string[]) =>
-			orderForFreshness(
-				drills.map((id, position) => ({
-					id,
-					family: library.drills[id]!.family,
-					drill: library.drills[id]!,
-					position,
-				})),
-			).map((one) => one.id)
-		expect(order('easy-run', 'overhead-throw', 'shuttle-repeat', 'standing-start', 'easy-close')).toEqual([
-			'easy-run',
-			'standing-start',
-			'overhead-throw',
-			'shuttle-repeat',
-			'easy-close',
-		])
-		expect(order('standing-start', 'broad-jump')).toEqual(['standing-start', 'broad-jump'])
-	})
-	const sheet = (sessionId: string, day: string, reps: number) => ({
-		sessionId,
-		day,
-		startTime: '17:30',
-		phase: 'accumulate' as const,
-		surface: null,
-		athlete: ana,
-		lines: [
-			{
-				entryId: sessionId,
-				drill: library.drills['standing-start']!,
-				parameters: { distanceM: 10 },
-				dose: { sets: 1, reps },
-				ladderId: null,
-				rungId: null,
-				handSet: false,
-			},
-		],
-	})
-	it('ahead is held to the ramp week by week, the excess said once', () => {
-		// Level 2 may start 16 times in a week whatever came before: 10 and 10 in one week are four too many.
-		const found = sheetClashes([sheet('mon', '2026-03-09', 10), sheet('thu', '2026-03-12', 10)], new Map(), library)
-		expect(found).toEqual([
-			{
-				rule: 'S7',
-				sessionId: 'thu',
-				sentence: '10 maximal starts, and the week’s ramp leaves 6.',
-				names: ['Ana'],
-				repair: 'trim',
-			},
-		])
-		expect(sheetClashes([sheet('mon', '2026-03-09', 8), sheet('thu', '2026-03-12', 8)], new Map(), library)).toEqual([])
-	})
-	it('a match that is known takes its share of the week, whether it lies before or after the session', () => {
-		const starts = (day: string, value: number) =>
-			new Map([
-				['Ana', { hardContacts: [], sharpCuts: [], fastMetres: [], maximalStarts: [{ day, unloading: false, value }] }],
-			])
-		const thursday = [sheet('thu', '2026-03-12', 14)]
-		// 16 less the match's 4 leave 12 for Thursday, whenever it is in that week.
-		for (const day of ['2026-03-10', '2026-03-15'])
-			expect(sheetClashes(thursday, starts(day, 4), library).map(({ sentence }) => sentence)).toEqual([
-				'14 maximal starts, and the week’s ramp leaves 12.',
-			])
-		expect(sheetClashes(thursday, starts('2026-03-16', 4), library)).toEqual([])
-	})
-	it('who is in two squads grows by what the stricter one allows', () => {
-		// A mean of 20 a week: 23 with 15 %, 22 with 10.
-		const before = new Map([
-			[
-				'Ana',
-				{
-					hardContacts: [],
-					sharpCuts: [],
-					fastMetres: [],
-					maximalStarts: [{ day: '2026-03-02', unloading: false, value: 20 }],
-				},
-			],
-		])
-		const found = (...schools: [School, ...School[]]) =>
-			sheetClashes(
-				[
-					{
-						...sheet('thu', '2026-03-12', 23),
-						athlete: { ...ana, concluded: { ...ana.concluded, facts: { ...ana.concluded.facts, schools } } },
-					},
-				],
-				before,
-				library,
-			).map(({ sentence }) => sentence)
-		const own = { ...QUALITY_FIRST, numbers: { ...QUALITY_FIRST.numbers, rampPercent: 15 } }
-		const strict = { ...QUALITY_FIRST, numbers: { ...QUALITY_FIRST.numbers, rampPercent: 10 } }
-		expect(found(own)).toEqual([])
-		expect(found(own, strict)).toEqual(['23 maximal starts, and the week’s ramp leaves 22.'])
 	})
 })
 

@@ -62,7 +62,7 @@ type Entry = { id: string; family: Family; drill: Drill | null; position: number
 export function orderForFreshness<T extends Entry>(entries: readonly T[]): T[] {
 	const firstWork = entries.findIndex((entry) => entry.family !== 'prepare')
 	const rank = (entry: T, index: number) =>
-		entry.family === 'prepare' && index < firstWork
+		index < firstWork
 			? 0
 			: entry.drill?.repeatSpeed
 				? 3
@@ -159,7 +159,7 @@ export function sheetClashes(
 		ramps.set(athlete.id, ramp)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {
 			const value = rampValue(count, quantity)
-			const { room, limit } = readRamp(
+			const { room } = readRamp(
 				ramp[quantity],
 				day,
 				RAMP_FLOORS[athlete.levelOf(RAMP_FAMILY[quantity])][quantity],
@@ -174,13 +174,8 @@ export function sheetClashes(
 					free ? 'trim' : null,
 					value - room,
 				)
-			// No more than the ramp allows is taken as done: the same excess is said once, and does not make later weeks look small.
-			if (value > 0)
-				ramp[quantity].push({
-					day,
-					unloading: sheet.phase === 'unloading',
-					value: Math.min(value, Math.max(room, limit)),
-				})
+			// No more than what was left is taken as done: an excess is said once, and later weeks do not grow from it.
+			ramp[quantity].push({ day, unloading: sheet.phase === 'unloading', value: Math.min(value, room) })
 		}
 	}
 	return [...found.values()]

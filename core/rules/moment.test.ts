@@ -275,8 +275,19 @@ describe('S7, the week', () => {
 				fits: { sets: 1, reps: fits },
 			})
 	})
-	it('a full week leaves nothing', () => {
-		expect(read([starts('2026-03-18', 16)], 4)).toMatchObject({ fits: null })
+	it.each([
+		['a full week', 16, 4, '20 maximal starts in the week'],
+		['room for a single rep', 15, 4, '19 maximal starts in the week'],
+		['no less than two reps are asked', 15, 2, '17 maximal starts in the week'],
+	])('leaves nothing: %s', (_, done, reps, found) => {
+		expect(read([starts('2026-03-18', done)], reps)).toMatchObject({ finding: { found }, fits: null })
+	})
+	it('whole sets fit first', () => {
+		const asked = readWeek(factsOf({ level: 2, work: [starts('2026-03-18', 7)] }), form('standing-start'), {
+			sets: 3,
+			reps: 4,
+		})
+		expect(asked).toMatchObject({ fits: { sets: 2, reps: 4 } })
 	})
 	it('15 % over the mean of the weeks before', () => {
 		const weeks = [starts('2026-03-10', 40), starts('2026-03-03', 40)]

@@ -1,6 +1,6 @@
 import { countLine } from '../dose/count-line'
 import { RAMP_FAMILY, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, rampValue, readRamp } from '../dose/ramp'
-import { repsOf, scaleDose } from '../library/scale-dose'
+import { scaleDose } from '../library/scale-dose'
 import type { Dose } from '../vocabulary/dose'
 import { type Facts, least } from './facts'
 import type { Form } from './form'
@@ -15,7 +15,6 @@ function tightest(facts: Facts, { drill, parameters }: Form, dose: Dose) {
 	let worst: { quantity: RampQuantity; planned: number; room: number; limit: number; done: number } | null = null
 	for (const quantity of QUANTITIES) {
 		const planned = rampValue(asked, quantity)
-		if (planned === 0) continue
 		const days = facts.work.flatMap((one) => {
 			const other = facts.library.drills[one.drillId]
 			return other
@@ -34,8 +33,9 @@ function tightest(facts: Facts, { drill, parameters }: Form, dose: Dose) {
 export function readWeek(facts: Facts, form: Form, dose: Dose): { finding: Finding; fits: Dose | null } | null {
 	const over = tightest(facts, form, dose)
 	if (!over) return null
-	let fits: Dose | null = over.room > 0 ? scaleDose(dose, Math.max(0.001, Math.min(1, over.room / over.planned))) : null
-	if (fits && (repsOf(fits) >= repsOf(dose) || tightest(facts, form, fits))) fits = null
+	// No less than two reps are a dose: where even those do not fit, nothing does.
+	const scaled = scaleDose(dose, Math.max(0.001, over.room / over.planned))
+	const fits = tightest(facts, form, scaled) ? null : scaled
 	return {
 		finding: {
 			rule: 'S7',
