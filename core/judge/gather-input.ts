@@ -30,7 +30,7 @@ import {
 } from './types'
 import type { WorkKind } from '../vocabulary/words'
 import type { PlannedLine } from '../vocabulary/line'
-import { kindsOf } from '../dose/work-kinds'
+import { NEAR_DAYS, kindsOf } from '../dose/work-kinds'
 
 export interface HistorySession {
 	id: string
@@ -396,7 +396,11 @@ export function gatherInput(
 		...(bestBox ? { bestBox } : {}),
 		...(onRung ? { errors: onRung } : {}),
 		lastSessions: evidence.lastSessions,
-		work: evidence.work.slice(-20),
+		work: [
+			...evidence.work.slice(-20),
+			// What is known to come outside near the next session is as near to it.
+			...history.outside.filter((one) => one.day > day && one.day <= addDays(next.day, NEAR_DAYS)).map(outsideWork),
+		],
 		newRungs: history.newRungs,
 		advancesBefore: [],
 		// What is known to come in the week of the next session takes its share of that week.

@@ -1,3 +1,4 @@
+import type { Measured } from '../own/own'
 import type { OutsideLoad } from './outside-load'
 import { describe, expect, it } from 'vitest'
 import type { Stamp } from '../marks/keep-session'
@@ -446,6 +447,29 @@ describe('the input of one verdict', () => {
 		expect(ramp.fastMetres).toEqual([{ day: '2026-03-09', unloading: false, value: 10 }])
 		expect(ramp.sharpCuts).toEqual([])
 	})
+	it('work has what is known to come outside, up to four days after the next session', () => {
+		const practice = (day: string, startTime = '19:00'): OutsideLoad => ({
+			kind: 'practice',
+			day,
+			startTime,
+			minutes: 90,
+			rpe: null,
+			hardRunning: true,
+			hardCutting: false,
+		})
+		// The session of Thursday 12 March began at 17:30; the next one is on Monday 16 March.
+		const outside = [
+			practice('2026-03-12', '17:00'),
+			practice('2026-03-12'),
+			practice('2026-03-20'),
+			practice('2026-03-21'),
+		]
+		expect(gathered({ outside }).work.map(({ day, startTime }) => [day, startTime])).toEqual([
+			['2026-03-12', '17:00'],
+			['2026-03-12', '19:00'],
+			['2026-03-20', '19:00'],
+		])
+	})
 	it('the week has what is known to come in it: a match up to the Sunday after the next session, Monday 16 March', () => {
 		// Hard running of an hour and a half stands for four starts.
 		const match = (day: string): OutsideLoad => ({
@@ -536,6 +560,38 @@ describe('the input of one verdict', () => {
 		for (const none of [care('2026-03-17', null), care('2026-03-01', '2026-03-16')])
 			expect(gathered({ care: none })).toMatchObject({ restrictions: [], worries: [], athlete: { unwell: false } })
 		expect(isOpen({ kind: 'illness', from: '2026-03-01', until: '2026-03-17' }, '2026-03-16')).toBe(true)
+	})
+	it('what is known of old is accepted and no illness; a restriction of one drill names it', () => {
+		const since = { from: '2026-03-01', until: null }
+		expect(gathered()).not.toHaveProperty('accepted')
+		const known = gathered({
+			care: [
+				{ kind: 'known', region: 'knee', ...since },
+				{ kind: 'worry', drillId: 'pogo', region: 'calf', ...since },
+				{ kind: 'restriction', region: null, pattern: null, drillId: 'depth-jump', setBy: 'H.', ...since },
+			],
+		})
+		expect(known.accepted).toEqual(['knee'])
+		expect(known.athlete.unwell).toBe(false)
+		expect(known.restrictions).toEqual([
+			{ region: null, pattern: null, drillId: 'depth-jump', since: '2026-03-01', setBy: 'H.' },
+		])
+	})
+	it('the squad’s own spread of the drill stood on, and of no other', () => {
+		const [first, second] = STARTER_LIBRARY.ladders.acceleration!.rungs
+		const spread = { gate: { sd: 0.02, pairs: 20 } }
+		expect(gathered({}, { errors: { [first!.drillId]: spread } }).errors).toEqual(spread)
+		expect(gathered({}, { errors: { [second!.drillId]: spread } })).not.toHaveProperty('errors')
+	})
+	it('the box measured best at the bench, as it stands on the day of the next session', () => {
+		const on = (day: string, heightCm: number): Measured => ({
+			kind: 'drop-jumps',
+			jumps: [{ boxM: heightCm / 100, contactTimeS: 0.14, flightTimeS: 0.5 }],
+			on: day,
+			how: 'contact mat',
+		})
+		expect(gathered()).not.toHaveProperty('bestBox')
+		expect(gathered({ measured: [on('2026-03-16', 30), on('2026-03-17', 45)] }).bestBox).toMatchObject({ heightCm: 30 })
 	})
 	it('exposures of the ladder, oldest first, the last eight', () => {
 		const days = Array.from({ length: 10 }, (_, index) => `2026-03-${String(index + 1).padStart(2, '0')}`)

@@ -274,7 +274,7 @@ function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 	const limit = `${documents.school.numbers.spacingH} h, met from ${metFromH(documents.school.numbers.spacingH)}`
 	const line = (found: string, fired: boolean): TraceLine => ({
 		rule: 'S6',
-		question: 'Hours since the last hard work of this kind',
+		question: 'Hours from other hard work of this kind',
 		found,
 		limit,
 		fired,
@@ -291,7 +291,7 @@ function withSpacing(judgement: Judgement, context: JudgeContext): Judgement {
 			...judgement,
 			trace: [...judgement.trace, line(kinds.length === 0 ? 'not hard work' : 'far enough', false)],
 		}
-	const found = `${Math.round(clash.hours)} h after ${WORK_KIND_NAMES[clash.kind]}`
+	const found = `${Math.round(clash.hours)} h ${clash.comes} ${WORK_KIND_NAMES[clash.kind]}`
 	const cautions = [
 		...judgement.cautions,
 		{

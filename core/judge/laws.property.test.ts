@@ -46,6 +46,14 @@ const documentsOf = (one: VerdictInput): Documents => ({
 })
 
 /** Any well-typed input on any ladder, under any of the presets. */
+/** Whose level a quantity's floor goes by. */
+const LOADED = {
+	hardContacts: 'plyometric',
+	sharpCuts: 'agility',
+	maximalStarts: 'sprint',
+	fastMetres: 'sprint',
+} as const
+const anyLevel = fc.constantFrom<Level>(1, 2, 3)
 const anyInput: fc.Arbitrary<VerdictInput> = fc
 	.tuple(fc.constantFrom(...ladders), fc.constantFrom(...SCHOOLS))
 	.chain(([ladder, school]) => {
@@ -114,7 +122,7 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 		}) as fc.Arbitrary<PainReport>
 		const anyDays = fc.array(
 			fc.record({
-				day: fc.constantFrom('2026-02-12', '2026-02-19', '2026-02-26', '2026-03-05', '2026-03-12'),
+				day: fc.constantFrom('2026-02-12', '2026-02-19', '2026-02-26', '2026-03-05', '2026-03-12', '2026-03-15'),
 				unloading: fc.boolean(),
 				value: fc.nat(90),
 			}),
@@ -125,7 +133,7 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 				state: anyState as fc.Arbitrary<LadderState>,
 				exposures: fc.tuple(anyExposure('s1', '2026-03-09'), anyExposure('s2', '2026-03-12')),
 				pains: fc.array(anyPain, { maxLength: 3 }),
-				level: fc.constantFrom(1, 2, 3) as fc.Arbitrary<Level>,
+				level: anyLevel,
 				ageYears: fc.constantFrom(null, 14, 25),
 				massKg: fc.constantFrom(null, 70, 110),
 				unwell: fc.constantFrom(false, false, false, true),
@@ -176,6 +184,7 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 						'top-speed': ['fly-10-20'],
 					},
 				),
+				others: fc.option(fc.record({ sprint: anyLevel, agility: anyLevel, plyometric: anyLevel }), { nil: undefined }),
 			})
 			.map(
 				({
@@ -191,6 +200,7 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 					hoursToMatch,
 					hoursSinceMatch,
 					nextDay,
+					others,
 					...rest
 				}): VerdictInput => ({
 					...input(ladder.id, state, null, null),
@@ -199,6 +209,7 @@ const anyInput: fc.Arbitrary<VerdictInput> = fc
 					pains,
 					school: { id: school.id, version: school.version },
 					athlete: athlete({ level, ageYears, massKg, unwell }),
+					...(others ? { levels: { ...others, [ladder.family]: level } } : {}),
 					next: next({ day: nextDay, phase, surface, hoursToMatch, hoursSinceMatch }),
 				}),
 			)
@@ -348,7 +359,7 @@ describe('laws of judging', () => {
 					const { room } = readRamp(
 						one.ramp[quantity],
 						one.next.day,
-						RAMP_FLOORS[one.athlete.level][quantity],
+						RAMP_FLOORS[one.levels?.[LOADED[quantity]] ?? one.athlete.level][quantity],
 						documents.school.numbers.rampPercent,
 					)
 					const planned = rampValue(count, quantity)

@@ -340,6 +340,19 @@ describe('spacing, start to start', () => {
 			{ S6: [false, 'far enough'] },
 		],
 		[
+			'known to come, it waits as well: a minute short of 44 h before it',
+			() => passes({ ...worked('2026-03-18', '13:29'), next: next() }),
+			{ verdict: 'hold', decidedBy: 'S6', next: { passed: true } },
+			{ S6: [true, '44 h before maximal sprinting'] },
+			/^Passed, waiting: the next session comes 44 h before maximal sprinting, 48 h are asked\./,
+		],
+		[
+			'44 h before it: it does not',
+			() => passes({ ...worked('2026-03-18', '13:30'), next: next() }),
+			{ verdict: 'advance', cautions: [] },
+			{ S6: [false, 'far enough'] },
+		],
+		[
 			'what waited before waits since then',
 			() => passes({ ...worked('2026-03-15') }, { passedSince: '2026-03-02', done: ['wall', 'a-run', 'standing-10'] }),
 			{

@@ -284,7 +284,10 @@ export const VerdictInputSchema = closed({
 		),
 	),
 	lastSessions: list(Id, { description: 'the last three, the judged one last' }),
-	work: list(Work, { description: 'what was done, in sessions and outside, oldest first' }),
+	work: list(Work, {
+		description:
+			'what was done, in sessions and outside, oldest first; then what is known to come outside near the next session',
+	}),
 	newRungs: list(closed({ ladderId: Id, rungId: Id, day: Day, hard: Type.Boolean() }), {
 		description: 'first days on rungs reached lately',
 	}),

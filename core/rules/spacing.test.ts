@@ -79,8 +79,8 @@ it('names the nearest of several, in whatever order they come', () => {
 	]
 	const kinds: WorkKind[] = ['maximal-sprint', 'hard-jumps', 'hard-turns']
 	for (const order of [days, [...days].reverse()])
-		expect(spacingClash(kinds, THURSDAY_18, order, 48)).toEqual({ kind: 'maximal-sprint', hours: 12 })
+		expect(spacingClash(kinds, THURSDAY_18, order, 48)).toEqual({ kind: 'maximal-sprint', hours: 12, comes: 'before' })
 	// Of two equally near, the one heard of first is named.
 	const equal = [work('2026-03-11', '18:00', 'hard-turns'), work('2026-03-13', '18:00', 'hard-jumps')]
-	expect(spacingClash(kinds, THURSDAY_18, equal, 48)).toEqual({ kind: 'hard-turns', hours: 24 })
+	expect(spacingClash(kinds, THURSDAY_18, equal, 48)).toEqual({ kind: 'hard-turns', hours: 24, comes: 'after' })
 })

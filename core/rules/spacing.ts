@@ -19,15 +19,17 @@ export function spacingClash(
 	at: { day: Day; startTime: string },
 	work: readonly HardDay[],
 	spacingH: number,
-): { kind: WorkKind; hours: number } | null {
+): { kind: WorkKind; hours: number; comes: 'before' | 'after' } | null {
 	if (kinds.length === 0) return null
 	const limitH = metFromH(spacingH)
-	let nearest: { kind: WorkKind; hours: number } | null = null
+	let nearest: ReturnType<typeof spacingClash> = null
 	for (const one of work)
 		for (const kind of one.kinds) {
 			if (!kinds.includes(kind)) continue
-			const hours = Math.abs(hoursBetween(one, at))
-			if (hours > 0 && hours < limitH && (nearest === null || hours < nearest.hours)) nearest = { kind, hours }
+			const since = hoursBetween(one, at)
+			const hours = Math.abs(since)
+			if (hours > 0 && hours < limitH && (nearest === null || hours < nearest.hours))
+				nearest = { kind, hours, comes: since > 0 ? 'after' : 'before' }
 		}
 	return nearest
 }
