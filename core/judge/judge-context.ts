@@ -10,9 +10,10 @@ import type { Concluded } from '../permit/known'
 import { verdictFacts } from './verdict-facts'
 import { type ExposureReading, readExposure } from './read-criterion'
 import { dropOffLimit, readFall } from './read-fall'
+import { saferSchool } from './stricter'
 import type { Documents, Exposure, LadderState, VerdictInput, VerdictWord } from './types'
 import type { RuleId } from '../rules/rule'
-import { type School, assistedSide } from '../vocabulary/school'
+import type { School } from '../vocabulary/school'
 import { WrongValue } from '../vocabulary/wrong-value'
 
 /** What all rules look at, worked out once. */
@@ -54,14 +55,6 @@ export interface Rule {
 	question: (context: JudgeContext) => string
 	firmness: Firmness
 	evaluate: (context: JudgeContext) => Finding
-}
-
-function saferSchool(school: School, { assistedCapPercent, ...numbers }: NonNullable<VerdictInput['safety']>): School {
-	return {
-		...school,
-		choices: { ...school.choices, assisted: assistedSide(assistedCapPercent) },
-		numbers: { ...school.numbers, ...numbers },
-	}
 }
 
 /** The session's school for performance, with the stricter safety numbers of the athlete's other squads. */

@@ -2,6 +2,7 @@ import Type, { type Static, type TSchema } from 'typebox'
 import type { OwnErrors } from '../noise/typical-error'
 import { Closure } from '../vocabulary/care'
 import { END_REASONS } from '../vocabulary/event-kinds'
+import { SchoolChoices } from '../vocabulary/school'
 import {
 	EVERYTHING,
 	FAMILIES,
@@ -206,8 +207,9 @@ export const VerdictInputSchema = closed({
 				spacingH: Type.Number(),
 				highestBoxCm: Type.Number(),
 				assistedCapPercent: Type.Number(),
+				depthJumps: maybe(SchoolChoices.properties.depthJumps),
 			},
-			{ description: 'the stricter numbers of an athlete’s other squads' },
+			{ description: 'the strictest of all an athlete’s squads; depthJumps absent in inputs before rules version 10' },
 		),
 	),
 	state: LadderStateSchema,

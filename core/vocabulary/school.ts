@@ -82,6 +82,12 @@ export const assistedCap = (schools: readonly Pick<School, 'choices'>[]): number
 export const assistedSide = (percent: number): SchoolChoices['assisted'] =>
 	percent >= ASSISTED_MOST['to-20'] ? 'to-20' : percent >= ASSISTED_MOST['to-10'] ? 'to-10' : 'none'
 
+/** When rebounds from a box are trained, from never to always. */
+const DEPTH_JUMPS: readonly SchoolChoices['depthJumps'][] = ['never', 'peaking', 'peaking-and-intensify', 'all-year']
+/** Of several schools the side that opens the fewest phases to them. */
+export const fewestDepthJumps = (schools: readonly Pick<School, 'choices'>[]): SchoolChoices['depthJumps'] =>
+	DEPTH_JUMPS[Math.min(...schools.map(({ choices }) => DEPTH_JUMPS.indexOf(choices.depthJumps)))]!
+
 /** The take-offs a school trains. */
 export const plantsOf = ({ choices, plants }: Pick<School, 'choices' | 'plants'>): readonly Plant[] =>
 	choices.plants === 'all' ? PLANTS : choices.plants === 'one' ? plants.slice(0, 1) : plants

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { freshDatabase, makeClub, type TestClub } from '../../tests/support/test-club'
+import { freshDatabase, makeClub, secondSquad, type TestClub } from '../../tests/support/test-club'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { judge } from '../../core/judge/judge'
 import { startingAt } from '../../core/judge/resolve-line'
 import { hashOf, readLibrary } from '../../db/queries/library'
 import { readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
-import { readSquad, readStates, stateKey, writeLevel, writeState } from '../../db/queries/squads'
+import { addMembers, readSquad, readStates, stateKey, writeLevel, writeState } from '../../db/queries/squads'
 import { verdictsOfSession } from '../../db/queries/verdicts'
 import { acceptEvents } from '../log/accept-events'
 import { changeLineByHand } from '../sheet/change-line'
@@ -163,6 +163,21 @@ describe('deciding', () => {
 		)
 		expect(hashOf(stored!.input)).toBe(stored!.inputHash)
 		expect((await readStates(club.scope, [one])).get(stateKey(one, 'acceleration'))?.state).toEqual(stored!.after)
+	})
+
+	it('holds who trains with two squads to the stricter of both, and nobody else', async () => {
+		const [one, two] = club.athletes as [string, string, string]
+		const other = await secondSquad(club, 'return-and-protect')
+		await addMembers(club.scope, other, [one], '2026-03-01')
+		const sessionId = await plan('2026-03-09')
+		await log(sessionId, '2026-03-09', one, STEADY)
+		await log(sessionId, '2026-03-09', two, STEADY)
+		const judged = new Map((await proposals(sessionId)).map((row) => [row.athleteId, row.input]))
+		expect(judged.get(one)).toMatchObject({
+			school: { id: 'quality-first' },
+			safety: { rampPercent: 10, spacingH: 72, highestBoxCm: 30, assistedCapPercent: 0, depthJumps: 'never' },
+		})
+		expect(judged.get(two)).not.toHaveProperty('safety')
 	})
 
 	it('is taken back by deciding otherwise: the state and the lines ahead follow, both decisions are kept', async () => {

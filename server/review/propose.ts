@@ -1,9 +1,10 @@
 import { addDays } from '../../core/calendar/day-count'
 import type { Library } from '../../core/vocabulary/library'
-import { type School, assistedCap } from '../../core/vocabulary/school'
+import type { School } from '../../core/vocabulary/school'
 import { evidenceFor, gatherInput } from '../../core/judge/gather-input'
 import { judgeAthlete } from '../../core/judge/judge-athlete'
 import { entryState } from '../../core/judge/resolve-line'
+import { stricterOf } from '../../core/judge/stricter'
 import type { Judgement, VerdictInput } from '../../core/judge/types'
 import type { ClubScope } from '../../db/connect'
 import { hashOf, readLibrary } from '../../db/queries/library'
@@ -94,9 +95,11 @@ export async function proposeVerdicts(
 		const evidence = evidenceFor(session, history, drillOf)
 		const own = withSchool.schools[schoolId]
 		if (!own) throw new Error(`school ${schoolId} is not in the library`)
-		const safety = stricter(
+		const safety = stricterOf(
 			own,
-			(squads.get(athleteId) ?? []).filter((one) => one.id !== squad.id).map((one) => withSchool.schools[one.schoolId]),
+			(squads.get(athleteId) ?? []).flatMap((one) =>
+				one.id === squad.id ? [] : (withSchool.schools[one.schoolId] ?? []),
+			),
 		)
 		const absent = !history.events.some((event) => event.sessionId === session.id && event.type === 'mark')
 		const ladders = [...new Set(sheet.filter((line) => line.athleteId === athleteId).map((line) => line.ladderId))]
@@ -127,7 +130,7 @@ export async function proposeVerdicts(
 			// What this very session has already moved is no reason against itself.
 			return {
 				...input,
-				...safety,
+				...(safety ? { safety } : {}),
 				newRungs: input.newRungs.filter(
 					(one) => !decided.some((row) => row.athleteId === athleteId && row.ladderId === one.ladderId),
 				),
@@ -206,20 +209,4 @@ export function keepOtherProposals(
 		const stood = groupBy(all, ({ athleteId }) => athleteId)
 		return athletes.flatMap((id) => (decided.has(id) ? (anew.get(id) ?? []) : stood.get(id)!))
 	})
-}
-
-/** An athlete in two squads: the session's school for performance, the stricter number of all their schools for safety. */
-function stricter(own: School, all: (School | undefined)[]): Partial<Pick<VerdictInput, 'safety'>> {
-	const others = all.filter((one) => one !== undefined && one.id !== own.id) as School[]
-	if (others.length === 0) return {}
-	const numbers = [own, ...others].map((one) => one.numbers)
-	const least = (name: 'rampPercent' | 'highestBoxCm') => Math.min(...numbers.map((one) => one[name]))
-	return {
-		safety: {
-			rampPercent: least('rampPercent'),
-			spacingH: Math.max(...numbers.map((one) => one.spacingH)),
-			highestBoxCm: least('highestBoxCm'),
-			assistedCapPercent: assistedCap([own, ...others]),
-		},
-	}
 }
