@@ -2,6 +2,12 @@ import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, OUTSIDE_NAMES } from '#core/judge/outs
 import { PostForm } from '../ui/post-form'
 import { ClockField, DayField, TextField } from '../ui/text-field'
 
+const WHAT_WAS_HARD = [
+	['hardRunning', 'Hard running'],
+	['hardCutting', 'Hard cutting'],
+	['hardJumping', 'Hard jumping'],
+] as const
+
 /** What else loads the athlete: a match, practice, the gym. */
 export function OutsideForm({ problem }: { problem: string | undefined }) {
 	return (
@@ -27,22 +33,16 @@ export function OutsideForm({ problem }: { problem: string | undefined }) {
 					placeholder={String(OUTSIDE_DEFAULTS.match.minutes)}
 				/>
 				<TextField label="Effort, 0 to 10" name="rpe" inputMode="decimal" />
-				<label className="field">
-					<span className="label">Hard running</span>
-					<select name="hardRunning" className="input">
-						<option value="">as usual</option>
-						<option value="yes">yes</option>
-						<option value="no">no</option>
-					</select>
-				</label>
-				<label className="field">
-					<span className="label">Hard cutting</span>
-					<select name="hardCutting" className="input">
-						<option value="">as usual</option>
-						<option value="yes">yes</option>
-						<option value="no">no</option>
-					</select>
-				</label>
+				{WHAT_WAS_HARD.map(([name, label]) => (
+					<label key={name} className="field">
+						<span className="label">{label}</span>
+						<select name={name} className="input">
+							<option value="">as usual</option>
+							<option value="yes">yes</option>
+							<option value="no">no</option>
+						</select>
+					</label>
+				))}
 				<div className="col-span-2">
 					<TextField
 						label="In the gym: exercise, kg × reps; “first time” where it was"

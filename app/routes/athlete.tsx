@@ -182,6 +182,7 @@ export async function action({ context, request, params }: Route.ActionArgs) {
 				rpe: text('rpe'),
 				hardRunning: text('hardRunning'),
 				hardCutting: text('hardCutting'),
+				hardJumping: text('hardJumping'),
 				lifts: text('lifts'),
 			}
 			return answer(await enterOutside(who, { athleteId }, typed, new Date()))
@@ -642,6 +643,7 @@ export default function Athlete({ loaderData, actionData }: Route.ComponentProps
 												{shortDay(row.day)}, {time(row.startTime)}
 												{row.hardRunning && ' · hard running'}
 												{row.hardCutting && ' · hard cutting'}
+												{row.hardJumping && ' · hard jumping'}
 											</span>
 										</span>
 										{(mayMeasure || (mayEnter && row.recordedBy === personId)) && (

@@ -80,6 +80,7 @@ const typedSquad = ({ text, form }: Sent) => ({
 	days: form.getAll('days').map(String),
 	startTime: text('startTime'),
 	place: text('place'),
+	jumpingSport: form.has('jumpingSport'),
 })
 
 interface SquadsAnswer {
@@ -137,6 +138,7 @@ interface SquadShown {
 	trainingDays: readonly number[]
 	startTime: string
 	place: string
+	jumpingSport: boolean
 }
 /** What a squad is called, and when and where it trains. */
 function SquadFields({ squad, problems }: { squad?: SquadShown; problems: Record<string, string> }) {
@@ -168,6 +170,10 @@ function SquadFields({ squad, problems }: { squad?: SquadShown; problems: Record
 				problem={problems.startTime}
 			/>
 			<TextField label="Place" name="place" defaultValue={squad?.place} />
+			<label className="flex min-h-[44px] items-center gap-2">
+				<input type="checkbox" name="jumpingSport" defaultChecked={squad?.jumpingSport} className="size-5 accent-act" />
+				Their matches and practice are full of hard jumps
+			</label>
 		</>
 	)
 }

@@ -30,17 +30,19 @@ describe('as work of the day', () => {
 		[false, true, ['agility'], ['hard-turns']],
 		[false, false, [], []],
 	])('hard running %s, hard cutting %s', (hardRunning, hardCutting, families, kinds) => {
-		expect(outsideWork(load({ hardRunning, hardCutting }))).toEqual({
-			day: '2026-03-10',
-			startTime: '19:00',
-			families,
-			kinds,
-			outside: true,
+		const work = { day: '2026-03-10', startTime: '19:00', families, kinds, outside: true }
+		expect(outsideWork(load({ hardRunning, hardCutting }))).toEqual(work)
+		expect(outsideWork(load({ hardRunning, hardCutting, hardJumping: false }))).toEqual(work)
+		// A match of a jumping sport is work of jumps, too.
+		expect(outsideWork(load({ hardRunning, hardCutting, hardJumping: true }))).toEqual({
+			...work,
+			families: [...families, 'plyometric'],
+			kinds: [...kinds, 'hard-jumps'],
 		})
 	})
 })
 
-describe('in the week’s ramp, per 90 minutes: 4 starts and 60 m of running, 6 cuts and 6 contacts of cutting [our setting]', () => {
+describe('in the week’s ramp, per 90 minutes: 4 starts and 60 m of running, 6 cuts and 6 contacts of cutting, 12 contacts of jumping [our setting]', () => {
 	const value = (quantity: Parameters<typeof outsideRamp>[0], more: Partial<OutsideLoad> = {}) =>
 		outsideRamp(quantity, [load(more)], '2026-03-12').map((one) => one.value)
 	it.each([
@@ -58,6 +60,11 @@ describe('in the week’s ramp, per 90 minutes: 4 starts and 60 m of running, 6 
 		['hardContacts', { hardCutting: false }, []],
 		['sharpCuts', { hardRunning: false }, [6]],
 		['fastMetres', { minutes: 0 }, []],
+		['hardContacts', { hardJumping: true }, [18]],
+		['hardContacts', { hardJumping: true, hardCutting: false, minutes: 45 }, [6]],
+		['sharpCuts', { hardJumping: true }, [6]],
+		['maximalStarts', { hardJumping: true, hardRunning: false }, []],
+		['fastMetres', { hardJumping: true }, [60]],
 	] as [Parameters<typeof outsideRamp>[0], Partial<OutsideLoad>, number[]][])('%s %j', (quantity, more, expected) => {
 		expect(value(quantity, more)).toEqual(expected)
 	})

@@ -35,6 +35,8 @@ export interface OutsideLoad {
 	rpe: number | null
 	hardRunning: boolean
 	hardCutting: boolean
+	/** As in a jumping sport; absent where there was none. */
+	hardJumping?: boolean
 	/** Of the gym; absent where nobody said. */
 	lifts?: readonly Lift[]
 }
@@ -82,7 +84,7 @@ export function readLifts(text: string): Lift[] | null {
 	return lifts.every((lift) => lift !== null) ? lifts : null
 }
 
-/** What a kind usually is, so that a squad is entered in two taps [our setting]. */
+/** What a kind usually is, so that a squad is entered in two taps; in a jumping sport all but the gym is hard jumping, too [our setting]. */
 export const OUTSIDE_DEFAULTS: Record<OutsideKind, { minutes: number; hardRunning: boolean; hardCutting: boolean }> = {
 	match: { minutes: 90, hardRunning: true, hardCutting: true },
 	tournament: { minutes: 180, hardRunning: true, hardCutting: true },
@@ -90,34 +92,35 @@ export const OUTSIDE_DEFAULTS: Record<OutsideKind, { minutes: number; hardRunnin
 	gym: { minutes: 60, hardRunning: false, hardCutting: false },
 }
 
-/** What hard running and cutting of an hour and a half stand for in the week's ramp [our setting]. */
-const PER_90_MIN: Record<RampQuantity, { running: number; cutting: number }> = {
-	hardContacts: { running: 0, cutting: 6 },
-	sharpCuts: { running: 0, cutting: 6 },
-	maximalStarts: { running: 4, cutting: 0 },
-	fastMetres: { running: 60, cutting: 0 },
+/** What hard running, cutting and jumping of an hour and a half stand for in the week's ramp [our setting]. */
+const PER_90_MIN: Record<RampQuantity, { running: number; cutting: number; jumping: number }> = {
+	hardContacts: { running: 0, cutting: 6, jumping: 12 },
+	sharpCuts: { running: 0, cutting: 6, jumping: 0 },
+	maximalStarts: { running: 4, cutting: 0, jumping: 0 },
+	fastMetres: { running: 60, cutting: 0, jumping: 0 },
 }
 
-/** For spacing and missed time: hard running is sprinting, hard cutting is turning, heavy or new gym work as hard jumps. */
+/** For spacing and missed time: hard running is sprinting, hard cutting is turning, hard jumping is jumping; heavy or new gym work as hard jumps. */
 export function outsideWork(load: OutsideLoad): WorkDay {
 	const families: Family[] = [
 		...(load.hardCutting ? (['agility'] as const) : []),
 		...(load.hardRunning ? (['sprint'] as const) : []),
+		...(load.hardJumping ? (['plyometric'] as const) : []),
 	]
 	const kinds: WorkKind[] = [
 		...(load.hardCutting ? (['hard-turns'] as const) : []),
 		...(load.hardRunning ? (['maximal-sprint'] as const) : []),
-		...(isHeavyGym(load) ? (['hard-jumps'] as const) : []),
+		...(load.hardJumping || isHeavyGym(load) ? (['hard-jumps'] as const) : []),
 	]
 	return { day: load.day, startTime: load.startTime, families, kinds, outside: true }
 }
 
 /** For the ramp: what was done outside up to a day. */
 export function outsideRamp(quantity: RampQuantity, loads: readonly OutsideLoad[], upTo: Day): DayDose[] {
-	const { running, cutting } = PER_90_MIN[quantity]
+	const { running, cutting, jumping } = PER_90_MIN[quantity]
 	return loads.flatMap((load) => {
-		const value =
-			(((load.hardRunning ? running : 0) + (load.hardCutting ? cutting : 0)) * Math.min(load.minutes, 240)) / 90
+		const each = (load.hardRunning ? running : 0) + (load.hardCutting ? cutting : 0) + (load.hardJumping ? jumping : 0)
+		const value = (each * Math.min(load.minutes, 240)) / 90
 		return load.day <= upTo && value > 0 ? [{ day: load.day, unloading: false, value }] : []
 	})
 }

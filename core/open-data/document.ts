@@ -48,6 +48,8 @@ export const OpenSquad = closed({
 	trainingDays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { maxItems: 7, uniqueItems: true }),
 	startTime: TimeOfDay,
 	place: Type.String({ maxLength: 200 }),
+	/** Matches and practice are full of hard jumps; absent where they are not. */
+	jumpingSport: Type.Optional(Type.Boolean()),
 	phase: oneOf(PHASES),
 	schoolId: documentIdOf<SchoolId>(),
 	schoolVersion: DocumentVersion,

@@ -99,6 +99,7 @@ const COLUMNS: Record<OpenKind, readonly Column[]> = {
 		has('training_days', numbers),
 		has('start_time', text),
 		has('place', text),
+		may('jumping_sport', flag),
 		has('phase', text),
 		has('school_id', text),
 		has('school_version', number),

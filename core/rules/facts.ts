@@ -34,7 +34,7 @@ export interface Facts {
 	phase: Phase
 	day: Day
 	surface: Surface | null
-	/** To the next match and from the last one's end; null when none is known near. */
+	/** To the next match and since the last one, start to start; null when none is known near. */
 	hoursToMatch: number | null
 	hoursSinceMatch: number | null
 	closures: readonly Closure[]

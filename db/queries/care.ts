@@ -97,6 +97,7 @@ export const outsideLoadOf = ({
 	rpe,
 	hardRunning,
 	hardCutting,
+	hardJumping,
 	lifts,
 }: OutsideRow): OutsideLoad => ({
 	kind,
@@ -106,16 +107,19 @@ export const outsideLoadOf = ({
 	rpe,
 	hardRunning,
 	hardCutting,
+	...(hardJumping ? { hardJumping } : {}),
 	...(lifts ? { lifts } : {}),
 })
 /** The same match entered twice is one: the later entry stands. */
 export async function writeOutside({ db, clubId }: ClubScope, rows: Omit<typeof outsideLoad.$inferInsert, 'clubId'>[]) {
 	for (const row of rows) {
-		const { minutes, rpe, hardRunning, hardCutting, lifts, isVoid, recordedBy, recordedAt } = row
+		const { minutes, rpe, hardRunning, hardCutting, hardJumping, lifts, isVoid, recordedBy, recordedAt } = row
 		await db
 			.insert(outsideLoad)
 			.values({ ...row, clubId })
-			.onDuplicateKeyUpdate({ set: { minutes, rpe, hardRunning, hardCutting, lifts, isVoid, recordedBy, recordedAt } })
+			.onDuplicateKeyUpdate({
+				set: { minutes, rpe, hardRunning, hardCutting, hardJumping, lifts, isVoid, recordedBy, recordedAt },
+			})
 	}
 }
 /** @param by whose entries alone may be taken back; anybody's where it is null */

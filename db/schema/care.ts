@@ -122,6 +122,7 @@ export const outsideLoad = mysqlTable(
 		rpe: decimal('rpe', { precision: 3, scale: 1, mode: 'number' }),
 		hardRunning: boolean('hard_running').notNull(),
 		hardCutting: boolean('hard_cutting').notNull(),
+		hardJumping: boolean('hard_jumping').notNull().default(false),
 		/** Of the gym; null where nobody said. */
 		lifts: jsonOf<readonly Lift[] | null>('lifts'),
 		isVoid: boolean('is_void').notNull(),

@@ -1,4 +1,4 @@
-import { char, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
+import { boolean, char, foreignKey, index, int, mysqlTable, primaryKey } from 'drizzle-orm/mysql-core'
 import type { Family, Level, Phase } from '../../core/vocabulary/words'
 import type { LadderState } from '../../core/judge/types'
 import { code, day, instant, jsonOf, uuid, words } from './columns'
@@ -20,6 +20,8 @@ export const squad = mysqlTable(
 		/** Local time, "17:30". */
 		startTime: char('start_time', { length: 5 }).notNull(),
 		place: words('place').notNull(),
+		/** Their matches and practice are full of hard jumps. */
+		jumpingSport: boolean('jumping_sport').notNull().default(false),
 		/** What the block drives on and what it only keeps, by ladder; a ladder not named is neither. */
 		focus: jsonOf<Record<string, 'priority' | 'kept'>>('focus'),
 	},

@@ -4,8 +4,8 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { startingAt } from '../../core/judge/resolve-line'
 import { careOf, outsideOf } from '../../db/queries/care'
 import { readLines } from '../../db/queries/sessions'
-import { readStates, stateKey, writeLevel, writeState } from '../../db/queries/squads'
-import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { addMembers, readStates, stateKey, updateSquad, writeLevel, writeState } from '../../db/queries/squads'
+import { type TestClub, freshDatabase, makeClub, secondSquad } from '../../tests/support/test-club'
 import { acceptEvents } from '../log/accept-events'
 import { changeFocus, changeMass } from '../squads/change-roster'
 import { moveByHand } from '../squads/move-by-hand'
@@ -190,6 +190,38 @@ describe('what else loads', () => {
 		expect(await takeBackOutside(club.coach, one, rows[0]!.id, at('2026-03-11'))).toBe(true)
 		expect((await lines()).shock).toBe('depth-jump')
 		expect((await lines(club.athletes[1]!)).shock).toBe('pause-jump')
+	})
+	it('in a jumping sport is work of jumps, the gym aside and what is said otherwise', async () => {
+		const other = await secondSquad(club, 'quality-first')
+		await addMembers(club.scope, other, [one], '2026-03-01')
+		await updateSquad(club.scope, club.squadId, { jumpingSport: true })
+		const enter = (to: { squadId: string } | { athleteId: string }, day: string, more: object = {}) =>
+			enterOutside(club.coach, to, { ...LOAD, day, ...more }, at('2026-03-11'))
+		await enter({ squadId: club.squadId }, '2026-03-12', { kind: 'practice' })
+		await enter({ athleteId: one }, '2026-03-13')
+		await enter({ athleteId: one }, '2026-03-14', { hardJumping: 'no' })
+		// The other squad's match is of another sport, whoever plays in it.
+		await enter({ squadId: other }, '2026-03-15', { kind: 'tournament' })
+		await enter({ squadId: other }, '2026-03-16', { hardJumping: 'yes' })
+		await enter({ athleteId: one }, '2026-03-17', { kind: 'gym' })
+		const rows = await outsideOf(club.scope, [one], '2026-03-01')
+		expect(rows.map(({ kind, hardJumping }) => [kind, hardJumping])).toEqual([
+			['practice', true],
+			['match', true],
+			['match', false],
+			['tournament', false],
+			['match', true],
+			['gym', false],
+		])
+		const facts = await readFacts(
+			club.scope,
+			{ day: '2026-03-16', startTime: '12:00', phase: 'accumulate', surface: null },
+			{ schoolId: 'quality-first' },
+			[one],
+			STARTER_LIBRARY,
+			'2026-03-16',
+		)
+		expect(facts.get(one)!.lastWork).toMatchObject({ plyometric: '2026-03-13', sprint: '2026-03-15' })
 	})
 	it('an athlete enters and takes back what loads them, and nothing of others or of the coach’s', async () => {
 		const [self, stranger] = [club.as('athlete', one), club.as('athlete', club.athletes[1]!)]

@@ -1,9 +1,9 @@
 import { isDay } from '../../core/calendar/day-count'
 import { v7 as newId } from 'uuid'
 import { OUTSIDE_DEFAULTS, OUTSIDE_KINDS, type OutsideKind, readLifts } from '../../core/judge/outside-load'
-import { inTransaction } from '../../db/connect'
+import { type ClubScope, inTransaction } from '../../db/connect'
 import { outsideOf, voidOutside, writeOutside } from '../../db/queries/care'
-import { listMembers, readAthletes } from '../../db/queries/squads'
+import { listMembers, listSquads, readAthletes } from '../../db/queries/squads'
 import type { Problems } from '../access/join'
 import { may } from '../access/roles'
 import type { SignedIn } from '../access/sign-in'
@@ -23,6 +23,8 @@ export interface OutsideTyped {
 	rpe: string
 	hardRunning: string
 	hardCutting: string
+	/** As the squad's sport is where it is empty or not said. */
+	hardJumping?: string
 	/** Of the gym, in a line; empty when not said. */
 	lifts?: string
 }
@@ -63,6 +65,7 @@ export async function enterOutside(
 				: (await readAthletes(scope, [to.athleteId])).map((athlete) => athlete.id)
 		if (ids.length === 0) return { problems: { outside: 'There is nobody to enter it for.' } }
 		const startTime = typed.startTime || USUAL_START
+		const jumping = kind === 'gym' ? new Set<string>() : await jumpingIn(scope, to)
 		// What the coach entered is not an athlete's to write over.
 		if (
 			!may(who.role, 'marks:write') &&
@@ -83,6 +86,7 @@ export async function enterOutside(
 				rpe: rpe === null ? null : Math.round(rpe * 10) / 10,
 				hardRunning: flag(typed.hardRunning, usual.hardRunning),
 				hardCutting: flag(typed.hardCutting, usual.hardCutting),
+				hardJumping: flag(typed.hardJumping ?? '', jumping.has(athleteId)),
 				lifts: lifts && lifts.length > 0 ? lifts : null,
 				isVoid: false,
 				recordedBy: who.personId,
@@ -92,6 +96,16 @@ export async function enterOutside(
 		await rewriteUpcoming(scope, ids, today, now)
 		return { entered: ids.length }
 	})
+}
+
+/** Whose sport is full of hard jumps: that of the squad it is entered for, of one athlete that of any squad of theirs. */
+async function jumpingIn(scope: ClubScope, to: { squadId: string } | { athleteId: string }): Promise<Set<string>> {
+	const squads = new Set((await listSquads(scope)).flatMap(({ id, jumpingSport }) => (jumpingSport ? [id] : [])))
+	return new Set(
+		(await listMembers(scope)).flatMap(({ id, squadId }) =>
+			squads.has(squadId) && ('squadId' in to ? squadId === to.squadId : id === to.athleteId) ? [id] : [],
+		),
+	)
 }
 
 /** Who logs marks enters what loads anybody; an athlete, and their guardian, what loads them. */

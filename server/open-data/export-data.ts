@@ -64,12 +64,13 @@ export async function* exportRecords(
 
 async function squads(scope: ClubScope): Promise<OpenRecords['squads']> {
 	return (await listSquads(scope)).map(
-		({ id, name, trainingDays, startTime, place, phase, schoolId, schoolVersion }) => ({
+		({ id, name, trainingDays, startTime, place, jumpingSport, phase, schoolId, schoolVersion }) => ({
 			id,
 			name,
 			trainingDays,
 			startTime,
 			place,
+			...(jumpingSport ? { jumpingSport } : {}),
 			phase,
 			schoolId,
 			schoolVersion,

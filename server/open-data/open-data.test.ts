@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { OPEN_KINDS, type OpenRecords } from '../../core/open-data/document'
 import { readLines } from '../../db/queries/sessions'
+import { updateSquad } from '../../db/queries/squads'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
 import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
@@ -31,6 +32,7 @@ const counted = (looked: { counts: { kind: string; fresh: number; there: number;
 /** A club with a session that was run, one mark of it corrected and one taken back, and one that is yet to come. */
 async function clubWithWork(): Promise<TestClub & { run: string; ahead: string }> {
 	const club = await makeClub('Out', 2)
+	await updateSquad(club.scope, club.squadId, { jumpingSport: true })
 	const entry = () =>
 		draftEntry({
 			part: '=Starts',
@@ -86,6 +88,7 @@ describe('a club as a document', () => {
 		const out = await document(club)
 		// What was written by hand here: two people and what they did.
 		expect(out.format).toBe('dromos-data')
+		expect(out.squads.map(({ jumpingSport }) => jumpingSport)).toEqual([true])
 		expect(out.athletes.map(({ name, born, legLengthM }) => [name, born, legLengthM])).toEqual([
 			['Athlete 1', '2001-01-01', 0.9],
 			['Athlete 2', '2001-01-01', 0.9],

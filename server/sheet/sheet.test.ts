@@ -209,7 +209,13 @@ describe('a session sheet', () => {
 
 describe('squads', () => {
 	it('take names with birth dates, all or none', async () => {
-		const made = await addSquad(club.coach, { name: 'Juniors', days: ['4', '1', '1'], startTime: '16:00', place: '' })
+		const made = await addSquad(club.coach, {
+			name: 'Juniors',
+			days: ['4', '1', '1'],
+			startTime: '16:00',
+			place: '',
+			jumpingSport: false,
+		})
 		if (!('id' in made)) throw new Error('no squad')
 		expect(await addAthletes(club.coach, made.id, 'Ida, 2010-05-31\nBo, tomorrow', NOW)).toHaveProperty(
 			'problem',
@@ -227,10 +233,9 @@ describe('squads', () => {
 			['Ida', '2010-05-31'],
 		])
 		expect(juniors?.athletes[0]?.standings.every((standing) => !standing.met && standing.rungIndex === 0)).toBe(true)
-		expect(await addSquad(club.coach, { name: '', days: [], startTime: 'noon', place: '' })).toHaveProperty(
-			'problems.startTime',
-			'“noon”: a time like 17:30 is expected.',
-		)
+		expect(
+			await addSquad(club.coach, { name: '', days: [], startTime: 'noon', place: '', jumpingSport: false }),
+		).toHaveProperty('problems.startTime', '“noon”: a time like 17:30 is expected.')
 	})
 
 	it('write upcoming lines anew when the coach changes a level', async () => {

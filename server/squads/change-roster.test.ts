@@ -17,7 +17,13 @@ let club: TestClub
 beforeEach(async () => {
 	club = await makeClub('Club', 1)
 })
-const OTHER = { name: ' Evening squad ', days: ['5', '2', '2'], startTime: '19:15', place: ' Yard ' }
+const OTHER = {
+	name: ' Evening squad ',
+	days: ['5', '2', '2'],
+	startTime: '19:15',
+	place: ' Yard ',
+	jumpingSport: false,
+}
 
 describe('a squad that changes', () => {
 	const change = (typed: Partial<typeof OTHER>, seen = 0) =>
@@ -51,6 +57,13 @@ describe('a squad that changes', () => {
 		await change({})
 		expect(await change({ place: 'Hall' }, 0)).toMatchObject({
 			meanwhile: { by: 'Coach', differences: [{ label: 'Place', theirs: 'Yard', yours: 'Hall' }] },
+		})
+		expect(await change({ jumpingSport: true }, 0)).toMatchObject({
+			meanwhile: {
+				differences: [
+					{ label: 'Matches and practice', theirs: 'without many hard jumps', yours: 'full of hard jumps' },
+				],
+			},
 		})
 		const other = await makeClub('Other', 1)
 		expect(await changeSquad(other.coach, club.squadId, OTHER, 1, at)).toBeNull()

@@ -43,8 +43,9 @@ export interface TypedSquad {
 	days: string[]
 	startTime: string
 	place: string
+	jumpingSport: boolean
 }
-type SquadDetails = Pick<SquadRow, 'name' | 'trainingDays' | 'startTime' | 'place'>
+type SquadDetails = Pick<SquadRow, 'name' | 'trainingDays' | 'startTime' | 'place' | 'jumpingSport'>
 function readSquadTyped(typed: TypedSquad): SquadDetails | { problems: Problems } {
 	const problems: Problems = {}
 	const days = [...new Set(typed.days.map(Number))].filter((day) => day >= 1 && day <= 7).sort()
@@ -54,13 +55,15 @@ function readSquadTyped(typed: TypedSquad): SquadDetails | { problems: Problems 
 		problems.startTime = `“${typed.startTime}”: a time like 17:30 is expected.`
 	if (Object.keys(problems).length > 0) return { problems }
 	const place = typed.place.trim().slice(0, 200)
-	return { name: typed.name.trim(), trainingDays: days, startTime: typed.startTime, place }
+	const { startTime, jumpingSport } = typed
+	return { name: typed.name.trim(), trainingDays: days, startTime, place, jumpingSport }
 }
-const describeSquad = ({ name, trainingDays, startTime, place }: SquadDetails): Described => [
+const describeSquad = ({ name, trainingDays, startTime, place, jumpingSport }: SquadDetails): Described => [
 	['Name', name],
 	['Training days', trainingDays.map((day) => WEEKDAYS[day - 1]).join(', ')],
 	['Start', startTime],
 	['Place', place || 'no place set'],
+	['Matches and practice', jumpingSport ? 'full of hard jumps' : 'without many hard jumps'],
 ]
 
 /** Another name, other days, time or place. Sessions that stand stay where and when they are: people have been told. */

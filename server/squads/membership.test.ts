@@ -106,7 +106,13 @@ describe('squads', () => {
 	})
 	it('leave the sessions of another squad alone', async () => {
 		await make('2026-03-17')
-		const made = await addSquad(club.coach, { name: 'Jumps', days: ['1'], startTime: '17:00', place: '' })
+		const made = await addSquad(club.coach, {
+			name: 'Jumps',
+			days: ['1'],
+			startTime: '17:00',
+			place: '',
+			jumpingSport: false,
+		})
 		if (!('id' in made)) throw new Error('no squad')
 		expect(await changeSquads(club.coach, one, [club.squadId, made.id], 0, NOW)).toEqual({ off: 0, on: 0 })
 		expect(await changeSquads(club.coach, one, [club.squadId], 1, NOW)).toEqual({ off: 0, on: 0 })

@@ -1,0 +1,2 @@
+ALTER TABLE `squad` ADD COLUMN IF NOT EXISTS `jumping_sport` boolean DEFAULT false NOT NULL;--> statement-breakpoint
+ALTER TABLE `outside_load` ADD COLUMN IF NOT EXISTS `hard_jumping` boolean DEFAULT false NOT NULL;
