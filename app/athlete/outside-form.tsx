@@ -24,7 +24,7 @@ export function OutsideForm({ problem }: { problem: string | undefined }) {
 						))}
 					</select>
 				</label>
-				<DayField label="Day" name="day" />
+				<DayField label="Day" name="day" className="grid-cols-1" />
 				<ClockField label="Starts" name="startTime" />
 				<TextField
 					label="Minutes"
