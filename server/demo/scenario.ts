@@ -118,7 +118,7 @@ export const DEMO_ATHLETES: DemoAthlete[] = [
 		flightS: 0.47,
 		level: 2,
 		start: { ...trained, acceleration: 'three-point-20' },
-		skill: 0.93,
+		skill: 1.02,
 		flatAfterMatch: 0.07,
 		pains: [{ ago: 1, region: 'shoulder', side: 'right', score: 2 }],
 	},

@@ -14,6 +14,7 @@ import { readTargets } from '../sheet/read-targets'
 import { readSheet } from '../sheet/read-sheet'
 import { keepMarks, keyOlderMarks } from './keep-marks'
 import { listSetAside, settleMark } from './set-aside'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -41,22 +42,12 @@ async function markOn(sessionId: string, timeS: number, more: object = {}, athle
 		(row) => row.athleteId === athleteId && row.drillId === 'three-point-start',
 	)!
 	seq += 1
-	return {
-		id: randomUUID(),
-		sessionId,
-		athleteId,
-		entryId: line.entryId,
-		lineId: line.id,
-		deviceId: club.coach.personId,
-		deviceSeq: seq,
+	return markOf(line, {
 		deviceTime: new Date(Date.UTC(2026, 2, 12, 17, 40, seq)).toISOString(),
-		setNo: 1,
-		repNo: 1,
-		type: 'mark',
 		kind: 'sprint',
 		value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
 		...more,
-	}
+	})
 }
 async function log(sessionId: string, ...times: number[]) {
 	const marks = []

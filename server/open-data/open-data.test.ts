@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { OPEN_KINDS, type OpenRecords } from '../../core/open-data/document'
 import { readLines } from '../../db/queries/sessions'
@@ -10,6 +9,7 @@ import { exportMarks } from '../record/export-marks'
 import { acceptEvents } from '../log/accept-events'
 import { writeCsv, writeJson } from './export-data'
 import { lookAtOpenFiles, takeOpenFiles } from './import-data'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -48,23 +48,15 @@ async function clubWithWork(): Promise<TestClub & { run: string; ahead: string }
 	])
 	const lines = await readLines(club.scope, [run])
 	const [sprint] = lines.filter(({ drillId }) => drillId === 'three-point-start')
-	let deviceSeq = 0
-	const mark = (timeS: number, repNo: number, more: object = {}) => ({
-		id: randomUUID(),
-		sessionId: run,
-		athleteId: sprint!.athleteId,
-		entryId: sprint!.entryId,
-		lineId: sprint!.id,
-		deviceId: NO_ID,
-		deviceSeq: deviceSeq++,
-		deviceTime: `${DAY}T17:4${deviceSeq}:00Z`,
-		setNo: 1,
-		repNo,
-		type: 'mark',
-		kind: 'sprint',
-		value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
-		...more,
-	})
+	let minute = 0
+	const mark = (timeS: number, repNo: number, more: object = {}) =>
+		markOf(sprint!, {
+			deviceTime: `${DAY}T17:4${minute++}:00Z`,
+			repNo,
+			kind: 'sprint',
+			value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
+			...more,
+		})
 	const [first, second] = [mark(3.21, 1), mark(3.3, 2)]
 	const answers = await acceptEvents(
 		club.coach,

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto'
 import { beforeAll, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import { inTransaction } from '../../db/connect'
@@ -11,6 +10,7 @@ import { freshDatabase, makeClub } from '../../tests/support/test-club'
 import { database } from '../database'
 import { acceptEvents } from '../log/accept-events'
 import { doneRamp } from './done-ramp'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -31,25 +31,15 @@ async function startsToDo() {
 		}),
 	])
 	const lines = await readLines(club.scope, [sessionId])
-	let deviceSeq = 0
 	const mark = (athleteId: string, setNo: number, reps: number, more: object = {}) => {
 		const line = lines.find((row) => row.athleteId === athleteId)!
-		return {
-			id: randomUUID(),
-			sessionId,
-			athleteId,
-			entryId: line.entryId,
-			lineId: line.id,
-			deviceId: club.coach.personId,
-			deviceSeq: deviceSeq++,
+		return markOf(line, {
 			deviceTime: `${DAY}T17:4${setNo}:00Z`,
 			setNo,
-			repNo: 1,
-			type: 'mark',
 			kind: 'done',
 			value: { reps },
 			...more,
-		}
+		})
 	}
 	const take = async (events: readonly object[]) => {
 		const answers = await acceptEvents(club.coach, events, new Date(`${DAY}T18:30:00Z`))

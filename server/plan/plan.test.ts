@@ -23,6 +23,7 @@ import { makeBlock, readBlockPlan, shiftBlock } from './make-block'
 import { bringBack, readTakenOff, removeBlock, takeOffSession } from './take-off'
 import { versionOf } from '../submissions/take-version'
 import { draftEntry } from '../../tests/support/draft-entry'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -129,21 +130,11 @@ describe('a block', () => {
 		await acceptEvents(
 			club.coach,
 			[
-				{
-					id: randomUUID(),
-					sessionId: first!.id,
-					athleteId: line!.athleteId,
-					entryId: line!.entryId,
-					lineId: line!.id,
-					deviceId: randomUUID(),
-					deviceSeq: 0,
+				markOf(line!, {
 					deviceTime: NOW.toISOString(),
-					setNo: 1,
-					repNo: 1,
-					type: 'mark',
 					kind: 'done',
 					value: { reps: 1 },
-				},
+				}),
 			],
 			NOW,
 		)
@@ -202,21 +193,12 @@ describe('a block', () => {
 })
 
 describe('a session', () => {
-	const mark = (line: { id: string; athleteId: string; entryId: string; sessionId: string }) => ({
-		id: randomUUID(),
-		sessionId: line.sessionId,
-		athleteId: line.athleteId,
-		entryId: line.entryId,
-		lineId: line.id,
-		deviceId: randomUUID(),
-		deviceSeq: 0,
-		deviceTime: NOW.toISOString(),
-		setNo: 1,
-		repNo: 1,
-		type: 'mark',
-		kind: 'done',
-		value: { reps: 1 },
-	})
+	const mark = (line: { id: string; athleteId: string; entryId: string; sessionId: string }) =>
+		markOf(line, {
+			deviceTime: NOW.toISOString(),
+			kind: 'done',
+			value: { reps: 1 },
+		})
 	it('comes off with what was answered on it and is back with it; one that is logged stays', async () => {
 		const id = await make('2026-03-17')
 		await insertAcknowledgement(club.scope, {
@@ -457,21 +439,11 @@ async function markOne(sessionId: string) {
 	await acceptEvents(
 		club.coach,
 		[
-			{
-				id: randomUUID(),
-				sessionId,
-				athleteId: line!.athleteId,
-				entryId: line!.entryId,
-				lineId: line!.id,
-				deviceId: randomUUID(),
-				deviceSeq: 0,
+			markOf(line!, {
 				deviceTime: NOW.toISOString(),
-				setNo: 1,
-				repNo: 1,
-				type: 'mark',
 				kind: 'done',
 				value: { reps: 1 },
-			},
+			}),
 		],
 		NOW,
 	)

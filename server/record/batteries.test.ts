@@ -1,16 +1,15 @@
-import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { readEntries, readLines, readSession } from '../../db/queries/sessions'
 import { acceptEvents } from '../log/accept-events'
 import { blockBattery, makeBlock } from '../plan/make-block'
 import { addBattery, isDue, planBattery, readTests, setRetired, testsOfWeek } from './batteries'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
 const at = (day: string) => new Date(`${day}T18:30:00Z`)
 let club: TestClub
-let seq = 0
 beforeEach(async () => {
 	club = await makeClub('Club', 3)
 })
@@ -37,21 +36,14 @@ async function held(batteryId: string, day: string, times: (number[] | null)[]) 
 		const line = lines.find((one) => one.athleteId === club.athletes[athlete])!
 		const answers = await acceptEvents(
 			club.coach,
-			(own ?? []).map((timeS, index) => ({
-				id: randomUUID(),
-				sessionId: planned.sessionId,
-				athleteId: line.athleteId,
-				entryId: line.entryId,
-				lineId: line.id,
-				deviceId: '00000000-0000-4000-8000-00000000000f',
-				deviceSeq: seq++,
-				deviceTime: `${day}T17:4${index}:00.000Z`,
-				setNo: 1,
-				repNo: index + 1,
-				type: 'mark',
-				kind: 'sprint',
-				value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
-			})),
+			(own ?? []).map((timeS, index) =>
+				markOf(line, {
+					deviceTime: `${day}T17:4${index}:00.000Z`,
+					repNo: index + 1,
+					kind: 'sprint',
+					value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
+				}),
+			),
 			at(day),
 		)
 		expect(

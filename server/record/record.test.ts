@@ -13,6 +13,7 @@ import { acceptEvents } from '../log/accept-events'
 import { readPack } from '../field/read-pack'
 import { readDone } from './read-done'
 import { addFromPaper, addNote, bringBack, correctMark, giveTo, takeBack } from './write-done'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -20,7 +21,6 @@ const TODAY = '2026-03-12'
 let club: TestClub
 let sessionId: string
 let lines: Awaited<ReturnType<typeof readLines>>
-let seq = 0
 beforeEach(async () => {
 	club = await makeClub('Club')
 	sessionId = await planSession(club, TODAY, [
@@ -47,21 +47,13 @@ async function run(timeS: number, repNo = 1, athlete = 0, who = club.coach): Pro
 	const [answer] = await acceptEvents(
 		who,
 		[
-			{
+			markOf(line, {
 				id,
-				sessionId,
-				athleteId: line.athleteId,
-				entryId: line.entryId,
-				lineId: line.id,
-				deviceId: randomUUID(),
-				deviceSeq: seq++,
 				deviceTime: '2026-03-12T17:42:00.000Z',
-				setNo: 1,
 				repNo,
-				type: 'mark',
 				kind: 'sprint',
 				value: { splits: [{ distanceM: 20, timeS }], method: 'gate', windMps: 1.1 },
-			},
+			}),
 		],
 		NOW,
 	)

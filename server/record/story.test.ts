@@ -12,6 +12,7 @@ import { readAthletePage } from '../squads/read-athlete'
 import { nameCauses } from './name-causes'
 import { readHandOut } from './read-hand-out'
 import { addNote, giveTo } from './write-done'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -42,21 +43,15 @@ async function ran(day: string, times: number[], apartS = 180, athlete = one) {
 	const ids = times.map(() => randomUUID())
 	const answers = await acceptEvents(
 		club.coach,
-		times.map((timeS, index) => ({
-			id: ids[index],
-			sessionId,
-			athleteId: athlete,
-			entryId: line.entryId,
-			lineId: line.id,
-			deviceId: '00000000-0000-4000-8000-00000000000d',
-			deviceSeq: index,
-			deviceTime: new Date(Date.parse(`${day}T17:40:00Z`) + index * apartS * 1000).toISOString(),
-			setNo: 1,
-			repNo: index + 1,
-			type: 'mark',
-			kind: 'sprint',
-			value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
-		})),
+		times.map((timeS, index) =>
+			markOf(line, {
+				id: ids[index],
+				deviceTime: new Date(Date.parse(`${day}T17:40:00Z`) + index * apartS * 1000).toISOString(),
+				repNo: index + 1,
+				kind: 'sprint',
+				value: { splits: [{ distanceM: 20, timeS }], method: 'gate' },
+			}),
+		),
 		at(day),
 	)
 	expect(answers.map(({ outcome }) => outcome)).toEqual(times.map(() => 'accepted'))

@@ -10,6 +10,7 @@ import { readPack } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
 import { takeBack } from './write-done'
 import { type TrialTyped, closeTrial, openTrial, planTrialDay, readTrials } from './trials'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -17,7 +18,6 @@ const OPENED = new Date('2026-03-01T12:00:00Z')
 let club: TestClub
 let one: string
 let other: string
-let seq = 0
 beforeEach(async () => {
 	club = await makeClub('Club', 2)
 	;[one, other] = club.athletes as [string, string]
@@ -71,39 +71,22 @@ async function ran(trialId: string, day: string, gainWith: number, jitter = 0, d
 		return [1, 2].map((repNo) => {
 			const id = randomUUID()
 			ids.push(id)
-			return {
+			return markOf(line, {
 				id,
-				sessionId: planned.sessionId,
-				athleteId: one,
-				entryId: line.entryId,
-				lineId: line.id,
-				deviceId: '00000000-0000-4000-8000-0000000000aa',
-				deviceSeq: seq++,
 				deviceTime: `${day}T17:${30 + part * 8 + repNo}:00.000Z`,
-				setNo: 1,
 				repNo,
-				type: 'mark',
 				kind: 'sprint',
 				value: { splits: [{ distanceM: 10, timeS: Number((timeS as number).toFixed(2)) }], method: 'gate' },
-			}
+			})
 		})
 	})
 	const tried = lines.find((each) => each.entryId === row.entries.treatment && each.athleteId === one)!
-	const pull = {
-		id: randomUUID(),
-		sessionId: planned.sessionId,
-		athleteId: one,
-		entryId: tried.entryId,
-		lineId: tried.id,
-		deviceId: '00000000-0000-4000-8000-0000000000aa',
-		deviceSeq: seq++,
+	const pull = markOf(tried, {
 		deviceTime: `${day}T17:33:00.000Z`,
-		setNo: 1,
 		repNo: 3,
-		type: 'mark',
 		kind: 'done',
 		value: { reps: 3 },
-	}
+	})
 	if (condition === 'treatment' && does) events.push(pull as never)
 	const answers = await acceptEvents(club.coach, events, new Date(`${day}T18:30:00Z`))
 	expect(answers.map(({ outcome }) => outcome)).toEqual(events.map(() => 'accepted'))

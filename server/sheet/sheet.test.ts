@@ -14,6 +14,7 @@ import { readSheet } from './read-sheet'
 import { readTargets } from './read-targets'
 import { changeSession, createSession } from './save-session'
 import { draftEntry } from '../../tests/support/draft-entry'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 let club: TestClub
@@ -174,21 +175,11 @@ describe('a session sheet', () => {
 	it('is frozen by its first mark', async () => {
 		const id = await create()
 		const [line] = await readLines(club.scope, [id])
-		const mark = {
-			id: randomUUID(),
-			sessionId: id,
-			athleteId: line!.athleteId,
-			entryId: line!.entryId,
-			lineId: line!.id,
-			deviceId: randomUUID(),
-			deviceSeq: 0,
+		const mark = markOf(line!, {
 			deviceTime: NOW.toISOString(),
-			setNo: 1,
-			repNo: 1,
-			type: 'mark',
 			kind: 'done',
 			value: { reps: 1 },
-		}
+		})
 		await acceptEvents(club.coach, [mark], NOW)
 		expect(await changeSession(club.coach, id, draft(), 0, NOW)).toHaveProperty('problems.title')
 		expect(await changeSession(club.coach, randomUUID(), draft(), 0, NOW)).toBeNull()

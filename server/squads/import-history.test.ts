@@ -10,6 +10,7 @@ import { acceptEvents } from '../log/accept-events'
 import { readAthletePage } from './read-athlete'
 import { readPlacing } from './read-placing'
 import { type TypedHistory, lookAtHistory, takeHistory } from './import-history'
+import { markOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -182,21 +183,12 @@ describe('results of years', () => {
 		await acceptEvents(
 			club.coach,
 			[
-				{
+				markOf(line, {
 					id: '00000000-0000-4000-8000-0000000000aa',
-					sessionId,
-					athleteId: line.athleteId,
-					entryId: line.entryId,
-					lineId: line.id,
-					deviceId: club.coach.personId,
-					deviceSeq: 0,
 					deviceTime: '2026-03-09T18:00:00Z',
-					setNo: 1,
-					repNo: 1,
-					type: 'mark',
 					kind: 'sprint',
 					value: { splits: [{ distanceM: 20, timeS: 3.21 }], method: 'gate' },
-				},
+				}),
 			],
 			NOW,
 		)
