@@ -20,7 +20,7 @@ export interface DemoAthlete {
 	level: Level
 	/** First rungs, nine weeks ago. */
 	start: { acceleration: string; stiffness: string; shock: string; cut: string }
-	/** Chance that a set looks good. */
+	/** Chance that a set looks good, and a tenth: in the first week so much is missing. */
 	skill: number
 	method?: 'gate' | 'stopwatch'
 	/** In the last two sessions the times fall by this share from this rep on. */
