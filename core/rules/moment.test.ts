@@ -242,6 +242,8 @@ describe('S6, spacing by days', () => {
 			work: [...work('2026-03-18'), ...work('2026-03-19')],
 		})
 		expect(spacing.read(facts, form('standing-start'))?.found).toBe('24 h from maximal sprinting')
+		const turned = { ...facts, work: [...facts.work!].reverse() }
+		expect(spacing.read(turned, form('standing-start'))?.found).toBe('24 h from maximal sprinting')
 	})
 })
 
@@ -281,6 +283,17 @@ describe('S7, the week', () => {
 		['no less than two reps are asked', 15, 2, '17 maximal starts in the week'],
 	])('leaves nothing: %s', (_, done, reps, found) => {
 		expect(read([starts('2026-03-18', done)], reps)).toMatchObject({ finding: { found }, fits: null })
+	})
+	it('the quantity with the least room decides, whatever else is over', () => {
+		// Sixty cuts at level 1: ten fit by the cuts, more by the contacts of the leg that plants.
+		const asked = readWeek(factsOf({ level: 1, work: [] }), form('cut-90'), { sets: 6, reps: 10 })
+		expect(asked).toMatchObject({
+			finding: { found: '60 cuts of 90° and more in the week', limit: '10' },
+			fits: { sets: 1, reps: 10 },
+		})
+	})
+	it('what the library does not hold any more fills no week', () => {
+		expect(read([{ ...starts('2026-03-18', 10), drillId: 'forgotten' }], 16)).toBeNull()
 	})
 	it('whole sets fit first', () => {
 		const asked = readWeek(factsOf({ level: 2, work: [starts('2026-03-18', 7)] }), form('standing-start'), {

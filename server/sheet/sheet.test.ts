@@ -3,7 +3,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { allContacts, metresOf } from '../../core/dose/dose-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
+import { insertLines, readEntries, readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
 import { readAthletes } from '../../db/queries/squads'
 import { acceptEvents } from '../log/accept-events'
 import { addSquad, changeLevel, changePhase } from '../squads/change-roster'
@@ -170,6 +170,15 @@ describe('a session sheet', () => {
 				.map((line) => line.dose.reps)
 				.sort(),
 		).toEqual([15, 4])
+	})
+
+	it('has no line twice: a version that stands is not written over', async () => {
+		const id = await create()
+		const before = await readLines(club.scope, [id])
+		const { clubId: _, ...line } = before[0]!
+		await expect(insertLines(club.scope, [{ ...line, id: randomUUID() }])).rejects.toThrow()
+		await expect(insertLines(club.scope, [line])).rejects.toThrow()
+		expect(await readLines(club.scope, [id])).toEqual(before)
 	})
 
 	it('is frozen by its first mark', async () => {
