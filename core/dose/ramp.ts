@@ -96,3 +96,16 @@ export function readRamp(days: readonly DayDose[], day: Day, floor: number, ramp
 	const done = Math.max(calendarWeek, rollingWeek)
 	return { done, mean, limit, room: Math.max(0, limit - done) }
 }
+
+/**
+ * Puts what is planned behind what was done: it counts as done for what comes after it, no more of it than was left.
+ * So an excess is said once, and later weeks do not grow from it.
+ *
+ * @param days what was done and planned before it; what is planned is added to them
+ * @returns what was left for it
+ */
+export function planInto(days: DayDose[], planned: DayDose, floor: number, rampPercent: number): number {
+	const { room } = readRamp(days, planned.day, floor, rampPercent)
+	days.push({ ...planned, value: Math.min(planned.value, room) })
+	return room
+}

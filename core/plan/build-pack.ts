@@ -1,4 +1,14 @@
-import { type DayDose, RAMP_FAMILY, RAMP_FLOORS, RAMP_NAMES, type RampQuantity, readRamp } from '../dose/ramp'
+import type { DoseCount } from '../dose/dose-count'
+import {
+	type DayDose,
+	RAMP_FAMILY,
+	RAMP_FLOORS,
+	RAMP_NAMES,
+	type RampQuantity,
+	planInto,
+	rampValue,
+	readRamp,
+} from '../dose/ramp'
 import type { AthleteType, Family, Level, Phase, Surface } from '../vocabulary/words'
 import type { Library } from '../vocabulary/library'
 import type { School } from '../vocabulary/school'
@@ -47,20 +57,49 @@ export interface LastLine {
 	words: string
 }
 
-/** What the ramp leaves for a day, by quantity. */
+/** What somebody is down for on a day ahead. */
+export interface PlannedDay {
+	day: string
+	startTime: string
+	phase: Phase
+	count: DoseCount
+}
+
+/**
+ * What the ramp leaves for a session, by quantity: what is planned before it counts as done, what is planned later in
+ * its week counts whole.
+ *
+ * @param done what was done, and what is known to come outside the sessions
+ */
 export function roomsOn(
-	day: string,
-	days: Record<RampQuantity, readonly DayDose[]>,
+	session: { day: string; startTime: string },
+	done: Record<RampQuantity, readonly DayDose[]>,
+	planned: readonly PlannedDay[],
 	levelOf: (family: Family) => Level,
 	rampPercent: number,
 ): Record<RampQuantity, number> {
+	const inOrder = [...planned].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+	const room = (quantity: RampQuantity) => {
+		const days = [...done[quantity]]
+		const floor = RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity]
+		for (const one of inOrder) {
+			const asDose = { day: one.day, unloading: one.phase === 'unloading', value: rampValue(one.count, quantity) }
+			if (asDose.value === 0) continue
+			if (isBefore(one, session)) planInto(days, asDose, floor, rampPercent)
+			else days.push(asDose)
+		}
+		return readRamp(days, session.day, floor, rampPercent).room
+	}
 	return Object.fromEntries(
-		(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
-			quantity,
-			readRamp(days[quantity], day, RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity], rampPercent).room,
-		]),
+		(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, room(quantity)]),
 	) as Record<RampQuantity, number>
 }
+
+/** Whether one session is trained before another. */
+export const isBefore = (
+	one: { day: string; startTime: string },
+	session: { day: string; startTime: string },
+): boolean => one.day + one.startTime < session.day + session.startTime
 
 export function limitedAthletes(pack: BuildPack, library: Library): LimitedAthlete[] {
 	return pack.athletes.map((athlete) => {

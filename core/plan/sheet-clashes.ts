@@ -6,8 +6,8 @@ import {
 	RAMP_FLOORS,
 	RAMP_NAMES,
 	type RampQuantity,
+	planInto,
 	rampValue,
-	readRamp,
 } from '../dose/ramp'
 import type { Dose, Parameters } from '../vocabulary/dose'
 import type { Drill } from '../vocabulary/drill'
@@ -80,7 +80,7 @@ export function orderForFreshness<T extends Entry>(entries: readonly T[]): T[] {
 /**
  * S5, S7, S8 and S10 over every sheet ahead: what is planned earlier counts as done for what comes later.
  *
- * @param done by athlete, what the ramp counts of the days gone by
+ * @param done by athlete, what the ramp counts of the days gone by, and of what is planned before these sheets
  */
 export function sheetClashes(
 	sheets: readonly SheetAhead[],
@@ -159,9 +159,9 @@ export function sheetClashes(
 		ramps.set(athlete.id, ramp)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {
 			const value = rampValue(count, quantity)
-			const { room } = readRamp(
+			const room = planInto(
 				ramp[quantity],
-				day,
+				{ day, unloading: sheet.phase === 'unloading', value },
 				RAMP_FLOORS[athlete.levelOf(RAMP_FAMILY[quantity])][quantity],
 				least(athlete.concluded.facts, 'rampPercent'),
 			)
@@ -174,8 +174,6 @@ export function sheetClashes(
 					free ? 'trim' : null,
 					value - room,
 				)
-			// No more than what was left is taken as done: an excess is said once, and later weeks do not grow from it.
-			ramp[quantity].push({ day, unloading: sheet.phase === 'unloading', value: Math.min(value, room) })
 		}
 	}
 	return [...found.values()]

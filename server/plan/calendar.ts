@@ -72,13 +72,17 @@ export async function readCalendarPage(scope: ClubScope, first: string, last: st
 export const readCalendar = (scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> =>
 	keptFor(scope, ['calendar', from, to, today], (scope) => workOutCalendar(scope, from, to, today))
 async function workOutCalendar(scope: ClubScope, from: string, to: string, today: string): Promise<Calendar> {
-	const [sessions, library, squads, members] = [
-		await sessionsBetween(scope, from, to),
+	// What clashes does not hang on which weeks are shown: what comes before them counts.
+	const nearFrom = addDays(today, -3)
+	const readFrom = from < nearFrom ? from : nearFrom
+	const [known, library, squads, members] = [
+		await sessionsBetween(scope, readFrom, to),
 		await readLibrary(scope),
 		await listSquads(scope),
 		await listMembers(scope),
 	]
-	const near = sessions.filter((session) => session.day >= addDays(today, -3))
+	const sessions = known.filter(({ day }) => day >= from)
+	const near = known.filter(({ day }) => day >= nearFrom)
 	const ids = near.map((session) => session.id)
 	const [attending, entries, written] = [
 		await readAttending(scope, ids),
@@ -115,7 +119,7 @@ async function workOutCalendar(scope: ClubScope, from: string, to: string, today
 		string,
 		{ item: CalendarItem; words: string; athleteIds: string[]; kinds: Map<string, readonly WorkKind[]> }
 	>()
-	for (const row of await outsideOf(scope, [...new Set(members.map((member) => member.id))], from)) {
+	for (const row of await outsideOf(scope, [...new Set(members.map((member) => member.id))], readFrom)) {
 		if (row.day > to) continue
 		const key = `${row.kind}/${row.day}/${row.startTime}`
 		const known = byOccasion.get(key)
@@ -152,12 +156,15 @@ async function workOutCalendar(scope: ClubScope, from: string, to: string, today
 	for (const member of members) asks(member.id, member.squadId)
 	const squadOf = new Map(near.map((session) => [session.id, session.squadId]))
 	for (const row of attending) asks(row.athleteId, squadOf.get(row.sessionId)!)
-	const outside = [...byOccasion.values()].filter(({ item }) => item.day >= addDays(today, -3))
-	const unbegun = sessions.filter((session) => session.startedAt === null && session.day >= today)
+	const occasions = [...byOccasion.values()]
+	const shown = new Set(sessions.map(({ id }) => id))
+	const unbegun = near.filter((session) => session.startedAt === null && session.day >= today)
+	const sheetClashes = await checkSheets(scope, unbegun, entries, lines, library, today)
+	const outside = occasions.filter(({ item }) => item.day >= from)
 	return {
 		sessions,
-		sheetClashes: await checkSheets(scope, unbegun, entries, lines, library, today),
-		outside: [...byOccasion.values()].map(({ item, words, athleteIds }) => ({
+		sheetClashes: sheetClashes.filter(({ sessionId }) => shown.has(sessionId)),
+		outside: outside.map(({ item, words, athleteIds }) => ({
 			id: item.id,
 			day: item.day,
 			startTime: item.startTime,
@@ -167,10 +174,10 @@ async function workOutCalendar(scope: ClubScope, from: string, to: string, today
 			],
 		})),
 		clashes: checkCalendar(
-			[...items, ...outside.map(({ item }) => item)],
+			[...items, ...occasions.map(({ item }) => item).filter(({ day }) => day >= nearFrom)],
 			(athleteId) => spacing.get(athleteId) ?? 0,
 			today,
-		).filter((clash) => items.some((item) => item.id === clash.itemId)),
+		).filter((clash) => shown.has(clash.itemId)),
 	}
 }
 

@@ -528,6 +528,39 @@ describe('what the rules say about a sheet, and its repair', () => {
 			true,
 		)
 	})
+	const startsOf = (sets: number, reps: number) => [
+		draftEntry({
+			part: 'Starts',
+			drillId: 'standing-start',
+			sets,
+			reps,
+			rest: 90,
+			parameters: { distanceM: 10 },
+		}),
+	]
+	// Level 3 starts 24 times in a week, whatever came before.
+	it('S7: it is cut to what its sentence says is left, what comes later in the week has its own', async () => {
+		const monday = await save(startsOf(4, 8))
+		const thursday = await save(startsOf(1, 12), { day: addDays(MONDAY, 3) })
+		const said = async () => (await clashesOf()).map(({ sessionId, sentence }) => [sessionId, sentence])
+		expect(await said()).toEqual([
+			[monday, '32 maximal starts, and the week’s ramp leaves 24.'],
+			[thursday, '12 maximal starts, and the week’s ramp leaves 0.'],
+		])
+		expect(await repairSheet(club.coach, monday, 'trim', TODAY, NOW)).toEqual({ repaired: 'trim' })
+		const lines = await readLines(club.scope, [monday])
+		expect(lines.map(({ dose }) => dose.sets * dose.reps)).toEqual(club.athletes.map(() => 24))
+		expect(await said()).toEqual([[thursday, '12 maximal starts, and the week’s ramp leaves 0.']])
+	})
+	it('S7: what is said of a week does not hang on which weeks are shown', async () => {
+		await save(startsOf(2, 7))
+		const thursday = await save(startsOf(2, 7), { day: addDays(MONDAY, 3) })
+		const shown = async (from: string) =>
+			(await readCalendar(club.scope, from, addDays(MONDAY, 20), TODAY)).sheetClashes.map((one) => one.sessionId)
+		expect(await shown(MONDAY)).toEqual([thursday])
+		expect(await shown(addDays(MONDAY, 2))).toEqual([thursday])
+		expect(await shown(addDays(MONDAY, 4))).toEqual([])
+	})
 	it('S8: a rung whose gate is shut gives way to the one below', async () => {
 		const sessionId = await save([draftEntry({ part: 'Cuts', ladderId: 'cut', sets: 1, reps: 1, rest: 60 })])
 		for (const athleteId of club.athletes)

@@ -1,6 +1,5 @@
 import { addDays, mondayOf } from '../../core/calendar/day-count'
 import { NEAR_DAYS } from '../../core/dose/work-kinds'
-import { RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
 import { FAMILIES } from '../../core/vocabulary/words'
 import type { Library } from '../../core/vocabulary/library'
 import { type BuildPack, type PackAthlete, roomsOn } from '../../core/plan/build-pack'
@@ -74,10 +73,17 @@ export const readBuildPack = async (
 	today: string,
 	block: BlockShare = ALONE,
 ): Promise<BuildPack> => {
-	const { day } = session
-	const days = { from: day, to: day, done: addDays(day, NEAR_DAYS), today }
-	return buildPackOf(await readKnown(scope, athleteIds, days, library), squad, session, athleteIds, library, block)
+	const known = await readKnown(scope, athleteIds, daysAround(session, today), library)
+	return buildPackOf(known, squad, session, athleteIds, library, block)
 }
+
+/** The days to know of for one session. */
+export const daysAround = ({ day }: { day: string }, today: string) => ({
+	from: day,
+	to: day,
+	done: addDays(day, NEAR_DAYS),
+	today,
+})
 
 /** The same from what is known already. */
 export function buildPackOf(
@@ -114,18 +120,6 @@ export function buildPackOf(
 				const levels = Object.fromEntries(
 					FAMILIES.map((family) => [family, levelOf(athlete.id, family)]),
 				) as PackAthlete['levels']
-				const byQuantity = <T>(of: (quantity: RampQuantity) => T) =>
-					Object.fromEntries(
-						(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, of(quantity)]),
-					) as Record<RampQuantity, T>
-				const days = byQuantity((quantity) => [
-					...ramp.get(athlete.id)![quantity],
-					...ahead.map((one) => ({
-						day: one.day,
-						unloading: one.phase === 'unloading',
-						value: rampValue(one.count, quantity),
-					})),
-				])
 				const own = facts.get(athlete.id)!
 				const rampPercent = Math.min(...own.schools.map(({ numbers }) => numbers.rampPercent))
 				return {
@@ -152,7 +146,7 @@ export function buildPackOf(
 							outside: false,
 						})),
 					],
-					rooms: roomsOn(session.day, days, (family) => levels[family], rampPercent),
+					rooms: roomsOn(session, ramp.get(athlete.id)!, ahead, (family) => levels[family], rampPercent),
 				}
 			}),
 	}

@@ -1,6 +1,6 @@
 import { type SheetClash, orderForFreshness } from '../../core/plan/sheet-clashes'
 import { capsFor } from '../../core/plan/session-limits'
-import { limitedAthletes } from '../../core/plan/build-pack'
+import { isBefore, limitedAthletes } from '../../core/plan/build-pack'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { lockSession, readAttending, readEntries, updateEntry } from '../../db/queries/sessions'
@@ -8,7 +8,7 @@ import { readSquad } from '../../db/queries/squads'
 import { database } from '../database'
 import { writeLines } from '../sheet/write-lines'
 import { blockShareOf } from './make-block'
-import { readBuildPack } from './read-build-pack'
+import { buildPackOf, daysAround, readKnown } from './read-build-pack'
 import type { SignedIn } from '../access/sign-in'
 import { countSave } from '../submissions/take-version'
 
@@ -58,15 +58,15 @@ export async function repairInside(
 			if (entry.ladderId !== null) await updateEntry(scope, entry.id, { tuning: { ...entry.tuning, strict: true } })
 	if (repair === 'trim') {
 		const athleteIds = (await readAttending(scope, [sessionId])).map((row) => row.athleteId)
-		const pack = await readBuildPack(
-			scope,
-			squad,
-			session,
-			athleteIds,
-			library,
-			today,
-			await blockShareOf(scope, session),
-		)
+		const known = await readKnown(scope, athleteIds, daysAround(session, today), library)
+		// As the sentence that offered it counts: what comes later has clashes of its own.
+		for (const [id, works] of known.planned)
+			known.planned.set(
+				id,
+				works.filter((one) => isBefore(one, session)),
+			)
+		const block = await blockShareOf(scope, session)
+		const pack = buildPackOf(known, squad, session, athleteIds, library, block)
 		const limits = {
 			library,
 			school: pack.school,
