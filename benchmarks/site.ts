@@ -83,7 +83,10 @@ export class Site {
 		if (!answer.ok) throw new Error(`${place} answered ${answer.status}: ${text.slice(0, 200)}`)
 		return text
 	}
-	async post(place: string, { form, json }: { form?: Record<string, string>; json?: unknown }): Promise<Response> {
+	async post(
+		place: string,
+		{ form, json }: { form?: Record<string, string> | string[][]; json?: unknown },
+	): Promise<Response> {
 		const answer = await fetch(this.address + place, {
 			method: 'POST',
 			redirect: 'manual',

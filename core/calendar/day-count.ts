@@ -3,6 +3,7 @@ export type Day = string
 
 const MS_A_DAY = 86_400_000
 /** A club's history names the same few hundred days over and over. */
+const MOST_KEPT = 4000
 const known = new Map<Day, number>()
 /** Days since 1970-01-01. Judging a club asks this a million times, where a calendar object each would cost a second. */
 const dayNumber = (day: Day): number => {
@@ -10,11 +11,19 @@ const dayNumber = (day: Day): number => {
 	if (kept !== undefined) return kept
 	const number = Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / MS_A_DAY
 	if (!Number.isFinite(number)) throw new RangeError(`day: ${JSON.stringify(day)} is not like 2026-11-23`)
-	if (known.size > 4000) known.clear()
+	if (known.size > MOST_KEPT) known.clear()
 	known.set(day, number)
 	return number
 }
-const dayOfNumber = (number: number): Day => new Date(number * MS_A_DAY).toISOString().slice(0, 10)
+const named = new Map<number, Day>()
+const dayOfNumber = (number: number): Day => {
+	const kept = named.get(number)
+	if (kept !== undefined) return kept
+	const day = new Date(number * MS_A_DAY).toISOString().slice(0, 10)
+	if (named.size > MOST_KEPT) named.clear()
+	named.set(number, day)
+	return day
+}
 
 /** Whether a text is a day of the calendar, "2026-11-23"; the 31st of February is none. */
 export const isDay = (text: unknown): text is Day =>
