@@ -41,6 +41,13 @@ describe('calc command', () => {
 			lines.map((line) => ('error' in line ? (line.error as { field: string }).field : line.centripetal_mps2)),
 		).toEqual([2.5, 'radius_m', '', 1.25])
 	})
+	it('says nothing to who reads the first line only', () => {
+		// Five thousand lines are more than a pipe holds.
+		const input = '{"mass_kg":2,"speed_mps":3}\n'.repeat(5000)
+		const command = `"${process.execPath}" scripts/run.mjs calc energy --batch | head -1`
+		const { stdout, stderr } = spawnSync('bash', ['-c', command], { input, encoding: 'utf8' })
+		expect([JSON.parse(stdout), stderr]).toEqual([{ kinetic_energy_j: 9 }, ''])
+	})
 	it('lists the names and prints schemas', () => {
 		expect(
 			calc(['--list'])

@@ -81,4 +81,9 @@ async function main(args: string[]): Promise<number> {
 	return worst
 }
 
+// Whoever reads the first lines only has what they wanted.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+	if (error.code !== 'EPIPE') throw error
+	process.exit(0)
+})
 process.exitCode = await main(process.argv.slice(2))

@@ -28,8 +28,27 @@ export const processesFor = (cores: number, bytes: number): number =>
 const LOOK_EVERY_MS = 250
 /** The first has its first question answered before the others want its cores. */
 const FOLLOW_AFTER_MS = 500
-/** Before another one is started: one that ends at once must not keep the machine busy. */
+/** Before another one is started: one that ends at once must not keep the machine busy, nor fill the terminal. */
 const PAUSE_MS = 1000
+const LONGEST_PAUSE_MS = 30_000
+
+/** Begins something until it has begun or nobody wants it any more; each time it does not, that is said, and the pause grows. */
+export async function beginUntilItDoes(
+	begin: () => Promise<void>,
+	isWanted: () => boolean,
+	say: (sentence: string) => void,
+	pause: (ms: number) => Promise<void> = (ms) => wait(ms, undefined, { ref: false }),
+): Promise<void> {
+	for (let failures = 0; isWanted(); failures++) {
+		try {
+			return await begin()
+		} catch {
+			const ms = Math.min(LONGEST_PAUSE_MS, PAUSE_MS * 2 ** failures)
+			if (isWanted()) say(`A web process has ended before it served; another one in ${ms / 1000} s …`)
+			await pause(ms)
+		}
+	}
+}
 
 /**
  * Serves the built application from several processes behind one port; each request goes to one of them. One that ends is
@@ -71,16 +90,7 @@ export async function startWorkers(
 				void replace()
 			})
 		})
-	const replace = async () => {
-		while (!stopping) {
-			const begun = await fork().then(
-				() => true,
-				() => false,
-			)
-			if (begun) return
-			await wait(PAUSE_MS)
-		}
-	}
+	const replace = () => beginUntilItDoes(fork, () => !stopping, console.error)
 	const everybody = (): Worker[] => Object.values(cluster.workers ?? {}).flatMap((worker) => worker ?? [])
 	// One that is ending is told nothing more.
 	const tellTo = (worker: Worker, message: object) => worker.isConnected() && worker.send(message)
