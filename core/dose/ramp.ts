@@ -106,6 +106,7 @@ export function readRamp(days: readonly DayDose[], day: Day, floor: number, ramp
  */
 export function planInto(days: DayDose[], planned: DayDose, floor: number, rampPercent: number): number {
 	const { room } = readRamp(days, planned.day, floor, rampPercent)
-	days.push({ ...planned, value: Math.min(planned.value, room) })
+	// What loads nothing makes no week an unloading one.
+	if (planned.value > 0) days.push({ ...planned, value: Math.min(planned.value, room) })
 	return room
 }
