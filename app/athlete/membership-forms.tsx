@@ -1,17 +1,8 @@
 import { type Away, sayAway } from '#core/calendar/away'
-import type { Overtaken } from '../ui/meanwhile-note'
+import type { AthleteAnswer } from './answer'
 import { PostForm } from '../ui/post-form'
 import { Said } from '../ui/said'
 import { DayField } from '../ui/text-field'
-
-/** What the last answer says of one of these forms. */
-export interface MembershipAnswer {
-	problems: Record<string, string>
-	/** What it did to the sessions ahead; empty when nothing was sent. */
-	did?: string
-	which?: string
-	meanwhile?: Overtaken
-}
 
 /** What a change did to the sessions ahead, in a sentence. */
 export function sayFollowed({ off, on }: { off: number; on: number }): string {
@@ -33,7 +24,7 @@ export function SquadsForm({
 	squads: readonly { id: string; name: string }[]
 	memberOf: readonly string[]
 	version: number
-	answer: MembershipAnswer | undefined
+	answer: AthleteAnswer | undefined
 }) {
 	const own = answer?.which === 'squads' ? answer : undefined
 	return (
@@ -79,7 +70,7 @@ export function AwayForm({
 	away: Away | null
 	today: string
 	version: number
-	answer: MembershipAnswer | undefined
+	answer: AthleteAnswer | undefined
 }) {
 	const own = answer?.which === 'away' ? answer : undefined
 	const { awayFrom, awayUntil } = answer?.problems ?? {}
