@@ -15,6 +15,7 @@ import { careEvent as careEventTable, workDay } from '../db/schema/care'
 import { draftEntry } from '../tests/support/draft-entry'
 import { planSession } from '../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../tests/support/test-club'
+import { markOf, saidOf } from '../tests/support/mark-of'
 import { readBodies } from './care/read-bodies'
 import { database } from './database'
 import { isBehind, keptEvents, keptFor, mayBeLate, takeTold } from './kept'
@@ -30,22 +31,8 @@ const inOne = <T>(work: Parameters<typeof inTransaction<T>>[2]) => inTransaction
 const at = async (day: string) => (await changesUpTo(database().db, club.scope.clubId, day)).all
 const LAST = '9999-12-31'
 
-const mark = (line: { id: string; athleteId: string; entryId: string }, sessionId: string, more: object = {}) => ({
-	id: randomUUID(),
-	sessionId,
-	athleteId: line.athleteId,
-	entryId: line.entryId,
-	lineId: line.id,
-	deviceId: randomUUID(),
-	deviceSeq: 0,
-	deviceTime: '2026-03-12T17:40:00.000Z',
-	setNo: 1,
-	repNo: 1,
-	type: 'mark',
-	kind: 'done',
-	value: { reps: 1 },
-	...more,
-})
+const mark = (line: { id: string; athleteId: string; entryId: string }, sessionId: string, more: object = {}) =>
+	markOf({ ...line, sessionId }, { kind: 'done', value: { reps: 1 }, ...more })
 const sessionOn = (day: string) =>
 	planSession(club, day, [draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 })])
 const send = async (...events: object[]) =>
@@ -354,17 +341,11 @@ describe('marks that have just come in', () => {
 		// The first mark begins the session and somebody's day of work.
 		await send(mark(line, id))
 	})
-	const said = () => ({
-		id: randomUUID(),
-		sessionId: id,
-		athleteId: line.athleteId,
-		deviceId: randomUUID(),
-		deviceSeq: 0,
-		deviceTime: '2026-03-12T17:41:00.000Z',
-		type: 'observation',
-		kind: 'pain',
-		value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
-	})
+	const said = () =>
+		saidOf(id, line.athleteId, {
+			kind: 'pain',
+			value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
+		})
 	const changes = () => changesUpTo(database().db, club.scope.clubId, DAY)
 
 	it('begin a session for every day there is, and are no more urgent for that', async () => {

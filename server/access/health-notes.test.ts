@@ -6,6 +6,7 @@ import { versionOf } from '../submissions/take-version'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { saidOf } from '../../tests/support/mark-of'
 import { readBodies } from '../care/read-bodies'
 import { acceptEvents } from '../log/accept-events'
 import { forgetHealthNotes, keepHealthNotes } from './change-club'
@@ -70,17 +71,11 @@ const painIn = async (day: string) => {
 	const sessionId = await planSession(club, day, [
 		draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 }),
 	])
-	const event = {
-		id: randomUUID(),
-		sessionId,
-		athleteId,
-		deviceId: randomUUID(),
-		deviceSeq: 0,
+	const event = saidOf(sessionId, athleteId, {
 		deviceTime: `${day}T17:40:00.000Z`,
-		type: 'observation',
 		kind: 'pain',
 		value: { region: 'calf', side: 'right', score: 5, moment: 'during', redFlag: false, note: 'since the match' },
-	}
+	})
 	expect((await acceptEvents(club.coach, [event], NOW)).map(({ outcome }) => outcome)).toEqual(['accepted'])
 	return event
 }

@@ -14,6 +14,7 @@ import { createSession } from '../sheet/save-session'
 import { closeCare, mayOpen, openCare } from './care-records'
 import { enterOutside, mayEnterOutside, takeBackOutside } from './outside'
 import { draftEntry } from '../../tests/support/draft-entry'
+import { saidOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 const at = (day: string) => new Date(`${day}T12:00:00Z`)
@@ -132,17 +133,11 @@ describe('care records', () => {
 		await acceptEvents(
 			club.coach,
 			[
-				{
-					id: randomUUID(),
-					sessionId: session,
-					athleteId: one,
-					deviceId: randomUUID(),
-					deviceSeq: 0,
+				saidOf(session, one, {
 					deviceTime: at('2026-03-09').toISOString(),
-					type: 'observation',
 					kind: 'pain',
 					value: { region: 'knee', side: 'left', score: 6, moment: 'next-day', redFlag: false },
-				},
+				}),
 			],
 			at('2026-03-10'),
 		)

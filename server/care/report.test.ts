@@ -4,6 +4,7 @@ import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
 import { typedReport } from '../../tests/support/report-typed'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { saidOf } from '../../tests/support/mark-of'
 import { readLines } from '../../db/queries/sessions'
 import { readPack } from '../field/read-pack'
 import { acceptEvents } from '../log/accept-events'
@@ -348,19 +349,7 @@ it('an event of the log that is no report is not put right here', async () => {
 	const note = { about: 'athlete', text: 'late' }
 	await acceptEvents(
 		club.coach,
-		[
-			{
-				id,
-				sessionId: session,
-				athleteId: one,
-				deviceId: randomUUID(),
-				deviceSeq: 0,
-				deviceTime: NOW.toISOString(),
-				type: 'observation',
-				kind: 'note',
-				value: note,
-			},
-		],
+		[saidOf(session, one, { id, deviceTime: NOW.toISOString(), kind: 'note', value: note })],
 		NOW,
 	)
 	const typed = { id, from: 'log', reason: 'no report', athleteId: '' }

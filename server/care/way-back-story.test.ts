@@ -13,6 +13,7 @@ import { readReview } from '../review/read-review'
 import { createSession } from '../sheet/save-session'
 import { planSession } from '../../tests/support/plan-session'
 import { typedReport } from '../../tests/support/report-typed'
+import { markOf, saidOf } from '../../tests/support/mark-of'
 import { recordClearance } from './clear'
 import { report } from './report'
 
@@ -22,7 +23,6 @@ import { report } from './report'
 
 beforeAll(freshDatabase)
 const at = (day: string) => new Date(`${day}T19:00:00Z`)
-let seq = 0
 
 async function begin(): Promise<{ club: TestClub; athlete: string }> {
 	const club = await makeClub('Club', 1, '2026-03-11')
@@ -60,31 +60,20 @@ async function train({ club, athlete }: { club: TestClub; athlete: string }, day
 	if (!('sessionId' in made)) throw new Error(`no session on ${day}`)
 	const { sessionId } = made
 	const lines = (await readLines(club.scope, [sessionId])).filter((line) => line.blocked === null)
-	const base = { sessionId, athleteId: athlete, deviceId: randomUUID(), deviceTime: `${day}T18:00:00.000Z` }
-	const marks = lines.map((line) => ({
-		...base,
-		id: randomUUID(),
-		deviceSeq: seq++,
-		type: 'mark',
-		kind: 'done',
-		entryId: line.entryId,
-		lineId: line.id,
-		setNo: 1,
-		repNo: 1,
-		value: { reps: line.dose.sets * line.dose.reps },
-	}))
+	const device = { deviceId: randomUUID(), deviceTime: `${day}T18:00:00.000Z` }
+	const marks = lines.map((line, deviceSeq) =>
+		markOf(line, { ...device, deviceSeq, kind: 'done', value: { reps: line.dose.sets * line.dose.reps } }),
+	)
 	const asked =
 		answer === null
 			? []
 			: [
-					{
-						...base,
-						id: randomUUID(),
-						deviceSeq: seq++,
-						type: 'observation',
+					saidOf(sessionId, athlete, {
+						...device,
+						deviceSeq: lines.length,
 						kind: 'quiet',
 						value: { region: 'knee', side: 'left', score: answer },
-					},
+					}),
 				]
 	const taken = await acceptEvents(club.coach, [...marks, ...asked], at(day))
 	expect(taken.map((one) => one.outcome)).toEqual(taken.map(() => 'accepted'))
@@ -116,17 +105,11 @@ it('a knee comes back step by step, with a set-back and a gap, to two rungs belo
 	const said = await acceptEvents(
 		club.coach,
 		[
-			{
-				id: randomUUID(),
-				sessionId: (await sessionsBetween(club.scope, '2026-03-12', '2026-03-12'))[0]!.id,
-				athleteId: athlete,
-				deviceId: randomUUID(),
-				deviceSeq: seq++,
+			saidOf((await sessionsBetween(club.scope, '2026-03-12', '2026-03-12'))[0]!.id, athlete, {
 				deviceTime: '2026-03-12T19:00:00.000Z',
-				type: 'observation',
 				kind: 'pain',
 				value: { region: 'knee', side: 'left', score: 9, moment: 'during', redFlag: true },
-			},
+			}),
 		],
 		at('2026-03-12'),
 	)

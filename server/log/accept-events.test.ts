@@ -9,6 +9,7 @@ import { readLines, readSession } from '../../db/queries/sessions'
 import { createSession } from '../sheet/save-session'
 import { acceptEvents } from './accept-events'
 import { draftEntry } from '../../tests/support/draft-entry'
+import { markOf, saidOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -53,18 +54,8 @@ async function sprint(change: Record<string, unknown> = {}, athleteId = club.ath
 	const line = (await readLines(club.scope, [sessionId])).find(
 		(row) => row.athleteId === athleteId && row.drillId === 'three-point-start',
 	)!
-	return {
-		id: randomUUID(),
-		sessionId,
-		athleteId,
-		entryId: line.entryId,
-		lineId: line.id,
-		deviceId: randomUUID(),
+	return markOf(line, {
 		deviceSeq: seq++,
-		deviceTime: '2026-03-12T17:40:00.000Z',
-		setNo: 1,
-		repNo: 1,
-		type: 'mark',
 		kind: 'sprint',
 		value: {
 			splits: [
@@ -74,7 +65,7 @@ async function sprint(change: Record<string, unknown> = {}, athleteId = club.ath
 			method: 'gate',
 		},
 		...change,
-	}
+	})
 }
 const outcome = async (...events: unknown[]) =>
 	(await acceptEvents(club.coach, events, NOW)).map((answer) =>
@@ -108,17 +99,11 @@ describe('taking events into the log', () => {
 	it('refuses another event under a used id, also across kinds', async () => {
 		const event = await sprint()
 		const changed = { ...event, value: { ...event.value, splits: [{ distanceM: 20, timeS: 3.13 }] } }
-		const pain = {
+		const pain = saidOf(sessionId, event.athleteId, {
 			id: event.id,
-			sessionId,
-			athleteId: event.athleteId,
-			deviceId: event.deviceId,
-			deviceSeq: 9,
-			deviceTime: event.deviceTime,
-			type: 'observation',
 			kind: 'pain',
 			value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
-		}
+		})
 		expect(await outcome(event, changed, pain)).toEqual([
 			'accepted',
 			'id: id_reused: another event already has this id',

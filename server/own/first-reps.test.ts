@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { beforeAll, beforeEach, expect, it } from 'vitest'
 import { inTransaction } from '../../db/connect'
@@ -7,6 +6,7 @@ import { entry as entryTable } from '../../db/schema/sessions'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { markOf } from '../../tests/support/mark-of'
 import { database } from '../database'
 import { acceptEvents } from '../log/accept-events'
 import { notesBetween } from '../log/notes-between'
@@ -33,17 +33,7 @@ const event = async (drillId: string, more: object, athleteId = one) => {
 	const line = (await readLines(club.scope, [sessionId])).find(
 		(row) => row.athleteId === athleteId && row.drillId === drillId,
 	)!
-	return {
-		id: randomUUID(),
-		sessionId,
-		athleteId,
-		entryId: line.entryId,
-		lineId: line.id,
-		deviceId: club.coach.personId,
-		deviceSeq: seq++,
-		deviceTime: `${DAY}T17:${40 + (seq % 20)}:00Z`,
-		...more,
-	}
+	return markOf(line, { deviceSeq: seq++, deviceTime: `${DAY}T17:${40 + (seq % 20)}:00Z`, ...more })
 }
 const sprint = (drillId: string, timeS: number, more: object = {}, athleteId = one) =>
 	event(

@@ -16,6 +16,7 @@ import { keepWorkDays } from '../../db/queries/care'
 import { typedReport } from '../../tests/support/report-typed'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
+import { markOf, saidOf } from '../../tests/support/mark-of'
 import { recordClearance } from '../care/clear'
 import { answerAsked, report } from '../care/report'
 import { acceptEvents } from '../log/accept-events'
@@ -113,17 +114,11 @@ const hurt = async (sessionId: string, value: object, athleteId = one) =>
 	acceptEvents(
 		club.coach,
 		[
-			{
-				id: randomUUID(),
-				sessionId,
-				athleteId,
-				deviceId: randomUUID(),
-				deviceSeq: 0,
+			saidOf(sessionId, athleteId, {
 				deviceTime: NOW.toISOString(),
-				type: 'observation',
 				kind: 'pain',
 				value: { region: 'knee', side: 'left', score: 9, moment: 'during', redFlag: false, ...value },
-			},
+			}),
 		],
 		NOW,
 	)
@@ -241,17 +236,11 @@ describe('a closure is the athlete’s', () => {
 		await acceptEvents(
 			club.coach,
 			[
-				{
-					id: randomUUID(),
-					sessionId: first,
-					athleteId: one,
-					deviceId: randomUUID(),
-					deviceSeq: 0,
+				saidOf(first, one, {
 					deviceTime: '2016-03-12T18:00:00.000Z',
-					type: 'observation',
 					kind: 'pain',
 					value: { region: 'knee', side: 'left', score: 2, moment: 'during', redFlag: true },
-				},
+				}),
 			],
 			NOW,
 		)
@@ -480,23 +469,10 @@ describe('a complex', () => {
 			['Heavy lift', false],
 			['Broad jump and stick', true],
 		])
-		const device = randomUUID()
-		const mark = (piece: number, deviceSeq: number, reps: number) => ({
-			id: randomUUID(),
-			sessionId: id,
-			athleteId: one,
-			entryId: field.entryId,
-			lineId: field.id,
-			deviceId: device,
-			deviceSeq,
-			deviceTime: NOW.toISOString(),
-			setNo: 1,
-			repNo: 1,
-			piece,
-			type: 'mark',
-			kind: 'done',
-			value: { reps },
-		})
+		const deviceId = randomUUID()
+		const at = { id: field.id, entryId: field.entryId, sessionId: id, athleteId: one }
+		const mark = (piece: number, deviceSeq: number, reps: number) =>
+			markOf(at, { deviceId, deviceSeq, piece, kind: 'done', value: { reps } })
 		const answers = await acceptEvents(club.coach, [mark(1, 0, 1), mark(2, 1, 2)], NOW)
 		expect(answers.map(({ outcome }) => outcome)).toEqual(['accepted', 'accepted'])
 		const after = (await readSheet(club.scope, id))!

@@ -13,7 +13,7 @@ import { acceptEvents } from '../log/accept-events'
 import { readPack } from '../field/read-pack'
 import { readDone } from './read-done'
 import { addFromPaper, addNote, bringBack, correctMark, giveTo, takeBack } from './write-done'
-import { markOf } from '../../tests/support/mark-of'
+import { markOf, saidOf } from '../../tests/support/mark-of'
 
 beforeAll(freshDatabase)
 
@@ -93,17 +93,10 @@ describe('a session as it was done', () => {
 		await acceptEvents(
 			club.coach,
 			[
-				{
-					id: randomUUID(),
-					sessionId,
-					athleteId,
-					deviceId: randomUUID(),
-					deviceSeq: 0,
-					deviceTime: '2026-03-12T17:50:00.000Z',
-					type: 'observation',
+				saidOf(sessionId, athleteId!, {
 					kind: 'pain',
 					value: { region: 'knee', side: 'left', score: 4, moment: 'during', redFlag: false },
-				},
+				}),
 			],
 			NOW,
 		)

@@ -19,3 +19,15 @@ export const markOf = <T extends object>(
 	type: 'mark' as const,
 	...said,
 })
+
+/** What was said of somebody in a session, as a phone of its own sends it. */
+export const saidOf = <T extends object>(sessionId: string, athleteId: string, said: T) => ({
+	id: randomUUID() as string,
+	sessionId,
+	athleteId,
+	deviceId: randomUUID() as string,
+	deviceSeq: 0,
+	deviceTime: '2026-03-12T17:40:00.000Z',
+	type: 'observation' as const,
+	...said,
+})
