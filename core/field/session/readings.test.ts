@@ -129,6 +129,40 @@ describe('what devices saw', () => {
 		const { plain } = placed(one, readings)
 		expect(plain[0]).toMatchObject({ mark: { athleteId: AMARU, value: { splits: [{ distanceM: 10, timeS: 2 }] } } })
 	})
+	it('past the line’s distance is its time there: what came after is none of it', () => {
+		const one = phone((line) =>
+			line.entryId === ENTRIES[0]!.id ? { parameters: { distanceM: 10 }, usuals: { gate: 1.8 }, bests: {} } : {},
+		)
+		const { plain, questions } = placed(one, run(10, { 10: 1.8, 20: 3.1 }))
+		expect(questions).toEqual([])
+		expect(plain[0]!.mark).toMatchObject({ kind: 'sprint', value: { splits: [{ distanceM: 10, timeS: 1.8 }] } })
+		expect((plain[0]!.mark as { value: { splits: unknown[] } }).value.splits).toHaveLength(1)
+	})
+	it('only past the line’s distance is a turn without a time', () => {
+		const one = phone()
+		const { plain, questions } = placed(one, run(10, { 30: 4.2 }))
+		expect(plain).toEqual([])
+		expect(questions[0]!.words).toBe('4.20 s over 30 m, lane 1: the beam at 20 m saw nothing')
+		expect(questions[0]!.markFor(one.stand.queue[0]!)).toMatchObject({ kind: 'missed', value: { reason: 'no-time' } })
+	})
+	it('for a line without a distance is all of it', () => {
+		const one = phone((line) => (line.entryId === ENTRIES[0]!.id ? { parameters: {}, usuals: {}, bests: {} } : {}))
+		const [question] = placed(one, run(10, { 10: 1.8, 20: 3.1 })).questions
+		expect(question!.markFor(one.stand.queue[0]!)).toMatchObject({
+			kind: 'sprint',
+			value: {
+				splits: [
+					{ distanceM: 10, timeS: 1.8 },
+					{ distanceM: 20, timeS: 3.1 },
+				],
+			},
+		})
+	})
+	it('that would surprise is asked about in the words of what surprises, its full stop left out', () => {
+		const { questions } = placed(phone(), run(10, { 20: 2.4 }))
+		expect(questions[0]!.words).toMatch(/^2\.40 s over 20 m, lane 1: .*[^.]$/)
+		expect(questions[0]!.words).toMatch(/\d\.\d\d s.*\d\.\d\d/)
+	})
 	it('of another kind than the line takes is a question, with nobody named', () => {
 		const one = phone().at(3)
 		const { plain, questions } = placed(one, run(10, { 20: 3.1 }))
@@ -137,7 +171,7 @@ describe('what devices saw', () => {
 		expect(questions[0]!.markFor(one.stand.queue[0]!)).toBeNull()
 		expect(
 			placed(phone(), [reading('beam', 10, { distanceM: 20, lane: 1 }), ...run(60, { 20: 3.1 })]).questions[0]!.words,
-		).toContain('no start goes with it')
+		).toBe('the beam at 20 m was broken and no start goes with it')
 	})
 	it('on the mat is a contact with its flight, or a height where that is taken', () => {
 		const feet = (state: 'down' | 'up', afterS: number) => reading('mat', afterS, { feet: state })
