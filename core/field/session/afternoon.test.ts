@@ -647,6 +647,14 @@ describe('what is said of the body', () => {
 		one.tap({ tap: 'answer', asked: one.stand.asks[0]!, score: 2 })
 		expect(one.stand.cursor.hurt).toMatchObject({ athleteId: TOVE, event: { kind: 'quiet' } })
 	})
+	it('is not asked of who has gone, and again of who came back', () => {
+		const one = phone({ ask: [{ region: 'calf', side: 'both' }] }).at(3)
+		one.tap({ tap: 'reps', reps: 8, grade: null })
+		one.tap({ tap: 'here', athleteId: ILKA, present: false })
+		expect(one.stand.asks).toEqual([])
+		one.tap({ tap: 'here', athleteId: ILKA, present: true })
+		expect(one.stand.asks.map(({ athleteId }) => athleteId)).toEqual([ILKA])
+	})
 	it('a worry is of what the drill loads most', () => {
 		const one = phone().at(1)
 		const [worry] = one.tap({ tap: 'worry' })

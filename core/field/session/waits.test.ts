@@ -52,3 +52,16 @@ it('what waits for nothing has no clock before its first rep', () => {
 	one.tap({ tap: 'go-to', entryId: after })
 	expect(standing(one, 0).lastAt).toBeNull()
 })
+it('the last of several reps is what the clock runs from', () => {
+	const one = phone()
+	for (let rep = 0; rep < 2; rep++) {
+		one.tap({ tap: 'pick', athleteId: ATHLETES[0]!.id })
+		logged(one)
+	}
+	// Somebody else's, later still, is none of theirs.
+	const at = Date.parse(one.current.at(-1)!.deviceTime)
+	one.tap({ tap: 'pick', athleteId: ATHLETES[1]!.id })
+	logged(one)
+	one.tap({ tap: 'go-to', entryId: after })
+	expect(standing(one, 0).lastAt).toBe(at)
+})
