@@ -5,7 +5,7 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { judge } from '../../core/judge/judge'
 import { startingAt } from '../../core/judge/resolve-line'
 import { hashOf, readLibrary } from '../../db/queries/library'
-import { readLines, readSession, sessionsBetween } from '../../db/queries/sessions'
+import { readEntries, readLines, readSession, sessionsBetween, updateEntry } from '../../db/queries/sessions'
 import { addMembers, readSquad, readStates, stateKey, writeLevel, writeState } from '../../db/queries/squads'
 import { verdictsOfSession } from '../../db/queries/verdicts'
 import { acceptEvents } from '../log/accept-events'
@@ -287,6 +287,29 @@ describe('deciding', () => {
 			decided: 'advance',
 			decidedBy: club.coach.personId,
 			after: { rungId: 'three-point-30' },
+		})
+	})
+
+	it('says of a line the sheet leaves out that it is left out: no dose the verdict gives stands beside that', async () => {
+		const [one] = club.athletes as [string]
+		const [first, second] = [await plan('2026-03-09'), await plan('2026-03-12')]
+		await log(first, '2026-03-09', one, FALLING)
+		const [entry] = await readEntries(club.scope, [second])
+		await updateEntry(club.scope, entry!.id, {
+			tuning: { caps: { [one]: { reps: 0, why: 'the week’s ramp leaves no more maximal starts' } } },
+		})
+		await acceptAll(first, '2026-03-09')
+		const [verdict] = (await verdictsOfSession(club.scope, first)).filter((row) => row.athleteId === one)
+		expect(verdict!.decided).toBe('hold')
+		expect(await lineOf(second, one)).toMatchObject({
+			blocked: 'the week’s ramp leaves no more maximal starts',
+			change: {
+				verdict: null,
+				from: 'Three-point start 20 m, 1×6',
+				to: 'the week’s ramp leaves no more maximal starts',
+				why: 'Left out this time.',
+				rule: null,
+			},
 		})
 	})
 

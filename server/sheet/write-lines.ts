@@ -329,12 +329,14 @@ function changeOf(
 			rule: moved ? verdict.judgement.decidedBy : null,
 		}
 	}
-	if (!verdict)
+	// A verdict that gives a dose would speak against the reason why nothing of it is done.
+	const isLeftOut = resolved.blocked !== null && verdict?.decided !== 'stop' && verdict?.decided !== 'swap'
+	if (!verdict || isLeftOut)
 		return {
 			verdict: null,
 			from: writeLine(was, library),
 			to,
-			why: 'The sheet asks for another dose this time.',
+			why: isLeftOut ? 'Left out this time.' : 'The sheet asks for another dose this time.',
 			firmness: 'our setting',
 			rule: null,
 		}
