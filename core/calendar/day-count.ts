@@ -50,6 +50,9 @@ export const daysBetween = (from: Day, to: Day): number => dayNumber(to) - dayNu
 export const weekday = (day: Day): number => ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1
 /** The Monday of the week a day lies in. */
 export const mondayOf = (day: Day): Day => addDays(day, 1 - weekday(day))
+/** Whether one local start comes before another, both "2026-11-23" with "17:30". */
+export const isBefore = (one: { day: Day; startTime: string }, other: { day: Day; startTime: string }): boolean =>
+	one.day + one.startTime < other.day + other.startTime
 /** Hours from one local start to another, both "2026-11-23" with "17:30"; a change of the clocks is not counted. */
 export const hoursBetween = (from: { day: Day; startTime: string }, to: { day: Day; startTime: string }): number =>
 	daysBetween(from.day, to.day) * 24 + minuteOfDay(to.startTime) / 60 - minuteOfDay(from.startTime) / 60

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { addDays, daysBetween, mondayOf, monthsBefore, nextTrainingDay, weekday } from './day-count'
+import { addDays, daysBetween, isBefore, mondayOf, monthsBefore, nextTrainingDay, weekday } from './day-count'
 import { ageInYears, dayInZone } from './days'
 
 it('counts days across a change of clocks and a leap day', () => {
@@ -34,3 +34,13 @@ it('goes back by months, to the last day of a shorter one', () => {
 	expect(monthsBefore('2026-12-31', 6)).toBe('2026-06-30')
 	expect(monthsBefore('2026-05-09', 60)).toBe('2021-05-09')
 })
+
+it.each([
+	['2026-03-12', '17:29', true],
+	['2026-03-12', '17:30', false],
+	['2026-03-12', '17:31', false],
+	['2026-03-11', '19:00', true],
+	['2026-03-13', '09:00', false],
+])('a session of %s, %s is before one of 12 March, 17:30: %s', (day, startTime, before) =>
+	expect(isBefore({ day, startTime }, { day: '2026-03-12', startTime: '17:30' })).toBe(before),
+)

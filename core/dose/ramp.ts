@@ -12,6 +12,13 @@ export const RAMP_NAMES: Record<RampQuantity, string> = {
 	fastMetres: 'metres above 90 % of top speed',
 }
 
+/** Something of each quantity. */
+export const eachQuantity = <T>(of: (quantity: RampQuantity) => T): Record<RampQuantity, T> =>
+	Object.fromEntries((Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, of(quantity)])) as Record<
+		RampQuantity,
+		T
+	>
+
 /** Whose level decides a quantity's floor. */
 export const RAMP_FAMILY: Record<RampQuantity, Family> = {
 	hardContacts: 'plyometric',

@@ -1,8 +1,8 @@
-import { type Day, addDays, daysBetween, hoursBetween, mondayOf } from '../calendar/day-count'
+import { type Day, addDays, daysBetween, hoursBetween, isBefore, mondayOf } from '../calendar/day-count'
 import { ageInYears } from '../calendar/days'
 import { type DoseCount, emptyCount } from '../dose/dose-count'
 import { type SparseCount, addSparseInto } from '../dose/sparse-count'
-import { RAMP_NAMES, type DayDose, type RampQuantity, rampValue } from '../dose/ramp'
+import { type DayDose, type RampQuantity, eachQuantity, rampValue } from '../dose/ramp'
 import type { Closure } from '../vocabulary/care'
 import type { CutShortReason } from '../vocabulary/event-kinds'
 import type { LogEvent } from '../vocabulary/events'
@@ -190,7 +190,7 @@ export function workFor(
 					: []
 			}),
 		...history.outside.filter((one) => one.day <= session.day && recent(one.day)).map(outsideWork),
-	].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+	].sort((a, b) => (isBefore(a, b) ? -1 : 1))
 }
 
 /** Sorts what is known of an athlete for the judging of one session; later sessions are left out. */
@@ -404,15 +404,10 @@ export function gatherInput(
 		newRungs: history.newRungs,
 		advancesBefore: [],
 		// What is known to come in the week of the next session takes its share of that week.
-		ramp: Object.fromEntries(
-			(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
-				quantity,
-				[
-					...rampDays(quantity, evidence.sessions, evidence.counts),
-					...outsideRamp(quantity, history.outside, addDays(mondayOf(next.day), 6)),
-				],
-			]),
-		) as VerdictInput['ramp'],
+		ramp: eachQuantity((quantity) => [
+			...rampDays(quantity, evidence.sessions, evidence.counts),
+			...outsideRamp(quantity, history.outside, addDays(mondayOf(next.day), 6)),
+		]),
 	}
 }
 

@@ -1,4 +1,4 @@
-import { type Day, addDays, weekday } from '../calendar/day-count'
+import { type Day, addDays, isBefore, weekday } from '../calendar/day-count'
 import type { Phase, Quality } from '../vocabulary/words'
 import { TISSUE_HOURS } from './session-checks'
 import type { DayRole } from '../vocabulary/session'
@@ -173,7 +173,7 @@ export function blockSessions(
 				}),
 			),
 		)
-		.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+		.sort((a, b) => (isBefore(a, b) ? -1 : 1))
 	const last = sessions.findLast((session) => session.role === 'hard')
 	if (testDay && last && last.phase === 'unloading') last.role = 'test'
 	if (!themed || content !== 'proposed') return sessions

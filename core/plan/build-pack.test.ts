@@ -6,7 +6,7 @@ import { PLAIN_FACTS } from '../../tests/support/plain-squad'
 import { startingAt } from '../judge/resolve-line'
 import { QUALITY_FIRST } from '../library/schools'
 import { STARTER_LIBRARY } from '../library/starter-library'
-import { type BuildPack, type PlannedDay, isBefore, limitedAthletes, requestOf, roomsOn } from './build-pack'
+import { type BuildPack, type PlannedDay, limitedAthletes, requestOf, roomsOn } from './build-pack'
 
 // S7 on a day ahead. Level 2 may start 16 times in a week whatever came before, and more than that by the ramp's
 // percentage over the mean of the last trained weeks. Monday 9 March to Sunday 15 March.
@@ -83,16 +83,6 @@ describe('what the week’s ramp leaves a session', () => {
 		expect(done.maximalStarts).toHaveLength(1)
 	})
 })
-
-it.each([
-	['2026-03-12', '17:29', true],
-	['2026-03-12', '17:30', false],
-	['2026-03-12', '17:31', false],
-	['2026-03-11', '19:00', true],
-	['2026-03-13', '09:00', false],
-])('a session of %s, %s is before one of 12 March, 17:30: %s', (day, startTime, before) =>
-	expect(isBefore({ day, startTime }, { day: '2026-03-12', startTime: '17:30' })).toBe(before),
-)
 
 describe('a request of a pack', () => {
 	const library = STARTER_LIBRARY

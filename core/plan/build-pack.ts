@@ -1,10 +1,11 @@
+import { isBefore } from '../calendar/day-count'
 import type { DoseCount } from '../dose/dose-count'
 import {
 	type DayDose,
 	RAMP_FAMILY,
 	RAMP_FLOORS,
-	RAMP_NAMES,
 	type RampQuantity,
+	eachQuantity,
 	planInto,
 	rampValue,
 	readRamp,
@@ -78,7 +79,7 @@ export function roomsOn(
 	levelOf: (family: Family) => Level,
 	rampPercent: number,
 ): Record<RampQuantity, number> {
-	const inOrder = [...planned].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+	const inOrder = [...planned].sort((a, b) => (isBefore(a, b) ? -1 : 1))
 	const room = (quantity: RampQuantity) => {
 		const days = [...done[quantity]]
 		const floor = RAMP_FLOORS[levelOf(RAMP_FAMILY[quantity])][quantity]
@@ -90,16 +91,8 @@ export function roomsOn(
 		}
 		return readRamp(days, session.day, floor, rampPercent).room
 	}
-	return Object.fromEntries(
-		(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [quantity, room(quantity)]),
-	) as Record<RampQuantity, number>
+	return eachQuantity(room)
 }
-
-/** Whether one session is trained before another. */
-export const isBefore = (
-	one: { day: string; startTime: string },
-	session: { day: string; startTime: string },
-): boolean => one.day + one.startTime < session.day + session.startTime
 
 export function limitedAthletes(pack: BuildPack, library: Library): LimitedAthlete[] {
 	return pack.athletes.map((athlete) => {

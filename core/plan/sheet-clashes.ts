@@ -1,3 +1,4 @@
+import { isBefore } from '../calendar/day-count'
 import { countLine } from '../dose/count-line'
 import { addInto, emptyCount } from '../dose/dose-count'
 import {
@@ -6,6 +7,7 @@ import {
 	RAMP_FLOORS,
 	RAMP_NAMES,
 	type RampQuantity,
+	eachQuantity,
 	planInto,
 	rampValue,
 } from '../dose/ramp'
@@ -110,7 +112,7 @@ export function sheetClashes(
 		worst.set(key, Math.max(by, worst.get(key) ?? 0))
 	}
 	const ramps = new Map<string, Record<RampQuantity, DayDose[]>>()
-	for (const sheet of [...sheets].sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))) {
+	for (const sheet of [...sheets].sort((a, b) => (isBefore(a, b) ? -1 : 1))) {
 		const { athlete, lines, day } = sheet
 		const free = lines.every((line) => !line.handSet)
 		const inOrder = (those: readonly SheetLineAhead[]) =>
@@ -148,14 +150,7 @@ export function sheetClashes(
 			const lock = lockOf(athlete.concluded.facts, rung)
 			if (lock?.rule === 'S8') say('S8', sheet, rung.id, `${rung.name}: ${lock.words}.`, line.handSet ? null : 'lower')
 		}
-		const ramp =
-			ramps.get(athlete.id) ??
-			(Object.fromEntries(
-				(Object.keys(RAMP_NAMES) as RampQuantity[]).map((quantity) => [
-					quantity,
-					[...(done.get(athlete.id)?.[quantity] ?? [])],
-				]),
-			) as unknown as Record<RampQuantity, DayDose[]>)
+		const ramp = ramps.get(athlete.id) ?? eachQuantity((quantity) => [...(done.get(athlete.id)?.[quantity] ?? [])])
 		ramps.set(athlete.id, ramp)
 		for (const quantity of Object.keys(RAMP_NAMES) as RampQuantity[]) {
 			const value = rampValue(count, quantity)

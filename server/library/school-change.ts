@@ -1,3 +1,4 @@
+import { isBefore } from '../../core/calendar/day-count'
 import { NUMBER_BOUNDS, QUESTIONS } from '../../core/library/schools'
 import { canonicalJson } from '../../core/events/canonical-json'
 import {
@@ -268,7 +269,7 @@ async function linesUnder(who: SignedIn, squadId: string, school: School, now: D
 				)
 			)
 				.filter((one) => one.squadId === squadId)
-				.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+				.sort((a, b) => (isBefore(a, b) ? -1 : 1))
 			if (!squad || !session) throw new Undone(null)
 			const library = await readLibrary(scope)
 			const names = new Map(members.map(({ id, name }) => [id, name]))

@@ -1,6 +1,6 @@
 import { addDays } from '../../core/calendar/day-count'
 import { type DoseCount, emptyCount } from '../../core/dose/dose-count'
-import { type DayDose, RAMP_NAMES, type RampQuantity, rampValue } from '../../core/dose/ramp'
+import { type DayDose, type RampQuantity, eachQuantity, rampValue } from '../../core/dose/ramp'
 import { addSparseInto } from '../../core/dose/sparse-count'
 import { foldEvents } from '../../core/events/fold'
 import { type OutsideLoad, outsideRamp } from '../../core/judge/outside-load'
@@ -12,7 +12,6 @@ import { keptInSessions } from '../by-session'
 
 /** The ramp looks back twelve weeks from the Monday of a day's week. */
 const WINDOW_DAYS = 90
-const QUANTITIES = Object.keys(RAMP_NAMES) as RampQuantity[]
 
 type Ramps = Record<RampQuantity, number>
 /** Of one athlete in one session, numbers of some 100 bytes: a year of twenty clubs of forty. */
@@ -48,9 +47,6 @@ export async function doneRamp(
 		}),
 	)
 }
-
-const eachQuantity = <T>(of: (quantity: RampQuantity) => T): Record<RampQuantity, T> =>
-	Object.fromEntries(QUANTITIES.map((quantity) => [quantity, of(quantity)])) as Record<RampQuantity, T>
 
 /** What each session cost whom, of those who did something in it. */
 async function readRamps(

@@ -1,6 +1,7 @@
+import { isBefore } from '../../core/calendar/day-count'
 import { type SheetClash, orderForFreshness } from '../../core/plan/sheet-clashes'
 import { capsFor } from '../../core/plan/session-limits'
-import { isBefore, limitedAthletes } from '../../core/plan/build-pack'
+import { limitedAthletes } from '../../core/plan/build-pack'
 import { type ClubScope, inTransaction } from '../../db/connect'
 import { readLibrary } from '../../db/queries/library'
 import { lockSession, readAttending, readEntries, updateEntry } from '../../db/queries/sessions'

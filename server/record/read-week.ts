@@ -1,4 +1,4 @@
-import { addDays, isDay, mondayOf } from '../../core/calendar/day-count'
+import { addDays, isBefore, isDay, mondayOf } from '../../core/calendar/day-count'
 import { countWork } from '../../core/dose/count-line'
 import { type DoseCount, addInto, emptyCount } from '../../core/dose/dose-count'
 import { addSparseInto } from '../../core/dose/sparse-count'
@@ -73,7 +73,7 @@ async function workOutWeek(
 	const members = (await listMembers(scope)).filter((member) => member.squadId === squadId)
 	const sessions = (await sessionsBetween(scope, monday, sunday))
 		.filter((session) => session.squadId === squadId)
-		.sort((a, b) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+		.sort((a, b) => (isBefore(a, b) ? -1 : 1))
 	const held = sessions.filter((session) => session.startedAt !== null)
 	const heldIds = held.map(({ id }) => id)
 	const attending = await readAttending(scope, heldIds)

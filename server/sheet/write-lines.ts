@@ -1,6 +1,6 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import { v7 as newId } from 'uuid'
-import { addDays } from '../../core/calendar/day-count'
+import { addDays, isBefore } from '../../core/calendar/day-count'
 import { dayInZone } from '../../core/calendar/days'
 import { NO_REST, type Rest } from '../../core/vocabulary/dose'
 import type { Ladder } from '../../core/vocabulary/ladder'
@@ -99,7 +99,7 @@ export async function writeSheets(
 	}
 }
 const inOrder = (sheets: readonly SquadSession[]): SquadSession[] =>
-	[...sheets].sort(({ session: a }, { session: b }) => (a.day + a.startTime < b.day + b.startTime ? -1 : 1))
+	[...sheets].sort(({ session: a }, { session: b }) => (isBefore(a, b) ? -1 : 1))
 
 /** Works out the lines of one session after another, and writes them all in the end. */
 export interface SheetWriter {
