@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_LIBRARY } from '../library/starter-library'
 import { countLine } from './count-line'
 import { type DoseCount, type LegCount, emptyCount } from './dose-count'
-import { type DayDose, RAMP_FLOORS, RAMP_NAMES, readRamp, rampValue } from './ramp'
+import { type DayDose, RAMP_FLOORS, RAMP_NAMES, planInto, readRamp, rampValue } from './ramp'
 
 // S7: week ≤ max(floor, (1 + ramp) × mean of the last four trained weeks, or as many as exist), leaving out
 // unloading weeks and weeks missed. Week: Monday to Sunday for planning, the last seven days on the field;
@@ -206,4 +206,19 @@ it('both default block shapes pass, in a first and in a repeated block', () => {
 			days.push(on(monday, value, value === 60))
 		}
 	}
+})
+
+describe('what is planned', () => {
+	// Tuesday 10 March; a floor of 16.
+	const plan = (days: DayDose[], planned: DayDose) => ({ room: planInto(days, planned, 16, 15), days })
+	it('stands behind what was done, no more of it than was left', () => {
+		const done = on('2026-03-09', 6)
+		expect(plan([done], on('2026-03-10', 8))).toEqual({ room: 10, days: [done, on('2026-03-10', 8)] })
+		expect(plan([done], on('2026-03-10', 14))).toEqual({ room: 10, days: [done, on('2026-03-10', 10)] })
+	})
+	it('makes no week an unloading one where it loads nothing', () => {
+		const done = on('2026-03-09', 6)
+		expect(plan([done], on('2026-03-10', 0, true))).toEqual({ room: 10, days: [done] })
+		expect(plan([done], on('2026-03-10', 1, true)).days).toEqual([done, on('2026-03-10', 1, true)])
+	})
 })
