@@ -38,7 +38,9 @@ export function NextLines({ next }: { next: Next | null }) {
 				<ul className="mt-2">
 					{next.lines.map((line) => (
 						<li key={line.id} className="rule flex items-start gap-3 py-2">
-							<span className="w-6 shrink-0 pt-1">{line.change?.verdict && <VerdictMark word={line.change.verdict} />}</span>
+							<span className="w-6 shrink-0 pt-1">
+								{line.change?.verdict && <VerdictMark word={line.change.verdict} />}
+							</span>
 							<span>
 								{line.blocked === null ? (
 									<b>{asRead(line.words)}</b>
