@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gte, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
+import { type SQL, and, asc, count, eq, gte, isNotNull, lt, max, min, sql, sum } from 'drizzle-orm'
 import { MARK_KINDS, type Stamp } from '../../core/marks/keep-session'
 import type { SessionMean } from '../../core/noise/usual'
 import { among } from '../among'
@@ -237,9 +237,40 @@ export interface KeyBests {
 	lowest: number
 	highest: number
 }
-/** The lowest and highest mark of each key before a day, as records. Index `session_mean_bests`, which the server would not choose. */
-export async function bestsBefore({ db, clubId }: ClubScope, athleteIds: string[], day: string): Promise<KeyBests[]> {
+/**
+ * The lowest and highest mark of each key before a day, as records. What stands of a whole career is found at the two ends
+ * of each key (index `session_mean_bests`); only a key of which marks since may be one of the ends is read through.
+ */
+export async function bestsBefore(scope: ClubScope, athleteIds: string[], day: string): Promise<KeyBests[]> {
 	if (athleteIds.length === 0) return []
+	const theirs = among(sessionMean.athleteId, athleteIds)
+	const ever = await endsOf(scope, 'session_mean_bests', theirs)
+	const nameOf = ({ athleteId, key }: KeyBests) => `${athleteId} ${key}`
+	const since = new Map(
+		(await endsOf(scope, 'session_mean_by_day', and(theirs, gte(sessionMean.day, day)))).map((one) => [
+			nameOf(one),
+			one,
+		]),
+	)
+	const open = ever.filter((one) => {
+		const later = since.get(nameOf(one))
+		return later !== undefined && (later.lowest <= one.lowest || later.highest >= one.highest)
+	})
+	if (open.length === 0) return ever
+	const names = new Set(open.map(nameOf))
+	const before = await endsOf(
+		scope,
+		'session_mean_bests',
+		and(
+			among(sessionMean.athleteId, [...new Set(open.map(({ athleteId }) => athleteId))]),
+			among(sessionMean.markKey, [...new Set(open.map(({ key }) => key))]),
+			lt(sessionMean.day, day),
+		),
+	)
+	return [...ever.filter((one) => !names.has(nameOf(one))), ...before.filter((one) => names.has(nameOf(one)))]
+}
+/** The lowest and highest of each key among some means. The club is named in the groups: without it the server reads every row. */
+async function endsOf({ db, clubId }: ClubScope, forceIndex: string, which: SQL | undefined): Promise<KeyBests[]> {
 	const rows = await db
 		.select({
 			athleteId: sessionMean.athleteId,
@@ -247,9 +278,9 @@ export async function bestsBefore({ db, clubId }: ClubScope, athleteIds: string[
 			lowest: min(sessionMean.best),
 			highest: max(sessionMean.best),
 		})
-		.from(sessionMean, { forceIndex: 'session_mean_bests' })
-		.where(and(eq(sessionMean.clubId, clubId), among(sessionMean.athleteId, athleteIds), lt(sessionMean.day, day)))
-		.groupBy(sessionMean.athleteId, sessionMean.markKey)
+		.from(sessionMean, { forceIndex })
+		.where(and(eq(sessionMean.clubId, clubId), which))
+		.groupBy(sessionMean.clubId, sessionMean.athleteId, sessionMean.markKey)
 	return rows.map((row) => ({ ...row, lowest: Number(row.lowest), highest: Number(row.highest) }))
 }
 

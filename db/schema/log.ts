@@ -124,9 +124,21 @@ export const sessionMean = mysqlTable(
 			foreignColumns: [athlete.clubId, athlete.id],
 		}),
 		index('session_mean_by_session').on(t.clubId, t.sessionId, t.athleteId),
-		index('session_mean_by_day').on(t.clubId, t.athleteId, t.day),
-		// Bests of a career are read from this alone, each key in one place.
-		index('session_mean_bests').on(t.clubId, t.athleteId, t.markKey, t.day, t.best),
+		// Weeks of them are read from this alone: their rows lie by key, all years of it together.
+		index('session_mean_by_day').on(
+			t.clubId,
+			t.athleteId,
+			t.day,
+			t.markKey,
+			t.sessionId,
+			t.n,
+			t.mean,
+			t.squares,
+			t.best,
+			t.unusual,
+		),
+		// The best of a career stands first or last of its key: the server reads two rows of it and goes on to the next.
+		index('session_mean_bests').on(t.clubId, t.athleteId, t.markKey, t.best, t.day),
 	],
 )
 

@@ -3,7 +3,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { RowDataPacket } from 'mysql2/promise'
 import { addDays } from '../../core/calendar/day-count'
 import { STARTER_LIBRARY } from '../../core/library/starter-library'
-import { meansOf } from '../../db/queries/marks'
+import { bestsBefore, insertMeans, meansOf } from '../../db/queries/marks'
 import { readLines } from '../../db/queries/sessions'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
@@ -260,4 +260,60 @@ describe('a number that can hardly be', () => {
 
 it('the marks of a session that is not there are nobody’s', async () => {
 	await expect(keepMarks(club.scope, randomUUID(), [club.athletes[0]!])).resolves.toBeUndefined()
+})
+
+describe('bests before a day', () => {
+	const [EARLY, BORDER, LATE] = ['2026-03-02', '2026-03-05', '2026-03-09']
+	let sessions: Record<string, string>
+	beforeEach(async () => {
+		sessions = { [EARLY]: await plan(EARLY), [BORDER]: await plan(BORDER), [LATE]: await plan(LATE) }
+	})
+	/** Bests of two athletes in one key, and of the first in another, each by day; asked before the fifth of March. */
+	type Best = [athlete: 0 | 1, key: string, day: string, best: number]
+	const asked = async (...bests: Best[]) => {
+		await insertMeans(
+			club.scope,
+			bests.map(([athlete, key, day, best]) => ({
+				athleteId: club.athletes[athlete]!,
+				key,
+				sessionId: sessions[day]!,
+				day,
+				n: 1,
+				mean: best,
+				squares: 0,
+				best,
+			})),
+		)
+		const found = await bestsBefore(club.scope, club.athletes, BORDER)
+		return found
+			.map(({ athleteId, key, lowest, highest }) => [club.athletes.indexOf(athleteId), key, lowest, highest])
+			.sort((a, b) => (a.join() < b.join() ? -1 : 1))
+	}
+	it.each<[string, Best[]]>([
+		['nothing since', []],
+		['less on the day itself', [[0, 'a', BORDER, 2.9]]],
+		['more since', [[0, 'a', LATE, 3.1]]],
+		[
+			'less and more since',
+			[
+				[0, 'a', BORDER, 2.9],
+				[0, 'a', LATE, 3.1],
+			],
+		],
+		['the same since', [[0, 'a', LATE, 3]]],
+	])('are what was done before it: %s', async (_, since) => {
+		expect(await asked([0, 'a', EARLY, 3], ...since)).toEqual([[0, 'a', 3, 3]])
+	})
+	it('know nothing of a key that came later, nor of whom only it is', async () => {
+		expect(await asked([0, 'a', EARLY, 3], [0, 'b', LATE, 5], [1, 'a', LATE, 2])).toEqual([[0, 'a', 3, 3]])
+	})
+	it('keep what lies inside of since, and stay each athlete’s and each key’s own', async () => {
+		await asked([0, 'a', EARLY, 3], [1, 'a', EARLY, 4], [0, 'b', EARLY, 7])
+		sessions[EARLY] = await plan('2026-02-26')
+		expect(await asked([0, 'a', EARLY, 5], [0, 'a', LATE, 4], [1, 'a', LATE, 3], [0, 'b', LATE, 8])).toEqual([
+			[0, 'a', 3, 5],
+			[0, 'b', 7, 7],
+			[1, 'a', 4, 4],
+		])
+	})
 })
