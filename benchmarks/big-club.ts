@@ -188,3 +188,50 @@ async function fill(
 
 /** The club the demo made; the others are copies of it. */
 const DEMO = "select club_id from person where email = 'coach@demo.invalid'"
+
+/** Another mark than those the filling uses: their ids may not meet. */
+const TWIN = 'here for a while'
+
+/**
+ * Does something while some athletes of a club are there twice, in its squads and sessions, with what they have done since
+ * a day; they are gone again afterwards.
+ */
+export async function withTwins<T>(
+	connection: mysql.Connection,
+	clubId: string,
+	{ athleteIds, since }: { athleteIds: readonly string[]; since: string },
+	work: () => Promise<T>,
+): Promise<T> {
+	const copier = await Copier.of(connection)
+	const own = `club_id = '${clubId}'`
+	const list = athleteIds.map((id) => `'${id}'`).join(', ')
+	// An athlete who signs in is one person.
+	const tables = copier
+		.tables()
+		.filter((name) => name !== 'person' && (name === 'athlete' || copier.has(name, 'athlete_id')))
+	const idOf = (table: string) => (table === 'athlete' ? 'id' : 'athlete_id')
+	await connection.query('set foreign_key_checks = 0')
+	try {
+		for (const table of tables) {
+			const recent = copier.has(table, 'session_id')
+				? ` and session_id in (select id from session where ${own} and day >= '${since}')`
+				: ''
+			await copier.copy(table, `${own} and ${idOf(table)} in (${list})${recent}`, ({ name }) =>
+				['id', 'athlete_id', 'line_id', 'replaces_id'].includes(name)
+					? renamed(name, TWIN)
+					: table === 'athlete_identity' && name === 'name'
+						? "concat(name, ' III')"
+						: null,
+			)
+		}
+		return await work()
+	} finally {
+		await connection.query(
+			`create temporary table twin as select ${renamed('id', TWIN)} as id from athlete where ${own} and id in (${list})`,
+		)
+		for (const table of tables)
+			await connection.query(`delete from \`${table}\` where ${own} and ${idOf(table)} in (select id from twin)`)
+		await connection.query('drop temporary table twin')
+		await connection.query('set foreign_key_checks = 1')
+	}
+}

@@ -51,9 +51,10 @@ function sourcesIn(folder) {
 }
 
 /**
- * The folder of the built commands, built anew when a source is newer and different. A build goes into a
- * folder named by its sources and is pointed at when it is whole: two builds at once, or one broken off,
- * leave nothing half made behind.
+ * The folder of the built commands, built anew when the newest source is another one and what they say is different. A
+ * build goes into a folder named by its sources and is pointed at when it is whole: two builds at once, or one broken
+ * off, leave nothing half made behind. Only times of files are held against each other: a process may go by another
+ * clock than they do.
  *
  * @returns {Promise<string>}
  */
@@ -65,17 +66,16 @@ export async function builtCommands() {
 	const newestMs = Math.max(statSync(lock).mtimeMs, ...parts.map((part) => part.newestMs))
 	const pointed = existsSync(POINTER) ? JSON.parse(readFileSync(POINTER, 'utf8')) : null
 	const folderOf = (/** @type {string} */ hash) => path.join(BUILT, hash)
-	if (pointed && pointed.checkedMs > newestMs && existsSync(folderOf(pointed.hash))) return folderOf(pointed.hash)
+	if (pointed && pointed.newestMs === newestMs && existsSync(folderOf(pointed.hash))) return folderOf(pointed.hash)
 
-	// Taken before the sources are read: what is saved while they are read counts as newer.
-	const checkedMs = Date.now()
+	// The time was taken before the sources are read: what is saved meanwhile has a later one.
 	const hash = createHash('sha256').update(readFileSync(lock))
 	for (const file of parts.flatMap((part) => part.files).sort())
 		hash.update(path.relative(ROOT, file)).update(readFileSync(file))
 	const wanted = hash.digest('hex').slice(0, 16)
 	if (!existsSync(folderOf(wanted))) await build(folderOf(wanted))
 	const draft = `${POINTER}.${process.pid}`
-	writeFileSync(draft, JSON.stringify({ hash: wanted, checkedMs }))
+	writeFileSync(draft, JSON.stringify({ hash: wanted, newestMs }))
 	renameSync(draft, POINTER)
 	return folderOf(wanted)
 }
