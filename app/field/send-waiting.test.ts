@@ -146,11 +146,18 @@ describe('sending', () => {
 		)
 		await sender.send()
 		expect(await statuses(store)).toEqual(['waiting', 'waiting'])
-		await vi.advanceTimersByTimeAsync(1000)
-		await vi.advanceTimersByTimeAsync(1999)
-		expect(tries).toBe(2)
-		await vi.advanceTimersByTimeAsync(10_000)
-		expect(tries).toBe(4)
+		// A fifth of a second after the first, then twice as long each time.
+		for (const [ms, expected] of [
+			[199, 1],
+			[1, 2],
+			[399, 2],
+			[1, 3],
+			[799, 3],
+			[1, 4],
+		] as const) {
+			await vi.advanceTimersByTimeAsync(ms)
+			expect(tries).toBe(expected)
+		}
 		expect(await statuses(store)).toEqual(['safe', 'safe'])
 		expect(states.at(-1)).toBe('idle')
 		sender.stop()

@@ -4,6 +4,8 @@ import type { DeviceStore } from './device-store'
 
 export type SendState = 'idle' | 'sending' | 'no-connection' | 'sign-in-again' | 'somebody-else'
 
+/** A connection that has just come back often fails the first that is asked of it: the next try comes before a look at the screen. */
+const FIRST_WAIT_MS = 200
 const LONGEST_WAIT_MS = 30_000
 /**
  * How many go last of a long queue. What was answered last is written down on the device while nothing else is left to do,
@@ -58,7 +60,10 @@ export class Sender {
 			this.failures += 1
 			this.tell(error instanceof Refused ? error.state : 'no-connection', [])
 			// Somebody signing in again, or the right one, is told by a reload; asking on costs little.
-			this.timer = setTimeout(() => void this.send(), Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (this.failures - 1)))
+			this.timer = setTimeout(
+				() => void this.send(),
+				Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** (this.failures - 1)),
+			)
 		} finally {
 			this.underWay = null
 		}
