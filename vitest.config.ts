@@ -15,6 +15,7 @@ export default defineConfig({
 					// Each file has a database of its own; the modules are read once.
 					isolate: false,
 					include: ['{app,db,server,scripts,tests}/**/*.test.ts'],
+					setupFiles: ['tests/support/same-cases.ts'],
 					globalSetup: ['tests/support/start-database.ts'],
 				},
 			},

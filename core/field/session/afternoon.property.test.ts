@@ -126,7 +126,17 @@ describe('any afternoon', () => {
 					const tap = tapOf(one, phone)
 					if (tap) phone.tap(tap)
 				}
-				const lines = new Map(phones[0].sheet.lines.map((line) => [line.id, line]))
+				// What was planned, and what a drill added on the spot says of itself.
+				const lines = new Map<string, { athleteId: string; entryId: string }>(
+					[
+						...phones[0].sheet.lines,
+						...phones[0].all.flatMap(({ kind, value }) =>
+							kind === 'further'
+								? value.lines.map(({ lineId, athleteId }) => ({ id: lineId, athleteId, entryId: value.entryId }))
+								: [],
+						),
+					].map((line) => [line.id, line]),
+				)
 				for (const { own } of phones)
 					expect(own.map(({ deviceSeq }) => deviceSeq)).toEqual(own.map((_, index) => index))
 				for (const event of phones[0].all) {
