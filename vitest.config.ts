@@ -1,3 +1,4 @@
+import path from 'node:path'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
@@ -10,6 +11,10 @@ export default defineConfig({
 			'vitest.core.config.ts',
 			{
 				extends: true,
+				// The browser tests look for the true one in the database.
+				resolve: {
+					alias: [{ find: /^\.\/password-cost$/, replacement: path.resolve('tests/support/password-cost.ts') }],
+				},
 				test: {
 					name: 'server',
 					// Each file has a database of its own; the modules are read once.

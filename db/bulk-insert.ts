@@ -19,8 +19,7 @@ export const bulkInsert = <T extends MySqlTable>(
 
 /**
  * The schema says how each value is written and the driver escapes it; a statement object for each value, as an
- * ordinary insert makes it, costs more than the rows themselves where hundreds come at once. What a row does not say is
- * written as null, whatever the column's default.
+ * ordinary insert makes it, costs more than the rows themselves where hundreds come at once.
  */
 async function insert<T extends MySqlTable>(
 	db: Queryable,
@@ -32,7 +31,9 @@ async function insert<T extends MySqlTable>(
 	const columns = Object.entries(getTableColumns(table))
 	const values = rows.map((row) =>
 		columns.map(([key, column]) => {
-			const value = (row as Record<string, unknown>)[key]
+			const said = (row as Record<string, unknown>)[key]
+			// What a row does not say is as the schema has it; no table that is written here computes its defaults.
+			const value = said === undefined ? column.default : said
 			return value === undefined || value === null
 				? null
 				: (column.mapToDriverValue(value) as string | number | boolean)

@@ -23,7 +23,7 @@ describe('passwords', () => {
 	it('are hashed with their own salt and cost, and match only themselves', async () => {
 		const [one, two] = [await hashPassword('correct horse'), await hashPassword('correct horse')]
 		expect(one).not.toBe(two)
-		expect(one).toMatch(/^scrypt\$65536\$8\$2\$/)
+		expect(one).toMatch(/^scrypt\$\d+\$8\$2\$/)
 		expect(await passwordMatches('correct horse', one)).toBe(true)
 		expect(await passwordMatches('correct hors', one)).toBe(false)
 		expect(await passwordMatches('correct horse', 'plain')).toBe(false)

@@ -1,8 +1,7 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
 import { inTurn } from './in-turn'
+import { COST } from './password-cost'
 
-/** scrypt with 64 MiB of memory a try (RFC 7914 parameters N, r, p). */
-const COST = { N: 2 ** 16, r: 8, p: 2 }
 const MAX_MEMORY = 128 * COST.N * COST.r * 2
 
 /** One at a time: a try takes a core for a third of a second, and pages need the other. More than these are sent away. */

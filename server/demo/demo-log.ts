@@ -8,6 +8,7 @@ import type { LogEvent } from '../../core/vocabulary/events'
 import { rungOf, STARTER_LIBRARY } from '../../core/library/starter-library'
 import type { Clearance } from '../../core/vocabulary/care'
 import type { Phase } from '../../core/vocabulary/words'
+import { bulkInsert } from '../../db/bulk-insert'
 import { chunks } from '../../db/queries/chunks'
 import { insertClearance } from '../../db/queries/verdicts'
 import { evidenceFor, gatherInput, type HistorySession } from '../../core/judge/gather-input'
@@ -356,13 +357,13 @@ export class DemoLog {
 		for (const row of rows.clearances.splice(0)) await insertClearance(this.scope, row)
 		for (const some of chunks(rows.lines.splice(0), 500)) await insertLines(this.scope, some)
 		const worked = new Set(rows.marks.map((row) => row.athleteId))
-		for (const some of chunks(rows.marks.splice(0), 500)) await db.insert(mark).values(some)
+		for (const some of chunks(rows.marks.splice(0), 500)) await bulkInsert(db, mark, some)
 		for (const some of chunks(rows.means.splice(0), 500)) await insertMeans(this.scope, some)
-		for (const some of chunks(rows.observations.splice(0), 500)) await db.insert(observation).values(some)
-		for (const some of chunks(rows.decisions.splice(0), 500)) await db.insert(decision).values(some)
+		for (const some of chunks(rows.observations.splice(0), 500)) await bulkInsert(db, observation, some)
+		for (const some of chunks(rows.decisions.splice(0), 500)) await bulkInsert(db, decision, some)
 		await keepWorkDays(this.scope, [...worked], [...this.days])
 		this.days.clear()
-		for (const some of chunks(rows.verdicts.splice(0), 200)) await db.insert(verdict).values(some)
+		for (const some of chunks(rows.verdicts.splice(0), 200)) await bulkInsert(db, verdict, some)
 	}
 }
 
