@@ -52,12 +52,14 @@ async function main(): Promise<void> {
 		await check('route types', bin('react-router'), 'typegen'),
 		// One core each; nothing else runs beside what measures time.
 		...(await Promise.all([
-			(async () => [await check('lint and layers', bin('eslint'), '.')])(),
+			(async () => [
+				await check('lint and layers', bin('eslint'), '.'),
+				await check('promises', bin('oxlint'), '--type-aware'),
+			])(),
 			(async () => [
 				await check('types', ...tsc, '.'),
 				await check('types of the core, without page and Node', ...tsc, 'tsconfig.core.json'),
 				await check('types of the workers', ...tsc, 'app/workers'),
-				await check('promises', bin('oxlint'), '--type-aware'),
 				await step('build', async () => {
 					await buildApp()
 					return { passed: 1, failed: 0 }
