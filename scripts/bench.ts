@@ -4,6 +4,7 @@ import { benchField } from '../benchmarks/field'
 import { benchLoad } from '../benchmarks/load'
 import { benchPages } from '../benchmarks/pages'
 import { benchPair } from '../benchmarks/pair'
+import { benchTyping } from '../benchmarks/typing'
 import { PlainError } from './plain-error'
 import { runCommand } from './run-command'
 
@@ -14,9 +15,10 @@ const PARTS: Record<string, () => void | Promise<void>> = {
 	load: benchLoad,
 	careers: benchCareers,
 	pair: benchPair,
+	typing: benchTyping,
 }
 
-/** npm run bench -- [core|field|pages|load|careers|pair …]: all of them when none is named. */
+/** npm run bench -- [core|field|pages|load|careers|pair|typing …]: all of them when none is named. */
 await runCommand(async () => {
 	const asked = process.argv.slice(2)
 	const unknown = asked.find((name) => !(name in PARTS))
