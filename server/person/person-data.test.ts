@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import Ajv from 'ajv/dist/2020'
 import addFormats from 'ajv-formats'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
-import { beforeAll, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { PersonData } from '../../core/open-data/person'
 import { DEMO_NOW, freshDemo, makeClub } from '../../tests/support/test-club'
 import { DEMO_SIGN_IN } from '../demo/sign-in'
@@ -14,7 +14,6 @@ import { erasePerson, mayTakeOut, takeOutPerson } from './person-data'
  * On the demo club, which has everything: somebody with a closed region, verdicts, marks of nine weeks and a guardian.
  */
 
-let url = ''
 let coach: SignedIn
 let connection: mysql.Connection
 const rows = async (sql: string, values: unknown[] = []) => (await connection.query<RowDataPacket[]>(sql, values))[0]
@@ -23,9 +22,8 @@ let id = ''
 let name = ''
 const guardian = randomUUID()
 
-beforeAll(async () => {
-	url = await freshDemo()
-	connection = await mysql.createConnection({ uri: url, timezone: 'Z' })
+beforeEach(async () => {
+	connection = await mysql.createConnection({ uri: await freshDemo(), timezone: 'Z' })
 	const [person] = await rows('select * from person where email = ?', [DEMO_SIGN_IN.email])
 	coach = {
 		clubId: String(person!.club_id),
@@ -53,6 +51,7 @@ beforeAll(async () => {
 		id,
 	])
 }, 240_000)
+afterEach(() => connection.end())
 
 /** Every cell of every table, to look for what should not be there. */
 async function everything(): Promise<[table: string, text: string][]> {
@@ -159,6 +158,7 @@ describe('an athlete who is erased', () => {
 		expect(await erasePerson(coach, id, 'Somebody erased', NOW)).toBeNull()
 	})
 	it('is not written about by a phone that comes late', async () => {
+		expect(await erasePerson(coach, id, name, NOW)).toEqual({ erased: true })
 		const [session] = await rows(
 			'select s.id from session s join session_athlete a on a.session_id = s.id where a.athlete_id = ? limit 1',
 			[id],
