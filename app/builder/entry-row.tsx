@@ -1,4 +1,5 @@
 import { useSortable } from '@dnd-kit/sortable'
+import { memo } from 'react'
 import type { Library } from '#core/vocabulary/library'
 import type { SheetPreview } from '#core/plan/preview-sheet'
 import { QUANTITY_NAMES } from '#core/plan/targets'
@@ -26,11 +27,16 @@ interface Props {
 	problems: Record<string, string>
 	/** Everybody’s line of it stands beside. */
 	isLookedAt: boolean
-	onLook: () => void
-	onChange: (change: Partial<SessionEntry>) => void
-	onReplace: (entry: SessionEntry) => void
-	onMove: (by: number) => void
-	onRemove: () => void
+	edits: EntryEdits
+}
+/** What is done to the entries of a sheet, each by its id; the same functions from key to key. */
+export interface EntryEdits {
+	look: (id: string) => void
+	change: (id: string, change: Partial<SessionEntry>) => void
+	replace: (id: string, entry: SessionEntry) => void
+	/** By so many places, as far as there are any. */
+	move: (id: string, by: number) => void
+	remove: (id: string) => void
 }
 
 /** What can be typed at an entry; the rest stays as the drill has it. */
@@ -39,8 +45,8 @@ const BESIDE: Partial<Record<ParameterName, string>> = { angleDeg: '°', runInM:
 const CLOCK = { read: readClock, write: writeClock }
 const SMALL = 'min-h-[44px] w-[34px] text-[18px] text-act disabled:opacity-30'
 
-/** One entry of a sheet: what, how much, in how many lanes, and on demand everybody's line. */
-export function EntryRow({
+/** One entry of a sheet: what, how much, in how many lanes, and on demand everybody's line. A key typed in another draws none of it. */
+export const EntryRow = memo(function EntryRow({
 	entry,
 	index,
 	last,
@@ -49,12 +55,11 @@ export function EntryRow({
 	preview,
 	problems,
 	isLookedAt,
-	onLook,
-	onChange,
-	onReplace,
-	onMove,
-	onRemove,
+	edits,
 }: Props) {
+	const onChange = (change: Partial<SessionEntry>) => edits.change(entry.id, change)
+	const onReplace = (fresh: SessionEntry) => edits.replace(entry.id, fresh)
+	const onMove = (by: number) => edits.move(entry.id, by)
 	const { asRead, units } = useUnits()
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id })
 	const parts = partsOf(entry, library)
@@ -94,7 +99,7 @@ export function EntryRow({
 			ref={setNodeRef}
 			style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }}
 			className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''} xl:border-l-[3px] xl:pl-1 ${isLookedAt ? 'xl:border-l-act' : 'xl:border-l-transparent'}`}
-			onFocus={onLook}
+			onFocus={() => edits.look(entry.id)}
 			onKeyDown={(event) => {
 				if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
 				event.preventDefault()
@@ -169,7 +174,7 @@ export function EntryRow({
 					<button
 						type="button"
 						className={SMALL}
-						onClick={onRemove}
+						onClick={() => edits.remove(entry.id)}
 						aria-label={`Take off, entry ${index + 1}`}
 						title="Take off"
 					>
@@ -251,7 +256,7 @@ export function EntryRow({
 			))}
 		</li>
 	)
-}
+})
 
 /** Everybody's line, like lines together, those that differ from the rung with their reason. */
 function EntryLines({

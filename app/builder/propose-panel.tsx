@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { memo, useRef, useState } from 'react'
 import type { Library } from '#core/vocabulary/library'
 import type { BuildPack } from '#core/plan/build-pack'
 import { type Proposal, sayShortfall, sayShortfalls } from '#core/plan/propose-session'
@@ -49,7 +49,7 @@ const optionsOf = (recipes: readonly Theme[]) =>
 	))
 
 /** From the day's target to a sheet: what the day is for, what stands out, what is at hand. */
-export function ProposePanel({
+export const ProposePanel = memo(function ProposePanel({
 	pack,
 	library,
 	minutes,
@@ -254,4 +254,4 @@ export function ProposePanel({
 			)}
 		</section>
 	)
-}
+})

@@ -10,7 +10,7 @@ import {
 	useSensors,
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { useEffect, useMemo, useState } from 'react'
+import { memo, useEffect, useMemo, useState } from 'react'
 import { Form, type SubmitTarget, useFetcher, useNavigation, useSubmit } from 'react-router'
 import type { Drill } from '#core/vocabulary/drill'
 import type { Ladder } from '#core/vocabulary/ladder'
@@ -23,7 +23,7 @@ import type { Proposal } from '#core/plan/propose-session'
 import { SURFACES, type Quality } from '#core/vocabulary/words'
 import { ClockField, DayField, TextField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
-import { EntryRow } from './entry-row'
+import { type EntryEdits, EntryRow } from './entry-row'
 import { type Made, ProposePanel } from './propose-panel'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import type { SessionDraft } from '#core/vocabulary/session'
@@ -31,6 +31,8 @@ import type { Theme } from '#core/vocabulary/theme'
 import { themeOn } from '#core/plan/themes'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { NumberField } from '../ui/number-field'
+import { useAfterFrame } from '../ui/after-frame'
+import { useSame } from '../ui/same-function'
 import { proposedEntries, putOn, readableEntries } from './sheet-entries'
 import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
@@ -56,6 +58,7 @@ interface Props {
 	submitLabel: string
 }
 
+const NO_PROBLEMS: Record<string, string> = {}
 const isForm = (kept: SessionDraft) => Array.isArray(kept.entries) && typeof kept.squadId === 'string'
 
 /** Makes or changes a session: when, who, and what in which order, with what it comes to beside it. What was typed stays, whatever is wrong with it. */
@@ -70,7 +73,7 @@ export function SessionForm({
 	ladders,
 	themes,
 	templates,
-	problems = {},
+	problems = NO_PROBLEMS,
 	submitLabel,
 }: Props) {
 	const { asRead } = useUnits()
@@ -110,19 +113,19 @@ export function SessionForm({
 		[drills, ladders],
 	)
 	const set = (change: Partial<SessionDraft>) => setDraft((now) => ({ ...now, ...change }))
-	const setEntries = (change: (entries: SessionEntry[]) => SessionEntry[]) =>
-		setDraft((now) => ({ ...now, entries: change(now.entries) }))
 	const pack = usePack(draft, sessionId)
 	const priority = chosenPriority === undefined ? (pack?.priority ?? null) : chosenPriority
 	// The same athletes from key to key: what was worked out for them of the other entries stands.
 	const people = useMemo(() => (pack ? limitedAthletes(pack, library) : []), [pack, library])
-	const { entries, role, theme } = draft
+	// What it comes to follows what is typed: the key stands there first.
+	const drawn = useAfterFrame(draft)
+	const { entries, role, theme } = drawn
 	const preview = useMemo(
 		() => (pack ? previewOf({ entries, role, theme }, pack, people, library, priority) : null),
 		[entries, role, theme, pack, people, library, priority],
 	)
 
-	const looked = draft.entries.find(({ id }) => id === chosen) ?? null
+	const looked = entries.find(({ id }) => id === chosen) ?? null
 	const beside = useMemo(
 		() => (looked && preview && pack ? linesBeside(preview, looked, pack.athletes, library) : null),
 		[looked, preview, pack, library],
@@ -139,20 +142,26 @@ export function SessionForm({
 			place: squad?.place ?? draft.place,
 		})
 	}
-	const move = (from: number, to: number) =>
-		setEntries((entries) => {
-			if (to < 0 || to >= entries.length) return entries
-			const moved = [...entries]
-			moved.splice(to, 0, ...moved.splice(from, 1))
-			return moved
-		})
+	const edits = useMemo((): EntryEdits => {
+		const edit = (change: (entries: SessionEntry[]) => SessionEntry[]) =>
+			setDraft((now) => ({ ...now, entries: change(now.entries) }))
+		return {
+			look: setChosen,
+			change: (id, change) => edit((all) => all.map((one) => (one.id === id ? { ...one, ...change } : one))),
+			replace: (id, fresh) => edit((all) => all.map((one) => (one.id === id ? fresh : one))),
+			move: (id, by) => edit((all) => moved(all, id, by)),
+			remove: (id) => edit((all) => all.filter((one) => one.id !== id)),
+		}
+	}, [setDraft])
+	const order = draft.entries.map(({ id }) => id).join(' ')
+	// The same list while the order is: a new one would draw every row.
+	const ids = useMemo(() => order.split(' ').filter(Boolean), [order])
 	const dropped = ({ active, over }: DragEndEvent) => {
-		const ids = draft.entries.map((entry) => entry.id)
-		if (over && active.id !== over.id) move(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))
+		if (over) edits.move(String(active.id), ids.indexOf(String(over.id)) - ids.indexOf(String(active.id)))
 	}
 	const add = (pick: string) => {
 		const fresh = putOn(pick, library)
-		if (fresh) setEntries((entries) => [...entries, fresh])
+		if (fresh) setDraft((now) => ({ ...now, entries: [...now.entries, fresh] }))
 	}
 	const replace = (entries: SessionEntry[], { theme, surface, minutes: inMinutes }: Made = { theme: null }) => {
 		const { title, surface: ground, plannedMinutes } = draft
@@ -172,10 +181,22 @@ export function SessionForm({
 			method: 'post',
 			encType: 'application/json',
 		})
-	const inSquad = athletes.filter((athlete) => athlete.squadIds.includes(draft.squadId))
-	const guests = athletes.filter(
-		(athlete) => !athlete.squadIds.includes(draft.squadId) && draft.athleteIds.includes(athlete.id),
-	)
+	const pickAthletes = useSame((athleteIds: string[]) => set({ athleteIds }))
+	const chooseRole = useSame((role: SessionDraft['role']) => set({ role }))
+	const chooseTheme = useSame((theme: SessionDraft['theme']) => set({ theme }))
+	const takeProposal = useSame((found: Proposal, made: Made) => {
+		replace(proposedEntries(found.entries), made)
+		setProposal(found)
+	})
+	const undo = useSame(() => {
+		if (before) set(before)
+		setBefore(null)
+		setProposal(null)
+	})
+	const bringTemplate = useSame((entries: SessionEntry[]) => {
+		replace(entries)
+		setProposal(null)
+	})
 	const minutes = draft.plannedMinutes
 	const over = preview !== null && preview.minutes > minutes + 0.5
 
@@ -265,30 +286,13 @@ export function SessionForm({
 				</summary>
 				{problems.athleteIds && <p className="problem">{problems.athleteIds}</p>}
 				{draft.squadId === '' && <p className="dim mt-1">Pick a squad; its athletes stand here.</p>}
-				<div className="mt-1 grid grid-cols-2 gap-x-4 sm:grid-cols-3 lg:grid-cols-5">
-					{[...inSquad, ...guests].map((athlete) => (
-						<label key={athlete.id} className="flex min-h-[44px] items-center gap-2.5">
-							<input
-								type="checkbox"
-								className="size-5 accent-act"
-								checked={draft.athleteIds.includes(athlete.id)}
-								onChange={(event) =>
-									set({
-										athleteIds: event.target.checked
-											? [...draft.athleteIds, athlete.id]
-											: draft.athleteIds.filter((id) => id !== athlete.id),
-									})
-								}
-							/>
-							<span className="min-w-0">
-								<span className="block truncate">{athlete.name}</span>
-								{isAway(athlete.away, draft.day) && (
-									<span className="dim block text-[13px]">{sayAway(athlete.away, draft.day)}</span>
-								)}
-							</span>
-						</label>
-					))}
-				</div>
+				<WhoComes
+					athletes={athletes}
+					squadId={draft.squadId}
+					picked={draft.athleteIds}
+					day={draft.day}
+					onPicked={pickAthletes}
+				/>
 			</details>
 
 			<ProposePanel
@@ -297,23 +301,13 @@ export function SessionForm({
 				minutes={minutes}
 				role={draft.role}
 				priority={priority}
-				onRole={(role) => set({ role })}
+				onRole={chooseRole}
 				theme={draft.theme ?? null}
-				onTheme={(theme) => set({ theme })}
+				onTheme={chooseTheme}
 				onPriority={setPriority}
 				proposal={proposal}
-				onProposal={(found, made) => {
-					replace(proposedEntries(found.entries), made)
-					setProposal(found)
-				}}
-				onUndo={
-					before &&
-					(() => {
-						set(before)
-						setBefore(null)
-						setProposal(null)
-					})
-				}
+				onProposal={takeProposal}
+				onUndo={before && undo}
 			/>
 
 			<div className="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_400px]">
@@ -329,7 +323,7 @@ export function SessionForm({
 					</div>
 					{problems.entries && <p className="problem">{problems.entries}</p>}
 					<DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
-						<SortableContext items={draft.entries.map((entry) => entry.id)} strategy={verticalListSortingStrategy}>
+						<SortableContext items={ids} strategy={verticalListSortingStrategy}>
 							<ol className="mt-2" aria-label="Entries">
 								{draft.entries.map((entry, index) => (
 									<EntryRow
@@ -341,16 +335,8 @@ export function SessionForm({
 										picks={picks}
 										preview={preview}
 										isLookedAt={entry.id === chosen}
-										onLook={() => setChosen(entry.id)}
 										problems={problems}
-										onChange={(change) =>
-											setEntries((entries) => entries.map((one) => (one.id === entry.id ? { ...one, ...change } : one)))
-										}
-										onReplace={(fresh) =>
-											setEntries((entries) => entries.map((one) => (one.id === entry.id ? fresh : one)))
-										}
-										onMove={(by) => move(index, index + by)}
-										onRemove={() => setEntries((entries) => entries.filter((one) => one.id !== entry.id))}
+										edits={edits}
 									/>
 								))}
 							</ol>
@@ -401,15 +387,7 @@ export function SessionForm({
 								: 'Reading where everybody stands …'}
 						</p>
 					)}
-					<TemplateBar
-						draft={draft}
-						library={library}
-						templates={templates}
-						onUse={(entries) => {
-							replace(entries)
-							setProposal(null)
-						}}
-					/>
+					<TemplateBar draft={drawn} library={library} templates={templates} onUse={bringTemplate} />
 				</aside>
 			</div>
 			{overtaken && <MeanwhileNote overtaken={overtaken} onMine={() => send(overtaken.version)} />}
@@ -425,6 +403,54 @@ export function SessionForm({
 			</button>
 		</Form>
 	)
+}
+
+/** Everybody of the squad and whoever comes along, each to be picked. */
+const WhoComes = memo(function WhoComes({
+	athletes,
+	squadId,
+	picked,
+	day,
+	onPicked,
+}: {
+	athletes: Props['athletes']
+	squadId: string
+	picked: string[]
+	day: string
+	onPicked: (athleteIds: string[]) => void
+}) {
+	const inSquad = athletes.filter((athlete) => athlete.squadIds.includes(squadId))
+	const guests = athletes.filter((athlete) => !athlete.squadIds.includes(squadId) && picked.includes(athlete.id))
+	return (
+		<div className="mt-1 grid grid-cols-2 gap-x-4 sm:grid-cols-3 lg:grid-cols-5">
+			{[...inSquad, ...guests].map((athlete) => (
+				<label key={athlete.id} className="flex min-h-[44px] items-center gap-2.5">
+					<input
+						type="checkbox"
+						className="size-5 accent-act"
+						checked={picked.includes(athlete.id)}
+						onChange={(event) =>
+							onPicked(event.target.checked ? [...picked, athlete.id] : picked.filter((id) => id !== athlete.id))
+						}
+					/>
+					<span className="min-w-0">
+						<span className="block truncate">{athlete.name}</span>
+						{isAway(athlete.away, day) && <span className="dim block text-[13px]">{sayAway(athlete.away, day)}</span>}
+					</span>
+				</label>
+			))}
+		</div>
+	)
+})
+
+/** With one of them by so many places earlier or later; as they are where there is no such place. */
+function moved(entries: SessionEntry[], id: string, by: number): SessionEntry[] {
+	const from = entries.findIndex((one) => one.id === id)
+	const to = from + by
+	if (from < 0 || to < 0 || to >= entries.length) return entries
+	const others = [...entries]
+	others.splice(to, 0, ...others.splice(from, 1))
+	return others
 }
 
 /** Where everybody stands on the session's day; asked again when the day, the ground or the people change. */

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { memo, useRef, useState } from 'react'
 import { useFetcher } from 'react-router'
 import type { Library } from '#core/vocabulary/library'
 import type { SessionTemplate } from '#core/vocabulary/template'
@@ -14,7 +14,7 @@ export interface KeptTemplate {
 }
 
 /** Keeps the sheet for another day, and brings a kept one back; also as a file that anybody can read. */
-export function TemplateBar({
+export const TemplateBar = memo(function TemplateBar({
 	draft,
 	library,
 	templates,
@@ -134,4 +134,4 @@ export function TemplateBar({
 			)}
 		</section>
 	)
-}
+})

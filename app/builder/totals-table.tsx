@@ -1,5 +1,5 @@
 import type { SheetPreview } from '#core/plan/preview-sheet'
-import { Fragment } from 'react'
+import { Fragment, memo } from 'react'
 import { shortDay } from '#core/calendar/say-day'
 import type { LineBeside } from '#core/plan/lines-beside'
 import { QUANTITIES, type Quantity } from '#core/vocabulary/entry'
@@ -14,7 +14,13 @@ const TERM = { fastMetres: 'fastMetres', contacts: 'contacts', cuts60: 'cuts', t
  * What the sheet costs each athlete, against the target and the range of their level; below it their line of the piece
  * that is looked at.
  */
-export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside: Map<string, LineBeside> | null }) {
+export const TotalsTable = memo(function TotalsTable({
+	preview,
+	beside,
+}: {
+	preview: SheetPreview
+	beside: Map<string, LineBeside> | null
+}) {
 	return (
 		<table className="w-full border-collapse text-[14px]">
 			<caption className="sr-only">Totals of each athlete against the target</caption>
@@ -62,7 +68,7 @@ export function TotalsTable({ preview, beside }: { preview: SheetPreview; beside
 			</tbody>
 		</table>
 	)
-}
+})
 
 /** Somebody’s line, why it is what it is, and what it was the last time. */
 function BesideRow({ line: { words, why, was, isFirst } }: { line: LineBeside }) {
