@@ -447,6 +447,23 @@ describe('the input of one verdict', () => {
 		expect(ramp.fastMetres).toEqual([{ day: '2026-03-09', unloading: false, value: 10 }])
 		expect(ramp.sharpCuts).toEqual([])
 	})
+	it('an unloading week is known as one: the mean before it leaves it out', () => {
+		const one = mark('s1')
+		const sessions = [{ ...session('s1', '2026-03-09'), phase: 'unloading' as const }, session('s2', '2026-03-12')]
+		const { ramp } = gathered({ sessions, events: [one], counts: new Map([[one.id, { maximalStarts: 1 }]]) })
+		expect(ramp.maximalStarts).toEqual([{ day: '2026-03-09', unloading: true, value: 1 }])
+	})
+	it('what is closed is handed on', () => {
+		const calf = { region: 'calf', side: 'left', grade: 'spare', since: '2026-03-05' } as const
+		expect(gathered({}, { closures: [calf] }).closures).toEqual([calf])
+	})
+	it('a line is on its rung when it asks for the rung’s own drill', () => {
+		const onRung = (more: Partial<HistoryLine>) =>
+			gathered({ lines: [on('s1', more), on('s2')], events: [mark('s1')] }).exposures[0]?.onRung
+		expect(onRung({})).toBe(true)
+		expect(onRung({ drillId: 'standing-start' })).toBe(false)
+		expect(onRung({ rungId: 'no-longer-there' })).toBe(false)
+	})
 	it('work has what is known to come outside, up to four days after the next session', () => {
 		const practice = (day: string, startTime = '19:00'): OutsideLoad => ({
 			kind: 'practice',
@@ -611,6 +628,13 @@ describe('the input of one verdict', () => {
 		expect(back('2026-03-05')).toBeUndefined()
 		expect(back('2026-03-04')).toBe(true)
 		expect(gathered({ events: [mark('s2')] }).exposures.at(-1)?.firstDayBack).toBeUndefined()
+		// Jumps in between are no sprinting.
+		const sessions = [session('s1', '2026-03-04'), session('s3', '2026-03-10'), session('s2', '2026-03-12')]
+		const jumps = on('s3', { drillId: 'pogo', ladderId: null, rungId: null })
+		const lines = [on('s1'), jumps, on('s2')]
+		expect(
+			gathered({ sessions, lines, events: ['s1', 's3', 's2'].map((id) => mark(id)) }).exposures.at(-1),
+		).toMatchObject({ firstDayBack: true })
 	})
 	it('the usual before: of marks made as the line says, by method and side, from days before', () => {
 		const key = (method: string, side = '-', ground = '-') =>
@@ -680,6 +704,27 @@ describe('the input of one verdict', () => {
 		expect(of(1.98)).toMatchObject({ kind: 'sprint', fallen: true, percent: expect.closeTo(4.2105, 3) as number })
 		expect(of(1.9)).toMatchObject({ fallen: false })
 		expect(of(1.98, 15)).toBeUndefined()
+		// Of two methods the one that has fallen, and the further.
+		const both = (gate: number, phone: number) =>
+			gathered({
+				events: [
+					mark('s2', 1.9),
+					mark('s2', 1.9, { repNo: 2, value: { splits: [{ distanceM: 10, timeS: 1.9 }], method: 'phone' } }),
+				],
+				means: new Map(
+					[gate, phone].map((late, index) => [
+						index === 0 ? key : key.replace(/gate$/, 'phone'),
+						Array.from({ length: 16 }, (_, at) => kept(at, at < 12 ? 1.9 : late)),
+					]),
+				),
+			}).slowFall
+		for (const [gate, phone, percent] of [
+			[1.9, 2.1, 10.5263],
+			[1.98, 1.9, 4.2105],
+			[1.98, 2.1, 10.5263],
+			[2.1, 1.98, 10.5263],
+		] as const)
+			expect(both(gate, phone)).toMatchObject({ fallen: true, percent: expect.closeTo(percent, 3) as number })
 	})
 	it('only the last twenty days of work', () => {
 		const days = Array.from({ length: 25 }, (_, index) => `2026-02-${String(index + 1).padStart(2, '0')}`)
