@@ -13,6 +13,7 @@ import { readClock, writeClock } from '#core/words/rests'
 import { parameterTyped } from '#core/measure/quantity'
 import { parameterName } from '../ui/parameter-words'
 import { NumberField } from '../ui/number-field'
+import { TypedInput } from '../ui/text-field'
 import { PieceList } from './piece-list'
 import { putOn } from './sheet-entries'
 import { useUnits } from '../field/units'
@@ -32,8 +33,8 @@ interface Props {
 /** What is done to the entries of a sheet, each by its id; the same functions from key to key. */
 export interface EntryEdits {
 	look: (id: string) => void
-	change: (id: string, change: Partial<SessionEntry>) => void
-	replace: (id: string, entry: SessionEntry) => void
+	/** Made of the entry as it is by then, not as it is drawn; drawn when no more keys come where `soon`. */
+	edit: (id: string, change: (entry: SessionEntry) => SessionEntry, soon?: 'soon') => void
 	/** By so many places, as far as there are any. */
 	move: (id: string, by: number) => void
 	remove: (id: string) => void
@@ -57,8 +58,9 @@ export const EntryRow = memo(function EntryRow({
 	isLookedAt,
 	edits,
 }: Props) {
-	const onChange = (change: Partial<SessionEntry>) => edits.change(entry.id, change)
-	const onReplace = (fresh: SessionEntry) => edits.replace(entry.id, fresh)
+	const onEdit = (change: (now: SessionEntry) => SessionEntry, soon?: 'soon') => edits.edit(entry.id, change, soon)
+	const onType = (change: (now: SessionEntry) => Partial<SessionEntry>) =>
+		onEdit((now) => ({ ...now, ...change(now) }), 'soon')
 	const onMove = (by: number) => edits.move(entry.id, by)
 	const { asRead, units } = useUnits()
 	const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id })
@@ -91,14 +93,17 @@ export const EntryRow = memo(function EntryRow({
 	)
 	const { dose, rest } = entry
 	const choose = (chosen: string) => {
-		const fresh = putOn(chosen, library, { part: entry.part, lanes: entry.lanes })
-		if (fresh) onReplace({ ...fresh, id: entry.id, part: entry.part || fresh.part })
+		onEdit((now) => {
+			const fresh = putOn(chosen, library, { part: now.part, lanes: now.lanes })
+			return fresh ? { ...fresh, id: now.id, part: now.part || fresh.part } : now
+		})
 	}
 	return (
+		// A layer of its own: a key in one row paints none of the others. What opens in the row that has the focus lies over them.
 		<li
 			ref={setNodeRef}
 			style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }}
-			className={`rule bg-paper py-2 ${isDragging ? 'relative z-10 border border-ink' : ''} xl:border-l-[3px] xl:pl-1 ${isLookedAt ? 'xl:border-l-act' : 'xl:border-l-transparent'}`}
+			className={`rule relative isolate bg-paper py-2 focus-within:z-10 ${isDragging ? 'z-10 border border-ink' : ''} xl:border-l-[3px] xl:pl-1 ${isLookedAt ? 'xl:border-l-act' : 'xl:border-l-transparent'}`}
 			onFocus={() => edits.look(entry.id)}
 			onKeyDown={(event) => {
 				if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
@@ -117,13 +122,13 @@ export const EntryRow = memo(function EntryRow({
 					⠿
 				</button>
 				<span className="w-5">{parts && <FamilyMark family={parts.family} label />}</span>
-				<input
+				<TypedInput
 					className="input w-[124px]! px-2! text-[15px]! sm:w-[148px]!"
 					value={entry.part}
 					placeholder="Part"
 					aria-label={`Part, entry ${index + 1}`}
 					aria-invalid={said('part') !== undefined}
-					onChange={(event) => onChange({ part: event.target.value })}
+					onText={(part) => onType(() => ({ part }))}
 				/>
 				<div className="order-1 flex min-w-[190px] flex-1 sm:order-none">
 					<DrillSearch
@@ -140,7 +145,7 @@ export const EntryRow = memo(function EntryRow({
 							className="input h-[44px] w-[58px]! px-1!"
 							aria-label={`Lanes, entry ${index + 1}`}
 							value={entry.lanes}
-							onChange={(event) => onChange({ lanes: Number(event.target.value) })}
+							onChange={({ target }) => onEdit((now) => ({ ...now, lanes: Number(target.value) }))}
 						>
 							{[1, 2, 3, 4, 5, 6].map((lanes) => (
 								<option key={lanes}>{lanes}</option>
@@ -201,17 +206,19 @@ export const EntryRow = memo(function EntryRow({
 					) : (
 						<>
 							{numeric('Sets', entry.pieces ? 'rounds' : '×', 'dose.sets', dose.sets, (sets) =>
-								onChange({ dose: { ...dose, sets } }),
+								onType((now) => ({ dose: { ...now.dose, sets } })),
 							)}
 							{!entry.pieces &&
-								numeric('Reps', 'reps', 'dose.reps', dose.reps, (reps) => onChange({ dose: { ...dose, reps } }))}
+								numeric('Reps', 'reps', 'dose.reps', dose.reps, (reps) =>
+									onType((now) => ({ dose: { ...now.dose, reps } })),
+								)}
 							{(dose.reps !== 1 || entry.pieces) &&
 								numeric(
 									'Rest after a rep',
 									entry.pieces ? 'between pieces' : dose.sets === 1 ? 'rest' : 'between reps',
 									'rest.repsS',
 									rest.repsS,
-									(repsS) => onChange({ rest: { ...rest, repsS } }),
+									(repsS) => onType((now) => ({ rest: { ...now.rest, repsS } })),
 									CLOCK,
 								)}
 							{dose.sets !== 1 &&
@@ -220,7 +227,7 @@ export const EntryRow = memo(function EntryRow({
 									entry.pieces ? 'between rounds' : 'between sets',
 									'rest.setsS',
 									rest.setsS,
-									(setsS) => onChange({ rest: { ...rest, setsS } }),
+									(setsS) => onType((now) => ({ rest: { ...now.rest, setsS } })),
 									CLOCK,
 								)}
 							{TYPED_PARAMETERS.filter((field) => parts.drill.defaults.parameters[field] !== undefined).map((field) => {
@@ -230,14 +237,14 @@ export const EntryRow = memo(function EntryRow({
 									[typed.unit, BESIDE[field]].filter(Boolean).join(' '),
 									`parameters.${field}`,
 									entry.parameters[field],
-									(value) => onChange({ parameters: { ...entry.parameters, [field]: value } }),
+									(value) => onType((now) => ({ parameters: { ...now.parameters, [field]: value } })),
 									typed,
 								)
 							})}
 						</>
 					)}
 					{!fill && !variants && !parts.ladder && parts.family !== 'prepare' && (
-						<PieceList entry={entry} number={index + 1} library={library} picks={picks} onReplace={onReplace} />
+						<PieceList entry={entry} number={index + 1} library={library} picks={picks} onEdit={onEdit} />
 					)}
 					{preview && (
 						<EntryLines

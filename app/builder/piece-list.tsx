@@ -13,11 +13,12 @@ interface Props {
 	number: number
 	library: Library
 	picks: readonly Pick[]
-	onReplace: (entry: SessionEntry) => void
+	/** Drawn when no more keys come where `soon`. */
+	onEdit: (change: (entry: SessionEntry) => SessionEntry, soon?: 'soon') => void
 }
 
 /** The pieces of a complex in their turn, the judged one last named; without any, the place to put a drill before this one. */
-export function PieceList({ entry, number, library, picks, onReplace }: Props) {
+export function PieceList({ entry, number, library, picks, onEdit }: Props) {
 	const { asRead } = useUnits()
 	const pieces = entry.pieces ?? []
 	const drillsOnly = picks.filter(({ pick }) => pick.startsWith('drill:'))
@@ -38,10 +39,13 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 								value={piece.reps}
 								aria-label={`Reps of ${name}, entry ${number}`}
 								onNumber={(reps) =>
-									onReplace({
-										...entry,
-										pieces: pieces.map((one, at) => (at === index ? { ...one, reps } : one)),
-									})
+									onEdit(
+										(now) => ({
+											...now,
+											pieces: (now.pieces ?? []).map((one, at) => (at === index ? { ...one, reps } : one)),
+										}),
+										'soon',
+									)
 								}
 							/>
 							<span>
@@ -53,7 +57,7 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 								<button
 									type="button"
 									className="min-h-[44px] px-2 text-act"
-									onClick={() => onReplace(withoutPiece(entry, index))}
+									onClick={() => onEdit((now) => withoutPiece(now, index))}
 									aria-label={`Without ${name}, entry ${number}`}
 								>
 									×
@@ -69,7 +73,7 @@ export function PieceList({ entry, number, library, picks, onReplace }: Props) {
 						label={`A drill before it, entry ${number}`}
 						picks={drillsOnly}
 						placeholder="Find a drill"
-						onPick={(pick) => onReplace(withPieceBefore(entry, pickedOf(pick).drillId ?? '', library))}
+						onPick={(pick) => onEdit((now) => withPieceBefore(now, pickedOf(pick).drillId ?? '', library))}
 					/>
 				</div>
 			)}

@@ -15,27 +15,25 @@ import { Form, type SubmitTarget, useFetcher, useNavigation, useSubmit } from 'r
 import type { Drill } from '#core/vocabulary/drill'
 import type { Ladder } from '#core/vocabulary/ladder'
 import type { Library } from '#core/vocabulary/library'
-import { type BuildPack, limitedAthletes } from '#core/plan/build-pack'
+import type { BuildPack } from '#core/plan/build-pack'
 import { entryName } from '#core/plan/entry-parts'
 import { linesBeside } from '#core/plan/lines-beside'
-import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { Proposal } from '#core/plan/propose-session'
 import { SURFACES, type Quality } from '#core/vocabulary/words'
-import { ClockField, DayField, TextField } from '../ui/text-field'
+import { ClockField, DayField, TypedField } from '../ui/text-field'
 import { DrillSearch, picksOf } from './drill-search'
 import { type EntryEdits, EntryRow } from './entry-row'
 import { type Made, ProposePanel } from './propose-panel'
 import type { SessionEntry } from '#core/vocabulary/entry'
 import type { SessionDraft } from '#core/vocabulary/session'
 import type { Theme } from '#core/vocabulary/theme'
-import { themeOn } from '#core/plan/themes'
 import { MeanwhileNote, type Overtaken } from '../ui/meanwhile-note'
 import { NumberField } from '../ui/number-field'
-import { useAfterFrame } from '../ui/after-frame'
 import { useSame } from '../ui/same-function'
-import { proposedEntries, putOn, readableEntries } from './sheet-entries'
+import { proposedEntries, putOn } from './sheet-entries'
 import { type KeptTemplate, TemplateBar } from './template-bar'
 import { TotalsTable } from './totals-table'
+import { usePreview } from './use-preview'
 import { useKeptState } from '../ui/kept-draft'
 import { DraftBack, useSubmission } from '../ui/post-form'
 import { useUnits } from '../field/units'
@@ -77,7 +75,7 @@ export function SessionForm({
 	submitLabel,
 }: Props) {
 	const { asRead } = useUnits()
-	const { value: draft, setValue: setDraft, isBack, startOver } = useKeptState('session', initial, isForm)
+	const { value: draft, newest, setNow, setSoon, isBack, startOver } = useKeptState('session', initial, isForm)
 	/** What a proposal took the place of: all of it comes back. */
 	const [before, setBefore] = useState<Pick<
 		SessionDraft,
@@ -112,23 +110,16 @@ export function SessionForm({
 			),
 		[drills, ladders],
 	)
-	const set = (change: Partial<SessionDraft>) => setDraft((now) => ({ ...now, ...change }))
+	const set = (change: Partial<SessionDraft>) => setNow((now) => ({ ...now, ...change }))
+	const type = (change: Partial<SessionDraft>) => setSoon((now) => ({ ...now, ...change }))
 	const pack = usePack(draft, sessionId)
 	const priority = chosenPriority === undefined ? (pack?.priority ?? null) : chosenPriority
-	// The same athletes from key to key: what was worked out for them of the other entries stands.
-	const people = useMemo(() => (pack ? limitedAthletes(pack, library) : []), [pack, library])
-	// What it comes to follows what is typed: the key stands there first.
-	const drawn = useAfterFrame(draft)
-	const { entries, role, theme } = drawn
-	const preview = useMemo(
-		() => (pack ? previewOf({ entries, role, theme }, pack, people, library, priority) : null),
-		[entries, role, theme, pack, people, library, priority],
-	)
-
-	const looked = entries.find(({ id }) => id === chosen) ?? null
+	const { previewed, hasFailed } = usePreview(draft, pack, library, priority)
+	const preview = previewed?.preview ?? null
+	const looked = draft.entries.find(({ id }) => id === chosen) ?? null
 	const beside = useMemo(
-		() => (looked && preview && pack ? linesBeside(preview, looked, pack.athletes, library) : null),
-		[looked, preview, pack, library],
+		() => (looked && previewed ? linesBeside(previewed.preview, looked, previewed.pack.athletes, library) : null),
+		[looked, previewed, library],
 	)
 
 	const chooseSquad = (squadId: string) => {
@@ -143,16 +134,16 @@ export function SessionForm({
 		})
 	}
 	const edits = useMemo((): EntryEdits => {
-		const edit = (change: (entries: SessionEntry[]) => SessionEntry[]) =>
-			setDraft((now) => ({ ...now, entries: change(now.entries) }))
+		const change = (way: typeof setNow, entries: (now: SessionEntry[]) => SessionEntry[]) =>
+			way((now) => ({ ...now, entries: entries(now.entries) }))
 		return {
 			look: setChosen,
-			change: (id, change) => edit((all) => all.map((one) => (one.id === id ? { ...one, ...change } : one))),
-			replace: (id, fresh) => edit((all) => all.map((one) => (one.id === id ? fresh : one))),
-			move: (id, by) => edit((all) => moved(all, id, by)),
-			remove: (id) => edit((all) => all.filter((one) => one.id !== id)),
+			edit: (id, edit, soon) =>
+				change(soon ? setSoon : setNow, (all) => all.map((one) => (one.id === id ? edit(one) : one))),
+			move: (id, by) => change(setNow, (all) => moved(all, id, by)),
+			remove: (id) => change(setNow, (all) => all.filter((one) => one.id !== id)),
 		}
-	}, [setDraft])
+	}, [setNow, setSoon])
 	const order = draft.entries.map(({ id }) => id).join(' ')
 	// The same list while the order is: a new one would draw every row.
 	const ids = useMemo(() => order.split(' ').filter(Boolean), [order])
@@ -161,11 +152,11 @@ export function SessionForm({
 	}
 	const add = (pick: string) => {
 		const fresh = putOn(pick, library)
-		if (fresh) setDraft((now) => ({ ...now, entries: [...now.entries, fresh] }))
+		if (fresh) setNow((now) => ({ ...now, entries: [...now.entries, fresh] }))
 	}
 	const replace = (entries: SessionEntry[], { theme, surface, minutes: inMinutes }: Made = { theme: null }) => {
-		const { title, surface: ground, plannedMinutes } = draft
-		setBefore({ entries: draft.entries, title, theme: draft.theme ?? null, surface: ground, plannedMinutes })
+		const { title, surface: ground, plannedMinutes, entries: given, theme: about = null } = newest.current
+		setBefore({ entries: given, title, theme: about, surface: ground, plannedMinutes })
 		// A title nobody typed follows the proposal.
 		const isTyped = title !== '' && !themes.some(({ name }) => name === title)
 		set({
@@ -177,7 +168,7 @@ export function SessionForm({
 		})
 	}
 	const send = (over: number) =>
-		void submit({ submission, version: over, draft } as unknown as SubmitTarget, {
+		void submit({ submission, version: over, draft: newest.current } as unknown as SubmitTarget, {
 			method: 'post',
 			encType: 'application/json',
 		})
@@ -244,24 +235,19 @@ export function SessionForm({
 						id="minutes"
 						inputMode="numeric"
 						value={draft.plannedMinutes}
-						onNumber={(plannedMinutes) => set({ plannedMinutes })}
+						onNumber={(plannedMinutes) => type({ plannedMinutes })}
 						aria-invalid={problems.plannedMinutes !== undefined}
 					/>
 					{problems.plannedMinutes && <p className="problem">{problems.plannedMinutes}</p>}
 				</div>
-				<TextField
+				<TypedField
 					label="Title"
 					className="lg:col-span-2"
 					value={draft.title}
-					onChange={(event) => set({ title: event.target.value })}
+					onText={(title) => type({ title })}
 					problem={problems.title}
 				/>
-				<TextField
-					label="Place"
-					value={draft.place}
-					onChange={(event) => set({ place: event.target.value })}
-					problem={problems.place}
-				/>
+				<TypedField label="Place" value={draft.place} onText={(place) => type({ place })} problem={problems.place} />
 				<label className="field">
 					<span className="label">Under foot</span>
 					<select
@@ -381,13 +367,19 @@ export function SessionForm({
 							<TotalsTable preview={preview} beside={beside} />
 						</div>
 					) : (
-						<p className="dim mt-1 text-[14px]">
+						<p
+							className="dim mt-1 text-[14px]"
+							// What stands below is where it will be: a press that is on its way meets what it was meant for.
+							style={{ minHeight: hasFailed ? undefined : roomForTotals(draft.athleteIds.length) }}
+						>
 							{draft.squadId === '' || draft.athleteIds.length === 0
 								? 'Pick who comes, and everybody’s totals stand here.'
-								: 'Reading where everybody stands …'}
+								: hasFailed
+									? 'Everybody’s totals could not be worked out. The sheet can be saved all the same.'
+									: 'Reading where everybody stands …'}
 						</p>
 					)}
-					<TemplateBar draft={drawn} library={library} templates={templates} onUse={bringTemplate} />
+					<TemplateBar draft={draft} library={library} templates={templates} onUse={bringTemplate} />
 				</aside>
 			</div>
 			{overtaken && <MeanwhileNote overtaken={overtaken} onMine={() => send(overtaken.version)} />}
@@ -404,6 +396,9 @@ export function SessionForm({
 		</Form>
 	)
 }
+
+/** Height of the table of totals with so many rows, as a length of CSS; none where nobody is picked. */
+const roomForTotals = (people: number) => (people === 0 ? undefined : `min(80vh, ${20 + 37.5 * people}px)`)
 
 /** Everybody of the squad and whoever comes along, each to be picked. */
 const WhoComes = memo(function WhoComes({
@@ -469,29 +464,4 @@ function usePack(
 		return () => clearTimeout(soon)
 	}, [asked, load])
 	return asked === null ? null : (data ?? null)
-}
-
-function previewOf(
-	draft: Pick<SessionDraft, 'entries' | 'role' | 'theme'>,
-	pack: BuildPack,
-	people: ReturnType<typeof limitedAthletes>,
-	library: Library,
-	priority: Quality | null,
-): SheetPreview {
-	const target = {
-		share: pack.share,
-		phase: pack.phase,
-		role: draft.role,
-		priority,
-		kept: pack.kept.filter((quality) => quality !== priority),
-		surface: pack.surface,
-		theme: themeOn(library.themes, draft),
-	}
-	return previewSheet(readableEntries(draft.entries, library), people, {
-		library,
-		day: pack.day,
-		startTime: pack.startTime,
-		surface: pack.surface,
-		target,
-	})
 }

@@ -48,7 +48,7 @@ export const TotalsTable = memo(function TotalsTable({
 			<tbody>
 				{preview.athletes.map((athlete) => (
 					<Fragment key={athlete.id}>
-						<tr className="rule">
+						<tr className="rule isolate">
 							<th scope="row" className="max-w-[104px] truncate sm:max-w-[130px] py-1 text-left font-normal">
 								{athlete.name}
 							</th>

@@ -1,5 +1,6 @@
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useActionData, useNavigation } from 'react-router'
+import { useWhenQuiet } from './when-quiet'
 
 /** What is typed and not saved is kept under these names, for this tab alone: a reload, Back, a server that is down and an expired sign-in leave it. */
 const PREFIX = 'dromos-draft '
@@ -88,6 +89,9 @@ export function useDraftStore(what: string | null, submission?: string): React.R
 /**
  * State that is kept as a draft; what was found is there after the first paint, with a way to begin anew.
  *
+ * `setSoon` is for keys: what is typed is in `newest` and kept at once, and drawn when no more keys come. A change is made
+ * of what is newest, whatever is drawn.
+ *
  * @param isOfUse whether what was kept has the shape of today; one function, not a new one each time
  */
 export function useKeptState<T>(what: string, initial: T, isOfUse: (kept: T) => boolean) {
@@ -95,22 +99,36 @@ export function useKeptState<T>(what: string, initial: T, isOfUse: (kept: T) => 
 	const [isBack, setBack] = useState(false)
 	const store = useDraftStore(what)
 	const begun = useRef(initial)
-	const open = useRef(false)
+	const newest = useRef(initial)
 	useEffect(() => {
 		const kept = store.current?.read() as T | null
-		if (kept && isOfUse(kept)) {
-			setValue(kept)
-			setBack(true)
-		}
-		open.current = true
+		if (!kept || !isOfUse(kept)) return
+		newest.current = kept
+		setValue(kept)
+		setBack(true)
 	}, [store, isOfUse])
-	useEffect(() => {
-		if (open.current && value !== begun.current) store.current?.write(value)
-	}, [value, store])
-	const startOver = useCallback(() => {
-		store.current?.clear()
-		setBack(false)
-		setValue(begun.current)
-	}, [store])
-	return { value, setValue, isBack, startOver }
+	const whenQuiet = useWhenQuiet()
+	const ways = useMemo(() => {
+		const take = (change: (now: T) => T) => {
+			newest.current = change(newest.current)
+			store.current?.write(newest.current)
+		}
+		return {
+			setNow: (change: (now: T) => T) => {
+				take(change)
+				setValue(newest.current)
+			},
+			setSoon: (change: (now: T) => T) => {
+				take(change)
+				whenQuiet(() => setValue(newest.current))
+			},
+			startOver: () => {
+				store.current?.clear()
+				setBack(false)
+				newest.current = begun.current
+				setValue(begun.current)
+			},
+		}
+	}, [store, whenQuiet])
+	return { value, newest, isBack, ...ways }
 }

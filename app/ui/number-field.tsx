@@ -1,5 +1,6 @@
-import { type ComponentProps, useState } from 'react'
+import type { ComponentProps } from 'react'
 import { readNumber } from '#core/measure/read-number'
+import { useTyped } from './typed'
 
 /** What was typed where a number belongs: the number, or the text as it stands, for the check to say what is wrong with it. */
 export const typedNumber = (text: string, read: (text: string) => number | null = readNumber): number =>
@@ -18,19 +19,19 @@ export function NumberField({
 	read?: (text: string) => number | null
 	write?: (value: number) => string
 } & Omit<ComponentProps<'input'>, 'value' | 'onChange'>) {
-	const show = (one: number | undefined) =>
-		one === undefined ? '' : typeof one === 'number' ? write(one) : String(one)
-	const [text, setText] = useState(show(value))
-	// Another value came from outside: what was typed no longer stands for it.
-	const shown = typedNumber(text, read) === value || (text === '' && value === undefined) ? text : show(value)
+	const [text, type] = useTyped<number | undefined>(
+		value,
+		(typed) => typedNumber(typed, read),
+		(one) => (one === undefined ? '' : typeof one === 'number' ? write(one) : String(one)),
+	)
 	return (
 		<input
 			className="input"
 			inputMode="decimal"
 			{...rest}
-			value={shown}
+			value={text}
 			onChange={(event) => {
-				setText(event.target.value)
+				type(event.target.value)
 				onNumber(typedNumber(event.target.value, read))
 			}}
 		/>

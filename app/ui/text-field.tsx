@@ -1,5 +1,6 @@
 import { type ReactNode, useId } from 'react'
 import { ClockInput, DayInput } from './day-input'
+import { useTyped } from './typed'
 
 interface Frame {
 	label: string
@@ -42,6 +43,39 @@ export function TextField({ label, problem, hint, className, ...input }: Props) 
 	return (
 		<FieldFrame label={label} problem={problem} hint={hint} className={className}>
 			{(around) => <input className="input" {...around} {...input} />}
+		</FieldFrame>
+	)
+}
+
+/** An input whose page may draw what is typed later than the key. */
+export function TypedInput({
+	value,
+	onText,
+	...rest
+}: { value: string; onText: (text: string) => void } & Omit<React.ComponentProps<'input'>, 'value' | 'onChange'>) {
+	const [text, type] = useTyped(value, String, String)
+	return (
+		<input
+			{...rest}
+			value={text}
+			onChange={(event) => {
+				type(event.target.value)
+				onText(event.target.value)
+			}}
+		/>
+	)
+}
+/** The same, labelled. */
+export function TypedField({
+	label,
+	problem,
+	hint,
+	className,
+	...input
+}: Frame & Omit<React.ComponentProps<typeof TypedInput>, 'className'>) {
+	return (
+		<FieldFrame label={label} problem={problem} hint={hint} className={className}>
+			{(around) => <TypedInput className="input" {...around} {...input} />}
 		</FieldFrame>
 	)
 }

@@ -20,6 +20,7 @@ async function startSession(page: Page, day: string) {
 }
 
 test('Tuesday’s session is proposed from targets, edited by search, keys and typing with the totals following, and saved', async ({
+	app,
 	page,
 }) => {
 	await startSession(page, tuesday())
@@ -31,7 +32,6 @@ test('Tuesday’s session is proposed from targets, edited by search, keys and t
 	await expect(rows).toHaveCount(9)
 	const minutes = page.getByText(/^About \d+ of 110 minutes/)
 	await expect(minutes).toBeVisible()
-	expect(Number(/About (\d+)/.exec((await minutes.textContent())!)![1])).toBeLessThanOrEqual(110)
 	// Warming up first, throws after the fast work.
 	const parts = await page
 		.getByLabel(/^Part, entry/)
@@ -42,9 +42,15 @@ test('Tuesday’s session is proposed from targets, edited by search, keys and t
 	// One more drill by its words: the minutes follow at once, and what tops up gives way, so that the total stays at the target.
 	const contacts = async () =>
 		(await rows.nth(1).getByRole('cell').nth(1).textContent())!.split('/').map(Number.parseFloat) as [number, number]
+	await expect
+		.poll(async () => {
+			const [planned, target] = await contacts()
+			return Math.abs(planned - target) <= 0.05 * target
+		})
+		.toBe(true)
 	const [before, target] = await contacts()
-	expect(Math.abs(before - target)).toBeLessThanOrEqual(0.05 * target)
 	const took = await minutes.textContent()
+	expect(Number(/About (\d+)/.exec(took!)![1])).toBeLessThanOrEqual(110)
 	await addToSheet(page, 'squat jump')
 	const last = parts.length + 1
 	await expect(page.getByLabel(`Part, entry ${last}`)).toHaveValue('Squat jump')
@@ -69,9 +75,18 @@ test('Tuesday’s session is proposed from targets, edited by search, keys and t
 		.getByText(/different lines|for \d+ of \d+/)
 		.first()
 		.click()
-	await page.getByRole('button', { name: 'Save the session' }).click()
+	// Two numbers and a name typed in one go, then Enter: what is saved is what was typed, drawn by then or not.
+	await page.getByLabel('Sets, entry 1', { exact: true }).fill('3')
+	await page.getByLabel('Reps, entry 1', { exact: true }).fill('7')
+	await page.getByLabel('Part, entry 1', { exact: true }).fill('Arriving')
+	await page.getByLabel('Part, entry 1', { exact: true }).press('Enter')
 	await expect(page.getByRole('heading', { level: 1 })).toContainText('Tuesday from targets', { ignoreCase: true })
 	await expect(page.getByTestId('contacts')).toHaveCount(8)
+	const [first] = await app.rows(
+		'select part, json_value(dose, "$.sets") as sets, json_value(dose, "$.reps") as reps from entry where session_id = ? and position = 0',
+		[page.url().split('/').at(-1)],
+	)
+	expect(first).toEqual({ part: 'Arriving', sets: '3', reps: '7' })
 })
 
 test('an entry is dragged into another place; hard work after what tires is said by name and rule', async ({
@@ -79,8 +94,8 @@ test('an entry is dragged into another place; hard work after what tires is said
 }) => {
 	await startSession(page, tuesday(16))
 	for (const words of ['overhead slam', 'standing start']) await addToSheet(page, words)
-	await page.getByLabel('Sets, entry 1').fill('5')
-	await page.getByLabel('Reps, entry 1').fill('5')
+	await page.getByLabel('Sets, entry 1', { exact: true }).fill('5')
+	await page.getByLabel('Reps, entry 1', { exact: true }).fill('5')
 	const rules = page.getByRole('region', { name: 'What the rules say' })
 	await expect(rules).toContainText('Standing start comes after 25 throws: shock and maximal work belong early')
 	const handle = page.getByRole('button', { name: 'Drag entry 2' })
@@ -93,7 +108,7 @@ test('an entry is dragged into another place; hard work after what tires is said
 	await page.mouse.move(from.x + 4, from.y - 10, { steps: 4 })
 	await page.mouse.move(to.x + to.width / 2, to.y - 4, { steps: 12 })
 	await page.mouse.up()
-	await expect(page.getByLabel('Part, entry 1')).toHaveValue('Standing start')
+	await expect(page.getByLabel('Part, entry 1', { exact: true })).toHaveValue('Standing start')
 	await expect(page.getByText('comes after')).toHaveCount(0)
 })
 
@@ -273,7 +288,7 @@ test('on a phone the calendar, the sheet and the map are read, and a small chang
 	await page.setViewportSize({ width: 390, height: 844 })
 	await startSession(page, tuesday(22))
 	await addToSheet(page, 'broad jump and stick')
-	await page.getByLabel('Sets, entry 1').fill('3')
+	await page.getByLabel('Sets, entry 1', { exact: true }).fill('3')
 	await expect(totals(page).getByRole('row').nth(1)).toContainText('9/')
 	await page.getByRole('button', { name: 'Save the session' }).click()
 	await page.getByRole('link', { name: 'Field map' }).click()
