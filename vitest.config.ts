@@ -4,6 +4,8 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
 	test: {
 		maxWorkers: 2,
+		// Short lives: a larger nursery and code that is compiled at once save a tenth of the time.
+		execArgv: ['--max-semi-space-size=64', '--always-sparkplug'],
 		testTimeout: 60_000,
 		hookTimeout: 120_000,
 		projects: [
