@@ -89,6 +89,16 @@ test('Tuesday’s session is proposed from targets, edited by search, keys and t
 	expect(first).toEqual({ part: 'Arriving', sets: '3', reps: '7' })
 })
 
+test('where totals cannot be worked out the page says so, and the sheet is saved all the same', async ({ page }) => {
+	await page.route('**/preview-worker*', (route) => route.abort())
+	await startSession(page, tuesday(20))
+	await expect(page.getByText('Everybody’s totals could not be worked out.')).toBeVisible()
+	await addToSheet(page, 'squat jump')
+	await page.getByRole('button', { name: 'Save the session' }).click()
+	await expect(page.getByRole('heading', { level: 1 })).toContainText('Tuesday from targets', { ignoreCase: true })
+	await expect(page.getByTestId('contacts')).toHaveCount(8)
+})
+
 test('an entry is dragged into another place; hard work after what tires is said by name and rule', async ({
 	page,
 }) => {
