@@ -75,7 +75,8 @@ export function SessionForm({
 	submitLabel,
 }: Props) {
 	const { asRead } = useUnits()
-	const { value: draft, newest, setNow, setSoon, isBack, startOver } = useKeptState('session', initial, isForm)
+	const kept = useKeptState('session', initial, isForm)
+	const { value: draft, newest, setNow, setSoon, settle, isBack, startOver } = kept
 	/** What a proposal took the place of: all of it comes back. */
 	const [before, setBefore] = useState<Pick<
 		SessionDraft,
@@ -196,6 +197,8 @@ export function SessionForm({
 			method="post"
 			noValidate
 			className="grid gap-6"
+			onBlur={settle}
+			onPointerDown={settle}
 			onSubmit={(event) => {
 				event.preventDefault()
 				send(version)

@@ -48,6 +48,7 @@ export const TotalsTable = memo(function TotalsTable({
 			<tbody>
 				{preview.athletes.map((athlete) => (
 					<Fragment key={athlete.id}>
+						{/* A layer of its own: what stays as it was is not painted again. */}
 						<tr className="rule isolate">
 							<th scope="row" className="max-w-[104px] truncate sm:max-w-[130px] py-1 text-left font-normal">
 								{athlete.name}

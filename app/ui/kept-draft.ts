@@ -89,8 +89,8 @@ export function useDraftStore(what: string | null, submission?: string): React.R
 /**
  * State that is kept as a draft; what was found is there after the first paint, with a way to begin anew.
  *
- * `setSoon` is for keys: what is typed is in `newest` and kept at once, and drawn when no more keys come. A change is made
- * of what is newest, whatever is drawn.
+ * `setSoon` is for keys: what is typed is in `newest` and kept at once, and drawn when no more keys come, or with `settle`:
+ * before a press, which goes by what is drawn. A change is made of what is newest, whatever is drawn.
  *
  * @param isOfUse whether what was kept has the shape of today; one function, not a new one each time
  */
@@ -122,6 +122,7 @@ export function useKeptState<T>(what: string, initial: T, isOfUse: (kept: T) => 
 				take(change)
 				whenQuiet(() => setValue(newest.current))
 			},
+			settle: () => setValue(newest.current),
 			startOver: () => {
 				store.current?.clear()
 				setBack(false)
