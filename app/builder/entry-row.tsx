@@ -103,7 +103,7 @@ export const EntryRow = memo(function EntryRow({
 		<li
 			ref={setNodeRef}
 			style={{ transform: transform ? `translate3d(0, ${Math.round(transform.y)}px, 0)` : undefined, transition }}
-			className={`rule relative isolate bg-paper py-2 focus-within:z-10 ${isDragging ? 'z-10 border border-ink' : ''} xl:border-l-[3px] xl:pl-1 ${isLookedAt ? 'xl:border-l-act' : 'xl:border-l-transparent'}`}
+			className={`rule relative isolate bg-paper py-2 focus-within:z-1 has-[[aria-expanded=true]]:z-20 ${isDragging ? 'z-10 border border-ink' : ''} xl:border-l-[3px] xl:pl-1 ${isLookedAt ? 'xl:border-l-act' : 'xl:border-l-transparent'}`}
 			onFocus={() => edits.look(entry.id)}
 			onKeyDown={(event) => {
 				if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
