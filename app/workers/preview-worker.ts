@@ -1,10 +1,9 @@
 import type { Library } from '#core/vocabulary/library'
 import type { SessionDraft } from '#core/vocabulary/session'
 import type { Quality } from '#core/vocabulary/words'
-import { type BuildPack, limitedAthletes } from '#core/plan/build-pack'
+import { type BuildPack, limitedAthletes, targetOn } from '#core/plan/build-pack'
 import { type SheetPreview, previewSheet } from '#core/plan/preview-sheet'
 import type { SheetEntry } from '#core/plan/resolve-sheet'
-import { themeOn } from '#core/plan/themes'
 
 /** Where everybody stands and what the club knows: once, until either is another. */
 export interface PreviewGround {
@@ -43,15 +42,7 @@ self.onmessage = ({ data }: MessageEvent<PreviewGround | PreviewAsked>) => {
 		day: pack.day,
 		startTime: pack.startTime,
 		surface: pack.surface,
-		target: {
-			share: pack.share,
-			phase: pack.phase,
-			role,
-			priority,
-			kept: pack.kept.filter((quality) => quality !== priority),
-			surface: pack.surface,
-			theme: themeOn(library.themes, { role, theme }),
-		},
+		target: targetOn(pack, library, { role, priority, theme: theme ?? null, surface: pack.surface }),
 	})
 	self.postMessage(preview)
 }

@@ -125,6 +125,22 @@ export interface ProposeOptions {
 	roomM?: number | null
 }
 
+/** What a sheet on the pack's day is measured against. @param said what is said of the day, where it is other than the pack's */
+export const targetOn = (
+	pack: BuildPack,
+	{ themes }: Pick<Library, 'themes'>,
+	said: { role: DayRole; priority: TargetRequest['priority']; theme: ThemeId | null; surface: Surface | null },
+): TargetRequest => ({
+	share: pack.share,
+	phase: pack.phase,
+	role: said.role,
+	priority: said.priority,
+	// What is driven on is not only kept.
+	kept: pack.kept.filter((quality) => quality !== said.priority),
+	surface: said.surface,
+	theme: themeOn(themes, said),
+})
+
 /** A request for a proposal on the pack's day. */
 export function requestOf(
 	pack: BuildPack,
@@ -150,15 +166,7 @@ export function requestOf(
 		minutes,
 		mostLanes,
 		priorityLadders: pack.priorityLadders,
-		target: {
-			share: pack.share,
-			phase: pack.phase,
-			role,
-			priority,
-			kept: pack.kept.filter((quality) => quality !== priority),
-			surface,
-			theme: themeOn(library.themes, { theme, role }),
-		},
+		target: targetOn(pack, library, { role, priority, theme, surface }),
 		context: { library, school: pack.school, day: pack.day, startTime: pack.startTime, surface, kit, roomM },
 	}
 }
