@@ -3,7 +3,6 @@ import { type RouteConfig, index, layout, route } from '@react-router/dev/routes
 export default [
 	route('health', 'routes/health.ts'),
 	route('sign-in', 'routes/sign-in.tsx'),
-	route('sign-out', 'routes/sign-out.ts'),
 	route('first', 'routes/first.tsx'),
 	route('join/:token', 'routes/join.tsx'),
 	layout('routes/signed-in.tsx', [
@@ -41,6 +40,7 @@ export default [
 		route('library/themes/:themeId', 'routes/library-theme.tsx'),
 		route('keys', 'routes/keys.tsx'),
 		route('you', 'routes/you.tsx'),
+		route('sign-out', 'routes/sign-out.tsx'),
 		route('club', 'routes/club.tsx'),
 		route('club/data', 'routes/club-data.tsx'),
 		route('club/record', 'routes/club-record.tsx'),

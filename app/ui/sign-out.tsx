@@ -1,11 +1,19 @@
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Form } from 'react-router'
 import { forgetDrafts } from './kept-draft'
 import { openDeviceStore } from '../field/device-store'
 
-/** Signs out and takes the squads' data off this device; what was not sent yet is said first, and stays until it is. */
-export function SignOut({ className }: { className: string }) {
+/** What a form says when the device was seen to; without it nobody is signed out. */
+export const CLEARED = { name: 'device', value: 'cleared' }
+
+/**
+ * Signs out and takes the squads' data off this device; what was not sent yet is said first, and stays until it is.
+ *
+ * @param atOnce it was pressed already, on a page that was not awake
+ */
+export function SignOut({ className, atOnce = false }: { className: string; atOnce?: boolean }) {
 	const form = useRef<HTMLFormElement>(null)
+	const cleared = useRef<HTMLInputElement>(null)
 	const [unsent, setUnsent] = useState<number | null>(null)
 	const leave = async (asked: boolean) => {
 		const store = await openDeviceStore()
@@ -16,8 +24,12 @@ export function SignOut({ className }: { className: string }) {
 		if ('caches' in window) for (const name of await caches.keys()) await caches.delete(name)
 		const registration = 'serviceWorker' in navigator ? await navigator.serviceWorker.getRegistration() : undefined
 		await registration?.unregister()
+		if (cleared.current) cleared.current.value = CLEARED.value
 		form.current?.submit()
 	}
+	useEffect(() => {
+		if (atOnce) void leave(false)
+	}, [atOnce])
 	return (
 		<Form
 			method="post"
@@ -29,6 +41,7 @@ export function SignOut({ className }: { className: string }) {
 				void leave(false)
 			}}
 		>
+			<input ref={cleared} type="hidden" name={CLEARED.name} defaultValue="" />
 			<button className={className}>Sign out</button>
 			{unsent !== null && (
 				<div role="alert" className="mt-2 grid gap-2 border-l-[3px] border-attn pl-3 text-[14px]">

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { expect } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import { fieldFiles } from '../../scripts/build-service-worker'
 import { ROOT } from '../../scripts/root.mjs'
 import { test } from '../support/app-test'
@@ -99,6 +99,20 @@ test('a whole session of eleven without a connection and without the server: eve
 	expect(times).toEqual([...times].sort((a, b) => a - b))
 })
 
+/** What the device holds. */
+const left = (page: Page) =>
+	page.evaluate(
+		() =>
+			new Promise<{ packs: number; events: number }>((resolve) => {
+				const asked = indexedDB.open('dromos-field')
+				asked.onsuccess = () => {
+					const tx = asked.result.transaction(['packs', 'events'])
+					const [packs, events] = [tx.objectStore('packs').count(), tx.objectStore('events').count()]
+					tx.oncomplete = () => resolve({ packs: packs.result, events: events.result })
+				}
+			}),
+	)
+
 test('what was not sent is said before signing out, and the squads’ data leave the device', async ({ app, page }) => {
 	await openDemoField(page, app)
 	const hand = new FieldHand(page, app)
@@ -111,19 +125,7 @@ test('what was not sent is said before signing out, and the squads’ data leave
 	await expect(page.getByRole('alert')).toContainText('1 entry from the field is only on this device')
 	await page.getByRole('button', { name: /Sign out; they wait here/ }).click()
 	await expect(page.getByLabel('Email')).toBeVisible()
-	const left = () =>
-		page.evaluate(
-			() =>
-				new Promise<{ packs: number; events: number }>((resolve) => {
-					const asked = indexedDB.open('dromos-field')
-					asked.onsuccess = () => {
-						const tx = asked.result.transaction(['packs', 'events'])
-						const [packs, events] = [tx.objectStore('packs').count(), tx.objectStore('events').count()]
-						tx.oncomplete = () => resolve({ packs: packs.result, events: events.result })
-					}
-				}),
-		)
-	expect(await left()).toEqual({ packs: 0, events: 1 })
+	expect(await left(page)).toEqual({ packs: 0, events: 1 })
 	await page.unroute('**/api/events')
 	// Who signs in next sees that something of somebody else's waits, and may send it in their own name.
 	await openDemoField(page, app, 'assistant@demo.invalid')
@@ -138,6 +140,39 @@ test('what was not sent is said before signing out, and the squads’ data leave
 		"select person.email from mark join person on person.id = mark.author_id where mark.kind = 'distance' order by mark.received_at desc limit 1",
 	)
 	expect(mark!.email).toBe('assistant@demo.invalid')
+})
+
+test.describe('a page that is not awake yet', () => {
+	// What a worker holds comes at once.
+	test.use({ serviceWorkers: 'block' })
+	test('signing out before the page is awake clears the device and asks about what was not sent all the same', async ({
+		app,
+		page,
+	}) => {
+		await openDemoField(page, app)
+		const hand = new FieldHand(page, app)
+		await hand.goTo('Broad jump and stick')
+		await page.route('**/api/events', (route) => route.abort())
+		await hand.save('231')
+		await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+
+		// A slow line: the page is there, its scripts are on their way.
+		let arrive = () => {}
+		const arrived = new Promise<void>((resolve) => (arrive = resolve))
+		await page.route('**/assets/*.js', async (route) => {
+			await arrived
+			await route.continue()
+		})
+		await page.goto('/', { waitUntil: 'commit' })
+		await page.getByRole('button', { name: 'Sign out' }).first().click({ noWaitAfter: true })
+		await expect(page.getByRole('heading', { name: 'Sign out' })).toBeVisible()
+		expect(await app.rows('select 1 from sign_in')).toHaveLength(1)
+		arrive()
+		await expect(page.getByRole('alert')).toContainText('1 entry from the field is only on this device')
+		await page.getByRole('button', { name: /Sign out; they wait here/ }).click()
+		await expect(page.getByLabel('Email')).toBeVisible()
+		expect(await left(page)).toEqual({ packs: 0, events: 1 })
+	})
 })
 
 test('what a phone fetches to work in the field has not grown: no schemas, no plan, no charts in it', async () => {

@@ -119,6 +119,7 @@ function places({ athleteId, otherId, sessionId, squadId, pastId }: Planted): st
 		'/club/data',
 		'/club/record',
 		'/you',
+		'/sign-out',
 		...[sessionId, pastId].flatMap((id) =>
 			['', '/flow', '/map', '/card', '/change', '/review', '/done', `/for/${athleteId}`].map(
 				(part) => `/sessions/${id}${part}`,

@@ -14,7 +14,17 @@ export async function addresses(app: App): Promise<string[]> {
 	const own = (kind: string) => one(`select id from library_document where kind = '${kind}'`)
 	return [
 		...['/', '/squads', '/plan', '/plan/block', `/plan/blocks/${block}`, '/review', '/sessions/new', '/bench'],
-		...['/bench/film', '/library', '/library/schools', '/club', '/club/data', '/club/record', '/keys', '/you'],
+		...[
+			'/bench/film',
+			'/library',
+			'/library/schools',
+			'/club',
+			'/club/data',
+			'/club/record',
+			'/keys',
+			'/you',
+			'/sign-out',
+		],
 		...['ladders/stiffness', 'ladders/shock', 'school', 'list', 'history', 'placing', 'week', 'tests', 'trials'].map(
 			(page) => `/squads/${squad}/${page}`,
 		),
