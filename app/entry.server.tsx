@@ -3,10 +3,13 @@ import { PassThrough } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
 import { renderToPipeableStream } from 'react-dom/server'
 import { type EntryContext, type HandleErrorFunction, ServerRouter, isRouteErrorResponse } from 'react-router'
+import { keepUpWithEdits } from '#server/keep-up'
 import { log } from '#server/logger'
 import { RequestNumber } from './ui/request-number'
 
 export const streamTimeout = 5_000
+
+keepUpWithEdits()
 
 function securityHeaders(headers: Headers, nonce: string): void {
 	headers.set(

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { setTimeout as wait } from 'node:timers/promises'
 import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { addDays, mondayOf } from '../core/calendar/day-count'
 import { defaultPhases, defaultShape } from '../core/plan/block'
@@ -34,6 +35,10 @@ const BUDGET_MS: Record<string, number> = {
 }
 /** Pages of which the first look after a change is measured, too. */
 const WORKED_OUT = ['today', 'plan', 'squads', 'athlete', 'care', 'sheet', 'review', 'field pack']
+/** Those that a coach goes to and fro between: worked out behind an edit, before somebody looks. */
+const KEPT_UP = ['today', 'plan', 'athlete', 'sheet', 'review']
+/** After an edit: two rounds of a second, then the six pages looked at last one after another, each with a pause behind it. */
+const KEPT_UP_WITHIN_MS = 6000
 const RUNS = 5
 /** Of pages that are kept: enough to say what one look in twenty takes. */
 const LOOKS = 20
@@ -163,6 +168,19 @@ async function measureAll(site: Site, today: string): Promise<Map<string, Measur
 					return site.get(pages[name]!)
 				}, RUNS),
 			)
+	for (const name of KEPT_UP)
+		rows.set(
+			`${name}, kept up`,
+			await site.measure(
+				() => site.get(pages[name]!),
+				2,
+				async () => {
+					await site.get(pages[name]!)
+					await site.edited(squad.club)
+					await wait(KEPT_UP_WITHIN_MS)
+				},
+			),
+		)
 
 	const device = { id: randomUUID(), seq: 0 }
 	rows.set(

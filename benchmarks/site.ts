@@ -131,11 +131,12 @@ export class Site {
 	private questions = async () =>
 		Number((await this.one<{ Value: string }>("show global status like 'Questions'")).Value)
 
-	/** The median of some runs, after one that is not counted; what takes long is done once. */
-	async measure(work: () => Promise<unknown>, runs: number): Promise<Measure> {
+	/** The median of some runs, after one that is not counted; what takes long is done once. @param before what is done before each, and not measured */
+	async measure(work: () => Promise<unknown>, runs: number, before?: () => Promise<unknown>): Promise<Measure> {
 		const measured: Omit<Measure, 'p95Ms'>[] = []
 		const once = async () => {
-			const before = await this.questions()
+			await before?.()
+			const asked = await this.questions()
 			const { app, database } = this.cpuMs()
 			const began = performance.now()
 			await work()
@@ -146,7 +147,7 @@ export class Site {
 				appCpuMs: then.app - app,
 				databaseCpuMs: then.database - database,
 				// One of them asks how many there were.
-				statements: (await this.questions()) - before - 1,
+				statements: (await this.questions()) - asked - 1,
 			})
 		}
 		await once()

@@ -9,6 +9,7 @@ import {
 	like,
 	lt,
 	lte,
+	ne,
 	not,
 	notInArray,
 	or,
@@ -226,10 +227,11 @@ export async function changesUpTo(db: Queryable, clubId: string, day: string, ma
 	const [row] = await countedUpTo(db).execute(upTo)
 	return { total: Number(row?.total ?? 0), all: Number(row?.all ?? 0), butMarks: Number(row?.butMarks ?? 0) }
 }
+const isPlain = like(changeCount.of, `%${PLAIN_MARKS}`)
+/** What a page may show a moment late. */
+const isLate = or(isPlain, like(changeCount.of, `%${FIRST_MARKS}`), eq(changeCount.of, BEGUN))!
 const countedUpTo = prepared((db) => {
 	const { clubId, of, n } = changeCount
-	const isPlain = like(of, `%${PLAIN_MARKS}`)
-	const mayBeLate = or(isPlain, like(of, `%${FIRST_MARKS}`), eq(of, BEGUN))
 	const isUpTo = or(
 		eq(clubId, EVERY),
 		among(of, ['rest', 'log', BEGUN]),
@@ -241,21 +243,28 @@ const countedUpTo = prepared((db) => {
 		.select({
 			total: sql<string>`coalesce(sum(${n}), 0)`,
 			all: sumIf(isUpTo),
-			butMarks: sumIf(and(isUpTo, not(mayBeLate!))),
+			butMarks: sumIf(and(isUpTo, not(isLate))),
 		})
 		.from(changeCount)
 		.where(or(eq(clubId, EVERY), eq(clubId, sql.placeholder('clubId'))))
 		.prepare()
 })
 /** How often anything of some clubs was changed, what devices sent too. */
-export async function changesOfClubs(db: Queryable, clubIds: readonly string[]): Promise<(clubId: string) => number> {
+export const changesOfClubs = (db: Queryable, clubIds: readonly string[]): Promise<(clubId: string) => number> =>
+	sumOfClubs(db, clubIds, undefined)
+
+/** How often anything of some clubs was changed that is waited for: plain marks may be late, and devices say nothing to pages. */
+export const editsOfClubs = (db: Queryable, clubIds: readonly string[]): Promise<(clubId: string) => number> =>
+	sumOfClubs(db, clubIds, and(not(isLate), ne(changeCount.of, READINGS)))
+
+async function sumOfClubs(db: Queryable, clubIds: readonly string[], isMeant: SQL | undefined) {
 	const rows = await db
 		.select({ clubId: changeCount.clubId, n: sql<string>`sum(${changeCount.n})` })
 		.from(changeCount)
-		.where(among(changeCount.clubId, [...clubIds, EVERY]))
+		.where(and(among(changeCount.clubId, [...clubIds, EVERY]), isMeant))
 		.groupBy(changeCount.clubId)
 	const sums = new Map(rows.map(({ clubId, n }) => [clubId, Number(n)]))
-	return (clubId) => (sums.get(clubId) ?? 0) + (sums.get(EVERY) ?? 0)
+	return (clubId: string) => (sums.get(clubId) ?? 0) + (sums.get(EVERY) ?? 0)
 }
 
 /** How often the log of a club was written up to a day: a correction may change what stands in a later session, never in an earlier one. */

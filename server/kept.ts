@@ -1,6 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { performance } from 'node:perf_hooks'
-import { setTimeout as wait } from 'node:timers/promises'
 import { deserialize, getHeapStatistics, serialize } from 'node:v8'
 import { freeze } from '../core/lists/freeze'
 import type { ClubScope } from '../db/connect'
@@ -9,6 +8,8 @@ import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
 import { Answers, answersHere, readOnce } from '../db/read-once'
 import { breathe } from './breathe'
 import { BySession } from './by-session'
+import { noteLook } from './keep-up'
+import { workOutLater } from './later'
 import { type Told, wayToOthers } from './told'
 
 interface Kept {
@@ -74,7 +75,26 @@ export const keptFor = <T>(
  * `keptFor`, of what is sent as it is: where several processes serve, the others are told and need not work it out.
  * Nothing but data may be in it, and nobody may ask whether a part of it is the same object as something else.
  */
-export const keptPage: typeof keptFor = (scope, name, make, upTo = FOR_EVER) => kept(scope, name, make, upTo, true)
+export const keptPage: typeof keptFor = (scope, name, make, upTo = FOR_EVER) => {
+	// A part of something is made anew with the whole.
+	if (!making.getStore()) noteLook(keyOf(scope, name), scope.clubId, () => againIfEdited(scope, name, make, upTo))
+	return kept(scope, name, make, upTo, true)
+}
+
+/** Makes a page anew that is kept, unless nothing but plain marks has come in: they are worked off as they are asked for. */
+async function againIfEdited(
+	{ db, clubId }: ClubScope,
+	name: readonly unknown[],
+	make: (scope: ClubScope) => Promise<unknown>,
+	upTo: { day: string; marks: string },
+): Promise<void> {
+	const known = values.get(keyOf({ db, clubId }, name))
+	if (!known) return
+	const { butMarks } = await changesUpTo(db, clubId, upTo.day, upTo.marks)
+	if (known.of.butMarks !== butMarks) await kept({ db, clubId }, name, make, upTo, true)
+}
+
+const keyOf = ({ clubId }: ClubScope, name: readonly unknown[]) => JSON.stringify([clubId, ...name])
 
 async function kept<T>(
 	scope: ClubScope,
@@ -84,7 +104,7 @@ async function kept<T>(
 	isPage: boolean,
 ): Promise<T> {
 	if (isTransaction(scope.db)) return make(scope)
-	const key = JSON.stringify([scope.clubId, ...name])
+	const key = keyOf(scope, name)
 	// Counted first: what changes meanwhile makes the value one of before, which is not taken again.
 	const of = await changesUpTo(scope.db, scope.clubId, upTo.day, upTo.marks)
 	const known = values.get(key)
@@ -256,31 +276,6 @@ function open(packed: Uint8Array): unknown {
 }
 
 /**
- * Work that nobody waits for, one piece after another. After each of them others have the thread to themselves for twice
- * as long as it took: while a group trains there is always a next one.
- */
-const later = new Map<string, () => Promise<void>>()
-let isWorking = false
-const PAUSE_TIMES = 2
-
-function workOutLater(key: string, work: () => Promise<void>): void {
-	later.set(key, work)
-	if (!isWorking) void workOff()
-}
-async function workOff(): Promise<void> {
-	isWorking = true
-	for (let next = later.entries().next(); !next.done; next = later.entries().next()) {
-		const [key, work] = next.value
-		later.delete(key)
-		const began = performance.now()
-		// What fails is tried again when somebody asks.
-		await work().catch(() => undefined)
-		await wait(PAUSE_TIMES * (performance.now() - began))
-	}
-	isWorking = false
-}
-
-/**
  * After a transaction whose change touches a known part of a kept value: the value of before it, with that part made
  * anew, stands as made after it. Where anything else was changed meanwhile the counts differ, and it is worked out whole.
  *
@@ -292,7 +287,7 @@ export function mendKept<T>(
 	before: Changes,
 	mend: (value: T) => Promise<T>,
 ): void {
-	const key = JSON.stringify([scope.clubId, ...name])
+	const key = keyOf(scope, name)
 	const known = values.get(key)
 	if (known?.of.all !== before.all) return
 	const after = { total: before.total + 1, all: before.all + 1, butMarks: before.butMarks + 1 }
