@@ -126,6 +126,11 @@ describe('pages that were looked at lately', () => {
 	})
 })
 
+const PAIN = {
+	kind: 'pain',
+	value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
+}
+
 describe('on a database', () => {
 	beforeAll(freshDatabase)
 	let club: TestClub
@@ -167,15 +172,31 @@ describe('on a database', () => {
 		)
 		counts.push(await count())
 		expect(counts).toEqual(Array(4).fill(counts[0]))
-		await send(
-			saidOf(sessionId, club.athletes[0]!, {
-				kind: 'pain',
-				value: { region: 'knee', side: 'left', score: 3, moment: 'during', redFlag: false },
-			}),
-		)
+		await send(saidOf(sessionId, club.athletes[0]!, PAIN))
 		expect(await count()).toBe(counts[0]! + 1)
 		await edit()
 		expect(await count()).toBe(counts[0]! + 2)
+	})
+
+	it('a page that goes by days before an edit stands', async () => {
+		const of = { now: 0, before: 0 }
+		const now = () => keptPage(club.scope, ['now'], () => Promise.resolve({ n: ++of.now }))
+		const before = () =>
+			keptPage(club.scope, ['before'], () => Promise.resolve({ n: ++of.before }), {
+				day: '2026-03-11',
+				marks: '2026-03-11',
+			})
+		const sessionId = await planSession(club, '2026-03-12', [
+			draftEntry({ part: 'Pogos', drillId: 'pogo', sets: 1, reps: 10, rest: 60 }),
+		])
+		const stop = keepUpWithEdits()
+		await now()
+		// Looked at last: it would be made first.
+		await before()
+		await acceptEvents(club.coach, [saidOf(sessionId, club.athletes[0]!, PAIN)], NOW)
+		await expect.poll(() => of.now, { timeout: 10_000 }).toBe(2)
+		expect(of.before).toBe(1)
+		stop()
 	})
 
 	it('a page is there, worked out, when somebody looks seconds after the edit; what is no page is not', async () => {

@@ -6,6 +6,9 @@ import { openDeviceStore } from '../field/device-store'
 /** What a form says when the device was seen to; without it nobody is signed out. */
 export const CLEARED = { name: 'device', value: 'cleared' }
 
+/** Where the button was that had it. */
+const takeFocus = (element: HTMLElement | null) => element?.focus()
+
 /**
  * Signs out and takes the squads' data off this device; what was not sent yet is said first, and stays until it is.
  *
@@ -42,18 +45,18 @@ export function SignOut({ className, atOnce = false }: { className: string; atOn
 			}}
 		>
 			<input ref={cleared} type="hidden" name={CLEARED.name} defaultValue="" />
-			<button className={className}>Sign out</button>
-			{unsent !== null && (
-				<div role="alert" className="mt-2 grid gap-2 border-l-[3px] border-attn pl-3 text-[14px]">
+			{unsent === null ? (
+				<button className={className}>Sign out</button>
+			) : (
+				<div role="alert" className="mt-2 grid border-l-[3px] border-attn pl-3 text-[14px]">
 					<p>
-						{unsent} {unsent === 1 ? 'entry' : 'entries'} from the field {unsent === 1 ? 'is' : 'are'} only on this
-						device.
+						{unsent === 1 ? '1 entry from the field is' : `${unsent} entries from the field are`} only on this device.
 					</p>
-					<a className="link" href="/field">
-						Send them first
+					<a ref={takeFocus} className="link flex min-h-[44px] items-center" href="/field">
+						{unsent === 1 ? 'Send it first' : 'Send them first'}
 					</a>
-					<button type="button" className="link text-left" onClick={() => void leave(true)}>
-						Sign out; they wait here for you
+					<button type="button" className="link min-h-[44px] text-left" onClick={() => void leave(true)}>
+						Sign out; {unsent === 1 ? 'it waits' : 'they wait'} here for you
 					</button>
 				</div>
 			)}
