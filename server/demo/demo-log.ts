@@ -327,7 +327,7 @@ export class DemoLog {
 			}
 			this.rows.verdicts.push({
 				clubId: this.scope.clubId,
-				id: this.random.uuid(),
+				id: this.random.risingUuid(),
 				sessionId: session.id,
 				athleteId: life.id,
 				ladderId,
