@@ -1,5 +1,5 @@
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse } from 'react-router'
-import { use } from 'react'
+import { use, useEffect } from 'react'
 import type { Route } from './+types/root'
 import { guard } from './request-guard'
 import { RequestNumber } from './ui/request-number'
@@ -8,6 +8,9 @@ import './ui/tokens.css'
 export const middleware: Route.MiddlewareFunction[] = [guard]
 
 export function Layout({ children }: { children: React.ReactNode }) {
+	useEffect(() => {
+		document.documentElement.dataset.awake = ''
+	}, [])
 	return (
 		<html lang="en">
 			<head>

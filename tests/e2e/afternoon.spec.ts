@@ -8,6 +8,7 @@ import { coachOf } from '../support/coach-of'
 import { draftEntry } from '../support/draft-entry'
 import { FieldHand } from '../support/field-hand'
 import { planSession } from '../support/plan-session'
+import { waking } from '../support/waking'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -27,7 +28,7 @@ async function phoneOf(browser: Browser, app: App, signedIn: Page, sessionId: st
 		viewport: { width: 390, height: 844 },
 		storageState: await signedIn.context().storageState(),
 	})
-	const page = await context.newPage()
+	const page = waking(await context.newPage())
 	await page.goto(`/field?session=${sessionId}`)
 	const hand = new FieldHand(page, app)
 	await expect(hand.onTheLine()).toBeVisible()

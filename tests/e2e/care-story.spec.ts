@@ -2,6 +2,7 @@ import { type Browser, type Page, expect } from '@playwright/test'
 import { type App, test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { signInToDemo } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -10,7 +11,7 @@ test.use({ serviceWorkers: 'allow' })
 
 async function phoneOf(browser: Browser, app: App, email: string | undefined, session: string): Promise<Page> {
 	const context = await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } })
-	const page = await context.newPage()
+	const page = waking(await context.newPage())
 	await signInToDemo(page, app, email)
 	await page.goto(`/field?session=${session}`)
 	await expect(new FieldHand(page, app).onTheLine()).toBeVisible()

@@ -7,7 +7,7 @@ const settled = (page: Page) => expect(page.locator('[data-working="idle"]')).to
 
 test('a session is copied, taken off and brought back', async ({ app, page }) => {
 	await signInToDemo(page, app)
-	await page.goto('/plan', { waitUntil: 'networkidle' })
+	await page.goto('/plan')
 	const sessions = page.getByRole('link', { name: /^Under 17 \d/ })
 	const before = await sessions.count()
 	await sessions.last().click()
@@ -30,13 +30,13 @@ test('a session is copied, taken off and brought back', async ({ app, page }) =>
 		stood.entries.map(({ part, drill_id }) => ({ part, drill_id })),
 	)
 
-	await page.goto(`/sessions/${id}`, { waitUntil: 'networkidle' })
+	await page.goto(`/sessions/${id}`)
 	await page.getByRole('button', { name: 'Take off' }).click()
 	await expect(page).toHaveURL(/\/plan$/)
 	await expect(page.getByRole('heading', { name: 'Taken off' })).toBeVisible()
 	expect(await held()).toEqual({ session: [], entries: [], attending: [] })
 	expect((await page.goto(`/sessions/${id}`))?.status()).toBe(404)
-	await page.goto('/plan', { waitUntil: 'networkidle' })
+	await page.goto('/plan')
 	await page.getByRole('button', { name: 'Bring it back' }).click()
 	await expect(page.getByRole('heading', { name: 'Taken off' })).toHaveCount(0)
 	await expect(sessions).toHaveCount(before + 1)
@@ -59,7 +59,7 @@ test('an athlete is away for a while, leaves a squad and joins it again; session
 		)[0]!.n as number
 	const before = await ahead()
 	expect(before).toBeGreaterThan(3)
-	await page.goto(`/athletes/${String(athlete!.id)}`, { waitUntil: 'networkidle' })
+	await page.goto(`/athletes/${String(athlete!.id)}`)
 	await page.locator('summary', { hasText: /^Away/ }).click()
 	const form = page.getByLabel('Last day').locator('xpath=ancestor::form')
 	await form.getByLabel('From').fill(day(1))
@@ -96,7 +96,7 @@ test('a verdict is taken back by deciding otherwise, and both are told', async (
 	const [open] = await app.rows(
 		'select id from session where started_at is not null and reviewed_at is null order by day desc limit 1',
 	)
-	await page.goto(`/sessions/${String(open!.id)}/review`, { waitUntil: 'networkidle' })
+	await page.goto(`/sessions/${String(open!.id)}/review`)
 	await page.getByRole('button', { name: /^Accept \d+/ }).click()
 	await expect(page.getByText(/\d+ decided\./)).toBeVisible()
 	await settled(page)

@@ -2,6 +2,7 @@ import { chromium, expect } from '@playwright/test'
 import { test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -212,7 +213,7 @@ test('an address that is not secure says what it cannot do, and keeps the marks 
 	const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
 	const cookies = await page.context().cookies()
 	await context.addCookies(cookies.map((cookie) => ({ ...cookie, domain: 'field.test' })))
-	const phone = await context.newPage()
+	const phone = waking(await context.newPage())
 	const { port } = new URL(app.address)
 	await phone.goto(page.url().replace('127.0.0.1', 'field.test'))
 	expect(new URL(phone.url()).host).toBe(`field.test:${port}`)

@@ -1,6 +1,7 @@
 import { expect } from '@playwright/test'
 import { test } from '../support/app-test'
 import { signInToDemo } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 const ASSISTANT = 'assistant@demo.invalid'
 const FRESH = 'violin harbour spoon'
@@ -10,15 +11,15 @@ test('who forgot their password gets a link from the coach; who is signed in els
 	page,
 	browser,
 }) => {
-	const other = await (await browser.newContext()).newPage()
+	const other = waking(await (await browser.newContext()).newPage())
 	await signInToDemo(other, app, ASSISTANT)
 	await signInToDemo(page, app)
-	await page.goto(`${app.address}/club`, { waitUntil: 'networkidle' })
+	await page.goto(`${app.address}/club`)
 	await page.getByLabel('Change Dov Ferrand').click()
 	await page.getByRole('button', { name: 'Link for a new password, Dov Ferrand' }).click()
 	const link = (await page.getByTestId('password-link').textContent())!.trim()
 	// Whoever holds the link, on any browser.
-	const holder = await (await browser.newContext()).newPage()
+	const holder = waking(await (await browser.newContext()).newPage())
 	await holder.goto(link)
 	await holder.getByLabel('Password').fill('assistant@demo.invalid')
 	await holder.getByRole('button', { name: 'Set it and sign in' }).click()
@@ -34,7 +35,7 @@ test('who forgot their password gets a link from the coach; who is signed in els
 	await other.getByLabel('Password').fill(FRESH)
 	await other.getByRole('button', { name: 'Sign in' }).click()
 	await expect(other).toHaveURL(`${app.address}/squads`)
-	await holder.goto(`${app.address}/you`, { waitUntil: 'networkidle' })
+	await holder.goto(`${app.address}/you`)
 	await expect(holder.getByText('Signed in on 2 devices')).toBeVisible()
 	await holder.getByRole('button', { name: 'Sign out there' }).click()
 	await expect(holder.getByText('Signed out there.')).toBeVisible()
@@ -61,9 +62,9 @@ test('an athlete is erased: every page goes on without the name, and who was sig
 }) => {
 	await signInToDemo(page, app)
 	const [ilka] = await app.rows("select athlete_id as id, name from athlete_identity where name = 'Ilka Moreau'")
-	const own = await (await browser.newContext()).newPage()
+	const own = waking(await (await browser.newContext()).newPage())
 	await signInToDemo(own, app, 'ilka@demo.invalid')
-	await page.goto(`${app.address}/athletes/${ilka!.id}`, { waitUntil: 'networkidle' })
+	await page.goto(`${app.address}/athletes/${ilka!.id}`)
 	const taken = await page.request.get(`${app.address}/athletes/${ilka!.id}/data/all.json`)
 	expect(((await taken.json()) as { athlete: { name: string } }).athlete.name).toBe('Ilka Moreau')
 	await page.getByText('Erase them', { exact: true }).click()

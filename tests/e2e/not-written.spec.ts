@@ -9,6 +9,7 @@ import { draftEntry } from '../support/draft-entry'
 import { FieldHand } from '../support/field-hand'
 import { planSession } from '../support/plan-session'
 import type { TestClub } from '../support/test-club'
+import { waking } from '../support/waking'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -134,7 +135,7 @@ test('a session without ladders: the phone stops, whatever its clock says, and r
 		viewport: { width: 390, height: 844 },
 		storageState: await page.context().storageState(),
 	})
-	const phone = await context.newPage()
+	const phone = waking(await context.newPage())
 	// A clock that is ten years slow orders what this phone says, and decides nothing else.
 	await phone.clock.install({ time: new Date(Date.now() - 3652 * 86_400_000) })
 	await phone.goto(`/field?session=${running}`)

@@ -5,6 +5,7 @@ import { test } from '../support/app-test'
 import { findings } from '../support/axe'
 import { addresses } from '../support/demo-pages'
 import { openDemoField, signInToDemo } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 /** Every page of the application, by the pattern of its route; what only answers with data is none. */
 function patterns(
@@ -74,7 +75,7 @@ test('axe finds nothing on any page, at a desk and on a phone in the dark; none 
 }) => {
 	test.setTimeout(300_000)
 	await signInToDemo(page, app)
-	const phone = await context.newPage()
+	const phone = waking(await context.newPage())
 	await phone.setViewportSize({ width: 390, height: 844 })
 	await phone.emulateMedia({ colorScheme: 'dark' })
 	const found: string[] = []
@@ -101,7 +102,7 @@ test('nor for a stranger', async ({ page }) => {
 
 test('a page that was led to begins at its heading, and the keys are listed', async ({ app, page }) => {
 	await signInToDemo(page, app)
-	await page.goto('/', { waitUntil: 'networkidle' })
+	await page.goto('/')
 	await page.getByRole('link', { name: 'Squads', exact: true }).press('Enter')
 	await expect(page.getByRole('heading', { level: 1, name: 'Squads' })).toBeFocused()
 	await page.getByRole('link', { name: 'Keys', exact: true }).press('Enter')
@@ -136,10 +137,10 @@ test('what opens over a page holds the focus and gives it back', async ({ app, p
 		await expect(dialog).toBeHidden()
 		await expect(opener).toBeFocused()
 	}
-	await page.goto(`/sessions/${held[0]!.id}/done`, { waitUntil: 'networkidle' })
+	await page.goto(`/sessions/${held[0]!.id}/done`)
 	await trapped(page.getByRole('button', { name: /^\d\.\d\d s/ }).first(), page.getByRole('dialog'))
 
-	await page.goto('/sessions/new', { waitUntil: 'networkidle' })
+	await page.goto('/sessions/new')
 	const calendar = page.getByRole('button', { name: 'Calendar' })
 	await calendar.press('Enter')
 	await expect(page.getByRole('dialog').getByRole('grid')).toBeVisible()

@@ -4,7 +4,7 @@ import { signInToDemo } from '../support/sign-in'
 
 test('a squad and an athlete are put right, and while that is on its way the page says so', async ({ app, page }) => {
 	await signInToDemo(page, app)
-	await page.goto('/squads', { waitUntil: 'networkidle' })
+	await page.goto('/squads')
 	const squad = page.getByRole('region', { name: 'Under 17' })
 	await squad.getByText('Name, days, time and place').click()
 	const form = squad.locator('form').filter({ hasText: 'Training days' })

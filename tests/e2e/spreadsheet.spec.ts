@@ -5,6 +5,7 @@ import { insertPerson } from '../../db/queries/clubs'
 import { test } from '../support/app-test'
 import { coachOf } from '../support/coach-of'
 import { signIn, signInToDemo } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 test.use({ filledWith: 'empty' })
 
@@ -40,7 +41,7 @@ function fiveYears(athletes: number): { text: string; results: number; unreadabl
 test('five years of results come out of a spreadsheet and say where everybody stands', async ({ app, page }) => {
 	const made = await coachOf(page, app, 6)
 	const { text, results, unreadable } = fiveYears(6)
-	await page.goto('/squads', { waitUntil: 'networkidle' })
+	await page.goto('/squads')
 	await page.getByRole('link', { name: 'Bring results' }).click()
 	await page
 		.getByLabel('Or its file')
@@ -66,7 +67,7 @@ test('five years of results come out of a spreadsheet and say where everybody st
 	expect(await app.rows('select id from session where reviewed_at is null')).toEqual([])
 
 	await page.getByRole('link', { name: 'Say where they stand' }).click()
-	await page.goto(`/squads/${made.squadId}/placing?ladder=acceleration`, { waitUntil: 'networkidle' })
+	await page.goto(`/squads/${made.squadId}/placing?ladder=acceleration`)
 	await expect(page.getByLabel('Athlete 1, Acceleration')).toHaveValue('three-point-20')
 	await page.getByRole('button', { name: 'Set what is different' }).click()
 	await expect(page.getByText('6 rungs are set.', { exact: false })).toBeVisible()
@@ -76,7 +77,7 @@ test('five years of results come out of a spreadsheet and say where everybody st
 test('a club goes out as a document and into another club, and is there once', async ({ app, page, browser }) => {
 	await coachOf(page, app, 3)
 	const { text, results } = fiveYears(3)
-	await page.goto('/squads', { waitUntil: 'networkidle' })
+	await page.goto('/squads')
 	await page.getByRole('link', { name: 'Bring results' }).click()
 	await page.getByLabel('The results').fill(text.replaceAll('Overhead 3 kg', 'Overhead backward throw 3 kg'))
 	await page.getByRole('button', { name: 'Look at it' }).click()
@@ -85,18 +86,18 @@ test('a club goes out as a document and into another club, and is there once', a
 	await page.getByRole('button', { name: `Take ${results} results` }).click()
 	await expect(page.getByText(`${results} results taken`)).toBeVisible({ timeout: 90_000 })
 
-	await page.goto('/club', { waitUntil: 'networkidle' })
+	await page.goto('/club')
 	await page.getByRole('link', { name: 'Data out and in' }).click()
 	await page.getByLabel('Sessions from').fill(addDays(today, -2000))
 	const downloading = page.waitForEvent('download')
 	await page.getByRole('link', { name: 'All of it, JSON' }).click()
 	const path = await (await downloading).path()
 
-	const other = await (await browser.newContext({ baseURL: app.address })).newPage()
+	const other = waking(await (await browser.newContext({ baseURL: app.address })).newPage())
 	const into = await coachOf(other, app, 0)
 	const held = async () =>
 		(await app.rows('select count(*) as n from mark where club_id = ?', [into.scope.clubId]))[0]!.n as number
-	await other.goto('/club/data', { waitUntil: 'networkidle' })
+	await other.goto('/club/data')
 	await other.getByLabel('Files').setInputFiles(path)
 	await other.getByRole('button', { name: 'See what it would do' }).click()
 	await expect(other.getByText('Nothing is written yet. It would add:')).toBeVisible()
@@ -138,9 +139,9 @@ test.describe('the club’s own page', () => {
 		browser,
 	}) => {
 		await signInToDemo(page, app)
-		const assistant = await (await browser.newContext({ baseURL: app.address })).newPage()
+		const assistant = waking(await (await browser.newContext({ baseURL: app.address })).newPage())
 		await signInToDemo(assistant, app, 'assistant@demo.invalid')
-		await page.goto('/club', { waitUntil: 'networkidle' })
+		await page.goto('/club')
 		const person = page.getByRole('listitem').filter({ hasText: 'assistant@demo.invalid' })
 		await person.getByLabel('Change Dov Ferrand').click()
 		await person.getByLabel('Name').fill('Dov Ferrand-Ray')

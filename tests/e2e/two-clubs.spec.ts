@@ -8,6 +8,7 @@ import { draftEntry } from '../support/draft-entry'
 import { makeSecondClub } from '../support/second-club'
 import { DEMO_SIGN_IN } from '../../server/demo/sign-in'
 import { signIn, signInToDemo } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 test('two clubs: no read crosses', async ({ app, page }) => {
 	const other = await makeSecondClub()
@@ -392,7 +393,7 @@ test('an invitation lets one person in', async ({ app, page, browser }) => {
 	await page.goto(`/club`)
 	await page.getByRole('button', { name: 'Make a link' }).click()
 	const link = await page.getByTestId('invitation').textContent()
-	const guest = await browser.newPage()
+	const guest = waking(await browser.newPage())
 	await guest.goto(link!)
 	await expect(guest.getByRole('heading', { level: 1 })).toHaveText('Join Saltmarsh Ultimate')
 	await guest.getByLabel('Your name').fill('Edda')

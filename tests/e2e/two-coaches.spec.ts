@@ -6,6 +6,7 @@ import { STARTER_LIBRARY } from '../../core/library/starter-library'
 import { draftEntry } from '../support/draft-entry'
 import { makeSecondClub } from '../support/second-club'
 import { signIn } from '../support/sign-in'
+import { waking } from '../support/waking'
 
 test.use({ filledWith: 'empty' })
 
@@ -92,7 +93,7 @@ test('two coaches change one session, one athlete and one school: nobody’s typ
 }) => {
 	const club = await makeSecondClub()
 	await signIn(page, app, club.email)
-	const other = await (await browser.newContext({ baseURL: app.address })).newPage()
+	const other = waking(await (await browser.newContext({ baseURL: app.address })).newPage())
 	await signIn(other, app, club.email)
 	const both = (path: string) => Promise.all([page.goto(path), other.goto(path)])
 

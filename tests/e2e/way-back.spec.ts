@@ -13,6 +13,7 @@ import { FieldHand } from '../support/field-hand'
 import { planSession } from '../support/plan-session'
 import { signIn } from '../support/sign-in'
 import { type TestClub, makeClub } from '../support/test-club'
+import { waking } from '../support/waking'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -86,7 +87,7 @@ async function begin(app: App, browser: Browser): Promise<Story> {
 		}
 		await insertPerson(club.scope, person)
 		const context = await browser.newContext({ baseURL: app.address, viewport: { width, height: 844 } })
-		const opened = await context.newPage()
+		const opened = waking(await context.newPage())
 		await signIn(opened, app, email)
 		return opened
 	}

@@ -10,6 +10,7 @@ import { ROOT } from '../../scripts/root.mjs'
 import { spawnTied } from '../../scripts/tied.mjs'
 import { copyDatabase, refillDatabase } from './copy-database'
 import { closePool } from './use-database'
+import { waking } from './waking'
 
 /** An application of a test's own, with a database nobody else uses. */
 export interface App {
@@ -192,4 +193,5 @@ export const test = base.extend<{ filledWith: Template; app: App }, { stock: Sto
 		stock.giveBack(filledWith, app)
 	},
 	baseURL: async ({ app }, use) => use(app.address),
+	page: async ({ page }, use) => use(waking(page)),
 })
