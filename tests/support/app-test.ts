@@ -18,7 +18,7 @@ export interface App {
 	databaseUrl: string
 	/** What the start command printed. */
 	printed: () => string
-	/** What the database holds, asked past the application. */
+	/** What the database holds, asked past the application; written past it, it is counted as a change. */
 	rows: (sql: string, values?: unknown[]) => Promise<RowDataPacket[]>
 	/** Ends it as a power cut would, the database going on. */
 	cutPower: () => Promise<void>
@@ -73,6 +73,11 @@ async function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
 	await ended
 }
 
+/** Writes to what pages are worked out of; who is signed in is not. */
+const WRITES = /^\s*(insert|update|delete|replace)\b(?!.*\bsign_in\b)/is
+const CHANGED =
+	"insert into change_count values ('every', 'rest', 1), ('every', 'log', 1) on duplicate key update n = n + 1"
+
 interface OwnApp extends App {
 	/** Of the start command. */
 	pid: () => number
@@ -97,7 +102,11 @@ export async function startApp(serverUrl: string, template: string, more: readon
 		databaseUrl,
 		pid: () => child.pid!,
 		printed: () => printed(),
-		rows: async (sql, values = []) => (await connection.query<RowDataPacket[]>(sql, values))[0],
+		rows: async (sql, values = []) => {
+			const [rows] = await connection.query<RowDataPacket[]>(sql, values)
+			if (WRITES.test(sql)) await connection.query(CHANGED)
+			return rows
+		},
 		cutPower: () => {
 			wasCut = true
 			return end(child, 'SIGKILL')
