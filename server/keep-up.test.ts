@@ -2,12 +2,13 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { inTransaction } from '../db/connect'
 import { editsOfClubs } from '../db/noted-writes'
-import { insertDevice, insertReadings } from '../db/queries/devices'
+import { insertDevice } from '../db/queries/devices'
 import { readLines } from '../db/queries/sessions'
 import { squad } from '../db/schema/squads'
 import { draftEntry } from '../tests/support/draft-entry'
 import { markOf, saidOf } from '../tests/support/mark-of'
 import { planSession } from '../tests/support/plan-session'
+import { readingOfMat } from '../tests/support/reading-of-mat'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../tests/support/test-club'
 import { database } from './database'
 import { KeepingUp, keepUpWithEdits } from './keep-up'
@@ -156,20 +157,7 @@ describe('on a database', () => {
 		}
 		const deviceId = randomUUID()
 		await insertDevice(club.scope, { id: deviceId, kind: 'mat', name: 'Mat', tokenHash: 'b'.repeat(64), pairedAt: NOW })
-		await inTransaction(database().db, clubId, (scope) =>
-			insertReadings(scope, [
-				{
-					id: randomUUID(),
-					deviceId,
-					kind: 'mat',
-					at: NOW,
-					deviceTime: NOW,
-					receivedAt: NOW,
-					value: {},
-					contentHash: 'a'.repeat(64),
-				},
-			]),
-		)
+		await readingOfMat(club, deviceId)
 		counts.push(await count())
 		expect(counts).toEqual(Array(4).fill(counts[0]))
 		await send(saidOf(sessionId, club.athletes[0]!, PAIN))

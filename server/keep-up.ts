@@ -4,9 +4,9 @@ import { database } from './database'
 import { workOutLater } from './later'
 
 /** A page nobody has looked at for longer is worked out when somebody does. */
-export const LATELY_MS = 300_000
+const LATELY_MS = 300_000
 /** So many of a club, those looked at last: a coach goes to and fro between a few. */
-export const MOST_PAGES = 6
+const MOST_PAGES = 6
 const LOOK_EVERY_MS = 1_000
 
 interface Look {

@@ -76,8 +76,9 @@ export const keptFor = <T>(
  * Nothing but data may be in it, and nobody may ask whether a part of it is the same object as something else.
  */
 export const keptPage: typeof keptFor = (scope, name, make, upTo = FOR_EVER) => {
-	// A part of something is made anew with the whole.
-	if (!making.getStore()) noteLook(keyOf(scope, name), scope.clubId, () => againIfEdited(scope, name, make, upTo))
+	// A part of something is made anew with the whole, and a transaction is over by then.
+	if (!making.getStore() && !isTransaction(scope.db))
+		noteLook(keyOf(scope, name), scope.clubId, () => againIfEdited(scope, name, make, upTo))
 	return kept(scope, name, make, upTo, true)
 }
 

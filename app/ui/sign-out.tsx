@@ -48,7 +48,7 @@ export function SignOut({ className, atOnce = false }: { className: string; atOn
 			{unsent === null ? (
 				<button className={className}>Sign out</button>
 			) : (
-				<div role="alert" className="mt-2 grid border-l-[3px] border-attn pl-3 text-[14px]">
+				<div role="alert" className="mt-2 grid gap-1 border-l-[3px] border-attn pl-3 text-[14px]">
 					<p>
 						{unsent === 1 ? '1 entry from the field is' : `${unsent} entries from the field are`} only on this device.
 					</p>

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { inTransaction } from '../../db/connect'
-import { insertDevice, insertReadings } from '../../db/queries/devices'
+import { insertDevice } from '../../db/queries/devices'
 import { session } from '../../db/schema/sessions'
 import { draftEntry } from '../../tests/support/draft-entry'
 import { planSession } from '../../tests/support/plan-session'
+import { readingOfMat } from '../../tests/support/reading-of-mat'
 import { NOW, type TestClub, freshDatabase, makeClub } from '../../tests/support/test-club'
 import { database } from '../database'
 import { clubChanged, lookEvery } from './watch-clubs'
@@ -59,20 +60,7 @@ describe('who waits for what others add', () => {
 		const deviceId = randomUUID()
 		await insertDevice(club.scope, { id: deviceId, kind: 'mat', name: 'Mat', tokenHash: 'b'.repeat(64), pairedAt: NOW })
 		const waiting = wait(club, known)
-		await inTransaction(database().db, club.scope.clubId, (scope) =>
-			insertReadings(scope, [
-				{
-					id: randomUUID(),
-					deviceId,
-					kind: 'mat',
-					at: NOW,
-					deviceTime: NOW,
-					receivedAt: NOW,
-					value: {},
-					contentHash: 'a'.repeat(64),
-				},
-			]),
-		)
+		await readingOfMat(club, deviceId)
 		expect(await waiting).toBe(known! + 1)
 	})
 	it('goes with what it knew when it is time, and when the asker has gone', async () => {

@@ -4,7 +4,7 @@ import { gzipSync } from 'node:zlib'
 import { type Page, expect } from '@playwright/test'
 import { fieldFiles } from '../../scripts/build-service-worker'
 import { ROOT } from '../../scripts/root.mjs'
-import { test } from '../support/app-test'
+import { type App, test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
 
@@ -99,6 +99,17 @@ test('a whole session of eleven without a connection and without the server: eve
 	expect(times).toEqual([...times].sort((a, b) => a - b))
 })
 
+/** A phone on the field with one mark that the server has not answered. */
+async function withOneUnsent(page: Page, app: App): Promise<FieldHand> {
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
+	await hand.goTo('Broad jump and stick')
+	await page.route('**/api/events', (route) => route.abort())
+	await hand.save('231')
+	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+	return hand
+}
+
 /** What the device holds. */
 const left = (page: Page) =>
 	page.evaluate(
@@ -114,12 +125,7 @@ const left = (page: Page) =>
 	)
 
 test('what was not sent is said before signing out, and the squads’ data leave the device', async ({ app, page }) => {
-	await openDemoField(page, app)
-	const hand = new FieldHand(page, app)
-	await hand.goTo('Broad jump and stick')
-	await page.route('**/api/events', (route) => route.abort())
-	await hand.save('231')
-	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+	const hand = await withOneUnsent(page, app)
 	await page.goto('/')
 	await page.getByRole('button', { name: 'Sign out' }).first().click()
 	await expect(page.getByRole('alert')).toContainText('1 entry from the field is only on this device')
@@ -149,12 +155,7 @@ test.describe('a page that is not awake yet', () => {
 		app,
 		page,
 	}) => {
-		await openDemoField(page, app)
-		const hand = new FieldHand(page, app)
-		await hand.goTo('Broad jump and stick')
-		await page.route('**/api/events', (route) => route.abort())
-		await hand.save('231')
-		await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+		await withOneUnsent(page, app)
 
 		// A slow line: the page is there, its scripts are on their way.
 		let arrive = () => {}
