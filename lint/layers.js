@@ -99,7 +99,12 @@ function resolve(from, specifier) {
 	return own ? path.posix.normalize(`${own[1]}/${own[2]}`) : null
 }
 
-/** @type {import('eslint').Rule.RuleModule} */
+/**
+ * What the linter hands a rule.
+ *
+ * @typedef {{ cwd: string, filename: string, sourceCode: any, report: (found: object) => void }} Context
+ */
+
 export const layers = {
 	meta: {
 		type: 'problem',
@@ -112,13 +117,13 @@ export const layers = {
 			outside: '{{specifier}} leads out of the project.',
 		},
 	},
-	create(context) {
+	create(/** @type {Context} */ context) {
 		const from = path.relative(context.cwd, context.filename).split(path.sep).join('/')
 		const layered = LAYERS.slice(0, 4).some((layer) => within(from, layer))
 		if (!layered) return {}
 		const test = /\.(test|spec)\.tsx?$/.test(from)
 
-		/** @param {import('estree').Node} node @param {string} specifier */
+		/** @param {any} node @param {string} specifier */
 		const check = (node, specifier) => {
 			const to = resolve(from, specifier)
 			if (to === null) {

@@ -1,9 +1,5 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
-import { ESLint } from 'eslint'
-import { afterAll, beforeAll, expect, it } from 'vitest'
-import { boundaries } from './boundaries.js'
+import { beforeAll, expect, it } from 'vitest'
+import { lintPlanted } from '../tests/support/lint-planted'
 
 /**
  * Violations as somebody might write them, each in a file of its own in a tree that looks like the
@@ -176,42 +172,15 @@ const SOUND: [file: string, text: string][] = [
 	],
 ]
 
-let root = ''
-const found = new Map<string, string[]>()
-beforeAll(async () => {
-	root = mkdtempSync(path.join(tmpdir(), 'dromos-layers-'))
-	for (const [file, text] of [...PLANTED.map(([, file, text]): [string, string] => [file, text]), ...SOUND]) {
-		mkdirSync(path.join(root, path.dirname(file)), { recursive: true })
-		writeFileSync(path.join(root, file), `${text}\n`)
-	}
-	const eslint = new ESLint({ cwd: root, overrideConfigFile: true, overrideConfig: boundaries })
-	for (const { filePath, messages } of await eslint.lintFiles(['**/*.{ts,tsx}']))
-		found.set(
-			path.relative(root, filePath),
-			messages.map((message) => message.ruleId ?? message.message),
-		)
+let found: ReturnType<typeof lintPlanted>
+beforeAll(() => {
+	const planted = PLANTED.map(([, file, text]): [string, string] => [file, text])
+	found = lintPlanted(Object.fromEntries([...planted, ...SOUND]), { types: false })
 })
-afterAll(() => rmSync(root, { recursive: true, force: true }))
 
 it.each(PLANTED)('catches %s (%s)', (_, file, _text, rule) => {
-	expect(found.get(file)).toContain(`dromos/${rule}`)
+	expect(found.get(file)!.map(({ code }) => code)).toContain(`dromos(${rule})`)
 })
 it.each(SOUND)('lets %s pass', (file) => {
 	expect(found.get(file)).toEqual([])
-})
-it.each([
-	['core/dose/ramp.ts', ['layers', 'pure']],
-	['core/dose/dose.test.ts', ['layers']],
-	['db/connect.ts', ['layers']],
-	['server/clock.ts', ['layers']],
-	['app/field/field-page.tsx', ['layers']],
-	['app/workers/service-worker.ts', ['layers']],
-	['app/routes/today.tsx', ['layers']],
-])('is asked of %s when the project is checked', async (file, rules) => {
-	const config = (await new ESLint().calculateConfigForFile(file)) as {
-		rules: Record<string, [number]>
-		linterOptions: { noInlineConfig?: boolean }
-	}
-	for (const rule of rules) expect(config.rules[`dromos/${rule}`]?.[0]).toBe(2)
-	expect(config.linterOptions.noInlineConfig).toBe(true)
 })

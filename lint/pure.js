@@ -24,7 +24,6 @@ const plainDate = (id) => {
 	return plainMember(id, (part) => part === 'parse' || part === 'UTC')
 }
 
-/** @type {import('eslint').Rule.RuleModule} */
 export const pure = {
 	meta: {
 		type: 'problem',
@@ -37,7 +36,7 @@ export const pure = {
 			constructor: '.constructor reaches the function that makes functions; core does not.',
 		},
 	},
-	create(context) {
+	create(/** @type {import('./layers.js').Context} */ context) {
 		/** @param {any} reference */
 		const checkGlobal = (reference) => {
 			const node = reference.identifier

@@ -45,27 +45,17 @@ async function main(): Promise<void> {
 	mkdirSync(RESULTS, { recursive: true })
 	const unit = path.join(RESULTS, 'unit.json')
 	const browser = path.join(RESULTS, 'e2e.json')
-	// The compiled compiler: the other one is there for the lint rules that ask it.
-	const tsc = [path.join(ROOT, 'node_modules/typescript-native/bin/tsc'), '-p'] as const
 	const tallies = [
 		await check('format', bin('biome'), 'format'),
 		await check('route types', bin('react-router'), 'typegen'),
 		// One core each; nothing else runs beside what measures time.
 		...(await Promise.all([
-			(async () => [
-				await check('lint and layers', bin('eslint'), '.'),
-				await check('promises', bin('oxlint'), '--type-aware'),
-			])(),
-			(async () => [
-				await check('types', ...tsc, '.'),
-				await check('types of the core, without page and Node', ...tsc, 'tsconfig.core.json'),
-				await check('types of the workers', ...tsc, 'app/workers'),
-				await step('build', async () => {
-					await buildApp()
-					return { passed: 1, failed: 0 }
-				}),
-			])(),
-		]).then((lanes) => lanes.flat())),
+			check('lint, layers and types', bin('oxlint')),
+			step('build', async () => {
+				await buildApp()
+				return { passed: 1, failed: 0 }
+			}),
+		])),
 		await counted(
 			'unit tests',
 			unit,
