@@ -1,11 +1,11 @@
 import path from 'node:path'
 import { defineConfig } from 'vitest/config'
+import { SHORT_LIVES } from './vitest.core.config'
 
 export default defineConfig({
 	test: {
 		maxWorkers: 2,
-		// Short lives: a larger nursery and code that is compiled at once save a tenth of the time.
-		execArgv: ['--max-semi-space-size=64', '--always-sparkplug'],
+		execArgv: SHORT_LIVES,
 		testTimeout: 60_000,
 		hookTimeout: 120_000,
 		projects: [
