@@ -7,7 +7,7 @@ import {
 } from 'react-router'
 import type { Permission } from '#server/access/roles'
 import { may } from '#server/access/roles'
-import { type From, type Opened, type SignedIn, whoIs } from '#server/access/sign-in'
+import { type From, type Opened, type SignedIn, isEnded, whoIs } from '#server/access/sign-in'
 import { scopeOf } from '#server/database'
 import { onceOnly } from '#server/submissions/once'
 
@@ -78,6 +78,9 @@ type Context = Readonly<RouterContextProvider>
 
 export const tokenOf = (context: Context): string | null => context.get(tokenContext)
 export const maybeWho = (context: Context): SignedIn | null => context.get(whoContext)
+/** Whether the browser brings a sign-in that was ended. */
+export const wasEnded = async (context: Context): Promise<boolean> =>
+	maybeWho(context) === null && (await isEnded(tokenOf(context)))
 
 export interface Signed {
 	who: SignedIn

@@ -1,9 +1,12 @@
 import type { PackAnswer } from '#core/field/pack'
 import type { DeviceStore } from './device-store'
 
-export type Reach = 'fetched' | 'no-connection' | 'sign-in' | 'not-allowed'
+export type Reach = 'fetched' | 'no-connection' | 'sign-in' | 'signed-out' | 'not-allowed'
 
-/** Asks the server for this device's sessions and keeps them; what is on the device stays when it cannot be reached. */
+/**
+ * Asks the server for this device's sessions and keeps them; what is on the device stays when it cannot be reached. A
+ * device that was signed out from elsewhere gives up what it holds of squads, but for what was not sent.
+ */
 export async function fetchPacks(
 	store: DeviceStore,
 	sessionId: string | null,
@@ -14,7 +17,11 @@ export async function fetchPacks(
 		const response = await fetch(`/api/field${sessionId ? `?session=${encodeURIComponent(sessionId)}` : ''}`, {
 			signal: AbortSignal.timeout(timeoutMs),
 		})
-		if (response.status === 401) return { reach: 'sign-in', answer: null }
+		if (response.status === 401) {
+			const { ended } = (await response.json()) as { ended: boolean }
+			if (ended) await store.clear()
+			return { reach: ended ? 'signed-out' : 'sign-in', answer: null }
+		}
 		if (response.status === 403) return { reach: 'not-allowed', answer: null }
 		if (!response.ok) return { reach: 'no-connection', answer: null }
 		const answer = (await response.json()) as PackAnswer

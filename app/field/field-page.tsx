@@ -7,6 +7,7 @@ import { FieldScreen } from './field-screen'
 import { sayStart, weekdayAndTime } from './hour-and-minute'
 import { shortDay } from './short-day'
 import { UnitsProvider } from './units'
+import { TAKEN_OFF } from './signed-out'
 import { registerFieldWorker } from './register-worker'
 import type { FieldSettings } from './session-panel'
 
@@ -30,6 +31,7 @@ export function FieldPage(props: Props) {
 	const [settings, setSettings] = useState(props.settings)
 	const [feedSince, setFeedSince] = useState(props.feedSince)
 	const [settled, setSettled] = useState(props.settled)
+	const [isSignedOut, setSignedOut] = useState(false)
 
 	useEffect(registerFieldWorker, [])
 	useEffect(() => {
@@ -38,8 +40,14 @@ export function FieldPage(props: Props) {
 			if (gone) return
 			setStore(opened)
 			// What changed on the server since it was kept; the page does not wait for it.
-			const { answer } = await fetchPacks(opened, props.asked)
-			if (gone || !answer) return
+			const { answer, reach } = await fetchPacks(opened, props.asked)
+			if (gone) return
+			if (reach === 'signed-out') {
+				setSignedOut(true)
+				setPack(null)
+				setPerson(null)
+			}
+			if (!answer) return
 			setPerson(answer.person)
 			const fresh = answer.packs.find((one) => one.sheet.session.id === props.asked)
 			if (fresh) setPack({ ...fresh, id: fresh.sheet.session.id, fetchedAt: Date.now() })
@@ -49,8 +57,9 @@ export function FieldPage(props: Props) {
 		}
 	}, [props.asked])
 
-	if (!props.asked) return <KeptSessions {...props} person={person} />
-	if (!pack) return <NotHere {...props} />
+	const reach = isSignedOut ? 'signed-out' : props.reach
+	if (!props.asked) return <KeptSessions {...props} person={person} reach={reach} />
+	if (!pack) return <NotHere {...props} reach={reach} />
 	if (!store)
 		return (
 			<p className="p-6 text-[18px]" role="status">
@@ -89,11 +98,13 @@ export function FieldPage(props: Props) {
 const signIn = (asked: string | null) =>
 	`/sign-in?to=${encodeURIComponent(asked ? `/field?session=${asked}` : '/field')}`
 
+const mustSignIn = (reach: Props['reach']) => reach === 'sign-in' || reach === 'signed-out'
+
 function NotHere({ asked, reach }: Props) {
 	return (
 		<main className="mx-auto grid max-w-[560px] gap-4 p-6 text-[18px]">
 			<h1>
-				{reach === 'sign-in'
+				{mustSignIn(reach)
 					? 'Sign in to open this session'
 					: reach === 'not-allowed'
 						? 'Your role does not log on the field'
@@ -104,9 +115,11 @@ function NotHere({ asked, reach }: Props) {
 					? 'The server cannot be reached, and this session was not opened here before. What was opened before is under Sessions.'
 					: reach === 'fetched'
 						? 'It belongs to another club, or is no longer there.'
-						: 'What was opened before is under Sessions.'}
+						: reach === 'signed-out'
+							? TAKEN_OFF
+							: 'What was opened before is under Sessions.'}
 			</p>
-			{reach === 'sign-in' && (
+			{mustSignIn(reach) && (
 				<a className="btn min-h-[64px]" href={signIn(asked)}>
 					Sign in
 				</a>
@@ -118,8 +131,9 @@ function NotHere({ asked, reach }: Props) {
 	)
 }
 
-function KeptSessions({ packs, waiting, person, reach }: Props) {
+function KeptSessions({ packs: kept, waiting, person, reach }: Props) {
 	const { revalidate, state } = useRevalidator()
+	const packs = reach === 'signed-out' ? [] : kept
 	const [asking, setAsking] = useState(false)
 	return (
 		<main className="mx-auto max-w-[560px] p-4">
@@ -158,38 +172,41 @@ function KeptSessions({ packs, waiting, person, reach }: Props) {
 			</ul>
 			{packs.length === 0 && (
 				<p className="mt-3 text-[17px]">
-					{reach === 'sign-in'
-						? 'Sign in once with a connection, and today’s and the next sessions are kept here.'
-						: reach === 'fetched'
-							? 'No session in the week ahead.'
-							: 'Open this page once with a connection, and today’s and the next sessions are kept here.'}
+					{reach === 'signed-out'
+						? TAKEN_OFF
+						: reach === 'sign-in'
+							? 'Sign in once with a connection, and today’s and the next sessions are kept here.'
+							: reach === 'fetched'
+								? 'No session in the week ahead.'
+								: 'Open this page once with a connection, and today’s and the next sessions are kept here.'}
 				</p>
 			)}
 			<div className="mt-4 grid gap-2">
-				{reach === 'sign-in' && (
+				{mustSignIn(reach) ? (
 					<a className="btn min-h-[64px]" href={signIn(null)}>
 						Sign in
 					</a>
+				) : (
+					<button
+						type="button"
+						className="btn btn-quiet min-h-[64px]"
+						disabled={asking || state !== 'idle'}
+						onClick={() => {
+							setAsking(true)
+							void openDeviceStore()
+								.then((store) => fetchPacks(store, null))
+								.then(() => revalidate())
+								.finally(() => setAsking(false))
+						}}
+					>
+						{asking ? 'Asking the server …' : 'Fetch them anew'}
+					</button>
 				)}
-				<button
-					type="button"
-					className="btn btn-quiet min-h-[64px]"
-					disabled={asking || state !== 'idle'}
-					onClick={() => {
-						setAsking(true)
-						void openDeviceStore()
-							.then((store) => fetchPacks(store, null))
-							.then(() => revalidate())
-							.finally(() => setAsking(false))
-					}}
-				>
-					{asking ? 'Asking the server …' : 'Fetch them anew'}
-				</button>
 			</div>
 			<p className="mt-5 text-[14px]">
 				{person ? `Kept for ${person.name}, ${person.clubName}. ` : ''}Names and marks stay on this device for a week at
-				most, and are taken off when you sign out. To start it without the address bar, add this page to the home screen
-				from the browser’s menu.
+				most, and are taken off when you sign out, here or from another device. To start it without the address bar, add
+				this page to the home screen from the browser’s menu.
 			</p>
 		</main>
 	)

@@ -6,12 +6,15 @@ import { readPack, sessionsForDevice } from '#server/field/read-pack'
 import { scopeOf } from '#server/database'
 import { freshenLines } from '#server/sheet/rewrite-upcoming'
 import type { Route } from './+types/api.field'
-import { maybeWho } from '../request-guard'
+import { maybeWho, wasEnded } from '../request-guard'
 
-/** The sessions a device holds: today's, the next ones, and one more that is asked for by name. */
+/**
+ * The sessions a device holds: today's, the next ones, and one more that is asked for by name. With a 401 it says whether
+ * the sign-in was ended: what the device holds is then no longer for who has it in hand.
+ */
 export async function loader({ context, request }: Route.LoaderArgs) {
 	const who = maybeWho(context)
-	if (!who) return data({ error: 'sign in again' }, { status: 401 })
+	if (!who) return data({ error: 'sign in again', ended: await wasEnded(context) }, { status: 401 })
 	if (!may(who.role, 'marks:write') && !may(who.role, 'marks:write-today'))
 		return data({ error: 'Your role does not log on the field.' }, { status: 403 })
 	const scope = scopeOf(who.clubId)

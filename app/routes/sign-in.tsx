@@ -1,16 +1,19 @@
+import { useEffect } from 'react'
 import { data, redirect, useNavigation } from 'react-router'
 import { signInWithPassword } from '#server/access/sign-in'
 import type { Route } from './+types/sign-in'
-import { fromOf, maybeWho, signedInCookies } from '../request-guard'
+import { openDeviceStore } from '../field/device-store'
+import { TAKEN_OFF } from '../field/signed-out'
+import { fromOf, maybeWho, signedInCookies, wasEnded } from '../request-guard'
 import { TextField } from '../ui/text-field'
 import { PostForm } from '../ui/post-form'
 import { formOf } from '../intents'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Dromos' }]
 
-export function loader({ context }: Route.LoaderArgs) {
+export async function loader({ context }: Route.LoaderArgs) {
 	if (maybeWho(context)) throw redirect('/')
-	return null
+	return { ended: await wasEnded(context) }
 }
 
 /** Only places of this site: a link may not send somebody elsewhere after signing in. */
@@ -27,14 +30,18 @@ export async function action({ request }: Route.ActionArgs) {
 	})
 }
 
-export default function SignIn({ actionData }: Route.ComponentProps) {
+export default function SignIn({ loaderData: { ended }, actionData }: Route.ComponentProps) {
 	const busy = useNavigation().state !== 'idle'
+	useEffect(() => {
+		if (ended) void openDeviceStore().then((store) => store.clear())
+	}, [ended])
 	return (
 		<main className="mx-auto grid min-h-dvh max-w-[420px] content-center gap-6 p-6">
 			<div>
 				<h1 className="num text-[22px] font-bold">Dromos</h1>
 				<p className="dim mt-1">Plan, log and judge sprint, agility, jump and throwing sessions, athlete by athlete.</p>
 			</div>
+			{ended && <p className="border-l-[3px] border-attn pl-3 text-[14px]">{TAKEN_OFF}</p>}
 			<PostForm className="grid gap-4">
 				<TextField
 					label="Email"

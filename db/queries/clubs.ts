@@ -85,6 +85,11 @@ export async function insertSignIn(db: Queryable, row: typeof signIn.$inferInser
 export async function noteSeen(db: Queryable, tokenHash: string, now: Date) {
 	await db.update(signIn).set({ seenAt: now }).where(eq(signIn.tokenHash, tokenHash))
 }
+/** Whether there is one, used lately or not. */
+export async function hasSignIn(db: Queryable, tokenHash: string): Promise<boolean> {
+	const rows = await db.select({ one: sql`1` }).from(signIn).where(eq(signIn.tokenHash, tokenHash)).limit(1)
+	return rows.length > 0
+}
 export async function deleteSignIn(db: Queryable, tokenHash: string) {
 	await db.delete(signIn).where(eq(signIn.tokenHash, tokenHash))
 }

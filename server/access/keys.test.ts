@@ -8,7 +8,7 @@ import { makePairingCode, pairDevice } from '../devices/pair'
 import { takePersonOff } from './change-club'
 import { changePassword, endSignIns, readSignIns } from './change-self'
 import { join, linkForPassword } from './join'
-import { type From, signInWithPassword, whoIs } from './sign-in'
+import { type From, isEnded, signInWithPassword, whoIs } from './sign-in'
 
 const PASSWORD = 'chalk on wet grass'
 const ANOTHER = 'violin harbour spoon'
@@ -137,6 +137,8 @@ describe('a sign-in', () => {
 		expect(await whoIs(token, after(90 * DAY_S + 1))).toBeNull()
 		const idle = await opened()
 		expect(await whoIs(idle.token, after(14 * DAY_S + 1))).toBeNull()
+		// Nobody ended it: what its device holds is still its own.
+		expect(await isEnded(idle.token)).toBe(false)
 	})
 	it('is seen and ended by its owner, and by nobody else', async () => {
 		const [first, second] = [await opened(), await opened(after(60))]
@@ -150,6 +152,7 @@ describe('a sign-in', () => {
 		expect(await whoIs(second.token, after(61))).not.toBeNull()
 		expect(await endSignIns(who, first.token, seen[0]!.id, NOW)).toEqual({ saved: true })
 		expect(await whoIs(second.token, after(61))).toBeNull()
+		expect(await Promise.all([second.token, first.token, null].map(isEnded))).toEqual([true, false, false])
 		expect(await whoIs(first.token, after(61))).not.toBeNull()
 	})
 })
@@ -164,6 +167,7 @@ describe('another password', () => {
 		expect(await change(PASSWORD, email)).toHaveProperty('problem', expect.stringContaining('own address'))
 		expect(await change(PASSWORD, ANOTHER)).toEqual({ saved: true })
 		expect(await whoIs(there.token, after(3))).toBeNull()
+		expect(await Promise.all([there.token, here.token].map(isEnded))).toEqual([true, false])
 		expect(await whoIs(here.token, after(3))).not.toBeNull()
 		expect(await signInWithPassword(email, PASSWORD, from(HOME), after(4))).toEqual(WRONG)
 		expect(await signInWithPassword(email, ANOTHER, from(HOME), after(4))).toHaveProperty('token')

@@ -4,6 +4,7 @@ import {
 	deleteSignIn,
 	forgetTries,
 	giveTryBack,
+	hasSignIn,
 	insertKnownDevice,
 	insertSignIn,
 	isKnownDevice,
@@ -155,6 +156,14 @@ export async function whoIs(token: string | null, now: Date): Promise<SignedIn |
 	const { seenAt, ...who } = found
 	if (seenAt === null || now.getTime() - seenAt.getTime() > SEEN_EVERY_MS) await noteSeen(db, hashToken(token), now)
 	return who
+}
+
+/**
+ * Whether a sign-in that a browser brings was ended: from another device, by a new password or with the person. One that
+ * nobody used for long stands until its browser forgets it.
+ */
+export async function isEnded(token: string | null): Promise<boolean> {
+	return token !== null && !(await hasSignIn(database().db, hashToken(token)))
 }
 
 export async function signOut(token: string | null): Promise<void> {

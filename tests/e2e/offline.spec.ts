@@ -148,6 +148,40 @@ test('what was not sent is said before signing out, and the squads’ data leave
 	expect(mark!.email).toBe('assistant@demo.invalid')
 })
 
+test('a device that was signed out from elsewhere gives up the squads’ data when it is next used, not what was not sent', async ({
+	app,
+	page,
+}) => {
+	const hand = await withOneUnsent(page, app)
+	const session = page.url()
+	// Nobody has used it for long: that is nobody's wish, and what it holds stays.
+	await app.rows('update sign_in set seen_at = seen_at - interval 15 day')
+	await page.goto('/plan')
+	await expect(page.getByLabel('Email')).toBeVisible()
+	await expect(page.getByText('signed out from elsewhere')).toHaveCount(0)
+	expect((await left(page)).packs).toBeGreaterThan(0)
+
+	await app.rows('delete from sign_in')
+	await page.goto(session)
+	await expect(page.getByRole('heading', { name: 'Sign in to open this session' })).toBeVisible()
+	await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
+	expect(await left(page)).toEqual({ packs: 0, events: 1 })
+	await page.getByRole('link', { name: 'Sessions on this device' }).click()
+	await expect(page.getByText('1 entry is only on this device.')).toBeVisible()
+	await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
+
+	await page.unroute('**/api/events')
+	await openDemoField(page, app)
+	await hand.goTo('Broad jump and stick')
+	await hand.allSafe()
+	expect((await left(page)).packs).toBeGreaterThan(0)
+	// Whatever page is opened first.
+	await app.rows('delete from sign_in')
+	await page.goto('/plan')
+	await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
+	await expect.poll(() => left(page)).toEqual({ packs: 0, events: 0 })
+})
+
 test.describe('a page that is not awake yet', () => {
 	// What a worker holds comes at once.
 	test.use({ serviceWorkers: 'block' })
