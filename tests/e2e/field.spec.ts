@@ -137,9 +137,6 @@ test('what the server does not take waits in sight with its reason, until somebo
 	app,
 	page,
 }) => {
-	await openDemoField(page, app)
-	const hand = new FieldHand(page, app)
-	await hand.goTo('Broad jump and stick')
 	await page.route('**/api/events', async (route) => {
 		const { events } = route.request().postDataJSON() as { events: { id: string }[] }
 		await route.fulfill({
@@ -153,6 +150,9 @@ test('what the server does not take waits in sight with its reason, until somebo
 			},
 		})
 	})
+	await openDemoField(page, app)
+	const hand = new FieldHand(page, app)
+	await hand.goTo('Broad jump and stick')
 	await hand.save('233')
 	const tray = page.getByRole('alert').filter({ hasText: 'Not taken by the server' })
 	await expect(tray).toContainText('2.33 m: lineId: no such line on this session')

@@ -88,7 +88,7 @@ test('a disk that fills up in the middle of a migration and of a sync: both go o
 			await working
 			await phone.expectAllKept(app.databaseUrl)
 		} finally {
-			await app.cutPower()
+			await app.stop()
 		}
 	} finally {
 		await server.stop()

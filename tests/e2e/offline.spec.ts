@@ -101,10 +101,10 @@ test('a whole session of eleven without a connection and without the server: eve
 
 /** A phone on the field with one mark that the server has not answered. */
 async function withOneUnsent(page: Page, app: App): Promise<FieldHand> {
+	await page.route('**/api/events', (route) => route.abort())
 	await openDemoField(page, app)
 	const hand = new FieldHand(page, app)
 	await hand.goTo('Broad jump and stick')
-	await page.route('**/api/events', (route) => route.abort())
 	await hand.save('231')
 	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
 	return hand

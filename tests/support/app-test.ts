@@ -116,9 +116,9 @@ export async function startApp(serverUrl: string, template: string, more: readon
 		},
 		stop: async () => {
 			await end(child, 'SIGTERM')
+			rmSync(home, { recursive: true, force: true })
 			await connection.query(`drop database \`${name}\``)
 			await connection.end()
-			rmSync(home, { recursive: true, force: true })
 		},
 		renew: async () => {
 			if (wasCut || child.exitCode !== null || child.signalCode !== null) return false
