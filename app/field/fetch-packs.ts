@@ -5,7 +5,8 @@ export type Reach = 'fetched' | 'no-connection' | 'sign-in' | 'signed-out' | 'no
 
 /**
  * Asks the server for this device's sessions and keeps them; what is on the device stays when it cannot be reached. A
- * device that was signed out from elsewhere gives up what it holds of squads, but for what was not sent.
+ * device that was signed out from elsewhere, or is in the hands of a role that does not log, gives up what it holds of
+ * squads, but for what was not sent.
  */
 export async function fetchPacks(
 	store: DeviceStore,
@@ -22,7 +23,10 @@ export async function fetchPacks(
 			if (ended) await store.clear()
 			return { reach: ended ? 'signed-out' : 'sign-in', answer: null }
 		}
-		if (response.status === 403) return { reach: 'not-allowed', answer: null }
+		if (response.status === 403) {
+			await store.clear()
+			return { reach: 'not-allowed', answer: null }
+		}
 		if (!response.ok) return { reach: 'no-connection', answer: null }
 		const answer = (await response.json()) as PackAnswer
 		await store.putPacks(answer.packs, Date.now())

@@ -31,7 +31,8 @@ export function FieldPage(props: Props) {
 	const [settings, setSettings] = useState(props.settings)
 	const [feedSince, setFeedSince] = useState(props.feedSince)
 	const [settled, setSettled] = useState(props.settled)
-	const [isSignedOut, setSignedOut] = useState(false)
+	/** Why what was shown is no longer on the device. */
+	const [takenOff, setTakenOff] = useState<Reach | null>(null)
 
 	useEffect(registerFieldWorker, [])
 	useEffect(() => {
@@ -42,8 +43,8 @@ export function FieldPage(props: Props) {
 			// What changed on the server since it was kept; the page does not wait for it.
 			const { answer, reach } = await fetchPacks(opened, props.asked)
 			if (gone) return
-			if (reach === 'signed-out') {
-				setSignedOut(true)
+			if (reach === 'signed-out' || reach === 'not-allowed') {
+				setTakenOff(reach)
 				setPack(null)
 				setPerson(null)
 			}
@@ -57,8 +58,8 @@ export function FieldPage(props: Props) {
 		}
 	}, [props.asked])
 
-	const reach = isSignedOut ? 'signed-out' : props.reach
-	if (!props.asked) return <KeptSessions {...props} person={person} reach={reach} />
+	const reach = takenOff ?? props.reach
+	if (!props.asked) return <KeptSessions {...props} packs={takenOff ? [] : props.packs} person={person} reach={reach} />
 	if (!pack) return <NotHere {...props} reach={reach} />
 	if (!store)
 		return (
@@ -131,9 +132,16 @@ function NotHere({ asked, reach }: Props) {
 	)
 }
 
-function KeptSessions({ packs: kept, waiting, person, reach }: Props) {
+/** Why no session is kept here. */
+const WHY_NONE: Partial<Record<Props['reach'], string>> = {
+	'signed-out': TAKEN_OFF,
+	'not-allowed': 'Your role does not log on the field.',
+	'sign-in': 'Sign in once with a connection, and today’s and the next sessions are kept here.',
+	fetched: 'No session in the week ahead.',
+}
+
+function KeptSessions({ packs, waiting, person, reach }: Props) {
 	const { revalidate, state } = useRevalidator()
-	const packs = reach === 'signed-out' ? [] : kept
 	const [asking, setAsking] = useState(false)
 	return (
 		<main className="mx-auto max-w-[560px] p-4">
@@ -172,13 +180,7 @@ function KeptSessions({ packs: kept, waiting, person, reach }: Props) {
 			</ul>
 			{packs.length === 0 && (
 				<p className="mt-3 text-[17px]">
-					{reach === 'signed-out'
-						? TAKEN_OFF
-						: reach === 'sign-in'
-							? 'Sign in once with a connection, and today’s and the next sessions are kept here.'
-							: reach === 'fetched'
-								? 'No session in the week ahead.'
-								: 'Open this page once with a connection, and today’s and the next sessions are kept here.'}
+					{WHY_NONE[reach] ?? 'Open this page once with a connection, and today’s and the next sessions are kept here.'}
 				</p>
 			)}
 			<div className="mt-4 grid gap-2">

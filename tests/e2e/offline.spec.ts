@@ -101,11 +101,14 @@ test('a whole session of eleven without a connection and without the server: eve
 
 /** A phone on the field with one mark that the server has not answered. */
 async function withOneUnsent(page: Page, app: App): Promise<FieldHand> {
-	await page.route('**/api/events', (route) => route.abort())
 	await openDemoField(page, app)
 	const hand = new FieldHand(page, app)
 	await hand.goTo('Broad jump and stick')
+	await page.route('**/api/events', (route) => route.abort())
+	// A mark that got past this would be the server's, while the phone still holds it for its own.
+	const refused = page.waitForEvent('requestfailed', (request) => request.url().endsWith('/api/events'))
 	await hand.save('231')
+	await refused
 	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
 	return hand
 }
@@ -175,6 +178,14 @@ test('a device that was signed out from elsewhere gives up the squads’ data wh
 	await hand.goTo('Broad jump and stick')
 	await hand.allSafe()
 	expect((await left(page)).packs).toBeGreaterThan(0)
+	// A role that does not log holds no squad, either.
+	await app.rows("update person set role = 'clinician' where email = 'coach@demo.invalid'")
+	await page.goto('/field')
+	await expect(page.getByText('Your role does not log on the field.')).toBeVisible()
+	expect(await left(page)).toEqual({ packs: 0, events: 0 })
+	await app.rows("update person set role = 'coach' where email = 'coach@demo.invalid'")
+	await openDemoField(page, app)
+	await expect.poll(async () => (await left(page)).packs).toBeGreaterThan(0)
 	// Whatever page is opened first.
 	await app.rows('delete from sign_in')
 	await page.goto('/plan')
