@@ -27,3 +27,9 @@ export const answersHere = (): Answers | undefined => reading.getStore()
 
 /** Does work in which nothing is read twice. */
 export const readOnce = <T>(answers: Answers, work: () => Promise<T>): Promise<T> => reading.run(answers, work)
+
+/**
+ * Reads what is kept beyond the value that is being worked out. What that value has read may be of before the count the
+ * new answer is kept under, and would stand for as long as nothing else changes.
+ */
+export const readForKeeping = <T>(read: () => Promise<T>): Promise<T> => reading.run(new Answers(''), read)

@@ -2,6 +2,7 @@ import { freeze } from '../core/lists/freeze'
 import { addTo } from '../core/lists/group-by'
 import type { ClubScope } from '../db/connect'
 import { hasLogged, logChangesUpTo } from '../db/noted-writes'
+import { readForKeeping } from '../db/read-once'
 
 /**
  * What this process keeps of single sessions, the last ones asked for: nearly every day has been written to for the last
@@ -70,7 +71,7 @@ export function keptInSessions<T extends InSession>(
 			sessionIds.map((id) => [id, new Map<string, T[]>(athleteIds.map((athleteId) => [athleteId, []]))]),
 		)
 		if (sessionIds.length === 0) return bySession
-		for (const one of await read(scope, athleteIds, sessionIds)) {
+		for (const one of await readForKeeping(() => read(scope, athleteIds, sessionIds))) {
 			freeze(one)
 			addTo(bySession.get(one.sessionId)!, one.athleteId, one)
 		}

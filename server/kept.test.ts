@@ -20,6 +20,7 @@ import { readBodies } from './care/read-bodies'
 import { database } from './database'
 import { isBehind, keptEvents, keptFor, mayBeLate, takeTold } from './kept'
 import { acceptEvents } from './log/accept-events'
+import { notesBetween } from './log/notes-between'
 import { readSquadsPage } from './squads/read-squads'
 
 beforeAll(freshDatabase)
@@ -491,6 +492,22 @@ describe('marks that have just come in', () => {
 describe('the log of sessions', () => {
 	const idsOf = async (...sessions: { id: string; day: string }[]) =>
 		(await keptEvents(club.scope, sessions)).map(({ id }) => id as string)
+	/** What is read before and after something comes in from outside, while one value is worked out. */
+	async function whileOneIsMade<T>(read: () => Promise<T>, event: object): Promise<[T, T]> {
+		let hasRead = () => {}
+		let goOn = () => {}
+		const [before, after] = [new Promise<void>((done) => (hasRead = done)), new Promise<void>((done) => (goOn = done))]
+		const made = keptFor(club.scope, [randomUUID()], async (): Promise<[T, T]> => {
+			const early = await read()
+			hasRead()
+			await after
+			return [early, await read()]
+		})
+		await before
+		await send(event)
+		goOn()
+		return made
+	}
 	it('is as it is stored, whoever writes to it next, and of each session its own', async () => {
 		const [early, late] = [
 			{ id: await sessionOn('2026-03-10'), day: '2026-03-10' },
@@ -508,6 +525,27 @@ describe('the log of sessions', () => {
 		expect(new Set(await idsOf(early))).toEqual(new Set([a.id, c.id]))
 		expect(await idsOf(late)).toEqual([b.id])
 		expect(await idsOf()).toEqual([])
+	})
+	it('holds what came in while a value was being worked out that had read it before', async () => {
+		const one = { id: await sessionOn('2026-03-12'), day: '2026-03-12' }
+		const [line] = await readLines(club.scope, [one.id])
+		const [first, second] = [mark(line!, one.id), mark(line!, one.id, { repNo: 2 })]
+		await send(first)
+		const [early, late] = await whileOneIsMade(() => idsOf(one), second)
+		expect(early).toEqual([first.id])
+		expect(late).toHaveLength(2)
+		expect(new Set(await idsOf(one))).toEqual(new Set([first.id, second.id]))
+	})
+	it('so do what is kept of athletes in it, as their notes are', async () => {
+		const one = { id: await sessionOn('2026-03-12'), day: '2026-03-12' }
+		const [line] = await readLines(club.scope, [one.id])
+		const note = (text: string, deviceTime: string) =>
+			mark(line!, one.id, { type: 'observation', kind: 'note', value: { about: 'rep', text }, deviceTime })
+		await send(note('tall', '2026-03-12T17:40:00Z'))
+		const texts = async () =>
+			(await notesBetween(club.scope, [line!.athleteId], '2026-03-12', '2026-03-12')).map(({ text }) => text)
+		expect(await whileOneIsMade(texts, note('low', '2026-03-12T17:41:00Z'))).toEqual([['tall'], ['tall', 'low']])
+		expect(await texts()).toEqual(['tall', 'low'])
 	})
 	it('is read past what is kept in a transaction that has logged', async () => {
 		const one = { id: await sessionOn('2026-03-12'), day: '2026-03-12' }

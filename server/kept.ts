@@ -5,7 +5,7 @@ import { freeze } from '../core/lists/freeze'
 import type { ClubScope } from '../db/connect'
 import { type Changes, changesUpTo, hasLogged, isTransaction, logChangesUpTo } from '../db/noted-writes'
 import { type StoredEvent, eventsOfSessions } from '../db/queries/log'
-import { Answers, answersHere, readOnce } from '../db/read-once'
+import { Answers, answersHere, readForKeeping, readOnce } from '../db/read-once'
 import { breathe } from './breathe'
 import { BySession } from './by-session'
 import { noteLook } from './keep-up'
@@ -336,7 +336,8 @@ export async function keptEvents(
 	const read = new Map<string, StoredEvent[]>(missing.map(({ id }) => [id, []]))
 	const ids = [...read.keys()]
 	for (let from = 0; from < ids.length; from += SESSIONS_AT_ONCE) {
-		for (const event of await eventsOfSessions(scope, ids.slice(from, from + SESSIONS_AT_ONCE))) {
+		const some = ids.slice(from, from + SESSIONS_AT_ONCE)
+		for (const event of await readForKeeping(() => eventsOfSessions(scope, some))) {
 			freeze(event)
 			read.get(event.sessionId)!.push(event)
 		}

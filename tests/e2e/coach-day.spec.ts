@@ -118,6 +118,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	await pain.getByRole('button', { name: 'left', exact: true }).click()
 	await pain.getByRole('button', { name: '4', exact: true }).click()
 	await pain.getByRole('button', { name: 'Save' }).click()
+	await expect(page.getByText('Last: Athlete 4., pain 4')).toBeVisible()
 	await hand.allSafe()
 
 	// Review at the desk.

@@ -8,7 +8,7 @@ import mysql, { type RowDataPacket } from 'mysql2/promise'
 import { freePort } from '../../scripts/local-database'
 import { ROOT } from '../../scripts/root.mjs'
 import { spawnTied } from '../../scripts/tied.mjs'
-import { copyDatabase, refillDatabase } from './copy-database'
+import { copyDatabase, onServer, refillDatabase } from './copy-database'
 import { closePool } from './use-database'
 import { waking } from './waking'
 
@@ -117,8 +117,9 @@ export async function startApp(serverUrl: string, template: string, more: readon
 		stop: async () => {
 			await end(child, 'SIGTERM')
 			rmSync(home, { recursive: true, force: true })
-			await connection.query(`drop database \`${name}\``)
-			await connection.end()
+			// A server that ran out of room has ended and come back: of the connection of before only the end is left.
+			await onServer(serverUrl, (other) => other.query(`drop database \`${name}\``))
+			connection.destroy()
 		},
 		renew: async () => {
 			if (wasCut || child.exitCode !== null || child.signalCode !== null) return false

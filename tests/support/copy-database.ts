@@ -62,7 +62,8 @@ async function touchedIn(connection: Connection, name: string): Promise<Set<stri
 	return new Set(rows.map((row) => String(row.name)))
 }
 
-async function onServer(serverUrl: string, work: (connection: Connection) => Promise<void>): Promise<void> {
+/** Asks a server by a connection of its own, whatever has become of others meanwhile. */
+export async function onServer(serverUrl: string, work: (connection: Connection) => Promise<unknown>): Promise<void> {
 	const connection = await mysql.createConnection({ uri: serverUrl, multipleStatements: true })
 	try {
 		await work(connection)
