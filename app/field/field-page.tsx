@@ -1,5 +1,4 @@
-import { useEffect, useState } from 'react'
-import { useRevalidator } from 'react-router'
+import { useCallback, useEffect, useState } from 'react'
 import type { PackAnswer } from '#core/field/pack'
 import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store'
 import { type Reach, fetchPacks } from './fetch-packs'
@@ -14,7 +13,7 @@ import type { FieldSettings } from './session-panel'
 interface Props {
 	asked: string | null
 	pack: KeptPack | null
-	packs: { id: string; session: KeptPack['sheet']['session']; athletes: number; fetchedAt: number }[]
+	packs: Awaited<ReturnType<typeof sessionsOn>>
 	waiting: number
 	person: PackAnswer['person'] | null
 	settings: FieldSettings
@@ -22,6 +21,12 @@ interface Props {
 	settled: string[]
 	reach: Reach | 'not-asked'
 }
+
+/** The sessions a device holds, the next one first. */
+export const sessionsOn = async (store: DeviceStore) =>
+	(await store.packs())
+		.map(({ id, sheet, fetchedAt }) => ({ id, session: sheet.session, athletes: sheet.athletes.length, fetchedAt }))
+		.sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1))
 
 /** One session, or the list of those on this device. */
 export function FieldPage(props: Props) {
@@ -31,36 +36,54 @@ export function FieldPage(props: Props) {
 	const [settings, setSettings] = useState(props.settings)
 	const [feedSince, setFeedSince] = useState(props.feedSince)
 	const [settled, setSettled] = useState(props.settled)
-	/** Why what was shown is no longer on the device. */
-	const [takenOff, setTakenOff] = useState<Reach | null>(null)
+	const [packs, setPacks] = useState(props.packs)
+	const [reach, setReach] = useState(props.reach)
+
+	/** Asks the server what has changed since; what is shown then is what the device holds then. */
+	const ask = useCallback(
+		async (opened: DeviceStore, isShown: () => boolean) => {
+			const reached = await fetchPacks(opened, props.asked)
+			if (!isShown()) return
+			setReach(reached)
+			if (reached === 'no-connection' || reached === 'sign-in') return
+			const [whose, all, one] = [
+				await opened.read('person'),
+				await sessionsOn(opened),
+				props.asked ? await opened.pack(props.asked) : null,
+			]
+			if (!isShown()) return
+			setPerson(whose ?? null)
+			setPacks(all)
+			setPack(one)
+		},
+		[props.asked],
+	)
 
 	useEffect(registerFieldWorker, [])
 	useEffect(() => {
 		let gone = false
-		void openDeviceStore().then(async (opened) => {
+		void openDeviceStore().then((opened) => {
 			if (gone) return
 			setStore(opened)
-			// What changed on the server since it was kept; the page does not wait for it.
-			const { answer, reach } = await fetchPacks(opened, props.asked)
-			if (gone) return
-			if (reach === 'signed-out' || reach === 'not-allowed') {
-				setTakenOff(reach)
-				setPack(null)
-				setPerson(null)
-			}
-			if (!answer) return
-			setPerson(answer.person)
-			const fresh = answer.packs.find((one) => one.sheet.session.id === props.asked)
-			if (fresh) setPack({ ...fresh, id: fresh.sheet.session.id, fetchedAt: Date.now() })
+			// The page does not wait for it.
+			void ask(opened, () => !gone)
 		})
 		return () => {
 			gone = true
 		}
-	}, [props.asked])
+	}, [ask])
 
-	const reach = takenOff ?? props.reach
-	if (!props.asked) return <KeptSessions {...props} packs={takenOff ? [] : props.packs} person={person} reach={reach} />
-	if (!pack) return <NotHere {...props} reach={reach} />
+	if (!props.asked)
+		return (
+			<KeptSessions
+				packs={packs}
+				waiting={props.waiting}
+				person={person}
+				reach={reach}
+				onAsk={async () => ask(await openDeviceStore(), () => true)}
+			/>
+		)
+	if (!pack) return <NotHere asked={props.asked} reach={reach} />
 	if (!store)
 		return (
 			<p className="p-6 text-[18px]" role="status">
@@ -101,7 +124,7 @@ const signIn = (asked: string | null) =>
 
 const mustSignIn = (reach: Props['reach']) => reach === 'sign-in' || reach === 'signed-out'
 
-function NotHere({ asked, reach }: Props) {
+function NotHere({ asked, reach }: Pick<Props, 'asked' | 'reach'>) {
 	return (
 		<main className="mx-auto grid max-w-[560px] gap-4 p-6 text-[18px]">
 			<h1>
@@ -140,8 +163,13 @@ const WHY_NONE: Partial<Record<Props['reach'], string>> = {
 	fetched: 'No session in the week ahead.',
 }
 
-function KeptSessions({ packs, waiting, person, reach }: Props) {
-	const { revalidate, state } = useRevalidator()
+function KeptSessions({
+	packs,
+	waiting,
+	person,
+	reach,
+	onAsk,
+}: Pick<Props, 'packs' | 'waiting' | 'person' | 'reach'> & { onAsk: () => Promise<void> }) {
 	const [asking, setAsking] = useState(false)
 	return (
 		<main className="mx-auto max-w-[560px] p-4">
@@ -188,17 +216,14 @@ function KeptSessions({ packs, waiting, person, reach }: Props) {
 					<a className="btn min-h-[64px]" href={signIn(null)}>
 						Sign in
 					</a>
-				) : (
+				) : reach === 'not-allowed' ? null : (
 					<button
 						type="button"
 						className="btn btn-quiet min-h-[64px]"
-						disabled={asking || state !== 'idle'}
+						disabled={asking}
 						onClick={() => {
 							setAsking(true)
-							void openDeviceStore()
-								.then((store) => fetchPacks(store, null))
-								.then(() => revalidate())
-								.finally(() => setAsking(false))
+							void onAsk().finally(() => setAsking(false))
 						}}
 					>
 						{asking ? 'Asking the server …' : 'Fetch them anew'}

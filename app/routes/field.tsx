@@ -1,7 +1,7 @@
 import type { PackAnswer } from '#core/field/pack'
 import type { Route } from './+types/field'
 import { openDeviceStore } from '../field/device-store'
-import { FieldPage } from '../field/field-page'
+import { FieldPage, sessionsOn } from '../field/field-page'
 import { fetchPacks } from '../field/fetch-packs'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field · Dromos' }]
@@ -29,9 +29,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 	return {
 		asked,
 		pack: asked ? await store.pack(asked) : null,
-		packs: (await store.packs())
-			.map(({ id, sheet, fetchedAt }) => ({ id, session: sheet.session, athletes: sheet.athletes.length, fetchedAt }))
-			.sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1)),
+		packs: await sessionsOn(store),
 		waiting: await store.waitingCount(),
 		person: person ?? (null as PackAnswer['person'] | null),
 		settings: {
@@ -44,7 +42,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 		},
 		feedSince: feed ?? null,
 		settled: notDoubles ?? [],
-		reach: fetched?.reach ?? ('not-asked' as const),
+		reach: fetched ?? ('not-asked' as const),
 	}
 }
 

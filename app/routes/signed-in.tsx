@@ -2,6 +2,8 @@ import { useEffect } from 'react'
 import { Link, NavLink, Outlet } from 'react-router'
 import { may } from '#server/access/roles'
 import type { Route } from './+types/signed-in'
+import { openDeviceStore } from '../field/device-store'
+import { giveUpInOtherHands } from '../field/other-hands'
 import { registerFieldWorker } from '../field/register-worker'
 import { signedIn } from '../request-guard'
 import { localOf } from '../local-of'
@@ -31,8 +33,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
 			]
 	return {
 		places: places as [string, string][],
-		name: who.name,
-		club: who.clubName,
+		person: { id: who.personId, name: who.name, role: who.role, clubName: who.clubName },
 		units: who.units,
 		local: localOf(request),
 	}
@@ -40,8 +41,13 @@ export function loader({ context, request }: Route.LoaderArgs) {
 
 /** Places in plain words: a rail at the desk, a bar under the thumb on the phone. */
 export default function SignedIn({ loaderData }: Route.ComponentProps) {
-	const { places, name, club, units, local } = loaderData
+	const { places, person, units, local } = loaderData
+	const { id, role, clubName, name } = person
 	useEffect(registerFieldWorker, [])
+	// Whoever signs in here may take the device to the field without a connection.
+	useEffect(() => {
+		void openDeviceStore().then((store) => giveUpInOtherHands(store, { id, role, clubName }))
+	}, [id, role, clubName])
 	useHeadingFocus()
 	return (
 		<div className="lg:pl-[112px] print:pl-0">
@@ -67,7 +73,7 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 					</NavLink>
 				))}
 				<div className="mt-auto hidden px-4 text-[13px] lg:block">
-					<p className="dim">{club}</p>
+					<p className="dim">{clubName}</p>
 					<Link className="link flex min-h-[44px] items-center" to="/you">
 						{name}
 					</Link>

@@ -4,8 +4,6 @@ import { findings } from '../support/axe'
 import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
 
-test.use({ serviceWorkers: 'allow' })
-
 // Every state of the field screen as a screen reader, a thumb and a small phone meet it.
 
 async function withoutFinding(page: Page, state: string) {

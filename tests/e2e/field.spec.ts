@@ -4,8 +4,6 @@ import { FieldHand } from '../support/field-hand'
 import { openDemoField } from '../support/sign-in'
 import { waking } from '../support/waking'
 
-test.use({ serviceWorkers: 'allow' })
-
 test('what was tapped without a connection is kept over a reload and sent later', async ({ app, page, context }) => {
 	await page.setViewportSize({ width: 390, height: 844 })
 	await openDemoField(page, app)

@@ -6,7 +6,8 @@ import { fieldFiles } from '../../scripts/build-service-worker'
 import { ROOT } from '../../scripts/root.mjs'
 import { type App, test } from '../support/app-test'
 import { FieldHand } from '../support/field-hand'
-import { openDemoField } from '../support/sign-in'
+import { makeSecondClub } from '../support/second-club'
+import { openDemoField, signIn, signInToDemo } from '../support/sign-in'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -127,75 +128,103 @@ const left = (page: Page) =>
 			}),
 	)
 
-test('what was not sent is said before signing out, and the squads’ data leave the device', async ({ app, page }) => {
-	const hand = await withOneUnsent(page, app)
-	await page.goto('/')
-	await page.getByRole('button', { name: 'Sign out' }).first().click()
-	await expect(page.getByRole('alert')).toContainText('1 entry from the field is only on this device')
-	await page.getByRole('button', { name: 'Sign out; it waits here for you' }).click()
-	await expect(page.getByLabel('Email')).toBeVisible()
-	expect(await left(page)).toEqual({ packs: 0, events: 1 })
-	await page.unroute('**/api/events')
-	// Who signs in next sees that something of somebody else's waits, and may send it in their own name.
-	await openDemoField(page, app, 'assistant@demo.invalid')
-	const others = page.getByRole('alert', { name: 'Logged by somebody else' })
-	await expect(others).toContainText('One entry here was logged by somebody else who used this phone')
-	await hand.goTo('Broad jump and stick')
-	await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
-	await others.getByRole('button', { name: 'Send as mine' }).click()
-	await expect(others).toHaveCount(0)
-	await hand.allSafe()
-	const [mark] = await app.rows(
-		"select person.email from mark join person on person.id = mark.author_id where mark.kind = 'distance' order by mark.received_at desc limit 1",
-	)
-	expect(mark!.email).toBe('assistant@demo.invalid')
-})
-
-test('a device that was signed out from elsewhere gives up the squads’ data when it is next used, not what was not sent', async ({
-	app,
-	page,
-}) => {
-	const hand = await withOneUnsent(page, app)
-	const session = page.url()
-	// Nobody has used it for long: that is nobody's wish, and what it holds stays.
-	await app.rows('update sign_in set seen_at = seen_at - interval 15 day')
-	await page.goto('/plan')
-	await expect(page.getByLabel('Email')).toBeVisible()
-	await expect(page.getByText('signed out from elsewhere')).toHaveCount(0)
-	expect((await left(page)).packs).toBeGreaterThan(0)
-
-	await app.rows('delete from sign_in')
-	await page.goto(session)
-	await expect(page.getByRole('heading', { name: 'Sign in to open this session' })).toBeVisible()
-	await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
-	expect(await left(page)).toEqual({ packs: 0, events: 1 })
-	await page.getByRole('link', { name: 'Sessions on this device' }).click()
-	await expect(page.getByText('1 entry is only on this device.')).toBeVisible()
-	await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
-
-	await page.unroute('**/api/events')
-	await openDemoField(page, app)
-	await hand.goTo('Broad jump and stick')
-	await hand.allSafe()
-	expect((await left(page)).packs).toBeGreaterThan(0)
-	// A role that does not log holds no squad, either.
-	await app.rows("update person set role = 'clinician' where email = 'coach@demo.invalid'")
-	await page.goto('/field')
-	await expect(page.getByText('Your role does not log on the field.')).toBeVisible()
-	expect(await left(page)).toEqual({ packs: 0, events: 0 })
-	await app.rows("update person set role = 'coach' where email = 'coach@demo.invalid'")
-	await openDemoField(page, app)
-	await expect.poll(async () => (await left(page)).packs).toBeGreaterThan(0)
-	// Whatever page is opened first.
-	await app.rows('delete from sign_in')
-	await page.goto('/plan')
-	await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
-	await expect.poll(() => left(page)).toEqual({ packs: 0, events: 0 })
-})
-
-test.describe('a page that is not awake yet', () => {
-	// What a worker holds comes at once.
+test.describe('what was not sent', () => {
+	// Who stands in for the server stands at the page: no worker in between.
 	test.use({ serviceWorkers: 'block' })
+
+	test('what was not sent is said before signing out, and the squads’ data leave the device', async ({ app, page }) => {
+		const hand = await withOneUnsent(page, app)
+		await page.goto('/')
+		await page.getByRole('button', { name: 'Sign out' }).first().click()
+		await expect(page.getByRole('alert')).toContainText('1 entry from the field is only on this device')
+		await page.getByRole('button', { name: 'Sign out; it waits here for you' }).click()
+		await expect(page.getByLabel('Email')).toBeVisible()
+		expect(await left(page)).toEqual({ packs: 0, events: 1 })
+		await page.unroute('**/api/events')
+		// Who signs in next sees that something of somebody else's waits, and may send it in their own name.
+		await openDemoField(page, app, 'assistant@demo.invalid')
+		const others = page.getByRole('alert', { name: 'Logged by somebody else' })
+		await expect(others).toContainText('One entry here was logged by somebody else who used this phone')
+		await hand.goTo('Broad jump and stick')
+		await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+		await others.getByRole('button', { name: 'Send as mine' }).click()
+		await expect(others).toHaveCount(0)
+		await hand.allSafe()
+		const [mark] = await app.rows(
+			"select person.email from mark join person on person.id = mark.author_id where mark.kind = 'distance' order by mark.received_at desc limit 1",
+		)
+		expect(mark!.email).toBe('assistant@demo.invalid')
+	})
+
+	test('a device that was signed out from elsewhere gives up the squads’ data when it is next used, not what was not sent', async ({
+		app,
+		page,
+	}) => {
+		const hand = await withOneUnsent(page, app)
+		const session = page.url()
+		// Nobody has used it for long: that is nobody's wish, and what it holds stays.
+		await app.rows('update sign_in set seen_at = seen_at - interval 15 day')
+		await page.goto('/plan')
+		await expect(page.getByLabel('Email')).toBeVisible()
+		await expect(page.getByText('signed out from elsewhere')).toHaveCount(0)
+		expect((await left(page)).packs).toBeGreaterThan(0)
+
+		await app.rows('delete from sign_in')
+		await page.goto(session)
+		await expect(page.getByRole('heading', { name: 'Sign in to open this session' })).toBeVisible()
+		await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
+		expect(await left(page)).toEqual({ packs: 0, events: 1 })
+		await page.getByRole('link', { name: 'Sessions on this device' }).click()
+		await expect(page.getByText('1 entry is only on this device.')).toBeVisible()
+		await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
+
+		await page.unroute('**/api/events')
+		await openDemoField(page, app)
+		await hand.goTo('Broad jump and stick')
+		await hand.allSafe()
+		expect((await left(page)).packs).toBeGreaterThan(0)
+		// A role that does not log holds no squad, either.
+		await app.rows("update person set role = 'clinician' where email = 'coach@demo.invalid'")
+		await page.goto('/field')
+		await expect(page.getByText('Your role does not log on the field.')).toBeVisible()
+		expect(await left(page)).toEqual({ packs: 0, events: 0 })
+		await app.rows("update person set role = 'coach' where email = 'coach@demo.invalid'")
+		await openDemoField(page, app)
+		await expect.poll(async () => (await left(page)).packs).toBeGreaterThan(0)
+		// Whatever page is opened first.
+		await app.rows('delete from sign_in')
+		await page.goto('/plan')
+		await expect(page.getByText('This device was signed out from elsewhere')).toBeVisible()
+		await expect.poll(() => left(page)).toEqual({ packs: 0, events: 0 })
+	})
+
+	test('in the hands of another club’s coach a device gives up what it held of squads, not what was not sent', async ({
+		app,
+		page,
+	}) => {
+		await withOneUnsent(page, app)
+		const session = page.url()
+		const other = await makeSecondClub()
+		// The sign-in of before ran out; nobody signed out.
+		await signIn(page, app, other.email)
+		await page.goto(session)
+		await expect(page.getByText('It belongs to another club, or is no longer there.')).toBeVisible()
+		expect((await left(page)).events).toBe(1)
+		await page.getByRole('link', { name: 'Sessions on this device' }).click()
+		await expect(page.getByText('1 entry is only on this device.')).toBeVisible()
+		await expect(page.getByText('Kept for Sol, Second club.')).toBeVisible()
+		await expect(page.getByRole('link', { name: /Open squad/ })).toHaveCount(0)
+
+		// At the desk it is enough to have signed in: the field may be opened next without a connection.
+		await signInToDemo(page, app)
+		await page.goto(session)
+		await expect(page.getByLabel('Where the marks are')).toContainText('1 only on this device')
+		expect((await left(page)).packs).toBeGreaterThan(0)
+		await signIn(page, app, other.email)
+		await page.goto('/library')
+		await expect.poll(() => left(page)).toEqual({ packs: 0, events: 1 })
+	})
+
 	test('signing out before the page is awake clears the device and asks about what was not sent all the same', async ({
 		app,
 		page,
