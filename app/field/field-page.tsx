@@ -232,8 +232,8 @@ function KeptSessions({
 			</div>
 			<p className="mt-5 text-[14px]">
 				{person ? `Kept for ${person.name}, ${person.clubName}. ` : ''}Names and marks stay on this device for a week at
-				most, and are taken off when you sign out, here or from another device. To start it without the address bar, add
-				this page to the home screen from the browser’s menu.
+				most, and are taken off when you sign out, here or from another device, or somebody else signs in. To start it
+				without the address bar, add this page to the home screen from the browser’s menu.
 			</p>
 		</main>
 	)
