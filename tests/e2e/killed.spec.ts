@@ -46,7 +46,7 @@ test('application and database are killed again and again under three phones: no
 		for (const phone of phones) await phone.expectAllKept(app.databaseUrl)
 		if (process.env.KILL_ROUNDS) console.log(`${ROUNDS} kills, ${known()} acknowledged, 0 lost, 0 double`)
 	} finally {
-		await app.cutPower()
+		await app.stop()
 		await server.stop()
 		rmSync(home, { recursive: true, force: true })
 	}
