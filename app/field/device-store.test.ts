@@ -143,12 +143,19 @@ describe.each<[string, () => Promise<DeviceStore>]>([
 		await store.putPacks([pack('s')], Date.now())
 		await add(store, 1)
 		await add(store, 2)
-		await store.settle([(await store.waiting(1, 'p'))[0]!], 'p', [{ id: 'e1', outcome: 'accepted' }])
+		await add(store, 3)
+		await store.settle(await store.waiting(3, 'p'), 'p', [
+			{ id: 'e1', outcome: 'accepted' },
+			{ id: 'e3', outcome: 'refused', field: 'lineId', reason: 'no such line' },
+		])
 		await store.clear()
 		expect(await store.read('lanes')).toBe(2)
 		expect(await store.read('person')).toBeUndefined()
 		expect(await store.packs()).toEqual([])
-		expect(ids((await store.ofSession('s')).map((row) => row.event))).toEqual(['e2'])
+		expect((await store.ofSession('s')).map(({ event: { id }, status }) => [id, status])).toEqual([
+			['e2', 'waiting'],
+			['e3', 'refused'],
+		])
 	})
 })
 

@@ -74,7 +74,7 @@ export interface DeviceStore {
 	addRemote: (sessionId: string, events: readonly LogEvent[]) => Promise<void>
 	read: <K extends keyof Setting>(key: K) => Promise<Setting[K] | undefined>
 	write: <K extends keyof Setting>(key: K, value: Setting[K]) => Promise<void>
-	/** Takes the squads' data off the device; events that were not sent stay. */
+	/** Takes the squads' data off the device; events the server has not taken stay, those it refused too. */
 	clear: () => Promise<void>
 }
 
@@ -221,7 +221,7 @@ export async function openLasting(): Promise<DeviceStore> {
 			await tx.objectStore('device').delete('person')
 			await tx.objectStore('device').delete('limits')
 			for (const row of await tx.objectStore('events').getAll())
-				if (row.status !== 'waiting') await tx.objectStore('events').delete(row.id)
+				if (row.status === 'safe') await tx.objectStore('events').delete(row.id)
 			await tx.done
 		},
 	}
@@ -315,7 +315,7 @@ export function memoryStore(): DeviceStore {
 			packs.clear()
 			settings.delete('person')
 			settings.delete('limits')
-			rows.splice(0, rows.length, ...rows.filter((row) => row.status === 'waiting'))
+			rows.splice(0, rows.length, ...rows.filter((row) => row.status !== 'safe'))
 			return Promise.resolve()
 		},
 	}

@@ -46,8 +46,8 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 	useEffect(registerFieldWorker, [])
 	// Whoever signs in here may take the device to the field without a connection.
 	useEffect(() => {
-		void openDeviceStore().then((store) => giveUpInOtherHands(store, { id, role, clubName }))
-	}, [id, role, clubName])
+		void openDeviceStore().then((store) => giveUpInOtherHands(store, { id, role }))
+	}, [id, role])
 	useHeadingFocus()
 	return (
 		<div className="lg:pl-[112px] print:pl-0">
