@@ -78,6 +78,12 @@ export interface DeviceStore {
 	clear: () => Promise<void>
 }
 
+/** The sessions a device holds, the next one first. */
+export const sessionsOn = async (store: DeviceStore) =>
+	(await store.packs())
+		.map(({ id, sheet, fetchedAt }) => ({ id, session: sheet.session, athletes: sheet.athletes.length, fetchedAt }))
+		.sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1))
+
 const NAME = 'dromos-field'
 /** A device holds its squads' data this long. */
 const KEEP_MS = 7 * 86_400_000

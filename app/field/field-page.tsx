@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react'
 import type { PackAnswer } from '#core/field/pack'
-import { type DeviceStore, type KeptPack, openDeviceStore } from './device-store'
+import { type DeviceStore, type KeptPack, openDeviceStore, sessionsOn } from './device-store'
 import { type Reach, fetchPacks } from './fetch-packs'
 import { FieldScreen } from './field-screen'
 import { sayStart, weekdayAndTime } from './hour-and-minute'
@@ -21,12 +21,6 @@ interface Props {
 	settled: string[]
 	reach: Reach | 'not-asked'
 }
-
-/** The sessions a device holds, the next one first. */
-export const sessionsOn = async (store: DeviceStore) =>
-	(await store.packs())
-		.map(({ id, sheet, fetchedAt }) => ({ id, session: sheet.session, athletes: sheet.athletes.length, fetchedAt }))
-		.sort((a, b) => (a.session.day + a.session.startTime < b.session.day + b.session.startTime ? -1 : 1))
 
 /** One session, or the list of those on this device. */
 export function FieldPage(props: Props) {
@@ -124,6 +118,15 @@ const signIn = (asked: string | null) =>
 
 const mustSignIn = (reach: Props['reach']) => reach === 'sign-in' || reach === 'signed-out'
 
+/** Why the session that was asked for is not shown. */
+const WHY_NOT_HERE: Partial<Record<Props['reach'], string>> = {
+	'no-connection':
+		'The server cannot be reached, and this session was not opened here before. What was opened before is under Sessions.',
+	fetched: 'It belongs to another club, or is no longer there.',
+	'signed-out': TAKEN_OFF,
+	'not-allowed': 'No session is kept on this device for you.',
+}
+
 function NotHere({ asked, reach }: Pick<Props, 'asked' | 'reach'>) {
 	return (
 		<main className="mx-auto grid max-w-[560px] gap-4 p-6 text-[18px]">
@@ -134,15 +137,7 @@ function NotHere({ asked, reach }: Pick<Props, 'asked' | 'reach'>) {
 						? 'Your role does not log on the field'
 						: 'This session is not on this device'}
 			</h1>
-			<p>
-				{reach === 'no-connection'
-					? 'The server cannot be reached, and this session was not opened here before. What was opened before is under Sessions.'
-					: reach === 'fetched'
-						? 'It belongs to another club, or is no longer there.'
-						: reach === 'signed-out'
-							? TAKEN_OFF
-							: 'What was opened before is under Sessions.'}
-			</p>
+			<p>{WHY_NOT_HERE[reach] ?? 'What was opened before is under Sessions.'}</p>
 			{mustSignIn(reach) && (
 				<a className="btn min-h-[64px]" href={signIn(asked)}>
 					Sign in

@@ -1,7 +1,7 @@
 import type { PackAnswer } from '#core/field/pack'
 import type { Route } from './+types/field'
-import { openDeviceStore } from '../field/device-store'
-import { FieldPage, sessionsOn } from '../field/field-page'
+import { openDeviceStore, sessionsOn } from '../field/device-store'
+import { FieldPage } from '../field/field-page'
 import { fetchPacks } from '../field/fetch-packs'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Field · Dromos' }]

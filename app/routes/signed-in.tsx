@@ -10,6 +10,7 @@ import { localOf } from '../local-of'
 import { LocalProvider } from '../ui/local'
 import { UnitsProvider } from '../field/units'
 import { CatchingUp } from '../ui/catching-up'
+import { DraftsOf, forgetDrafts } from '../ui/kept-draft'
 import { SignOut } from '../ui/sign-out'
 import { useHeadingFocus } from '../ui/use-heading-focus'
 import { Working } from '../ui/working'
@@ -46,6 +47,7 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 	useEffect(registerFieldWorker, [])
 	// Whoever signs in here may take the device to the field without a connection.
 	useEffect(() => {
+		forgetDrafts(id)
 		void openDeviceStore().then((store) => giveUpInOtherHands(store, { id, role }))
 	}, [id, role])
 	useHeadingFocus()
@@ -87,7 +89,9 @@ export default function SignedIn({ loaderData }: Route.ComponentProps) {
 				<UnitsProvider value={units}>
 					<LocalProvider value={local}>
 						<CatchingUp />
-						<Outlet />
+						<DraftsOf value={id}>
+							<Outlet />
+						</DraftsOf>
 					</LocalProvider>
 				</UnitsProvider>
 			</main>

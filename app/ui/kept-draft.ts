@@ -1,10 +1,16 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { createContext, use, useEffect, useMemo, useRef, useState } from 'react'
 import { useActionData, useNavigation } from 'react-router'
 import { useWhenQuiet } from './when-quiet'
 
-/** What is typed and not saved is kept under these names, for this tab alone: a reload, Back, a server that is down and an expired sign-in leave it. */
+/**
+ * What is typed and not saved is kept under these names, for this tab and this person alone: a reload, Back, a server that
+ * is down and an expired sign-in leave it.
+ */
 const PREFIX = 'dromos-draft '
-const nameOf = (what: string) => `${PREFIX}${window.location.pathname}${window.location.search} ${what}`
+const ofPerson = (personId: string) => `${PREFIX}${personId} `
+
+/** The id of the person whose drafts are kept: whoever is signed in. */
+export const DraftsOf = createContext('nobody')
 
 export interface DraftStore {
 	read: () => unknown
@@ -12,8 +18,8 @@ export interface DraftStore {
 	clear: () => void
 }
 /** One draft of the page that is open, by a name of its own there. */
-function openDraft(what: string): DraftStore {
-	const name = nameOf(what)
+export function openDraft(personId: string, what: string): DraftStore {
+	const name = `${ofPerson(personId)}${window.location.pathname}${window.location.search} ${what}`
 	return {
 		read: () => {
 			try {
@@ -33,9 +39,11 @@ function openDraft(what: string): DraftStore {
 		clear: () => sessionStorage.removeItem(name),
 	}
 }
-/** On signing out nothing typed stays behind. */
-export function forgetDrafts(): void {
-	for (const name of Object.keys(sessionStorage)) if (name.startsWith(PREFIX)) sessionStorage.removeItem(name)
+/** On signing out nothing typed stays behind, and where somebody else signs in nothing but what is theirs. */
+export function forgetDrafts(butOf?: string): void {
+	for (const name of Object.keys(sessionStorage))
+		if (name.startsWith(PREFIX) && !(butOf !== undefined && name.startsWith(ofPerson(butOf))))
+			sessionStorage.removeItem(name)
 }
 
 /** Whether an answer says that something was not taken, or that it was only looked at. */
@@ -58,6 +66,7 @@ export function isRefused(answer: unknown): boolean {
  * @param submission id the form is sent with, where the page has other forms: what those are answered is not about it
  */
 export function useDraftStore(what: string | null, submission?: string): React.RefObject<DraftStore | null> {
+	const personId = use(DraftsOf)
 	const store = useRef<DraftStore | null>(null)
 	const answer: unknown = useActionData()
 	const { state, formData } = useNavigation()
@@ -67,7 +76,7 @@ export function useDraftStore(what: string | null, submission?: string): React.R
 	answered.current = answer
 	useEffect(() => {
 		if (what === null) return
-		const own = openDraft(what)
+		const own = openDraft(personId, what)
 		const at = window.location.pathname
 		store.current = own
 		if (answered.current !== undefined && !isRefused(answered.current)) own.clear()
@@ -75,7 +84,7 @@ export function useDraftStore(what: string | null, submission?: string): React.R
 			const now = window.location.pathname
 			if (sent.current && now !== at && now !== '/sign-in') own.clear()
 		}
-	}, [what])
+	}, [what, personId])
 	useEffect(() => {
 		if (state === 'submitting') sent.current = isOwn
 		else if (state === 'idle' && sent.current) {

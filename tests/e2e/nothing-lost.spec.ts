@@ -1,4 +1,4 @@
-import { expect } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import { DEMO_SIGN_IN } from '../../server/demo/sign-in'
 import { test } from '../support/app-test'
 import { addToSheet } from '../support/sheet-form'
@@ -82,9 +82,30 @@ test('a note and a list survive a server that is down; started over they are gon
 	await page.reload()
 	await expect(page.getByLabel('The list')).toHaveValue('')
 	await page.getByLabel('The list').fill('Ada Sørli')
+	await page.goto('/bench/steps')
+	await expect.poll(() => keptIn(page)).toHaveLength(2)
 	await page.getByRole('button', { name: 'Sign out' }).first().click()
 	await expect(page).toHaveURL(/sign-in/)
-	expect(
-		await page.evaluate(() => Object.keys(sessionStorage).filter((name) => name.startsWith('dromos-draft'))),
-	).toEqual([])
+	expect(await keptIn(page)).toEqual([])
+})
+
+/** What the tab keeps but for where the router had scrolled to. */
+const keptIn = (page: Page) =>
+	page.evaluate(() => Object.keys(sessionStorage).filter((name) => !name.startsWith('react-router')))
+
+test('what one coach typed is not there for another who signs in in the same tab', async ({ app, page }) => {
+	await app.rows("update person set role = 'coach' where email = 'assistant@demo.invalid'")
+	await signInToDemo(page, app)
+	await page.goto('/sessions/new')
+	await page.getByLabel('Title').fill('Hills at dusk')
+	await expect.poll(() => keptIn(page)).toHaveLength(1)
+	// The sign-in of before ran out; nobody signed out.
+	await signInToDemo(page, app, 'assistant@demo.invalid')
+	await page.goto('/sessions/new')
+	await expect.poll(() => keptIn(page)).toEqual([])
+	await expect(page.getByLabel('Title')).toHaveValue('')
+	await page.getByLabel('Title').fill('Stairs')
+	await page.reload()
+	await expect(page.getByText(IS_BACK)).toBeVisible()
+	await expect(page.getByLabel('Title')).toHaveValue('Stairs')
 })
