@@ -42,7 +42,8 @@ export function AthletePanel({
 	onLeave,
 	onClose,
 }: Props) {
-	const [who, setWho] = useState<Who>('one')
+	const [all, setAll] = useState(false)
+	const who: Who = all ? { who: 'shown' } : { who: 'one', athleteId: progress.line.athleteId }
 	const now = progress.swap?.drillId ?? progress.line.drillId
 	return (
 		<SheetPanel title={name} onClose={onClose}>
@@ -66,10 +67,10 @@ export function AthletePanel({
 			</div>
 			{together > 1 && (
 				<div className="mt-4 grid grid-cols-2 gap-1.5" role="group" aria-label="For whom">
-					<button type="button" className={CHOICE} aria-pressed={who === 'one'} onClick={() => setWho('one')}>
+					<button type="button" className={CHOICE} aria-pressed={!all} onClick={() => setAll(false)}>
 						For {name}
 					</button>
-					<button type="button" className={CHOICE} aria-pressed={who === 'shown'} onClick={() => setWho('shown')}>
+					<button type="button" className={CHOICE} aria-pressed={all} onClick={() => setAll(true)}>
 						For all {together} here
 					</button>
 				</div>
@@ -97,7 +98,7 @@ export function AthletePanel({
 						key={reason}
 						type="button"
 						className={CHOICE}
-						disabled={who === 'one' && progress.finished}
+						disabled={!all && progress.finished}
 						onClick={() => onEnd(reason, who)}
 					>
 						{label}

@@ -5,12 +5,14 @@ interface Props {
 	sheet: FieldSheet
 	entryId: string
 	log: SessionLog
+	/** The last tap is not on the device yet, and takes long. */
+	slow: boolean
 	onEntry: (by: number) => void
 	onDrills: () => void
 	onSession: () => void
 }
 
-export function FieldHeader({ sheet, entryId, log, onEntry, onDrills, onSession }: Props) {
+export function FieldHeader({ sheet, entryId, log, slow, onEntry, onDrills, onSession }: Props) {
 	const entryIndex = sheet.entries.findIndex(({ id }) => id === entryId)
 	const entry = sheet.entries[entryIndex]
 	const signIn = `/sign-in?to=${encodeURIComponent(`/field?session=${sheet.session.id}`)}`
@@ -23,6 +25,8 @@ export function FieldHeader({ sheet, entryId, log, onEntry, onDrills, onSession 
 				<span className="flex items-center px-1 text-center" role="status" aria-label="Where the marks are">
 					{!log.ready ? (
 						'reading what is on this device …'
+					) : slow ? (
+						'writing to this device …'
 					) : log.state === 'sign-in-again' ? (
 						<a className="flex min-h-[48px] items-center font-bold underline" href={signIn}>
 							Sign in again; {log.waiting} wait here

@@ -2,7 +2,9 @@ import { Suspense, lazy, useEffect } from 'react'
 import type { Mark } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import { remaining, mayDo } from '#core/field/session/press'
+import type { Asked } from '#core/field/session/read-field'
 import type { FeedQuestion } from '#core/field/session/readings'
+import { lineOn } from '#core/field/session/stand'
 import type { Tap } from '#core/field/session/taps'
 import { sayEvent, shortName } from '#core/field/say-event'
 import { marksOfSession, takenBack } from '#core/field/session-marks'
@@ -52,10 +54,19 @@ export type Panel =
 	| 'questions'
 	| 'drills'
 
+/** A panel, and what was on the screen when it was opened: that does not change under the thumb, whatever comes in. */
+export interface OpenPanel {
+	which: Panel
+	/** Whoever was on the line. */
+	athleteId: string | null
+	/** What was to be asked first. */
+	asked: Asked | null
+}
+
 interface Props {
 	afternoon: Afternoon
 	log: SessionLog
-	panel: Panel | null
+	panel: OpenPanel | null
 	/** A mark that is looked at; over any panel. */
 	markId: string | null
 	settings: FieldSettings
@@ -73,7 +84,7 @@ interface Props {
 export function FieldPanels({
 	afternoon,
 	log,
-	panel,
+	panel: open,
 	markId,
 	settings,
 	feed,
@@ -89,14 +100,17 @@ export function FieldPanels({
 		void loadQueue().catch(() => undefined)
 	}, [])
 	const { stand } = afternoon
-	const { shown, sheet, current, asks } = stand
+	const { sheet, current } = stand
+	const panel = open?.which ?? null
+	const athleteId = open?.athleteId ?? null
+	const seen = athleteId === null ? null : lineOn(stand, athleteId)
+	const asked = open?.asked ?? null
 	const close = () => onPanel(null)
 	const tap = (one: Tap) => void afternoon.tap(one)
 	const closing = (one: Tap) => {
 		close()
 		tap(one)
 	}
-	const [asked] = asks
 	return (
 		<>
 			{panel === 'marks' && (
@@ -159,31 +173,37 @@ export function FieldPanels({
 					onLater={() => closing({ tap: 'later', asked })}
 				/>
 			)}
-			{panel === 'pain' && shown && (
+			{panel === 'pain' && athleteId !== null && (
 				<PainPanel
-					name={shown.athlete.name}
+					name={stand.nameOf(athleteId)}
 					onClose={close}
-					onSave={(value) => closing({ tap: 'report', report: { kind: 'pain', value } })}
-					onWhole={(kind) => closing({ tap: 'report', report: { kind } })}
+					onSave={(value) => closing({ tap: 'report', athleteId, report: { kind: 'pain', value } })}
+					onWhole={(kind) => closing({ tap: 'report', athleteId, report: { kind } })}
 				/>
 			)}
 			{panel === 'note' && (
-				<NotePanel stand={stand} onSave={(about, text) => closing({ tap: 'note', about, text })} onClose={close} />
+				<NotePanel
+					athlete={seen?.athlete ?? null}
+					lastRep={stand.lastRep}
+					nameOf={stand.nameOf}
+					onSave={(about, text) => closing({ tap: 'note', text, ...about })}
+					onClose={close}
+				/>
 			)}
-			{panel === 'athlete' && shown && (
+			{panel === 'athlete' && seen && (
 				<AthletePanel
-					name={shown.athlete.name}
-					progress={shown.progress}
+					name={seen.athlete.name}
+					progress={seen.progress}
 					together={stand.queue.filter(({ finished }) => !finished).length}
-					dose={doseLeft(sheet, shown.athlete, current)}
-					ownDrill={sheet.drills[`${shown.progress.line.drillId}/${shown.progress.line.drillVersion}`]}
-					standIns={(sheet.standIns[shown.progress.line.drillId] ?? [])
+					dose={doseLeft(sheet, seen.athlete, current)}
+					ownDrill={sheet.drills[`${seen.progress.line.drillId}/${seen.progress.line.drillVersion}`]}
+					standIns={(sheet.standIns[seen.progress.line.drillId] ?? [])
 						.flatMap((key) => sheet.drills[key] ?? [])
-						.filter((drill) => mayDo(stand, shown.athlete.id, drill))}
-					onSwap={(drill, who) => closing({ tap: 'swap', drill, who })}
-					onEnd={(reason, who) => closing({ tap: 'end', reason, who })}
-					onGroup={(group) => closing({ tap: 'to-group', athleteId: shown.athlete.id, group })}
-					onLeave={() => closing({ tap: 'here', athleteId: shown.athlete.id, present: false })}
+						.filter((drill) => mayDo(stand, seen.athlete.id, drill))}
+					onSwap={(drill, who) => closing({ tap: 'swap', drill, ...who })}
+					onEnd={(reason, who) => closing({ tap: 'end', reason, ...who })}
+					onGroup={(group) => closing({ tap: 'to-group', athleteId: seen.athlete.id, group })}
+					onLeave={() => closing({ tap: 'here', athleteId: seen.athlete.id, present: false })}
 					onClose={close}
 				/>
 			)}

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { LogEvent } from '#core/vocabulary/events'
 import { doseLeft } from '#core/field/dose-left'
 import type { FieldSheet } from '#core/field/pack'
@@ -10,9 +10,10 @@ import type { DeviceStore } from './device-store'
 import { DonePad } from './done-pad'
 import { FieldHeader } from './field-header'
 import { FieldNotices } from './field-notices'
-import { FieldPanels, type Panel } from './field-panels'
+import { FieldPanels, type OpenPanel, type Panel } from './field-panels'
 import { FollowUp } from './follow-up'
 import { LineHead } from './line-head'
+import type { PadKey } from './pad-key'
 import { QueueBar } from './queue-bar'
 import { RatingRow } from './rating-row'
 import type { FieldSettings } from './session-panel'
@@ -58,18 +59,30 @@ export function FieldScreen({
 		document.documentElement.classList.toggle('dusk', settings.dusk)
 		return () => document.documentElement.classList.remove('dusk')
 	}, [settings.dusk])
-	const [panel, setPanel] = useState<Panel | null>(null)
+	const [panel, setPanel] = useState<OpenPanel | null>(null)
+	const open = (which: Panel | null) => {
+		const opened = which && { which, athleteId: shown?.athlete.id ?? null, asked: stand.asks[0] ?? null }
+		if (which === 'pain' || which === 'note' || which === 'athlete') afternoon.open(which, () => setPanel(opened))
+		else setPanel(opened)
+	}
 	const [markId, setMarkId] = useState<string | null>(null)
-	const questions = useDeviceFeed(stand, log.readings, log.ready ? feedSince : null, tap)
+	const [busy, setBusy] = useState(false)
+	const onLine = shown?.athlete.id ?? null
+	useEffect(() => {
+		// Who is next may change with every mark from elsewhere; whom something is typed for may not.
+		if (busy && onLine !== null && cursor.athleteId !== onLine) void tap({ tap: 'pick', athleteId: onLine })
+	}, [busy, onLine, cursor.athleteId, tap])
+	const questions = useDeviceFeed(stand, log.readings, log.ready ? feedSince : null, busy, tap)
 	return (
 		<main className={`mx-auto flex min-h-dvh flex-col ${shown ? 'max-w-[1100px]' : 'max-w-[760px]'}`}>
 			<FieldHeader
 				sheet={stand.sheet}
 				entryId={cursor.entryId}
 				log={log}
+				slow={afternoon.slow}
 				onEntry={(by) => void tap({ tap: 'entry', by })}
-				onDrills={() => setPanel('drills')}
-				onSession={() => setPanel('session')}
+				onDrills={() => open('drills')}
+				onSession={() => open('session')}
 			/>
 			<FieldNotices
 				log={log}
@@ -78,8 +91,8 @@ export function FieldScreen({
 				questions={questions}
 				onTap={(one) => void tap(one)}
 				onSettle={onSettle}
-				onAsk={() => setPanel('ask')}
-				onQuestions={() => setPanel('questions')}
+				onAsk={() => open('ask')}
+				onQuestions={() => open('questions')}
 			/>
 			{problem && (
 				<p className="bg-attn px-4 py-2 font-bold text-paper" role="alert">
@@ -93,11 +106,12 @@ export function FieldScreen({
 					log={log}
 					settings={settings}
 					onMark={setMarkId}
-					onPanel={setPanel}
+					onPanel={open}
+					onBusy={setBusy}
 					onTap={(one) => void tap(one)}
 				/>
 			) : (
-				<Nobody afternoon={afternoon} onQueue={() => setPanel('queue')} />
+				<Nobody afternoon={afternoon} onQueue={() => open('queue')} />
 			)}
 			<FieldPanels
 				afternoon={afternoon}
@@ -108,7 +122,7 @@ export function FieldScreen({
 				feed={feedSince !== null}
 				questions={questions}
 				onSettle={onSettle}
-				onPanel={setPanel}
+				onPanel={open}
 				onMark={setMarkId}
 				onSettings={onSettings}
 				onFeed={(on) => onFeed(on ? log.now() : null)}
@@ -150,12 +164,13 @@ function Nobody({ afternoon: { stand, tap }, onQueue }: { afternoon: Afternoon; 
 
 /** Somebody is on the line. */
 function Line({
-	afternoon: { stand },
+	afternoon: { stand, key, rep },
 	shown,
 	log,
 	settings,
 	onMark,
 	onPanel,
+	onBusy,
 	onTap,
 }: {
 	afternoon: Afternoon
@@ -164,6 +179,7 @@ function Line({
 	settings: FieldSettings
 	onMark: (id: string) => void
 	onPanel: (panel: Panel) => void
+	onBusy: (busy: boolean) => void
 	onTap: (tap: Tap) => void
 }) {
 	const { progress, athlete, drill, measured, advice } = shown
@@ -171,7 +187,7 @@ function Line({
 	const { sheet, lastRep, undoLabel } = stand
 	const reports = {
 		ready: log.ready,
-		onWorry: () => onTap({ tap: 'worry' }),
+		onWorry: () => onTap({ tap: 'worry', athleteId: athlete.id }),
 		onPain: () => onPanel('pain'),
 		onNote: () => onPanel('note'),
 	}
@@ -190,9 +206,10 @@ function Line({
 			onComfort={(worst, braking) => onTap({ tap: 'comfort', worst, braking })}
 		/>
 	)
-	// A new rep is a new one, and so is its other side: nothing typed is carried over.
-	const { setNo, repNo, piece } = progress.next
-	const repKey = [line.id, setNo, repNo, piece, progress.half, progress.side].join('/')
+	// Of the pad that is there when a key has its turn: a press before may have brought another.
+	const pad = useRef<((key: PadKey) => void) | null>(null)
+	// What is logged here ends what was typed for it; what others log of the same athlete does not.
+	const repKey = `${line.id}/${progress.next.piece}/${rep}`
 	return (
 		<div className="field-grid flex flex-1 flex-col">
 			<LineHead
@@ -220,11 +237,16 @@ function Line({
 					ready={log.ready}
 					undoLabel={undoLabel}
 					onTap={onTap}
+					onKey={(one) => key(one, () => pad.current?.(one))}
+					onPad={(press) => {
+						pad.current = press
+					}}
+					onBusy={onBusy}
 					followUp={followUp}
 				/>
 			) : (
 				<>
-					<AdviceBox advice={advice} onAct={() => onTap({ tap: 'advice' })} />
+					<AdviceBox advice={advice} onAct={() => onTap({ tap: 'advice', athleteId: athlete.id })} />
 					<DonePad
 						key={repKey}
 						progress={progress}
@@ -232,7 +254,7 @@ function Line({
 						ready={log.ready}
 						undoLabel={undoLabel}
 						onUndo={() => onTap({ tap: 'undo' })}
-						onReps={(reps, grade) => onTap({ tap: 'reps', reps, grade })}
+						onReps={(reps, grade) => onTap({ tap: 'reps', athleteId: athlete.id, reps, grade })}
 						reports={reports}
 					/>
 					{followUp}

@@ -1,38 +1,47 @@
 import { useState } from 'react'
-import type { Stand } from '#core/field/session/stand'
+import type { FieldAthlete } from '#core/field/pack'
+import type { About } from '#core/field/session/taps'
+import type { Mark } from '#core/vocabulary/events'
 import { sayEvent } from '#core/field/say-event'
 import { CHOICE, SheetPanel } from './sheet-panel'
 import { useUnits } from './units'
 
-type About = 'session' | 'athlete' | 'drill' | 'rep'
 const LONGEST = 1000
 
 /** A word or a sentence, typed or dictated with the keyboard's own microphone, about what is on the line. */
 export function NotePanel({
-	stand,
+	athlete,
+	lastRep,
+	nameOf,
 	onSave,
 	onClose,
 }: {
-	stand: Stand
+	/** Whoever was on the line; null where nobody was. */
+	athlete: FieldAthlete | null
+	lastRep: Mark | null
+	nameOf: (athleteId: string) => string
 	onSave: (about: About, text: string) => void
 	onClose: () => void
 }) {
 	const { asRead } = useUnits()
-	const { shown, lastRep } = stand
-	const [about, setAbout] = useState<About>(shown ? 'drill' : 'session')
-	const [text, setText] = useState('')
-	const choices: [About, string][] = [
-		...(shown
+	// As it was when the panel was opened: what comes in while somebody writes is not what they write about.
+	const [choices] = useState((): [About, string][] => [
+		...(athlete
 			? ([
-					['drill', `${shown.athlete.name}, this drill`],
-					['athlete', `${shown.athlete.name}, today`],
+					[{ about: 'drill', athleteId: athlete.id }, `${athlete.name}, this drill`],
+					[{ about: 'athlete', athleteId: athlete.id }, `${athlete.name}, today`],
 				] as [About, string][])
 			: []),
 		...(lastRep
-			? ([['rep', `${stand.nameOf(lastRep.athleteId)}, ${asRead(sayEvent(lastRep))}`]] as [About, string][])
+			? ([[{ about: 'rep', rep: lastRep }, `${nameOf(lastRep.athleteId)}, ${asRead(sayEvent(lastRep))}`]] as [
+					About,
+					string,
+				][])
 			: []),
-		['session', 'The session'],
-	]
+		[{ about: 'session' }, 'The session'],
+	])
+	const [about, setAbout] = useState(choices[0]![0])
+	const [text, setText] = useState('')
 	return (
 		<SheetPanel title="Note" onClose={onClose}>
 			<form
@@ -43,13 +52,13 @@ export function NotePanel({
 				}}
 			>
 				<div className="grid grid-cols-2 gap-1.5" role="group" aria-label="About">
-					{choices.map(([key, label]) => (
+					{choices.map(([one, label]) => (
 						<button
-							key={key}
+							key={one.about}
 							type="button"
 							className={CHOICE}
-							aria-pressed={about === key}
-							onClick={() => setAbout(key)}
+							aria-pressed={about === one}
+							onClick={() => setAbout(one)}
 						>
 							{label}
 						</button>

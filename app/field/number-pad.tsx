@@ -1,16 +1,12 @@
 import { useEffect } from 'react'
+import type { PadKey } from './pad-key'
 
 interface Props {
-	onDigit: (digit: string) => void
-	onDelete: () => void
-	onSave: () => void
-	onMissed: () => void
-	onUntimed: () => void
-	onUndo: () => void
+	onKey: (key: PadKey) => void
 	undoLabel: string | null
 	saveLabel: string
 	/** The number before, to be saved again in one tap; null when there is none. */
-	same: { label: string; onSame: () => void } | null
+	same: string | null
 	disabled: boolean
 }
 
@@ -18,34 +14,23 @@ const KEY =
 	'num flex min-h-[64px] items-center justify-center bg-paper text-[30px] font-medium active:bg-chalk disabled:text-ink-2'
 
 /** One thumb: digits left, what to do with them right. */
-export function NumberPad({
-	onDigit,
-	onDelete,
-	onSave,
-	onMissed,
-	onUntimed,
-	onUndo,
-	undoLabel,
-	saveLabel,
-	same,
-	disabled,
-}: Props) {
+export function NumberPad({ onKey, undoLabel, saveLabel, same, disabled }: Props) {
 	// A tablet with keys, or a desk.
 	useEffect(() => {
-		const onKey = (event: KeyboardEvent) => {
+		const typed = (event: KeyboardEvent) => {
 			const { key, target } = event
 			if (disabled || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]'))
 				return
 			if (target instanceof HTMLElement && target.closest('input, textarea, select')) return
-			if (/^[0-9]$/.test(key)) onDigit(key)
-			else if (key === '.' || key === ',') onDigit('.')
-			else if (key === 'Backspace') onDelete()
-			else if (key === 'Enter' && !(target instanceof HTMLButtonElement)) onSave()
+			if (/^[0-9]$/.test(key)) onKey({ key: 'digit', digit: key })
+			else if (key === '.' || key === ',') onKey({ key: 'digit', digit: '.' })
+			else if (key === 'Backspace') onKey({ key: 'delete' })
+			else if (key === 'Enter' && !(target instanceof HTMLButtonElement)) onKey({ key: 'save' })
 			else return
 			event.preventDefault()
 		}
-		document.addEventListener('keydown', onKey)
-		return () => document.removeEventListener('keydown', onKey)
+		document.addEventListener('keydown', typed)
+		return () => document.removeEventListener('keydown', typed)
 	})
 	return (
 		<div
@@ -60,7 +45,7 @@ export function NumberPad({
 					type="button"
 					data-key={digit}
 					className={KEY}
-					onClick={() => onDigit(digit)}
+					onClick={() => onKey({ key: 'digit', digit })}
 					disabled={disabled}
 				>
 					{digit}
@@ -70,7 +55,7 @@ export function NumberPad({
 				type="button"
 				data-key="undo"
 				className={`${KEY} flex-col px-1 text-[15px]! leading-tight font-semibold`}
-				onClick={onUndo}
+				onClick={() => onKey({ key: 'undo' })}
 				disabled={undoLabel === null}
 			>
 				Undo{undoLabel && <span className="text-[13px] font-normal">{undoLabel}</span>}
@@ -81,7 +66,7 @@ export function NumberPad({
 					type="button"
 					data-key={digit}
 					className={KEY}
-					onClick={() => onDigit(digit)}
+					onClick={() => onKey({ key: 'digit', digit })}
 					disabled={disabled}
 				>
 					{digit}
@@ -91,7 +76,7 @@ export function NumberPad({
 				type="button"
 				data-key="missed"
 				className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`}
-				onClick={onMissed}
+				onClick={() => onKey({ key: 'missed' })}
 				disabled={disabled}
 			>
 				Missed
@@ -104,7 +89,7 @@ export function NumberPad({
 					type="button"
 					data-key={digit}
 					className={KEY}
-					onClick={() => onDigit(digit)}
+					onClick={() => onKey({ key: 'digit', digit })}
 					disabled={disabled}
 				>
 					{digit}
@@ -114,7 +99,7 @@ export function NumberPad({
 				type="button"
 				data-key="untimed"
 				className={`${KEY} px-1 text-[15px]! leading-tight font-semibold`}
-				onClick={onUntimed}
+				onClick={() => onKey({ key: 'untimed' })}
 				disabled={disabled}
 			>
 				Done, no
@@ -125,41 +110,47 @@ export function NumberPad({
 				type="button"
 				data-key="point"
 				className={KEY}
-				onClick={() => onDigit('.')}
+				onClick={() => onKey({ key: 'digit', digit: '.' })}
 				disabled={disabled}
 				aria-label="Decimal point"
 			>
 				.
 			</button>
-			<button type="button" data-key="0" className={KEY} onClick={() => onDigit('0')} disabled={disabled}>
+			<button
+				type="button"
+				data-key="0"
+				className={KEY}
+				onClick={() => onKey({ key: 'digit', digit: '0' })}
+				disabled={disabled}
+			>
 				0
 			</button>
 			<button
 				type="button"
 				data-key="delete"
 				className={KEY}
-				onClick={onDelete}
+				onClick={() => onKey({ key: 'delete' })}
 				disabled={disabled}
 				aria-label="Delete the last digit"
 			>
 				⌫
 			</button>
-			{same ? (
+			{same !== null ? (
 				<button
 					type="button"
 					data-key="save"
 					className={`${KEY} flex-col bg-act! px-1 text-[17px]! leading-tight font-semibold text-act-ink`}
-					onClick={same.onSame}
+					onClick={() => onKey({ key: 'same', label: same })}
 					disabled={disabled}
 				>
-					Same<span className="text-[13px] font-normal">{same.label}</span>
+					Same<span className="text-[13px] font-normal">{same}</span>
 				</button>
 			) : (
 				<button
 					type="button"
 					data-key="save"
 					className={`${KEY} bg-act! px-1 text-[19px]! leading-tight font-semibold text-act-ink disabled:opacity-55`}
-					onClick={onSave}
+					onClick={() => onKey({ key: 'save' })}
 					disabled={disabled}
 				>
 					{saveLabel}

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useLayoutEffect, useState } from 'react'
 import { type Run, STANDING_WATCH, assignCrossings, nextTap, tapWatch, timesOf } from '#core/field/session/stopwatch'
 import { typicalErrorOf } from '#core/noise/typical-error'
 import { writeDistance } from '#core/words/units'
@@ -10,6 +10,11 @@ interface Props {
 	places: readonly number[]
 	disabled: boolean
 	undoLabel: string | null
+	/** The button is pressed, on the page's clock; in its turn it comes back by what `onWatch` was told. */
+	onPress: (atMs: number) => void
+	onWatch: (pressed: ((atMs: number) => void) | null) => void
+	/** Told when the watch is started and when it stands again. */
+	onBusy: (busy: boolean) => void
 	/** @param finishedMs when the last of them crossed, on the page's clock */
 	onRuns: (runs: readonly Run[], finishedMs: number) => void
 	onMissed: () => void
@@ -22,8 +27,24 @@ const SIDE = 'num min-h-[64px] border border-ink px-1 text-[15px] leading-tight 
 const ERROR_S = typicalErrorOf('sprint', 'stopwatch') ?? 0.2
 
 /** One button under the thumb: start, and stop for everybody who crosses. Who was who is said afterwards, and only where several ran. */
-export function StopwatchPad({ runners, places, disabled, undoLabel, onRuns, onMissed, onUndo, onType }: Props) {
-	const [watch, setWatch] = useState(STANDING_WATCH)
+export function StopwatchPad({
+	runners,
+	places,
+	disabled,
+	undoLabel,
+	onPress,
+	onWatch,
+	onBusy,
+	onRuns,
+	onMissed,
+	onUndo,
+	onType,
+}: Props) {
+	const [watch, setOwnWatch] = useState(STANDING_WATCH)
+	const setWatch = (next: typeof watch) => {
+		setOwnWatch(next)
+		onBusy(next.startedMs !== null)
+	}
 	const [named, setNamed] = useState<(string | null)[]>([])
 	const count = runners.length
 	const next = nextTap(watch, places, count)
@@ -46,13 +67,17 @@ export function StopwatchPad({ runners, places, disabled, undoLabel, onRuns, onM
 				done,
 			)
 	}
+	useLayoutEffect(() => {
+		onWatch(press)
+		return () => onWatch(null)
+	})
 	useEffect(() => {
 		const onKey = (event: KeyboardEvent) => {
 			const { target } = event
 			if (event.key !== ' ' || event.repeat || disabled || times) return
 			if (target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"]')) return
 			event.preventDefault()
-			press(event.timeStamp)
+			onPress(event.timeStamp)
 		}
 		document.addEventListener('keydown', onKey)
 		return () => document.removeEventListener('keydown', onKey)
@@ -106,8 +131,8 @@ export function StopwatchPad({ runners, places, disabled, undoLabel, onRuns, onM
 				className={`num min-h-[150px] touch-none border-2 border-ink text-[34px] font-semibold select-none disabled:text-ink-2 ${running ? 'bg-act text-act-ink' : 'bg-paper'}`}
 				disabled={disabled}
 				// The moment the thumb comes down, not the one it is lifted; a screen reader's press has no such moment.
-				onPointerDown={(event) => event.isPrimary && press(event.timeStamp)}
-				onClick={(event) => event.detail === 0 && press(event.timeStamp)}
+				onPointerDown={(event) => event.isPrimary && onPress(event.timeStamp)}
+				onClick={(event) => event.detail === 0 && onPress(event.timeStamp)}
 			>
 				{next.kind === 'start'
 					? 'Start'

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import type { OnLine } from '#core/field/session/stand'
 import type { Run } from '#core/field/session/stopwatch'
 import type { Tap } from '#core/field/session/taps'
@@ -9,6 +9,7 @@ import { readDigits } from '#core/measure/read-digits'
 import { type Leg, SIDES, METHODS_OF, METHOD_NAMES, type Method } from '#core/vocabulary/words'
 import { AdviceBox } from './advice-box'
 import { NumberPad } from './number-pad'
+import type { PadKey } from './pad-key'
 import { StopwatchPad } from './stopwatch-pad'
 import { sayEvent } from '#core/field/say-event'
 import { useUnits } from './units'
@@ -36,6 +37,11 @@ interface Props {
 	ready: boolean
 	undoLabel: string | null
 	onTap: (tap: Tap) => void
+	onKey: (key: PadKey) => void
+	/** Told what this pad does with a key; null once it is gone. */
+	onPad: (press: ((key: PadKey) => void) | null) => void
+	/** Told while something is typed, asked or timed here that is not saved. */
+	onBusy: (busy: boolean) => void
 	followUp: React.ReactNode
 }
 
@@ -49,9 +55,13 @@ export function TimedPad({
 	ready,
 	undoLabel,
 	onTap,
+	onKey,
+	onPad,
+	onBusy,
 	followUp,
 }: Props) {
 	const { line } = progress
+	const athleteId = athlete.id
 	const { asRead, units } = useUnits()
 	// The mark before, to repeat.
 	const same = progress.marks.at(-1)
@@ -64,6 +74,8 @@ export function TimedPad({
 	const side = chosen ?? progress.side ?? undefined
 	const [odd, setOdd] = useState<Question | null>(null)
 	const [typing, setTyping] = useState(typesTimes)
+	/** Who was there when the watch was started; null while it stands. */
+	const [timed, setTimed] = useState<typeof together | null>(null)
 	const watched = kind === 'sprint' && method === 'stopwatch' && !typing && odd === null
 	// A length in feet and inches is one number, typed in two.
 	const parts = slots.length === 1 ? padParts(slots[0]!.unit, units) : []
@@ -78,6 +90,8 @@ export function TimedPad({
 
 	const type = (change: (text: string) => string) => {
 		setOdd(null)
+		// What is typed is for the side that is shown now, whatever others log meanwhile.
+		if (progress.side && side) setChosen(side)
 		setDigits(
 			boxes.map((_, index) => (index === active ? change(digits[index] ?? '').slice(0, 7) : (digits[index] ?? ''))),
 		)
@@ -94,6 +108,7 @@ export function TimedPad({
 			.join(', ')
 		onTap({
 			tap: 'mark',
+			athleteId,
 			measured: {
 				...valueOf(
 					line,
@@ -133,6 +148,49 @@ export function TimedPad({
 		onTap({ tap: 'runs', runs, at, windMps })
 	}
 	const blank = digits.every((text) => text === '')
+	const sameLabel =
+		blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint' ? asRead(sayEvent(same)) : null
+	const press = (key: PadKey) => {
+		switch (key.key) {
+			case 'digit':
+				return type((text) => `${text}${key.digit}`)
+			case 'delete':
+				return type((text) => text.slice(0, -1))
+			case 'save':
+				return save()
+			case 'same':
+				return same && key.label === sameLabel
+					? onTap({
+							tap: 'mark',
+							athleteId,
+							measured: { kind: same.kind, value: same.value },
+							label: sameLabel,
+							side,
+						})
+					: undefined
+			case 'missed':
+			case 'untimed':
+				return onTap({ tap: key.key, athleteId, side })
+			case 'undo':
+				return onTap({ tap: 'undo' })
+			case 'side':
+				return setChosen(key.side === side && line.sided === 'plant' ? null : key.side)
+			case 'box':
+				return setAt(key.at)
+			case 'watch':
+				return watch.current?.(key.atMs)
+		}
+	}
+	const watch = useRef<((atMs: number) => void) | null>(null)
+	useLayoutEffect(() => {
+		onPad(press)
+		return () => onPad(null)
+	})
+	const busy = !blank || odd !== null || timed !== null
+	useEffect(() => {
+		onBusy(busy)
+		return () => onBusy(false)
+	}, [busy, onBusy])
 	return (
 		<>
 			{odd ? (
@@ -176,7 +234,7 @@ export function TimedPad({
 							<button
 								type="button"
 								className="btn btn-quiet min-h-[64px] flex-1"
-								onClick={() => onTap({ tap: 'missed', reason: 'false-start', side })}
+								onClick={() => onTap({ tap: 'missed', athleteId, reason: 'false-start', side })}
 							>
 								False start
 							</button>
@@ -184,7 +242,7 @@ export function TimedPad({
 					</div>
 				</div>
 			) : (
-				<AdviceBox advice={advice} onAct={() => onTap({ tap: 'advice' })} />
+				<AdviceBox advice={advice} onAct={() => onTap({ tap: 'advice', athleteId })} />
 			)}
 			<div data-at="numbers">
 				{line.sided && !progress.swap && (
@@ -200,7 +258,7 @@ export function TimedPad({
 								type="button"
 								className="num min-h-[64px] flex-1 border border-ink text-[19px] font-semibold aria-pressed:bg-ink aria-pressed:text-paper"
 								aria-pressed={side === one}
-								onClick={() => setChosen(one === side && line.sided === 'plant' ? null : one)}
+								onClick={() => onKey({ key: 'side', side: one })}
 							>
 								{one}
 							</button>
@@ -218,7 +276,7 @@ export function TimedPad({
 							key={`${box.name} ${box.unit}`}
 							type="button"
 							className={`num min-h-[64px] min-w-0 flex-1 border-b-[3px] text-left leading-none ${index === active ? 'border-act' : 'border-transparent'}`}
-							onClick={() => setAt(index)}
+							onClick={() => onKey({ key: 'box', at: index })}
 							aria-pressed={index === active}
 						>
 							<span
@@ -243,6 +301,7 @@ export function TimedPad({
 							onChange={(event) => {
 								lastMethods[kind] = event.target.value as Method
 								setMethod(lastMethods[kind])
+								setTimed(null)
 							}}
 							aria-label="Taken by"
 						>
@@ -257,41 +316,31 @@ export function TimedPad({
 			</div>
 			{watched ? (
 				<StopwatchPad
-					key={together.map(({ id }) => id).join()}
-					runners={together}
+					key={(timed ?? together).map(({ id }) => id).join()}
+					runners={timed ?? together}
 					places={slots.map(({ distanceM }) => distanceM ?? 0)}
-					disabled={!ready || progress.finished}
+					disabled={!ready || (progress.finished && timed === null)}
 					undoLabel={undoLabel}
+					onBusy={(on) => setTimed(on ? together : null)}
+					onPress={(atMs) => onKey({ key: 'watch', atMs })}
+					onWatch={(pressed) => {
+						watch.current = pressed
+					}}
 					onRuns={run}
-					onMissed={() => onTap({ tap: 'missed', side })}
+					onMissed={() => onTap({ tap: 'missed', athleteId, side })}
 					onUndo={() => onTap({ tap: 'undo' })}
-					onType={() => setTyping((typesTimes = true))}
+					onType={() => {
+						setTimed(null)
+						setTyping((typesTimes = true))
+					}}
 				/>
 			) : (
 				<NumberPad
 					disabled={!ready || (progress.finished && !complete && blank)}
-					onDigit={(digit) => type((text) => `${text}${digit}`)}
-					onDelete={() => type((text) => text.slice(0, -1))}
-					onSave={save}
-					onMissed={() => onTap({ tap: 'missed', side })}
-					onUntimed={() => onTap({ tap: 'untimed', side })}
-					onUndo={() => onTap({ tap: 'undo' })}
+					onKey={onKey}
 					undoLabel={undoLabel}
 					saveLabel={complete ? 'Save' : active < boxes.length - 1 ? 'Next' : 'Save'}
-					same={
-						blank && same && same.kind === line.logs && !progress.finished && kind !== 'sprint'
-							? {
-									label: asRead(sayEvent(same)),
-									onSame: () =>
-										onTap({
-											tap: 'mark',
-											measured: { kind: same.kind, value: same.value },
-											label: asRead(sayEvent(same)),
-											side,
-										}),
-								}
-							: null
-					}
+					same={sameLabel}
 				/>
 			)}
 			{kind === 'sprint' && method === 'stopwatch' && typing && (

@@ -1,22 +1,46 @@
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useLayoutEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { landed, press } from '#core/field/session/press'
 import { readField } from '#core/field/session/read-field'
-import { type Cursor, type Stand, opened, standOf } from '#core/field/session/stand'
+import { type Stand, opened, standOf } from '#core/field/session/stand'
 import type { Tap } from '#core/field/session/taps'
 import type { FieldSheet } from '#core/field/pack'
+import { type PadKey, keyPress } from './pad-key'
+import { type About, Turns } from './turns'
 import type { SessionLog } from './use-session-log'
 
 export interface Afternoon {
 	stand: Stand
-	/** Does what was tapped; true once it is on the device, or when there was nothing to keep. */
+	/** Does what was tapped in its turn; true once it is on the device, or when there was nothing to keep. */
 	tap: (tap: Tap) => Promise<boolean>
+	/** Does what a key of a pad does, in its turn. */
+	key: (key: PadKey, press: () => void) => void
+	/** Opens a panel about whoever is on the line, in its turn. */
+	open: (panel: string, opened: () => void) => void
+	/** Counts what was logged here: what is typed is for one of them, whatever other phones log meanwhile. */
+	rep: number
+	/** The last tap takes long to be on the device. */
+	slow: boolean
 	/** Why the last tap could not be kept. */
 	problem: string | null
 }
 
 const FULL =
 	'This device could not keep that: its storage may be full. Nothing was saved; write it down and free some space.'
-
+/** From here on the screen says that it waits for the device, ms [our setting]. */
+const SLOW_MS = 400
+/** Taps on what the line shows; the others name what they are about. */
+const ON_THE_LINE: ReadonlySet<Tap['tap']> = new Set([
+	'mark',
+	'missed',
+	'untimed',
+	'reps',
+	'advice',
+	'rate',
+	'comfort',
+	'worry',
+	'undo',
+])
+const aboutOf = ({ tap }: Tap): About => (ON_THE_LINE.has(tap) ? 'line' : 'named')
 /** The afternoon on this phone: the core says what a tap comes to, the log keeps it, and only then the screen moves. */
 export function useAfternoon(
 	log: SessionLog,
@@ -33,35 +57,65 @@ export function useAfternoon(
 		[sheet, all, current, limits, settled, lanes, deviceId],
 	)
 	const [cursor, setCursor] = useState(() => opened(sheet))
+	const [rep, repLogged] = useReducer((count: number) => count + 1, 0)
 	const [problem, setProblem] = useState<string | null>(null)
-	const writing = useRef(false)
+	const [slow, setSlow] = useState(false)
 	const stand = useMemo(() => standOf(field, cursor), [field, cursor])
-	const tap = useCallback(
+	const shown = useRef(stand)
+	useLayoutEffect(() => {
+		shown.current = stand
+	}, [stand])
+	const [drawing, redraw] = useReducer((count: number) => count + 1, 0)
+	const [turns] = useState(() => new Turns(redraw))
+	useEffect(() => turns.drawn(), [turns, drawing])
+
+	const act = useCallback(
 		async (one: Tap): Promise<boolean> => {
-			const pressed = press(stand, one)
+			const seen = shown.current
+			const pressed = press(seen, one)
 			if (pressed.writes.length === 0) {
-				setCursor(landed(stand, pressed, []))
+				setCursor(landed(seen, pressed, []))
 				return true
 			}
-			// A second tap while the first is being written is the same tap.
-			if (writing.current) return false
-			writing.current = true
+			turns.keeping(one.tap === 'reading')
+			const waits = setTimeout(() => setSlow(true), SLOW_MS)
+			let kept = false
 			try {
 				const events = await write(pressed.writes)
-				const next = landed(stand, pressed, events)
+				kept = true
+				const next = landed(seen, pressed, events)
+				// What was typed while a device logged is about whom it was typed for.
+				const stays = one.tap === 'reading' && turns.ahead
+				setCursor(stays ? { ...next, athleteId: seen.shown?.athlete.id ?? null } : next)
+				if (!stays && events.some(({ type }) => type === 'mark')) repLogged()
 				setProblem(null)
 				onKept()
-				// Whoever looked elsewhere in the meantime stays there.
-				setCursor((now: Cursor) => (now === stand.cursor ? next : { ...now, moves: next.moves, hurt: next.hurt }))
-				return true
 			} catch {
 				setProblem(FULL)
-				return false
 			} finally {
-				writing.current = false
+				clearTimeout(waits)
+				setSlow(false)
+				turns.over(kept)
 			}
+			return kept
 		},
-		[stand, write, onKept],
+		[turns, write, onKept],
 	)
-	return { stand, tap, problem }
+	const tap = useCallback(
+		(one: Tap) =>
+			new Promise<boolean>((done) => {
+				const drop = () => done(false)
+				if (!turns.press(JSON.stringify(one), () => void act(one).then(done), aboutOf(one), drop)) drop()
+			}),
+		[turns, act],
+	)
+	const key = useCallback(
+		(one: PadKey, pressed: () => void) => {
+			const { what, about } = keyPress(one)
+			turns.press(what, pressed, about)
+		},
+		[turns],
+	)
+	const open = useCallback((panel: string, opened: () => void) => void turns.press(panel, opened, 'line'), [turns])
+	return { stand, tap, key, open, rep, slow, problem }
 }

@@ -176,6 +176,78 @@ test('the wrong leg is put right ten reps later', async ({ app, browser, page })
 	expect(sides.filter((row) => Number(row.contact) === 0.17)).toMatchObject([{ side: 'left' }])
 })
 
+test('what is pressed while a number is being saved is for the screen that follows, and of the body for whom it was seen on', async ({
+	app,
+	browser,
+	page,
+}) => {
+	const { one } = await afternoon(app, browser, page)
+	const { page: phone, hand } = one
+	await hand.goTo('Single-leg pogo')
+	await expect(hand.onTheLine()).toHaveText('Athlete 1')
+	/** Keys of the pad and buttons beside it, in one go: no device keeps anything so soon. */
+	const inOneGo = (...presses: string[]) =>
+		phone.evaluate((all) => {
+			for (const one of all) {
+				const key = document.querySelector<HTMLElement>(`[data-key="${one}"]`)
+				const button = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === one)
+				;(key ?? button!).click()
+			}
+		}, presses)
+	await hand.type('181')
+	await phone.getByRole('button', { name: 'Next', exact: true }).click()
+	await hand.type('401')
+	// Saved, pressed twice by a cold thumb; and the other leg is typed at once.
+	await inOneGo('save', 'save', '1', '7', '0', 'save', '4', '0', '0', 'save')
+	await expect(phone.getByText('Last: Athlete 1., 170 ms, 400 ms right')).toBeVisible()
+	// The grade is of the rep that is being saved, the worry of whoever is seen.
+	await expect(hand.onTheLine()).toHaveText('Athlete 2')
+	await hand.type('190')
+	await phone.getByRole('button', { name: 'Next', exact: true }).click()
+	await hand.type('390')
+	await inOneGo('save', 'Poor', 'Worry', 'left', '1', '9', '5', 'save', '3', '9', '5', 'save')
+	await expect(phone.getByText('Last: Athlete 2., 195 ms, 395 ms left')).toBeVisible()
+
+	// The next one starts while the time of the one before is being saved: their watch runs.
+	await hand.goTo('Standing start')
+	await phone.getByLabel('Taken by').selectOption('stopwatch')
+	const thumb = (times: number) =>
+		phone.evaluate((count) => {
+			for (let i = 0; i < count; i++)
+				document
+					.querySelector('[aria-label="Stopwatch"] button')!
+					.dispatchEvent(new PointerEvent('pointerdown', { isPrimary: true, bubbles: true }))
+		}, times)
+	await thumb(1)
+	await phone.waitForTimeout(1900)
+	await thumb(1)
+	await phone.waitForTimeout(1400)
+	await thumb(2)
+	await expect(phone.getByText(/^Last: Athlete 1\., 3\.\d\d s/)).toBeVisible()
+	await expect(hand.onTheLine()).toHaveText('Athlete 2')
+	const watch = phone.getByRole('group', { name: 'Stopwatch' })
+	await expect(watch.getByRole('button', { name: '10 m' })).toBeVisible()
+	await watch.getByRole('button', { name: 'Stop, no time' }).click()
+	await hand.allSafe()
+	const logged = async (table: string, what: string) =>
+		(
+			await app.rows(
+				`select i.name, ${what} as said from ${table} e join athlete_identity i on i.athlete_id = e.athlete_id order by e.device_seq`,
+			)
+		).map(({ name, said }) => `${String(name)} ${String(said)}`)
+	expect(await logged('mark', "coalesce(concat(e.side, ' ', json_value(e.value, '$.contactS')), 'timed')")).toEqual([
+		'Athlete 1 left 0.181',
+		'Athlete 1 right 0.17',
+		'Athlete 2 left 0.19',
+		'Athlete 2 left 0.195',
+		'Athlete 1 timed',
+	])
+	expect(await logged('observation', "concat(e.kind, ' ', coalesce(json_value(e.value, '$.grade'), ''))")).toEqual([
+		'Athlete 2 quality poor',
+		'Athlete 2 worry ',
+	])
+})
+
 test('rain in the middle closes at once what wet grass does not carry, here and on the other phone; then the session is cut short, and goes on', async ({
 	app,
 	browser,

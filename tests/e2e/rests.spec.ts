@@ -73,11 +73,14 @@ test('rests between reps and between sets are planned, flowed, printed and waite
 		expect(left).toBeLessThanOrEqual(most)
 	}
 	await hand.goTo('Repeat long run')
-	const done = () => page.getByRole('button', { name: 'Done, no number' }).click()
+	// A hand presses again when it has seen what came of the press before; sooner it is one that shakes.
+	const done = async () => {
+		await page.waitForTimeout(400)
+		await page.getByRole('button', { name: 'Done, no number' }).click()
+	}
 	await done()
 	await waited(120)
 	await done()
-	// Two taps of a hand, not of one that shakes.
 	await expect(page.getByText('set 1 of 2, rep 3')).toBeVisible()
 	await done()
 	await expect(page.getByText('set 2 of 2, rep 1')).toBeVisible()

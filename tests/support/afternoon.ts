@@ -93,6 +93,25 @@ export function fourBySheet(athlete: Partial<FieldAthlete> = {}, line: Partial<F
 	}
 }
 
+/** A tap as a thumb makes it: whom it is about, and which rep, is what the screen shows. */
+export type Touch = Tap extends infer One
+	? One extends { athleteId: string } | { rep: unknown }
+		? Omit<One, 'athleteId' | 'rep'> & { athleteId?: string }
+		: One
+	: never
+
+const OF_WHOM: ReadonlySet<string> = new Set([
+	'mark',
+	'missed',
+	'untimed',
+	'reps',
+	'advice',
+	'worry',
+	'report',
+	'swap',
+	'end',
+])
+
 let ids = 0
 /** A phone whose store is an array: what a device adds to a tap, and nothing else. */
 export class Phone {
@@ -123,12 +142,21 @@ export class Phone {
 		return this.stand.shown?.athlete.name ?? ''
 	}
 
-	/** What a tap would write now. */
-	pressed(tap: Tap): Pressed {
-		return press(this.stand, tap)
+	/** A tap on what is shown now; null where the screen does not offer it. */
+	private seen(touch: Touch): Tap | null {
+		const { shown, lastRep } = this.stand
+		if ('about' in touch && touch.about === 'rep' && lastRep === null) return null
+		if (OF_WHOM.has(touch.tap) && shown === null && !('athleteId' in touch)) return null
+		return { athleteId: shown?.athlete.id, rep: lastRep, ...touch } as Tap
 	}
-	tap(tap: Tap): LogEvent[] {
+	/** What a tap would write now. */
+	pressed(touch: Touch): Pressed {
+		return press(this.stand, this.seen(touch)!)
+	}
+	tap(touch: Touch): LogEvent[] {
 		const stand = this.stand
+		const tap = this.seen(touch)
+		if (!tap) return []
 		const pressed = press(stand, tap)
 		this.seconds += 20
 		const deviceTime = new Date(START + this.seconds * 1000).toISOString()

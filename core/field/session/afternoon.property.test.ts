@@ -1,13 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Value } from 'typebox/value'
-import { ATHLETES, ENTRIES, Phone, fourBySheet } from '../../../tests/support/afternoon'
+import { ATHLETES, ENTRIES, Phone, type Touch, fourBySheet } from '../../../tests/support/afternoon'
 import { unsound } from '../../events/unsound'
 import { STARTER_LIBRARY } from '../../library/starter-library'
 import { EVENT_SCHEMAS, type EventKey, type LogEvent } from '../../vocabulary/events'
 import { CUT_SHORT_REASONS } from '../../vocabulary/event-kinds'
 import { REGIONS } from '../../vocabulary/words'
-import type { Tap } from './taps'
 
 // Laws over whole afternoons: whatever is tapped, in whatever order, on two phones that hear each other.
 
@@ -15,8 +14,8 @@ const who = fc.constantFrom(...ATHLETES.map(({ id }) => id))
 const thousandths = (from: number, to: number) =>
 	fc.integer({ min: from * 1000, max: to * 1000 }).map((value) => value / 1000)
 const drill = fc.constantFrom('pogo', 'broad-jump', 'pause-jump').map((id) => STARTER_LIBRARY.drills[id]!)
-const fixed = (...taps: Tap[]) => fc.constantFrom(...taps)
-const weighted: [number, fc.Arbitrary<Tap>][] = [
+const fixed = (...taps: Touch[]) => fc.constantFrom(...taps)
+const weighted: [number, fc.Arbitrary<Touch>][] = [
 	[
 		8,
 		thousandths(2.5, 4).map((timeS) => ({
@@ -38,9 +37,11 @@ const weighted: [number, fc.Arbitrary<Tap>][] = [
 	[2, fixed({ tap: 'advice' }, { tap: 'worry' }, { tap: 'slip' }, { tap: 'heard' })],
 	[
 		2,
-		fc.tuple(drill, fc.constantFrom('one', 'shown')).map(([one, of]) => ({ tap: 'swap', drill: one, who: of }) as Tap),
+		fc
+			.tuple(drill, fc.constantFrom('one', 'shown'))
+			.map(([one, of]) => ({ tap: 'swap', drill: one, who: of }) as Touch),
 	],
-	[2, fc.constantFrom('one', 'shown').map((of) => ({ tap: 'end', reason: 'coach', who: of }) as Tap)],
+	[2, fc.constantFrom('one', 'shown').map((of) => ({ tap: 'end', reason: 'coach', who: of }) as Touch)],
 	[2, fc.tuple(who, fc.boolean()).map(([athleteId, present]) => ({ tap: 'here', athleteId, present }))],
 	[1, fc.tuple(who, fc.nat(4)).map(([athleteId, to]) => ({ tap: 'move', athleteId, to }))],
 	[1, fc.tuple(who, fc.nat(3)).map(([athleteId, group]) => ({ tap: 'to-group', athleteId, group }))],
@@ -66,11 +67,13 @@ const weighted: [number, fc.Arbitrary<Tap>][] = [
 	[1, fixed({ tap: 'report', report: { kind: 'unwell' } }, { tap: 'report', report: { kind: 'head' } })],
 	[
 		1,
-		fc.constantFrom('session', 'athlete', 'drill', 'rep').map((about) => ({ tap: 'note', about, text: 'late' }) as Tap),
+		fc
+			.constantFrom('session', 'athlete', 'drill', 'rep')
+			.map((about) => ({ tap: 'note', about, text: 'late' }) as Touch),
 	],
 ]
 /** A tap, or one about an event that stands: which, by its place. */
-type Step = { phone: 0 | 1; tap: Tap } | { phone: 0 | 1; about: 'correct' | 'take-back'; which: number; to: string }
+type Step = { phone: 0 | 1; tap: Touch } | { phone: 0 | 1; about: 'correct' | 'take-back'; which: number; to: string }
 const step: fc.Arbitrary<Step> = fc.oneof(
 	{
 		weight: 30,
@@ -95,7 +98,7 @@ function twoPhones() {
 	const all: LogEvent[] = []
 	return [0, 1].map((n) => new Phone(sheet, `00000005-0000-7000-8000-00000000000${n}`, all)) as [Phone, Phone]
 }
-function tapOf(step: Step, phone: Phone): Tap | null {
+function tapOf(step: Step, phone: Phone): Touch | null {
 	if ('tap' in step) return step.tap
 	const marks = phone.current.filter(({ type }) => type === 'mark')
 	const event = marks[step.which % Math.max(1, marks.length)]

@@ -1,17 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { ATHLETES, ENTRIES, Phone, fourBySheet, lineOf } from '../../../tests/support/afternoon'
+import { ATHLETES, ENTRIES, Phone, type Touch, fourBySheet, lineOf } from '../../../tests/support/afternoon'
 import { STARTER_LIBRARY } from '../../library/starter-library'
 import type { LogEvent } from '../../vocabulary/events'
 import { remaining } from './press'
-import type { Tap } from './taps'
 
 const [ILKA, AMARU, TOVE, NOOR] = ATHLETES.map(({ id }) => id) as [string, string, string, string]
-const run = (timeS: number): Tap => ({
+const run = (timeS: number): Touch => ({
 	tap: 'mark',
 	measured: { kind: 'sprint', value: { splits: [{ distanceM: 20, timeS }], method: 'gate' } },
 	label: `${timeS.toFixed(2)} s`,
 })
-const jump = (distanceM: number): Tap => ({
+const jump = (distanceM: number): Touch => ({
 	tap: 'mark',
 	measured: { kind: 'distance', value: { distanceM, method: 'tape' } },
 	label: `${distanceM} m`,
@@ -163,7 +162,7 @@ describe('a rep that is done on each side', () => {
 	})
 	it('is said otherwise in one tap, corrected later, and the turn follows', () => {
 		const one = sided()
-		const [wrong] = one.tap({ ...(jump(2.1) as Extract<Tap, { tap: 'mark' }>), side: 'right' })
+		const [wrong] = one.tap({ ...(jump(2.1) as Extract<Touch, { tap: 'mark' }>), side: 'right' })
 		expect(wrong).toMatchObject({ side: 'right' })
 		expect(state(one)).toEqual([0.5, 'left', 1, false])
 		for (let i = 0; i < 9; i++) one.tap(jump(2 + i / 100))
@@ -193,7 +192,7 @@ describe('a rep that is done on each side', () => {
 		expect(one.tap({ tap: 'untimed', side: 'left' })[0]).not.toHaveProperty('side')
 		const two = phone().at(2)
 		expect(two.tap(jump(2.1))[0]).not.toHaveProperty('side')
-		expect(two.tap({ ...(jump(2.1) as Extract<Tap, { tap: 'mark' }>), side: 'left' })[0]).toMatchObject({
+		expect(two.tap({ ...(jump(2.1) as Extract<Touch, { tap: 'mark' }>), side: 'left' })[0]).toMatchObject({
 			side: 'left',
 		})
 		expect(two.name).toBe('Tove Brandt')
@@ -666,6 +665,54 @@ describe('what is said of the body', () => {
 		one.limits = { [ILKA]: { closures: [], shut: [{ words: 'depth jump', drillId: 'depth-jump' }], easyOnly: false } }
 		expect(one.stand.everybody.map(({ over }) => over)).toEqual(['depth jump', null, null, null])
 		expect(one.name).toBe('Amaru Fenn')
+	})
+})
+
+describe('what is said of whom it was seen on', () => {
+	/** Ilka was on the line when it was begun; a device has moved it on to Amaru since. */
+	const movedOn = (sheet = fourBySheet()) => {
+		const one = new Phone(sheet)
+		one.tap(run(3.01))
+		expect(one.name).toBe('Amaru Fenn')
+		return one
+	}
+	const PAIN = { kind: 'pain', value: { region: 'calf', side: 'left', score: 4, redFlag: false } } as const
+	const LINE = { entryId: ENTRIES[0]!.id, lineId: lineOf(0, 0).id }
+
+	it('stays theirs, whoever is on the line by now, and changes nobody on it', () => {
+		const one = movedOn()
+		expect(one.tap({ tap: 'report', athleteId: ILKA, report: PAIN })).toMatchObject([{ athleteId: ILKA, ...LINE }])
+		expect(one.stand.cursor.hurt?.athleteId).toBe(ILKA)
+		expect(one.tap({ tap: 'worry', athleteId: ILKA })).toMatchObject([{ kind: 'worry', athleteId: ILKA, ...LINE }])
+		const note = { tap: 'note', text: 'late' } as const
+		expect(one.tap({ ...note, about: 'drill', athleteId: ILKA })).toMatchObject([{ athleteId: ILKA, ...LINE }])
+		expect(one.tap({ ...note, about: 'athlete', athleteId: ILKA })[0]).not.toHaveProperty('entryId')
+		const pogo = { tap: 'swap', drill: drill('pogo'), who: 'one', athleteId: ILKA } as const
+		expect(one.tap(pogo)).toMatchObject([{ kind: 'swap', athleteId: ILKA, ...LINE }])
+		const ended = one.tap({ tap: 'end', reason: 'pain', who: 'one', athleteId: ILKA })
+		expect(ended).toMatchObject([{ kind: 'end-set', athleteId: ILKA, ...LINE }])
+		expect(one.name).toBe('Amaru Fenn')
+	})
+	it('a number, a set, a missed turn or an advice is not: it is for who was there', () => {
+		const one = movedOn()
+		expect(one.tap({ ...run(3.4), athleteId: ILKA } as Touch)).toEqual([])
+		for (const tap of ['missed', 'untimed', 'advice'] as const) expect(one.tap({ tap, athleteId: ILKA })).toEqual([])
+		expect(one.tap({ tap: 'reps', reps: 4, grade: 'good', athleteId: ILKA })).toEqual([])
+		expect(one.tap({ ...run(3.4), athleteId: AMARU } as Touch)).toMatchObject([{ athleteId: AMARU }])
+	})
+	it('a report is kept of somebody who has left, and of somebody without a line', () => {
+		const one = movedOn()
+		one.tap({ tap: 'here', athleteId: ILKA, present: false })
+		expect(one.tap({ tap: 'report', athleteId: ILKA, report: PAIN })).toMatchObject([{ athleteId: ILKA, ...LINE }])
+		const sheet = fourBySheet()
+		const without = movedOn({ ...sheet, lines: sheet.lines.filter(({ id }) => id !== lineOf(0, 3).id) })
+		const [kept] = without.tap({ tap: 'report', athleteId: NOOR, report: { kind: 'head' } })
+		expect(kept).toMatchObject({ kind: 'head', athleteId: NOOR })
+		expect(kept).not.toHaveProperty('lineId')
+		expect(without.stand.cursor.hurt?.athleteId).toBe(NOOR)
+		// A worry is about what somebody does there.
+		expect(without.tap({ tap: 'worry', athleteId: NOOR })).toEqual([])
+		expect(without.tap({ tap: 'end', reason: 'coach', who: 'one', athleteId: NOOR })).toEqual([])
 	})
 })
 

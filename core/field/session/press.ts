@@ -10,7 +10,7 @@ import { positionAt } from '../queue-order'
 import { sayEvent, shortName } from '../say-event'
 import { MOVES_KEPT, amended, asBefore, moveOf, undoing } from './moves'
 import { linesOf } from './read-field'
-import { type Cursor, type OnLine, type Stand, after, askKey } from './stand'
+import { type Cursor, type OnLine, type Stand, after, askKey, lineOn } from './stand'
 import { sayCutShort } from './say-cut-short'
 import type { Tap } from './taps'
 import type { Draft, Write } from './writes'
@@ -106,11 +106,11 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 		case 'missed':
 		case 'untimed':
 		case 'reps':
-			return shown ? rep(stand, shown, tap) : nothing(stand)
+			return shown?.athlete.id === tap.athleteId ? rep(stand, shown, tap) : nothing(stand)
 		case 'runs':
 			return runs(stand, tap)
 		case 'advice': {
-			const act = shown?.advice.act
+			const act = shown?.athlete.id === tap.athleteId ? shown.advice.act : undefined
 			return act
 				? adding(stand, [act.draft], act.said, { moveOn: act.moveOn ? (act.draft.athleteId ?? null) : null })
 				: nothing(stand)
@@ -174,26 +174,27 @@ export function press(stand: Stand, tap: Tap, sure = false): Pressed {
 				`${named(stand, tap.before.athleteId)}${sayEvent(tap.before)} again`,
 			)
 		case 'note':
-			return note(stand, tap.about, tap.text)
+			return note(stand, tap)
 		case 'worry':
-			return worry(stand)
-		case 'report':
-			return shown
-				? adding(
-						stand,
-						[
-							{
-								...lineOf(shown),
-								type: 'observation',
-								...(tap.report.kind === 'pain'
-									? { kind: 'pain', value: { ...tap.report.value, moment: 'during' } }
-									: { kind: tap.report.kind, value: {} }),
-							} as Draft,
-						],
-						`${named(stand, shown.athlete.id)}${tap.report.kind === 'pain' ? `pain ${tap.report.value.score}` : tap.report.kind}`,
-						{ hurts: true },
-					)
-				: nothing(stand)
+			return worry(stand, tap.athleteId)
+		case 'report': {
+			const seen = lineOn(stand, tap.athleteId)
+			return adding(
+				stand,
+				[
+					{
+						// A report is kept, whether there is a line for it or not.
+						...(seen ? lineOf(seen) : { athleteId: tap.athleteId }),
+						type: 'observation',
+						...(tap.report.kind === 'pain'
+							? { kind: 'pain', value: { ...tap.report.value, moment: 'during' } }
+							: { kind: tap.report.kind, value: {} }),
+					} as Draft,
+				],
+				`${named(stand, tap.athleteId)}${tap.report.kind === 'pain' ? `pain ${tap.report.value.score}` : tap.report.kind}`,
+				{ hurts: true },
+			)
+		}
 		case 'slip':
 			return cursor.hurt?.event
 				? writing(stand, [{ takeBack: cursor.hurt.event }], `${sayEvent(cursor.hurt.event)} was a slip`, {
@@ -434,37 +435,29 @@ function rate(stand: Stand, grade: 'good' | 'not-yet' | 'poor'): Pressed {
 	)
 }
 
-/** What a word is about: the session, or whoever is on the line, what they do, or their last rep. */
-function note(stand: Stand, about: 'session' | 'athlete' | 'drill' | 'rep', text: string): Pressed {
-	const { shown, lastRep } = stand
-	const value = { about, text }
-	const said = `note: ${text}`
-	if (about === 'session') return adding(stand, [{ athleteId: null, type: 'observation', kind: 'note', value }], said)
-	if (about === 'rep')
-		return lastRep
-			? adding(
-					stand,
-					[{ ...placeOf(lastRep), type: 'observation', kind: 'note', value }],
-					`${named(stand, lastRep.athleteId)}${said}`,
-				)
-			: nothing(stand)
-	if (!shown) return nothing(stand)
-	const at = about === 'athlete' ? { athleteId: shown.athlete.id } : lineOf(shown)
-	return adding(
-		stand,
-		[{ ...at, type: 'observation', kind: 'note', value }],
-		`${named(stand, shown.athlete.id)}${said}`,
-	)
+/** A word about the session, an athlete, what they do here, or one rep. */
+function note(stand: Stand, tap: Extract<Tap, { tap: 'note' }>): Pressed {
+	const { about, text } = tap
+	const keep = (at: object, athleteId: string | null) =>
+		adding(
+			stand,
+			[{ ...at, athleteId, type: 'observation', kind: 'note', value: { about, text } } as Draft],
+			`${named(stand, athleteId)}note: ${text}`,
+		)
+	if (about === 'session') return keep({}, null)
+	if (about === 'rep') return keep(placeOf(tap.rep), tap.rep.athleteId)
+	const seen = about === 'drill' ? lineOn(stand, tap.athleteId) : null
+	return keep(seen ? lineOf(seen) : {}, tap.athleteId)
 }
 
-function worry(stand: Stand): Pressed {
-	const { shown } = stand
-	const region = shown && mostLoaded(shown.drill)
+function worry(stand: Stand, athleteId: string): Pressed {
+	const seen = lineOn(stand, athleteId)
+	const region = seen && mostLoaded(seen.drill)
 	return region
 		? adding(
 				stand,
-				[{ ...lineOf(shown), type: 'observation', kind: 'worry', value: { region } }],
-				`${named(stand, shown.athlete.id)}a worry`,
+				[{ ...lineOf(seen), type: 'observation', kind: 'worry', value: { region } }],
+				`${named(stand, athleteId)}a worry`,
 			)
 		: nothing(stand)
 }
@@ -498,7 +491,7 @@ export const mayDo = (
 	closedByGround(surface, drill, drill.defaults.parameters) === null
 
 function swap(stand: Stand, tap: Extract<Tap, { tap: 'swap' }>, sure: boolean): Pressed {
-	const { shown, sheet } = stand
+	const { sheet } = stand
 	const { drill } = tap
 	const draft = ({ line }: LineProgress): Draft => ({
 		athleteId: line.athleteId,
@@ -508,10 +501,10 @@ function swap(stand: Stand, tap: Extract<Tap, { tap: 'swap' }>, sure: boolean): 
 		kind: 'swap',
 		value: { drillId: drill.id as never, drillVersion: drill.version },
 	})
-	if (tap.who === 'one')
-		return shown
-			? adding(stand, [draft(shown.progress)], `${named(stand, shown.athlete.id)}${drill.name}`)
-			: nothing(stand)
+	if (tap.who === 'one') {
+		const seen = lineOn(stand, tap.athleteId)
+		return seen ? adding(stand, [draft(seen.progress)], `${named(stand, tap.athleteId)}${drill.name}`) : nothing(stand)
+	}
 	const whole = sheet.drills[`${drill.id}/${drill.version}`]
 	const open = stand.queue.filter((progress) => !progress.finished)
 	const able = open.filter(({ line }) => whole && mayDo(stand, line.athleteId, whole))
@@ -535,11 +528,15 @@ function end(stand: Stand, tap: Extract<Tap, { tap: 'end' }>, sure: boolean): Pr
 		kind: 'end-set',
 		value: { reason: tap.reason },
 	})
-	const { shown } = stand
-	if (tap.who === 'one')
-		return shown
-			? adding(stand, [draft(shown.progress)], `${named(stand, shown.athlete.id)}ended`, { moveOn: shown.athlete.id })
+	if (tap.who === 'one') {
+		const seen = lineOn(stand, tap.athleteId)
+		return seen
+			? adding(stand, [draft(seen.progress)], `${named(stand, tap.athleteId)}ended`, {
+					// Whoever is on the line by now stays there.
+					moveOn: tap.athleteId === stand.shown?.athlete.id ? tap.athleteId : null,
+				})
 			: nothing(stand)
+	}
 	const open = stand.queue.filter((progress) => !progress.ended && !progress.finished)
 	if (open.length === 0) return nothing(stand)
 	const begun = open.filter(({ repsDone }) => repsDone > 0).length

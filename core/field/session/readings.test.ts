@@ -85,6 +85,33 @@ describe('what devices saw', () => {
 		expect(first!.chance).toBeGreaterThan(0.5)
 		expect(questions[0]!.words).toMatch(/^3\.31 s over 20 m, lane 1: /)
 	})
+	it('and was seen before a number was saved by hand is asked about: with it the line has moved on', () => {
+		const one = phone()
+		// The phone of these tests saves 20 s after the start.
+		const saved = {
+			tap: 'mark',
+			measured: { kind: 'sprint', value: { splits: [{ distanceM: 20, timeS: 3.1 }], method: 'stopwatch' } },
+			label: '',
+		} as const
+		one.tap(saved)
+		expect(one.name).toBe('Amaru Fenn')
+		const before = placed(one, run(16.4, { 20: 3.6 }))
+		expect(before.plain).toEqual([])
+		expect(before.questions.map(({ words }) => words)).toEqual([
+			'3.60 s over 20 m, lane 1: it was seen before Ilka M.’s 3.10 s was saved',
+		])
+		expect(placed(one, run(16.401, { 20: 3.6 })).plain.map(({ mark }) => mark.athleteId)).toEqual([AMARU])
+		// What a device logged, and what another phone did, does not move this line by hand; nor does another drill.
+		const other = phone()
+		other.tap({ tap: 'reading', mark: placed(other, run(10, { 20: 3.1 })).plain[0]!.mark, words: '' })
+		expect(placed(other, run(16.4, { 20: 3.6 })).plain.map(({ mark }) => mark.athleteId)).toEqual([AMARU])
+		const second = new Phone(one.sheet, '00000005-0000-7000-8000-000000000002', one.all)
+		second.tap({ tap: 'pick', athleteId: AMARU })
+		expect(placed(second, run(16.4, { 20: 3.6 })).questions).toEqual([])
+		one.at(2).tap({ ...saved, measured: { kind: 'distance', value: { distanceM: 2, method: 'tape' } } })
+		one.at(0).tap({ tap: 'pick', athleteId: AMARU })
+		expect(placed(one, run(30, { 20: 3.6 })).questions).toEqual([])
+	})
 	it('after a question waits for its answer, in its own lane', () => {
 		const one = phone()
 		one.tap({ tap: 'pick', athleteId: AMARU })
@@ -244,7 +271,7 @@ describe('where a reading goes', () => {
 			one.tap({ tap: 'untimed' })
 		}
 		one.tap({ tap: 'pick', athleteId: ILKA })
-		expect(placed(one, run(10, { 20: 3.12 })).questions[0]!.words).toContain(
+		expect(placed(one, run(300, { 20: 3.12 })).questions[0]!.words).toContain(
 			'it does not go with the drill on the line',
 		)
 		// One at a time: whatever lane the beams say, it is theirs. Two at a time: the third lane is nobody's.

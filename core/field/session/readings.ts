@@ -1,10 +1,11 @@
 import { assembleContacts, assembleRuns } from '../../devices/assemble-runs'
 import type { KeptReading } from '../../devices/schema'
 import { heightFromFlightTime } from '../../measure/jump/jump-height'
+import type { Mark } from '../../vocabulary/events'
 import { writeSeconds } from '../../words/write-numbers'
 import { type LineProgress, isNext } from '../line-progress'
 import { drillOn } from '../live-advice'
-import { shortName } from '../say-event'
+import { sayEvent, shortName } from '../say-event'
 import { strangeFor } from '../strange'
 import type { Stand } from './stand'
 import { type Chance, whoseRun } from './whose-run'
@@ -175,11 +176,18 @@ export function placeReadings(stand: Stand, readings: readonly KeptReading[], si
 	return placed
 }
 
+/** The number this phone saved by hand last on the drill that is shown: with it the line moved on. */
+function byHand({ current, cursor, deviceId }: Stand): Mark | null {
+	let last: Mark | null = null
+	for (const event of current)
+		if (event.type === 'mark' && event.entryId === cursor.entryId && event.deviceId === deviceId)
+			if (!event.source && !event.replacesId && (last === null || event.deviceTime > last.deviceTime)) last = event
+	return last
+}
+
 /** Whose a reading is by the line, and why it should be asked; null when it is plain. */
-function weigh(
-	{ onLine, queue, sheet }: Stand,
-	one: Seen,
-): { progress: LineProgress | undefined; why: string | null; chances: Chance[] } {
+function weigh(stand: Stand, one: Seen): { progress: LineProgress | undefined; why: string | null; chances: Chance[] } {
+	const { onLine, queue, sheet, nameOf } = stand
 	const progress = onLine[one.lane - 1] ?? (onLine.length === 1 ? onLine[0] : undefined)
 	const athleteOf = ({ line }: LineProgress) => sheet.athletes.find(({ id }) => id === line.athleteId)
 	const from = progress ? queue.indexOf(progress) : 0
@@ -202,6 +210,13 @@ function weigh(
 				)
 			: []
 	if (one.unsure) return { progress, why: one.unsure, chances }
+	const saved = byHand(stand)
+	if (saved?.athleteId && one.at <= Date.parse(saved.deviceTime))
+		return {
+			progress,
+			why: `it was seen before ${shortName(nameOf(saved.athleteId))}’s ${sayEvent(saved)} was saved`,
+			chances,
+		}
 	const mark = progress && !progress.finished ? one.markFor(progress) : null
 	if (!progress || !mark) return { progress, why: 'it does not go with the drill on the line', chances }
 	if (mark.kind === 'missed')

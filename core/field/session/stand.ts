@@ -142,6 +142,19 @@ function onLineOf({ sheet, current }: Field, progress: LineProgress): OnLine {
 	}
 }
 
+/**
+ * Somebody on the entry that is shown, whoever is on the line: what is said of them stays theirs when the line has moved
+ * on or they have left the queue. Null where they have no line here.
+ */
+export function lineOn(stand: Stand, athleteId: string): OnLine | null {
+	const { sheet, cursor, current, everybody, shown } = stand
+	if (shown?.athlete.id === athleteId) return shown
+	const waits = everybody.find(({ line }) => line.athleteId === athleteId)
+	if (waits) return onLineOf(stand, waits)
+	const line = sheet.lines.find((one) => one.entryId === cursor.entryId && one.athleteId === athleteId)
+	return line ? onLineOf(stand, stand.standing(line, ofLine(current, line))) : null
+}
+
 /** The next ones to start together: whoever is shown, and those after who still have reps. */
 function lineUp(queue: readonly LineProgress[], shown: LineProgress | null, lanes: number): LineProgress[] {
 	if (!shown) return []

@@ -9,7 +9,12 @@ import type { Draft } from './writes'
 
 export type Grade = 'good' | 'not-yet' | 'poor'
 /** One athlete, or everybody who is shown. */
-export type Who = 'one' | 'shown'
+export type Who = { who: 'one'; athleteId: string } | { who: 'shown' }
+/** What a word is about. */
+export type About =
+	| { about: 'session' }
+	| { about: 'athlete' | 'drill'; athleteId: string }
+	| { about: 'rep'; rep: Mark }
 
 /** A number that was typed, or read off a stopwatch: what is kept of it, and how it is named. */
 export interface Measured {
@@ -22,7 +27,10 @@ export type Report =
 	| { kind: 'pain'; value: { region: Region; side: 'left' | 'right' | 'both'; score: number; redFlag: boolean } }
 	| { kind: 'head' | 'chest' | 'unwell' }
 
-/** Everything somebody can do at the phone. Those of the first group write nothing. */
+/**
+ * Everything somebody can do at the phone. Those of the first group write nothing. `athleteId` beside what is done is
+ * whom it was seen on: the line may have moved on since, by another phone or a device.
+ */
 export type Tap =
 	| { tap: 'entry'; by: number }
 	| { tap: 'go-to'; entryId: string }
@@ -34,14 +42,14 @@ export type Tap =
 	/** Does what the question before was about. */
 	| { tap: 'sure' }
 	| { tap: 'undo' }
-	// The rep on the line.
-	| { tap: 'mark'; measured: Measured; label: string; side?: Leg | undefined }
+	// The rep on the line; nothing where somebody else is there by now.
+	| { tap: 'mark'; athleteId: string; measured: Measured; label: string; side?: Leg | undefined }
 	/** Off the stopwatch: one run, or several that began together; the rest begins `at` the finish. */
 	| { tap: 'runs'; runs: readonly Run[]; at: string; windMps: number | null }
-	| { tap: 'missed'; reason?: (typeof MISSED_REASONS)[number] | undefined; side?: Leg | undefined }
-	| { tap: 'untimed'; side?: Leg | undefined }
-	| { tap: 'reps'; reps: number; grade: Grade | null }
-	| { tap: 'advice' }
+	| { tap: 'missed'; athleteId: string; reason?: (typeof MISSED_REASONS)[number] | undefined; side?: Leg | undefined }
+	| { tap: 'untimed'; athleteId: string; side?: Leg | undefined }
+	| { tap: 'reps'; athleteId: string; reps: number; grade: Grade | null }
+	| { tap: 'advice'; athleteId: string }
 	| { tap: 'reading'; mark: Draft; words: string }
 	// About what was logged.
 	/** Runs that were given out by order are somebody else's. */
@@ -53,16 +61,16 @@ export type Tap =
 	| { tap: 'take-back'; events: readonly LogEvent[]; label: string }
 	/** A mark that was taken back stands again as it was. */
 	| { tap: 'bring-back'; event: Mark; before: Mark }
-	| { tap: 'note'; about: 'session' | 'athlete' | 'drill' | 'rep'; text: string }
+	| ({ tap: 'note'; text: string } & About)
 	// Of the body.
-	| { tap: 'worry' }
-	| { tap: 'report'; report: Report }
+	| { tap: 'worry'; athleteId: string }
+	| { tap: 'report'; athleteId: string; report: Report }
 	| { tap: 'slip' }
 	| { tap: 'other'; athleteId: string }
 	| { tap: 'answer'; asked: Asked; score: number }
 	// What happens to the plan.
-	| { tap: 'swap'; drill: Pick<Drill, 'id' | 'version' | 'name'>; who: Who }
-	| { tap: 'end'; reason: EndReason; who: Who }
+	| ({ tap: 'swap'; drill: Pick<Drill, 'id' | 'version' | 'name'> } & Who)
+	| ({ tap: 'end'; reason: EndReason } & Who)
 	/** A drill nobody planned, after the one that is shown; `ids` are new ones, of the entry and of the lines. */
 	| { tap: 'further'; drill: Pick<Drill, 'id' | 'version'>; ids: readonly string[] }
 	/** A drill is done earlier or later than it stands: `to` is its new place, counted from 0. */
