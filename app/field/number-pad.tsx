@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import type { PadKey } from './pad-key'
+import type { PadKey } from './presses'
 
 interface Props {
 	onKey: (key: PadKey) => void

@@ -110,17 +110,17 @@ describe('presses', () => {
 })
 
 describe('a control pressed twice in one go', () => {
-	it('is pressed once, while it is being kept and until a third of a second after the screen has moved', () => {
+	it('is pressed once, while it is being kept and until 0.15 s after the screen has moved', () => {
 		keep('good')
 		expect(keep('good')).toBe(false)
 		turns.over(true)
 		expect(keep('good')).toBe(false)
 		now = 1050
 		draw()
-		now = 1349
+		now = 1199
 		expect(keep('good')).toBe(false)
 		expect(done).toEqual(['good'])
-		now = 1350
+		now = 1200
 		expect(keep('good')).toBe(true)
 		expect(done).toEqual(['good', 'good'])
 	})

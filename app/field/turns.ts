@@ -1,7 +1,6 @@
-/**
- * So soon after the screen has moved nobody has seen it: the same control pressed again is the press before, and what is
- * pressed after a device has moved the line was meant for whoever stood there, ms [our setting].
- */
+/** No thumb means the same control twice so soon after the screen has moved under it: it shook, ms [our setting]. */
+const SHAKES_MS = 150
+/** So soon after a device has moved the line nobody has seen it: what is pressed was for whoever stood there, ms [our setting]. */
 const UNSEEN_MS = 300
 
 /** What a press is about: what the line shows; the number being taken there, which takes several; or what it names itself. */
@@ -98,7 +97,7 @@ export class Turns {
 		const before = this.waiting.at(-1)
 		if (before) return before.what === what
 		if (!this.last?.wrote || this.last.what !== what) return false
-		return this.state !== 'idle' || this.now() - this.last.drawnAt < UNSEEN_MS
+		return this.state !== 'idle' || this.now() - this.last.drawnAt < SHAKES_MS
 	}
 
 	private go({ what, run }: Turn): void {

@@ -4,8 +4,8 @@ import { readField } from '#core/field/session/read-field'
 import { type Stand, opened, standOf } from '#core/field/session/stand'
 import type { Tap } from '#core/field/session/taps'
 import type { FieldSheet } from '#core/field/pack'
-import { type PadKey, keyPress } from './pad-key'
-import { type About, Turns } from './turns'
+import { type PadKey, keyPress, tapPress } from './presses'
+import { Turns } from './turns'
 import type { SessionLog } from './use-session-log'
 
 export interface Afternoon {
@@ -28,19 +28,6 @@ const FULL =
 	'This device could not keep that: its storage may be full. Nothing was saved; write it down and free some space.'
 /** From here on the screen says that it waits for the device, ms [our setting]. */
 const SLOW_MS = 400
-/** Taps on what the line shows; the others name what they are about. */
-const ON_THE_LINE: ReadonlySet<Tap['tap']> = new Set([
-	'mark',
-	'missed',
-	'untimed',
-	'reps',
-	'advice',
-	'rate',
-	'comfort',
-	'worry',
-	'undo',
-])
-const aboutOf = ({ tap }: Tap): About => (ON_THE_LINE.has(tap) ? 'line' : 'named')
 /** The afternoon on this phone: the core says what a tap comes to, the log keeps it, and only then the screen moves. */
 export function useAfternoon(
 	log: SessionLog,
@@ -105,7 +92,8 @@ export function useAfternoon(
 		(one: Tap) =>
 			new Promise<boolean>((done) => {
 				const drop = () => done(false)
-				if (!turns.press(JSON.stringify(one), () => void act(one).then(done), aboutOf(one), drop)) drop()
+				const { what, about } = tapPress(one)
+				if (!turns.press(what, () => void act(one).then(done), about, drop)) drop()
 			}),
 		[turns, act],
 	)

@@ -43,7 +43,7 @@ test('from a session made from nothing to an adjusted next session, with six ath
 	for (let set = 1; set <= 3; set++) {
 		for (let n = 1; n <= 6; n++) {
 			await expect(hand.onTheLine()).toHaveText(`Athlete ${n}`)
-			await page.getByRole('button', { name: 'Good', exact: true }).click()
+			await hand.press('Good')
 		}
 	}
 

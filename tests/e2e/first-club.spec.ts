@@ -53,7 +53,7 @@ test('from an empty installation to the first verdict', async ({ app, page }) =>
 	for (let set = 1; set <= 3; set++) {
 		for (const name of ['Bruno', 'Ida']) {
 			await expect(hand.onTheLine()).toHaveText(name)
-			await page.getByRole('button', { name: name === 'Ida' ? 'Good' : 'Poor', exact: true }).click()
+			await hand.press(name === 'Ida' ? 'Good' : 'Poor')
 		}
 	}
 	await expect(hand.suggestion()).toContainText('All done.')

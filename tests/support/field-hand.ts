@@ -42,6 +42,12 @@ export class FieldHand {
 		await this.page.getByRole('button', { name: 'Save', exact: true }).click()
 	}
 
+	/** A button that is there for whoever comes next, too: a hand presses it again once it has let go, one that shakes sooner. */
+	async press(name: string): Promise<void> {
+		await this.page.waitForTimeout(250)
+		await this.page.getByRole('button', { name, exact: true }).click()
+	}
+
 	async pick(name: string): Promise<void> {
 		await this.page.getByRole('button', { name: 'Queue' }).click()
 		await this.page.getByRole('dialog', { name: 'Queue' }).getByText(name, { exact: true }).click()

@@ -101,6 +101,13 @@ describe('what devices saw', () => {
 			'3.60 s over 20 m, lane 1: it was seen before Ilka M.’s 3.10 s was saved',
 		])
 		expect(placed(one, run(16.401, { 20: 3.6 })).plain.map(({ mark }) => mark.athleteId)).toEqual([AMARU])
+		// The last one counts, in whatever order they came to this phone.
+		one.tap({ tap: 'pick', athleteId: AMARU })
+		one.tap(saved)
+		for (const all of [one.all, one.all.toReversed()])
+			expect(placed(new Phone(one.sheet, one.deviceId, all), run(30, { 20: 3.3 })).questions[0]!.words).toContain(
+				'it was seen before Amaru F.’s 3.10 s was saved',
+			)
 		// What a device logged, and what another phone did, does not move this line by hand; nor does another drill.
 		const other = phone()
 		other.tap({ tap: 'reading', mark: placed(other, run(10, { 20: 3.1 })).plain[0]!.mark, words: '' })
@@ -110,7 +117,7 @@ describe('what devices saw', () => {
 		expect(placed(second, run(16.4, { 20: 3.6 })).questions).toEqual([])
 		one.at(2).tap({ ...saved, measured: { kind: 'distance', value: { distanceM: 2, method: 'tape' } } })
 		one.at(0).tap({ tap: 'pick', athleteId: AMARU })
-		expect(placed(one, run(30, { 20: 3.6 })).questions).toEqual([])
+		expect(placed(one, run(80, { 20: 3.6 })).questions).toEqual([])
 	})
 	it('after a question waits for its answer, in its own lane', () => {
 		const one = phone()

@@ -147,10 +147,7 @@ function onLineOf({ sheet, current }: Field, progress: LineProgress): OnLine {
  * on or they have left the queue. Null where they have no line here.
  */
 export function lineOn(stand: Stand, athleteId: string): OnLine | null {
-	const { sheet, cursor, current, everybody, shown } = stand
-	if (shown?.athlete.id === athleteId) return shown
-	const waits = everybody.find(({ line }) => line.athleteId === athleteId)
-	if (waits) return onLineOf(stand, waits)
+	const { sheet, cursor, current } = stand
 	const line = sheet.lines.find((one) => one.entryId === cursor.entryId && one.athleteId === athleteId)
 	return line ? onLineOf(stand, stand.standing(line, ofLine(current, line))) : null
 }
