@@ -37,6 +37,9 @@ interface Props {
 	onFeed: (since: number | null) => void
 }
 
+/** Panels about whoever is on the line when they are opened. */
+const OF_THE_LINE: ReadonlySet<Panel> = new Set(['pain', 'note', 'athlete'])
+
 /** The afternoon as the core says it stands: this screen draws it, and hands on what is tapped. */
 export function FieldScreen({
 	store,
@@ -52,7 +55,7 @@ export function FieldScreen({
 }: Props) {
 	const log = useSessionLog(store, sheet.session.id, events, personId)
 	const afternoon = useAfternoon(log, sheet, store.deviceId, settings.lanes, settled, () => tapIsKept(settings))
-	const { stand, tap, problem } = afternoon
+	const { stand, tap, turns, problem } = afternoon
 	const { shown, cursor } = stand
 	useAwake()
 	useEffect(() => {
@@ -61,9 +64,8 @@ export function FieldScreen({
 	}, [settings.dusk])
 	const [panel, setPanel] = useState<OpenPanel | null>(null)
 	const open = (which: Panel | null) => {
-		const opened = which && { which, athleteId: shown?.athlete.id ?? null, asked: stand.asks[0] ?? null }
-		if (which === 'pain' || which === 'note' || which === 'athlete') afternoon.open(which, () => setPanel(opened))
-		else setPanel(opened)
+		if (which !== null && OF_THE_LINE.has(which) && turns.unseen) return
+		setPanel(which && { which, athleteId: shown?.athlete.id ?? null, asked: stand.asks[0] ?? null })
 	}
 	const [markId, setMarkId] = useState<string | null>(null)
 	const [busy, setBusy] = useState(false)
@@ -72,7 +74,7 @@ export function FieldScreen({
 		// Who is next may change with every mark from elsewhere; whom something is typed for may not.
 		if (busy && onLine !== null && cursor.athleteId !== onLine) void tap({ tap: 'pick', athleteId: onLine })
 	}, [busy, onLine, cursor.athleteId, tap])
-	const questions = useDeviceFeed(stand, log.readings, log.ready ? feedSince : null, busy, tap)
+	const questions = useDeviceFeed(log.readings, log.ready ? feedSince : null, busy, afternoon)
 	return (
 		<main className={`mx-auto flex min-h-dvh flex-col ${shown ? 'max-w-[1100px]' : 'max-w-[760px]'}`}>
 			<FieldHeader

@@ -178,6 +178,19 @@ describe('a line that a device moves', () => {
 		draw()
 		expect(done).toEqual(['reading', 'save', 'poor'])
 	})
+	it('is known while it moves and until it was seen', () => {
+		expect([turns.unseen, turns.idle]).toEqual([false, true])
+		keep('reading', true)
+		expect([turns.unseen, turns.idle]).toEqual([true, false])
+		turns.over(true)
+		expect([turns.unseen, turns.idle]).toEqual([true, false])
+		draw()
+		expect([turns.unseen, turns.idle]).toEqual([true, true])
+		now += 300
+		expect(turns.unseen).toBe(false)
+		keep('save')
+		expect([turns.unseen, turns.idle]).toEqual([false, false])
+	})
 	it('that did not move, because it could not be kept, hears everything', () => {
 		keep('reading', true)
 		turns.over(false)

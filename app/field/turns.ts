@@ -37,6 +37,14 @@ export class Turns {
 	get ahead(): boolean {
 		return this.waiting.length > 0
 	}
+	/** Nothing is being kept, and the screen shows what was. */
+	get idle(): boolean {
+		return this.state === 'idle' && !this.ahead
+	}
+	/** A device moves the line now, or has just moved it: what is pressed there was meant for what stood there before. */
+	get unseen(): boolean {
+		return (this.state !== 'idle' && this.byDevice) || this.now() - this.movedAt < UNSEEN_MS
+	}
 
 	/**
 	 * Does what was pressed, now or in its turn. What a press sets off is part of it.
@@ -50,10 +58,10 @@ export class Turns {
 			run()
 			return true
 		}
-		if (about === 'line' && this.isUnseen()) return false
+		if (about === 'line' && this.unseen) return false
 		if (about !== 'number' && this.isTwice(what)) return false
 		const turn = { what, run, drop }
-		if (this.state === 'idle' && !this.ahead) this.go(turn)
+		if (this.idle) this.go(turn)
 		else this.waiting.push(turn)
 		return true
 	}
@@ -87,10 +95,6 @@ export class Turns {
 		this.go(next)
 		// A press that keeps nothing has moved the screen all the same: the next is for what it shows then.
 		if (this.state === 'idle') this.redraw()
-	}
-
-	private isUnseen(): boolean {
-		return (this.state !== 'idle' && this.byDevice) || this.now() - this.movedAt < UNSEEN_MS
 	}
 
 	private isTwice(what: string): boolean {

@@ -14,8 +14,8 @@ export interface Afternoon {
 	tap: (tap: Tap) => Promise<boolean>
 	/** Does what a key of a pad does, in its turn. */
 	key: (key: PadKey, press: () => void) => void
-	/** Opens a panel about whoever is on the line, in its turn. */
-	open: (panel: string, opened: () => void) => void
+	/** Whether a press is on its way, and whether a device has moved the line just now. */
+	turns: Pick<Turns, 'idle' | 'unseen'>
 	/** Counts what was logged here: what is typed is for one of them, whatever other phones log meanwhile. */
 	rep: number
 	/** The last tap takes long to be on the device. */
@@ -28,6 +28,7 @@ const FULL =
 	'This device could not keep that: its storage may be full. Nothing was saved; write it down and free some space.'
 /** From here on the screen says that it waits for the device, ms [our setting]. */
 const SLOW_MS = 400
+
 /** The afternoon on this phone: the core says what a tap comes to, the log keeps it, and only then the screen moves. */
 export function useAfternoon(
 	log: SessionLog,
@@ -104,6 +105,5 @@ export function useAfternoon(
 		},
 		[turns],
 	)
-	const open = useCallback((panel: string, opened: () => void) => void turns.press(panel, opened, 'line'), [turns])
-	return { stand, tap, key, open, rep, slow, problem }
+	return { stand, tap, key, turns, rep, slow, problem }
 }

@@ -135,23 +135,26 @@ async function gatesAtTheLine(page: Page, app: App, request: APIRequestContext) 
 	let before = Date.now()
 	/** The device's clock is five hours off; what it says when it sends puts that right. */
 	const clock = () => Date.now() + 5 * 3_600_000
-	/** Somebody runs now: times at 10 and at 20 m. */
-	const run = async (at10: number, at20: number) => {
-		await page.waitForTimeout(Math.max(0, before + at20 * 1000 + 500 - Date.now()))
+	/** One after the other runs until now, and all of it comes at once: times at 10 and at 20 m. */
+	const run = async (...runs: [at10: number, at20: number][]) => {
+		const tookS = runs.reduce((sum, [, at20]) => sum + at20 + 1, 0)
+		await page.waitForTimeout(Math.max(0, before + tookS * 1000 - Date.now()))
 		before = Date.now()
-		const start = clock() - at20 * 1000 - 100
-		const beam = (distanceM: number, after: number) => ({
-			id: randomUUID(),
-			kind: 'beam',
-			time: new Date(start + after * 1000).toISOString(),
-			value: { distanceM, lane: 1 },
+		let start = clock() - tookS * 1000 + 900
+		const readings = runs.flatMap(([at10, at20]) => {
+			const beam = (distanceM: number, after: number) => ({
+				id: randomUUID(),
+				kind: 'beam',
+				time: new Date(start + after * 1000).toISOString(),
+				value: { distanceM, lane: 1 },
+			})
+			// An arm after the trunk at the first beam.
+			const seen = [beam(0, 0), beam(0, 0.06), beam(10, at10), beam(20, at20)]
+			start += (at20 + 1) * 1000
+			return seen
 		})
 		await request.post(`${API}/readings`, {
-			data: {
-				sentAt: new Date(clock()).toISOString(),
-				// An arm after the trunk at the first beam.
-				readings: [beam(0, 0), beam(0, 0.06), beam(10, at10), beam(20, at20)],
-			},
+			data: { sentAt: new Date(clock()).toISOString(), readings },
 			headers: { authorization: `Bearer ${paired.token}` },
 		})
 	}
@@ -164,17 +167,30 @@ test('gates, paired by a code, log for whoever is on the line; what does not fit
 	request,
 }) => {
 	const { code, hand, runner, short, run } = await gatesAtTheLine(page, app, request)
-	await run(1.98, 3.5)
+	await run([1.98, 3.5])
 	await expect(page.getByText(`Last: ${short}, 3.50 s over 20 m`)).toBeVisible()
 	await hand.pick(runner)
 	await expect(hand.marks()).toContainText('3.50 s')
 
 	// Far too fast for the one on the line: asked.
-	await run(1.3, 2.4)
+	await run([1.3, 2.4])
 	const question = page.getByRole('alert', { name: 'Whose was it' })
 	await expect(question).toContainText('2.40 s over 20 m')
 	await question.getByRole('button', { name: 'Not a rep' }).click()
 	await expect(question).toHaveCount(0)
+
+	// Two at once: the second is for whoever stands there after the first.
+	await run([1.99, 3.51], [1.97, 3.47])
+	const byGates = async () =>
+		(
+			await app.rows(
+				`select i.name, json_value(m.value, '$.splits[1].timeS') as time from mark m
+				join athlete_identity i on i.athlete_id = m.athlete_id
+				where m.kind = 'sprint' and m.source is not null and m.session_id = ? order by m.device_seq`,
+				[new URL(page.url()).searchParams.get('session')],
+			)
+		).map(({ name, time }) => `${name === runner ? 'runner' : 'next'} ${String(time)}`)
+	await expect.poll(byGates).toEqual(['runner 3.5', 'runner 3.51', 'next 3.47'])
 	await hand.allSafe()
 
 	// The stand-ins that ship speak the same.
@@ -224,7 +240,7 @@ test('a device that logs moves nobody under the thumb: not who is hurt, not for 
 	await page.getByRole('button', { name: 'Pain', exact: true }).click()
 	const panel = page.getByRole('dialog', { name: `${runner}: what is it?` })
 	await panel.getByRole('button', { name: 'calf or Achilles', exact: true }).click()
-	await run(1.98, 3.5)
+	await run([1.98, 3.5])
 	// Under the panel.
 	await expect(page.locator('section[aria-label="On the line"] h1')).not.toHaveText(runner)
 	await panel.getByRole('button', { name: 'left', exact: true }).click()
@@ -240,7 +256,7 @@ test('a device that logs moves nobody under the thumb: not who is hurt, not for 
 	const heard = page.waitForResponse(
 		async (answer) => answer.url().includes('/api/field/changes') && (await answer.text()).includes('"beam"'),
 	)
-	await run(1.98, 3.5)
+	await run([1.98, 3.5])
 	await heard
 	await page.waitForTimeout(500)
 	await expect(hand.onTheLine()).toHaveText(next!)
