@@ -65,7 +65,8 @@ describe('an address', () => {
 		for (const long of ['a@'.repeat(30_000), `a@${'.'.repeat(60_000)}`, `${' '.repeat(60_000)}@`, 'a'.repeat(60_000)]) {
 			const began = performance.now()
 			expect(isAddress(canonicalAddress(long))).toBe(false)
-			expect(performance.now() - began).toBeLessThan(200)
+			// Each pair of its characters looked at would take several seconds; a busy machine may lose some tenths.
+			expect(performance.now() - began).toBeLessThan(1000)
 		}
 	})
 })
