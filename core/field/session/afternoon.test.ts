@@ -322,7 +322,9 @@ describe('what is said of a rep', () => {
 			event: grade!,
 			change: { value: { grade: 'poor', scope: 'rep', fault: 'Pops up' } } as never,
 		})
-		expect(one.stand.undoLabel).toContain('poor')
+		// The grade is said once, and stands with its fault.
+		expect(one.stand.undoLabel).toBe('Ilka M., 3.02 s, poor')
+		expect(one.current.filter(({ kind }) => kind === 'quality')).toMatchObject([{ value: { fault: 'Pops up' } }])
 		one.tap({ tap: 'comfort', worst: 3, braking: true })
 		expect(one.stand.undoLabel).toContain('comfort 3 of 5, braking')
 		expect(one.current).toHaveLength(3)
@@ -605,12 +607,16 @@ describe('what is said of the body', () => {
 		const value = { region: 'knee', side: 'left', score: 6, redFlag: false } as const
 		const [report] = one.tap({ tap: 'report', report: { kind: 'pain', value } })
 		expect(report).toMatchObject({ athleteId: ILKA, entryId: ENTRIES[0]!.id, value: { moment: 'during', score: 6 } })
+		expect(one.stand.undoLabel).toBe('Ilka M., pain 6')
 		expect(one.stand.cursor.hurt).toMatchObject({ athleteId: ILKA, event: { id: report!.id } })
 		expect(one.stand.shown).toMatchObject({ athlete: { id: ILKA }, advice: { lead: 'Stop here.', act: null } })
 		one.tap({ tap: 'slip' })
 		expect(one.stand.cursor.hurt).toBeNull()
 		expect(one.current).toEqual([])
+		// Nothing stands in front by now that could be one.
+		expect(one.tap({ tap: 'slip' })).toEqual([])
 		one.tap({ tap: 'report', report: { kind: 'unwell' } })
+		expect(one.stand.undoLabel).toBe('Ilka M., unwell')
 		one.tap({ tap: 'heard' })
 		expect(one.stand.cursor.hurt).toBeNull()
 		expect(one.current).toHaveLength(1)

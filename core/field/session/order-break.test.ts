@@ -60,6 +60,8 @@ describe('the order of runs by gates', () => {
 		const before = one.current.length
 		one.tap({ tap: 'reorder', moves: orderBreak(one.stand, new Set())!.moves })
 		expect(one.stand.undoLabel).toBe('3 times moved')
+		// The last of them went to Noor: Ilka is next.
+		expect(one.name).toBe('Ilka Moreau')
 		expect(
 			one.current.map(({ athleteId, value }) => [
 				athleteId,
