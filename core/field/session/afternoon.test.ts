@@ -311,6 +311,9 @@ describe('what is said of a rep', () => {
 		expect(one.stand.undoLabel).toBe('Ilka M., 3.02 s, good')
 		one.at(1)
 		expect(one.tap({ tap: 'rate', grade: 'good' })).toEqual([])
+		// Both grades are part of the rep: one undo takes it back with them.
+		one.tap({ tap: 'undo' })
+		expect(one.current).toEqual([])
 	})
 	it('is taken back together with the rep, and the athlete stands on the line again', () => {
 		const one = phone()
